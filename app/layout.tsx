@@ -1,0 +1,41 @@
+import '@fontsource-variable/fraunces/index.css';
+import '@fontsource-variable/hanken-grotesk/index.css';
+import '@fontsource-variable/jetbrains-mono/index.css';
+import './globals.css';
+import { AntdRegistry } from '@ant-design/nextjs-registry';
+import type { Metadata, Viewport } from 'next';
+import { cookies } from 'next/headers';
+import { Frame } from '../features/frame/frame';
+import { THEME_COOKIE, themeOf } from '../features/theme/theme';
+import { Themed } from '../features/theme/themed';
+
+export const dynamic = 'force-dynamic';
+
+export const metadata: Metadata = {
+  title: { default: 'Velvet Ember', template: '%s · Velvet Ember' },
+  description: 'Keeps the batteries of laid-up vehicles ready through a storage season.',
+};
+
+export const viewport: Viewport = {
+  width: 'device-width',
+  initialScale: 1,
+  themeColor: [
+    { media: '(prefers-color-scheme: light)', color: '#f5efe9' },
+    { media: '(prefers-color-scheme: dark)', color: '#1a1220' },
+  ],
+};
+
+export default async function Layout({ children }: { children: React.ReactNode }) {
+  const theme = themeOf((await cookies()).get(THEME_COOKIE)?.value);
+  return (
+    <html lang="en" data-theme={theme}>
+      <body>
+        <AntdRegistry>
+          <Themed>
+            <Frame>{children}</Frame>
+          </Themed>
+        </AntdRegistry>
+      </body>
+    </html>
+  );
+}

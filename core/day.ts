@@ -1,0 +1,167 @@
+/**
+ * Calendar days of the site. A day is counted as whole days since 1 January 1970, so that
+ * arithmetic on days never meets a clock change; its name is `YYYY-MM-DD`.
+ */
+export type Day = number;
+
+export const MS_PER_HOUR = 3_600_000;
+export const MS_PER_DAY = 24 * MS_PER_HOUR;
+
+export const WEEKDAYS = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'] as const;
+export type Weekday = (typeof WEEKDAYS)[number];
+
+const WEEKDAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
+const WEEKDAY_LONG = [
+  'Monday',
+  'Tuesday',
+  'Wednesday',
+  'Thursday',
+  'Friday',
+  'Saturday',
+  'Sunday',
+] as const;
+export const MONTH_NAMES = [
+  'Jan',
+  'Feb',
+  'Mar',
+  'Apr',
+  'May',
+  'Jun',
+  'Jul',
+  'Aug',
+  'Sep',
+  'Oct',
+  'Nov',
+  'Dec',
+] as const;
+
+/** The day named by `YYYY-MM-DD`, or null when there is no such day (2027-02-30). */
+export function parseDay(name: string): Day | null {
+  const match = /^(\d{4})-(\d{2})-(\d{2})$/.exec(name);
+  if (!match) return null;
+  const day = Date.UTC(Number(match[1]), Number(match[2]) - 1, Number(match[3])) / MS_PER_DAY;
+  return dayName(day) === name ? day : null;
+}
+
+/** `parseDay` for names that the program itself wrote; throws on anything else. */
+export function toDay(name: string): Day {
+  const day = parseDay(name);
+  if (day === null) throw new Error(`${name} is not a calendar day`);
+  return day;
+}
+
+/** `YYYY-MM-DD` of a day. */
+export function dayName(day: Day): string {
+  return new Date(day * MS_PER_DAY).toISOString().slice(0, 10);
+}
+
+/** 0 for Monday … 6 for Sunday. */
+export function weekdayIndex(day: Day): number {
+  return (((day + 3) % 7) + 7) % 7;
+}
+
+/** `Tue 2 Feb`, the way dates are shown; with the year when it is not the year of `near`. */
+export function shortDay(day: Day, near?: Day): string {
+  const { year, month, date } = partsOf(day);
+  const text = `${WEEKDAY_NAMES[weekdayIndex(day)]} ${date} ${MONTH_NAMES[month]}`;
+  // Within ten months there is no doubt which year is meant.
+  return near !== undefined && Math.abs(day - near) > 300 ? `${text} ${year}` : text;
+}
+
+/** `Thursday`. */
+export function weekdayLong(day: Day): string {
+  return WEEKDAY_LONG[weekdayIndex(day)]!;
+}
+
+/** Year, month (0–11), date and the number of the day within its year (0–365). */
+export function partsOf(day: Day): {
+  year: number;
+  month: number;
+  date: number;
+  dayOfYear: number;
+} {
+  const at = new Date(day * MS_PER_DAY);
+  const year = at.getUTCFullYear();
+  return {
+    year,
+    month: at.getUTCMonth(),
+    date: at.getUTCDate(),
+    dayOfYear: day - Date.UTC(year, 0, 1) / MS_PER_DAY,
+  };
+}
+
+const formats = new Map<string, Intl.DateTimeFormat>();
+
+function formatFor(timeZone: string): Intl.DateTimeFormat {
+  let format = formats.get(timeZone);
+  if (!format) {
+    format = new Intl.DateTimeFormat('en-CA', {
+      timeZone,
+      year: 'numeric',
+      month: '2-digit',
+      day: '2-digit',
+      hour: '2-digit',
+      minute: '2-digit',
+      second: '2-digit',
+      hourCycle: 'h23',
+    });
+    formats.set(timeZone, format);
+  }
+  return format;
+}
+
+const offsets = new Map<string, Map<number, number>>();
+
+/**
+ * Milliseconds by which the site's clocks are ahead of UTC. Clocks change on the hour, so one
+ * look-up an hour is enough, and later ones come from memory.
+ */
+function offsetAt(at: number, timeZone: string): number {
+  const hour = Math.floor(at / MS_PER_HOUR);
+  let known = offsets.get(timeZone);
+  if (!known) offsets.set(timeZone, (known = new Map()));
+  let offset = known.get(hour);
+  if (offset === undefined) {
+    const part: Record<string, number> = {};
+    const start = hour * MS_PER_HOUR;
+    for (const { type, value } of formatFor(timeZone).formatToParts(start)) {
+      part[type] = Number(value);
+    }
+    offset =
+      Date.UTC(part.year!, part.month! - 1, part.day, part.hour, part.minute, part.second) - start;
+    known.set(hour, offset);
+  }
+  return offset;
+}
+
+/** Wall clock of an instant (UTC milliseconds) in an IANA time zone. */
+export function wallClock(
+  at: number,
+  timeZone: string,
+): { day: Day; hour: number; minute: number; second: number } {
+  const shown = at + offsetAt(at, timeZone);
+  const day = Math.floor(shown / MS_PER_DAY);
+  const seconds = Math.floor((shown - day * MS_PER_DAY) / 1000);
+  return {
+    day,
+    hour: Math.floor(seconds / 3600),
+    minute: Math.floor(seconds / 60) % 60,
+    second: seconds % 60,
+  };
+}
+
+/** The calendar day of an instant (UTC milliseconds) in an IANA time zone. */
+export function dayOf(at: number, timeZone: string): Day {
+  return wallClock(at, timeZone).day;
+}
+
+/**
+ * The instant (UTC milliseconds) at which the site's clocks show `hour:minute` on `day`.
+ * On the day that has that hour twice, the first; where the hour is skipped, one hour later.
+ */
+export function instantAt(day: Day, hour: number, minute: number, timeZone: string): number {
+  const wanted = day * MS_PER_DAY + hour * MS_PER_HOUR + minute * 60_000;
+  const before = wanted - offsetAt(wanted - MS_PER_DAY, timeZone);
+  if (offsetAt(before, timeZone) === wanted - before) return before;
+  return wanted - offsetAt(wanted, timeZone);
+}

@@ -1,0 +1,296 @@
+import { MS_PER_DAY, MS_PER_HOUR, dayOf, type Day } from '../day';
+import { Z90, sdOf, type Estimate } from '../estimate';
+import { freezingOfSoc } from '../battery/acid';
+import { stateOfCharge } from '../battery/state-of-charge';
+import {
+  forecastOver,
+  freezeMargin,
+  reserveOf,
+  type DailyLoss,
+  type Forecast,
+} from '../forecast/forecast';
+import type { RecordedReading } from '../logbook/fold';
+import { roundFor } from '../plan/rounds';
+import { usualDraw } from '../site/vehicle-kinds';
+import {
+  expectedSelfDischarge,
+  judgeLoss,
+  meanFactorOver,
+  type ExpectedLoss,
+  type LossAnswer,
+} from './loss';
+import { ageYears, hallMean, indexOfDay, today, type Standing } from './standing';
+
+/** A battery must stay this many kelvin clear of its freezing point. Our own margin. */
+export const FREEZE_MARGIN_KELVIN = 3;
+
+/** A full charge stands for 100 %, seldom quite: doubt as a standard deviation in percent. */
+const FULL_SD_PCT = 2.5;
+
+/** From what the state of charge is counted. */
+export type Anchor =
+  | { readonly kind: 'reading'; readonly reading: RecordedReading; readonly soc: Estimate }
+  | { readonly kind: 'full'; readonly at: number; readonly soc: Estimate }
+  | { readonly kind: 'part-charge'; readonly at: number; readonly soc: Estimate };
+
+/** Where a battery stands and where it is going, if nobody charges anything. */
+export interface Outlook {
+  /** Fed by a maintainer that is well: it holds as long as that does. */
+  readonly held: boolean;
+  readonly onCharge: boolean;
+  readonly anchor: Anchor;
+  readonly loss: LossAnswer;
+  /** State of charge now. */
+  readonly soc: Estimate;
+  /** Days until the recharge line. */
+  readonly reserve: Estimate;
+  readonly lineSocPct: number;
+  /** The forecast from today on. */
+  readonly ahead: Forecast;
+  readonly lineDay: Day | null;
+  /** Freezing point now; null where nothing can freeze. */
+  readonly freezingCelsius: number | null;
+  /** The coldest night ahead until collection, or for 120 days. */
+  readonly coldest: { readonly celsius: number; readonly day: Day };
+  /** Least distance to freezing ahead, and when. */
+  readonly freeze: { readonly kelvin: number; readonly day: Day } | null;
+  /** Last day by which it should be charged, from line, frost and habit; null: not before collection. */
+  readonly rechargeDay: Day | null;
+  readonly rechargeWhy: 'line' | 'frost' | 'interval' | null;
+  /** The same, as the round that serves it. */
+  readonly rechargeRound: Day | null;
+  /** The day by which to read again, and its round. */
+  readonly nextReadingDay: Day;
+  readonly nextReadingRound: Day;
+}
+
+/** Whether a reading was taken at rest for as long as the house rule asks. */
+export function isSettled(
+  reading: RecordedReading,
+  standing: Pick<Standing, 'rules' | 'laidUpAt'>,
+): boolean {
+  return !reading.fed && restOf(reading, standing) >= standing.rules.restHours;
+}
+
+/** Hours of rest; where the logbook knows of no charge or load, counted from lay-up. */
+export function restOf(reading: RecordedReading, standing: Pick<Standing, 'laidUpAt'>): number {
+  if (reading.restedHours !== null) return reading.restedHours;
+  if (standing.laidUpAt === null) return 24;
+  return Math.max(0, (reading.at - standing.laidUpAt) / MS_PER_HOUR);
+}
+
+/** State of charge that a reading stands for, at its own or its hall's temperature. */
+export function socOfReading(reading: RecordedReading, standing: Standing): Estimate {
+  const { facts, rules, temperatures, timeZone } = standing;
+  return stateOfCharge({
+    chemistry: facts.chemistry,
+    cells: facts.cells,
+    scale: rules.scale[facts.chemistry],
+    volts: reading.volts,
+    celsius: reading.celsius ?? hallMean(temperatures, dayOf(reading.at, timeZone)),
+    restedHours: restOf(reading, standing),
+  });
+}
+
+/** The last thing that says what the battery held: null where nothing was read or charged yet. */
+export function anchorOf(standing: Standing): Anchor | null {
+  const { readings, charges, lastFullAt } = standing.state;
+  let settled: RecordedReading | null = null;
+  for (const reading of readings) if (isSettled(reading, standing)) settled = reading;
+  const charge = charges.length ? charges[charges.length - 1]! : null;
+  if (lastFullAt !== null && lastFullAt > (settled?.at ?? -Infinity)) {
+    const soc = { value: 100, low: 100 - Z90 * FULL_SD_PCT, high: 100 };
+    return { kind: 'full', at: lastFullAt, soc };
+  }
+  if (charge && !charge.full && charge.to > (settled?.at ?? -Infinity)) {
+    const before = settled ? socOfReading(settled, standing).value : 50;
+    const soc = { value: (before + 100) / 2, low: before, high: 100 };
+    return { kind: 'part-charge', at: charge.to, soc };
+  }
+  if (!settled) return null;
+  return { kind: 'reading', reading: settled, soc: socOfReading(settled, standing) };
+}
+
+const anchorAt = (anchor: Anchor) => (anchor.kind === 'reading' ? anchor.reading.at : anchor.at);
+
+/** What is expected of the battery's loss: its measured draw, else the usual one of its kind. */
+export function expectedLoss(standing: Standing): ExpectedLoss {
+  const { facts, state, vehicleKind } = standing;
+  const measured = state.drawMa;
+  return {
+    drawMa:
+      measured === null
+        ? usualDraw(vehicleKind, state.role)
+        : { value: measured, low: measured * 0.85, high: measured * 1.15 },
+    drawMeasured: measured !== null,
+    selfPctPerMonthAt20C: expectedSelfDischarge(facts.chemistry, ageYears(facts, today(standing))),
+  };
+}
+
+/** The battery's loss, learnt from its settled readings since the last charge or clamp change. */
+export function lossOf(standing: Standing): LossAnswer {
+  const { facts, state, rules, temperatures, timeZone } = standing;
+  const since = Math.max(
+    state.charges.length ? state.charges[state.charges.length - 1]!.to : -Infinity,
+    state.connections.length ? state.connections[state.connections.length - 1]!.at : -Infinity,
+  );
+  const readings = state.readings.filter(
+    (reading) => reading.at >= since && isSettled(reading, standing),
+  );
+  const dayAt = (at: number) => dayOf(at, timeZone);
+  return judgeLoss({
+    chemistry: facts.chemistry,
+    cells: facts.cells,
+    scale: rules.scale[facts.chemistry],
+    capacityAh: facts.capacityAh,
+    connected: state.negativeOn,
+    expected: expectedLoss(standing),
+    readings: readings.map((reading) => ({
+      at: reading.at,
+      volts: reading.volts,
+      celsius: reading.celsius ?? hallMean(temperatures, dayAt(reading.at)),
+      restedHours: restOf(reading, standing),
+    })),
+    meanFactor: meanFactorOver(temperatures, dayAt),
+    now: readings.length ? readings[readings.length - 1]!.at : standing.now,
+  });
+}
+
+/** A loss as the forecast takes it: what exceeds the explanation counts as draw. */
+export function dailyLoss(loss: LossAnswer): DailyLoss {
+  const asDraw = loss.drawPctPerDay + loss.excess.value;
+  const selfNow = Math.max(1e-9, loss.now.value - asDraw);
+  // Less than explained: the draw gives way first, then self-discharge in proportion.
+  const self =
+    asDraw >= 0
+      ? loss.selfPctPerMonthAt20C
+      : loss.selfPctPerMonthAt20C * Math.max(0, loss.now.value / selfNow);
+  return {
+    drawPctPerDay: Math.max(0, asDraw),
+    selfPctPerMonthAt20C: self,
+    sdPctPerDay: sdOf(loss.excess),
+  };
+}
+
+/** How far ahead the cold is looked for where there is no day of collection. */
+const COLD_AHEAD_DAYS = 120;
+
+/**
+ * Where the battery stands now and where it is going; null while nothing was read or charged.
+ *
+ * The state of charge is counted from the last settled reading or full charge through the
+ * hall's recorded temperatures to now, then forecast. Recharge is due by the first of: the
+ * line, frost within 3 K of freezing, the house rule's interval between full charges; not at
+ * all where the vehicle is collected before that.
+ */
+export function outlookOf(standing: Standing): Outlook | null {
+  const anchor = anchorOf(standing);
+  if (!anchor) return null;
+  const { facts, state, rules, temperatures, timeZone } = standing;
+  const day = today(standing);
+  const loss = lossOf(standing);
+  const perDay = dailyLoss(loss);
+  const onCharge = state.chargeSince !== null;
+  const held =
+    state.maintainerSince !== null && state.lamp?.state !== 'fault' && state.lamp?.state !== 'dark';
+  const soc = held ? anchor.soc : socNow(anchor, perDay, standing);
+  const lineSocPct = rules.lineSocPct[facts.chemistry];
+
+  const from = indexOfDay(temperatures, day);
+  const start = { socPct: soc.value, sd: sdOf({ ...soc, high: 2 * soc.value - soc.low }) };
+  const ahead = forecastOver(
+    start,
+    held ? NO_LOSS : perDay,
+    temperatures.sums,
+    from,
+    temperatures.mean.length - from,
+  );
+  const reserve = held ? HELD_RESERVE : reserveOf(ahead, lineSocPct);
+  const lineDay = Number.isFinite(reserve.value) ? day + Math.floor(reserve.value) : null;
+
+  const until = standing.collectDay ?? day + COLD_AHEAD_DAYS;
+  const nights = temperatures.low.subarray(from, from + Math.max(1, until - day + 1));
+  let coldestAt = 0;
+  for (let i = 1; i < nights.length; i++) if (nights[i]! < nights[coldestAt]!) coldestAt = i;
+  const freezing = (socPct: number) => freezingOfSoc(facts.chemistry, socPct);
+  const margin = freezeMargin(ahead.socPct, nights, freezing);
+  const frostDay = margin ? firstFrostDay(ahead, nights, freezing) : null;
+
+  const reasons: [Day, NonNullable<Outlook['rechargeWhy']>][] = [];
+  if (!held) {
+    if (lineDay !== null) reasons.push([lineDay, 'line']);
+    if (frostDay !== null) reasons.push([day + frostDay, 'frost']);
+    if (state.lastFullAt !== null && facts.chemistry !== 'lfp') {
+      reasons.push([dayOf(state.lastFullAt, timeZone) + rules.fullChargeDays, 'interval']);
+    }
+  }
+  reasons.sort((a, b) => a[0] - b[0]);
+  const first = reasons[0];
+  const due = first && (standing.collectDay === null || first[0] <= standing.collectDay);
+  const rechargeDay = due ? first[0] : null;
+
+  const anchorDay = dayOf(anchorAt(anchor), timeZone);
+  const lastLook = anchor.kind === 'reading' ? anchorDay : lastSettledDay(standing) ?? anchorDay;
+  const lowDay = Number.isFinite(reserve.low) ? day + Math.floor(reserve.low) : Infinity;
+  const nextReadingDay = held
+    ? anchorDay + rules.readingDays
+    : Math.min(lastLook + rules.readingDays, Math.max(lowDay, anchorDay + 1));
+
+  return {
+    held,
+    onCharge,
+    anchor,
+    loss,
+    soc,
+    reserve,
+    lineSocPct,
+    ahead,
+    lineDay: held ? null : lineDay,
+    freezingCelsius: freezing(soc.value),
+    coldest: { celsius: nights[coldestAt]!, day: day + coldestAt },
+    freeze: margin ? { kelvin: margin.kelvin, day: day + margin.day } : null,
+    rechargeDay,
+    rechargeWhy: due ? first[1] : null,
+    rechargeRound: rechargeDay === null ? null : roundFor(rules, rechargeDay, day),
+    nextReadingDay,
+    nextReadingRound: roundFor(rules, nextReadingDay, day),
+  };
+}
+
+const NO_LOSS: DailyLoss = { drawPctPerDay: 0, selfPctPerMonthAt20C: 0, sdPctPerDay: 0 };
+const HELD_RESERVE: Estimate = { value: Infinity, low: Infinity, high: Infinity };
+
+/** From the anchor through the recorded temperatures to now. */
+function socNow(anchor: Anchor, loss: DailyLoss, standing: Standing): Estimate {
+  const at = anchorAt(anchor);
+  const days = Math.max(0, (standing.now - at) / MS_PER_DAY);
+  if (days < 1 / 48) return anchor.soc;
+  const factor = meanFactorOver(standing.temperatures, (instant) =>
+    dayOf(instant, standing.timeZone),
+  )(at, standing.now);
+  const lost = days * (loss.drawPctPerDay + (loss.selfPctPerMonthAt20C / 30) * factor);
+  const sdLow = Math.hypot((anchor.soc.value - anchor.soc.low) / Z90, loss.sdPctPerDay * days);
+  const sdHigh = Math.hypot((anchor.soc.high - anchor.soc.value) / Z90, loss.sdPctPerDay * days);
+  const value = anchor.soc.value - lost;
+  return { value, low: value - Z90 * sdLow, high: Math.min(100, value + Z90 * sdHigh) };
+}
+
+function firstFrostDay(
+  ahead: Forecast,
+  nights: Float64Array,
+  freezing: (socPct: number) => number | null,
+): number | null {
+  for (let i = 0; i < nights.length; i++) {
+    if (nights[i]! - freezing(ahead.socPct[i]!)! < FREEZE_MARGIN_KELVIN) return i;
+  }
+  return null;
+}
+
+function lastSettledDay(standing: Standing): Day | null {
+  let day: Day | null = null;
+  for (const reading of standing.state.readings) {
+    if (isSettled(reading, standing)) day = dayOf(reading.at, standing.timeZone);
+  }
+  return day;
+}
+

@@ -1,0 +1,154 @@
+import { MS_PER_DAY, dayOf, shortDay } from '../day';
+import { Z90 } from '../estimate';
+import { CHEMISTRIES } from '../battery/chemistries';
+import { voltsOfSoc } from '../battery/state-of-charge';
+import { anchorOf, lossOf, restOf, socOfReading, dailyLoss } from './outlook';
+import type { RecordedReading } from '../logbook/fold';
+import { hallMean, type Standing } from './standing';
+import { figure, formatVolts, say, type Sentence } from './words';
+
+/** Something about a reading that must be asked before it is taken. */
+export interface Doubt {
+  readonly kind:
+    | 'decimal-point'
+    | 'other-voltage'
+    | 'out-of-range'
+    | 'being-charged'
+    | 'fell'
+    | 'rose'
+    | 'before-lay-up'
+    | 'in-the-future';
+  readonly question: Sentence;
+  /** The reading that was probably meant, where there is one. */
+  readonly meant: number | null;
+}
+
+/** A change beyond this, on top of all doubt, is asked about. Our own margin, percent. */
+const JUMP_MARGIN_PCT = 8;
+
+/**
+ * What is odd about a reading, the most telling first; null when it makes sense. Never decides:
+ * the attendant may confirm a reading that is doubted, and it is then kept.
+ */
+export function doubtOf(reading: RecordedReading, standing: Standing): Doubt | null {
+  return (
+    doubtOfTime(reading, standing) ??
+    doubtOfVolts(reading.volts, standing) ??
+    doubtOfChange(reading, standing)
+  );
+}
+
+function doubtOfTime(reading: RecordedReading, standing: Standing): Doubt | null {
+  const { laidUpAt, now, timeZone } = standing;
+  if (laidUpAt !== null && reading.at < laidUpAt) {
+    const day = shortDay(dayOf(laidUpAt, timeZone));
+    return {
+      kind: 'before-lay-up',
+      question: say`This reading is dated before the vehicle was laid up on ${figure(day)}. Is the date right?`,
+      meant: null,
+    };
+  }
+  if (reading.at > now + 5 * 60_000) {
+    return {
+      kind: 'in-the-future',
+      question: say`This reading is dated later than now. Is the date right?`,
+      meant: null,
+    };
+  }
+  return null;
+}
+
+function doubtOfVolts(volts: number, standing: Standing): Doubt | null {
+  const { chemistry, cells, nominalVolts } = standing.facts;
+  const { low, high } = CHEMISTRIES[chemistry].restVoltsPerCell;
+  const shown = figure(formatVolts(volts));
+  const fits = (value: number) => value / cells >= low && value / cells <= high;
+  if (fits(volts)) return null;
+  const hundredth = volts / 100;
+  if (fits(hundredth)) {
+    return {
+      kind: 'decimal-point',
+      question: say`${shown} is a hundred times too much: was it ${figure(formatVolts(hundredth))}?`,
+      meant: hundredth,
+    };
+  }
+  if (volts < 0.5) {
+    return {
+      kind: 'out-of-range',
+      question:
+        chemistry === 'lfp'
+          ? say`${shown}: near nothing means that the battery's own protection has cut off, or that a probe does not touch. Measured twice?`
+          : say`${shown}: do both probes touch bare metal, and is the fuse of the meter sound? Measured twice?`,
+      meant: null,
+    };
+  }
+  for (const other of [6, 8, 12, 24, 36, 48]) {
+    const ratio = other / nominalVolts;
+    if (other !== nominalVolts && fits(volts / ratio) && volts / ratio / cells > low * 1.4) {
+      return {
+        kind: 'other-voltage',
+        question: say`${shown} is what a ${figure(`${other} V`)} battery reads, and this one has ${figure(`${nominalVolts} V`)}. Is it the right battery, and the whole of it?`,
+        meant: null,
+      };
+    }
+  }
+  const range = `${formatVolts(low * cells)} to ${formatVolts(high * cells)}`;
+  return {
+    kind: 'out-of-range',
+    question:
+      volts > high * cells
+        ? say`${shown} is more than this battery can show at rest (${figure(range)}). Is a charger on, or was it mistyped?`
+        : say`${shown} is less than a battery of ${figure(`${nominalVolts} V`)} shows even when one cell is gone (${figure(range)}). Measured twice?`,
+    meant: null,
+  };
+}
+
+function doubtOfChange(reading: RecordedReading, standing: Standing): Doubt | null {
+  const before = { ...standing, now: reading.at };
+  const earlier = {
+    ...before,
+    state: {
+      ...standing.state,
+      readings: standing.state.readings.filter((other) => other.at < reading.at),
+    },
+  };
+  const anchor = anchorOf(earlier);
+  if (!anchor || anchor.kind === 'part-charge' || reading.fed) return null;
+  const at = anchor.kind === 'reading' ? anchor.reading.at : anchor.at;
+  if (at > reading.at) return null;
+  const days = (reading.at - at) / MS_PER_DAY;
+  const loss = dailyLoss(lossOf(earlier));
+  const soc = socOfReading(reading, standing);
+  const perDay = lossOf(earlier).now.value;
+  const expected = anchor.soc.value - perDay * days;
+  // The scale's own doubt is shared by both readings and drops out of the change.
+  const sd = Math.hypot(2.5, loss.sdPctPerDay * days);
+  const change = soc.value - expected;
+  const rested = restOf(reading, standing);
+  const settledEnough = rested >= standing.rules.restHours;
+  const margin = JUMP_MARGIN_PCT + Z90 * sd;
+  const volts = voltsOfSoc({
+    chemistry: standing.facts.chemistry,
+    cells: standing.facts.cells,
+    scale: standing.rules.scale[standing.facts.chemistry],
+    celsius: reading.celsius ?? hallMean(standing.temperatures, dayOf(reading.at, standing.timeZone)),
+    socPct: Math.min(100, expected),
+  });
+  const shown = figure(formatVolts(reading.volts));
+  const about = figure(`about ${formatVolts(volts)}`);
+  if (change > margin && settledEnough && standing.facts.chemistry !== 'lfp') {
+    return {
+      kind: 'rose',
+      question: say`${shown} is more than the ${about} that was expected, and no charge is in the logbook. Was it charged, or is this another battery?`,
+      meant: null,
+    };
+  }
+  if (change < -(margin + 6)) {
+    return {
+      kind: 'fell',
+      question: say`${shown} is far under the ${about} that was expected after ${figure(`${Math.round(days)} days`)}; no loss that is known explains it. Right battery, bare metal, other spot?`,
+      meant: null,
+    };
+  }
+  return null;
+}

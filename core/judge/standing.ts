@@ -1,0 +1,52 @@
+import { dayOf, type Day } from '../day';
+import type { ChemistryId } from '../battery/chemistries';
+import type { DailyTemperatures } from '../site/climate';
+import type { VehicleKindId } from '../site/vehicle-kinds';
+import type { BatteryState } from '../logbook/fold';
+import type { Rules } from '../rules/rules';
+
+/** What is written on the case. */
+export interface BatteryFacts {
+  readonly chemistry: ChemistryId;
+  readonly nominalVolts: number;
+  readonly cells: number;
+  readonly capacityAh: number;
+  /** Year it was fitted, or null where nobody knows. */
+  readonly fittedYear: number | null;
+}
+
+/** All that is known of one battery when a judgement is asked for. */
+export interface Standing {
+  readonly facts: BatteryFacts;
+  readonly state: BatteryState;
+  readonly vehicleKind: VehicleKindId;
+  readonly laidUpAt: number | null;
+  /** Day of collection; null: always ready. */
+  readonly collectDay: Day | null;
+  readonly hallName: string;
+  /** From before lay-up to a year and more ahead. */
+  readonly temperatures: DailyTemperatures;
+  readonly rules: Rules;
+  readonly timeZone: string;
+  /** UTC milliseconds on the site's clock. */
+  readonly now: number;
+}
+
+export function today(standing: Pick<Standing, 'now' | 'timeZone'>): Day {
+  return dayOf(standing.now, standing.timeZone);
+}
+
+/** Daily mean temperature of the battery's hall; the nearest known day outside the record. */
+export function hallMean(temperatures: DailyTemperatures, day: Day): number {
+  return temperatures.mean[indexOfDay(temperatures, day)]!;
+}
+
+/** Index of `day` in the temperatures, kept within them. */
+export function indexOfDay(temperatures: DailyTemperatures, day: Day): number {
+  return Math.min(temperatures.mean.length - 1, Math.max(0, day - temperatures.firstDay));
+}
+
+/** Age in years, or null where the year is unknown. */
+export function ageYears(facts: BatteryFacts, day: Day): number | null {
+  return facts.fittedYear === null ? null : Math.max(0, day / 365.25 + 1970 - facts.fittedYear - 0.5);
+}

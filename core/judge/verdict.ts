@@ -1,0 +1,301 @@
+import { MS_PER_HOUR, shortDay, type Day } from '../day';
+import type { Estimate } from '../estimate';
+import { CHEMISTRIES } from '../battery/chemistries';
+import { voltsOfSoc } from '../battery/state-of-charge';
+import { drawPctPerDay } from '../drain/reserve';
+import type { RecordedReading } from '../logbook/fold';
+import { VEHICLE_KINDS } from '../site/vehicle-kinds';
+import { doubtOf, type Doubt } from './plausible';
+import {
+  FREEZE_MARGIN_KELVIN,
+  expectedLoss,
+  isSettled,
+  outlookOf,
+  restOf,
+  socOfReading,
+  type Outlook,
+} from './outlook';
+import { hallMean, indexOfDay, today, type Standing } from './standing';
+import {
+  LONGEST_RESERVE_DAYS,
+  figure,
+  formatInstant,
+  formatLoss,
+  formatMilliamps,
+  formatPct,
+  formatReserve,
+  formatReserveRange,
+  formatTemperature,
+  formatVolts,
+  say,
+  type Sentence,
+} from './words';
+
+export type VerdictKind =
+  | 'unread'
+  | 'unsettled'
+  | 'fed'
+  | 'on-charge'
+  | 'held'
+  | 'frozen'
+  | 'recharge-now'
+  | 'recharge-by'
+  | 'holds';
+
+/** What a battery's record means: what to do, by when, and why. */
+export interface Verdict {
+  readonly kind: VerdictKind;
+  readonly headline: string;
+  /** Why, in sentences with the numbers and the house rule used. */
+  readonly why: readonly Sentence[];
+  /** Cautions that belong to what is to be done. */
+  readonly cautions: readonly string[];
+  /** State of charge that this very reading shows; null where there was none. */
+  readonly readingSoc: Estimate | null;
+  readonly outlook: Outlook | null;
+  /** For a reading taken too soon: the instant from which to read again. */
+  readonly readAgainAt: number | null;
+}
+
+/** The volts that mean the recharge line, at the temperature of the scale. */
+export function lineVolts(standing: Standing): number {
+  const { facts, rules } = standing;
+  return voltsOfSoc({
+    chemistry: facts.chemistry,
+    cells: facts.cells,
+    scale: rules.scale[facts.chemistry],
+    celsius: hallMean(standing.temperatures, today(standing)),
+    socPct: rules.lineSocPct[facts.chemistry],
+  });
+}
+
+/**
+ * The verdict on a reading that is about to be recorded: first what is odd about it, then what
+ * it means together with the record. `standing` is without it. A doubted reading has a verdict
+ * all the same, for the case that it is confirmed.
+ */
+export function judgeReading(
+  standing: Standing,
+  typed: { volts: number; celsius?: number | null; restedHours?: number | null; at?: number },
+): { doubt: Doubt | null; verdict: Verdict } {
+  const { state, now } = standing;
+  const at = typed.at ?? now;
+  const reading: RecordedReading = {
+    id: '',
+    at,
+    volts: typed.volts,
+    celsius: typed.celsius ?? null,
+    restedHours:
+      typed.restedHours ??
+      (state.disturbedAt === null ? null : Math.max(0, (at - state.disturbedAt) / MS_PER_HOUR)),
+    fed: state.maintainerSince !== null || state.chargeSince !== null,
+  };
+  const doubt = doubtOf(reading, standing);
+  const withIt = {
+    ...standing,
+    state: { ...state, readings: [...state.readings, reading] },
+  };
+  return { doubt, verdict: judge(withIt, reading) };
+}
+
+/** The verdict on a battery as its record stands. */
+export function judge(standing: Standing, reading: RecordedReading | null = null): Verdict {
+  const outlook = outlookOf(standing);
+  const readingSoc = reading && socOfReading(reading, standing);
+  const base = { outlook, readingSoc, readAgainAt: null, cautions: [] as string[] };
+
+  if (reading && !isSettled(reading, standing)) return unsettled(standing, reading, base);
+  if (!outlook) {
+    return {
+      ...base,
+      kind: 'unread',
+      headline: 'Not read yet',
+      why: [say`No resting voltage and no full charge is in the logbook: read it in the next round.`],
+    };
+  }
+  if (outlook.onCharge) {
+    return {
+      ...base,
+      kind: 'on-charge',
+      headline: 'On charge',
+      why: [say`Since ${figure(instant(standing, standing.state.chargeSince!))}.`],
+    };
+  }
+  if (outlook.held) {
+    const lamp = standing.state.lamp;
+    return {
+      ...base,
+      kind: 'held',
+      headline: 'Held by its maintainer',
+      why: [
+        lamp
+          ? say`The lamp said ${lamp.state} on ${figure(instant(standing, lamp.at))}; it is looked at in each round.`
+          : say`Its lamp has not been looked at yet.`,
+      ],
+    };
+  }
+  return standingVerdict(standing, outlook, base);
+}
+
+type Base = Pick<Verdict, 'outlook' | 'readingSoc' | 'readAgainAt'> & { cautions: string[] };
+
+const instant = (standing: Standing, at: number) =>
+  formatInstant(at, standing.timeZone, standing.rules);
+
+function unsettled(standing: Standing, reading: RecordedReading, base: Base): Verdict {
+  const { rules } = standing;
+  const soc = base.readingSoc!;
+  const range = `${formatPct(soc.low)}–${formatPct(soc.high)}`;
+  if (reading.fed) {
+    return {
+      ...base,
+      kind: 'fed',
+      headline: 'Not a resting voltage',
+      why: [
+        say`A charger or maintainer is on, so ${figure(formatVolts(reading.volts))} is its voltage and not the battery's. The reading is kept and marked; it does not count for the next date.`,
+      ],
+    };
+  }
+  const rested = restOf(reading, standing);
+  const again = reading.at + (rules.restHours - rested) * MS_PER_HOUR;
+  return {
+    ...base,
+    kind: 'unsettled',
+    headline: `Read again from ${instant(standing, again)}`,
+    readAgainAt: again,
+    why: [
+      say`Rested ${figure(`${rested.toFixed(1)} h`)} of the ${figure(`${rules.restHours} h`)} that your rule asks: surface charge still reads high, so the truth may be anywhere in ${figure(range)}.`,
+      say`The reading is kept and marked; it does not restart the clock.`,
+    ],
+  };
+}
+
+function standingVerdict(standing: Standing, outlook: Outlook, base: Base): Verdict {
+  const day = today(standing);
+  const why: Sentence[] = [];
+  const { facts, rules } = standing;
+  const line = formatVolts(lineVolts(standing));
+  const soc = formatPct(outlook.soc.value);
+  const under = outlook.soc.value <= outlook.lineSocPct;
+  const range = formatReserveRange(outlook.reserve);
+  const reserve = formatReserve(outlook.reserve.value);
+
+  if (under) {
+    why.push(
+      say`At ${figure(soc)} (${figure(`${formatPct(outlook.soc.low)}–${formatPct(outlook.soc.high)}`)}), under your line of ${figure(formatPct(outlook.lineSocPct))}, ${figure(line)} at this temperature.`,
+    );
+  } else if (outlook.reserve.value > LONGEST_RESERVE_DAYS) {
+    why.push(
+      say`At ${figure(soc)}. Stays over your ${figure(line)} line for more than a year (at the least ${figure(`${formatReserve(outlook.reserve.low)} days`)}).`,
+    );
+  } else {
+    why.push(
+      say`At ${figure(soc)}. Meets your ${figure(line)} line in about ${figure(`${reserve} days`)} (likely ${figure(range)}).`,
+    );
+  }
+  if (outlook.soc.value < 0) {
+    why.push(say`Over-discharged: it gave more than its capacity, and its acid is nearly water.`);
+  }
+  why.push(lossSentence(standing, outlook));
+  if (outlook.rechargeWhy === 'interval' && !under) {
+    why.push(
+      say`Your rule asks for a full charge every ${figure(`${rules.fullChargeDays} days`)}, which comes before the line.`,
+    );
+  }
+
+  const frozenNow =
+    outlook.freezingCelsius !== null && coldestLately(standing) <= outlook.freezingCelsius;
+  if (frozenNow) {
+    why.push(
+      say`It freezes near ${figure(formatTemperature(outlook.freezingCelsius!, rules))}, and the hall has been down to ${figure(formatTemperature(coldestLately(standing), rules))}.`,
+    );
+    return {
+      ...base,
+      kind: 'frozen',
+      headline: 'May be frozen',
+      why,
+      cautions: [
+        'Never charge a frozen battery. Bring it in, let it thaw, look for splits and swollen walls, then decide.',
+      ],
+    };
+  }
+  if (outlook.freeze && outlook.freeze.kelvin < FREEZE_MARGIN_KELVIN) {
+    why.push(
+      say`It could freeze: around ${figure(shortDay(outlook.freeze.day))} a night may come within ${figure(`${Math.max(0, Math.round(outlook.freeze.kelvin))} K`)} of its freezing point.`,
+    );
+  }
+  const cautions: string[] = [];
+  const kindCaution = VEHICLE_KINDS[standing.vehicleKind].caution;
+  if (kindCaution) cautions.push(kindCaution);
+  if (facts.chemistry === 'lfp' && hallMean(standing.temperatures, day) <= 0) {
+    cautions.push('Lithium is never charged at or below 0 °C: warm it first.');
+  }
+  const done = { ...base, why, cautions };
+  if (under) {
+    return { ...done, kind: 'recharge-now', headline: 'Recharge today' };
+  }
+  if (outlook.rechargeRound !== null) {
+    const when: Day = outlook.rechargeRound;
+    return when <= day
+      ? { ...done, kind: 'recharge-now', headline: 'Recharge today' }
+      : { ...done, kind: 'recharge-by', headline: `Recharge by ${shortDay(when, day)}` };
+  }
+  return {
+    ...done,
+    kind: 'holds',
+    headline:
+      standing.collectDay === null
+        ? 'Holds'
+        : `Holds until collection, ${shortDay(standing.collectDay, day)}`,
+  };
+}
+
+/** The coldest night of the last three, the one just past included. */
+function coldestLately(standing: Standing): number {
+  const at = indexOfDay(standing.temperatures, today(standing));
+  return Math.min(...standing.temperatures.low.subarray(Math.max(0, at - 2), at + 1));
+}
+
+/** Loss a day against what is explained, and what to look for where it is not. */
+function lossSentence(standing: Standing, outlook: Outlook): Sentence {
+  const { loss } = outlook;
+  const { facts, state, rules } = standing;
+  const expected = expectedLoss(standing);
+  const celsius = hallMean(standing.temperatures, today(standing));
+  const total = figure(formatLoss(loss.now.value));
+  const at = figure(formatTemperature(celsius, rules));
+  const self = loss.explained.value - loss.drawPctPerDay;
+  const bySelf =
+    self < 0.02 && celsius < 8
+      ? say`next to nothing by itself in this cold`
+      : say`${figure(formatLoss(self))} by itself at ${at}`;
+  const kind = VEHICLE_KINDS[standing.vehicleKind].label.toLowerCase();
+
+  if (loss.observed === null) {
+    const source = state.negativeOn
+      ? expected.drawMeasured
+        ? say`the measured draw of ${figure(formatMilliamps(expected.drawMa.value))}`
+        : say`the usual draw of a ${kind}, ${figure(formatMilliamps(expected.drawMa.value))}`
+      : say`the negative is off`;
+    return [...say`Counted at ${total} a day: `, ...source, ', ', ...bySelf, '; its own readings cannot say yet.'];
+  }
+  const overBy = loss.now.value - loss.explained.value;
+  const beyond = loss.excess.low > 0 && overBy > 0.05;
+  const milliamps = (pctPerDay: number) =>
+    figure(formatMilliamps(pctPerDay / drawPctPerDay(1, facts.capacityAh)));
+  if (!beyond) {
+    if (!state.negativeOn) {
+      return [...say`Losing ${total} a day with the negative off: `, ...bySelf, '. That is explained.'];
+    }
+    const draw = Math.max(0, loss.now.value - self);
+    const known = expected.drawMeasured ? 'which fits the measured draw' : `which fits a ${kind}`;
+    return [...say`Losing ${total} a day: a draw of about ${milliamps(draw)}, ${known}; `, ...bySelf, '.'];
+  }
+  const explained = figure(formatLoss(loss.explained.value));
+  return state.negativeOn
+    ? say`Losing ${total} a day where ${explained} is explained: look for a draw of about ${milliamps(overBy + loss.drawPctPerDay)}.`
+    : say`Losing ${total} a day where ${explained} is explained, with the negative off: a failing cell or a dirty case. Clean and dry it, then read again.`;
+}
+
+/** One line on what is peculiar to a reading of this chemistry, or null. */
+export const readingNote = (standing: Standing) => CHEMISTRIES[standing.facts.chemistry].readingNote;

@@ -1,0 +1,76 @@
+import { instantAt, shortDay, wallClock, type Day } from '../day';
+import type { Rules } from '../rules/rules';
+import type { Estimate } from '../estimate';
+
+/** A sentence in pieces: plain text, and figures that are set in tabular type. */
+export type Sentence = readonly (string | { readonly figure: string })[];
+
+type Piece = string | { figure: string };
+
+/** Builds a sentence: say`At ${figure('68 %')}.` */
+export function say(text: TemplateStringsArray, ...values: Piece[]): Sentence {
+  return text.flatMap((part, i) => (i < values.length ? [part, values[i]!] : [part])).filter(Boolean);
+}
+
+export const figure = (text: string) => ({ figure: text });
+
+/** A sentence as plain text. */
+export function plain(sentence: Sentence): string {
+  return sentence.map((piece) => (typeof piece === 'string' ? piece : piece.figure)).join('');
+}
+
+/** How a site wants its figures written. */
+export type Units = Pick<Rules, 'temperatureUnit' | 'measureUnit' | 'clock'>;
+
+export const formatVolts = (volts: number) => `${volts.toFixed(2)} V`;
+
+export const formatPct = (pct: number) => `${Math.round(pct)} %`;
+
+/** `−3.1 °C`, or `26 °F`. Digits: 0 or 1 for Celsius; Fahrenheit is always whole. */
+export function formatTemperature(celsius: number, units: Units, digits: 0 | 1 = 0): string {
+  const value =
+    units.temperatureUnit === 'celsius'
+      ? celsius.toFixed(digits)
+      : Math.round(celsius * 1.8 + 32).toString();
+  const sign = units.temperatureUnit === 'celsius' ? '°C' : '°F';
+  return `${value === '-0' || value === '-0.0' ? value.slice(1) : value.replace('-', '−')} ${sign}`;
+}
+
+/** Reserves longer than this are only said to be longer. */
+export const LONGEST_RESERVE_DAYS = 365;
+
+/** Whole days, or `over 365`. */
+export function formatReserve(days: number): string {
+  return days > LONGEST_RESERVE_DAYS ? `over ${LONGEST_RESERVE_DAYS}` : `${Math.floor(days)}`;
+}
+
+/** `19–30`, the 90 % range of a reserve. */
+export function formatReserveRange(reserve: Estimate): string {
+  const low = formatReserve(reserve.low);
+  const high = formatReserve(reserve.high);
+  return low === high ? low : `${low}–${high}`;
+}
+
+/** A loss per day: two digits that matter. */
+export function formatLoss(pctPerDay: number): string {
+  const size = Math.abs(pctPerDay);
+  return `${size >= 1 ? pctPerDay.toFixed(1) : size >= 0.005 ? pctPerDay.toFixed(2) : '0'} %`;
+}
+
+export function formatMilliamps(milliamps: number): string {
+  return `${milliamps >= 10 ? Math.round(milliamps) : milliamps.toFixed(1)} mA`;
+}
+
+/** `Thu 14 Jan, 13:30` on the site's clock, in the site's habit. */
+export function formatInstant(at: number, timeZone: string, units: Units): string {
+  const { day, hour, minute } = wallClock(at, timeZone);
+  const minutes = String(minute).padStart(2, '0');
+  const time =
+    units.clock === '24h'
+      ? `${String(hour).padStart(2, '0')}:${minutes}`
+      : `${hour % 12 || 12}:${minutes} ${hour < 12 ? 'am' : 'pm'}`;
+  return `${shortDay(day)}, ${time}`;
+}
+
+/** The first instant of a day, for sorting beside instants. */
+export const startOfDay = (day: Day, timeZone: string) => instantAt(day, 0, 0, timeZone);

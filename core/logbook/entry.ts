@@ -1,0 +1,94 @@
+import { z } from 'zod';
+import {
+  ENTRY_KINDS,
+  ENTRY_KIND_NAMES,
+  SUBJECT_KINDS,
+  type EntryData,
+  type EntryKind,
+  type SubjectKind,
+} from './kinds';
+
+const Envelope = z.strictObject({
+  /** UUIDv7, made by whoever records: the same entry sent twice is recorded once. */
+  id: z.uuid({ version: 'v7', error: 'an entry id is a UUIDv7' }),
+  subjectKind: z.enum(SUBJECT_KINDS),
+  subjectId: z.string().min(1).max(64),
+  kind: z.enum(ENTRY_KIND_NAMES as [EntryKind, ...EntryKind[]]),
+  version: z.int().min(1),
+  /** UTC instant of the event. */
+  at: z.iso.datetime({ error: 'an instant is written in UTC, as 2027-01-14T09:00:00.000Z' }),
+  by: z.string().trim().min(1).max(80),
+  data: z.unknown(),
+  /** The one entry that this corrects. */
+  strikes: z.uuid().nullable(),
+});
+
+/** An entry as it is sent. */
+export type NewEntry = {
+  [K in EntryKind]: {
+    readonly id: string;
+    readonly subjectKind: SubjectKind;
+    readonly subjectId: string;
+    readonly kind: K;
+    readonly version: number;
+    readonly at: string;
+    readonly by: string;
+    readonly data: EntryData<K>;
+    readonly strikes: string | null;
+  };
+}[EntryKind];
+
+/** An entry as it stands in the logbook. */
+export type Entry = NewEntry & {
+  readonly seq: number;
+  readonly recordedAt: string;
+};
+
+/**
+ * An entry of unknown origin, checked: its envelope, then its data by the schema of its kind.
+ * The reason names the field and how to mend it.
+ */
+export function parseEntry(
+  input: unknown,
+): { ok: true; entry: NewEntry } | { ok: false; reason: string } {
+  const envelope = Envelope.safeParse(input);
+  if (!envelope.success) return { ok: false, reason: reasonOf(envelope.error) };
+  const { data: entry } = envelope;
+  const kind = ENTRY_KINDS[entry.kind];
+  if (kind.subject !== entry.subjectKind && entry.kind !== 'withdrawn') {
+    return {
+      ok: false,
+      reason: `subjectKind: an entry of kind ${entry.kind} is about a ${kind.subject}, not a ${entry.subjectKind}`,
+    };
+  }
+  if (entry.version !== kind.version) {
+    return {
+      ok: false,
+      reason: `version: this program writes version ${kind.version} of ${entry.kind}, and was sent ${entry.version}`,
+    };
+  }
+  if (entry.kind === 'withdrawn' && entry.strikes === null) {
+    return { ok: false, reason: 'strikes: a withdrawal names the entry that it takes back' };
+  }
+  const data = kind.data.safeParse(entry.data);
+  if (!data.success) return { ok: false, reason: `data.${reasonOf(data.error)}` };
+  return { ok: true, entry: { ...entry, data: data.data } as NewEntry };
+}
+
+/** The first thing that Zod found, as `field: what is wrong`. */
+export function reasonOf(error: z.ZodError): string {
+  const issue = error.issues[0]!;
+  const path = issue.path.join('.');
+  return path ? `${path}: ${issue.message}` : issue.message;
+}
+
+/**
+ * The order in which things happened: by the instant of the event, then by the order of
+ * recording. Struck entries are left out.
+ */
+export function inOrder(entries: readonly Entry[]): Entry[] {
+  const struck = new Set(entries.map((entry) => entry.strikes));
+  return entries
+    .filter((entry) => !struck.has(entry.id))
+    .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.seq - b.seq));
+}

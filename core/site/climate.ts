@@ -1,0 +1,113 @@
+import { z } from 'zod';
+import { partsOf, type Day } from '../day';
+import { arrheniusSums } from '../forecast/forecast';
+
+/** Monthly figures, January first. */
+const monthly = z.array(z.number().min(-60).max(50)).length(12);
+
+/** The site's own climate: what a day of the year is like when no thermometer has said yet. */
+export const Climate = z.object({
+  /** Mean temperature outdoors. */
+  meanCelsius: monthly,
+  /** The coldest night that one winter in ten brings in that month. */
+  coldNightCelsius: monthly,
+});
+export type Climate = z.infer<typeof Climate>;
+
+export const HALL_KINDS = ['heated', 'unheated', 'outdoors'] as const;
+export type HallKind = (typeof HALL_KINDS)[number];
+
+export interface HallClimate {
+  readonly kind: HallKind;
+  /** What the thermostat of a heated hall keeps. */
+  readonly setpointCelsius: number | null;
+}
+
+/** Temperatures of one hall, day by day without gaps, from `firstDay`. */
+export interface DailyTemperatures {
+  readonly firstDay: Day;
+  readonly mean: Float64Array;
+  /** Past: the night as recorded. Ahead: the coldest night that one winter in ten brings. */
+  readonly low: Float64Array;
+  /** Sums of the Arrhenius factors of `mean`; see `arrheniusSums`. */
+  readonly sums: Float64Array;
+}
+
+export interface RecordedDay {
+  readonly day: Day;
+  readonly mean: number;
+  readonly min: number;
+}
+
+/**
+ * A table of months as a value for any day: linear between the middles of the months, round
+ * the year.
+ */
+export function monthlyAt(table: readonly number[], day: Day): number {
+  const { dayOfYear } = partsOf(day);
+  const position = (dayOfYear / 365.25) * 12 - 0.5;
+  const month = Math.floor(position);
+  const t = position - month;
+  return table[(month + 12) % 12]! * (1 - t) + table[(month + 13) % 12]! * t;
+}
+
+/**
+ * An unheated building against the air outside: it stands 3 K above it at freezing and takes
+ * over four fifths of its ups and downs; a heated hall keeps its thermostat's value and is no
+ * colder than that by more than a frosty night's 3 K. Our own assumption until the hall's
+ * thermometer has been recorded for long enough to learn from.
+ */
+export function hallOf(hall: HallClimate, outdoors: number): number {
+  switch (hall.kind) {
+    case 'outdoors':
+      return outdoors;
+    case 'unheated':
+      return 3 + 0.8 * outdoors;
+    case 'heated':
+      return Math.max(hall.setpointCelsius ?? 12, 3 + 0.8 * outdoors);
+  }
+}
+
+/** Days after which the weather of today says little about that of another day. */
+const WEATHER_MEMORY_DAYS = 4;
+
+/**
+ * A hall's temperatures from `from` to `to`, both included: as recorded where a thermometer
+ * was read, the latest earlier record where one day was missed, else from the climate table,
+ * beginning at the last recorded departure from it.
+ */
+export function hallTemperatures(
+  hall: HallClimate,
+  climate: Climate,
+  recorded: readonly RecordedDay[],
+  from: Day,
+  to: Day,
+): DailyTemperatures {
+  const days = Math.max(0, to - from + 1);
+  const mean = new Float64Array(days);
+  const low = new Float64Array(days);
+  const byDay = new Map(recorded.map((record) => [record.day, record]));
+  const last = recorded.length ? recorded[recorded.length - 1]! : null;
+  const normalMean = (day: Day) => hallOf(hall, monthlyAt(climate.meanCelsius, day));
+  const departure = last ? last.mean - normalMean(last.day) : 0;
+  let carried: RecordedDay | null = null;
+  for (let i = 0; i < days; i++) {
+    const day = from + i;
+    const record = byDay.get(day);
+    if (record) carried = record;
+    if (last && day <= last.day && carried) {
+      mean[i] = carried.mean;
+      low[i] = carried.min;
+      continue;
+    }
+    const fading = last && day > last.day ? Math.exp(-(day - last.day) / WEATHER_MEMORY_DAYS) : 0;
+    mean[i] = normalMean(day) + departure * fading;
+    low[i] = Math.min(
+      mean[i]!,
+      hall.kind === 'heated'
+        ? normalMean(day) - 3
+        : hallOf(hall, monthlyAt(climate.coldNightCelsius, day)),
+    );
+  }
+  return { firstDay: from, mean, low, sums: arrheniusSums(mean) };
+}

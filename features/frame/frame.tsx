@@ -1,0 +1,25 @@
+import { cookies } from 'next/headers';
+import { THEME_COOKIE, themeOf } from '../theme/theme';
+import { currentSite } from '../site/load';
+import { DayProvider } from './day';
+import { Rail } from './rail';
+import { Ribbon } from './ribbon';
+import { ribbonData } from './ribbon-data';
+import styles from './frame.module.css';
+
+/** Rail, ribbon and the screen. Before the site is set up there is only the screen. */
+export async function Frame({ children }: { children: React.ReactNode }) {
+  const loaded = currentSite();
+  if (!loaded) return <main className={styles.bare}>{children}</main>;
+  const theme = themeOf((await cookies()).get(THEME_COOKIE)?.value);
+  const data = ribbonData(loaded);
+  return (
+    <DayProvider today={data.today} from={data.from} to={data.to}>
+      <Rail theme={theme} />
+      <div className={styles.column}>
+        <Ribbon data={data} />
+        <main className={styles.screen}>{children}</main>
+      </div>
+    </DayProvider>
+  );
+}

@@ -1,0 +1,44 @@
+import 'server-only';
+import { MS_PER_DAY, dayOf, toDay } from '../../core/day';
+import { roundsAhead, jobsToday } from '../../core/plan/due';
+import { readDayCounts } from '../../store/entries';
+import { db } from '../server/store';
+import type { LoadedSite } from '../site/load';
+import type { RibbonData } from './ribbon';
+
+const tenth = (value: number) => Math.round(value * 10) / 10;
+
+/** Temperatures and rounds of the whole season, for the ribbon on every screen. */
+export function ribbonData(loaded: LoadedSite): RibbonData {
+  const { site, today } = loaded;
+  const from = Math.min(toDay(site.seasonStart), today);
+  const to = Math.max(toDay(site.seasonEnd), today);
+  const stops = new Map<number, number>();
+  const add = (day: number, n: number) => stops.set(day, (stops.get(day) ?? 0) + n);
+  const counts = readDayCounts(
+    db(),
+    new Date((from - 1) * MS_PER_DAY).toISOString(),
+    new Date((today + 1) * MS_PER_DAY).toISOString(),
+  );
+  for (const { day, n } of counts) if (toDay(day) < today) add(toDay(day), n);
+  for (const stay of loaded.stays) {
+    const rounds = new Set<number>();
+    for (const { standing, outlook } of stay.batteries) {
+      if (jobsToday(standing, outlook).length) rounds.add(today);
+      for (const day of roundsAhead(standing, outlook, to)) rounds.add(day);
+    }
+    for (const day of rounds) add(day, 1);
+  }
+  return {
+    from,
+    to,
+    today: dayOf(loaded.now, site.timeZone),
+    units: loaded.rules,
+    halls: loaded.halls.map((hall) => {
+      const { mean, firstDay } = loaded.temperatures.get(hall.id)!;
+      const days = mean.subarray(from - firstDay, to - firstDay + 1);
+      return { id: hall.id, name: hall.name, kind: hall.kind, mean: Array.from(days, tenth) };
+    }),
+    rounds: [...stops].sort((a, b) => a[0] - b[0]),
+  };
+}

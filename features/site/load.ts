@@ -1,0 +1,135 @@
+import 'server-only';
+import { cache } from 'react';
+import { dayOf, toDay, type Day } from '../../core/day';
+import { EMPTY_BATTERY, type VehicleState } from '../../core/logbook/fold';
+import type { Standing } from '../../core/judge/standing';
+import { outlookOf, type Outlook } from '../../core/judge/outlook';
+import { LONGEST_RESERVE_DAYS } from '../../core/judge/words';
+import type { Rules } from '../../core/rules/rules';
+import { hallTemperatures, type DailyTemperatures } from '../../core/site/climate';
+import type { Db } from '../../store/open';
+import {
+  readBatteries,
+  readBays,
+  readHalls,
+  readSite,
+  readVehicles,
+  type Battery,
+  type Bay,
+  type Hall,
+  type Site,
+  type Vehicle,
+} from '../../store/site';
+import { readBatteryStates, readRules, readVehicleStates } from '../../store/states';
+import { readHallDays } from '../../store/temperatures';
+import { now } from '../server/clock';
+import { db } from '../server/store';
+
+/** A vehicle that stands in a bay, with its batteries. */
+export interface Stay {
+  readonly vehicle: Vehicle;
+  readonly state: VehicleState;
+  readonly bay: Bay;
+  readonly hall: Hall;
+  readonly batteries: readonly KeptBattery[];
+}
+
+export interface KeptBattery {
+  readonly battery: Battery;
+  readonly standing: Standing;
+  readonly outlook: Outlook | null;
+}
+
+export interface LoadedSite {
+  readonly site: Site;
+  readonly rules: Rules;
+  readonly halls: readonly Hall[];
+  readonly bays: readonly Bay[];
+  readonly now: number;
+  readonly today: Day;
+  readonly temperatures: ReadonlyMap<string, DailyTemperatures>;
+  /** In walking order. */
+  readonly stays: readonly Stay[];
+}
+
+/** Temperatures reach back so far before the season, for readings taken on arrival. */
+const BEFORE_SEASON_DAYS = 40;
+
+/** The site as it stands now, or null before it has been set up. */
+export function loadSite(from: Db, at: number): LoadedSite | null {
+  const site = readSite(from);
+  if (!site) return null;
+  const rules = readRules(from);
+  const halls = readHalls(from);
+  const bays = readBays(from);
+  const today = dayOf(at, site.timeZone);
+  const firstDay = Math.min(toDay(site.seasonStart), today) - BEFORE_SEASON_DAYS;
+  const lastDay = Math.max(today + LONGEST_RESERVE_DAYS + 2, toDay(site.seasonEnd));
+  const recorded = readHallDays(from, firstDay, today);
+  const temperatures = new Map(
+    halls.map((hall) => [
+      hall.id,
+      hallTemperatures(hall, site.climate, recorded.get(hall.id) ?? [], firstDay, lastDay),
+    ]),
+  );
+  const vehicleStates = readVehicleStates(from);
+  const batteryStates = readBatteryStates(from);
+  const hallById = new Map(halls.map((hall) => [hall.id, hall]));
+  const batteriesByVehicle = new Map<string, Battery[]>();
+  for (const battery of readBatteries(from)) {
+    const vehicleId = batteryStates.get(battery.id)?.vehicleId;
+    if (!vehicleId) continue;
+    const list = batteriesByVehicle.get(vehicleId) ?? [];
+    list.push(battery);
+    batteriesByVehicle.set(vehicleId, list);
+  }
+  const vehicleByBay = new Map<string, Vehicle>();
+  for (const vehicle of readVehicles(from)) {
+    const bayId = vehicleStates.get(vehicle.id)?.bayId;
+    if (bayId) vehicleByBay.set(bayId, vehicle);
+  }
+
+  const stays = bays.flatMap((bay): Stay[] => {
+    const vehicle = vehicleByBay.get(bay.id);
+    if (!vehicle) return [];
+    const state = vehicleStates.get(vehicle.id)!;
+    const hall = hallById.get(bay.hallId)!;
+    const batteries = (batteriesByVehicle.get(vehicle.id) ?? [])
+      .sort((a, b) => (a.mark < b.mark ? -1 : 1))
+      .map((battery): KeptBattery => {
+        const standing: Standing = {
+          facts: battery,
+          state: batteryStates.get(battery.id) ?? EMPTY_BATTERY,
+          vehicleKind: vehicle.kind,
+          laidUpAt: state.laidUpAt,
+          collectDay: state.collectOn === null ? null : toDay(state.collectOn),
+          hallName: hall.name,
+          temperatures: temperatures.get(hall.id)!,
+          rules,
+          timeZone: site.timeZone,
+          now: at,
+        };
+        return { battery, standing, outlook: outlookOf(standing) };
+      });
+    return [{ vehicle, state, bay, hall, batteries }];
+  });
+  return { site, rules, halls, bays, now: at, today, temperatures, stays };
+}
+
+/** The site for the request that is being answered; loaded once for its frame and its page. */
+export const currentSite = cache((): LoadedSite | null => loadSite(db(), now()));
+
+/** How a battery of a vehicle is called: by role where that tells it apart, else numbered. */
+export function batteryLabels(batteries: readonly KeptBattery[]): string[] {
+  const names = { starter: 'Starter', leisure: 'Leisure', auxiliary: 'Auxiliary', string: 'Block' };
+  const total = new Map<string, number>();
+  for (const { standing } of batteries) {
+    total.set(standing.state.role, (total.get(standing.state.role) ?? 0) + 1);
+  }
+  const seen = new Map<string, number>();
+  return batteries.map(({ standing: { state } }) => {
+    const n = (seen.get(state.role) ?? 0) + 1;
+    seen.set(state.role, n);
+    return total.get(state.role)! > 1 ? `${names[state.role]} ${n}` : names[state.role];
+  });
+}

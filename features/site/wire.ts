@@ -1,0 +1,89 @@
+import { arrheniusSums } from '../../core/forecast/forecast';
+import type { BatteryState } from '../../core/logbook/fold';
+import type { BatteryFacts, Standing } from '../../core/judge/standing';
+import type { Rules } from '../../core/rules/rules';
+import type { DailyTemperatures } from '../../core/site/climate';
+import type { VehicleKindId } from '../../core/site/vehicle-kinds';
+
+/** A hall's temperatures as they travel to the browser. */
+export interface WireHall {
+  readonly id: string;
+  readonly name: string;
+  readonly firstDay: number;
+  readonly mean: readonly number[];
+  readonly low: readonly number[];
+}
+
+/** What the browser needs to judge one battery by itself, while the server is out of reach. */
+export interface WireBattery {
+  readonly id: string;
+  readonly mark: string;
+  readonly label: string;
+  readonly facts: BatteryFacts;
+  readonly state: BatteryState;
+}
+
+export interface WireVehicle {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: VehicleKindId;
+  readonly bayMark: string;
+  readonly rowMark: string;
+  readonly hallId: string;
+  readonly laidUpAt: number | null;
+  readonly collectDay: number | null;
+}
+
+export interface WireClock {
+  readonly now: number;
+  /** The clock stands still (demo). */
+  readonly stands: boolean;
+  readonly timeZone: string;
+}
+
+const tenth = (value: number) => Math.round(value * 10) / 10;
+
+export function toWireHall(
+  hall: { id: string; name: string },
+  temperatures: DailyTemperatures,
+): WireHall {
+  return {
+    id: hall.id,
+    name: hall.name,
+    firstDay: temperatures.firstDay,
+    mean: Array.from(temperatures.mean, tenth),
+    low: Array.from(temperatures.low, tenth),
+  };
+}
+
+export function fromWireHall(hall: WireHall): DailyTemperatures {
+  const mean = Float64Array.from(hall.mean);
+  return {
+    firstDay: hall.firstDay,
+    mean,
+    low: Float64Array.from(hall.low),
+    sums: arrheniusSums(mean),
+  };
+}
+
+/** A battery's standing, put together again in the browser. */
+export function standingOf(
+  battery: WireBattery,
+  vehicle: WireVehicle,
+  hall: { name: string; temperatures: DailyTemperatures },
+  rules: Rules,
+  clock: { now: number; timeZone: string },
+): Standing {
+  return {
+    facts: battery.facts,
+    state: battery.state,
+    vehicleKind: vehicle.kind,
+    laidUpAt: vehicle.laidUpAt,
+    collectDay: vehicle.collectDay,
+    hallName: hall.name,
+    temperatures: hall.temperatures,
+    rules,
+    timeZone: clock.timeZone,
+    now: clock.now,
+  };
+}

@@ -1,0 +1,19 @@
+import type { Sentence } from '../../core/judge/words';
+import styles from './figures.module.css';
+
+/** A sentence with its figures set in tabular type. */
+export function Figures({ sentence }: { sentence: Sentence }) {
+  return (
+    <>
+      {sentence.map((piece, i) =>
+        typeof piece === 'string' ? (
+          <span key={i}>{piece}</span>
+        ) : (
+          <span key={i} className={styles.figure}>
+            {piece.figure}
+          </span>
+        ),
+      )}
+    </>
+  );
+}

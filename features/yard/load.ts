@@ -1,0 +1,98 @@
+import 'server-only';
+import { MS_PER_DAY, toDay } from '../../core/day';
+import { CHEMISTRIES } from '../../core/battery/chemistries';
+import { CHARGING, HELD, UNKNOWN, seasonOf } from '../../core/judge/season';
+import { batteryLabels, type KeptBattery, type LoadedSite } from '../site/load';
+import type { SeasonData, YardBattery, YardData } from './yard';
+
+/** Whole days of reserve of a battery now, or the mark that stands for it. */
+function reserveNow({ outlook }: KeptBattery): number {
+  if (!outlook) return UNKNOWN;
+  if (outlook.onCharge) return CHARGING;
+  if (outlook.held) return HELD;
+  return Math.min(9999, Math.floor(outlook.reserve.value));
+}
+
+function yardBattery(kept: KeptBattery, label: string): YardBattery {
+  const { state } = kept.standing;
+  return {
+    id: kept.battery.id,
+    label,
+    chemistry: CHEMISTRIES[kept.battery.chemistry].short,
+    reserve: reserveNow(kept),
+    socPct: kept.outlook ? Math.round(kept.outlook.soc.value) : null,
+    keeping:
+      state.maintainerSince !== null
+        ? 'maintainer'
+        : state.negativeOn
+          ? 'connected'
+          : 'negative-off',
+    due: kept.outlook?.rechargeRound != null && kept.outlook.rechargeRound * MS_PER_DAY <= kept.standing.now,
+    frost: kept.outlook?.freeze != null && kept.outlook.freeze.kelvin < 3 && !kept.outlook.held,
+  };
+}
+
+/** The Yard of today. */
+export function yardData(loaded: LoadedSite): YardData {
+  const byBay = new Map(loaded.stays.map((stay) => [stay.bay.id, stay]));
+  return {
+    siteName: loaded.site.name,
+    units: loaded.rules,
+    halls: loaded.halls.map((hall) => ({
+      id: hall.id,
+      name: hall.name,
+      kind: hall.kind,
+      note: [
+        hall.kind === 'heated' ? 'heated' : hall.kind,
+        ...(hall.note ? [hall.note] : []),
+      ].join(' · '),
+      bays: loaded.bays
+        .filter((bay) => bay.hallId === hall.id)
+        .map((bay) => {
+          const stay = byBay.get(bay.id);
+          if (!stay) return { mark: bay.mark, stay: null };
+          const labels = batteryLabels(stay.batteries);
+          return {
+            mark: bay.mark,
+            stay: {
+              vehicleId: stay.vehicle.id,
+              name: stay.vehicle.name,
+              kind: stay.vehicle.kind,
+              batteries: stay.batteries.map((kept, i) => yardBattery(kept, labels[i]!)),
+            },
+          };
+        }),
+    })),
+  };
+}
+
+/** Every battery on every day of the season; fetched once, when the ribbon is first moved. */
+export function seasonData(loaded: LoadedSite): SeasonData {
+  const from = Math.min(toDay(loaded.site.seasonStart), loaded.today);
+  const to = Math.max(toDay(loaded.site.seasonEnd), loaded.today);
+  return {
+    from,
+    batteries: Object.fromEntries(
+      loaded.stays.flatMap((stay) =>
+        stay.batteries.map(({ battery, standing, outlook }) => {
+          const season = seasonOf(standing, outlook, from, to);
+          return [
+            battery.id,
+            {
+              reserve: Array.from(season.reserve),
+              soc: Array.from(season.soc),
+              frost: season.frost.map((day) => day - from),
+            },
+          ];
+        }),
+      ),
+    ),
+    halls: Object.fromEntries(
+      loaded.halls.map((hall) => {
+        const { mean, firstDay } = loaded.temperatures.get(hall.id)!;
+        const days = mean.subarray(from - firstDay, to - firstDay + 1);
+        return [hall.id, Array.from(days, (celsius) => Math.round(celsius * 10) / 10)];
+      }),
+    ),
+  };
+}

@@ -1,0 +1,228 @@
+'use client';
+
+import { IconPlug, IconPlugConnectedX } from '@tabler/icons-react';
+import Link from 'next/link';
+import { useEffect, useState } from 'react';
+import { shortDay, type Day } from '../../core/day';
+import { HELD, UNKNOWN } from '../../core/judge/season';
+import { formatTemperature, type Units } from '../../core/judge/words';
+import type { HallKind } from '../../core/site/climate';
+import type { VehicleKindId } from '../../core/site/vehicle-kinds';
+import { useDay } from '../frame/day';
+import { ReserveBar } from '../theme/reserve-bar';
+import { RESERVE_STOPS } from '../theme/reserve-colour';
+import { VehicleIcon } from '../theme/vehicle-icon';
+import styles from './yard.module.css';
+
+export interface YardBattery {
+  readonly id: string;
+  readonly label: string;
+  readonly chemistry: string;
+  readonly reserve: number;
+  readonly socPct: number | null;
+  readonly keeping: 'maintainer' | 'connected' | 'negative-off';
+  readonly due: boolean;
+  readonly frost: boolean;
+}
+
+export interface YardBay {
+  readonly mark: string;
+  readonly stay: {
+    readonly vehicleId: string;
+    readonly name: string;
+    readonly kind: VehicleKindId;
+    readonly batteries: readonly YardBattery[];
+  } | null;
+}
+
+export interface YardData {
+  readonly siteName: string;
+  readonly units: Units;
+  readonly halls: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly kind: HallKind;
+    readonly note: string;
+    readonly bays: readonly YardBay[];
+  }[];
+}
+
+export interface SeasonData {
+  readonly from: Day;
+  readonly batteries: Record<
+    string,
+    { readonly reserve: readonly number[]; readonly soc: readonly number[]; readonly frost: readonly number[] }
+  >;
+  readonly halls: Record<string, readonly number[]>;
+}
+
+/** The season of every battery, fetched when the ribbon first leaves today. */
+function useSeason(needed: boolean, stamp: unknown): { season: SeasonData | null; failed: boolean } {
+  const [answer, setAnswer] = useState<{ stamp: unknown; season: SeasonData | null } | null>(null);
+  const current = answer?.stamp === stamp ? answer : null;
+  const wanted = needed && !current;
+  useEffect(() => {
+    if (!wanted) return;
+    const stop = new AbortController();
+    fetch('/api/season', { signal: stop.signal })
+      .then((reply) => (reply.ok ? (reply.json() as Promise<SeasonData>) : null))
+      .catch(() => null)
+      .then((season) => {
+        if (!stop.signal.aborted) setAnswer({ stamp, season });
+      });
+    return () => stop.abort();
+  }, [wanted, stamp]);
+  return { season: current?.season ?? null, failed: current !== null && current.season === null };
+}
+
+/** One battery on the day that is looked at. */
+function onDay(battery: YardBattery, season: SeasonData | null, day: Day, today: Day) {
+  const known = day === today ? null : season?.batteries[battery.id];
+  if (!known) return { reserve: battery.reserve, soc: battery.socPct, frost: battery.frost };
+  const at = day - season!.from;
+  return {
+    reserve: known.reserve[at] ?? UNKNOWN,
+    soc: known.soc[at] ?? null,
+    frost: known.frost.includes(at),
+  };
+}
+
+export function Yard({ data }: { data: YardData }) {
+  const { day, today } = useDay();
+  const elsewhere = day !== today;
+  const { season, failed } = useSeason(elsewhere, data);
+  const shown = (battery: YardBattery) => onDay(battery, season, day, today);
+  const all = data.halls.flatMap((hall) => hall.bays.flatMap((bay) => bay.stay?.batteries ?? []));
+  const under = all.filter((battery) => shown(battery).reserve === 0).length;
+  const frost = all.filter((battery) => shown(battery).frost).length;
+  const waiting = elsewhere && !season;
+
+  return (
+    <div className={styles.yard} aria-busy={waiting}>
+      <header className={styles.head}>
+        <h1>{elsewhere ? `Yard on ${shortDay(day, today)}` : 'Yard'}</h1>
+        <p className={styles.summary} role="status">
+          {failed
+            ? 'The other days could not be loaded: is the server running?'
+            : waiting
+              ? 'Working out that day'
+              : summary(all.length, under, frost, day - today)}
+        </p>
+        <span className={styles.legend} aria-hidden="true">
+          days of reserve
+          <span
+            className={styles.scale}
+            style={{ background: `linear-gradient(90deg, ${RESERVE_STOPS.join(', ')})` }}
+          />
+          <span className={styles.range}>0–90+</span>
+        </span>
+      </header>
+      <div className={styles.halls}>
+        {data.halls.map((hall) => {
+          const celsius = season?.halls[hall.id]?.[day - season.from];
+          return (
+            <section key={hall.id} className={styles.hall} aria-label={hall.name}>
+              <header className={styles.hallHead}>
+                <div>
+                  <h2>{hall.name}</h2>
+                  <p className={styles.note}>{hall.note}</p>
+                </div>
+                {elsewhere && celsius !== undefined ? (
+                  <span className={styles.celsius}>
+                    {formatTemperature(celsius, data.units, 1)}
+                  </span>
+                ) : null}
+              </header>
+              <ul className={styles.bays}>
+                {hall.bays.map((bay) => (
+                  <li key={bay.mark}>
+                    <Bay bay={bay} shown={shown} waiting={waiting} />
+                  </li>
+                ))}
+              </ul>
+            </section>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
+
+function summary(all: number, under: number, frost: number, ahead: number): string {
+  if (all === 0) return 'Nothing is laid up yet.';
+  const parts = [
+    under ? `${under} under their line` : 'none under its line',
+    ...(frost ? [`${frost} could freeze`] : []),
+  ].join(', ');
+  if (ahead > 0) return `Forecast, if nobody charges anything: ${parts}.`;
+  if (ahead < 0) return `As recorded: ${parts}.`;
+  return `${all} batteries: ${parts}.`;
+}
+
+function Bay({
+  bay,
+  shown,
+  waiting,
+}: {
+  bay: YardBay;
+  shown: (battery: YardBattery) => { reserve: number; soc: number | null; frost: boolean };
+  waiting: boolean;
+}) {
+  const { stay } = bay;
+  if (!stay) {
+    return (
+      <Link href={`/lay-up?bay=${bay.mark}`} className={styles.free}>
+        <span className={styles.mark}>{bay.mark}</span>
+        <span className={styles.freeWord}>free</span>
+      </Link>
+    );
+  }
+  const many = stay.batteries.length > 1;
+  const maintained = stay.batteries.some((battery) => battery.keeping === 'maintainer');
+  const off = stay.batteries.every((battery) => battery.keeping === 'negative-off');
+  const frost = stay.batteries.some((battery) => shown(battery).frost);
+  const low = stay.batteries.some((battery) => shown(battery).reserve === 0);
+  return (
+    <Link
+      href={`/vehicle/${stay.vehicleId}`}
+      className={low ? styles.low : styles.bay}
+      data-bay={bay.mark}
+    >
+      <span className={styles.top}>
+        <span className={styles.mark}>{bay.mark}</span>
+        <span className={styles.glyphs}>
+          {frost ? <span className={styles.frost}>frost</span> : null}
+          {maintained ? (
+            <IconPlug size={17} stroke={1.7} aria-label="maintainer on" role="img" />
+          ) : null}
+          {off ? (
+            <IconPlugConnectedX size={17} stroke={1.7} aria-label="negative off" role="img" />
+          ) : null}
+          <span className={styles.kind}>
+            <VehicleIcon kind={stay.kind} />
+          </span>
+        </span>
+      </span>
+      <span className={styles.name}>{stay.name}</span>
+      <span className={waiting ? styles.waiting : styles.batteries}>
+        {stay.batteries.map((battery) => {
+          const { reserve, soc } = shown(battery);
+          return (
+            <span
+              key={battery.id}
+              title={`${battery.label}, ${battery.chemistry}${soc !== null && soc > -1000 && reserve !== HELD ? `, state of charge ${soc} %` : ''}`}
+            >
+              <ReserveBar days={reserve} label={many ? shortLabel(battery.label) : undefined} />
+            </span>
+          );
+        })}
+      </span>
+    </Link>
+  );
+}
+
+/** `S`, `L1`: the label of one of several batteries, short enough for a tile. */
+function shortLabel(label: string): string {
+  const [word, number] = label.split(' ');
+  return `${word![0]}${number ?? ''}`;
+}

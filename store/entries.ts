@@ -1,0 +1,68 @@
+import type { Entry, NewEntry } from '../core/logbook/entry';
+import type { SubjectKind } from '../core/logbook/kinds';
+import type { Db } from './open';
+
+interface EntryRow extends Omit<Entry, 'data'> {
+  readonly data: string;
+}
+
+const COLUMNS = `seq, id, subject_kind AS subjectKind, subject_id AS subjectId, kind, version, at,
+  by, data, strikes, recorded_at AS recordedAt`;
+
+const fromRow = (row: unknown): Entry => {
+  const entry = row as EntryRow;
+  return { ...entry, data: JSON.parse(entry.data) as unknown } as Entry;
+};
+
+export function insertEntry(db: Db, entry: NewEntry, recordedAt: string): number {
+  const { lastInsertRowid } = db
+    .prepare(
+      `INSERT INTO entry (id, subject_kind, subject_id, kind, version, at, by, data, strikes,
+                          recorded_at)
+       VALUES (@id, @subjectKind, @subjectId, @kind, @version, @at, @by, @data, @strikes,
+               @recordedAt)`,
+    )
+    .run({ ...entry, data: JSON.stringify(entry.data), recordedAt });
+  return Number(lastInsertRowid);
+}
+
+export function readEntry(db: Db, id: string): Entry | null {
+  const row = db.prepare(`SELECT ${COLUMNS} FROM entry WHERE id = ?`).get(id);
+  return row ? fromRow(row) : null;
+}
+
+/** The entry that strikes `id`, if any. */
+export function readStrikeOf(db: Db, id: string): Entry | null {
+  const row = db.prepare(`SELECT ${COLUMNS} FROM entry WHERE strikes = ?`).get(id);
+  return row ? fromRow(row) : null;
+}
+
+export function readEntriesOf(db: Db, subjectKind: SubjectKind, subjectId: string): Entry[] {
+  return db
+    .prepare(
+      `SELECT ${COLUMNS} FROM entry WHERE subject_kind = ? AND subject_id = ? ORDER BY at, seq`,
+    )
+    .all(subjectKind, subjectId)
+    .map(fromRow);
+}
+
+/** The whole logbook in the order of recording. */
+export function readAllEntries(db: Db): Entry[] {
+  return db.prepare(`SELECT ${COLUMNS} FROM entry ORDER BY seq`).all().map(fromRow);
+}
+
+/** Distinct days (UTC) with how many batteries and vehicles were seen to; for the ribbon. */
+export function readDayCounts(db: Db, from: string, to: string): { day: string; n: number }[] {
+  return db
+    .prepare(
+      `SELECT substr(at, 1, 10) AS day, count(DISTINCT subject_id) AS n
+         FROM entry
+        WHERE at BETWEEN ? AND ? AND kind IN ('reading', 'lamp', 'charge-started', 'charge-ended')
+        GROUP BY day`,
+    )
+    .all(from, to) as { day: string; n: number }[];
+}
+
+export function lastSeq(db: Db): number {
+  return Number(db.prepare('SELECT coalesce(max(seq), 0) FROM entry').pluck().get());
+}

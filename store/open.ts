@@ -1,0 +1,117 @@
+import Database from 'better-sqlite3';
+import { existsSync, mkdirSync, readFileSync, readdirSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+
+export type Db = Database.Database;
+
+/** Marks a SQLite file as ours: the letters VEmb. */
+export const APPLICATION_ID = 0x56456d62;
+
+/** Something about the data file that the attendant has to know, in plain words. */
+export class StoreProblem extends Error {}
+
+const MIGRATION = /^(\d{4})-.*\.sql$/;
+
+/** The folder of the program; the command line and the server are started in it. */
+const migrationsFolder = () => join(process.env.EMBER_HOME ?? process.cwd(), 'store', 'migrations');
+
+function migrations(): { version: number; sql: string }[] {
+  const folder = migrationsFolder();
+  return readdirSync(folder)
+    .filter((name) => MIGRATION.test(name))
+    .sort()
+    .map((name) => ({
+      version: Number(MIGRATION.exec(name)![1]),
+      sql: readFileSync(join(folder, name), 'utf8'),
+    }));
+}
+
+/** The newest version of the data file that this program knows. */
+export function newestVersion(): number {
+  return migrations().at(-1)!.version;
+}
+
+/**
+ * Opens the data file, makes it where there is none, and brings an older one up to date.
+ *
+ * What is acknowledged is on disk: write-ahead log with a full flush at each commit, and both
+ * settings are read back. Throws a `StoreProblem` in plain words for a file that is not ours,
+ * is damaged, or was written by a newer program; such a file is not touched.
+ */
+export function openStore(file: string): Db {
+  const isNew = !existsSync(file);
+  mkdirSync(dirname(file), { recursive: true });
+  let db: Db;
+  try {
+    db = new Database(file, { timeout: 5000 });
+  } catch (error) {
+    throw new StoreProblem(`The data file ${file} cannot be opened: ${(error as Error).message}.`);
+  }
+  try {
+    if (!isNew) refuseForeign(db, file);
+    db.pragma('journal_mode = WAL');
+    db.pragma('synchronous = FULL');
+    db.pragma('foreign_keys = ON');
+    assertDurable(db);
+    migrate(db);
+    return db;
+  } catch (error) {
+    db.close();
+    throw error;
+  }
+}
+
+function refuseForeign(db: Db, file: string): void {
+  let id: unknown;
+  let version: unknown;
+  let tables: unknown;
+  try {
+    id = db.pragma('application_id', { simple: true });
+    version = db.pragma('user_version', { simple: true });
+    tables = db.prepare('SELECT count(*) FROM sqlite_schema').pluck().get();
+  } catch {
+    throw new StoreProblem(
+      `The file ${file} is not a data file of Velvet Ember (it is no SQLite file, or damaged). Name another folder with --data, or restore a backup with ./ember restore FILE.`,
+    );
+  }
+  // An empty file is one that was being made when the machine stopped.
+  if (tables === 0 && id === 0) return;
+  if (id !== APPLICATION_ID) {
+    throw new StoreProblem(
+      `The file ${file} belongs to another program. Name another folder with --data.`,
+    );
+  }
+  const newest = newestVersion();
+  if (Number(version) > newest) {
+    throw new StoreProblem(
+      `The data file ${file} was written by a newer Velvet Ember (its version is ${String(version)}, this program knows ${newest}). Update the program; the file was not touched.`,
+    );
+  }
+}
+
+/** Reads back what the durability of an acknowledged entry rests on. */
+export function assertDurable(db: Db): void {
+  const journal = db.pragma('journal_mode', { simple: true });
+  const synchronous = db.pragma('synchronous', { simple: true });
+  const foreignKeys = db.pragma('foreign_keys', { simple: true });
+  if (journal !== 'wal' || synchronous !== 2 || foreignKeys !== 1) {
+    throw new StoreProblem(
+      `The disk does not allow safe writing (journal ${String(journal)}, synchronous ${String(synchronous)}). Put the data folder on a local disk.`,
+    );
+  }
+}
+
+function migrate(db: Db): void {
+  db.transaction(() => {
+    const version = Number(db.pragma('user_version', { simple: true }));
+    for (const migration of migrations()) {
+      if (migration.version <= version) continue;
+      db.exec(migration.sql);
+      db.pragma(`user_version = ${migration.version}`);
+    }
+    db.pragma(`application_id = ${APPLICATION_ID}`);
+  }).immediate();
+}
+
+/** The data file in a data folder. */
+export const dataFile = (folder: string) => join(folder, 'velvet-ember.sqlite');

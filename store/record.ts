@@ -1,0 +1,67 @@
+import type { NewEntry } from '../core/logbook/entry';
+import { insertEntry, readEntry, readStrikeOf } from './entries';
+import { refold } from './states';
+import type { Db } from './open';
+
+/** What became of an entry that was sent. */
+export type Recorded =
+  | { readonly outcome: 'recorded' | 'known'; readonly seq: number }
+  | { readonly outcome: 'conflict'; readonly reason: string };
+
+const content = (entry: NewEntry) =>
+  JSON.stringify([
+    entry.subjectKind,
+    entry.subjectId,
+    entry.kind,
+    entry.version,
+    Date.parse(entry.at),
+    entry.by,
+    sorted(entry.data),
+    entry.strikes,
+  ]);
+
+/** The same value with its keys in order, so that two of equal content compare equal. */
+function sorted(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(sorted);
+  if (value === null || typeof value !== 'object') return value;
+  return Object.fromEntries(
+    Object.entries(value)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([key, inner]) => [key, sorted(inner)]),
+  );
+}
+
+/**
+ * Records one entry and the state that follows from it, in one transaction: when this returns,
+ * both are on disk. Sent twice, it is recorded once; the same id with other content, or a
+ * second strike of one entry, is a conflict and changes nothing.
+ */
+export function recordEntry(db: Db, entry: NewEntry, recordedAt: string): Recorded {
+  return db
+    .transaction((): Recorded => {
+      const known = readEntry(db, entry.id);
+      if (known) {
+        if (content(known) === content(entry)) return { outcome: 'known', seq: known.seq };
+        return {
+          outcome: 'conflict',
+          reason: `An entry with the id ${entry.id} is in the logbook with other content.`,
+        };
+      }
+      const refusal = entry.strikes === null ? null : strikeRefusal(db, entry, entry.strikes);
+      if (refusal) return { outcome: 'conflict', reason: refusal };
+      const seq = insertEntry(db, { ...entry, at: new Date(entry.at).toISOString() }, recordedAt);
+      refold(db, entry.subjectKind, entry.subjectId);
+      return { outcome: 'recorded', seq };
+    })
+    .immediate();
+}
+
+function strikeRefusal(db: Db, entry: NewEntry, struck: string): string | null {
+  const target = readEntry(db, struck);
+  if (!target) return `There is no entry ${struck} to strike.`;
+  if (target.subjectKind !== entry.subjectKind || target.subjectId !== entry.subjectId) {
+    return `The entry ${struck} is about another ${target.subjectKind}.`;
+  }
+  if (readStrikeOf(db, struck)) return `The entry ${struck} was struck before.`;
+  return null;
+}

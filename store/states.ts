@@ -1,0 +1,89 @@
+import {
+  foldBattery,
+  foldVehicle,
+  type BatteryState,
+  type VehicleState,
+} from '../core/logbook/fold';
+import { inOrder, type Entry } from '../core/logbook/entry';
+import type { SubjectKind } from '../core/logbook/kinds';
+import { DEFAULT_RULES, applyPatch, type Rules } from '../core/rules/rules';
+import { readEntriesOf } from './entries';
+import type { Db } from './open';
+
+/** The one rule set of a site. */
+export const HOUSE_RULES = 'house';
+
+/** Folds one subject again from its entries. A battery also sees its vehicle's outings. */
+export function refold(db: Db, kind: SubjectKind, id: string): void {
+  const entries = readEntriesOf(db, kind, id);
+  switch (kind) {
+    case 'rules':
+      return writeState(db, kind, id, foldRules(entries));
+    case 'vehicle':
+      writeState(db, kind, id, foldVehicle(entries));
+      for (const battery of batteriesOf(db, id)) refold(db, 'battery', battery);
+      return;
+    case 'battery': {
+      const own = foldBattery(entries);
+      const outings = own.vehicleId
+        ? readEntriesOf(db, 'vehicle', own.vehicleId).filter((entry) => entry.kind === 'outing')
+        : [];
+      const state = outings.length ? foldBattery([...entries, ...outings]) : own;
+      return writeState(db, kind, id, state);
+    }
+  }
+}
+
+function foldRules(entries: readonly Entry[]): Rules {
+  let rules = DEFAULT_RULES;
+  for (const entry of inOrder(entries)) {
+    if (entry.kind === 'rules-changed') rules = applyPatch(rules, entry.data.patch);
+  }
+  return rules;
+}
+
+function writeState(db: Db, kind: SubjectKind, id: string, state: unknown): void {
+  db.prepare(
+    `INSERT INTO state (subject_kind, subject_id, data) VALUES (?, ?, ?)
+     ON CONFLICT (subject_kind, subject_id) DO UPDATE SET data = excluded.data`,
+  ).run(kind, id, JSON.stringify(state));
+}
+
+function batteriesOf(db: Db, vehicleId: string): string[] {
+  return db
+    .prepare(
+      `SELECT subject_id FROM state
+        WHERE subject_kind = 'battery' AND json_extract(data, '$.vehicleId') = ?`,
+    )
+    .pluck()
+    .all(vehicleId) as string[];
+}
+
+function readStates<T>(db: Db, kind: SubjectKind): Map<string, T> {
+  const rows = db
+    .prepare('SELECT subject_id AS id, data FROM state WHERE subject_kind = ?')
+    .all(kind) as { id: string; data: string }[];
+  return new Map(rows.map((row) => [row.id, JSON.parse(row.data) as T]));
+}
+
+export const readBatteryStates = (db: Db) => readStates<BatteryState>(db, 'battery');
+export const readVehicleStates = (db: Db) => readStates<VehicleState>(db, 'vehicle');
+
+export function readRules(db: Db): Rules {
+  return readStates<Rules>(db, 'rules').get(HOUSE_RULES) ?? DEFAULT_RULES;
+}
+
+/** Throws the cache away and folds every subject again. */
+export function rebuildStates(db: Db): void {
+  db.transaction(() => {
+    db.prepare('DELETE FROM state').run();
+    const subjects = db
+      .prepare(
+        // Batteries after vehicles would fold twice; this way each is folded once.
+        `SELECT DISTINCT subject_kind AS kind, subject_id AS id FROM entry
+          ORDER BY CASE subject_kind WHEN 'vehicle' THEN 0 ELSE 1 END`,
+      )
+      .all() as { kind: SubjectKind; id: string }[];
+    for (const { kind, id } of subjects) refold(db, kind, id);
+  })();
+}

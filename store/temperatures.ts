@@ -1,0 +1,32 @@
+import { dayName, toDay, type Day } from '../core/day';
+import type { RecordedDay } from '../core/site/climate';
+import type { Db } from './open';
+
+/** Recorded days of every hall between two days, oldest first. */
+export function readHallDays(db: Db, from: Day, to: Day): Map<string, RecordedDay[]> {
+  const rows = db
+    .prepare(
+      `SELECT hall_id AS hallId, day, mean, min FROM hall_day
+        WHERE day BETWEEN ? AND ? ORDER BY hall_id, day`,
+    )
+    .all(dayName(from), dayName(to)) as {
+    hallId: string;
+    day: string;
+    mean: number;
+    min: number;
+  }[];
+  const byHall = new Map<string, RecordedDay[]>();
+  for (const row of rows) {
+    const days = byHall.get(row.hallId) ?? [];
+    days.push({ day: toDay(row.day), mean: row.mean, min: row.min });
+    byHall.set(row.hallId, days);
+  }
+  return byHall;
+}
+
+export function writeHallDay(db: Db, hallId: string, record: RecordedDay): void {
+  db.prepare(
+    `INSERT INTO hall_day (hall_id, day, mean, min) VALUES (?, ?, ?, ?)
+     ON CONFLICT (hall_id, day) DO UPDATE SET mean = excluded.mean, min = excluded.min`,
+  ).run(hallId, dayName(record.day), record.mean, record.min);
+}

@@ -41,7 +41,7 @@ export interface DemoHistory {
 
 const ATTENDANT = 'attendant';
 /** The habits by which the demo's attendant worked until today; not the program's judgement. */
-const HABIT = { readingDays: 14, soonDays: 7, soonVolts: 12.55, chargeVolts: 12.4, chargers: 6 };
+const HABIT = { readingDays: 14, soonDays: 7, soonVolts: 12.55, chargeVolts: 12.4, chargeDays: 32, chargers: 9 };
 
 interface Kept {
   readonly stay: DemoStay;
@@ -57,7 +57,7 @@ interface Kept {
   charging: boolean;
   lastRead: Day | null;
   lastVolts: number;
-  startSoc: number;
+  lastFull: Day | null;
 }
 
 /**
@@ -77,7 +77,7 @@ export function runDemoSeason(seed: number): DemoHistory {
 
   const spells = [
     { fromDay: 52, days: 9, kelvin: 6 },
-    { fromDay: 84, days: 12, kelvin: 7 },
+    { fromDay: 82, days: 16, kelvin: 9 },
   ];
   const outside = outdoors(
     days,
@@ -195,7 +195,7 @@ function arrive(
     const trouble = stay.trouble?.battery === b ? stay.trouble.what : null;
     const truth = hiddenTruth(spec, cells, age, trouble, chance);
     const share =
-      trouble?.kind === 'forgotten' ? trouble.share : chance.between(0.86, 1);
+      trouble?.kind === 'forgotten' ? trouble.share : chance.between(0.88, 1);
     return {
       stay,
       spec,
@@ -210,7 +210,7 @@ function arrive(
       charging: false,
       lastRead: null,
       lastVolts: 13,
-      startSoc: 100 * share,
+      lastFull: null,
     };
   });
 }
@@ -279,11 +279,20 @@ function walk(
     if (one.charging) {
       one.charging = false;
       record('charge-ended', id, minutes(2), { full: one.battery.full, ampHours: null });
+      if (one.battery.full) one.lastFull = day;
       // It rests until the next round, and is read then.
       one.lastRead = day - HABIT.readingDays + 3;
       continue;
     }
     const soon = (HABIT.soonVolts * one.spec.volts) / 12;
+    const charging = kept.filter((other) => other.charging).length;
+    const stale = one.lastFull === null || day - one.lastFull > HABIT.chargeDays;
+    if (stale && mayCharge(one) && charging < HABIT.chargers) {
+      read(one, day, minutes(1.5), record, meter, kept, chance);
+      one.charging = true;
+      record('charge-started', id, minutes(3), { charger: `charger ${charging + 1}` });
+      continue;
+    }
     const interval = one.lastVolts < soon ? HABIT.soonDays : HABIT.readingDays;
     if (one.lastRead !== null && day - one.lastRead < interval) continue;
     if (one.trouble?.kind === 'forgotten') {
@@ -294,9 +303,8 @@ function walk(
     }
     if (chance.uniform() < 0.03) continue;
     read(one, day, minutes(1.5), record, meter, kept, chance);
-    const charging = kept.filter((other) => other.charging).length;
     const line = (HABIT.chargeVolts * one.spec.volts) / 12;
-    if (one.spec.chemistry !== 'lfp' && one.lastVolts <= line && charging < HABIT.chargers) {
+    if (mayCharge(one) && one.lastVolts <= line && charging < HABIT.chargers) {
       one.charging = true;
       record('charge-started', id, minutes(3), { charger: `charger ${charging + 1}` });
     }
@@ -320,10 +328,9 @@ function layUp(
   record('fitted', id, minutes(0.2), { vehicleId, role: spec.role, place: spec.place });
   if (one.trouble?.kind !== 'forgotten') {
     // It came in off the road: charged on arrival, a day before it is put away.
-    record('charge-ended', id, minutes(0.2) - MS_PER_DAY, {
-      full: one.battery.socPct > 93,
-      ampHours: null,
-    });
+    const full = one.battery.socPct > 93;
+    if (full) one.lastFull = one.from;
+    record('charge-ended', id, minutes(0.2) - MS_PER_DAY, { full, ampHours: null });
   }
   read(one, one.from, minutes(1.5), record, meter, kept, chance);
   if (stay.keeping === 'negative-off' || one.truth.drawMa(0) === 0) {
@@ -356,6 +363,11 @@ function read(
   one.lastRead = day;
   one.lastVolts = volts;
   record('reading', one.id, at, { volts, celsius: null, restedHours: null, confirmed: true });
+}
+
+/** Lithium likes to stand part charged, and nobody gets at a forgotten one. */
+function mayCharge(one: Kept): boolean {
+  return one.spec.chemistry !== 'lfp' && one.trouble?.kind !== 'forgotten';
 }
 
 function lampOf(one: Kept): LampState {

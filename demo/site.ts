@@ -16,8 +16,8 @@ export const DEMO_SITE: Site = {
   seasonStart: '2026-10-21',
   seasonEnd: '2027-04-20',
   climate: {
-    meanCelsius: [0.2, 0.6, 3.4, 7.2, 11.4, 14.6, 16.6, 16.2, 13, 8.8, 4.2, 1.4],
-    coldNightCelsius: [-12, -12, -8, -4, 0, 4, 6, 5, 2, -2, -6, -10],
+    meanCelsius: [-1.6, -0.8, 2.8, 6.8, 11.2, 14.4, 16.4, 16, 12.6, 8.2, 3.4, 0],
+    coldNightCelsius: [-14, -14, -9, -4, 0, 4, 6, 5, 2, -2, -7, -12],
   },
 };
 
@@ -100,7 +100,7 @@ const block = (n: number): DemoBattery => ({
 /** Made-up makes and models. */
 export const MODELS = {
   calder: { kind: 'car', name: 'Calder 1500', batteries: [starter('flooded', 55, 9, 'under the bonnet')] },
-  roadster: { kind: 'car', name: 'Calder 1500 roadster', batteries: [starter('flooded', 50, 7, 'in the boot, left')] },
+  roadster: { kind: 'car', name: 'Calder roadster', batteries: [starter('flooded', 50, 7, 'in the boot, left')] },
   coupe: { kind: 'car', name: 'Calder coupé', batteries: [starter('agm', 70, 16, 'in the boot, right')] },
   hallam: { kind: 'car', name: 'Hallam 6', batteries: [starter('efb', 65, 19, 'under the bonnet')] },
   flatbed: { kind: 'pickup', name: 'Hallam flatbed', batteries: [starter('flooded', 85, 8, 'behind the cab')] },

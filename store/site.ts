@@ -112,8 +112,11 @@ export function addBay(db: Db, bay: Bay): void {
   ).run(Bay.parse(bay));
 }
 
-export function readVehicles(db: Db): Vehicle[] {
-  return db.prepare('SELECT id, kind, name FROM vehicle').all() as Vehicle[];
+/** All vehicles, or the one of an id. */
+export function readVehicles(db: Db, id: string | null = null): Vehicle[] {
+  return db
+    .prepare('SELECT id, kind, name FROM vehicle WHERE ? IS NULL OR id = ?')
+    .all(id, id) as Vehicle[];
 }
 
 export function addVehicle(db: Db, vehicle: Vehicle): void {
@@ -122,14 +125,15 @@ export function addVehicle(db: Db, vehicle: Vehicle): void {
   );
 }
 
-export function readBatteries(db: Db): Battery[] {
+/** All batteries, or the one of an id. */
+export function readBatteries(db: Db, id: string | null = null): Battery[] {
   return db
     .prepare(
       `SELECT id, mark, chemistry, nominal_volts AS nominalVolts, cells,
               capacity_ah AS capacityAh, fitted_year AS fittedYear
-         FROM battery`,
+         FROM battery WHERE ? IS NULL OR id = ?`,
     )
-    .all() as Battery[];
+    .all(id, id) as Battery[];
 }
 
 export function addBattery(db: Db, battery: Battery): void {

@@ -59,18 +59,24 @@ function batteriesOf(db: Db, vehicleId: string): string[] {
     .all(vehicleId) as string[];
 }
 
-function readStates<T>(db: Db, kind: SubjectKind): Map<string, T> {
+function readStates<T>(db: Db, kind: SubjectKind, id: string | null): Map<string, T> {
   const rows = db
-    .prepare('SELECT subject_id AS id, data FROM state WHERE subject_kind = ?')
-    .all(kind) as { id: string; data: string }[];
+    .prepare(
+      `SELECT subject_id AS id, data FROM state
+        WHERE subject_kind = ? AND subject_id = coalesce(?, subject_id)`,
+    )
+    .all(kind, id) as { id: string; data: string }[];
   return new Map(rows.map((row) => [row.id, JSON.parse(row.data) as T]));
 }
 
-export const readBatteryStates = (db: Db) => readStates<BatteryState>(db, 'battery');
-export const readVehicleStates = (db: Db) => readStates<VehicleState>(db, 'vehicle');
+/** States of all batteries, or of the one of an id. */
+export const readBatteryStates = (db: Db, id: string | null = null) =>
+  readStates<BatteryState>(db, 'battery', id);
+export const readVehicleStates = (db: Db, id: string | null = null) =>
+  readStates<VehicleState>(db, 'vehicle', id);
 
 export function readRules(db: Db): Rules {
-  return readStates<Rules>(db, 'rules').get(HOUSE_RULES) ?? DEFAULT_RULES;
+  return readStates<Rules>(db, 'rules', HOUSE_RULES).get(HOUSE_RULES) ?? DEFAULT_RULES;
 }
 
 /** Throws the cache away and folds every subject again. */

@@ -1,4 +1,5 @@
 import { dayName, toDay, type Day } from '../core/day';
+import { groupBy } from '../core/group';
 import type { RecordedDay } from '../core/site/climate';
 import type { Db } from './open';
 
@@ -15,13 +16,8 @@ export function readHallDays(db: Db, from: Day, to: Day): Map<string, RecordedDa
     mean: number;
     min: number;
   }[];
-  const byHall = new Map<string, RecordedDay[]>();
-  for (const row of rows) {
-    const days = byHall.get(row.hallId) ?? [];
-    days.push({ day: toDay(row.day), mean: row.mean, min: row.min });
-    byHall.set(row.hallId, days);
-  }
-  return byHall;
+  const records = rows.map(({ hallId, day, mean, min }) => ({ hallId, day: toDay(day), mean, min }));
+  return groupBy(records, ({ hallId }) => hallId);
 }
 
 export function writeHallDay(db: Db, hallId: string, record: RecordedDay): void {

@@ -2,7 +2,6 @@ import type { Metadata } from 'next';
 import { YardScreen } from '../../features/yard/screen';
 
 export const metadata: Metadata = { title: 'Yard' };
-export const dynamic = 'force-dynamic';
 
 export default function Page() {
   return <YardScreen />;

@@ -193,19 +193,20 @@ export function outlookOf(standing: Standing): Outlook | null {
   const onCharge = state.chargeSince !== null;
   const held =
     state.maintainerSince !== null && state.lamp?.state !== 'fault' && state.lamp?.state !== 'dark';
-  const soc = held ? anchor.soc : socNow(anchor, perDay, standing);
+  const fed = held || onCharge;
+  const soc = fed ? anchor.soc : socNow(anchor, perDay, standing);
   const lineSocPct = rules.lineSocPct[facts.chemistry];
 
   const from = indexOfDay(temperatures, day);
   const start = { socPct: soc.value, sd: sdOf({ ...soc, high: 2 * soc.value - soc.low }) };
   const ahead = forecastOver(
     start,
-    held ? NO_LOSS : perDay,
+    fed ? NO_LOSS : perDay,
     temperatures.sums,
     from,
     temperatures.mean.length - from,
   );
-  const reserve = held ? HELD_RESERVE : reserveOf(ahead, lineSocPct);
+  const reserve = fed ? HELD_RESERVE : reserveOf(ahead, lineSocPct);
   const lineDay = Number.isFinite(reserve.value) ? day + Math.floor(reserve.value) : null;
 
   const until = standing.collectDay ?? day + COLD_AHEAD_DAYS;
@@ -214,10 +215,10 @@ export function outlookOf(standing: Standing): Outlook | null {
   for (let i = 1; i < nights.length; i++) if (nights[i]! < nights[coldestAt]!) coldestAt = i;
   const freezing = (socPct: number) => freezingOfSoc(facts.chemistry, socPct);
   const margin = freezeMargin(ahead.socPct, nights, freezing);
-  const frostDay = margin ? firstFrostDay(ahead, nights, freezing) : null;
+  const frostDay = margin && !fed ? firstFrostDay(ahead, nights, freezing) : null;
 
   const reasons: [Day, NonNullable<Outlook['rechargeWhy']>][] = [];
-  if (!held) {
+  if (!fed) {
     if (lineDay !== null) reasons.push([lineDay, 'line']);
     if (frostDay !== null) reasons.push([day + frostDay, 'frost']);
     if (state.lastFullAt !== null && facts.chemistry !== 'lfp') {
@@ -232,7 +233,7 @@ export function outlookOf(standing: Standing): Outlook | null {
   const anchorDay = dayOf(anchorAt(anchor), timeZone);
   const lastLook = anchor.kind === 'reading' ? anchorDay : lastSettledDay(standing) ?? anchorDay;
   const lowDay = Number.isFinite(reserve.low) ? day + Math.floor(reserve.low) : Infinity;
-  const nextReadingDay = held
+  const nextReadingDay = fed
     ? anchorDay + rules.readingDays
     : Math.min(lastLook + rules.readingDays, Math.max(lowDay, anchorDay + 1));
 
@@ -245,10 +246,10 @@ export function outlookOf(standing: Standing): Outlook | null {
     reserve,
     lineSocPct,
     ahead,
-    lineDay: held ? null : lineDay,
+    lineDay: fed ? null : lineDay,
     freezingCelsius: freezing(soc.value),
     coldest: { celsius: nights[coldestAt]!, day: day + coldestAt },
-    freeze: margin ? { kelvin: margin.kelvin, day: day + margin.day } : null,
+    freeze: margin && !fed ? { kelvin: margin.kelvin, day: day + margin.day } : null,
     rechargeDay,
     rechargeWhy: due ? first[1] : null,
     rechargeRound: rechargeDay === null ? null : roundFor(rules, rechargeDay, day),

@@ -1,7 +1,8 @@
 import 'server-only';
 import { cache } from 'react';
 import { dayOf, toDay, type Day } from '../../core/day';
-import { EMPTY_BATTERY, type VehicleState } from '../../core/logbook/fold';
+import { groupBy } from '../../core/group';
+import type { BatteryState, VehicleState } from '../../core/logbook/fold';
 import type { Standing } from '../../core/judge/standing';
 import { outlookOf, type Outlook } from '../../core/judge/outlook';
 import { LONGEST_RESERVE_DAYS } from '../../core/judge/words';
@@ -55,13 +56,12 @@ export interface LoadedSite {
 /** Temperatures reach back so far before the season, for readings taken on arrival. */
 const BEFORE_SEASON_DAYS = 40;
 
-/** The site as it stands now, or null before it has been set up. */
-export function loadSite(from: Db, at: number): LoadedSite | null {
+/** What judging any battery of the site needs: rules, calendar and the halls' temperatures. */
+function settingOf(from: Db, at: number) {
   const site = readSite(from);
   if (!site) return null;
   const rules = readRules(from);
   const halls = readHalls(from);
-  const bays = readBays(from);
   const today = dayOf(at, site.timeZone);
   const firstDay = Math.min(toDay(site.seasonStart), today) - BEFORE_SEASON_DAYS;
   const lastDay = Math.max(today + LONGEST_RESERVE_DAYS + 2, toDay(site.seasonEnd));
@@ -72,23 +72,52 @@ export function loadSite(from: Db, at: number): LoadedSite | null {
       hallTemperatures(hall, site.climate, recorded.get(hall.id) ?? [], firstDay, lastDay),
     ]),
   );
+  return { site, rules, halls, today, temperatures, now: at };
+}
+
+type Setting = NonNullable<ReturnType<typeof settingOf>>;
+
+function keptBattery(
+  setting: Setting,
+  battery: Battery,
+  state: BatteryState,
+  vehicle: Vehicle,
+  vehicleState: VehicleState,
+  hall: Hall,
+): KeptBattery {
+  const { collectOn, laidUpAt } = vehicleState;
+  const standing: Standing = {
+    facts: battery,
+    state,
+    vehicleKind: vehicle.kind,
+    laidUpAt,
+    collectDay: collectOn === null ? null : toDay(collectOn),
+    hallName: hall.name,
+    temperatures: setting.temperatures.get(hall.id)!,
+    rules: setting.rules,
+    timeZone: setting.site.timeZone,
+    now: setting.now,
+  };
+  return { battery, standing, outlook: outlookOf(standing) };
+}
+
+/** The site as it stands now, or null before it has been set up. */
+export function loadSite(from: Db, at: number): LoadedSite | null {
+  const setting = settingOf(from, at);
+  if (!setting) return null;
+  const bays = readBays(from);
   const vehicleStates = readVehicleStates(from);
   const batteryStates = readBatteryStates(from);
-  const hallById = new Map(halls.map((hall) => [hall.id, hall]));
-  const batteriesByVehicle = new Map<string, Battery[]>();
-  for (const battery of readBatteries(from)) {
-    const vehicleId = batteryStates.get(battery.id)?.vehicleId;
-    if (!vehicleId) continue;
-    const list = batteriesByVehicle.get(vehicleId) ?? [];
-    list.push(battery);
-    batteriesByVehicle.set(vehicleId, list);
-  }
+  const hallById = new Map(setting.halls.map((hall) => [hall.id, hall]));
+  const batteriesByVehicle = groupBy(
+    readBatteries(from),
+    (battery) => batteryStates.get(battery.id)?.vehicleId ?? '',
+  );
   const vehicleByBay = new Map<string, Vehicle>();
   for (const vehicle of readVehicles(from)) {
     const bayId = vehicleStates.get(vehicle.id)?.bayId;
     if (bayId) vehicleByBay.set(bayId, vehicle);
   }
-
   const stays = bays.flatMap((bay): Stay[] => {
     const vehicle = vehicleByBay.get(bay.id);
     if (!vehicle) return [];
@@ -96,24 +125,25 @@ export function loadSite(from: Db, at: number): LoadedSite | null {
     const hall = hallById.get(bay.hallId)!;
     const batteries = (batteriesByVehicle.get(vehicle.id) ?? [])
       .sort((a, b) => (a.mark < b.mark ? -1 : 1))
-      .map((battery): KeptBattery => {
-        const standing: Standing = {
-          facts: battery,
-          state: batteryStates.get(battery.id) ?? EMPTY_BATTERY,
-          vehicleKind: vehicle.kind,
-          laidUpAt: state.laidUpAt,
-          collectDay: state.collectOn === null ? null : toDay(state.collectOn),
-          hallName: hall.name,
-          temperatures: temperatures.get(hall.id)!,
-          rules,
-          timeZone: site.timeZone,
-          now: at,
-        };
-        return { battery, standing, outlook: outlookOf(standing) };
-      });
+      .map((battery) =>
+        keptBattery(setting, battery, batteryStates.get(battery.id)!, vehicle, state, hall),
+      );
     return [{ vehicle, state, bay, hall, batteries }];
   });
-  return { site, rules, halls, bays, now: at, today, temperatures, stays };
+  return { ...setting, bays, stays };
+}
+
+/** One battery and its judgement, without loading the rest of the site; null if not fitted here. */
+export function loadBattery(from: Db, at: number, batteryId: string): KeptBattery | null {
+  const battery = readBatteries(from, batteryId)[0];
+  const state = readBatteryStates(from, batteryId).get(batteryId);
+  const setting = settingOf(from, at);
+  if (!battery || !state?.vehicleId || !setting) return null;
+  const vehicle = readVehicles(from, state.vehicleId)[0]!;
+  const vehicleState = readVehicleStates(from, state.vehicleId).get(state.vehicleId)!;
+  const bay = readBays(from).find((one) => one.id === vehicleState.bayId)!;
+  const hall = setting.halls.find((one) => one.id === bay.hallId)!;
+  return keptBattery(setting, battery, state, vehicle, vehicleState, hall);
 }
 
 /** The site for the request that is being answered; loaded once for its frame and its page. */

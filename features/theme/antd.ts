@@ -1,4 +1,19 @@
-import type { ThemeConfig } from 'antd';
+import { theme, type ThemeConfig } from 'antd';
+
+/** Colours that Ant Design would derive from a seed; each is one of our own variables instead. */
+const DERIVED = {
+  colorPrimary: 'var(--ember)',
+  colorPrimaryTextActive: 'var(--ember-hover)',
+  colorError: 'var(--ember)',
+  colorErrorActive: 'var(--ember-hover)',
+  colorErrorTextActive: 'var(--ember-hover)',
+  colorLink: 'var(--ember)',
+  colorLinkActive: 'var(--ember-hover)',
+  colorBgSpotlight: 'var(--rail)',
+  colorBgSolid: 'var(--rail)',
+  colorBgSolidHover: 'var(--rail-raised)',
+  colorBgSolidActive: 'var(--rail-raised)',
+};
 
 /**
  * Ant Design in our colours. Every colour is one of our own CSS variables, so that one set of
@@ -6,6 +21,7 @@ import type { ThemeConfig } from 'antd';
  */
 export const antdTheme: ThemeConfig = {
   cssVar: { key: 'velvet' },
+  algorithm: (seed) => ({ ...theme.defaultAlgorithm(seed), ...DERIVED }),
   hashed: false,
   token: {
     fontFamily: 'var(--plain)',
@@ -14,17 +30,18 @@ export const antdTheme: ThemeConfig = {
     controlHeight: 40,
     wireframe: false,
     motion: false,
-    colorPrimary: 'var(--ember)',
+    // Seeds must be real colours; what is seen comes from DERIVED and the variables below.
+    colorPrimary: '#b23e12',
+    colorError: '#b23e12',
+    colorLink: '#b23e12',
     colorPrimaryHover: 'var(--ember-hover)',
     colorPrimaryActive: 'var(--ember-hover)',
     colorPrimaryBg: 'var(--ember-wash)',
     colorPrimaryBgHover: 'var(--ember-wash)',
     colorPrimaryBorder: 'var(--ember)',
     colorPrimaryText: 'var(--ember)',
-    colorLink: 'var(--ember)',
     colorLinkHover: 'var(--ember-hover)',
     colorText: 'var(--ink)',
-    colorTextBase: 'var(--ink)',
     colorTextHeading: 'var(--ink)',
     colorTextSecondary: 'var(--quiet)',
     colorTextTertiary: 'var(--quiet)',
@@ -33,7 +50,6 @@ export const antdTheme: ThemeConfig = {
     colorTextDescription: 'var(--quiet)',
     colorTextDisabled: 'var(--quiet)',
     colorTextLightSolid: 'var(--on-ember)',
-    colorBgBase: 'var(--surface)',
     colorBgContainer: 'var(--surface)',
     colorBgElevated: 'var(--surface)',
     colorBgLayout: 'var(--ground)',
@@ -46,11 +62,13 @@ export const antdTheme: ThemeConfig = {
     colorFillQuaternary: 'var(--sunken)',
     colorFillAlter: 'var(--sunken)',
     colorBorder: 'var(--line-strong)',
+    colorBorderDisabled: 'var(--line)',
+    colorHighlight: 'var(--ember)',
+    colorErrorAffix: 'var(--ember)',
     colorBorderSecondary: 'var(--line)',
     colorSplit: 'var(--line)',
     colorIcon: 'var(--quiet)',
     colorIconHover: 'var(--ink)',
-    colorError: 'var(--ember)',
     colorErrorText: 'var(--ember)',
     colorErrorBorderHover: 'var(--ember)',
     colorErrorOutline: 'var(--ember-wash)',

@@ -7,7 +7,7 @@ export function reserveText(days: number): string {
   if (days === HELD) return 'held';
   if (days === CHARGING) return 'on charge';
   if (days === UNKNOWN) return 'not read';
-  return days > 365 ? 'over 365 d' : `${days} d`;
+  return days > 365 ? '365+ d' : `${days} d`;
 }
 
 /** Share of the bar that a reserve fills. */
@@ -15,19 +15,32 @@ export const reserveShare = (days: number) =>
   days === HELD || days === CHARGING ? 1 : days === UNKNOWN ? 0 : Math.min(1, days / FULL_RESERVE_DAYS);
 
 /** A bar of the reserve scale with its number beside it. */
-export function ReserveBar({ days, label }: { days: number; label?: string | undefined }) {
+export function ReserveBar({
+  days,
+  label,
+  narrow = false,
+}: {
+  days: number;
+  label?: string | undefined;
+  narrow?: boolean;
+}) {
   const share = reserveShare(days);
+  // Words say it all where there is no number of days.
+  const track = days !== CHARGING && days !== UNKNOWN;
   return (
     <span className={styles.row}>
       {label ? <span className={styles.label}>{label}</span> : null}
-      <span className={styles.track} aria-hidden="true">
-        {share > 0 || days === 0 ? (
+      {track ? (
+        <span className={narrow ? styles.narrow : styles.track} aria-hidden="true">
           <span
-            className={days === CHARGING ? styles.charging : styles.fill}
-            style={{ width: `${Math.max(16, share * 100)}%`, background: reserveColour(share * FULL_RESERVE_DAYS) }}
+            className={styles.fill}
+            style={{
+              width: `${Math.max(16, share * 100)}%`,
+              background: reserveColour(share * FULL_RESERVE_DAYS),
+            }}
           />
-        ) : null}
-      </span>
+        </span>
+      ) : null}
       <span className={styles.days}>{reserveText(days)}</span>
     </span>
   );

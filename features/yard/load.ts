@@ -1,6 +1,8 @@
 import 'server-only';
-import { MS_PER_DAY, toDay } from '../../core/day';
+import { toDay } from '../../core/day';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
+import { FREEZE_MARGIN_KELVIN } from '../../core/judge/outlook';
+import { hallMean } from '../../core/judge/standing';
 import { CHARGING, HELD, UNKNOWN, seasonOf } from '../../core/judge/season';
 import { batteryLabels, type KeptBattery, type LoadedSite } from '../site/load';
 import type { SeasonData, YardBattery, YardData } from './yard';
@@ -27,8 +29,7 @@ function yardBattery(kept: KeptBattery, label: string): YardBattery {
         : state.negativeOn
           ? 'connected'
           : 'negative-off',
-    due: kept.outlook?.rechargeRound != null && kept.outlook.rechargeRound * MS_PER_DAY <= kept.standing.now,
-    frost: kept.outlook?.freeze != null && kept.outlook.freeze.kelvin < 3 && !kept.outlook.held,
+    frost: kept.outlook?.freeze != null && kept.outlook.freeze.kelvin < FREEZE_MARGIN_KELVIN,
   };
 }
 
@@ -46,6 +47,7 @@ export function yardData(loaded: LoadedSite): YardData {
         hall.kind === 'heated' ? 'heated' : hall.kind,
         ...(hall.note ? [hall.note] : []),
       ].join(' · '),
+      celsius: hallMean(loaded.temperatures.get(hall.id)!, loaded.today),
       bays: loaded.bays
         .filter((bay) => bay.hallId === hall.id)
         .map((bay) => {

@@ -21,7 +21,6 @@ export interface YardBattery {
   readonly reserve: number;
   readonly socPct: number | null;
   readonly keeping: 'maintainer' | 'connected' | 'negative-off';
-  readonly due: boolean;
   readonly frost: boolean;
 }
 
@@ -43,6 +42,7 @@ export interface YardData {
     readonly name: string;
     readonly kind: HallKind;
     readonly note: string;
+    readonly celsius: number;
     readonly bays: readonly YardBay[];
   }[];
 }
@@ -119,7 +119,7 @@ export function Yard({ data }: { data: YardData }) {
       </header>
       <div className={styles.halls}>
         {data.halls.map((hall) => {
-          const celsius = season?.halls[hall.id]?.[day - season.from];
+          const celsius = elsewhere ? season?.halls[hall.id]?.[day - season.from] : hall.celsius;
           return (
             <section key={hall.id} className={styles.hall} aria-label={hall.name}>
               <header className={styles.hallHead}>
@@ -127,7 +127,7 @@ export function Yard({ data }: { data: YardData }) {
                   <h2>{hall.name}</h2>
                   <p className={styles.note}>{hall.note}</p>
                 </div>
-                {elsewhere && celsius !== undefined ? (
+                {celsius !== undefined ? (
                   <span className={styles.celsius}>
                     {formatTemperature(celsius, data.units, 1)}
                   </span>
@@ -171,7 +171,7 @@ function Bay({
   const { stay } = bay;
   if (!stay) {
     return (
-      <Link href={`/lay-up?bay=${bay.mark}`} className={styles.free}>
+      <Link href={`/lay-up?bay=${bay.mark}`} prefetch={false} className={styles.free}>
         <span className={styles.mark}>{bay.mark}</span>
         <span className={styles.freeWord}>free</span>
       </Link>
@@ -185,6 +185,7 @@ function Bay({
   return (
     <Link
       href={`/vehicle/${stay.vehicleId}`}
+      prefetch={false}
       className={low ? styles.low : styles.bay}
       data-bay={bay.mark}
     >

@@ -1,0 +1,229 @@
+'use client';
+
+import { useEffect, useRef, useState } from 'react';
+import { MONTH_NAMES, partsOf, shortDay } from '../../core/day';
+import type { Chart, ChartConfiguration } from 'chart.js';
+import type { ChartPoint, ChartSeries } from './series';
+import styles from './reading-chart.module.css';
+
+type Colours = Record<'ink' | 'quiet' | 'line' | 'ember' | 'plum' | 'surface' | 'frost', string>;
+
+/** What the tokens come to in the theme in force: a canvas cannot read them by itself. */
+function coloursOf(element: HTMLElement): Colours {
+  const probe = document.createElement('span');
+  element.append(probe);
+  const read = (name: string) => {
+    probe.style.color = `var(--${name})`;
+    return getComputedStyle(probe).color;
+  };
+  const colours = {
+    ink: read('ink'),
+    quiet: read('quiet'),
+    line: read('line'),
+    ember: read('ember'),
+    plum: read('plum'),
+    surface: read('surface'),
+    frost: read('frost'),
+  };
+  probe.remove();
+  return colours;
+}
+
+const faded = (colour: string, share: number) =>
+  `color-mix(in srgb, ${colour} ${share * 100}%, transparent)`;
+
+function configuration(
+  series: ChartSeries,
+  colours: Colours,
+  day: number | null,
+): ChartConfiguration<'line', ChartPoint[]> {
+  const mono = { family: 'JetBrains Mono Variable', size: 11 };
+  const all = [...series.settled, ...series.unsettled, ...series.low, ...series.high];
+  const lowest = Math.min(series.lineVolts, ...all.map((point) => point.y));
+  const highest = Math.max(series.lineVolts, ...all.map((point) => point.y));
+  const room = Math.max(0.05, (highest - lowest) * 0.08);
+  const flat = (volts: number) => [
+    { x: series.from, y: volts },
+    { x: series.to, y: volts },
+  ];
+  const upright = (x: number) => [
+    { x, y: lowest - room },
+    { x, y: highest + room },
+  ];
+  const plain = { pointRadius: 0, borderWidth: 1.5, fill: false as const };
+  return {
+    type: 'line',
+    data: {
+      datasets: [
+        { ...plain, label: 'band', data: [...series.low], borderWidth: 0 },
+        {
+          ...plain,
+          label: 'likely range',
+          data: [...series.high],
+          borderWidth: 0,
+          fill: { target: '-1' },
+          backgroundColor: faded(colours.ember, 0.2),
+        },
+        {
+          ...plain,
+          label: 'forecast',
+          data: [...series.likely],
+          borderColor: colours.ember,
+          borderDash: [4, 4],
+          borderWidth: 2,
+        },
+        {
+          ...plain,
+          label: 'recharge line',
+          data: flat(series.lineVolts),
+          borderColor: colours.ember,
+          borderDash: [7, 4],
+          borderWidth: 1,
+        },
+        { ...plain, label: 'today', data: upright(series.today), borderColor: colours.ink },
+        {
+          ...plain,
+          label: 'day shown',
+          data: day === null ? [] : upright(day),
+          borderColor: colours.ember,
+          borderWidth: 2,
+        },
+        {
+          ...plain,
+          label: 'resting voltage',
+          data: [...series.settled],
+          borderColor: colours.plum,
+          backgroundColor: colours.plum,
+          pointRadius: 4,
+          pointHoverRadius: 5,
+        },
+        {
+          ...plain,
+          label: 'taken too soon',
+          data: [...series.unsettled],
+          showLine: false,
+          borderColor: colours.plum,
+          backgroundColor: colours.surface,
+          pointRadius: 4,
+          pointBorderWidth: 1.5,
+        },
+      ],
+    },
+    options: {
+      animation: false,
+      parsing: false,
+      normalized: true,
+      responsive: true,
+      maintainAspectRatio: false,
+      interaction: { mode: 'nearest', intersect: true },
+      scales: {
+        x: {
+          type: 'linear',
+          min: series.from,
+          max: series.to,
+          grid: { display: false },
+          border: { color: colours.line },
+          afterBuildTicks: (axis) => {
+            axis.ticks = monthStarts(series).map((value) => ({ value }));
+          },
+          ticks: {
+            color: colours.quiet,
+            font: { family: 'Hanken Grotesk Variable', size: 12 },
+            maxRotation: 0,
+            callback: (value) => MONTH_NAMES[partsOf(Number(value)).month]!,
+          },
+        },
+        y: {
+          min: lowest - room,
+          max: highest + room,
+          border: { display: false },
+          grid: { color: colours.line },
+          ticks: {
+            color: colours.quiet,
+            font: mono,
+            maxTicksLimit: 6,
+            includeBounds: false,
+            callback: (value) => Number(value).toFixed(2),
+          },
+        },
+      },
+      plugins: {
+        tooltip: {
+          filter: (item) => item.datasetIndex >= 6 || item.datasetIndex === 2,
+          displayColors: false,
+          callbacks: {
+            title: ([item]) => (item ? shortDay(Math.floor(item.parsed.x ?? 0)) : ''),
+            label: (item) => `${item.dataset.label ?? ''} ${(item.parsed.y ?? 0).toFixed(2)} V`,
+          },
+        },
+      },
+    },
+  };
+}
+
+function monthStarts(series: ChartSeries): number[] {
+  const starts: number[] = [];
+  for (let day = Math.ceil(series.from); day <= series.to; day++) {
+    if (partsOf(day).date === 1) starts.push(day);
+  }
+  return starts;
+}
+
+/** Resting voltages, the forecast with its band, the line, today and the day that is shown. */
+export function ReadingChart({
+  series,
+  day,
+  summary,
+}: {
+  series: ChartSeries;
+  day: number | null;
+  summary: string;
+}) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const chart = useRef<Chart<'line', ChartPoint[]> | null>(null);
+  const [theme, setTheme] = useState(0);
+
+  useEffect(() => {
+    const again = () => setTheme((n) => n + 1);
+    const system = window.matchMedia('(prefers-color-scheme: dark)');
+    window.addEventListener('velvet-theme', again);
+    system.addEventListener('change', again);
+    return () => {
+      window.removeEventListener('velvet-theme', again);
+      system.removeEventListener('change', again);
+    };
+  }, []);
+
+  useEffect(() => {
+    let gone = false;
+    void import('./chart-parts').then(({ Chart }) => {
+      const element = canvas.current;
+      if (gone || !element) return;
+      const config = configuration(series, coloursOf(element.parentElement!), day);
+      if (chart.current) {
+        chart.current.data = config.data;
+        chart.current.options = config.options!;
+        chart.current.update('none');
+      } else {
+        chart.current = new Chart(element, config);
+      }
+    });
+    return () => {
+      gone = true;
+    };
+  }, [series, day, theme]);
+
+  useEffect(
+    () => () => {
+      chart.current?.destroy();
+      chart.current = null;
+    },
+    [],
+  );
+
+  return (
+    <div className={styles.frame}>
+      <canvas ref={canvas} role="img" aria-label={summary} />
+    </div>
+  );
+}

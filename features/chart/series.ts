@@ -1,0 +1,85 @@
+import { MS_PER_DAY, instantAt, type Day } from '../../core/day';
+import { voltsOfSoc } from '../../core/battery/state-of-charge';
+import { isSettled, type Outlook } from '../../core/judge/outlook';
+import { hallMean, today, type Standing } from '../../core/judge/standing';
+
+export interface ChartPoint {
+  /** Days since 1970, with fraction. */
+  readonly x: number;
+  readonly y: number;
+}
+
+/** A battery's readings and forecast in volts, ready to be drawn. */
+export interface ChartSeries {
+  readonly settled: readonly ChartPoint[];
+  readonly unsettled: readonly ChartPoint[];
+  readonly likely: readonly ChartPoint[];
+  readonly low: readonly ChartPoint[];
+  readonly high: readonly ChartPoint[];
+  readonly lineVolts: number;
+  readonly today: number;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** How far the forecast is drawn where it never meets the line. */
+const HORIZON_DAYS = 75;
+
+/** Volts at rest of the record and of the forecast, on the chosen scale. */
+export function chartSeries(standing: Standing, outlook: Outlook | null): ChartSeries {
+  const { facts, rules, temperatures, state, timeZone } = standing;
+  const now = today(standing);
+  const volts = (socPct: number, celsius: number) =>
+    voltsOfSoc({
+      chemistry: facts.chemistry,
+      cells: facts.cells,
+      scale: rules.scale[facts.chemistry],
+      celsius,
+      socPct,
+    });
+  const dayAt = (at: number) => dayWithFraction(at, timeZone);
+  const points = (settled: boolean) =>
+    state.readings
+      .filter((reading) => isSettled(reading, standing) === settled)
+      .map((reading) => ({ x: dayAt(reading.at), y: reading.volts }));
+  const collect = standing.collectDay ?? now + HORIZON_DAYS;
+  const days =
+    outlook && !outlook.held
+      ? Math.max(
+          7,
+          Math.min(
+            HORIZON_DAYS,
+            collect - now,
+            Number.isFinite(outlook.reserve.value) ? outlook.reserve.value + 14 : HORIZON_DAYS,
+          ),
+        )
+      : 0;
+  const curve = (series: Float64Array | undefined): ChartPoint[] =>
+    series && days
+      ? Array.from({ length: Math.floor(days) + 1 }, (_, i) => ({
+          x: dayAt(standing.now) + i,
+          y: volts(series[i]!, hallMean(temperatures, now + i)),
+        }))
+      : [];
+  const first = Math.min(
+    ...state.readings.map((reading) => dayAt(reading.at)),
+    standing.laidUpAt === null ? now - 14 : dayAt(standing.laidUpAt),
+  );
+  return {
+    settled: points(true),
+    unsettled: points(false),
+    likely: curve(outlook?.ahead.socPct),
+    low: curve(outlook?.ahead.lowPct),
+    high: curve(outlook?.ahead.highPct),
+    lineVolts: volts(rules.lineSocPct[facts.chemistry], hallMean(temperatures, now)),
+    today: dayAt(standing.now),
+    from: first - 1,
+    to: Math.max(now + days, now + 7),
+  };
+}
+
+function dayWithFraction(at: number, timeZone: string): number {
+  const day: Day = Math.floor(at / MS_PER_DAY);
+  const midnight = instantAt(day, 0, 0, timeZone);
+  return day + (at - midnight) / MS_PER_DAY;
+}

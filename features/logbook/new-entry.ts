@@ -1,0 +1,28 @@
+import { v7 as uuidv7 } from 'uuid';
+import { ENTRY_KINDS, type EntryData, type EntryKind, type SubjectKind } from '../../core/logbook/kinds';
+import type { NewEntry } from '../../core/logbook/entry';
+
+/** Who records, until people sign in by name. */
+export const ATTENDANT = 'attendant';
+
+/** An entry with an id of its own, ready to be sent as often as it takes. */
+export function newEntry<K extends EntryKind>(
+  kind: K,
+  subjectId: string,
+  at: number,
+  data: EntryData<K>,
+  strikes: string | null = null,
+  subjectKind: SubjectKind = ENTRY_KINDS[kind].subject,
+): NewEntry {
+  return {
+    id: uuidv7(),
+    subjectKind,
+    subjectId,
+    kind,
+    version: ENTRY_KINDS[kind].version,
+    at: new Date(at).toISOString(),
+    by: ATTENDANT,
+    data,
+    strikes,
+  } as NewEntry;
+}

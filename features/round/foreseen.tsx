@@ -1,0 +1,49 @@
+'use client';
+
+import { groupBy } from '../../core/group';
+import { shortDay, weekdayLong, type Day } from '../../core/day';
+import { isRound } from '../../core/plan/rounds';
+import { useDay } from '../frame/day';
+import { VehicleIcon } from '../theme/vehicle-icon';
+import type { RoundData } from './round-data';
+import styles from './round.module.css';
+
+/** The round of another day: what it will ask for, or where its record is. */
+export function Foreseen({ data, day }: { data: RoundData; day: Day }) {
+  const { setDay, today } = useDay();
+  const stops = data.ahead.filter((one) => one.days.includes(day));
+  const halls = new Map(data.halls.map((hall) => [hall.id, hall.name]));
+  const title = isRound(data.rules, day)
+    ? `${weekdayLong(day)} round, ${shortDay(day, today)}`
+    : `No round on ${shortDay(day, today)}`;
+  return (
+    <div className={styles.foreseen}>
+      <h1>{title}</h1>
+      <p>
+        {day < today
+          ? 'What was recorded in past rounds stands in the logbook of each vehicle.'
+          : isRound(data.rules, day)
+            ? `Foreseen today: ${stops.length} ${stops.length === 1 ? 'stop' : 'stops'}, if each is done on its day.`
+            : 'Your rules have no round on this weekday.'}{' '}
+        Recording always means today.{' '}
+        <button type="button" className={styles.linkButton} onClick={() => setDay(today)}>
+          Back to today’s round
+        </button>
+      </p>
+      {[...groupBy(stops, (one) => one.hallId)].map(([hallId, list]) => (
+        <section key={hallId}>
+          <h2>{halls.get(hallId)}</h2>
+          <ul className={styles.foreseenList}>
+            {list.map((one) => (
+              <li key={one.vehicleId}>
+                <span className={styles.stopMark}>{one.bayMark}</span>
+                <VehicleIcon kind={one.kind} size={18} />
+                {one.name}
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,166 @@
+import { instantAt, type Day } from '../../core/day';
+import type { BatteryState } from '../../core/logbook/fold';
+import { outlookOf, type Outlook } from '../../core/judge/outlook';
+import type { Standing } from '../../core/judge/standing';
+import { MINUTES, jobsToday, type JobKind } from '../../core/plan/due';
+import type { Rules } from '../../core/rules/rules';
+import type { DailyTemperatures } from '../../core/site/climate';
+import type { VehicleKindId } from '../../core/site/vehicle-kinds';
+import {
+  fromWireHall,
+  standingOf,
+  type WireBattery,
+  type WireClock,
+  type WireHall,
+  type WireVehicle,
+} from '../site/wire';
+
+export interface RoundStop {
+  readonly vehicle: WireVehicle;
+  readonly batteries: readonly WireBattery[];
+}
+
+export interface RoundData {
+  readonly clock: WireClock;
+  readonly today: Day;
+  readonly roundDay: Day;
+  readonly rules: Rules;
+  readonly halls: readonly WireHall[];
+  readonly stops: readonly RoundStop[];
+  /** Rounds to come in which each vehicle will be a stop, as far as can be foreseen. */
+  readonly ahead: readonly {
+    readonly vehicleId: string;
+    readonly bayMark: string;
+    readonly name: string;
+    readonly kind: VehicleKindId;
+    readonly hallId: string;
+    readonly days: readonly Day[];
+  }[];
+}
+
+/** One thing to do at a stop, as the attendant meets it. */
+export interface Step {
+  readonly battery: WireBattery;
+  readonly kind: JobKind;
+  readonly label: string;
+  readonly done: boolean;
+}
+
+/** A battery as it stands with what was recorded on this device. */
+export interface Judged {
+  readonly battery: WireBattery;
+  readonly standing: Standing;
+  readonly outlook: Outlook | null;
+}
+
+export interface StopView {
+  readonly vehicle: WireVehicle;
+  readonly hallName: string;
+  readonly judged: readonly Judged[];
+  readonly steps: readonly Step[];
+  /** Could not be reached today. */
+  readonly passed: boolean;
+  readonly done: boolean;
+  readonly minutesLeft: number;
+}
+
+const JOB_WORDS: Record<JobKind, string> = {
+  reading: 'volts',
+  lamp: 'lamp',
+  recharge: 'recharge',
+  'take-off': 'off charge',
+};
+
+export const jobWord = (kind: JobKind) => JOB_WORDS[kind];
+
+export type HallMap = ReadonlyMap<string, { name: string; temperatures: DailyTemperatures }>;
+
+export function hallsOf(data: RoundData): HallMap {
+  return new Map(
+    data.halls.map((hall) => [hall.id, { name: hall.name, temperatures: fromWireHall(hall) }]),
+  );
+}
+
+/** A stop with its batteries judged as they stand now. */
+export function viewStop(
+  stop: RoundStop,
+  states: Readonly<Record<string, BatteryState>>,
+  data: RoundData,
+  halls: HallMap,
+): StopView {
+  const hall = halls.get(stop.vehicle.hallId)!;
+  const morning = instantAt(data.today, 0, 0, data.clock.timeZone);
+  const judged = stop.batteries.map((wire): Judged => {
+    const battery = { ...wire, state: states[wire.id] ?? wire.state };
+    const standing = standingOf(battery, stop.vehicle, hall, data.rules, data.clock);
+    return { battery, standing, outlook: outlookOf(standing) };
+  });
+  const steps = judged.flatMap(({ battery, standing, outlook }) =>
+    jobsToday(standing, outlook).map(
+      (job): Step => ({ battery, kind: job.kind, done: job.done, label: labelOf(job.kind, battery, judged.length) }),
+    ),
+  );
+  const passed = judged.some(({ standing }) => (standing.state.notReachedAt ?? -1) >= morning);
+  const done = steps.every((step) => step.done);
+  const open = steps.filter((step) => !step.done);
+  return {
+    vehicle: stop.vehicle,
+    hallName: hall.name,
+    judged,
+    steps,
+    passed: passed && !done,
+    done,
+    minutesLeft:
+      passed || done ? 0 : MINUTES.stop + open.reduce((sum, step) => sum + MINUTES[step.kind], 0),
+  };
+}
+
+function labelOf(kind: JobKind, battery: WireBattery, batteries: number): string {
+  const of = batteries > 1 ? `${battery.label} ` : '';
+  switch (kind) {
+    case 'reading':
+      return battery.label;
+    case 'lamp':
+      return `${of}lamp`;
+    case 'recharge':
+      return `${of}recharge`;
+    case 'take-off':
+      return `${of}off charge`;
+  }
+}
+
+export interface Position {
+  readonly stop: number;
+  readonly step: number;
+}
+
+/** Where Enter goes: what is left at this stop, then the next stop with something left. */
+export function nextPosition(views: readonly StopView[], from: Position): Position | null {
+  const here = views[from.stop];
+  if (here && !here.passed) {
+    const open = here.steps.flatMap((step, i) => (step.done || i === from.step ? [] : [i]));
+    const step = open.find((i) => i > from.step) ?? open[0];
+    if (step !== undefined) return { stop: from.stop, step };
+  }
+  for (let by = 1; by <= views.length; by++) {
+    const at = (from.stop + by) % views.length;
+    const view = views[at]!;
+    if (view.done || view.passed || at === from.stop) continue;
+    return { stop: at, step: Math.max(0, view.steps.findIndex((step) => !step.done)) };
+  }
+  return null;
+}
+
+/** Digits as typed on the keypad: the last two are decimals. */
+export function voltsOfDigits(digits: string): number {
+  return Number(digits) / 100;
+}
+
+/** Digits as they show on the display: `12.5_`. */
+export function displayOf(digits: string): string {
+  if (digits === '') return '–.––';
+  return voltsOfDigits(digits).toFixed(2);
+}
+
+/** How many digits a sensible reading of this battery has: three under 10 V, else four. */
+export const digitsWanted = (nominalVolts: number) => (nominalVolts < 9 ? 3 : 4);

@@ -1,0 +1,387 @@
+'use client';
+
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { Button } from 'antd';
+import { shortDay, weekdayLong } from '../../core/day';
+import { LAMP_STATES, type LampState } from '../../core/logbook/kinds';
+import { judge, judgeReading } from '../../core/judge/verdict';
+import { useDay } from '../frame/day';
+import { isTyping } from '../frame/keys';
+import { Foreseen } from './foreseen';
+import { Keypad } from './keypad';
+import { OutboxLine } from './outbox-line';
+import { digitsWanted, displayOf, nextPosition, voltsOfDigits, type RoundData } from './round-data';
+import { Side } from './side';
+import { StepTabs } from './step-tabs';
+import { StopHead } from './stop-head';
+import { StopList } from './stop-list';
+import { useRound } from './use-round';
+import { VerdictCard } from './verdict-card';
+import { ChargeStep, LampStep, StepCaution } from './other-steps';
+import styles from './round.module.css';
+
+const MOST_DIGITS = 4;
+
+/** Rest that the attendant knows better than the logbook; null: as the logbook has it. */
+export const RESTS = [
+  { hours: null, label: 'as logged' },
+  { hours: 0.5, label: 'under 1 h' },
+  { hours: 2, label: 'about 2 h' },
+  { hours: 4, label: '4 h' },
+  { hours: 12, label: '12 h' },
+  { hours: 24, label: '24 h or more' },
+] as const;
+
+export function Round({ data }: { data: RoundData }) {
+  const { day, today } = useDay();
+  if (day !== today) return <Foreseen data={data} day={day} />;
+  if (data.stops.length === 0) return <NothingDue data={data} />;
+  return <Walk data={data} />;
+}
+
+function NothingDue({ data }: { data: RoundData }) {
+  return (
+    <div className={styles.empty}>
+      <h1>Nothing to do on {shortDay(data.roundDay)}</h1>
+      <p>
+        Every battery holds and was looked at in time. What is laid up today stands in the next
+        round. Move the ribbon to see the rounds ahead.
+      </p>
+    </div>
+  );
+}
+
+function Walk({ data }: { data: RoundData }) {
+  const round = useRound(data);
+  const { views, position } = round;
+  const [digits, setDigits] = useState('');
+  const [restAt, setRestAt] = useState(0);
+  const [note, setNote] = useState<string | null>(null);
+  const [help, setHelp] = useState(false);
+  const [hint, setHint] = useState<string | null>(null);
+
+  const view = views[position.stop]!;
+  const step = view.steps[position.step] ?? view.steps[0];
+  const judged = view.judged.find((one) => one.battery.id === step?.battery.id) ?? view.judged[0]!;
+  const wanted = digitsWanted(judged.standing.facts.nominalVolts);
+  const typed = step?.kind === 'reading' && digits.length >= wanted ? voltsOfDigits(digits) : null;
+  const restedHours = RESTS[restAt]!.hours;
+
+  const answer = useMemo(
+    () => (typed === null ? null : judgeReading(judged.standing, { volts: typed, restedHours })),
+    [typed, judged.standing, restedHours],
+  );
+  const verdict = useMemo(
+    () => answer?.verdict ?? judge(judged.standing),
+    [answer, judged.standing],
+  );
+  const doubt = answer?.doubt ?? null;
+  const target = nextPosition(views, position);
+  const finished = views.every((one) => one.done || one.passed);
+
+  const clear = useCallback(() => {
+    setDigits('');
+    setRestAt(0);
+    setHint(null);
+  }, []);
+
+  const goTo = (stop: number, at: number) => {
+    round.setPosition({ stop, step: at });
+    clear();
+  };
+
+  const recordReading = (volts: number, confirmed: boolean) => {
+    round.record(
+      [
+        round.entry('reading', judged.battery.id, { volts, celsius: null, restedHours, confirmed }),
+      ],
+      'on',
+    );
+    clear();
+  };
+
+  const enter = () => {
+    if (!step) return;
+    if (step.kind === 'reading' && digits !== '') {
+      const volts = voltsOfDigits(digits);
+      const asked = typed === null ? judgeReading(judged.standing, { volts, restedHours }).doubt : doubt;
+      if (asked) {
+        setDigits(digits.padStart(wanted, '0'));
+        setHint(null);
+      } else recordReading(volts, false);
+      return;
+    }
+    if (step.done || view.passed) {
+      if (target) goTo(target.stop, target.step);
+      return;
+    }
+    setHint(
+      step.kind === 'reading'
+        ? `Type the volts: ${wanted === 3 ? '625 is 6.25 V' : '1252 is 12.52 V'}.`
+        : step.kind === 'lamp'
+          ? 'Say what the lamp shows: 1 to 4.'
+          : 'X records it; C if you could not reach it.',
+    );
+  };
+
+  const couldNotReach = () => {
+    const open = view.steps.filter((one) => !one.done);
+    const ids = [...new Set(open.map((one) => one.battery.id))];
+    if (ids.length === 0) return;
+    round.record(
+      ids.map((id) => round.entry('not-reached', id, { why: '' })),
+      'on',
+    );
+    clear();
+  };
+
+  const lamp = (state: LampState) => {
+    round.record([round.entry('lamp', judged.battery.id, { state })], 'on');
+    clear();
+  };
+
+  const charge = (full: boolean) => {
+    const entry =
+      judged.standing.state.chargeSince === null
+        ? round.entry('charge-started', judged.battery.id, { charger: '' })
+        : round.entry('charge-ended', judged.battery.id, { full, ampHours: null });
+    round.record([entry], 'on');
+    clear();
+  };
+
+  const undo = () => {
+    round.undo();
+    clear();
+  };
+
+  const saveNote = (text: string) => {
+    if (text.trim()) {
+      round.record([round.entry('note', judged.battery.id, { text: text.trim() })], 'stay');
+    }
+    setNote(null);
+  };
+
+  const digit = (key: string) => {
+    setHint(null);
+    if (step?.kind === 'lamp') {
+      const state = LAMP_STATES[Number(key) - 1];
+      if (state) lamp(state);
+      return;
+    }
+    if (step?.kind !== 'reading') return;
+    setDigits((now) => (now.length >= MOST_DIGITS ? now : now === '' && key === '0' ? '' : now + key));
+  };
+
+  const move = (by: 1 | -1) => {
+    const stop = Math.min(views.length - 1, Math.max(0, position.stop + by));
+    goTo(stop, Math.max(0, views[stop]!.steps.findIndex((one) => !one.done)));
+  };
+  const moveStep = (by: 1 | -1) => {
+    const at = Math.min(view.steps.length - 1, Math.max(0, position.step + by));
+    goTo(position.stop, at);
+  };
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (isTyping(event)) return;
+      const { key } = event;
+      // Enter and space on a button or link press that, not the round.
+      if (
+        key === 'Enter' &&
+        event.target instanceof HTMLElement &&
+        event.target.closest('button, a, [role="slider"]') &&
+        !event.target.closest('[data-keypad]')
+      ) {
+        return;
+      }
+      const actions: Record<string, () => void> = {
+        Enter: enter,
+        Backspace: () => setDigits((now) => now.slice(0, -1)),
+        Escape: () => (help ? setHelp(false) : clear()),
+        ArrowDown: () => move(1),
+        ArrowUp: () => move(-1),
+        ArrowRight: () => moveStep(1),
+        ArrowLeft: () => moveStep(-1),
+        c: couldNotReach,
+        u: undo,
+        n: () => setNote(''),
+        l: () => {
+          const at = view.steps.findIndex((one) => one.kind === 'lamp');
+          if (at >= 0) goTo(position.stop, at);
+        },
+        x: () => {
+          if (step?.kind === 'take-off') charge(true);
+          else if (judged.standing.state.maintainerSince === null) charge(true);
+        },
+        y: () => {
+          if (doubt && typed !== null) recordReading(typed, true);
+        },
+        m: () => {
+          if (doubt?.meant != null) recordReading(doubt.meant, false);
+        },
+        '?': () => setHelp(!help),
+      };
+      const action = /^\d$/.test(key) ? () => digit(key) : actions[key] ?? actions[key.toLowerCase()];
+      if (!action) return;
+      event.preventDefault();
+      action();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+
+  const minutes = views.reduce((sum, one) => sum + one.minutesLeft, 0);
+  const doneCount = views.filter((one) => one.done || one.passed).length;
+  const next = target ? views[target.stop]! : null;
+  const nextName =
+    target && next
+      ? target.stop === position.stop
+        ? view.steps[target.step]!.label
+        : next.vehicle.bayMark
+      : null;
+
+  return (
+    <div className={styles.round}>
+      <StopList
+        title={`${weekdayLong(data.roundDay)} round`}
+        note={data.roundDay === data.today ? null : `next on ${shortDay(data.roundDay)}`}
+        views={views}
+        at={position.stop}
+        done={doneCount}
+        minutes={minutes}
+        onPick={(stop) => goTo(stop, Math.max(0, views[stop]!.steps.findIndex((one) => !one.done)))}
+      />
+      <section className={styles.stop} aria-label={`Stop ${view.vehicle.bayMark}`}>
+        <StopHead view={view} judged={judged} />
+        <StepTabs steps={view.steps} at={position.step} onPick={(at) => goTo(position.stop, at)} />
+        {finished ? (
+          <p className={styles.finished} role="status">
+            The round is done: every stop was seen to or could not be reached.
+          </p>
+        ) : null}
+        {step?.kind === 'lamp' ? (
+          <LampStep state={judged.standing.state} onSay={lamp} />
+        ) : step?.kind === 'recharge' || step?.kind === 'take-off' ? (
+          <ChargeStep step={step} verdict={verdict} onDone={charge} />
+        ) : (
+          <VerdictCard
+            judged={judged}
+            shown={digits === '' ? null : displayOf(digits)}
+            verdict={verdict}
+            doubt={doubt}
+            fresh={typed !== null}
+            rest={restAt}
+            onRest={setRestAt}
+            onKeep={() => typed !== null && recordReading(typed, true)}
+            onMeant={() => doubt?.meant != null && recordReading(doubt.meant, false)}
+            onAgain={clear}
+          />
+        )}
+        {hint ? (
+          <p className={styles.hint} role="status">
+            {hint}
+          </p>
+        ) : null}
+        {note !== null ? (
+          <form
+            className={styles.note}
+            onSubmit={(event) => {
+              event.preventDefault();
+              saveNote(note);
+            }}
+          >
+            <input
+              autoFocus
+              value={note}
+              maxLength={2000}
+              aria-label="Note on this battery"
+              placeholder="Note on this battery"
+              onChange={(event) => setNote(event.target.value)}
+              onKeyDown={(event) => {
+                if (event.key === 'Escape') setNote(null);
+              }}
+            />
+            <Button htmlType="submit">Keep note</Button>
+          </form>
+        ) : null}
+        <div className={styles.actions}>
+          <Button
+            type="primary"
+            size="large"
+            className={styles.record}
+            disabled={doubt !== null}
+            onClick={enter}
+          >
+            {step?.done || view.passed
+              ? nextName
+                ? `Go to ${nextName}`
+                : 'All done'
+              : nextName
+                ? `Record, then ${nextName}`
+                : 'Record'}
+          </Button>
+          <Button size="large" onClick={couldNotReach} disabled={view.done || view.passed}>
+            Could not reach
+          </Button>
+          <Button size="large" onClick={undo} disabled={!round.canUndo}>
+            Undo
+          </Button>
+          <kbd className={styles.enterKey}>Enter</kbd>
+        </div>
+        <OutboxLine outbox={round.outbox} />
+        {step?.kind === 'reading' ? (
+          <Keypad onDigit={digit} onBack={() => setDigits((now) => now.slice(0, -1))} onSkip={() => move(1)} />
+        ) : null}
+        <p className={styles.keys}>
+          <span>
+            <kbd>0–9</kbd> type volts
+          </span>
+          <span>
+            <kbd>N</kbd> note
+          </span>
+          <span>
+            <kbd>L</kbd> lamp
+          </span>
+          <span>
+            <kbd>X</kbd> put on charge
+          </span>
+          <span>
+            <kbd>?</kbd> all keys
+          </span>
+        </p>
+        {help ? <AllKeys /> : null}
+        {step ? <StepCaution kind={step.kind} /> : null}
+      </section>
+      <Side judged={judged} verdict={verdict} />
+    </div>
+  );
+}
+
+function AllKeys() {
+  const keys: readonly (readonly [string, string])[] = [
+    ['0–9', 'volts, the last two digits are decimals; at a lamp, what it shows'],
+    ['Enter', 'record, then go on'],
+    ['Backspace', 'take a digit back'],
+    ['↑ ↓', 'stop before, stop after'],
+    ['← →', 'what else is at this stop'],
+    ['C', 'could not reach'],
+    ['U', 'undo the last record'],
+    ['Y', 'keep a doubted reading'],
+    ['M', 'take the reading that was meant'],
+    ['X', 'on charge, or off it and full'],
+    ['[ ]', 'round before, round after'],
+    ['T', 'today'],
+  ];
+  return (
+    <dl className={styles.allKeys}>
+      {keys.map(([key, what]) => (
+        <div key={key}>
+          <dt>
+            <kbd>{key}</kbd>
+          </dt>
+          <dd>{what}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}

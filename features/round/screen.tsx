@@ -1,0 +1,7 @@
+import { requireSite } from '../site/require';
+import { roundData } from './load';
+import { Round } from './round';
+
+export function RoundScreen() {
+  return <Round data={roundData(requireSite())} />;
+}

@@ -1,0 +1,77 @@
+'use client';
+
+import { useMemo } from 'react';
+import { dayOf, shortDay } from '../../core/day';
+import type { Verdict } from '../../core/judge/verdict';
+import { isSettled } from '../../core/judge/outlook';
+import { formatMilliamps, formatVolts } from '../../core/judge/words';
+import { ReadingChart } from '../chart/reading-chart';
+import { chartSeries } from '../chart/series';
+import type { Judged } from './round-data';
+import styles from './round.module.css';
+
+/** The battery's past and what is foreseen, beside the stop. */
+export function Side({ judged, verdict }: { judged: Judged; verdict: Verdict }) {
+  const { standing } = judged;
+  const series = useMemo(() => chartSeries(standing, verdict.outlook), [standing, verdict.outlook]);
+  const lines = useMemo(() => logLines(judged), [judged]);
+  return (
+    <aside className={styles.side}>
+      <h2>Since lay-up</h2>
+      <div className={styles.chart}>
+        <ReadingChart
+          series={series}
+          day={null}
+          summary={`Resting voltages of battery ${judged.battery.mark}: ${verdict.headline}`}
+        />
+      </div>
+      <h2>Logbook</h2>
+      <ul className={styles.log}>
+        {lines.map((line) => (
+          <li key={line.key}>
+            <time>{line.day}</time>
+            <span>{line.what}</span>
+            <span className={styles.logValue}>{line.value}</span>
+          </li>
+        ))}
+      </ul>
+    </aside>
+  );
+}
+
+const LINES = 9;
+
+function logLines({ standing }: Judged) {
+  const { state, timeZone } = standing;
+  const day = (at: number) => shortDay(dayOf(at, timeZone)).slice(4);
+  const lines = [
+    ...state.readings.map((reading) => ({
+      at: reading.at,
+      what: isSettled(reading, standing) ? 'reading' : 'reading, too soon',
+      value: formatVolts(reading.volts),
+    })),
+    ...state.charges.map((charge) => ({
+      at: charge.to,
+      what: 'charged',
+      value: charge.full ? 'full' : 'not full',
+    })),
+    ...(state.connections.length
+      ? state.connections.map((change) => ({
+          at: change.at,
+          what: 'negative',
+          value: change.on ? 'on' : 'off',
+        }))
+      : []),
+    ...(state.lamp ? [{ at: state.lamp.at, what: 'lamp', value: state.lamp.state }] : []),
+    ...(state.notReachedAt !== null
+      ? [{ at: state.notReachedAt, what: 'could not reach', value: '' }]
+      : []),
+    ...(state.drawMa !== null && standing.laidUpAt !== null
+      ? [{ at: standing.laidUpAt, what: 'draw', value: formatMilliamps(state.drawMa) }]
+      : []),
+  ];
+  return lines
+    .sort((a, b) => b.at - a.at)
+    .slice(0, LINES)
+    .map((line, i) => ({ ...line, key: `${line.at}-${i}`, day: day(line.at) }));
+}

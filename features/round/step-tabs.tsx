@@ -1,0 +1,32 @@
+import { IconCheck } from '@tabler/icons-react';
+import type { Step } from './round-data';
+import styles from './round.module.css';
+
+/** What there is to do at this stop; one needs no tabs. */
+export function StepTabs({
+  steps,
+  at,
+  onPick,
+}: {
+  steps: readonly Step[];
+  at: number;
+  onPick: (step: number) => void;
+}) {
+  if (steps.length < 2) return null;
+  return (
+    <div className={styles.tabs} role="group" aria-label="At this stop">
+      {steps.map((step, i) => (
+        <button
+          key={`${step.battery.id}-${step.kind}`}
+          type="button"
+          className={i === at ? styles.tabHere : styles.tab}
+          aria-current={i === at ? 'step' : undefined}
+          onClick={() => onPick(i)}
+        >
+          {step.done ? <IconCheck size={16} aria-label="done" role="img" /> : null}
+          {step.label}
+        </button>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,41 @@
+import Link from 'next/link';
+import { dayOf, shortDay } from '../../core/day';
+import { CHEMISTRIES } from '../../core/battery/chemistries';
+import type { Judged, StopView } from './round-data';
+import styles from './round.module.css';
+
+/** Which vehicle and battery this is, and how it is kept. */
+export function StopHead({ view, judged }: { view: StopView; judged: Judged }) {
+  const { facts, state, timeZone } = judged.standing;
+  const tags = [
+    state.maintainerSince !== null
+      ? 'maintainer on'
+      : state.negativeOn
+        ? 'negative on'
+        : 'negative off',
+    ...(state.chargeSince !== null ? ['on charge'] : []),
+    ...(state.lastFullAt !== null
+      ? [`last full ${shortDay(dayOf(state.lastFullAt, timeZone))}`]
+      : ['never known full']),
+    ...(state.drawMa !== null && state.negativeOn ? [`draw ${state.drawMa} mA`] : []),
+  ];
+  return (
+    <header className={styles.head}>
+      <h1>
+        <Link href={`/vehicle/${view.vehicle.id}`} prefetch={false}>{view.vehicle.name}</Link>
+        <span className={styles.bayMark}>{view.vehicle.bayMark}</span>
+      </h1>
+      <p className={styles.facts}>
+        {judged.battery.label} battery {judged.battery.mark} · {CHEMISTRIES[facts.chemistry].short}{' '}
+        {facts.nominalVolts} V {facts.capacityAh} Ah ·{' '}
+        {facts.fittedYear === null ? 'fitted nobody knows when' : `fitted ${facts.fittedYear}`}
+        {state.place ? ` · ${state.place}` : ''}
+      </p>
+      <p className={styles.tags}>
+        {tags.map((tag) => (
+          <span key={tag}>{tag}</span>
+        ))}
+      </p>
+    </header>
+  );
+}

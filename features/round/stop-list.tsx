@@ -1,0 +1,105 @@
+import { IconCheck } from '@tabler/icons-react';
+import { useEffect, useRef } from 'react';
+import { groupBy } from '../../core/group';
+import { CHARGING, HELD, UNKNOWN } from '../../core/judge/season';
+import type { Outlook } from '../../core/judge/outlook';
+import { ReserveBar } from '../theme/reserve-bar';
+import { VehicleIcon } from '../theme/vehicle-icon';
+import { jobWord, type StopView } from './round-data';
+import styles from './round.module.css';
+
+/** Days of reserve as the bar takes them. */
+export function reserveMark(outlook: Outlook | null): number {
+  if (!outlook) return UNKNOWN;
+  if (outlook.onCharge) return CHARGING;
+  if (outlook.held) return HELD;
+  return Math.min(9999, Math.floor(outlook.reserve.value));
+}
+
+/** The worst of several: an unknown before a small one, a held one last. */
+function leastReserve(view: StopView): number {
+  const rank = (mark: number) =>
+    mark === UNKNOWN ? -1 : mark === HELD ? 1e6 : mark === CHARGING ? 1e5 : mark;
+  return view.judged
+    .map((one) => reserveMark(one.outlook))
+    .reduce((least, mark) => (rank(mark) < rank(least) ? mark : least));
+}
+
+/** The stops of the round in walking order. */
+export function StopList({
+  title,
+  note,
+  views,
+  at,
+  done,
+  minutes,
+  onPick,
+}: {
+  title: string;
+  note: string | null;
+  views: readonly StopView[];
+  at: number;
+  done: number;
+  minutes: number;
+  onPick: (stop: number) => void;
+}) {
+  const here = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    here.current?.scrollIntoView({ block: 'nearest' });
+  }, [at]);
+  const rows = groupBy(
+    views.map((view, i) => ({ view, i })),
+    ({ view }) =>
+      view.vehicle.rowMark ? `${view.hallName} · row ${view.vehicle.rowMark}` : view.hallName,
+  );
+  return (
+    <aside className={styles.list}>
+      <h2 className={styles.title}>{title}</h2>
+      <p className={styles.progressText} role="status">
+        {done} of {views.length} stops
+        {minutes > 0 ? ` · about ${Math.ceil(minutes)} min left` : ' · done'}
+        {note ? ` · ${note}` : ''}
+      </p>
+      <div className={styles.progress} aria-hidden="true">
+        <span style={{ width: `${(100 * done) / Math.max(1, views.length)}%` }} />
+      </div>
+      <div className={styles.stops}>
+        {[...rows].map(([row, stops]) => (
+          <section key={row}>
+            <h3>{row}</h3>
+            <ul>
+              {stops.map(({ view, i }) => (
+                <li key={view.vehicle.id}>
+                  <button
+                    ref={i === at ? here : undefined}
+                    type="button"
+                    className={i === at ? styles.stopHere : view.done || view.passed ? styles.stopDone : styles.stopRow}
+                    aria-current={i === at ? 'step' : undefined}
+                    onClick={() => onPick(i)}
+                  >
+                    <span className={styles.stopMark}>{view.vehicle.bayMark}</span>
+                    <VehicleIcon kind={view.vehicle.kind} size={18} />
+                    <span className={styles.stopName}>
+                      {view.vehicle.name}
+                      <small>
+                        {view.passed
+                          ? 'could not reach'
+                          : [...new Set(view.steps.map((step) => jobWord(step.kind)))].join(' · ')}
+                      </small>
+                    </span>
+                    <span className={styles.stopReserve}>
+                      <ReserveBar narrow days={leastReserve(view)} />
+                    </span>
+                    <span className={styles.tick}>
+                      {view.done ? <IconCheck size={16} role="img" aria-label="done" /> : null}
+                    </span>
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </section>
+        ))}
+      </div>
+    </aside>
+  );
+}

@@ -1,0 +1,97 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import type { NewEntry } from '../../core/logbook/entry';
+import { step as foldStep, type BatteryState } from '../../core/logbook/fold';
+import type { EntryData, EntryKind } from '../../core/logbook/kinds';
+import { newEntry } from '../logbook/new-entry';
+import { dequeue, enqueue, useOutbox } from '../logbook/outbox';
+import { useSiteClock } from '../site/clock';
+import { hallsOf, nextPosition, viewStop, type Position, type RoundData } from './round-data';
+
+type States = Readonly<Record<string, BatteryState>>;
+
+/** What one touch recorded, so that it can be taken back. */
+interface Deed {
+  readonly entries: readonly NewEntry[];
+  readonly before: States;
+  readonly position: Position;
+}
+
+/** An entry laid on top of the states, unless the server had it already. */
+function laidOn(states: States, entry: NewEntry): States {
+  const state = states[entry.subjectId];
+  if (!state || state.readings.some((reading) => reading.id === entry.id)) return states;
+  return { ...states, [entry.subjectId]: foldStep(state, entry) };
+}
+
+/** The walk: where one stands, what was recorded, and what is left. */
+export function useRound(data: RoundData) {
+  const outbox = useOutbox();
+  const siteNow = useSiteClock(data.clock);
+  const halls = useMemo(() => hallsOf(data), [data]);
+  const served = useMemo(
+    () =>
+      Object.fromEntries(
+        data.stops.flatMap((stop) => stop.batteries.map((one) => [one.id, one.state])),
+      ) as States,
+    [data],
+  );
+  const [recorded, setRecorded] = useState<States | null>(null);
+  const [deeds, setDeeds] = useState<readonly Deed[]>([]);
+  // What an earlier visit left unsent counts as recorded: it is only not on the server yet.
+  const states = useMemo(
+    () => recorded ?? outbox.waiting.reduce(laidOn, served),
+    [recorded, served, outbox.waiting],
+  );
+  const views = useMemo(
+    () => data.stops.map((stop) => viewStop(stop, states, data, halls)),
+    [data, states, halls],
+  );
+  const [position, setPosition] = useState<Position>(
+    () => nextPosition(views, { stop: -1, step: -1 }) ?? { stop: 0, step: 0 },
+  );
+
+  /** Records entries and moves on; `stay` keeps the place. */
+  function record(entries: readonly NewEntry[], move: 'on' | 'stay'): void {
+    const after = entries.reduce(laidOn, states);
+    setDeeds([...deeds, { entries, before: states, position }]);
+    setRecorded(after);
+    entries.forEach(enqueue);
+    if (move === 'stay') return;
+    const viewsAfter = data.stops.map((stop, i) =>
+      i === position.stop ? viewStop(stop, after, data, halls) : views[i]!,
+    );
+    setPosition(nextPosition(viewsAfter, position) ?? position);
+  }
+
+  function undo(): void {
+    const deed = deeds[deeds.length - 1];
+    if (!deed) return;
+    for (const entry of [...deed.entries].reverse()) {
+      if (dequeue(entry.id)) continue;
+      enqueue(
+        newEntry('withdrawn', entry.subjectId, siteNow(), { why: 'undone in the round' }, entry.id, entry.subjectKind),
+      );
+    }
+    setDeeds(deeds.slice(0, -1));
+    setRecorded(deed.before);
+    setPosition(deed.position);
+  }
+
+  const entry = <K extends EntryKind>(kind: K, batteryId: string, what: EntryData<K>) =>
+    newEntry(kind, batteryId, siteNow(), what);
+
+  return {
+    halls,
+    views,
+    position,
+    setPosition,
+    record,
+    undo,
+    canUndo: deeds.length > 0,
+    entry,
+    outbox,
+    now: data.clock.now,
+  };
+}

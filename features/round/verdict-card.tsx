@@ -1,0 +1,160 @@
+import { Button } from 'antd';
+import { dayOf, shortDay } from '../../core/day';
+import { isSettled } from '../../core/judge/outlook';
+import type { Doubt } from '../../core/judge/plausible';
+import { hallMean, today } from '../../core/judge/standing';
+import { readingNote, type Verdict } from '../../core/judge/verdict';
+import { formatTemperature, formatVolts } from '../../core/judge/words';
+import { Figures } from '../theme/figures';
+import { ReserveBar } from '../theme/reserve-bar';
+import type { Judged } from './round-data';
+import { RESTS } from './round';
+import { reserveMark } from './stop-list';
+import styles from './round.module.css';
+
+/** The reading that is being typed, and what it means, the moment it is there. */
+export function VerdictCard({
+  judged,
+  shown,
+  verdict,
+  doubt,
+  fresh,
+  rest,
+  onRest,
+  onKeep,
+  onMeant,
+  onAgain,
+}: {
+  judged: Judged;
+  shown: string | null;
+  verdict: Verdict;
+  doubt: Doubt | null;
+  /** The verdict is on what is typed, not on the record. */
+  fresh: boolean;
+  rest: number;
+  onRest: (rest: number) => void;
+  onKeep: () => void;
+  onMeant: () => void;
+  onAgain: () => void;
+}) {
+  const { standing } = judged;
+  const { rules, state, timeZone } = standing;
+  const last = state.readings[state.readings.length - 1];
+  const display = shown ?? (last ? last.volts.toFixed(2) : '–.––');
+  const celsius = hallMean(standing.temperatures, today(standing));
+  const note = readingNote(standing);
+  return (
+    <div className={styles.card}>
+      <p className={styles.cardLabel}>
+        {shown !== null
+          ? 'Resting voltage'
+          : last
+            ? `Last reading, ${shortDay(dayOf(last.at, timeZone))}`
+            : 'Resting voltage'}
+      </p>
+      <div className={styles.reading}>
+        <output className={shown === null ? styles.oldVolts : styles.volts} aria-label="Volts">
+          {display}
+        </output>
+        <span className={styles.unit}>V</span>
+        <div className={styles.circumstances}>
+          <span>
+            hall at <b>{formatTemperature(celsius, rules)}</b>
+          </span>
+          <label>
+            rested{' '}
+            <select
+              className={styles.rest}
+              value={rest}
+              aria-label="Rested for"
+              onChange={(event) => onRest(Number(event.target.value))}
+            >
+              {RESTS.map((one, i) => (
+                <option key={one.label} value={i}>
+                  {one.label}
+                </option>
+              ))}
+            </select>
+          </label>
+          {shown !== null && last ? (
+            <span>
+              last {formatVolts(last.volts)}, {shortDay(dayOf(last.at, timeZone))}
+              {isSettled(last, standing) ? '' : ', too soon'}
+            </span>
+          ) : null}
+        </div>
+      </div>
+      {doubt ? (
+        <div className={styles.doubt} role="alert">
+          <p>
+            <Figures sentence={doubt.question} />
+          </p>
+          <div className={styles.doubtActions}>
+            {doubt.meant !== null ? (
+              <Button type="primary" onClick={onMeant}>
+                Take {formatVolts(doubt.meant)} <kbd>M</kbd>
+              </Button>
+            ) : null}
+            <Button onClick={onKeep}>
+              It is right, keep it <kbd>Y</kbd>
+            </Button>
+            <Button onClick={onAgain}>
+              Type again <kbd>Esc</kbd>
+            </Button>
+          </div>
+        </div>
+      ) : (
+        <div className={styles.verdict} aria-live="polite" data-verdict={verdict.kind} data-fresh={fresh}>
+          <div className={styles.headline}>
+            {verdict.outlook && verdict.kind !== 'unsettled' && verdict.kind !== 'fed' ? (
+              <span className={styles.headReserve}>
+                <ReserveBar days={reserveMark(verdict.outlook)} />
+              </span>
+            ) : null}
+            <h2>{verdict.headline}</h2>
+          </div>
+          <div className={styles.why}>
+            {verdict.why.map((sentence, i) => (
+              <p key={i}>
+                <Figures sentence={sentence} />
+              </p>
+            ))}
+            {note && fresh ? <p>{note}</p> : null}
+          </div>
+          {verdict.cautions.map((caution) => (
+            <p key={caution} className={styles.kindCaution}>
+              {caution}
+            </p>
+          ))}
+          <VerdictFigures judged={judged} verdict={verdict} />
+        </div>
+      )}
+    </div>
+  );
+}
+
+function VerdictFigures({ judged, verdict }: { judged: Judged; verdict: Verdict }) {
+  const { outlook } = verdict;
+  if (!outlook || verdict.kind === 'held' || verdict.kind === 'on-charge') return null;
+  const { rules } = judged.standing;
+  return (
+    <dl className={styles.figures}>
+      <div>
+        <dt>Freezes near</dt>
+        <dd>
+          {outlook.freezingCelsius === null
+            ? 'does not'
+            : formatTemperature(outlook.freezingCelsius, rules)}
+        </dd>
+      </div>
+      <div>
+        <dt>Coldest ahead</dt>
+        <dd>{formatTemperature(outlook.coldest.celsius, rules)}</dd>
+      </div>
+      <div>
+        <dt>Next reading</dt>
+        <dd>{shortDay(outlook.nextReadingRound)}</dd>
+      </div>
+    </dl>
+  );
+}

@@ -38,7 +38,13 @@ export function makeDemo(folder: string, seed = DEMO_SEED): DemoHistory {
       for (const [row, bays] of hall.rows) {
         for (let n = 1; n <= bays; n++) {
           const mark = `${row}${n}`;
-          addBay(db, { id: `bay-${mark}`, hallId: hall.id, mark, rowMark: row, walkOrder: order++ });
+          addBay(db, {
+            id: `bay-${mark}`,
+            hallId: hall.id,
+            mark,
+            rowMark: row,
+            walkOrder: order++,
+          });
         }
       }
     });

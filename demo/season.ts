@@ -26,7 +26,7 @@ import {
 export interface DemoTruth {
   readonly batteryId: string;
   readonly socPct: number;
-  /** True loss of the last day, percent of rated capacity. */
+  /** True loss of the last day, percent of what it can still hold. */
   readonly lossPctPerDay: number;
   readonly trouble: Trouble['kind'] | null;
 }
@@ -41,7 +41,14 @@ export interface DemoHistory {
 
 const ATTENDANT = 'attendant';
 /** The habits by which the demo's attendant worked until today; not the program's judgement. */
-const HABIT = { readingDays: 14, soonDays: 7, soonVolts: 12.55, chargeVolts: 12.4, chargeDays: 32, chargers: 9 };
+const HABIT = {
+  readingDays: 14,
+  soonDays: 7,
+  soonVolts: 12.55,
+  chargeVolts: 12.4,
+  chargeDays: 32,
+  chargers: 9,
+};
 
 interface Kept {
   readonly stay: DemoStay;
@@ -194,8 +201,7 @@ function arrive(
     });
     const trouble = stay.trouble?.battery === b ? stay.trouble.what : null;
     const truth = hiddenTruth(spec, cells, age, trouble, chance);
-    const share =
-      trouble?.kind === 'forgotten' ? trouble.share : chance.between(0.88, 1);
+    const share = trouble?.kind === 'forgotten' ? trouble.share : chance.between(0.88, 1);
     return {
       stay,
       spec,
@@ -237,7 +243,8 @@ function hiddenTruth(
     chemistry: spec.chemistry,
     cells,
     ratedAh: spec.ah,
-    health: trouble?.kind === 'sulfated' ? trouble.health : 1 - 0.035 * age - 0.04 * chance.uniform(),
+    health:
+      trouble?.kind === 'sulfated' ? trouble.health : 1 - 0.035 * age - 0.04 * chance.uniform(),
     selfPctPerMonth: chance.between(low, high) * (1 + 0.06 * age),
     drawMa: (day) => own + (hidden && day >= hidden.fromDay ? hidden.milliamps : 0),
     offsetVolts: (0.012 * chance.normal() * cells) / 6,

@@ -76,7 +76,12 @@ export interface DemoModel {
   readonly batteries: readonly DemoBattery[];
 }
 
-const starter = (chemistry: ChemistryId, ah: number, drawMa: number, place: string): DemoBattery => ({
+const starter = (
+  chemistry: ChemistryId,
+  ah: number,
+  drawMa: number,
+  place: string,
+): DemoBattery => ({
   role: 'starter',
   place,
   chemistry,
@@ -84,7 +89,12 @@ const starter = (chemistry: ChemistryId, ah: number, drawMa: number, place: stri
   ah,
   drawMa,
 });
-const leisure = (chemistry: ChemistryId, ah: number, drawMa: number, place: string): DemoBattery => ({
+const leisure = (
+  chemistry: ChemistryId,
+  ah: number,
+  drawMa: number,
+  place: string,
+): DemoBattery => ({
   ...starter(chemistry, ah, drawMa, place),
   role: 'leisure',
 });
@@ -99,24 +109,76 @@ const block = (n: number): DemoBattery => ({
 
 /** Made-up makes and models. */
 export const MODELS = {
-  calder: { kind: 'car', name: 'Calder 1500', batteries: [starter('flooded', 55, 9, 'under the bonnet')] },
-  roadster: { kind: 'car', name: 'Calder roadster', batteries: [starter('flooded', 50, 7, 'in the boot, left')] },
-  coupe: { kind: 'car', name: 'Calder coupé', batteries: [starter('agm', 70, 16, 'in the boot, right')] },
-  hallam: { kind: 'car', name: 'Hallam 6', batteries: [starter('efb', 65, 19, 'under the bonnet')] },
-  flatbed: { kind: 'pickup', name: 'Hallam flatbed', batteries: [starter('flooded', 85, 8, 'behind the cab')] },
-  pickup: { kind: 'pickup', name: 'Fennick pickup', batteries: [starter('efb', 80, 17, 'under the bonnet')] },
-  wick: { kind: 'motorcycle', name: 'Wick 650', batteries: [starter('agm', 12, 1.1, 'under the seat')] },
+  calder: {
+    kind: 'car',
+    name: 'Calder 1500',
+    batteries: [starter('flooded', 55, 9, 'under the bonnet')],
+  },
+  roadster: {
+    kind: 'car',
+    name: 'Calder roadster',
+    batteries: [starter('flooded', 50, 7, 'in the boot, left')],
+  },
+  coupe: {
+    kind: 'car',
+    name: 'Calder coupé',
+    batteries: [starter('agm', 70, 16, 'in the boot, right')],
+  },
+  hallam: {
+    kind: 'car',
+    name: 'Hallam 6',
+    batteries: [starter('efb', 65, 19, 'under the bonnet')],
+  },
+  flatbed: {
+    kind: 'pickup',
+    name: 'Hallam flatbed',
+    batteries: [starter('flooded', 85, 8, 'behind the cab')],
+  },
+  pickup: {
+    kind: 'pickup',
+    name: 'Fennick pickup',
+    batteries: [starter('efb', 80, 17, 'under the bonnet')],
+  },
+  wick: {
+    kind: 'motorcycle',
+    name: 'Wick 650',
+    batteries: [starter('agm', 12, 1.1, 'under the seat')],
+  },
   wickOld: {
     kind: 'motorcycle',
     name: 'Wick 250, 1958',
     batteries: [{ ...starter('flooded', 11, 0, 'behind the side panel'), volts: 6 }],
   },
-  tarn125: { kind: 'motorcycle', name: 'Tarn 125', batteries: [starter('gel', 7, 0.5, 'under the seat')] },
-  tarn400: { kind: 'motorcycle', name: 'Tarn 400 twin', batteries: [starter('agm', 10, 1.4, 'under the seat')] },
-  tarnLight: { kind: 'motorcycle', name: 'Tarn 400 R', batteries: [{ ...starter('lfp', 6, 0.9, 'under the tank'), volts: 12.8 }] },
-  quad: { kind: 'quad', name: 'Wick quad 300', batteries: [starter('agm', 14, 0.8, 'under the seat')] },
-  osier30: { kind: 'mower', name: 'Osier 30"', batteries: [starter('flooded', 22, 0, 'under the seat')] },
-  osier42: { kind: 'mower', name: 'Osier 42"', batteries: [starter('flooded', 28, 0.2, 'under the seat')] },
+  tarn125: {
+    kind: 'motorcycle',
+    name: 'Tarn 125',
+    batteries: [starter('gel', 7, 0.5, 'under the seat')],
+  },
+  tarn400: {
+    kind: 'motorcycle',
+    name: 'Tarn 400 twin',
+    batteries: [starter('agm', 10, 1.4, 'under the seat')],
+  },
+  tarnLight: {
+    kind: 'motorcycle',
+    name: 'Tarn 400 R',
+    batteries: [{ ...starter('lfp', 6, 0.9, 'under the tank'), volts: 12.8 }],
+  },
+  quad: {
+    kind: 'quad',
+    name: 'Wick quad 300',
+    batteries: [starter('agm', 14, 0.8, 'under the seat')],
+  },
+  osier30: {
+    kind: 'mower',
+    name: 'Osier 30"',
+    batteries: [starter('flooded', 22, 0, 'under the seat')],
+  },
+  osier42: {
+    kind: 'mower',
+    name: 'Osier 42"',
+    batteries: [starter('flooded', 28, 0.2, 'under the seat')],
+  },
   brack21: {
     kind: 'camper',
     name: 'Brackwater 21',
@@ -134,13 +196,21 @@ export const MODELS = {
       leisure('agm', 100, 0.5, 'in the garage, right'),
     ],
   },
-  pellow: { kind: 'caravan', name: 'Pellow 5', batteries: [leisure('flooded', 90, 9, 'in the side locker')] },
+  pellow: {
+    kind: 'caravan',
+    name: 'Pellow 5',
+    batteries: [leisure('flooded', 90, 9, 'in the side locker')],
+  },
   pellowLight: {
     kind: 'caravan',
     name: 'Pellow 5 L',
     batteries: [{ ...leisure('lfp', 100, 8, 'in the side locker'), volts: 12.8 }],
   },
-  genset: { kind: 'generator', name: 'Osier genset 8', batteries: [starter('flooded', 44, 7, 'beside the alternator')] },
+  genset: {
+    kind: 'generator',
+    name: 'Osier genset 8',
+    batteries: [starter('flooded', 44, 7, 'beside the alternator')],
+  },
   cart: { kind: 'cart', name: 'Hallam cart', batteries: [block(1), block(2), block(3)] },
   hybrid: {
     kind: 'hybrid',
@@ -189,7 +259,13 @@ const ROWS: readonly Row[] = [
   ['C8', 'osier30', 'n', '2027-04-09'],
   ['C9', 'roadster', 'c', '2027-04-02'],
   ['C10', 'genset', 'm', null],
-  ['C11', 'osier42', 'n', '2027-04-01', { battery: 0, what: { kind: 'weak-cell', pctPerDay: 1.7 } }],
+  [
+    'C11',
+    'osier42',
+    'n',
+    '2027-04-01',
+    { battery: 0, what: { kind: 'weak-cell', pctPerDay: 1.7 } },
+  ],
   ['C12', 'hybrid', 'm', '2027-03-05'],
   ['C13', 'tarn400', 'c', '2027-04-16'],
   ['C15', 'coupe', 'c', '2027-02-20'],
@@ -209,7 +285,13 @@ const ROWS: readonly Row[] = [
   ['B1', 'tarn400', 'c', '2027-04-17'],
   ['B2', 'coupe', 'n', '2027-03-19'],
   ['B3', 'osier30', 'c', '2027-04-09'],
-  ['B4', 'calder', 'c', '2027-04-02', { battery: 0, what: { kind: 'hidden-draw', fromDay: 41, milliamps: 38 } }],
+  [
+    'B4',
+    'calder',
+    'c',
+    '2027-04-02',
+    { battery: 0, what: { kind: 'hidden-draw', fromDay: 41, milliamps: 38 } },
+  ],
   ['B5', 'wick', 'n', '2027-04-10'],
   ['B6', 'pickup', 'c', '2027-02-26'],
   ['B7', 'quad', 'n', '2027-02-19'],
@@ -217,7 +299,13 @@ const ROWS: readonly Row[] = [
   ['D1', 'coupe', 'c', '2027-03-06'],
   ['D2', 'osier30', 'c', '2027-04-12'],
   ['D3', 'calder', 'n', '2027-04-01'],
-  ['D4', 'wick', 'c', '2027-04-11', { battery: 0, what: { kind: 'wrong-battery', otherBay: 'D5' } }],
+  [
+    'D4',
+    'wick',
+    'c',
+    '2027-04-11',
+    { battery: 0, what: { kind: 'wrong-battery', otherBay: 'D5' } },
+  ],
   ['D5', 'tarn400', 'n', '2027-04-18'],
   ['D6', 'roadster', 'c', '2027-03-28'],
   ['D7', 'hallam', 'm', '2027-03-26'],
@@ -245,10 +333,12 @@ const ROWS: readonly Row[] = [
   ['Y22', 'hybrid', 'c', '2027-03-14'],
 ];
 
-export const DEMO_STAYS: readonly DemoStay[] = ROWS.map(([bay, model, keeping, collect, trouble]) => ({
-  bay,
-  model,
-  keeping: KEEPING[keeping],
-  collect,
-  ...(trouble ? { trouble } : {}),
-}));
+export const DEMO_STAYS: readonly DemoStay[] = ROWS.map(
+  ([bay, model, keeping, collect, trouble]) => ({
+    bay,
+    model,
+    keeping: KEEPING[keeping],
+    collect,
+    ...(trouble ? { trouble } : {}),
+  }),
+);

@@ -73,9 +73,9 @@ export class TrueBattery {
     return this.truth.ratedAh * this.truth.health;
   }
 
-  /** State of charge in percent, of the rated capacity below full. */
+  /** State of charge in percent of what it can still hold. */
   get socPct(): number {
-    return 100 * (1 - this.goneAh / this.truth.ratedAh);
+    return 100 * (1 - this.goneAh / this.capacityAh);
   }
 
   get temperature(): number {

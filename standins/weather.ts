@@ -37,8 +37,7 @@ export function outdoors(
     for (let hour = 0; hour < 24; hour++) {
       const t = hour / 24;
       const swing = (4.2 - 3 * cloud) * -Math.cos((2 * Math.PI * (hour - 3.5)) / 24);
-      celsius[day * 24 + hour] =
-        seasonal(day + t) + before * (1 - t) + weather * t + spell + swing;
+      celsius[day * 24 + hour] = seasonal(day + t) + before * (1 - t) + weather * t + spell + swing;
     }
   }
   return { celsius };

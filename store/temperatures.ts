@@ -16,7 +16,12 @@ export function readHallDays(db: Db, from: Day, to: Day): Map<string, RecordedDa
     mean: number;
     min: number;
   }[];
-  const records = rows.map(({ hallId, day, mean, min }) => ({ hallId, day: toDay(day), mean, min }));
+  const records = rows.map(({ hallId, day, mean, min }) => ({
+    hallId,
+    day: toDay(day),
+    mean,
+    min,
+  }));
   return groupBy(records, ({ hallId }) => hallId);
 }
 

@@ -27,6 +27,8 @@ export interface Chemistry {
   readonly surfaceVoltsPerCell: number;
   /** Default recharge line, percent state of charge. */
   readonly lineSocPct: number;
+  /** The voltage hardly moves between full and empty: it says nothing of the loss. */
+  readonly flatVoltage: boolean;
   /** What is peculiar to a reading of this chemistry, said beside it. */
   readonly readingNote: string | null;
 }
@@ -49,6 +51,7 @@ const leadAcid = {
   surfaceCharge: LEAD_ACID_SURFACE,
   // 7.5 V … 13.6 V of a 12 V battery: lower needs more than one dead cell, higher a charger.
   restVoltsPerCell: { low: 1.25, high: 2.27 },
+  flatVoltage: false,
   readingNote: null,
 };
 
@@ -137,6 +140,7 @@ export const CHEMISTRIES: Readonly<Record<ChemistryId, Chemistry>> = {
     restVoltsPerCell: { low: 2.3, high: 3.6 },
     surfaceVoltsPerCell: 3.4,
     lineSocPct: 30,
+    flatVoltage: true,
     readingNote:
       'The voltage of lithium iron phosphate is flat: a reading only separates full, working range and empty.',
   },

@@ -51,8 +51,7 @@ export function forecastOver(
   const selfPct = loss.selfPctPerMonthAt20C / 30;
   const base = sums[from]!;
   for (let day = 0; day <= days; day++) {
-    const soc =
-      start.socPct - loss.drawPctPerDay * day - selfPct * (sums[from + day]! - base);
+    const soc = start.socPct - loss.drawPctPerDay * day - selfPct * (sums[from + day]! - base);
     const half = Z90 * Math.hypot(start.sd, loss.sdPctPerDay * day);
     socPct[day] = soc;
     lowPct[day] = soc - half;

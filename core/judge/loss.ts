@@ -1,4 +1,5 @@
 import { MS_PER_DAY } from '../day';
+import { groupBy } from '../group';
 import { Z90, sdOf, type Estimate } from '../estimate';
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import { METER_SD_VOLTS, socOfVolts, surfaceChargeVolts } from '../battery/state-of-charge';
@@ -27,6 +28,8 @@ export interface LossReading {
   readonly volts: number;
   readonly celsius: number;
   readonly restedHours: number;
+  /** Charges before it: readings between the same two charges share it. */
+  readonly segment: number;
 }
 
 export interface LossQuestion {
@@ -36,7 +39,7 @@ export interface LossQuestion {
   readonly capacityAh: number;
   readonly connected: boolean;
   readonly expected: ExpectedLoss;
-  /** Settled readings since the last charge or change at the clamps, oldest first. */
+  /** Settled readings since the last change at the clamps, oldest first. */
   readonly readings: readonly LossReading[];
   /** Mean Arrhenius factor of the hall between two instants. */
   readonly meanFactor: (from: number, to: number) => number;
@@ -58,21 +61,30 @@ export interface LossAnswer {
   readonly observed: number | null;
 }
 
+/**
+ * How well a slope in volts stands for one in percent: the scale's own slope differs between
+ * batteries, and an old one holds less than is written on it. Our own assumption, as a standard
+ * deviation relative to the loss.
+ */
+const SCALE_SLOPE_DOUBT = 0.08;
+const CAPACITY_DOUBT = 0.12;
+
 /** A week is the least from which a slope in hundredths of a volt can be read. */
-const LEAST_SPAN_MS = 6.5 * MS_PER_DAY;
+const LEAST_SPAN_DAYS = 6.5;
 
 /**
  * How fast a battery loses: begins from what chemistry, age and draw explain, and moves toward
  * its own readings as far as they are worth it.
  *
- * The model is one line: reading_i = start − explained loss so far − excess · days + noise,
- * with a flat prior on the start (an offset shared by all readings drops out) and a normal
- * prior on the excess, as wide as the explanation is uncertain. Its posterior is a weighted
- * least-squares slope, shrunk. Noise is the meter's and what a short rest left, each turned
+ * The model is one line between two charges: reading_i = start − explained loss so far −
+ * excess · days + noise, with a flat prior on each start (an offset shared by all readings
+ * drops out) and a normal prior on the excess, as wide as the explanation is uncertain. Its
+ * posterior is a weighted least-squares slope, pooled over the segments and shrunk; a segment
+ * counts half as much for each charge since, because what draws may have changed. Noise is the meter's and what a short rest left, each turned
  * into percent by the slope of the scale.
  *
  * Answer in percent of rated capacity a day. Two readings at least a week apart are needed for
- * the evidence to count.
+ * the evidence to count, and a chemistry whose voltage is not flat.
  */
 export function judgeLoss(question: LossQuestion): LossAnswer {
   const { expected, capacityAh, connected, readings, now } = question;
@@ -81,8 +93,10 @@ export function judgeLoss(question: LossQuestion): LossAnswer {
   const drawSd = connected ? drawPctPerDay(sdOf(expected.drawMa), capacityAh) : 0;
   const self = expected.selfPctPerMonthAt20C;
   const explainedAt = (factor: number) => draw + (self.value / 30) * factor;
-  const priorSd = Math.hypot(drawSd, (sdOf(self) / 30) * recent, 0.01);
+  const explained = explainedAt(recent);
+  const priorSd = Math.hypot(drawSd, (sdOf(self) / 30) * recent, CAPACITY_DOUBT * explained, 0.01);
 
+  const latest = readings.length ? readings[readings.length - 1]!.segment : 0;
   const rows = readings.map((reading) => {
     const at = { chemistry: question.chemistry, cells: question.cells, scale: question.scale };
     const soc = socOfVolts({ ...at, volts: reading.volts, celsius: reading.celsius });
@@ -91,14 +105,24 @@ export function judgeLoss(question: LossQuestion): LossAnswer {
     const surface = surfaceChargeVolts(question.chemistry, question.cells, reading.restedHours);
     const noise = Math.hypot(METER_SD_VOLTS * 1.5, surface / Z90);
     const slope = voltsPerPct(question.scale, question.cells, soc);
-    const sd = noise / slope;
-    // Explained loss from the reading until now, so that what is left falls by the excess alone.
-    return { days, soc, residual: soc - explainedAt(factor) * -days, weight: 1 / (sd * sd) };
+    const sd = (noise / slope) * Math.SQRT2 ** (latest - reading.segment);
+    return {
+      segment: reading.segment,
+      days,
+      soc,
+      // Without the explained loss from the reading until now, what is left falls by the excess.
+      residual: soc - explainedAt(factor) * -days,
+      weight: 1 / (sd * sd),
+    };
   });
-
-  const span = readings.length ? now - readings[0]!.at : 0;
-  const slope = span >= LEAST_SPAN_MS ? weightedSlope(rows.map((r) => [r.days, r.residual, r.weight])) : null;
-  const observed = span >= LEAST_SPAN_MS ? weightedSlope(rows.map((r) => [r.days, r.soc, r.weight])) : null;
+  const segments = [...groupBy(rows, (row) => row.segment).values()];
+  const longEnough = segments.some((rows) => rows[0]!.days <= rows.at(-1)!.days - LEAST_SPAN_DAYS);
+  const slopeOf = (y: (row: (typeof rows)[number]) => number) =>
+    longEnough && !CHEMISTRIES[question.chemistry].flatVoltage
+      ? pooledSlope(segments.map((rows) => rows.map((row) => [row.days, y(row), row.weight])))
+      : null;
+  const slope = slopeOf((row) => row.residual);
+  const observed = slopeOf((row) => row.soc);
 
   let excessMean = 0;
   let excessSd = priorSd;
@@ -107,15 +131,16 @@ export function judgeLoss(question: LossQuestion): LossAnswer {
     const prior = 1 / (priorSd * priorSd);
     // A battery that loses much more than explained has something the prior does not know:
     // the further off the evidence, the less the prior holds it back (a heavy-tailed prior).
-    const surprise = Math.max(1, Math.abs(-slope.value) / (2 * Math.hypot(priorSd, slope.sd)));
+    // The other way round it holds: less than explained is more likely a reading gone wrong.
+    const surprise = Math.max(1, -slope.value / (2 * Math.hypot(priorSd, slope.sd)));
     const held = prior / (surprise * surprise);
     excessMean = (-slope.value * evidence) / (evidence + held);
     excessSd = Math.sqrt(1 / (evidence + held));
   }
   // Nothing charges itself: the whole loss is not under zero.
-  const explained = explainedAt(recent);
   const total = Math.max(0, explained + excessMean);
   excessMean = total - explained;
+  if (slope) excessSd = Math.hypot(excessSd, SCALE_SLOPE_DOUBT * total);
 
   const range = (mean: number, sd: number): Estimate => ({
     value: mean,
@@ -125,7 +150,11 @@ export function judgeLoss(question: LossQuestion): LossAnswer {
   return {
     drawPctPerDay: draw,
     selfPctPerMonthAt20C: self.value,
-    excess: { value: excessMean, low: excessMean - Z90 * excessSd, high: excessMean + Z90 * excessSd },
+    excess: {
+      value: excessMean,
+      low: excessMean - Z90 * excessSd,
+      high: excessMean + Z90 * excessSd,
+    },
     now: range(total, excessSd),
     explained: range(explained, priorSd),
     observed: observed ? -observed.value : null,
@@ -138,26 +167,27 @@ function voltsPerPct(scale: ScaleId, cells: number, socPct: number): number {
   return (cells * (curve.at(at + 5) - curve.at(at - 5))) / 10;
 }
 
-/** Weighted least-squares slope of [x, y, weight] with its standard deviation; null on one x. */
-export function weightedSlope(
-  rows: readonly (readonly [number, number, number])[],
+type Row = readonly [x: number, y: number, weight: number];
+
+/**
+ * Weighted least-squares slope of y over x with its standard deviation, over groups that each
+ * have a level of their own; null where no group has two different x.
+ */
+export function pooledSlope(
+  groups: readonly (readonly Row[])[],
 ): { value: number; sd: number } | null {
-  let w = 0;
-  let wx = 0;
-  let wy = 0;
-  for (const [x, y, weight] of rows) {
-    w += weight;
-    wx += weight * x;
-    wy += weight * y;
-  }
   let sxx = 0;
   let sxy = 0;
-  for (const [x, y, weight] of rows) {
-    sxx += weight * (x - wx / w) ** 2;
-    sxy += weight * (x - wx / w) * (y - wy / w);
+  for (const rows of groups) {
+    const w = rows.reduce((sum, [, , weight]) => sum + weight, 0);
+    const meanX = rows.reduce((sum, [x, , weight]) => sum + weight * x, 0) / w;
+    const meanY = rows.reduce((sum, [, y, weight]) => sum + weight * y, 0) / w;
+    for (const [x, y, weight] of rows) {
+      sxx += weight * (x - meanX) ** 2;
+      sxy += weight * (x - meanX) * (y - meanY);
+    }
   }
-  if (!(sxx > 1e-9)) return null;
-  return { value: sxy / sxx, sd: Math.sqrt(1 / sxx) };
+  return sxx > 1e-9 ? { value: sxy / sxx, sd: Math.sqrt(1 / sxx) } : null;
 }
 
 /** Mean Arrhenius factor between two instants over a hall's daily sums. */

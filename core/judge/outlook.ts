@@ -127,16 +127,16 @@ export function expectedLoss(standing: Standing): ExpectedLoss {
   };
 }
 
-/** The battery's loss, learnt from its settled readings since the last charge or clamp change. */
+/** The battery's loss, learnt from its settled readings since the last change at the clamps. */
 export function lossOf(standing: Standing): LossAnswer {
   const { facts, state, rules, temperatures, timeZone } = standing;
-  const since = Math.max(
-    state.charges.length ? state.charges[state.charges.length - 1]!.to : -Infinity,
-    state.connections.length ? state.connections[state.connections.length - 1]!.at : -Infinity,
-  );
+  const since = state.connections.length
+    ? state.connections[state.connections.length - 1]!.at
+    : -Infinity;
   const readings = state.readings.filter(
     (reading) => reading.at >= since && isSettled(reading, standing),
   );
+  const segmentOf = (at: number) => state.charges.filter((charge) => charge.to <= at).length;
   const dayAt = (at: number) => dayOf(at, timeZone);
   return judgeLoss({
     chemistry: facts.chemistry,
@@ -150,6 +150,7 @@ export function lossOf(standing: Standing): LossAnswer {
       volts: reading.volts,
       celsius: reading.celsius ?? hallMean(temperatures, dayAt(reading.at)),
       restedHours: restOf(reading, standing),
+      segment: segmentOf(reading.at),
     })),
     meanFactor: meanFactorOver(temperatures, dayAt),
     now: readings.length ? readings[readings.length - 1]!.at : standing.now,
@@ -231,11 +232,13 @@ export function outlookOf(standing: Standing): Outlook | null {
   const rechargeDay = due ? first[0] : null;
 
   const anchorDay = dayOf(anchorAt(anchor), timeZone);
-  const lastLook = anchor.kind === 'reading' ? anchorDay : lastSettledDay(standing) ?? anchorDay;
   const lowDay = Number.isFinite(reserve.low) ? day + Math.floor(reserve.low) : Infinity;
   const nextReadingDay = fed
     ? anchorDay + rules.readingDays
-    : Math.min(lastLook + rules.readingDays, Math.max(lowDay, anchorDay + 1));
+    : anchor.kind !== 'reading'
+      ? // After a charge: rest, then read, to see whether it holds.
+        Math.max(anchorDay + 1, dayOf(anchor.at + rules.restHours * MS_PER_HOUR, timeZone))
+      : Math.min(anchorDay + rules.readingDays, Math.max(lowDay, anchorDay + 1));
 
   return {
     held,
@@ -286,12 +289,3 @@ function firstFrostDay(
   }
   return null;
 }
-
-function lastSettledDay(standing: Standing): Day | null {
-  let day: Day | null = null;
-  for (const reading of standing.state.readings) {
-    if (isSettled(reading, standing)) day = dayOf(reading.at, standing.timeZone);
-  }
-  return day;
-}
-

@@ -131,7 +131,8 @@ function doubtOfChange(reading: RecordedReading, standing: Standing): Doubt | nu
     chemistry: standing.facts.chemistry,
     cells: standing.facts.cells,
     scale: standing.rules.scale[standing.facts.chemistry],
-    celsius: reading.celsius ?? hallMean(standing.temperatures, dayOf(reading.at, standing.timeZone)),
+    celsius:
+      reading.celsius ?? hallMean(standing.temperatures, dayOf(reading.at, standing.timeZone)),
     socPct: Math.min(100, expected),
   });
   const shown = figure(formatVolts(reading.volts));

@@ -2,7 +2,14 @@ import { dayOf, type Day } from '../day';
 import { freezingOfSoc } from '../battery/acid';
 import { drawPctPerDay } from '../drain/reserve';
 import { reserveBySums } from '../forecast/forecast';
-import { FREEZE_MARGIN_KELVIN, dailyLoss, expectedLoss, isSettled, socOfReading, type Outlook } from './outlook';
+import {
+  FREEZE_MARGIN_KELVIN,
+  dailyLoss,
+  expectedLoss,
+  isSettled,
+  socOfReading,
+  type Outlook,
+} from './outlook';
 import { indexOfDay, today, type Standing } from './standing';
 
 /** Marks in place of a reserve. */
@@ -40,7 +47,8 @@ export function seasonOf(
   const { facts, state, temperatures, timeZone, rules } = standing;
   const now = today(standing);
   const line = rules.lineSocPct[facts.chemistry];
-  const heldFrom = state.maintainerSince === null ? Infinity : dayOf(state.maintainerSince, timeZone);
+  const heldFrom =
+    state.maintainerSince === null ? Infinity : dayOf(state.maintainerSince, timeZone);
   const past = pastSoc(standing, outlook, from, Math.min(now - 1, to));
 
   for (let i = 0; i < days; i++) {
@@ -59,7 +67,15 @@ export function seasonOf(
     }
     reserve[i] =
       day < now
-        ? short(reserveBySums(temperatures.sums, indexOfDay(temperatures, day), known, line, lossOn(standing, day)))
+        ? short(
+            reserveBySums(
+              temperatures.sums,
+              indexOfDay(temperatures, day),
+              known,
+              line,
+              lossOn(standing, day),
+            ),
+          )
         : short(Math.max(0, outlook!.reserve.value - (day - now)));
     const freezing = freezingOfSoc(facts.chemistry, known);
     const night = temperatures.low[indexOfDay(temperatures, day)]!;
@@ -126,8 +142,7 @@ function pastSoc(standing: Standing, outlook: Outlook | null, from: Day, to: Day
     }
     const at = indexOfDay(temperatures, last.day);
     const factor = temperatures.sums[at + days]! - temperatures.sums[at]!;
-    soc[i] =
-      last.soc - perDay.drawPctPerDay * days - (perDay.selfPctPerMonthAt20C / 30) * factor;
+    soc[i] = last.soc - perDay.drawPctPerDay * days - (perDay.selfPctPerMonthAt20C / 30) * factor;
   }
   return soc;
 }

@@ -48,5 +48,7 @@ export function indexOfDay(temperatures: DailyTemperatures, day: Day): number {
 
 /** Age in years, or null where the year is unknown. */
 export function ageYears(facts: BatteryFacts, day: Day): number | null {
-  return facts.fittedYear === null ? null : Math.max(0, day / 365.25 + 1970 - facts.fittedYear - 0.5);
+  return facts.fittedYear === null
+    ? null
+    : Math.max(0, day / 365.25 + 1970 - facts.fittedYear - 0.5);
 }

@@ -110,7 +110,9 @@ export function judge(standing: Standing, reading: RecordedReading | null = null
       ...base,
       kind: 'unread',
       headline: 'Not read yet',
-      why: [say`No resting voltage and no full charge is in the logbook: read it in the next round.`],
+      why: [
+        say`No resting voltage and no full charge is in the logbook: read it in the next round.`,
+      ],
     };
   }
   if (outlook.onCharge) {
@@ -277,7 +279,13 @@ function lossSentence(standing: Standing, outlook: Outlook): Sentence {
         ? say`the measured draw of ${figure(formatMilliamps(expected.drawMa.value))}`
         : say`the usual draw of a ${kind}, ${figure(formatMilliamps(expected.drawMa.value))}`
       : say`the negative is off`;
-    return [...say`Counted at ${total} a day: `, ...source, ', ', ...bySelf, '; its own readings cannot say yet.'];
+    return [
+      ...say`Counted at ${total} a day: `,
+      ...source,
+      ', ',
+      ...bySelf,
+      '; its own readings cannot say yet.',
+    ];
   }
   const overBy = loss.now.value - loss.explained.value;
   const beyond = loss.excess.low > 0 && overBy > 0.05;
@@ -285,11 +293,19 @@ function lossSentence(standing: Standing, outlook: Outlook): Sentence {
     figure(formatMilliamps(pctPerDay / drawPctPerDay(1, facts.capacityAh)));
   if (!beyond) {
     if (!state.negativeOn) {
-      return [...say`Losing ${total} a day with the negative off: `, ...bySelf, '. That is explained.'];
+      return [
+        ...say`Losing ${total} a day with the negative off: `,
+        ...bySelf,
+        '. That is explained.',
+      ];
     }
     const draw = Math.max(0, loss.now.value - self);
     const known = expected.drawMeasured ? 'which fits the measured draw' : `which fits a ${kind}`;
-    return [...say`Losing ${total} a day: a draw of about ${milliamps(draw)}, ${known}; `, ...bySelf, '.'];
+    return [
+      ...say`Losing ${total} a day: a draw of about ${milliamps(draw)}, ${known}; `,
+      ...bySelf,
+      '.',
+    ];
   }
   const explained = figure(formatLoss(loss.explained.value));
   return state.negativeOn
@@ -298,4 +314,5 @@ function lossSentence(standing: Standing, outlook: Outlook): Sentence {
 }
 
 /** One line on what is peculiar to a reading of this chemistry, or null. */
-export const readingNote = (standing: Standing) => CHEMISTRIES[standing.facts.chemistry].readingNote;
+export const readingNote = (standing: Standing) =>
+  CHEMISTRIES[standing.facts.chemistry].readingNote;

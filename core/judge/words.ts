@@ -9,7 +9,9 @@ type Piece = string | { figure: string };
 
 /** Builds a sentence: say`At ${figure('68 %')}.` */
 export function say(text: TemplateStringsArray, ...values: Piece[]): Sentence {
-  return text.flatMap((part, i) => (i < values.length ? [part, values[i]!] : [part])).filter(Boolean);
+  return text
+    .flatMap((part, i) => (i < values.length ? [part, values[i]!] : [part]))
+    .filter(Boolean);
 }
 
 export const figure = (text: string) => ({ figure: text });

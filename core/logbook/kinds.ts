@@ -86,7 +86,8 @@ export const ENTRY_KINDS = {
   outing: {
     subject: 'vehicle',
     version: 1,
-    data: z.strictObject({ minutes: z.number().min(0).max(1440) }),
+    // How long it ran; null where nobody knows.
+    data: z.strictObject({ minutes: z.number().min(0).max(1440).nullable() }),
   },
   'rules-changed': { subject: 'rules', version: 1, data: z.strictObject({ patch: RulePatch }) },
 } as const satisfies Record<

@@ -48,7 +48,10 @@ export function jobsToday(standing: Standing, outlook: Outlook | null): Job[] {
     if (readToday || readingDue(standing, before, day)) {
       jobs.unshift({ kind: 'reading', done: readToday });
     }
-    const due = outlook && outlook.rechargeRound !== null && outlook.rechargeRound <= roundOnOrAfter(standing.rules, day);
+    const due =
+      outlook &&
+      outlook.rechargeRound !== null &&
+      outlook.rechargeRound <= roundOnOrAfter(standing.rules, day);
     if (startedToday || (due && !endedToday)) {
       jobs.push({ kind: 'recharge', done: startedToday });
     }
@@ -70,7 +73,8 @@ function asOfMorning(standing: Standing, morning: number): Standing {
   const earlier: BatteryState = {
     ...state,
     readings: state.readings.filter((reading) => reading.at < morning),
-    chargeSince: state.chargeSince !== null && state.chargeSince >= morning ? null : state.chargeSince,
+    chargeSince:
+      state.chargeSince !== null && state.chargeSince >= morning ? null : state.chargeSince,
   };
   return { ...standing, state: earlier };
 }

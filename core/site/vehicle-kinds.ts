@@ -76,7 +76,7 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
   },
   quad: {
     id: 'quad',
-    label: 'Quad or snow machine',
+    label: 'Quad, snow machine',
     starterDrawMa: { value: 1.5, low: 0.2, high: 4 },
     otherDrawMa: none,
     usualBatteries: [{ role: 'starter', place: 'under the seat', capacityAh: 14 }],
@@ -108,7 +108,7 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
   },
   hybrid: {
     id: 'hybrid',
-    label: 'Hybrid, 12 V battery only',
+    label: 'Hybrid, 12 V only',
     starterDrawMa: { value: 15, low: 5, high: 40 },
     otherDrawMa: { value: 15, low: 5, high: 40 },
     usualBatteries: [{ role: 'auxiliary', place: 'in the boot', capacityAh: 45 }],

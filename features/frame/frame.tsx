@@ -1,6 +1,6 @@
 import { cookies } from 'next/headers';
 import { THEME_COOKIE, themeOf } from '../theme/theme';
-import { currentSite } from '../site/load';
+import { currentSite } from '../site/current';
 import { DayProvider } from './day';
 import { Rail } from './rail';
 import { Ribbon } from './ribbon';

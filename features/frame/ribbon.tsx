@@ -77,9 +77,8 @@ export function Ribbon({ data }: { data: RibbonData }) {
         </p>
         {elsewhere ? (
           <p className={styles.away}>
-            {day > today ? 'forecast' : 'as recorded'},{' '}
-            {Math.abs(day - today)} {Math.abs(day - today) === 1 ? 'day' : 'days'}{' '}
-            {day > today ? 'ahead' : 'back'}
+            {day > today ? 'forecast' : 'as recorded'}, {Math.abs(day - today)}{' '}
+            {Math.abs(day - today) === 1 ? 'day' : 'days'} {day > today ? 'ahead' : 'back'}
           </p>
         ) : (
           <p className={styles.quiet}>
@@ -176,7 +175,9 @@ function Drawing({ data, mean }: { data: RibbonData; mean: readonly number[] }) 
       TEMPERATURE.bottom -
       ((celsius - low) / (high - low)) * (TEMPERATURE.bottom - TEMPERATURE.top);
     const path = mean
-      .map((celsius, i) => `${i ? 'L' : 'M'}${x(data.from + i).toFixed(1)} ${y(celsius).toFixed(1)}`)
+      .map(
+        (celsius, i) => `${i ? 'L' : 'M'}${x(data.from + i).toFixed(1)} ${y(celsius).toFixed(1)}`,
+      )
       .join('');
     const most = Math.max(1, ...data.rounds.map(([, stops]) => stops));
     return {

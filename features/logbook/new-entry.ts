@@ -1,5 +1,10 @@
 import { v7 as uuidv7 } from 'uuid';
-import { ENTRY_KINDS, type EntryData, type EntryKind, type SubjectKind } from '../../core/logbook/kinds';
+import {
+  ENTRY_KINDS,
+  type EntryData,
+  type EntryKind,
+  type SubjectKind,
+} from '../../core/logbook/kinds';
 import type { NewEntry } from '../../core/logbook/entry';
 
 /** Who records, until people sign in by name. */

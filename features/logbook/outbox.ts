@@ -116,7 +116,9 @@ export async function send(): Promise<void> {
         stuck: false,
         waiting: current().waiting.filter((one) => one.id !== sent.id),
         refused:
-          outcome === 'taken' ? current().refused : [...current().refused, { entry, reason: outcome.reason }],
+          outcome === 'taken'
+            ? current().refused
+            : [...current().refused, { entry, reason: outcome.reason }],
       });
     }
   } finally {

@@ -27,7 +27,9 @@ export function LampStep({
     <div className={styles.card}>
       <h2>What does the lamp say?</h2>
       <p className={styles.lampLast}>
-        {state.lamp ? `Last time: ${LAMP_WORDS[state.lamp.state].toLowerCase()}.` : 'Not looked at yet.'}
+        {state.lamp
+          ? `Last time: ${LAMP_WORDS[state.lamp.state].toLowerCase()}.`
+          : 'Not looked at yet.'}
       </p>
       <div className={styles.lamps}>
         {LAMP_STATES.map((lamp, i) => (

@@ -5,7 +5,10 @@ import styles from './round.module.css';
 export function OutboxLine({ outbox }: { outbox: OutboxState }) {
   const n = outbox.waiting.length;
   return (
-    <div className={outbox.stuck || outbox.refused.length ? styles.outboxStuck : styles.outbox} role="status">
+    <div
+      className={outbox.stuck || outbox.refused.length ? styles.outboxStuck : styles.outbox}
+      role="status"
+    >
       {n === 0 ? (
         <span>Everything is sent</span>
       ) : (

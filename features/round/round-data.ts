@@ -96,9 +96,12 @@ export function viewStop(
     return { battery, standing, outlook: outlookOf(standing) };
   });
   const steps = judged.flatMap(({ battery, standing, outlook }) =>
-    jobsToday(standing, outlook).map(
-      (job): Step => ({ battery, kind: job.kind, done: job.done, label: labelOf(job.kind, battery, judged.length) }),
-    ),
+    jobsToday(standing, outlook).map((job): Step => ({
+      battery,
+      kind: job.kind,
+      done: job.done,
+      label: labelOf(job.kind, battery, judged.length),
+    })),
   );
   const passed = judged.some(({ standing }) => (standing.state.notReachedAt ?? -1) >= morning);
   const done = steps.every((step) => step.done);
@@ -146,7 +149,13 @@ export function nextPosition(views: readonly StopView[], from: Position): Positi
     const at = (from.stop + by) % views.length;
     const view = views[at]!;
     if (view.done || view.passed || at === from.stop) continue;
-    return { stop: at, step: Math.max(0, view.steps.findIndex((step) => !step.done)) };
+    return {
+      stop: at,
+      step: Math.max(
+        0,
+        view.steps.findIndex((step) => !step.done),
+      ),
+    };
   }
   return null;
 }

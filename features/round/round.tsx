@@ -92,9 +92,7 @@ function Walk({ data }: { data: RoundData }) {
 
   const recordReading = (volts: number, confirmed: boolean) => {
     round.record(
-      [
-        round.entry('reading', judged.battery.id, { volts, celsius: null, restedHours, confirmed }),
-      ],
+      [round.entry('reading', judged.battery.id, { volts, celsius: null, restedHours, confirmed })],
       'on',
     );
     clear();
@@ -104,7 +102,8 @@ function Walk({ data }: { data: RoundData }) {
     if (!step) return;
     if (step.kind === 'reading' && digits !== '') {
       const volts = voltsOfDigits(digits);
-      const asked = typed === null ? judgeReading(judged.standing, { volts, restedHours }).doubt : doubt;
+      const asked =
+        typed === null ? judgeReading(judged.standing, { volts, restedHours }).doubt : doubt;
       if (asked) {
         setDigits(digits.padStart(wanted, '0'));
         setHint(null);
@@ -115,13 +114,9 @@ function Walk({ data }: { data: RoundData }) {
       if (target) goTo(target.stop, target.step);
       return;
     }
-    setHint(
-      step.kind === 'reading'
-        ? `Type the volts: ${wanted === 3 ? '625 is 6.25 V' : '1252 is 12.52 V'}.`
-        : step.kind === 'lamp'
-          ? 'Say what the lamp shows: 1 to 4.'
-          : 'X records it; C if you could not reach it.',
-    );
+    if (step.kind === 'reading') {
+      setHint(`Type the volts: ${wanted === 3 ? '625 is 6.25 V' : '1252 is 12.52 V'}.`);
+    } else if (target) goTo(target.stop, target.step);
   };
 
   const couldNotReach = () => {
@@ -169,12 +164,20 @@ function Walk({ data }: { data: RoundData }) {
       return;
     }
     if (step?.kind !== 'reading') return;
-    setDigits((now) => (now.length >= MOST_DIGITS ? now : now === '' && key === '0' ? '' : now + key));
+    setDigits((now) =>
+      now.length >= MOST_DIGITS ? now : now === '' && key === '0' ? '' : now + key,
+    );
   };
 
   const move = (by: 1 | -1) => {
     const stop = Math.min(views.length - 1, Math.max(0, position.stop + by));
-    goTo(stop, Math.max(0, views[stop]!.steps.findIndex((one) => !one.done)));
+    goTo(
+      stop,
+      Math.max(
+        0,
+        views[stop]!.steps.findIndex((one) => !one.done),
+      ),
+    );
   };
   const moveStep = (by: 1 | -1) => {
     const at = Math.min(view.steps.length - 1, Math.max(0, position.step + by));
@@ -221,7 +224,9 @@ function Walk({ data }: { data: RoundData }) {
         },
         '?': () => setHelp(!help),
       };
-      const action = /^\d$/.test(key) ? () => digit(key) : actions[key] ?? actions[key.toLowerCase()];
+      const action = /^\d$/.test(key)
+        ? () => digit(key)
+        : (actions[key] ?? actions[key.toLowerCase()]);
       if (!action) return;
       event.preventDefault();
       action();
@@ -249,7 +254,15 @@ function Walk({ data }: { data: RoundData }) {
         at={position.stop}
         done={doneCount}
         minutes={minutes}
-        onPick={(stop) => goTo(stop, Math.max(0, views[stop]!.steps.findIndex((one) => !one.done)))}
+        onPick={(stop) =>
+          goTo(
+            stop,
+            Math.max(
+              0,
+              views[stop]!.steps.findIndex((one) => !one.done),
+            ),
+          )
+        }
       />
       <section className={styles.stop} aria-label={`Stop ${view.vehicle.bayMark}`}>
         <StopHead view={view} judged={judged} />
@@ -312,13 +325,13 @@ function Walk({ data }: { data: RoundData }) {
             disabled={doubt !== null}
             onClick={enter}
           >
-            {step?.done || view.passed
+            {step?.kind === 'reading' && !step.done && !view.passed
               ? nextName
-                ? `Go to ${nextName}`
-                : 'All done'
-              : nextName
                 ? `Record, then ${nextName}`
-                : 'Record'}
+                : 'Record'
+              : nextName
+                ? `${step?.done || view.passed ? 'Go' : 'Skip'} to ${nextName}`
+                : 'Nothing else is left'}
           </Button>
           <Button size="large" onClick={couldNotReach} disabled={view.done || view.passed}>
             Could not reach
@@ -326,15 +339,21 @@ function Walk({ data }: { data: RoundData }) {
           <Button size="large" onClick={undo} disabled={!round.canUndo}>
             Undo
           </Button>
-          <kbd className={styles.enterKey}>Enter</kbd>
         </div>
         <OutboxLine outbox={round.outbox} />
         {step?.kind === 'reading' ? (
-          <Keypad onDigit={digit} onBack={() => setDigits((now) => now.slice(0, -1))} onSkip={() => move(1)} />
+          <Keypad
+            onDigit={digit}
+            onBack={() => setDigits((now) => now.slice(0, -1))}
+            onSkip={() => move(1)}
+          />
         ) : null}
         <p className={styles.keys}>
           <span>
-            <kbd>0–9</kbd> type volts
+            <kbd>Enter</kbd> record
+          </span>
+          <span>
+            <kbd>0–9</kbd> volts
           </span>
           <span>
             <kbd>N</kbd> note
@@ -343,7 +362,7 @@ function Walk({ data }: { data: RoundData }) {
             <kbd>L</kbd> lamp
           </span>
           <span>
-            <kbd>X</kbd> put on charge
+            <kbd>X</kbd> on charge
           </span>
           <span>
             <kbd>?</kbd> all keys

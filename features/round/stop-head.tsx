@@ -22,7 +22,9 @@ export function StopHead({ view, judged }: { view: StopView; judged: Judged }) {
   return (
     <header className={styles.head}>
       <h1>
-        <Link href={`/vehicle/${view.vehicle.id}`} prefetch={false}>{view.vehicle.name}</Link>
+        <Link href={`/vehicle/${view.vehicle.id}`} prefetch={false}>
+          {view.vehicle.name}
+        </Link>
         <span className={styles.bayMark}>{view.vehicle.bayMark}</span>
       </h1>
       <p className={styles.facts}>

@@ -73,7 +73,13 @@ export function StopList({
                   <button
                     ref={i === at ? here : undefined}
                     type="button"
-                    className={i === at ? styles.stopHere : view.done || view.passed ? styles.stopDone : styles.stopRow}
+                    className={
+                      i === at
+                        ? styles.stopHere
+                        : view.done || view.passed
+                          ? styles.stopDone
+                          : styles.stopRow
+                    }
                     aria-current={i === at ? 'step' : undefined}
                     onClick={() => onPick(i)}
                   >

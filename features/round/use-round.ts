@@ -71,7 +71,14 @@ export function useRound(data: RoundData) {
     for (const entry of [...deed.entries].reverse()) {
       if (dequeue(entry.id)) continue;
       enqueue(
-        newEntry('withdrawn', entry.subjectId, siteNow(), { why: 'undone in the round' }, entry.id, entry.subjectKind),
+        newEntry(
+          'withdrawn',
+          entry.subjectId,
+          siteNow(),
+          { why: 'undone in the round' },
+          entry.id,
+          entry.subjectKind,
+        ),
       );
     }
     setDeeds(deeds.slice(0, -1));

@@ -104,7 +104,12 @@ export function VerdictCard({
           </div>
         </div>
       ) : (
-        <div className={styles.verdict} aria-live="polite" data-verdict={verdict.kind} data-fresh={fresh}>
+        <div
+          className={styles.verdict}
+          aria-live="polite"
+          data-verdict={verdict.kind}
+          data-fresh={fresh}
+        >
           <div className={styles.headline}>
             {verdict.outlook && verdict.kind !== 'unsettled' && verdict.kind !== 'fed' ? (
               <span className={styles.headReserve}>

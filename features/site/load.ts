@@ -1,5 +1,3 @@
-import 'server-only';
-import { cache } from 'react';
 import { dayOf, toDay, type Day } from '../../core/day';
 import { groupBy } from '../../core/group';
 import type { BatteryState, VehicleState } from '../../core/logbook/fold';
@@ -23,8 +21,6 @@ import {
 } from '../../store/site';
 import { readBatteryStates, readRules, readVehicleStates } from '../../store/states';
 import { readHallDays } from '../../store/temperatures';
-import { now } from '../server/clock';
-import { db } from '../server/store';
 
 /** A vehicle that stands in a bay, with its batteries. */
 export interface Stay {
@@ -145,9 +141,6 @@ export function loadBattery(from: Db, at: number, batteryId: string): KeptBatter
   const hall = setting.halls.find((one) => one.id === bay.hallId)!;
   return keptBattery(setting, battery, state, vehicle, vehicleState, hall);
 }
-
-/** The site for the request that is being answered; loaded once for its frame and its page. */
-export const currentSite = cache((): LoadedSite | null => loadSite(db(), now()));
 
 /** How a battery of a vehicle is called: by role where that tells it apart, else numbered. */
 export function batteryLabels(batteries: readonly KeptBattery[]): string[] {

@@ -12,7 +12,11 @@ export function reserveText(days: number): string {
 
 /** Share of the bar that a reserve fills. */
 export const reserveShare = (days: number) =>
-  days === HELD || days === CHARGING ? 1 : days === UNKNOWN ? 0 : Math.min(1, days / FULL_RESERVE_DAYS);
+  days === HELD || days === CHARGING
+    ? 1
+    : days === UNKNOWN
+      ? 0
+      : Math.min(1, days / FULL_RESERVE_DAYS);
 
 /** A bar of the reserve scale with its number beside it. */
 export function ReserveBar({

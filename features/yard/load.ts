@@ -43,10 +43,9 @@ export function yardData(loaded: LoadedSite): YardData {
       id: hall.id,
       name: hall.name,
       kind: hall.kind,
-      note: [
-        hall.kind === 'heated' ? 'heated' : hall.kind,
-        ...(hall.note ? [hall.note] : []),
-      ].join(' · '),
+      note: [hall.kind === 'heated' ? 'heated' : hall.kind, ...(hall.note ? [hall.note] : [])].join(
+        ' · ',
+      ),
       celsius: hallMean(loaded.temperatures.get(hall.id)!, loaded.today),
       bays: loaded.bays
         .filter((bay) => bay.hallId === hall.id)

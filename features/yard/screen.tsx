@@ -1,4 +1,4 @@
-import { requireSite } from '../site/require';
+import { requireSite } from '../site/current';
 import { yardData } from './load';
 import { Yard } from './yard';
 

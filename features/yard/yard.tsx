@@ -51,13 +51,20 @@ export interface SeasonData {
   readonly from: Day;
   readonly batteries: Record<
     string,
-    { readonly reserve: readonly number[]; readonly soc: readonly number[]; readonly frost: readonly number[] }
+    {
+      readonly reserve: readonly number[];
+      readonly soc: readonly number[];
+      readonly frost: readonly number[];
+    }
   >;
   readonly halls: Record<string, readonly number[]>;
 }
 
 /** The season of every battery, fetched when the ribbon first leaves today. */
-function useSeason(needed: boolean, stamp: unknown): { season: SeasonData | null; failed: boolean } {
+function useSeason(
+  needed: boolean,
+  stamp: unknown,
+): { season: SeasonData | null; failed: boolean } {
   const [answer, setAnswer] = useState<{ stamp: unknown; season: SeasonData | null } | null>(null);
   const current = answer?.stamp === stamp ? answer : null;
   const wanted = needed && !current;

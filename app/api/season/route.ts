@@ -1,4 +1,4 @@
-import { currentSite } from '../../../features/site/load';
+import { currentSite } from '../../../features/site/current';
 import { refuse } from '../../../features/server/reply';
 import { seasonData } from '../../../features/yard/load';
 

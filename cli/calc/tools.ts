@@ -1,0 +1,14 @@
+import { forecastTool } from './forecast';
+import { freezingPointTool } from './freezing-point';
+import { hydrometerTool } from './hydrometer';
+import { reserveTool } from './reserve';
+import { stateOfChargeTool } from './state-of-charge';
+import type { Tool } from './tool';
+
+export const TOOLS: Readonly<Record<string, Tool>> = {
+  'state-of-charge': stateOfChargeTool,
+  hydrometer: hydrometerTool,
+  'freezing-point': freezingPointTool,
+  reserve: reserveTool,
+  forecast: forecastTool,
+};

@@ -1,0 +1,98 @@
+import { existsSync } from 'node:fs';
+import { makeDemo } from '../demo/make';
+import { DEMO_NOW, DEMO_PORT } from '../demo/site';
+import { StoreProblem, dataFile } from '../store/open';
+import { backup, restore } from './backup';
+import { bench } from './bench/bench';
+import { calc, calcHelp } from './calc/calc';
+import { BadInput, optional, parseFlags, text, whole, withDefault } from './flags';
+import { Trouble, serve } from './server';
+
+const SITE_FOLDER = '.data/site';
+const DEMO_FOLDER = '.data/demo';
+const START_PORT = 4871;
+
+const HELP = `Velvet Ember keeps the batteries of laid-up vehicles ready.
+
+  ./ember demo [--port N] [--fresh yes]     the demo site, on http://127.0.0.1:${DEMO_PORT}
+  ./ember start [--data DIR] [--port N]     your own site, on http://127.0.0.1:${START_PORT}; data in ${SITE_FOLDER}
+  ./ember test [--only format|lint|types|unit|e2e]
+                                            install, format, lint, types, unit tests, end to end
+  ./ember calc TOOL --flag value …          one computation, as JSON; ./ember calc --help
+  ./ember bench [--only sizes|server|core|judge]
+                                            how fast it is and how well it judges
+  ./ember backup FILE [--data DIR]          a consistent copy, also while the server runs
+  ./ember restore FILE [--data DIR]         puts a backup in place; the old data is kept aside
+  ./ember --help                            this
+`;
+
+const port = (standard: number) => withDefault(whole(1, 65_535, '', 'port'), standard);
+const data = withDefault(text('data folder', 'a folder'), SITE_FOLDER);
+
+const SERVE = { data, port: port(START_PORT) };
+
+async function run(argv: readonly string[]): Promise<number> {
+  const [command, ...rest] = argv;
+  switch (command) {
+    case undefined:
+    case 'help':
+    case '--help':
+    case '-h':
+      console.log(HELP);
+      return 0;
+    case 'calc':
+      if (rest.length === 0 || rest.includes('--help')) console.log(calcHelp());
+      else console.log(JSON.stringify(calc(rest)));
+      return 0;
+    case 'demo': {
+      const flags = parseFlags(
+        { port: port(DEMO_PORT), fresh: optional(text('make the data anew', 'yes')) },
+        rest,
+      );
+      if (flags.fresh || !existsSync(dataFile(DEMO_FOLDER))) {
+        console.log('Making the demo site: three months of a mill full of laid-up vehicles');
+        const { entries, batteries } = makeDemo(DEMO_FOLDER);
+        console.log(`  ${batteries.length} batteries, ${entries.length} entries in ${DEMO_FOLDER}`);
+      } else {
+        console.log(`Demo data of before kept (${DEMO_FOLDER}); --fresh yes makes it anew`);
+      }
+      return serve({ folder: DEMO_FOLDER, port: flags.port, now: DEMO_NOW });
+    }
+    case 'start': {
+      const flags = parseFlags(SERVE, rest);
+      return serve({ folder: flags.data, port: flags.port, now: null });
+    }
+    case 'backup': {
+      const [file, ...more] = rest;
+      console.log(await backup(parseFlags({ data }, more).data, fileName(command, file)));
+      return 0;
+    }
+    case 'restore': {
+      const [file, ...more] = rest;
+      const stamp = new Date().toISOString().replaceAll(/[:.]/g, '-');
+      console.log(restore(parseFlags({ data }, more).data, fileName(command, file), stamp));
+      return 0;
+    }
+    case 'bench':
+      return bench(rest);
+    default:
+      throw new BadInput(`${command}: no such command; see ./ember --help`);
+  }
+}
+
+function fileName(command: string, file: string | undefined): string {
+  if (!file || file.startsWith('--')) throw new BadInput(`${command}: name the file`);
+  return file;
+}
+
+run(process.argv.slice(2)).then(
+  (code) => {
+    process.exitCode = code;
+  },
+  (error: unknown) => {
+    const known =
+      error instanceof BadInput || error instanceof Trouble || error instanceof StoreProblem;
+    console.error(known ? error.message.replaceAll('\n', ' ') : error);
+    process.exitCode = error instanceof BadInput ? 2 : 1;
+  },
+);

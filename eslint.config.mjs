@@ -1,0 +1,69 @@
+import next from '@next/eslint-plugin-next';
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
+import importX from 'eslint-plugin-import-x';
+import hooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+// The arrows of the house point down only: app → features → store → core, and core to nothing.
+const layers = ['app', 'features', 'store', 'standins', 'demo', 'cli', 'e2e'];
+const zone = (target, forbidden, why) =>
+  forbidden.map((from) => ({ target: `./${target}`, from: `./${from}`, message: why }));
+const zones = [
+  ...zone('core', layers, 'core knows nothing of the rest'),
+  ...zone(
+    'store',
+    layers.filter((layer) => layer !== 'store'),
+    'store knows core alone',
+  ),
+  ...zone(
+    'standins',
+    layers.filter((layer) => layer !== 'standins'),
+    'stand-ins know core alone',
+  ),
+  ...zone('demo', ['app', 'features', 'cli'], 'the demo is made of stand-ins, core and store'),
+  ...zone('features', ['app', 'standins', 'demo', 'cli'], 'features know store and core alone'),
+  ...zone('app', ['store', 'core', 'standins', 'demo', 'cli'], 'a route only calls a feature'),
+];
+
+const pure = [
+  { selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']" },
+  { selector: "NewExpression[callee.name='Date'][arguments.length=0]" },
+  { selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']" },
+].map((rule) => ({ ...rule, message: 'core has no clock and no chance of its own: pass them in' }));
+
+export default tseslint.config(
+  { ignores: ['node_modules', '.next', 'dist', '.data', 'next-env.d.ts'] },
+  ...tseslint.configs.recommended,
+  {
+    plugins: { 'import-x': importX },
+    settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
+    rules: {
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      '@typescript-eslint/no-explicit-any': 'error',
+      'import-x/no-restricted-paths': ['error', { zones }],
+      'import-x/no-cycle': 'error',
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+    },
+  },
+  {
+    files: ['app/**/*.{ts,tsx}', 'features/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': hooks, '@next/next': next },
+    rules: { ...hooks.configs.recommended.rules, ...next.configs.recommended.rules },
+  },
+  {
+    files: ['core/**/*.ts'],
+    ignores: ['core/**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': ['error', ...pure],
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ regex: '^(?!\\.|zod$)', message: 'core depends on nothing but Zod' }] },
+      ],
+    },
+  },
+  {
+    // Nothing but store/ touches the database; what opens a whole file may name it.
+    files: ['app/**', 'features/**', 'demo/**', 'standins/**'],
+    rules: { 'no-restricted-imports': ['error', { paths: ['better-sqlite3'] }] },
+  },
+);

@@ -1,0 +1,38 @@
+'use client';
+
+import { z } from 'zod';
+import type { NewEntry } from '../../core/logbook/entry';
+
+const Refusal = z.object({ reason: z.string() });
+
+export type Posted =
+  | { readonly ok: true }
+  /** `question`: the server asks, and takes the same with a confirmation. */
+  | { readonly ok: false; readonly reason: string; readonly question: boolean };
+
+/** Sends JSON and says in plain words what became of it. Nothing typed is lost on a refusal. */
+export async function postJson(path: string, body: unknown): Promise<Posted> {
+  let reply: Response;
+  try {
+    reply = await fetch(path, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  } catch {
+    return {
+      ok: false,
+      question: false,
+      reason: 'The server cannot be reached. Nothing is lost: try again when it runs.',
+    };
+  }
+  if (reply.ok) return { ok: true };
+  const refusal = Refusal.safeParse(await reply.json().catch(() => null));
+  return {
+    ok: false,
+    question: reply.status === 422,
+    reason: refusal.success ? refusal.data.reason : `The server answered ${reply.status}.`,
+  };
+}
+
+export const postEntry = (entry: NewEntry) => postJson('/api/entries', entry);

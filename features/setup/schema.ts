@@ -1,0 +1,76 @@
+import { z } from 'zod';
+import { DayName } from '../../core/logbook/kinds';
+import { HALL_KINDS, type Climate } from '../../core/site/climate';
+
+/** Winters that a site may start from; its own thermometers take over as they are read. */
+export const CLIMATES = {
+  mild: {
+    label: 'Mild, near the sea: January about 5 °C, coldest nights −5 °C',
+    table: {
+      meanCelsius: [5, 5.2, 7, 9.2, 12.4, 15.2, 17.2, 17.2, 15, 11.6, 8, 5.8],
+      coldNightCelsius: [-5, -5, -3, -1, 2, 6, 8, 8, 5, 1, -2, -4],
+    },
+  },
+  inland: {
+    label: 'Inland: January about −1 °C, coldest nights −14 °C',
+    table: {
+      meanCelsius: [-1, 0, 4, 8.6, 13.4, 16.6, 18.6, 18, 14, 9, 4, 0.6],
+      coldNightCelsius: [-14, -13, -8, -4, 1, 5, 7, 6, 2, -3, -7, -11],
+    },
+  },
+  cold: {
+    label: 'Cold: January about −8 °C, coldest nights −28 °C',
+    table: {
+      meanCelsius: [-8, -7, -2, 4.6, 11.4, 16, 18.4, 17, 11.6, 5, -1.4, -6],
+      coldNightCelsius: [-28, -27, -20, -10, -3, 2, 5, 3, -3, -10, -18, -25],
+    },
+  },
+} as const satisfies Record<string, { label: string; table: Climate }>;
+export type ClimateId = keyof typeof CLIMATES;
+
+export const Setup = z
+  .strictObject({
+    name: z.string().trim().min(1, 'give the site a name').max(80),
+    timeZone: z.string().min(1),
+    seasonStart: DayName,
+    seasonEnd: DayName,
+    climate: z.enum(['mild', 'inland', 'cold']),
+    halls: z
+      .array(
+        z.strictObject({
+          name: z.string().trim().min(1, 'give the hall a name').max(60),
+          kind: z.enum(HALL_KINDS),
+          setpointCelsius: z.number().min(-10).max(30).nullable(),
+          rowMark: z
+            .string()
+            .trim()
+            .regex(/^[A-Za-z]{1,3}$/, 'one to three letters, as C for C1, C2, C3'),
+          bays: z.int().min(1, 'at least one bay').max(200, 'at most 200 bays in a hall'),
+        }),
+      )
+      .min(1, 'a site has at least one hall')
+      .max(20),
+  })
+  .superRefine((setup, context) => {
+    if (setup.seasonEnd <= setup.seasonStart) {
+      context.addIssue({
+        code: 'custom',
+        path: ['seasonEnd'],
+        message: 'the season ends after it starts',
+      });
+    }
+    const twice = (key: 'name' | 'rowMark') =>
+      setup.halls.forEach((hall, i) => {
+        const same = (other: string) => other.toLowerCase() === hall[key].toLowerCase();
+        if (setup.halls.findIndex((one) => same(one[key])) < i) {
+          context.addIssue({
+            code: 'custom',
+            path: ['halls', i, key],
+            message: 'another hall has this already',
+          });
+        }
+      });
+    twice('name');
+    twice('rowMark');
+  });
+export type Setup = z.infer<typeof Setup>;

@@ -1,0 +1,18 @@
+import { redirect } from 'next/navigation';
+import { dayOf, partsOf } from '../../core/day';
+import { now } from '../server/clock';
+import { currentSite } from '../site/current';
+import { SetupForm } from './form';
+
+/** The first storage season that is not over: October to April. */
+function nextSeason(): { start: string; end: string } {
+  const { year, month } = partsOf(dayOf(now(), 'UTC'));
+  const start = month < 4 ? year - 1 : year;
+  return { start: `${start}-10-15`, end: `${start + 1}-04-30` };
+}
+
+export function SetupScreen() {
+  if (currentSite()) redirect('/yard');
+  const season = nextSeason();
+  return <SetupForm season={season} timeZones={Intl.supportedValuesOf('timeZone')} />;
+}

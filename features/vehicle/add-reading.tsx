@@ -1,0 +1,110 @@
+'use client';
+
+import { Button } from 'antd';
+import { useState } from 'react';
+import { dayName, instantAt, parseDay, wallClock } from '../../core/day';
+import { judgeReading } from '../../core/judge/verdict';
+import { plain } from '../../core/judge/words';
+import type { Standing } from '../../core/judge/standing';
+import { newEntry } from '../logbook/new-entry';
+import { postEntry } from '../logbook/post';
+import { parseVolts } from './parse-volts';
+import styles from './vehicle.module.css';
+
+/** A reading taken at another time or away from the round, typed with a decimal point. */
+export function AddReading({
+  standing,
+  batteryId,
+  onRecorded,
+}: {
+  standing: Standing;
+  batteryId: string;
+  onRecorded: () => void;
+}) {
+  const now = wallClock(standing.now, standing.timeZone);
+  const two = (n: number) => String(n).padStart(2, '0');
+  const [volts, setVolts] = useState('');
+  const [date, setDate] = useState(dayName(now.day));
+  const [time, setTime] = useState(`${two(now.hour)}:${two(now.minute)}`);
+  const [message, setMessage] = useState<string | null>(null);
+  const [asked, setAsked] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+
+  const record = async (confirmed: boolean) => {
+    setMessage(null);
+    const parsed = parseVolts(volts);
+    if (!parsed.ok) return setMessage(parsed.reason);
+    const day = parseDay(date);
+    const clock = /^(\d{2}):(\d{2})$/.exec(time);
+    if (day === null || !clock) return setMessage('Give the day and the time of the reading.');
+    const at = instantAt(day, Number(clock[1]), Number(clock[2]), standing.timeZone);
+    const { doubt } = judgeReading(standing, { volts: parsed.volts, at });
+    if (doubt && !confirmed) return setAsked(plain(doubt.question));
+    setBusy(true);
+    const reply = await postEntry(
+      newEntry('reading', batteryId, at, {
+        volts: parsed.volts,
+        celsius: null,
+        restedHours: null,
+        confirmed,
+      }),
+    );
+    setBusy(false);
+    if (!reply.ok) {
+      if (reply.question) setAsked(reply.reason);
+      else setMessage(reply.reason);
+      return;
+    }
+    setVolts('');
+    setAsked(null);
+    onRecorded();
+  };
+
+  return (
+    <form
+      className={styles.add}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void record(false);
+      }}
+    >
+      <h2>Add a reading</h2>
+      <div className={styles.fields}>
+        <label>
+          Resting voltage, V
+          <input
+            inputMode="decimal"
+            value={volts}
+            placeholder="12.52"
+            onChange={(event) => {
+              setVolts(event.target.value);
+              setAsked(null);
+            }}
+          />
+        </label>
+        <label>
+          Day
+          <input type="date" value={date} onChange={(event) => setDate(event.target.value)} />
+        </label>
+        <label>
+          Time
+          <input type="time" value={time} onChange={(event) => setTime(event.target.value)} />
+        </label>
+        <Button type="primary" htmlType="submit" loading={busy}>
+          Record
+        </Button>
+      </div>
+      {asked ? (
+        <div className={styles.asked} role="alert">
+          <p>{asked}</p>
+          <Button onClick={() => void record(true)}>It is right, keep it</Button>
+        </div>
+      ) : null}
+      {message ? (
+        <p className={styles.message} role="alert">
+          {message}
+        </p>
+      ) : null}
+    </form>
+  );
+}

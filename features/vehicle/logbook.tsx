@@ -1,0 +1,168 @@
+'use client';
+
+import { Button } from 'antd';
+import { useMemo, useState } from 'react';
+import { dayOf, shortDay } from '../../core/day';
+import type { Entry } from '../../core/logbook/entry';
+import { isSettled } from '../../core/judge/outlook';
+import type { Standing } from '../../core/judge/standing';
+import { formatVolts } from '../../core/judge/words';
+import { newEntry } from '../logbook/new-entry';
+import { postEntry } from '../logbook/post';
+import { entryWords } from '../logbook/words';
+import { useSiteClock } from '../site/clock';
+import type { WireBattery } from '../site/wire';
+import { parseVolts } from './parse-volts';
+import type { VehicleData } from './vehicle-data';
+import styles from './vehicle.module.css';
+
+/** Everything that happened to a battery, newest first; struck entries stay, crossed out. */
+export function Logbook({
+  data,
+  battery,
+  standing,
+  onChanged,
+}: {
+  data: VehicleData;
+  battery: WireBattery;
+  standing: Standing;
+  onChanged: () => void;
+}) {
+  const [open, setOpen] = useState<string | null>(null);
+  const { shown, strikes } = useMemo(() => {
+    const own = data.entries.filter(
+      (entry) => entry.subjectId === battery.id || entry.subjectId === data.vehicle.id,
+    );
+    return {
+      shown: own
+        .filter((entry) => entry.kind !== 'withdrawn')
+        .sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : b.seq - a.seq)),
+      strikes: new Map(own.flatMap((entry) => (entry.strikes ? [[entry.strikes, entry]] : []))),
+    };
+  }, [data, battery.id]);
+  const settled = new Map(
+    battery.state.readings.map((reading) => [reading.id, isSettled(reading, standing)]),
+  );
+  return (
+    <ul className={styles.log}>
+      {shown.map((entry) => {
+        const struckBy = strikes.get(entry.id);
+        const { what, value } = entryWords(entry, data.bays);
+        const soon = settled.get(entry.id) === false;
+        return (
+          <li key={entry.id} className={struckBy ? styles.struck : undefined}>
+            <div className={styles.line}>
+              <time dateTime={entry.at}>
+                {shortDay(dayOf(Date.parse(entry.at), data.clock.timeZone)).slice(4)}
+              </time>
+              <span className={styles.what}>
+                {what}
+                {soon ? <em> too soon after charge or load</em> : null}
+                {entry.strikes ? <em> in place of a struck one</em> : null}
+              </span>
+              <span className={styles.value}>{value}</span>
+              {struckBy || entry.kind === 'laid-up' || entry.kind === 'fitted' ? (
+                <span className={styles.noAction} />
+              ) : (
+                <button
+                  type="button"
+                  className={styles.strike}
+                  aria-expanded={open === entry.id}
+                  aria-label={`Correct ${what} ${value}`}
+                  onClick={() => setOpen(open === entry.id ? null : entry.id)}
+                >
+                  correct
+                </button>
+              )}
+            </div>
+            {open === entry.id ? (
+              <Correct
+                entry={entry}
+                data={data}
+                onDone={() => {
+                  setOpen(null);
+                  onChanged();
+                }}
+              />
+            ) : null}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+/** Strikes an entry, or puts another reading in its place. The old one stays to be seen. */
+function Correct({ entry, data, onDone }: { entry: Entry; data: VehicleData; onDone: () => void }) {
+  const siteNow = useSiteClock(data.clock);
+  const [volts, setVolts] = useState('');
+  const [message, setMessage] = useState<string | null>(null);
+  const [question, setQuestion] = useState(false);
+
+  const send = async (confirmed: boolean, replace: boolean) => {
+    let correction;
+    if (replace && entry.kind === 'reading') {
+      const parsed = parseVolts(volts);
+      if (!parsed.ok) return setMessage(parsed.reason);
+      correction = newEntry(
+        'reading',
+        entry.subjectId,
+        Date.parse(entry.at),
+        { ...entry.data, volts: parsed.volts, confirmed },
+        entry.id,
+      );
+    } else {
+      correction = newEntry(
+        'withdrawn',
+        entry.subjectId,
+        siteNow(),
+        { why: 'struck by hand' },
+        entry.id,
+        entry.subjectKind,
+      );
+    }
+    const reply = await postEntry(correction);
+    if (reply.ok) return onDone();
+    setQuestion(reply.question);
+    setMessage(reply.reason);
+  };
+
+  return (
+    <form
+      className={styles.correct}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void send(false, true);
+      }}
+    >
+      {entry.kind === 'reading' ? (
+        <>
+          <label>
+            {formatVolts(entry.data.volts)} was mistyped; it was
+            <input
+              autoFocus
+              inputMode="decimal"
+              value={volts}
+              placeholder="12.52"
+              aria-label="Volts instead"
+              onChange={(event) => setVolts(event.target.value)}
+            />
+            V
+          </label>
+          <Button htmlType="submit">Replace</Button>
+        </>
+      ) : null}
+      <Button onClick={() => void send(false, false)}>Strike it</Button>
+      {message ? (
+        <p className={styles.message} role="alert">
+          {message}{' '}
+          {question ? (
+            <Button size="small" onClick={() => void send(true, true)}>
+              It is right, keep it
+            </Button>
+          ) : null}
+        </p>
+      ) : null}
+    </form>
+  );
+}

@@ -12,6 +12,5 @@ export default {
   },
   // Packages that ship only as modules.
   transformIgnorePatterns: ['/node_modules/(?!(uuid|pure-rand|odex)/)'],
-  moduleNameMapper: { '^server-only$': '<rootDir>/scripts/nothing.mjs' },
   testTimeout: 60_000,
 };

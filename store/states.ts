@@ -6,12 +6,9 @@ import {
 } from '../core/logbook/fold';
 import { inOrder, type Entry } from '../core/logbook/entry';
 import type { SubjectKind } from '../core/logbook/kinds';
-import { DEFAULT_RULES, applyPatch, type Rules } from '../core/rules/rules';
+import { DEFAULT_RULES, HOUSE_RULES, applyPatch, type Rules } from '../core/rules/rules';
 import { readEntriesOf } from './entries';
 import type { Db } from './open';
-
-/** The one rule set of a site. */
-export const HOUSE_RULES = 'house';
 
 /** Folds one subject again from its entries. A battery also sees its vehicle's outings. */
 export function refold(db: Db, kind: SubjectKind, id: string): void {

@@ -232,7 +232,9 @@ export function outlookOf(standing: Standing): Outlook | null {
   const rechargeDay = due ? first[0] : null;
 
   const anchorDay = dayOf(anchorAt(anchor), timeZone);
-  const lowDay = Number.isFinite(reserve.low) ? day + Math.floor(reserve.low) : Infinity;
+  // Under its line already it needs a charge, not another reading.
+  const lowDay =
+    reserve.value > 0 && Number.isFinite(reserve.low) ? day + Math.floor(reserve.low) : Infinity;
   const nextReadingDay = fed
     ? anchorDay + rules.readingDays
     : anchor.kind !== 'reading'

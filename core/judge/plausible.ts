@@ -84,7 +84,7 @@ function doubtOfVolts(volts: number, standing: Standing): Doubt | null {
   }
   for (const other of [6, 8, 12, 24, 36, 48]) {
     const ratio = other / nominalVolts;
-    if (other !== nominalVolts && fits(volts / ratio) && volts / ratio / cells > low * 1.4) {
+    if (other !== nominalVolts && fits(volts / ratio) && volts / ratio / cells > low * 1.5) {
       return {
         kind: 'other-voltage',
         question: say`${shown} is what a ${figure(`${other} V`)} battery reads, and this one has ${figure(`${nominalVolts} V`)}. Is it the right battery, and the whole of it?`,

@@ -47,6 +47,9 @@ function eachChemistry<T>(value: (id: ChemistryId) => T): Record<ChemistryId, T>
   return Object.fromEntries(CHEMISTRY_IDS.map((id) => [id, value(id)])) as Record<ChemistryId, T>;
 }
 
+/** The one rule set of a site: what its entries are about. */
+export const HOUSE_RULES = 'house';
+
 export const DEFAULT_RULES: Rules = {
   roundWeekdays: ['mon', 'thu'],
   restHours: 4,

@@ -13,6 +13,7 @@ import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { loadSite, type LoadedSite } from '../site/load';
+import { nextMark } from './mark';
 import { LayUp } from './schema';
 
 /**
@@ -94,10 +95,4 @@ function takeIn(to: Db, layUp: LayUp, at: number): void {
       if (battery.drawMa !== null) record('draw', id, at, { milliamps: battery.drawMa });
     }
   }).immediate();
-}
-
-/** The mark after the highest of the form B007. */
-export function nextMark(marks: readonly string[]): string {
-  const highest = Math.max(0, ...marks.map((mark) => Number(/^B(\d+)$/.exec(mark)?.[1] ?? 0)));
-  return `B${String(highest + 1).padStart(3, '0')}`;
 }

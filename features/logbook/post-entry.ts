@@ -1,5 +1,5 @@
 import 'server-only';
-import { HOUSE_RULES } from '../../store/states';
+import { HOUSE_RULES } from '../../core/rules/rules';
 import { parseEntry, type NewEntry } from '../../core/logbook/entry';
 import { plain } from '../../core/judge/words';
 import { judgeReading } from '../../core/judge/verdict';

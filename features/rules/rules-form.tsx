@@ -15,6 +15,7 @@ import { socOfVolts, voltsOfSoc } from '../../core/battery/state-of-charge';
 import {
   DEFAULT_RULES,
   FULL_CHARGE_DAYS,
+  HOUSE_RULES,
   LINE,
   LINE_SCHOOLS,
   READING_DAYS,
@@ -30,9 +31,6 @@ import { postEntry } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import type { WireClock } from '../site/wire';
 import styles from './rules.module.css';
-
-/** Where the rules' entries belong: the one rule set of the site. */
-const HOUSE_RULES = 'house';
 
 const WEEKDAY_WORDS: Record<Weekday, string> = {
   mon: 'Mon',

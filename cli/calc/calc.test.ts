@@ -1,0 +1,151 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { BadInput } from '../flags';
+import { calc, calcHelp } from './calc';
+import { TOOLS } from './tools';
+
+const ask = (line: string) => calc(line.split(' ')) as Record<string, unknown>;
+const refusal = (line: string) => {
+  try {
+    ask(line);
+  } catch (error) {
+    expect(error).toBeInstanceOf(BadInput);
+    return (error as Error).message;
+  }
+  throw new Error(`${line} was taken`);
+};
+
+let folder: string;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'velvet-calc-'));
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+const csv = (content: string) => {
+  const file = join(folder, 'season.csv');
+  writeFileSync(file, content);
+  return file;
+};
+
+describe('state-of-charge', () => {
+  it('answers with range, scale and what other schools would say', () => {
+    const answer = ask('state-of-charge --chemistry flooded --cells 6 --volts 12.24');
+    expect(answer).toMatchObject({ settled: true, scale: 'published' });
+    expect(answer.socPct).toBeCloseTo(50, 0);
+    expect(answer.lowPct).toBeLessThan(50);
+    expect(answer.highPct).toBeGreaterThan(50);
+    expect((answer.notes as string[]).join(' ')).toContain('sealed-battery school');
+  });
+
+  it('knows rest, temperature, strings and over-discharge', () => {
+    const base = 'state-of-charge --chemistry agm --cells 6 --volts 12.6';
+    expect(ask(`${base} --rested-hours 1`).settled).toBe(false);
+    expect(ask(`${base} --celsius -10`).socPct).toBeGreaterThan(ask(base).socPct as number);
+    expect(ask('state-of-charge --chemistry flooded --cells 24 --volts 49.8').socPct).toBeCloseTo(
+      75.25,
+      1,
+    );
+    const deep = ask('state-of-charge --chemistry flooded --cells 6 --volts 11.2');
+    expect(deep.socPct).toBeLessThan(-20);
+    expect((deep.notes as string[]).join(' ')).toContain('Over-discharged');
+  });
+
+  it.each([
+    ['state-of-charge --chemistry nickel --cells 6 --volts 12', '--chemistry nickel'],
+    ['state-of-charge --chemistry agm --cells 6 --volts twelve', '--volts twelve'],
+    ['state-of-charge --chemistry agm --cells 6 --volts 1252', '--volts 1252'],
+    ['state-of-charge --chemistry agm --cells 6 --volts 100', 'allowed: 0 to 24 V'],
+    ['state-of-charge --chemistry agm --cells 0 --volts 12', '--cells 0'],
+    ['state-of-charge --chemistry agm --cells 2.5 --volts 12', 'whole number'],
+    ['state-of-charge --chemistry agm --cells 6', '--volts: is missing'],
+    ['state-of-charge --chemistry agm --cells 6 --volts', 'a value is missing'],
+    ['state-of-charge --chemistry agm --cells 6 --volts 12 --scale published', 'allowed: agm'],
+    ['state-of-charge --chemistry agm --cells 6 --volts 12 --colour red', '--colour: no such flag'],
+    ['state-of-charge --chemistry agm --chemistry gel --cells 6 --volts 12', 'given twice'],
+    ['state-of-charge agm', 'flags are written'],
+    ['prophecy --volts 12', 'no such tool'],
+  ])('refuses %s', (line, words) => expect(refusal(line)).toContain(words));
+});
+
+describe('the other tools', () => {
+  it('hydrometer: corrected cells, spread and the weak one', () => {
+    expect(ask('hydrometer --sg 1.265,1.26,1.2,1.265,1.26,1.262')).toMatchObject({
+      spread: 0.065,
+      weakCells: [3],
+    });
+    expect(refusal('hydrometer --sg 1.265,wet')).toContain('--sg 1.265,wet');
+    expect(refusal('hydrometer --sg 12.65')).toContain('1 to 1.4');
+  });
+
+  it('freezing-point: by charge or by gravity, and not by both', () => {
+    expect(ask('freezing-point --sg 1.1')).toEqual({ celsius: -7.7 });
+    expect(ask('freezing-point --soc -20').celsius).toBeCloseTo(-7.7, 0);
+    expect(ask('freezing-point --soc 50 --chemistry lfp')).toEqual({ celsius: null });
+    expect(refusal('freezing-point')).toContain('--soc');
+    expect(refusal('freezing-point --soc 5 --sg 1.2')).toContain('not both');
+  });
+
+  it('reserve: the classic pair', () => {
+    const line =
+      'reserve --capacity-ah 60 --from-soc 100 --to-soc 0 --draw-ma 5 --self-discharge-pct-month';
+    expect(ask(`${line} 0`)).toEqual({ days: 500 });
+    expect(ask(`${line} 3`).days).toBeLessThan(500);
+    expect(refusal(`${line} -1`)).toContain('0 to 100 %');
+  });
+
+  const forecast = (file: string, more = '') =>
+    `forecast --file ${file} --chemistry flooded --capacity-ah 50 --from-soc 80 --draw-ma 0 --line-soc 79 --self-discharge-pct-month 15${more}`;
+
+  it('forecast: day by day, with the line and the nearest frost', () => {
+    const file = csv('date,celsius\n2027-01-14,20\n2027-01-15,20\n2027-01-17,-12\n');
+    const answer = ask(forecast(file));
+    // 15 % in 30 days at 20 °C is half a percent a day; the 16th takes the day before.
+    expect(answer.socPct).toEqual([80, 79.5, 79, 78.5]);
+    expect(answer.lineDate).toBe('2027-01-16');
+    expect(answer.freezeMarginDate).toBe('2027-01-17');
+    expect(answer.freezeMarginC).toBeGreaterThan(30);
+    expect((answer.notes as string[]).join(' ')).toContain('1 days are not in the file');
+    expect(ask(forecast(file, '').replace('line-soc 79', 'line-soc 20')).lineDate).toBeNull();
+  });
+
+  it.each([
+    ['date,celsius\n2027-02-30,1\n', 'line 2: “2027-02-30” is no date'],
+    ['date,celsius\n2027-01-14,cold\n', 'line 2: “cold” is no temperature'],
+    ['date,celsius\n2027-01-14,1\n2027-01-14,2\n', 'line 3'],
+    ['date,celsius\n', 'no day is there'],
+    ['day;degrees\n1;2\n', 'is no date'],
+  ])('forecast refuses the file %j', (content, words) => {
+    expect(refusal(forecast(csv(content)))).toContain(words);
+  });
+
+  it('forecast says that a file is not there', () => {
+    expect(refusal(forecast(join(folder, 'nowhere.csv')))).toContain('ENOENT');
+  });
+});
+
+describe('the shell', () => {
+  const ember = (...args: string[]) =>
+    spawnSync(process.execPath, ['dist/ember.mjs', ...args], { encoding: 'utf8' });
+
+  it('gets one JSON object, or exit 2 with one line and nothing on standard output', () => {
+    const good = ember('calc', 'freezing-point', '--soc', '50');
+    expect(good.status).toBe(0);
+    expect(JSON.parse(good.stdout)).toEqual({ celsius: -26.5 });
+    const bad = ember('calc', 'freezing-point', '--soc', 'half');
+    expect(bad.status).toBe(2);
+    expect(bad.stdout).toBe('');
+    expect(bad.stderr.trim().split('\n')).toEqual([
+      '--soc half: is not allowed; allowed: -100 to 100 %',
+    ]);
+  });
+
+  it('is told all tools, flags and units', () => {
+    const help = calcHelp();
+    for (const [name, tool] of Object.entries(TOOLS)) {
+      expect(help).toContain(`${name}: ${tool.about}`);
+      for (const flag of Object.keys(tool.flags)) expect(help).toContain(`--${flag}`);
+    }
+  });
+});

@@ -1,0 +1,72 @@
+import fc from 'fast-check';
+import {
+  dayName,
+  dayOf,
+  instantAt,
+  parseDay,
+  shortDay,
+  toDay,
+  wallClock,
+  weekdayLong,
+} from './day';
+
+describe('calendar days', () => {
+  it('names and parses every day back', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -20_000, max: 60_000 }), (day) => {
+        expect(parseDay(dayName(day))).toBe(day);
+      }),
+    );
+  });
+
+  it('knows no 30 February', () => {
+    expect(parseDay('2027-02-30')).toBeNull();
+    expect(parseDay('2027-2-3')).toBeNull();
+    expect(() => toDay('soon')).toThrow('soon is not a calendar day');
+  });
+
+  it('writes dates as the trade does', () => {
+    expect(shortDay(toDay('2027-02-02'))).toBe('Tue 2 Feb');
+    expect(weekdayLong(toDay('2027-01-14'))).toBe('Thursday');
+    expect(shortDay(toDay('2028-01-14'), toDay('2027-01-14'))).toBe('Fri 14 Jan 2028');
+  });
+
+  // Clock changes of 2026 and 2027 as published for these zones.
+  it.each([
+    ['Europe/London', '2026-10-25', 25],
+    ['Europe/London', '2027-03-28', 23],
+    ['America/New_York', '2026-11-01', 25],
+    ['America/New_York', '2027-03-14', 23],
+    ['Asia/Kolkata', '2027-03-28', 24],
+  ])('%s: %s has %d hours', (zone, name, hours) => {
+    const day = toDay(name);
+    const length = instantAt(day + 1, 0, 0, zone) - instantAt(day, 0, 0, zone);
+    expect(length / 3_600_000).toBe(hours);
+  });
+
+  it('gives the day and hour that the clock on the wall shows', () => {
+    const at = Date.parse('2026-10-24T23:30:00Z');
+    expect(dayOf(at, 'Europe/London')).toBe(toDay('2026-10-25'));
+    expect(dayOf(at, 'America/New_York')).toBe(toDay('2026-10-24'));
+    expect(wallClock(Date.parse('2027-01-14T09:05:07Z'), 'Asia/Kolkata')).toEqual({
+      day: toDay('2027-01-14'),
+      hour: 14,
+      minute: 35,
+      second: 7,
+    });
+  });
+
+  it('finds its way back from any wall clock that exists', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 20_700, max: 21_000 }),
+        fc.integer({ min: 3, max: 23 }),
+        fc.constantFrom('Europe/London', 'America/New_York', 'Australia/Sydney', 'UTC'),
+        (day, hour, zone) => {
+          const wall = wallClock(instantAt(day, hour, 20, zone), zone);
+          expect([wall.day, wall.hour, wall.minute]).toEqual([day, hour, 20]);
+        },
+      ),
+    );
+  });
+});

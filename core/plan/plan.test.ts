@@ -1,0 +1,96 @@
+import fc from 'fast-check';
+import { WEEKDAYS, shortDay, toDay, weekdayIndex } from '../day';
+import { at, reading, standing } from '../judge/fixture';
+import { outlookOf } from '../judge/outlook';
+import { jobsToday, roundsAhead } from './due';
+import { isRound, roundFor, roundOnOrAfter, roundOnOrBefore } from './rounds';
+
+const rules = { roundWeekdays: ['mon', 'thu'] as ('mon' | 'thu')[] };
+
+describe('rounds', () => {
+  it('meet what is due on a day without a round in the round before it', () => {
+    const today = toDay('2027-01-14');
+    expect(shortDay(roundFor(rules, toDay('2027-01-24'), today))).toBe('Thu 21 Jan');
+    expect(roundFor(rules, toDay('2027-01-25'), today)).toBe(toDay('2027-01-25'));
+  });
+
+  it('meet what is overrun, or due before the next one, in the next one', () => {
+    const friday = toDay('2027-01-15');
+    expect(shortDay(roundFor(rules, toDay('2026-12-01'), friday))).toBe('Mon 18 Jan');
+    expect(shortDay(roundFor(rules, toDay('2027-01-17'), friday))).toBe('Mon 18 Jan');
+  });
+
+  it('are never late where it can be helped', () => {
+    fc.assert(
+      fc.property(
+        fc.subarray([...WEEKDAYS], { minLength: 1 }),
+        fc.integer({ min: 20_000, max: 21_000 }),
+        fc.integer({ min: -40, max: 90 }),
+        (roundWeekdays, today, ahead) => {
+          const at = roundFor({ roundWeekdays }, today + ahead, today);
+          expect(isRound({ roundWeekdays }, at)).toBe(true);
+          expect(at).toBeGreaterThanOrEqual(today);
+          const next = roundOnOrAfter({ roundWeekdays }, today);
+          expect(at).toBeLessThanOrEqual(Math.max(next, today + ahead));
+          expect(at).toBe(Math.max(next, roundOnOrBefore({ roundWeekdays }, today + ahead)));
+        },
+      ),
+    );
+  });
+});
+
+describe('jobs of a round', () => {
+  const jobs = (more: Parameters<typeof standing>[0]) => {
+    const kept = standing(more);
+    return jobsToday(kept, outlookOf(kept)).map((job) => `${job.kind}${job.done ? ' done' : ''}`);
+  };
+  const quiet = { negativeOn: false, readings: [reading('2027-01-11', 12.62)] };
+
+  it('are none for a battery that was looked at and holds', () => {
+    expect(jobs({ state: quiet })).toEqual([]);
+  });
+
+  it('ask for a reading where none was taken yet, or the last was too soon', () => {
+    expect(jobs({ state: { readings: [], charges: [], lastFullAt: null } })).toEqual(['reading']);
+    const soon = reading('2027-01-13', 12.9, { restedHours: 1 });
+    expect(jobs({ state: { ...quiet, readings: [...quiet.readings, soon] } })).toEqual(['reading']);
+  });
+
+  it('ask for a reading after a charge, to see whether it holds', () => {
+    const charges = [{ from: at('2027-01-07'), to: at('2027-01-11'), full: true }];
+    const state = { ...quiet, charges, lastFullAt: at('2027-01-11'), readings: [] };
+    expect(jobs({ state })).toEqual(['reading']);
+  });
+
+  it('ask for a lamp at each maintainer, and for nothing else there', () => {
+    const maintainerSince = at('2026-11-02');
+    const lamp = { state: 'holding' as const, at: at('2027-01-11') };
+    expect(jobs({ state: { maintainerSince, lamp } })).toEqual(['lamp']);
+    const seen = { ...lamp, at: at('2027-01-14') };
+    expect(jobs({ state: { maintainerSince, lamp: seen } })).toEqual(['lamp done']);
+  });
+
+  it('ask for a recharge where it is due, and take what is on charge off', () => {
+    expect(jobs({ state: { readings: [reading('2027-01-11', 12.3)] } })).toEqual(['recharge']);
+    const chargeSince = at('2027-01-11');
+    expect(jobs({ state: { ...quiet, chargeSince } })).toEqual(['take-off']);
+  });
+
+  it('stay on the list when they are done', () => {
+    const readings = [reading('2026-12-21', 12.6), reading('2027-01-14', 12.55)];
+    expect(jobs({ state: { readings } })).toContain('reading done');
+    const chargeSince = at('2027-01-14');
+    const low = { readings: [reading('2027-01-14', 12.2)], chargeSince };
+    expect(jobs({ state: low })).toEqual(['reading done', 'recharge done']);
+  });
+
+  it('are foreseen on round days until collection', () => {
+    const kept = standing({ state: quiet });
+    const days = roundsAhead(kept, outlookOf(kept), toDay('2027-04-30'));
+    expect(days.length).toBeGreaterThan(1);
+    for (const day of days) {
+      expect([0, 3]).toContain(weekdayIndex(day));
+      expect(day).toBeLessThanOrEqual(kept.collectDay!);
+    }
+  });
+});

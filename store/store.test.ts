@@ -1,0 +1,189 @@
+import Database from 'better-sqlite3';
+import { mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { v7 as uuidv7 } from 'uuid';
+import { ENTRY_KINDS, type EntryData, type EntryKind } from '../core/logbook/kinds';
+import type { NewEntry } from '../core/logbook/entry';
+import { DEFAULT_RULES, HOUSE_RULES } from '../core/rules/rules';
+import { readAllEntries } from './entries';
+import { assertDurable, dataFile, newestVersion, openStore, type Db } from './open';
+import { recordEntry } from './record';
+import { readBatteryStates, readRules, readVehicleStates, rebuildStates } from './states';
+
+const NOW = '2027-01-14T09:00:00.000Z';
+let folder: string;
+let db: Db;
+
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'velvet-store-'));
+  db = openStore(dataFile(folder));
+});
+afterEach(() => {
+  db.close();
+  rmSync(folder, { recursive: true });
+});
+
+function entry<K extends EntryKind>(
+  kind: K,
+  subjectId: string,
+  data: EntryData<K>,
+  more: Partial<NewEntry> = {},
+): NewEntry {
+  return {
+    id: uuidv7(),
+    subjectKind: ENTRY_KINDS[kind].subject,
+    subjectId,
+    kind,
+    version: 1,
+    at: NOW,
+    by: 'attendant',
+    data,
+    strikes: null,
+    ...more,
+  } as NewEntry;
+}
+const volts = (value: number) => ({
+  volts: value,
+  celsius: null,
+  restedHours: null,
+  confirmed: false,
+});
+const record = (one: NewEntry) => recordEntry(db, one, NOW);
+
+describe('the data file', () => {
+  it('writes through to the disk, and says so when read back', () => {
+    expect(db.pragma('journal_mode', { simple: true })).toBe('wal');
+    expect(db.pragma('synchronous', { simple: true })).toBe(2);
+    expect(db.pragma('foreign_keys', { simple: true })).toBe(1);
+    db.pragma('synchronous = NORMAL');
+    expect(() => assertDurable(db)).toThrow('safe writing');
+  });
+
+  it('can be opened again and is of the newest version', () => {
+    record(entry('note', 'b1', { text: 'kept' }));
+    db.close();
+    db = openStore(dataFile(folder));
+    expect(readAllEntries(db)).toHaveLength(1);
+    expect(db.pragma('user_version', { simple: true })).toBe(newestVersion());
+  });
+
+  it('refuses a file that is not SQLite, and leaves it alone', () => {
+    const file = join(folder, 'letter.sqlite');
+    writeFileSync(file, 'Dear owner, your battery is well. '.repeat(50));
+    expect(() => openStore(file)).toThrow('not a data file of Velvet Ember');
+    expect(statSync(file).size).toBe(34 * 50);
+  });
+
+  it('refuses a database of another program', () => {
+    const file = join(folder, 'other.sqlite');
+    const other = new Database(file);
+    other.exec('CREATE TABLE song (name TEXT)');
+    other.close();
+    expect(() => openStore(file)).toThrow('belongs to another program');
+  });
+
+  it('refuses one of a newer program and says which', () => {
+    db.pragma(`user_version = ${newestVersion() + 7}`);
+    db.close();
+    expect(() => openStore(dataFile(folder))).toThrow(
+      `written by a newer Velvet Ember (its version is ${newestVersion() + 7}`,
+    );
+    const raw = new Database(dataFile(folder));
+    raw.pragma(`user_version = ${newestVersion()}`);
+    raw.close();
+    db = openStore(dataFile(folder));
+  });
+
+  it('lets no entry be changed or deleted', () => {
+    record(entry('note', 'b1', { text: 'as it was' }));
+    expect(() => db.prepare("UPDATE entry SET data = '{}'").run()).toThrow('only ever added');
+    expect(() => db.prepare('DELETE FROM entry').run()).toThrow('only ever added');
+  });
+});
+
+describe('recording', () => {
+  it('takes an entry once, however often it is sent', () => {
+    const one = entry('reading', 'b1', volts(12.5));
+    const first = record(one);
+    expect(first.outcome).toBe('recorded');
+    expect(record({ ...one })).toEqual({ outcome: 'known', seq: 'seq' in first && first.seq });
+    // The same content in another order of its fields, and the same instant written otherwise.
+    const data = Object.fromEntries(Object.entries(one.data).reverse());
+    const again = { ...one, at: '2027-01-14T09:00:00Z', data } as NewEntry;
+    expect(record(again).outcome).toBe('known');
+    expect(readAllEntries(db)).toHaveLength(1);
+  });
+
+  it('refuses the same id with other content, and keeps the first', () => {
+    const one = entry('reading', 'b1', volts(12.5));
+    record(one);
+    expect(record({ ...one, data: volts(12.6) } as NewEntry).outcome).toBe('conflict');
+    expect(
+      readBatteryStates(db)
+        .get('b1')!
+        .readings.map((r) => r.volts),
+    ).toEqual([12.5]);
+  });
+
+  it('strikes an entry once, and only one of its own subject', () => {
+    const one = entry('reading', 'b1', volts(12.5));
+    record(one);
+    expect(record(entry('reading', 'b2', volts(12.4), { strikes: one.id }))).toMatchObject({
+      outcome: 'conflict',
+    });
+    expect(record(entry('reading', 'b1', volts(12.4), { strikes: uuidv7() }))).toMatchObject({
+      outcome: 'conflict',
+    });
+    const right = entry('reading', 'b1', volts(12.4), { strikes: one.id });
+    expect(record(right).outcome).toBe('recorded');
+    expect(record(entry('withdrawn', 'b1', { why: '' }, { strikes: one.id }))).toMatchObject({
+      outcome: 'conflict',
+      reason: expect.stringContaining('struck before') as string,
+    });
+    expect(
+      readBatteryStates(db)
+        .get('b1')!
+        .readings.map((r) => r.volts),
+    ).toEqual([12.4]);
+    expect(readAllEntries(db)).toHaveLength(2);
+  });
+
+  it('puts an entry that arrives late into its place', () => {
+    record(entry('reading', 'b1', volts(12.4), { at: '2027-01-14T08:00:00.000Z' }));
+    record(
+      entry(
+        'charge-ended',
+        'b1',
+        { full: true, ampHours: null },
+        { at: '2027-01-14T06:00:00.000Z' },
+      ),
+    );
+    expect(readBatteryStates(db).get('b1')!.readings[0]!.restedHours).toBe(2);
+  });
+
+  it('keeps the rules by entries', () => {
+    expect(readRules(db)).toEqual(DEFAULT_RULES);
+    record(entry('rules-changed', HOUSE_RULES, { patch: { restHours: 12 } }));
+    record(entry('rules-changed', HOUSE_RULES, { patch: { lineSocPct: { agm: 70 } } }));
+    expect(readRules(db)).toMatchObject({ restHours: 12, lineSocPct: { agm: 70, gel: 54 } });
+  });
+});
+
+describe('the cache of the folds', () => {
+  it('can be rebuilt from the entries to the letter', () => {
+    record(entry('laid-up', 'v1', { bayId: 'bay-A1', collectOn: null }));
+    record(entry('fitted', 'b1', { vehicleId: 'v1', role: 'starter', place: '' }));
+    record(entry('reading', 'b1', volts(12.6)));
+    record(entry('outing', 'v1', { minutes: 9 }, { at: '2027-01-14T07:00:00.000Z' }));
+    record(entry('lamp', 'b2', { state: 'dark' }));
+    const batteries = readBatteryStates(db);
+    const vehicles = readVehicleStates(db);
+    // The outing of the vehicle disturbed the battery's rest.
+    expect(batteries.get('b1')!.readings[0]!.restedHours).toBe(2);
+    db.prepare("UPDATE state SET data = '{}'").run();
+    rebuildStates(db);
+    expect(readBatteryStates(db)).toEqual(batteries);
+    expect(readVehicleStates(db)).toEqual(vehicles);
+  });
+});

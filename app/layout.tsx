@@ -1,10 +1,8 @@
-import '@fontsource-variable/fraunces/index.css';
-import '@fontsource-variable/hanken-grotesk/index.css';
-import '@fontsource-variable/jetbrains-mono/index.css';
 import './globals.css';
 import { AntdRegistry } from '@ant-design/nextjs-registry';
 import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
+import { fontVariables } from '../features/theme/fonts';
 import { Frame } from '../features/frame/frame';
 import { THEME_COOKIE, themeOf } from '../features/theme/theme';
 import { Themed } from '../features/theme/themed';
@@ -28,7 +26,7 @@ export const viewport: Viewport = {
 export default async function Layout({ children }: { children: React.ReactNode }) {
   const theme = themeOf((await cookies()).get(THEME_COOKIE)?.value);
   return (
-    <html lang="en" data-theme={theme}>
+    <html lang="en" data-theme={theme} className={fontVariables}>
       <body>
         <AntdRegistry>
           <Themed>

@@ -6,27 +6,35 @@ import type { Chart, ChartConfiguration } from 'chart.js';
 import type { ChartPoint, ChartSeries } from './series';
 import styles from './reading-chart.module.css';
 
-type Colours = Record<'ink' | 'quiet' | 'line' | 'ember' | 'plum' | 'surface' | 'frost', string>;
+type Look = Record<
+  'ink' | 'quiet' | 'line' | 'ember' | 'plum' | 'surface' | 'plainFont' | 'monoFont',
+  string
+>;
 
 /** What the tokens come to in the theme in force: a canvas cannot read them by itself. */
-function coloursOf(element: HTMLElement): Colours {
+function lookOf(element: HTMLElement): Look {
   const probe = document.createElement('span');
   element.append(probe);
   const read = (name: string) => {
     probe.style.color = `var(--${name})`;
     return getComputedStyle(probe).color;
   };
-  const colours = {
+  const font = (name: string) => {
+    probe.style.fontFamily = `var(--${name})`;
+    return getComputedStyle(probe).fontFamily;
+  };
+  const look = {
     ink: read('ink'),
     quiet: read('quiet'),
     line: read('line'),
     ember: read('ember'),
     plum: read('plum'),
     surface: read('surface'),
-    frost: read('frost'),
+    plainFont: font('plain'),
+    monoFont: font('mono'),
   };
   probe.remove();
-  return colours;
+  return look;
 }
 
 const faded = (colour: string, share: number) =>
@@ -34,10 +42,10 @@ const faded = (colour: string, share: number) =>
 
 function configuration(
   series: ChartSeries,
-  colours: Colours,
+  look: Look,
   day: number | null,
 ): ChartConfiguration<'line', ChartPoint[]> {
-  const mono = { family: 'JetBrains Mono Variable', size: 11 };
+  const mono = { family: look.monoFont, size: 11 };
   const all = [...series.settled, ...series.unsettled, ...series.low, ...series.high];
   const lowest = Math.min(series.lineVolts, ...all.map((point) => point.y));
   const highest = Math.max(series.lineVolts, ...all.map((point) => point.y));
@@ -62,13 +70,13 @@ function configuration(
           data: [...series.high],
           borderWidth: 0,
           fill: { target: '-1' },
-          backgroundColor: faded(colours.ember, 0.2),
+          backgroundColor: faded(look.ember, 0.2),
         },
         {
           ...plain,
           label: 'forecast',
           data: [...series.likely],
-          borderColor: colours.ember,
+          borderColor: look.ember,
           borderDash: [4, 4],
           borderWidth: 2,
         },
@@ -76,24 +84,24 @@ function configuration(
           ...plain,
           label: 'recharge line',
           data: flat(series.lineVolts),
-          borderColor: colours.ember,
+          borderColor: look.ember,
           borderDash: [7, 4],
           borderWidth: 1,
         },
-        { ...plain, label: 'today', data: upright(series.today), borderColor: colours.ink },
+        { ...plain, label: 'today', data: upright(series.today), borderColor: look.ink },
         {
           ...plain,
           label: 'day shown',
           data: day === null ? [] : upright(day),
-          borderColor: colours.ember,
+          borderColor: look.ember,
           borderWidth: 2,
         },
         {
           ...plain,
           label: 'resting voltage',
           data: [...series.settled],
-          borderColor: colours.plum,
-          backgroundColor: colours.plum,
+          borderColor: look.plum,
+          backgroundColor: look.plum,
           pointRadius: 4,
           pointHoverRadius: 5,
         },
@@ -102,8 +110,8 @@ function configuration(
           label: 'taken too soon',
           data: [...series.unsettled],
           showLine: false,
-          borderColor: colours.plum,
-          backgroundColor: colours.surface,
+          borderColor: look.plum,
+          backgroundColor: look.surface,
           pointRadius: 4,
           pointBorderWidth: 1.5,
         },
@@ -122,13 +130,13 @@ function configuration(
           min: series.from,
           max: series.to,
           grid: { display: false },
-          border: { color: colours.line },
+          border: { color: look.line },
           afterBuildTicks: (axis) => {
             axis.ticks = monthStarts(series).map((value) => ({ value }));
           },
           ticks: {
-            color: colours.quiet,
-            font: { family: 'Hanken Grotesk Variable', size: 12 },
+            color: look.quiet,
+            font: { family: look.plainFont, size: 12 },
             maxRotation: 0,
             callback: (value) => MONTH_NAMES[partsOf(Number(value)).month]!,
           },
@@ -137,9 +145,9 @@ function configuration(
           min: lowest - room,
           max: highest + room,
           border: { display: false },
-          grid: { color: colours.line },
+          grid: { color: look.line },
           ticks: {
-            color: colours.quiet,
+            color: look.quiet,
             font: mono,
             maxTicksLimit: 6,
             includeBounds: false,
@@ -199,7 +207,7 @@ export function ReadingChart({
     void import('./chart-parts').then(({ Chart }) => {
       const element = canvas.current;
       if (gone || !element) return;
-      const config = configuration(series, coloursOf(element.parentElement!), day);
+      const config = configuration(series, lookOf(element.parentElement!), day);
       if (chart.current) {
         chart.current.data = config.data;
         chart.current.options = config.options!;

@@ -94,7 +94,6 @@ export function Ribbon({ data }: { data: RibbonData }) {
             type="button"
             className={styles.hall}
             title="Show another hall"
-            aria-label={`Temperature of ${hall.name}; show another hall`}
             onClick={() => {
               const at = data.halls.indexOf(hall);
               setHallId(data.halls[(at + 1) % data.halls.length]!.id);

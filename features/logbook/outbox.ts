@@ -16,6 +16,8 @@ export interface OutboxState {
   readonly refused: readonly Refused[];
   /** The last attempt failed: the server cannot be reached. */
   readonly stuck: boolean;
+  /** False until this device's store was read. */
+  readonly known: boolean;
 }
 
 const KEY = 'velvet-outbox';
@@ -26,7 +28,8 @@ const Saved = z.object({
   refused: z.array(z.object({ entry: z.unknown(), reason: z.string() })),
 });
 
-const EMPTY: OutboxState = { waiting: [], refused: [], stuck: false };
+const EMPTY: OutboxState = { waiting: [], refused: [], stuck: false, known: true };
+const UNREAD: OutboxState = { ...EMPTY, known: false };
 let state: OutboxState | null = null;
 let sending = false;
 let retryMs = FIRST_RETRY_MS;
@@ -61,6 +64,7 @@ function restored(): OutboxState {
       return parsed.ok ? [{ entry: parsed.entry, reason }] : [];
     }),
     stuck: false,
+    known: true,
   };
 }
 
@@ -157,5 +161,5 @@ function subscribe(listener: () => void): () => void {
 }
 
 export function useOutbox(): OutboxState {
-  return useSyncExternalStore(subscribe, current, () => EMPTY);
+  return useSyncExternalStore(subscribe, current, () => UNREAD);
 }

@@ -10,7 +10,7 @@ export function OutboxLine({ outbox }: { outbox: OutboxState }) {
       role="status"
     >
       {n === 0 ? (
-        <span>Everything is sent</span>
+        <span>{outbox.known ? 'Everything is sent' : 'Looking for unsent entries'}</span>
       ) : (
         <span>
           {n} {n === 1 ? 'entry' : 'entries'} waiting to send · kept on this device

@@ -1,6 +1,7 @@
 'use client';
 
-import { useMemo, useState } from 'react';
+import { useRouter } from 'next/navigation';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { NewEntry } from '../../core/logbook/entry';
 import { step as foldStep, type BatteryState } from '../../core/logbook/fold';
 import type { EntryData, EntryKind } from '../../core/logbook/kinds';
@@ -39,6 +40,17 @@ export function useRound(data: RoundData) {
   );
   const [recorded, setRecorded] = useState<States | null>(null);
   const [deeds, setDeeds] = useState<readonly Deed[]>([]);
+  // Once that has gone out, the server knows it too.
+  const router = useRouter();
+  const leftover = recorded === null && outbox.waiting.length > 0;
+  const hadLeftover = useRef(false);
+  useEffect(() => {
+    if (leftover) hadLeftover.current = true;
+    else if (hadLeftover.current) {
+      hadLeftover.current = false;
+      router.refresh();
+    }
+  }, [leftover, router]);
   // What an earlier visit left unsent counts as recorded: it is only not on the server yet.
   const states = useMemo(
     () => recorded ?? outbox.waiting.reduce(laidOn, served),

@@ -1,0 +1,163 @@
+import { expect, test, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { TestSite } from './server';
+
+let site: TestSite;
+let empty: TestSite;
+test.beforeAll(async () => {
+  site = await TestSite.make('demo');
+  empty = await TestSite.make('empty');
+});
+test.afterAll(async () => {
+  await site.remove();
+  await empty.remove();
+});
+
+const VIEWS = ['yard', 'yard?day=2027-02-12', 'round', 'vehicle/vehicle-31', 'lay-up', 'rules'];
+const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8');
+
+interface AxeResult {
+  readonly violations: readonly {
+    readonly id: string;
+    readonly impact: string;
+    readonly nodes: readonly { readonly html: string; readonly failureSummary: string }[];
+  }[];
+}
+
+async function seriousFindings(page: Page): Promise<string[]> {
+  await page.evaluate(axe);
+  const result = await page.evaluate(() =>
+    (globalThis as unknown as { axe: { run(): Promise<AxeResult> } }).axe.run(),
+  );
+  return result.violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${id}: ${nodes[0]!.html} ${nodes[0]!.failureSummary}`);
+}
+
+/** Opens a page and gathers whatever it complains about, loads from elsewhere or moves about. */
+async function watched(page: Page, url: string): Promise<() => Promise<string[]>> {
+  const complaints: string[] = [];
+  page.on('console', (message) => {
+    if (message.type() === 'error' || message.type() === 'warning') complaints.push(message.text());
+  });
+  page.on('pageerror', (error) => complaints.push(error.message));
+  page.on('request', (request) => {
+    const { hostname, protocol } = new URL(request.url());
+    if (hostname !== '127.0.0.1' && protocol.startsWith('http')) {
+      complaints.push(`asks ${request.url()}`);
+    }
+  });
+  await page.addInitScript(() => {
+    const shifts: number[] = [];
+    Object.assign(globalThis, { layoutShifts: shifts });
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) {
+        shifts.push((entry as PerformanceEntry & { value: number }).value);
+      }
+    }).observe({ type: 'layout-shift', buffered: true });
+  });
+  await page.goto(url);
+  await page.waitForLoadState('networkidle');
+  return async () => {
+    const shifts = await page.evaluate(
+      () => (globalThis as unknown as { layoutShifts: number[] }).layoutShifts,
+    );
+    const sum = shifts.reduce((total, value) => total + value, 0);
+    if (sum > 0.01) complaints.push(`the layout shifts by ${sum}`);
+    return complaints;
+  };
+}
+
+for (const scheme of ['light', 'dark'] as const) {
+  for (const view of VIEWS) {
+    test(`${view} by ${scheme === 'light' ? 'day' : 'lamplight'}: readable, quiet and still`, async ({
+      browser,
+    }) => {
+      const page = await browser.newPage({ colorScheme: scheme });
+      const complaints = await watched(page, `${site.url}/${view}`);
+      await expect(page.getByRole('heading').first()).toBeVisible();
+      expect(await complaints()).toEqual([]);
+      expect(await seriousFindings(page)).toEqual([]);
+      await page.close();
+    });
+  }
+}
+
+for (const view of ['yard', 'round', 'vehicle/vehicle-31', 'lay-up']) {
+  test(`${view} on a phone: readable, and nothing hangs over the edge`, async ({ browser }) => {
+    const page = await browser.newPage({
+      viewport: { width: 390, height: 844 },
+      hasTouch: true,
+      isMobile: true,
+    });
+    const complaints = await watched(page, `${site.url}/${view}`);
+    expect(await complaints()).toEqual([]);
+    const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    expect(over).toBeLessThanOrEqual(0);
+    expect(await seriousFindings(page)).toEqual([]);
+    await page.close();
+  });
+}
+
+test('the styles are there before any script', async ({ browser }) => {
+  const page = await browser.newPage({ javaScriptEnabled: false });
+  await page.goto(`${site.url}/rules`);
+  const radio = page.locator('.ant-radio').first();
+  expect(await radio.evaluate((element) => getComputedStyle(element).borderRadius)).toBe('50%');
+  await page.close();
+});
+
+test('the chosen theme stays, and wins over the system', async ({ browser }) => {
+  const page = await browser.newPage({ colorScheme: 'light' });
+  await page.goto(`${site.url}/yard`);
+  const ground = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+  const day = await ground();
+  await page.getByRole('button', { name: 'Switch day and lamp' }).click();
+  await expect.poll(ground).not.toBe(day);
+  const lamp = await ground();
+  await page.reload();
+  expect(await ground()).toBe(lamp);
+  await page.close();
+});
+
+test('a new site is set up, and its first vehicle is laid up', async ({ browser }) => {
+  const page = await browser.newPage();
+  const complaints = await watched(page, empty.url);
+  await expect(page.getByRole('heading', { name: /a new site/ })).toBeVisible();
+  expect(await seriousFindings(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Set the site up' }).click();
+  await expect(page.getByText('give the site a name')).toBeVisible();
+  await page.getByLabel('Name').first().fill('Old Barn');
+  await page.getByRole('group', { name: 'Hall 1' }).getByLabel('Name').fill('Threshing Floor');
+  await page.getByRole('button', { name: 'Set the site up' }).click();
+  await expect(page.getByRole('heading', { name: 'Lay up' })).toBeVisible();
+  await page.getByRole('link', { name: 'Yard' }).click();
+  await expect(page.getByText('Nothing is laid up yet.')).toBeVisible();
+  await page.getByRole('link', { name: 'Round' }).click();
+  await expect(page.getByRole('heading', { name: /Nothing to do/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Lay up' }).click();
+  await page.getByLabel('Name').fill('Fennick pickup');
+  await page.getByRole('button', { name: 'Lay it up' }).click();
+  await expect(page.getByText('choose a bay')).toBeVisible();
+  await page.getByLabel('Bay').click();
+  await page.getByTitle('A1', { exact: true }).click();
+  await page.getByRole('button', { name: 'Lay it up' }).click();
+  await expect(page.getByRole('heading', { name: /stands in A1/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Go to the round' }).click();
+  await expect(page.getByRole('heading', { name: /Fennick pickup/ })).toBeVisible();
+  expect(await complaints()).toEqual([]);
+  await page.close();
+});
+
+test('a rule that changes moves the dates', async ({ browser }) => {
+  const page = await browser.newPage();
+  await page.goto(`${site.url}/rules`);
+  const rest = page.getByRole('radiogroup', { name: 'Rest before a reading counts' });
+  await rest.getByRole('radio', { name: /^12 h/ }).click();
+  await expect(page.getByText('Every due date is counted anew')).toBeVisible();
+  await page.reload();
+  await expect(rest.getByRole('radio', { name: /^12 h/ })).toBeChecked();
+  await rest.getByRole('radio', { name: /^4 h/ }).click();
+  await expect(page.getByText('Every due date is counted anew')).toBeVisible();
+  await page.close();
+});

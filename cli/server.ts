@@ -91,6 +91,7 @@ export async function startServer(options: ServeOptions) {
   writeFileSync(runningFile(folder), JSON.stringify({ pid: child.pid, port }));
   return {
     pid: child.pid!,
+    port,
     end,
     stop: async () => {
       child.kill('SIGTERM');

@@ -18,7 +18,7 @@ test('from a new motorcycle to its next due date, and everything is still there 
 
   await test.step('lay up a motorcycle with an AGM battery', async () => {
     await desk.goto(`${site.url}/lay-up`);
-    await desk.getByText('Motorcycle', { exact: true }).click();
+    await desk.locator('label', { hasText: /^Motorcycle$/ }).click();
     await desk.getByLabel('Name').fill('Wick 900, test rider');
     await desk.getByLabel('Bay').click();
     await desk.getByTitle('C14', { exact: true }).click();

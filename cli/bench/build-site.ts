@@ -1,0 +1,94 @@
+import { v7 as uuidv7 } from 'uuid';
+import { MS_PER_DAY } from '../../core/day';
+import { CHEMISTRY_IDS, cellsFor } from '../../core/battery/chemistries';
+import { ENTRY_KINDS, type EntryData, type EntryKind } from '../../core/logbook/kinds';
+import type { NewEntry } from '../../core/logbook/entry';
+import { DEMO_HALLS, DEMO_NOW, DEMO_SITE } from '../../demo/site';
+import { runDemoSeason } from '../../demo/season';
+import { DEMO_SEED } from '../../demo/site';
+import { random } from '../../standins/random';
+import { insertEntry } from '../../store/entries';
+import { dataFile, openStore } from '../../store/open';
+import { addBattery, addBay, addHall, addVehicle, writeSite } from '../../store/site';
+import { rebuildStates } from '../../store/states';
+import { writeHallDay } from '../../store/temperatures';
+
+/** A synthetic site of so many batteries and entries, for measuring speed alone. */
+export function buildSite(folder: string, batteries: number, entries: number): void {
+  const db = openStore(dataFile(folder));
+  const chance = random(batteries);
+  const now = Date.parse(DEMO_NOW);
+  const perBattery = Math.floor(entries / batteries) - 3;
+  const { hallDays } = runDemoSeason(DEMO_SEED);
+  let seq = 0;
+  const insert = <K extends EntryKind>(
+    kind: K,
+    subjectId: string,
+    at: number,
+    what: EntryData<K>,
+  ) =>
+    insertEntry(
+      db,
+      {
+        id: uuidv7({ msecs: at, seq: seq++, random: chance.bytes() }),
+        subjectKind: ENTRY_KINDS[kind].subject,
+        subjectId,
+        kind,
+        version: ENTRY_KINDS[kind].version,
+        at: new Date(at).toISOString(),
+        by: 'attendant',
+        data: what,
+        strikes: null,
+      } as NewEntry,
+      DEMO_NOW,
+    );
+  db.transaction(() => {
+    writeSite(db, DEMO_SITE);
+    DEMO_HALLS.forEach((hall, walkOrder) => {
+      const { kind, setpointCelsius } = hall.truth;
+      addHall(db, { id: hall.id, name: hall.name, note: '', kind, setpointCelsius, walkOrder });
+      for (const day of hallDays.get(hall.id)!) writeHallDay(db, hall.id, day);
+    });
+    for (let i = 0; i < batteries; i++) {
+      const hall = DEMO_HALLS[i % DEMO_HALLS.length]!;
+      const id = String(i).padStart(4, '0');
+      addBay(db, { id: `bay-${id}`, hallId: hall.id, mark: `N${id}`, rowMark: 'N', walkOrder: i });
+      addVehicle(db, { id: `vehicle-${id}`, kind: 'car', name: `Calder ${id}` });
+      const chemistry = CHEMISTRY_IDS[i % 4]!;
+      addBattery(db, {
+        id: `battery-${id}`,
+        mark: `B${id}`,
+        chemistry,
+        nominalVolts: 12,
+        cells: cellsFor(chemistry, 12),
+        capacityAh: 60,
+        fittedYear: 2023,
+      });
+      const start = now - 100 * MS_PER_DAY;
+      insert('laid-up', `vehicle-${id}`, start, { bayId: `bay-${id}`, collectOn: '2027-04-10' });
+      insert('fitted', `battery-${id}`, start, {
+        vehicleId: `vehicle-${id}`,
+        role: 'starter',
+        place: 'under the bonnet',
+      });
+      insert('charge-ended', `battery-${id}`, start, { full: true, ampHours: null });
+      // Every battery has another place in its month: rounds stay as long as in life.
+      const shift = chance.between(0.05, 1) * (90 / perBattery) * MS_PER_DAY;
+      for (let n = 0; n < perBattery; n++) {
+        const at = start + ((n + 0.5) / perBattery) * 98 * MS_PER_DAY + shift / 10;
+        if (n % 2) insert('note', `battery-${id}`, at, { text: 'looked at the clamps' });
+        else {
+          const volts = 12.7 - 0.002 * ((at - start) / MS_PER_DAY) * chance.between(0.8, 1.2);
+          insert('reading', `battery-${id}`, at, {
+            volts: Math.round(volts * 100) / 100,
+            celsius: null,
+            restedHours: null,
+            confirmed: true,
+          });
+        }
+      }
+    }
+  })();
+  rebuildStates(db);
+  db.close();
+}

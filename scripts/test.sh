@@ -1,0 +1,88 @@
+#!/usr/bin/env bash
+# Format, lint, types, unit tests, end to end; ends with one line that sums all of it up.
+# Called by ./ember test, which has installed the packages.
+set -uo pipefail
+only=""
+while [ $# -gt 0 ]; do
+  case "$1" in
+    --only)
+      only="${2:-}"
+      shift 2
+      ;;
+    *)
+      echo "$1: no such flag; there is --only format|lint|types|unit|e2e" >&2
+      exit 2
+      ;;
+  esac
+done
+case "$only" in
+  "" | format | lint | types | unit | e2e) ;;
+  *)
+    echo "--only $only: is not allowed; allowed: format|lint|types|unit|e2e" >&2
+    exit 2
+    ;;
+esac
+
+passed=0
+failed=0
+reports=test-results
+mkdir -p "$reports"
+
+# One check that either holds or does not.
+check() {
+  local name="$1"
+  shift
+  [ -z "$only" ] || [ "$only" = "$name" ] || return 0
+  echo "== $name"
+  if "$@"; then
+    passed=$((passed + 1))
+  else
+    failed=$((failed + 1))
+  fi
+}
+
+# A runner that counts for itself, in a JSON report; one that leaves none has failed.
+count() {
+  local report="$1" counts
+  if counts="$(node scripts/count-tests.mjs "$report")"; then
+    passed=$((passed + ${counts% *}))
+    failed=$((failed + ${counts#* }))
+  else
+    echo "no report in $report" >&2
+    failed=$((failed + 1))
+  fi
+}
+
+need_chromium() {
+  if [ -x /usr/bin/chromium ]; then return; fi
+  echo "== installing Debian's Chromium"
+  local sudo=""
+  [ "$(id -u)" -eq 0 ] || sudo="sudo"
+  $sudo apt-get update -qq && $sudo apt-get install -y -qq chromium >/dev/null
+}
+
+check format npx --no-install prettier --check .
+check lint npx --no-install eslint .
+check types bash -c 'npx --no-install next typegen >/dev/null && npx --no-install tsc --noEmit'
+
+if [ -z "$only" ] || [ "$only" = unit ]; then
+  echo "== unit"
+  node scripts/build-cli.mjs
+  rm -f "$reports/unit.json"
+  npx --no-install jest --json --outputFile="$reports/unit.json"
+  count "$reports/unit.json"
+fi
+
+if [ -z "$only" ] || [ "$only" = e2e ]; then
+  echo "== e2e"
+  rm -f "$reports/e2e.json"
+  if need_chromium && echo "building the application" && node node_modules/next/dist/bin/next build >"$reports/build.log" 2>&1; then
+    npx --no-install playwright test
+  else
+    cat "$reports/build.log" 2>/dev/null
+  fi
+  count "$reports/e2e.json"
+fi
+
+echo "$passed passed, $failed failed"
+[ "$failed" -eq 0 ]

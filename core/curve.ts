@@ -40,13 +40,9 @@ export function monotoneCurve(
   const below = ends.below ?? slope[0]!;
   const above = ends.above ?? slope[n - 1]!;
 
-  function at(at: number): number {
-    if (at <= x[0]!) return y[0]! + below * (at - x[0]!);
-    if (at >= x[n - 1]!) return y[n - 1]! + above * (at - x[n - 1]!);
-    let i = 0;
-    while (at > x[i + 1]!) i++;
+  /** The cubic between points i and i + 1, at a share t of the way. */
+  function between(i: number, t: number): number {
     const h = x[i + 1]! - x[i]!;
-    const t = (at - x[i]!) / h;
     const t2 = t * t;
     const t3 = t2 * t;
     return (
@@ -57,6 +53,14 @@ export function monotoneCurve(
     );
   }
 
+  function at(at: number): number {
+    if (at <= x[0]!) return y[0]! + below * (at - x[0]!);
+    if (at >= x[n - 1]!) return y[n - 1]! + above * (at - x[n - 1]!);
+    let i = 0;
+    while (at > x[i + 1]!) i++;
+    return between(i, (at - x[i]!) / (x[i + 1]! - x[i]!));
+  }
+
   const rising = chord.every((c) => c > 0) && below > 0 && above > 0;
   const falling = chord.every((c) => c < 0) && below < 0 && above < 0;
 
@@ -65,14 +69,32 @@ export function monotoneCurve(
     const sign = rising ? 1 : -1;
     if (sign * (value - y[0]!) <= 0) return x[0]! + (value - y[0]!) / below;
     if (sign * (value - y[n - 1]!) >= 0) return x[n - 1]! + (value - y[n - 1]!) / above;
-    let left = x[0]!;
-    let right = x[n - 1]!;
-    for (let step = 0; step < 60; step++) {
-      const middle = (left + right) / 2;
-      if (sign * (at(middle) - value) < 0) left = middle;
-      else right = middle;
+    let i = 0;
+    while (sign * (value - y[i + 1]!) > 0) i++;
+    // Regula falsi after Illinois: a bracket that shrinks from both sides, in a few steps.
+    let left = 0;
+    let right = 1;
+    let atLeft = sign * (y[i]! - value);
+    let atRight = sign * (y[i + 1]! - value);
+    let t = 0.5;
+    let side = 0;
+    for (let step = 0; step < 60 && right - left > 1e-13; step++) {
+      t = (left * atRight - right * atLeft) / (atRight - atLeft);
+      const off = sign * (between(i, t) - value);
+      if (Math.abs(off) < 1e-13) break;
+      if (off < 0) {
+        left = t;
+        atLeft = off;
+        if (side < 0) atRight /= 2;
+        side = -1;
+      } else {
+        right = t;
+        atRight = off;
+        if (side > 0) atLeft /= 2;
+        side = 1;
+      }
     }
-    return (left + right) / 2;
+    return x[i]! + t * (x[i + 1]! - x[i]!);
   }
 
   return { at, inverse };

@@ -8,12 +8,12 @@ import { quantile, table } from './bench';
 import { buildSite } from './build-site';
 import { enterToNextCard } from './enter';
 
+/** Batteries, entries, and how often each page is asked for. */
 const SITES = [
-  [300, 30_000],
-  [2000, 200_000],
+  [300, 30_000, 60],
+  [2000, 200_000, 15],
 ] as const;
-const WARM_UP = 12;
-const RUNS = 60;
+const WARM_UP = 10;
 
 export async function freePort(): Promise<number> {
   for (let port = 4890; port < 4990; port++) if (await portIsFree(port)) return port;
@@ -21,9 +21,13 @@ export async function freePort(): Promise<number> {
 }
 
 /** Answer of the server to the last byte, milliseconds, in turn with a constant answer. */
-async function timesOf(base: string, paths: readonly string[]): Promise<Map<string, number[]>> {
+async function timesOf(
+  base: string,
+  paths: readonly string[],
+  runs: number,
+): Promise<Map<string, number[]>> {
   const times = new Map(paths.map((path) => [path, [] as number[]]));
-  for (let run = 0; run < WARM_UP + RUNS; run++) {
+  for (let run = 0; run < WARM_UP + runs; run++) {
     for (const path of paths) {
       const start = performance.now();
       const reply = await fetch(`${base}${path}`);
@@ -38,13 +42,13 @@ async function timesOf(base: string, paths: readonly string[]): Promise<Map<stri
 /** Yard and Round of large sites beside a constant page in the same run. */
 export async function benchServer(): Promise<void> {
   const rows: string[][] = [];
-  for (const [batteries, entries] of SITES) {
+  for (const [batteries, entries, runs] of SITES) {
     const folder = mkdtempSync(join(tmpdir(), 'velvet-bench-'));
     console.log(`building a site of ${batteries} batteries and ${entries} entries`);
     buildSite(folder, batteries, entries);
     const server = await startServer({ folder, port: await freePort(), now: DEMO_NOW });
     const base = `http://${HOST}:${server.port}`;
-    const times = await timesOf(base, ['/api/ping', '/yard', '/round']);
+    const times = await timesOf(base, ['/api/ping', '/yard', '/round'], runs);
     const constant = quantile(times.get('/api/ping')!, 0.5);
     for (const [path, sample] of times) {
       const p50 = quantile(sample, 0.5);

@@ -11,7 +11,7 @@ import {
   forecast,
   freezeMargin,
   reserveBySums,
-  reserveOf,
+  reserveOver,
 } from './forecast';
 
 interface WeatherRow {
@@ -155,10 +155,26 @@ describe('the forecast', () => {
     );
   });
 
-  it('states a range of reserve in order', () => {
-    const through = forecast({ socPct: 90, sd: 2 }, loss, new Array(400).fill(5));
-    const reserve = reserveOf(through, 60);
-    expect(reserve.low).toBeLessThan(reserve.value);
-    expect(reserve.value).toBeLessThan(reserve.high);
+  it('gives the same reserve by bisection as from the series, likely, low and high', () => {
+    fc.assert(
+      fc.property(
+        temperatures,
+        fc.double({ min: 55, max: 100, noNaN: true }),
+        (celsius, socPct) => {
+          const start = { socPct, sd: 2 };
+          const series = forecast(start, loss, celsius);
+          const reserve = reserveOver(start, loss, arrheniusSums(celsius), 0, celsius.length, 54);
+          for (const [days, expected] of [
+            [reserve.value, daysUntil(series.socPct, 54)],
+            [reserve.low, daysUntil(series.lowPct, 54)],
+          ] as const) {
+            if (Number.isFinite(expected)) expect(days).toBeCloseTo(expected, 6);
+            else expect(days).toBe(Infinity);
+          }
+          expect(reserve.low).toBeLessThanOrEqual(reserve.value);
+          expect(reserve.high).toBeGreaterThanOrEqual(reserve.value);
+        },
+      ),
+    );
   });
 });

@@ -2,13 +2,7 @@ import { MS_PER_DAY, MS_PER_HOUR, dayOf, type Day } from '../day';
 import { Z90, sdOf, type Estimate } from '../estimate';
 import { freezingOfSoc } from '../battery/acid';
 import { stateOfCharge } from '../battery/state-of-charge';
-import {
-  forecastOver,
-  freezeMargin,
-  reserveOf,
-  type DailyLoss,
-  type Forecast,
-} from '../forecast/forecast';
+import { forecastOver, reserveOver, type DailyLoss, type Forecast } from '../forecast/forecast';
 import type { RecordedReading } from '../logbook/fold';
 import { roundFor } from '../plan/rounds';
 import { usualDraw } from '../site/vehicle-kinds';
@@ -45,15 +39,16 @@ export interface Outlook {
   /** Days until the recharge line. */
   readonly reserve: Estimate;
   readonly lineSocPct: number;
-  /** The forecast from today on. */
-  readonly ahead: Forecast;
+  /** From where and how the forecast goes on; see `aheadOf`. */
+  readonly start: { readonly socPct: number; readonly sd: number };
+  readonly perDay: DailyLoss;
   readonly lineDay: Day | null;
   /** Freezing point now; null where nothing can freeze. */
   readonly freezingCelsius: number | null;
   /** The coldest night ahead until collection, or for 120 days. */
   readonly coldest: { readonly celsius: number; readonly day: Day };
-  /** Least distance to freezing ahead, and when. */
-  readonly freeze: { readonly kelvin: number; readonly day: Day } | null;
+  /** The first night ahead that comes within 3 K of freezing it, and by how much. */
+  readonly frost: { readonly kelvin: number; readonly day: Day } | null;
   /** Last day by which it should be charged, from line, frost and habit; null: not before collection. */
   readonly rechargeDay: Day | null;
   readonly rechargeWhy: 'line' | 'frost' | 'interval' | null;
@@ -200,28 +195,24 @@ export function outlookOf(standing: Standing): Outlook | null {
 
   const from = indexOfDay(temperatures, day);
   const start = { socPct: soc.value, sd: sdOf({ ...soc, high: 2 * soc.value - soc.low }) };
-  const ahead = forecastOver(
-    start,
-    fed ? NO_LOSS : perDay,
-    temperatures.sums,
-    from,
-    temperatures.mean.length - from,
-  );
-  const reserve = fed ? HELD_RESERVE : reserveOf(ahead, lineSocPct);
+  const forward = fed ? NO_LOSS : perDay;
+  const last = temperatures.mean.length - from;
+  const reserve = fed
+    ? HELD_RESERVE
+    : reserveOver(start, forward, temperatures.sums, from, last, lineSocPct);
   const lineDay = Number.isFinite(reserve.value) ? day + Math.floor(reserve.value) : null;
 
   const until = standing.collectDay ?? day + COLD_AHEAD_DAYS;
   const nights = temperatures.low.subarray(from, from + Math.max(1, until - day + 1));
   let coldestAt = 0;
   for (let i = 1; i < nights.length; i++) if (nights[i]! < nights[coldestAt]!) coldestAt = i;
-  const freezing = (socPct: number) => freezingOfSoc(facts.chemistry, socPct);
-  const margin = freezeMargin(ahead.socPct, nights, freezing);
-  const frostDay = margin && !fed ? firstFrostDay(ahead, nights, freezing) : null;
+  const coldest = { celsius: nights[coldestAt]!, day: day + coldestAt };
+  const frost = fed ? null : firstFrost(standing, start, forward, from, nights, coldest.celsius);
 
   const reasons: [Day, NonNullable<Outlook['rechargeWhy']>][] = [];
   if (!fed) {
     if (lineDay !== null) reasons.push([lineDay, 'line']);
-    if (frostDay !== null) reasons.push([day + frostDay, 'frost']);
+    if (frost) reasons.push([frost.day, 'frost']);
     if (state.lastFullAt !== null && facts.chemistry !== 'lfp') {
       reasons.push([dayOf(state.lastFullAt, timeZone) + rules.fullChargeDays, 'interval']);
     }
@@ -250,11 +241,12 @@ export function outlookOf(standing: Standing): Outlook | null {
     soc,
     reserve,
     lineSocPct,
-    ahead,
+    start,
+    perDay: forward,
     lineDay: fed ? null : lineDay,
-    freezingCelsius: freezing(soc.value),
-    coldest: { celsius: nights[coldestAt]!, day: day + coldestAt },
-    freeze: margin && !fed ? { kelvin: margin.kelvin, day: day + margin.day } : null,
+    freezingCelsius: freezingOfSoc(facts.chemistry, soc.value),
+    coldest,
+    frost,
     rechargeDay,
     rechargeWhy: due ? first[1] : null,
     rechargeRound: rechargeDay === null ? null : roundFor(rules, rechargeDay, day),
@@ -281,13 +273,39 @@ function socNow(anchor: Anchor, loss: DailyLoss, standing: Standing): Estimate {
   return { value, low: value - Z90 * sdLow, high: Math.min(100, value + Z90 * sdHigh) };
 }
 
-function firstFrostDay(
-  ahead: Forecast,
+function firstFrost(
+  standing: Standing,
+  start: Outlook['start'],
+  perDay: DailyLoss,
+  from: number,
   nights: Float64Array,
-  freezing: (socPct: number) => number | null,
-): number | null {
+  coldest: number,
+): Outlook['frost'] {
+  const { facts, temperatures } = standing;
+  const margin = (night: number, socPct: number) =>
+    night - (freezingOfSoc(facts.chemistry, socPct) ?? -Infinity);
+  const { socPct } = forecastOver(start, perDay, temperatures.sums, from, nights.length);
+  // Acid freezes earliest at one end of the way (it has one lowest point): if the coldest night
+  // reaches neither end, no night reaches it in between.
+  const ends = [socPct[0]!, socPct[nights.length]!];
+  if (ends.every((soc) => margin(coldest, soc) >= FREEZE_MARGIN_KELVIN)) return null;
   for (let i = 0; i < nights.length; i++) {
-    if (nights[i]! - freezing(ahead.socPct[i]!)! < FREEZE_MARGIN_KELVIN) return i;
+    const kelvin = margin(nights[i]!, socPct[i]!);
+    if (kelvin < FREEZE_MARGIN_KELVIN) return { kelvin, day: temperatures.firstDay + from + i };
   }
   return null;
+}
+
+/** State of charge at the start of each of `days` days from today, if nobody charges anything. */
+export function aheadOf(standing: Standing, outlook: Outlook, days: number): Forecast {
+  const { temperatures } = standing;
+  const from = indexOfDay(temperatures, today(standing));
+  const most = temperatures.mean.length - from;
+  return forecastOver(
+    outlook.start,
+    outlook.perDay,
+    temperatures.sums,
+    from,
+    Math.max(0, Math.min(most, Math.floor(days))),
+  );
 }

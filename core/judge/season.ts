@@ -4,6 +4,7 @@ import { drawPctPerDay } from '../drain/reserve';
 import { reserveBySums } from '../forecast/forecast';
 import {
   FREEZE_MARGIN_KELVIN,
+  aheadOf,
   dailyLoss,
   expectedLoss,
   isSettled,
@@ -51,9 +52,11 @@ export function seasonOf(
     state.maintainerSince === null ? Infinity : dayOf(state.maintainerSince, timeZone);
   const past = pastSoc(standing, outlook, from, Math.min(now - 1, to));
 
+  const ahead = outlook && to >= now ? aheadOf(standing, outlook, to - now) : null;
+
   for (let i = 0; i < days; i++) {
     const day = from + i;
-    const known = day < now ? past[i]! : outlook ? outlook.ahead.socPct[day - now]! : NaN;
+    const known = day < now ? past[i]! : ahead ? ahead.socPct[day - now]! : NaN;
     if (Number.isNaN(known)) continue;
     soc[i] = Math.round(known);
     if (day >= heldFrom && outlook?.held) {

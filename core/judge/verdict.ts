@@ -6,15 +6,7 @@ import { drawPctPerDay } from '../drain/reserve';
 import type { RecordedReading } from '../logbook/fold';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import { doubtOf, type Doubt } from './plausible';
-import {
-  FREEZE_MARGIN_KELVIN,
-  expectedLoss,
-  isSettled,
-  outlookOf,
-  restOf,
-  socOfReading,
-  type Outlook,
-} from './outlook';
+import { expectedLoss, isSettled, outlookOf, restOf, socOfReading, type Outlook } from './outlook';
 import { hallMean, indexOfDay, today, type Standing } from './standing';
 import {
   LONGEST_RESERVE_DAYS,
@@ -221,9 +213,12 @@ function standingVerdict(standing: Standing, outlook: Outlook, base: Base): Verd
       ],
     };
   }
-  if (outlook.freeze && outlook.freeze.kelvin < FREEZE_MARGIN_KELVIN) {
+  if (outlook.frost) {
+    const when = figure(shortDay(outlook.frost.day));
     why.push(
-      say`It could freeze: around ${figure(shortDay(outlook.freeze.day))} a night may come within ${figure(`${Math.max(0, Math.round(outlook.freeze.kelvin))} K`)} of its freezing point.`,
+      outlook.frost.kelvin > 0
+        ? say`It could freeze: around ${when} a night may come within ${figure(`${Math.ceil(outlook.frost.kelvin)} K`)} of its freezing point.`
+        : say`It could freeze: around ${when} a night may be colder than its freezing point.`,
     );
   }
   const cautions: string[] = [];

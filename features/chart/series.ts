@@ -1,6 +1,6 @@
 import { MS_PER_DAY, instantAt, type Day } from '../../core/day';
 import { voltsOfSoc } from '../../core/battery/state-of-charge';
-import { isSettled, type Outlook } from '../../core/judge/outlook';
+import { aheadOf, isSettled, type Outlook } from '../../core/judge/outlook';
 import { hallMean, today, type Standing } from '../../core/judge/standing';
 
 export interface ChartPoint {
@@ -54,11 +54,12 @@ export function chartSeries(standing: Standing, outlook: Outlook | null): ChartS
           ),
         )
       : 0;
+  const ahead = outlook && days ? aheadOf(standing, outlook, days) : null;
   const curve = (series: Float64Array | undefined): ChartPoint[] =>
-    series && days
-      ? Array.from({ length: Math.floor(days) + 1 }, (_, i) => ({
+    series
+      ? Array.from(series, (socPct, i) => ({
           x: dayAt(standing.now) + i,
-          y: volts(series[i]!, hallMean(temperatures, now + i)),
+          y: volts(socPct, hallMean(temperatures, now + i)),
         }))
       : [];
   const first = Math.min(
@@ -68,9 +69,9 @@ export function chartSeries(standing: Standing, outlook: Outlook | null): ChartS
   return {
     settled: points(true),
     unsettled: points(false),
-    likely: curve(outlook?.ahead.socPct),
-    low: curve(outlook?.ahead.lowPct),
-    high: curve(outlook?.ahead.highPct),
+    likely: curve(ahead?.socPct),
+    low: curve(ahead?.lowPct),
+    high: curve(ahead?.highPct),
     lineVolts: volts(rules.lineSocPct[facts.chemistry], hallMean(temperatures, now)),
     today: dayAt(standing.now),
     from: first - 1,

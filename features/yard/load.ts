@@ -1,7 +1,6 @@
 import 'server-only';
 import { toDay } from '../../core/day';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
-import { FREEZE_MARGIN_KELVIN } from '../../core/judge/outlook';
 import { hallMean } from '../../core/judge/standing';
 import { CHARGING, HELD, UNKNOWN, seasonOf } from '../../core/judge/season';
 import { batteryLabels, type KeptBattery, type LoadedSite } from '../site/load';
@@ -29,7 +28,7 @@ function yardBattery(kept: KeptBattery, label: string): YardBattery {
         : state.negativeOn
           ? 'connected'
           : 'negative-off',
-    frost: kept.outlook?.freeze != null && kept.outlook.freeze.kelvin < FREEZE_MARGIN_KELVIN,
+    frost: kept.outlook?.frost != null,
   };
 }
 

@@ -51,16 +51,26 @@ export function readAllEntries(db: Db): Entry[] {
   return db.prepare(`SELECT ${COLUMNS} FROM entry ORDER BY seq`).all().map(fromRow);
 }
 
-/** Distinct days (UTC) with how many batteries and vehicles were seen to; for the ribbon. */
-export function readDayCounts(db: Db, from: string, to: string): { day: string; n: number }[] {
-  return db
+/** What was seen to on each day (UTC), by connection; grows with the logbook. */
+const seen = new WeakMap<Db, { upTo: number; days: Map<string, Set<string>> }>();
+
+/** How many batteries were seen to on each day (UTC) on which any was; for the ribbon. */
+export function readDayCounts(db: Db): Map<string, number> {
+  let known = seen.get(db);
+  if (!known) seen.set(db, (known = { upTo: 0, days: new Map() }));
+  const rows = db
     .prepare(
-      `SELECT substr(at, 1, 10) AS day, count(DISTINCT subject_id) AS n
-         FROM entry
-        WHERE at BETWEEN ? AND ? AND kind IN ('reading', 'lamp', 'charge-started', 'charge-ended')
-        GROUP BY day`,
+      `SELECT seq, substr(at, 1, 10) AS day, subject_id AS id FROM entry
+        WHERE seq > ? AND kind IN ('reading', 'lamp', 'charge-started', 'charge-ended')`,
     )
-    .all(from, to) as { day: string; n: number }[];
+    .all(known.upTo) as { seq: number; day: string; id: string }[];
+  for (const { seq, day, id } of rows) {
+    const ids = known.days.get(day);
+    if (ids) ids.add(id);
+    else known.days.set(day, new Set([id]));
+    known.upTo = Math.max(known.upTo, seq);
+  }
+  return new Map([...known.days].map(([day, ids]) => [day, ids.size]));
 }
 
 export function lastSeq(db: Db): number {

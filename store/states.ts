@@ -7,7 +7,7 @@ import {
 import { inOrder, type Entry } from '../core/logbook/entry';
 import type { SubjectKind } from '../core/logbook/kinds';
 import { DEFAULT_RULES, HOUSE_RULES, applyPatch, type Rules } from '../core/rules/rules';
-import { readEntriesOf } from './entries';
+import { lastSeq, readEntriesOf } from './entries';
 import type { Db } from './open';
 
 /** Folds one subject again from its entries. A battery also sees its vehicle's outings. */
@@ -41,9 +41,9 @@ function foldRules(entries: readonly Entry[]): Rules {
 
 function writeState(db: Db, kind: SubjectKind, id: string, state: unknown): void {
   db.prepare(
-    `INSERT INTO state (subject_kind, subject_id, data) VALUES (?, ?, ?)
-     ON CONFLICT (subject_kind, subject_id) DO UPDATE SET data = excluded.data`,
-  ).run(kind, id, JSON.stringify(state));
+    `INSERT INTO state (subject_kind, subject_id, seq, data) VALUES (?, ?, ?, ?)
+     ON CONFLICT (subject_kind, subject_id) DO UPDATE SET seq = excluded.seq, data = excluded.data`,
+  ).run(kind, id, lastSeq(db), JSON.stringify(state));
 }
 
 function batteriesOf(db: Db, vehicleId: string): string[] {
@@ -56,14 +56,32 @@ function batteriesOf(db: Db, vehicleId: string): string[] {
     .all(vehicleId) as string[];
 }
 
+/** States as they were parsed last, by connection: only what changed is parsed again. */
+const parsed = new WeakMap<Db, Map<string, { readonly seq: number; readonly state: unknown }>>();
+
 function readStates<T>(db: Db, kind: SubjectKind, id: string | null): Map<string, T> {
   const rows = db
     .prepare(
-      `SELECT subject_id AS id, data FROM state
+      `SELECT subject_id AS id, seq FROM state
         WHERE subject_kind = ? AND subject_id = coalesce(?, subject_id)`,
     )
-    .all(kind, id) as { id: string; data: string }[];
-  return new Map(rows.map((row) => [row.id, JSON.parse(row.data) as T]));
+    .all(kind, id) as { id: string; seq: number }[];
+  const data = db
+    .prepare('SELECT data FROM state WHERE subject_kind = ? AND subject_id = ?')
+    .pluck();
+  let known = parsed.get(db);
+  if (!known) parsed.set(db, (known = new Map()));
+  const states = new Map<string, T>();
+  for (const row of rows) {
+    const key = `${kind}/${row.id}`;
+    let entry = known.get(key);
+    if (entry?.seq !== row.seq) {
+      entry = { seq: row.seq, state: JSON.parse(data.get(kind, row.id) as string) as unknown };
+      known.set(key, entry);
+    }
+    states.set(row.id, entry.state as T);
+  }
+  return states;
 }
 
 /** States of all batteries, or of the one of an id. */

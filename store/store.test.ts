@@ -181,7 +181,7 @@ describe('the cache of the folds', () => {
     const vehicles = readVehicleStates(db);
     // The outing of the vehicle disturbed the battery's rest.
     expect(batteries.get('b1')!.readings[0]!.restedHours).toBe(2);
-    db.prepare("UPDATE state SET data = '{}'").run();
+    db.prepare("UPDATE state SET data = '{}', seq = 0").run();
     rebuildStates(db);
     expect(readBatteryStates(db)).toEqual(batteries);
     expect(readVehicleStates(db)).toEqual(vehicles);

@@ -31,3 +31,11 @@ export function writeHallDay(db: Db, hallId: string, record: RecordedDay): void 
      ON CONFLICT (hall_id, day) DO UPDATE SET mean = excluded.mean, min = excluded.min`,
   ).run(hallId, dayName(record.day), record.mean, record.min);
 }
+
+/** Changes whenever a day of any hall is written or corrected. */
+export function hallDayStamp(db: Db): string {
+  const { n, sum } = db
+    .prepare('SELECT count(*) AS n, total(mean) + 1000 * total(min) AS sum FROM hall_day')
+    .get() as { n: number; sum: number };
+  return `${n}/${sum}`;
+}

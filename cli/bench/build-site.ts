@@ -18,7 +18,7 @@ export function buildSite(folder: string, batteries: number, entries: number): v
   const db = openStore(dataFile(folder));
   const chance = random(batteries);
   const now = Date.parse(DEMO_NOW);
-  const perBattery = Math.floor(entries / batteries) - 3;
+  const perBattery = Math.floor(entries / batteries) - 2;
   const { hallDays } = runDemoSeason(DEMO_SEED);
   let seq = 0;
   const insert = <K extends EntryKind>(
@@ -71,14 +71,17 @@ export function buildSite(folder: string, batteries: number, entries: number): v
         role: 'starter',
         place: 'under the bonnet',
       });
-      insert('charge-ended', `battery-${id}`, start, { full: true, ampHours: null });
-      // Every battery has another place in its month: rounds stay as long as in life.
-      const shift = chance.between(0.05, 1) * (90 / perBattery) * MS_PER_DAY;
+      // A charge a month, each battery on days of its own: rounds are as long as in life.
+      const phase = chance.between(0, 32);
       for (let n = 0; n < perBattery; n++) {
-        const at = start + ((n + 0.5) / perBattery) * 98 * MS_PER_DAY + shift / 10;
-        if (n % 2) insert('note', `battery-${id}`, at, { text: 'looked at the clamps' });
+        const days = ((n + 0.5) / perBattery) * 99;
+        const at = start + days * MS_PER_DAY;
+        const sinceFull = (days + phase) % 32;
+        if (sinceFull < 99 / perBattery) {
+          insert('charge-ended', `battery-${id}`, at, { full: true, ampHours: null });
+        } else if (n % 2) insert('note', `battery-${id}`, at, { text: 'looked at the clamps' });
         else {
-          const volts = 12.7 - 0.002 * ((at - start) / MS_PER_DAY) * chance.between(0.8, 1.2);
+          const volts = 12.68 - 0.003 * sinceFull * chance.between(0.8, 1.2);
           insert('reading', `battery-${id}`, at, {
             volts: Math.round(volts * 100) / 100,
             celsius: null,

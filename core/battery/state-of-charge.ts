@@ -34,7 +34,9 @@ export function stateOfCharge(reading: RestingReading): Estimate {
   const spread = SCALES[reading.scale].spreadVoltsPerCell;
   const sd = Math.hypot(spread * cells, METER_SD_VOLTS);
   const surface = surfaceChargeVolts(reading.chemistry, cells, reading.restedHours);
-  const at = (volts: number) => Math.min(100, socOfVolts({ ...reading, volts }));
+  const curve = scaleCurve(reading.scale);
+  const shifted = shift(reading);
+  const at = (volts: number) => Math.min(100, curve.inverse(volts / cells - shifted));
   return {
     value: at(reading.volts),
     low: at(reading.volts - Z90 * sd - surface),
@@ -66,6 +68,7 @@ export function surfaceChargeVolts(
   restedHours: number,
 ): number {
   const rested = Math.max(0, restedHours);
+  if (rested > 240) return 0;
   let volts = 0;
   for (const part of CHEMISTRIES[chemistry].surfaceCharge) {
     volts += part.voltsPerCell * Math.exp(-rested / part.hours);

@@ -18,6 +18,11 @@ export interface Forecast {
   readonly highPct: Float64Array;
 }
 
+/** Standard deviation after so many days: that of the start and of the loss, independent. */
+function doubtAfter(start: number, perDay: number, days: number): number {
+  return Math.sqrt(start * start + perDay * perDay * days * days);
+}
+
 /**
  * Sums of a hall's Arrhenius factors, so that the loss between any two days is a subtraction:
  * `sums[i]` is the sum over the days before day `i`.
@@ -52,7 +57,7 @@ export function forecastOver(
   const base = sums[from]!;
   for (let day = 0; day <= days; day++) {
     const soc = start.socPct - loss.drawPctPerDay * day - selfPct * (sums[from + day]! - base);
-    const half = Z90 * Math.hypot(start.sd, loss.sdPctPerDay * day);
+    const half = Z90 * doubtAfter(start.sd, loss.sdPctPerDay, day);
     socPct[day] = soc;
     lowPct[day] = soc - half;
     highPct[day] = Math.min(100, soc + half);
@@ -103,7 +108,7 @@ export function reserveOver(
     start.socPct -
     loss.drawPctPerDay * day -
     selfPct * (sums[from + day]! - base) +
-    z * Math.hypot(start.sd, loss.sdPctPerDay * day) -
+    z * doubtAfter(start.sd, loss.sdPctPerDay, day) -
     lineSocPct;
   const until = (z: number): number => {
     if (over(0, z) <= 0) return 0;

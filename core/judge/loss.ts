@@ -98,12 +98,17 @@ export function judgeLoss(question: LossQuestion): LossAnswer {
 
   const latest = readings.length ? readings[readings.length - 1]!.segment : 0;
   const rows = readings.map((reading) => {
-    const at = { chemistry: question.chemistry, cells: question.cells, scale: question.scale };
-    const soc = socOfVolts({ ...at, volts: reading.volts, celsius: reading.celsius });
+    const soc = socOfVolts({
+      chemistry: question.chemistry,
+      cells: question.cells,
+      scale: question.scale,
+      volts: reading.volts,
+      celsius: reading.celsius,
+    });
     const days = (reading.at - now) / MS_PER_DAY;
     const factor = question.meanFactor(reading.at, now);
     const surface = surfaceChargeVolts(question.chemistry, question.cells, reading.restedHours);
-    const noise = Math.hypot(METER_SD_VOLTS * 1.5, surface / Z90);
+    const noise = Math.sqrt((METER_SD_VOLTS * 1.5) ** 2 + (surface / Z90) ** 2);
     const slope = voltsPerPct(question.scale, question.cells, soc);
     const sd = (noise / slope) * Math.SQRT2 ** (latest - reading.segment);
     return {
@@ -179,12 +184,17 @@ export function pooledSlope(
   let sxx = 0;
   let sxy = 0;
   for (const rows of groups) {
-    const w = rows.reduce((sum, [, , weight]) => sum + weight, 0);
-    const meanX = rows.reduce((sum, [x, , weight]) => sum + weight * x, 0) / w;
-    const meanY = rows.reduce((sum, [, y, weight]) => sum + weight * y, 0) / w;
+    let w = 0;
+    let wx = 0;
+    let wy = 0;
     for (const [x, y, weight] of rows) {
-      sxx += weight * (x - meanX) ** 2;
-      sxy += weight * (x - meanX) * (y - meanY);
+      w += weight;
+      wx += weight * x;
+      wy += weight * y;
+    }
+    for (const [x, y, weight] of rows) {
+      sxx += weight * (x - wx / w) ** 2;
+      sxy += weight * (x - wx / w) * (y - wy / w);
     }
   }
   return sxx > 1e-9 ? { value: sxy / sxx, sd: Math.sqrt(1 / sxx) } : null;

@@ -3,7 +3,7 @@ import { Z90, sdOf, type Estimate } from '../estimate';
 import { freezingOfSoc } from '../battery/acid';
 import { stateOfCharge } from '../battery/state-of-charge';
 import { forecastOver, reserveOver, type DailyLoss, type Forecast } from '../forecast/forecast';
-import type { RecordedReading } from '../logbook/fold';
+import type { BatteryState, RecordedReading } from '../logbook/fold';
 import { roundFor } from '../plan/rounds';
 import { usualDraw } from '../site/vehicle-kinds';
 import {
@@ -90,8 +90,7 @@ export function socOfReading(reading: RecordedReading, standing: Standing): Esti
 /** The last thing that says what the battery held: null where nothing was read or charged yet. */
 export function anchorOf(standing: Standing): Anchor | null {
   const { readings, charges, lastFullAt } = standing.state;
-  let settled: RecordedReading | null = null;
-  for (const reading of readings) if (isSettled(reading, standing)) settled = reading;
+  const settled = readings.findLast((reading) => isSettled(reading, standing)) ?? null;
   const charge = charges.length ? charges[charges.length - 1]! : null;
   if (lastFullAt !== null && lastFullAt > (settled?.at ?? -Infinity)) {
     const soc = { value: 100, low: 100 - Z90 * FULL_SD_PCT, high: 100 };
@@ -122,14 +121,46 @@ export function expectedLoss(standing: Standing): ExpectedLoss {
   };
 }
 
-/** The battery's loss, learnt from its settled readings since the last change at the clamps. */
+/** Readings from before so many charges would count for next to nothing. */
+const SEGMENTS_HEARD = 5;
+
+/** Losses as they were judged last: they change with the record, not with the calendar. */
+const judged = new WeakMap<BatteryState, { readonly on: Standing; readonly loss: LossAnswer }>();
+
+/**
+ * The battery's loss, learnt from its settled readings since the last change at the clamps.
+ * Remembered for as long as record, rules and temperatures are the same ones.
+ */
 export function lossOf(standing: Standing): LossAnswer {
+  const { state, facts } = standing;
+  const known = judged.get(state);
+  if (
+    known &&
+    known.on.rules === standing.rules &&
+    known.on.temperatures === standing.temperatures &&
+    known.on.vehicleKind === standing.vehicleKind &&
+    known.on.laidUpAt === standing.laidUpAt &&
+    known.on.facts.chemistry === facts.chemistry &&
+    known.on.facts.cells === facts.cells &&
+    known.on.facts.capacityAh === facts.capacityAh &&
+    known.on.facts.fittedYear === facts.fittedYear &&
+    today(known.on) === today(standing)
+  ) {
+    return known.loss;
+  }
+  const loss = judgeLossOf(standing);
+  judged.set(state, { on: standing, loss });
+  return loss;
+}
+
+function judgeLossOf(standing: Standing): LossAnswer {
   const { facts, state, rules, temperatures, timeZone } = standing;
   const since = state.connections.length
     ? state.connections[state.connections.length - 1]!.at
     : -Infinity;
+  const oldest = state.charges.at(-SEGMENTS_HEARD)?.to ?? -Infinity;
   const readings = state.readings.filter(
-    (reading) => reading.at >= since && isSettled(reading, standing),
+    (reading) => reading.at >= since && reading.at >= oldest && isSettled(reading, standing),
   );
   const segmentOf = (at: number) => state.charges.filter((charge) => charge.to <= at).length;
   const dayAt = (at: number) => dayOf(at, timeZone);
@@ -284,11 +315,16 @@ function firstFrost(
   const { facts, temperatures } = standing;
   const margin = (night: number, socPct: number) =>
     night - (freezingOfSoc(facts.chemistry, socPct) ?? -Infinity);
-  const { socPct } = forecastOver(start, perDay, temperatures.sums, from, nights.length);
   // Acid freezes earliest at one end of the way (it has one lowest point): if the coldest night
   // reaches neither end, no night reaches it in between.
-  const ends = [socPct[0]!, socPct[nights.length]!];
+  const through = temperatures.sums[from + nights.length]! - temperatures.sums[from]!;
+  const emptiest =
+    start.socPct -
+    perDay.drawPctPerDay * nights.length -
+    (perDay.selfPctPerMonthAt20C / 30) * through;
+  const ends = [start.socPct, emptiest];
   if (ends.every((soc) => margin(coldest, soc) >= FREEZE_MARGIN_KELVIN)) return null;
+  const { socPct } = forecastOver(start, perDay, temperatures.sums, from, nights.length);
   for (let i = 0; i < nights.length; i++) {
     const kelvin = margin(nights[i]!, socPct[i]!);
     if (kelvin < FREEZE_MARGIN_KELVIN) return { kelvin, day: temperatures.firstDay + from + i };

@@ -1,6 +1,7 @@
 import { cookies } from 'next/headers';
 import { THEME_COOKIE, themeOf } from '../theme/theme';
 import { currentSite } from '../site/current';
+import { GlyphSheet } from '../theme/vehicle-icon';
 import { DayProvider } from './day';
 import { Rail } from './rail';
 import { Ribbon } from './ribbon';
@@ -15,6 +16,7 @@ export async function Frame({ children }: { children: React.ReactNode }) {
   const data = ribbonData(loaded);
   return (
     <DayProvider today={data.today} from={data.from} to={data.to}>
+      <GlyphSheet />
       <Rail theme={theme} />
       <div className={styles.column}>
         <Ribbon data={data} />

@@ -1,5 +1,5 @@
 import 'server-only';
-import { MS_PER_DAY, dayOf, toDay } from '../../core/day';
+import { dayOf, toDay } from '../../core/day';
 import { roundsAhead, jobsToday } from '../../core/plan/due';
 import { readDayCounts } from '../../store/entries';
 import { db } from '../server/store';
@@ -15,12 +15,10 @@ export function ribbonData(loaded: LoadedSite): RibbonData {
   const to = Math.max(toDay(site.seasonEnd), today);
   const stops = new Map<number, number>();
   const add = (day: number, n: number) => stops.set(day, (stops.get(day) ?? 0) + n);
-  const counts = readDayCounts(
-    db(),
-    new Date((from - 1) * MS_PER_DAY).toISOString(),
-    new Date((today + 1) * MS_PER_DAY).toISOString(),
-  );
-  for (const { day, n } of counts) if (toDay(day) < today) add(toDay(day), n);
+  for (const [name, n] of readDayCounts(db())) {
+    const day = toDay(name);
+    if (day >= from && day < today) add(day, n);
+  }
   for (const stay of loaded.stays) {
     const rounds = new Set<number>();
     for (const { standing, outlook } of stay.batteries) {

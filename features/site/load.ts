@@ -20,7 +20,7 @@ import {
   type Vehicle,
 } from '../../store/site';
 import { readBatteryStates, readRules, readVehicleStates } from '../../store/states';
-import { readHallDays } from '../../store/temperatures';
+import { hallDayStamp, readHallDays } from '../../store/temperatures';
 
 /** A vehicle that stands in a bay, with its batteries. */
 export interface Stay {
@@ -59,6 +59,21 @@ function settingOf(from: Db, at: number) {
   const rules = readRules(from);
   const halls = readHalls(from);
   const today = dayOf(at, site.timeZone);
+  const temperatures = temperaturesOf(from, site, halls, today);
+  return { site, rules, halls, today, temperatures, now: at };
+}
+
+interface RememberedTemperatures {
+  readonly key: string;
+  readonly temperatures: ReadonlyMap<string, DailyTemperatures>;
+}
+const remembered = new WeakMap<Db, RememberedTemperatures>();
+
+/** Temperatures of all halls; the same objects until a thermometer is read or the day ends. */
+function temperaturesOf(from: Db, site: Site, halls: readonly Hall[], today: Day) {
+  const key = JSON.stringify([today, halls, site, hallDayStamp(from)]);
+  const known = remembered.get(from);
+  if (known?.key === key) return known.temperatures;
   const firstDay = Math.min(toDay(site.seasonStart), today) - BEFORE_SEASON_DAYS;
   const lastDay = Math.max(today + LONGEST_RESERVE_DAYS + 2, toDay(site.seasonEnd));
   const recorded = readHallDays(from, firstDay, today);
@@ -68,7 +83,8 @@ function settingOf(from: Db, at: number) {
       hallTemperatures(hall, site.climate, recorded.get(hall.id) ?? [], firstDay, lastDay),
     ]),
   );
-  return { site, rules, halls, today, temperatures, now: at };
+  remembered.set(from, { key, temperatures });
+  return temperatures;
 }
 
 type Setting = NonNullable<ReturnType<typeof settingOf>>;

@@ -15,13 +15,16 @@ const DERIVED = {
   colorBgSolidActive: 'var(--rail-raised)',
 };
 
+let derived: ReturnType<typeof theme.defaultAlgorithm> | undefined;
+
 /**
  * Ant Design in our colours. Every colour is one of our own CSS variables, so that one set of
  * styles serves day and lamp, the system's choice needs no script, and nothing flashes.
  */
 export const antdTheme: ThemeConfig = {
   cssVar: { key: 'velvet' },
-  algorithm: (seed) => ({ ...theme.defaultAlgorithm(seed), ...DERIVED }),
+  // The seeds never change: what follows from them is worked out once, not at each request.
+  algorithm: (seed) => (derived ??= { ...theme.defaultAlgorithm(seed), ...DERIVED }),
   hashed: false,
   token: {
     fontFamily: 'var(--plain)',

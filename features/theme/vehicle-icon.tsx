@@ -1,20 +1,21 @@
 import {
+  IconCamper,
+  IconCar,
   IconCar4wd,
-  IconBolt,
-  IconCaravan,
   IconCarSuv,
+  IconCaravan,
   IconEngine,
   IconGolf,
   IconMotorbike,
-  IconCamper,
-  IconCar,
+  IconPlug,
+  IconPlugConnectedX,
   IconTractor,
   IconTruck,
   type Icon,
 } from '@tabler/icons-react';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
 
-const ICONS: Record<VehicleKindId, Icon> = {
+const GLYPHS: Record<VehicleKindId | 'maintainer' | 'negative-off', Icon> = {
   car: IconCar,
   pickup: IconTruck,
   motorcycle: IconMotorbike,
@@ -25,10 +26,38 @@ const ICONS: Record<VehicleKindId, Icon> = {
   generator: IconEngine,
   cart: IconGolf,
   hybrid: IconCarSuv,
+  maintainer: IconPlug,
+  'negative-off': IconPlugConnectedX,
 };
+
+/** The outlines, drawn once for the page; a yard of hundreds of bays refers to them. */
+export function GlyphSheet() {
+  return (
+    <svg width="0" height="0" style={{ position: 'absolute' }} aria-hidden="true">
+      {Object.entries(GLYPHS).map(([id, Glyph]) => (
+        <symbol key={id} id={`glyph-${id}`} viewBox="0 0 24 24">
+          <Glyph size={24} stroke={1.6} />
+        </symbol>
+      ))}
+    </svg>
+  );
+}
 
 /** The outline of a kind of vehicle; its name stands beside it, so it is silent. */
 export function VehicleIcon({ kind, size = 20 }: { kind: VehicleKindId; size?: number }) {
-  const Glyph = ICONS[kind] ?? IconBolt;
-  return <Glyph size={size} stroke={1.6} aria-hidden="true" />;
+  return (
+    <svg width={size} height={size} aria-hidden="true">
+      <use href={`#glyph-${kind}`} />
+    </svg>
+  );
+}
+
+/** How a battery is kept, said aloud. */
+export function KeepingIcon({ keeping }: { keeping: 'maintainer' | 'negative-off' }) {
+  const label = keeping === 'maintainer' ? 'maintainer on' : 'negative off';
+  return (
+    <svg width="17" height="17" role="img" aria-label={label}>
+      <use href={`#glyph-${keeping}`} />
+    </svg>
+  );
 }

@@ -1,7 +1,6 @@
 'use client';
 
-import { IconPlug, IconPlugConnectedX } from '@tabler/icons-react';
-import Link from 'next/link';
+import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { shortDay, type Day } from '../../core/day';
 import { HELD, UNKNOWN } from '../../core/judge/season';
@@ -11,7 +10,7 @@ import type { VehicleKindId } from '../../core/site/vehicle-kinds';
 import { useDay } from '../frame/day';
 import { ReserveBar } from '../theme/reserve-bar';
 import { RESERVE_STOPS } from '../theme/reserve-colour';
-import { VehicleIcon } from '../theme/vehicle-icon';
+import { KeepingIcon, VehicleIcon } from '../theme/vehicle-icon';
 import styles from './yard.module.css';
 
 export interface YardBattery {
@@ -95,6 +94,7 @@ function onDay(battery: YardBattery, season: SeasonData | null, day: Day, today:
 }
 
 export function Yard({ data }: { data: YardData }) {
+  const router = useRouter();
   const { day, today } = useDay();
   const elsewhere = day !== today;
   const { season, failed } = useSeason(elsewhere, data);
@@ -104,8 +104,16 @@ export function Yard({ data }: { data: YardData }) {
   const frost = all.filter((battery) => shown(battery).frost).length;
   const waiting = elsewhere && !season;
 
+  // One listener for all bays: hundreds of link components would cost more than they give.
+  const follow = (event: React.MouseEvent) => {
+    const link = event.target instanceof Element ? event.target.closest('a') : null;
+    if (!link || event.button || event.metaKey || event.ctrlKey || event.shiftKey) return;
+    event.preventDefault();
+    router.push(link.getAttribute('href')!);
+  };
+
   return (
-    <div className={styles.yard} aria-busy={waiting}>
+    <div className={styles.yard} aria-busy={waiting} onClick={follow}>
       <header className={styles.head}>
         <h1>{elsewhere ? `Yard on ${shortDay(day, today)}` : 'Yard'}</h1>
         <p className={styles.summary} role="status">
@@ -178,10 +186,10 @@ function Bay({
   const { stay } = bay;
   if (!stay) {
     return (
-      <Link href={`/lay-up?bay=${bay.mark}`} prefetch={false} className={styles.free}>
+      <a href={`/lay-up?bay=${bay.mark}`} className={styles.free}>
         <span className={styles.mark}>{bay.mark}</span>
         <span className={styles.freeWord}>free</span>
-      </Link>
+      </a>
     );
   }
   const many = stay.batteries.length > 1;
@@ -190,9 +198,8 @@ function Bay({
   const frost = stay.batteries.some((battery) => shown(battery).frost);
   const low = stay.batteries.some((battery) => shown(battery).reserve === 0);
   return (
-    <Link
+    <a
       href={`/vehicle/${stay.vehicleId}`}
-      prefetch={false}
       className={low ? styles.low : styles.bay}
       data-bay={bay.mark}
     >
@@ -200,12 +207,8 @@ function Bay({
         <span className={styles.mark}>{bay.mark}</span>
         <span className={styles.glyphs}>
           {frost ? <span className={styles.frost}>frost</span> : null}
-          {maintained ? (
-            <IconPlug size={17} stroke={1.7} aria-label="maintainer on" role="img" />
-          ) : null}
-          {off ? (
-            <IconPlugConnectedX size={17} stroke={1.7} aria-label="negative off" role="img" />
-          ) : null}
+          {maintained ? <KeepingIcon keeping="maintainer" /> : null}
+          {off ? <KeepingIcon keeping="negative-off" /> : null}
           <span className={styles.kind}>
             <VehicleIcon kind={stay.kind} />
           </span>
@@ -225,7 +228,7 @@ function Bay({
           );
         })}
       </span>
-    </Link>
+    </a>
   );
 }
 

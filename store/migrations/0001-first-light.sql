@@ -77,6 +77,8 @@ BEGIN SELECT RAISE(ABORT, 'entries are only ever added'); END;
 CREATE TABLE state (
   subject_kind TEXT NOT NULL,
   subject_id   TEXT NOT NULL,
+  -- The newest entry of the logbook when it was folded: tells what has changed since.
+  seq          INTEGER NOT NULL,
   data         TEXT NOT NULL CHECK (json_valid(data)),
   PRIMARY KEY (subject_kind, subject_id)
 ) STRICT, WITHOUT ROWID;

@@ -369,7 +369,9 @@ function read(
   const volts = show(meter, measured.battery.volts, measured.clampVolts, chance);
   one.lastRead = day;
   one.lastVolts = volts;
-  record('reading', one.id, at, { volts, celsius: null, restedHours: null, confirmed: true });
+  // The forgotten one had stood for days before it was brought in.
+  const restedHours = one.trouble?.kind === 'forgotten' ? 72 : null;
+  record('reading', one.id, at, { volts, celsius: null, restedHours, confirmed: true });
 }
 
 /** Lithium likes to stand part charged, and nobody gets at a forgotten one. */

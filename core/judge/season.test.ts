@@ -36,6 +36,17 @@ describe('a battery through the season', () => {
     expect(season.reserve[season.reserve.length - 1]).toBe(0);
   });
 
+  it('takes what is on charge now off in the next round, full, and goes on from there', () => {
+    const charging = standing({
+      state: { readings: [reading('2027-01-07', 12.4)], chargeSince: at('2027-01-11') },
+    });
+    const days = seasonOf(charging, outlookOf(charging), from, to);
+    expect(days.reserve[on('2027-01-14')]).toBe(CHARGING);
+    expect(days.reserve[on('2027-01-18')]).toBe(CHARGING);
+    expect(days.soc[on('2027-01-19')]).toBeGreaterThan(98);
+    expect(days.reserve[on('2027-01-19')]!).toBeGreaterThan(days.reserve[on('2027-01-29')]!);
+  });
+
   it('holds while a maintainer does', () => {
     const held = standing({
       state: {

@@ -11,6 +11,7 @@ import {
   socOfReading,
   type Outlook,
 } from './outlook';
+import { roundOnOrAfter } from '../plan/rounds';
 import { indexOfDay, today, type Standing } from './standing';
 
 /** Marks in place of a reserve. */
@@ -53,6 +54,8 @@ export function seasonOf(
   const past = pastSoc(standing, outlook, from, Math.min(now - 1, to));
 
   const ahead = outlook && to >= now ? aheadOf(standing, outlook, to - now) : null;
+  // What is on charge now comes off full in the next round, and loses from there.
+  const offDay = outlook?.onCharge ? roundOnOrAfter(rules, now + 1) : null;
 
   for (let i = 0; i < days; i++) {
     const day = from + i;
@@ -62,6 +65,16 @@ export function seasonOf(
     if (day >= heldFrom && outlook?.held) {
       reserve[i] = HELD;
       soc[i] = 100;
+      continue;
+    }
+    if (offDay !== null && day > offDay) {
+      const loss = dailyLoss(outlook!.loss);
+      const at = indexOfDay(temperatures, offDay);
+      const here = indexOfDay(temperatures, day);
+      const factor = temperatures.sums[here]! - temperatures.sums[at]!;
+      const lost = loss.drawPctPerDay * (day - offDay) + (loss.selfPctPerMonthAt20C / 30) * factor;
+      soc[i] = Math.round(100 - lost);
+      reserve[i] = short(reserveBySums(temperatures.sums, here, 100 - lost, line, loss));
       continue;
     }
     if (isCharging(standing, day)) {

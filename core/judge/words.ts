@@ -49,6 +49,7 @@ export function formatReserve(days: number): string {
 /** `19–30`, the 90 % range of a reserve. */
 export function formatReserveRange(reserve: Estimate): string {
   const low = formatReserve(reserve.low);
+  if (reserve.high > LONGEST_RESERVE_DAYS) return `${low} or more`;
   const high = formatReserve(reserve.high);
   return low === high ? low : `${low}–${high}`;
 }

@@ -15,6 +15,7 @@ import {
   formatLoss,
   formatMilliamps,
   formatPct,
+  formatPctRange,
   formatReserve,
   formatReserveRange,
   formatTemperature,
@@ -139,7 +140,7 @@ const instant = (standing: Standing, at: number) =>
 function unsettled(standing: Standing, reading: RecordedReading, base: Base): Verdict {
   const { rules } = standing;
   const soc = base.readingSoc!;
-  const range = `${formatPct(soc.low)}–${formatPct(soc.high)}`;
+  const range = formatPctRange(soc);
   if (reading.fed) {
     return {
       ...base,
@@ -176,7 +177,7 @@ function standingVerdict(standing: Standing, outlook: Outlook, base: Base): Verd
 
   if (under) {
     why.push(
-      say`At ${figure(soc)} (${figure(`${formatPct(outlook.soc.low)}–${formatPct(outlook.soc.high)}`)}), under your line of ${figure(formatPct(outlook.lineSocPct))}, ${figure(line)} at this temperature.`,
+      say`At ${figure(soc)} (${figure(formatPctRange(outlook.soc))}), under your line of ${figure(formatPct(outlook.lineSocPct))}, ${figure(line)} at this temperature.`,
     );
   } else if (outlook.reserve.value > LONGEST_RESERVE_DAYS) {
     why.push(

@@ -28,6 +28,10 @@ export const formatVolts = (volts: number) => `${volts.toFixed(2)} V`;
 
 export const formatPct = (pct: number) => `${Math.round(pct)} %`;
 
+/** `7–21 %`. */
+export const formatPctRange = (range: Estimate) =>
+  `${Math.round(range.low)}–${formatPct(range.high)}`;
+
 /** `−3.1 °C`, or `26 °F`. Digits: 0 or 1 for Celsius; Fahrenheit is always whole. */
 export function formatTemperature(celsius: number, units: Units, digits: 0 | 1 = 0): string {
   const value =

@@ -251,20 +251,20 @@ export function LayUpForm({
               </>
             )}
           </Form.List>
+          <p className={styles.caution}>
+            Everything off: lamps, interior, accessories. A cracked, leaking or swollen battery is
+            not charged: isolate it, replace it, and take it out of the hall before frost.
+          </p>
+          {problem ? (
+            <p className={styles.problem} role="alert">
+              {problem}
+            </p>
+          ) : null}
+          <Button type="primary" htmlType="submit" size="large" loading={busy}>
+            Lay it up
+          </Button>
         </section>
       </div>
-      <p className={styles.caution}>
-        Everything off: lamps, interior, accessories. A cracked, leaking or swollen battery is not
-        charged: isolate it, replace it, and take it out of the hall before frost.
-      </p>
-      {problem ? (
-        <p className={styles.problem} role="alert">
-          {problem}
-        </p>
-      ) : null}
-      <Button type="primary" htmlType="submit" size="large" loading={busy}>
-        Lay it up
-      </Button>
     </Form>
   );
 }

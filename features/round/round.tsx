@@ -265,111 +265,119 @@ function Walk({ data }: { data: RoundData }) {
         }
       />
       <section className={styles.stop} aria-label={`Stop ${view.vehicle.bayMark}`}>
-        <StopHead view={view} judged={judged} />
-        <StepTabs steps={view.steps} at={position.step} onPick={(at) => goTo(position.stop, at)} />
-        {finished ? (
-          <p className={styles.finished} role="status">
-            The round is done: every stop was seen to or could not be reached.
-          </p>
-        ) : null}
-        {step?.kind === 'lamp' ? (
-          <LampStep state={judged.standing.state} onSay={lamp} />
-        ) : step?.kind === 'recharge' || step?.kind === 'take-off' ? (
-          <ChargeStep step={step} verdict={verdict} onDone={charge} />
-        ) : (
-          <VerdictCard
-            judged={judged}
-            shown={digits === '' ? null : displayOf(digits)}
-            verdict={verdict}
-            doubt={doubt}
-            fresh={typed !== null}
-            rest={restAt}
-            onRest={setRestAt}
-            onKeep={() => typed !== null && recordReading(typed, true)}
-            onMeant={() => doubt?.meant != null && recordReading(doubt.meant, false)}
-            onAgain={clear}
+        <div className={styles.upper}>
+          <StopHead view={view} judged={judged} />
+          <StepTabs
+            steps={view.steps}
+            at={position.step}
+            onPick={(at) => goTo(position.stop, at)}
           />
-        )}
-        {hint ? (
-          <p className={styles.hint} role="status">
-            {hint}
-          </p>
-        ) : null}
-        {note !== null ? (
-          <form
-            className={styles.note}
-            onSubmit={(event) => {
-              event.preventDefault();
-              saveNote(note);
-            }}
-          >
-            <input
-              autoFocus
-              value={note}
-              maxLength={2000}
-              aria-label="Note on this battery"
-              placeholder="Note on this battery"
-              onChange={(event) => setNote(event.target.value)}
-              onKeyDown={(event) => {
-                if (event.key === 'Escape') setNote(null);
-              }}
+          {finished ? (
+            <p className={styles.finished} role="status">
+              The round is done: every stop was seen to or could not be reached.
+            </p>
+          ) : null}
+          {step?.kind === 'lamp' ? (
+            <LampStep state={judged.standing.state} onSay={lamp} />
+          ) : step?.kind === 'recharge' || step?.kind === 'take-off' ? (
+            <ChargeStep step={step} verdict={verdict} onDone={charge} />
+          ) : (
+            <VerdictCard
+              judged={judged}
+              shown={digits === '' ? null : displayOf(digits)}
+              verdict={verdict}
+              doubt={doubt}
+              fresh={typed !== null}
+              rest={restAt}
+              onRest={setRestAt}
+              onKeep={() => typed !== null && recordReading(typed, true)}
+              onMeant={() => doubt?.meant != null && recordReading(doubt.meant, false)}
+              onAgain={clear}
             />
-            <Button htmlType="submit">Keep note</Button>
-          </form>
-        ) : null}
-        <div className={styles.actions}>
-          <Button
-            type="primary"
-            size="large"
-            className={styles.record}
-            disabled={doubt !== null}
-            onClick={enter}
-          >
-            {step?.kind === 'reading' && !step.done && !view.passed
-              ? nextName
-                ? `Record, then ${nextName}`
-                : 'Record'
-              : nextName
-                ? `${step?.done || view.passed ? 'Go' : 'Skip'} to ${nextName}`
-                : 'Nothing else is left'}
-          </Button>
-          <Button size="large" onClick={couldNotReach} disabled={view.done || view.passed}>
-            Could not reach
-          </Button>
-          <Button size="large" onClick={undo} disabled={!round.canUndo}>
-            Undo
-          </Button>
+          )}
+          {hint ? (
+            <p className={styles.hint} role="status">
+              {hint}
+            </p>
+          ) : null}
+          {note !== null ? (
+            <form
+              className={styles.note}
+              onSubmit={(event) => {
+                event.preventDefault();
+                saveNote(note);
+              }}
+            >
+              <input
+                autoFocus
+                value={note}
+                maxLength={2000}
+                aria-label="Note on this battery"
+                placeholder="Note on this battery"
+                onChange={(event) => setNote(event.target.value)}
+                onKeyDown={(event) => {
+                  if (event.key === 'Escape') setNote(null);
+                }}
+              />
+              <Button htmlType="submit">Keep note</Button>
+            </form>
+          ) : null}
+          {step ? <StepCaution kind={step.kind} /> : null}
         </div>
-        <OutboxLine outbox={round.outbox} />
-        {step?.kind === 'reading' ? (
-          <Keypad
-            onDigit={digit}
-            onBack={() => setDigits((now) => now.slice(0, -1))}
-            onSkip={() => move(1)}
-          />
-        ) : null}
-        <p className={styles.keys}>
-          <span>
-            <kbd>Enter</kbd> record
-          </span>
-          <span>
-            <kbd>0–9</kbd> volts
-          </span>
-          <span>
-            <kbd>N</kbd> note
-          </span>
-          <span>
-            <kbd>L</kbd> lamp
-          </span>
-          <span>
-            <kbd>X</kbd> on charge
-          </span>
-          <span>
-            <kbd>?</kbd> all keys
-          </span>
-        </p>
-        {help ? <AllKeys /> : null}
-        {step ? <StepCaution kind={step.kind} /> : null}
+        <div className={styles.lower}>
+          {step?.kind === 'reading' ? (
+            <Keypad
+              onDigit={digit}
+              onBack={() => setDigits((now) => now.slice(0, -1))}
+              onSkip={() => move(1)}
+            />
+          ) : null}
+          <div className={styles.actions}>
+            <Button
+              type="primary"
+              size="large"
+              className={styles.record}
+              disabled={doubt !== null}
+              onClick={enter}
+            >
+              {step?.kind === 'reading' && !step.done && !view.passed
+                ? nextName
+                  ? `Record, then ${nextName}`
+                  : 'Record'
+                : nextName
+                  ? `${step?.done || view.passed ? 'Go' : 'Skip'} to ${nextName}`
+                  : 'Nothing else is left'}
+            </Button>
+            <Button size="large" onClick={couldNotReach} disabled={view.done || view.passed}>
+              Could not reach
+            </Button>
+            <Button size="large" onClick={undo} disabled={!round.canUndo}>
+              Undo
+            </Button>
+          </div>
+          <OutboxLine outbox={round.outbox} />
+          <p className={styles.keys}>
+            <span>
+              <kbd>Enter</kbd> record
+            </span>
+            <span>
+              <kbd>0–9</kbd> volts
+            </span>
+            <span>
+              <kbd>N</kbd> note
+            </span>
+            <span>
+              <kbd>L</kbd> lamp
+            </span>
+            <span>
+              <kbd>X</kbd> on charge
+            </span>
+            <span>
+              <kbd>?</kbd> all keys
+            </span>
+          </p>
+          {help ? <AllKeys /> : null}
+        </div>
       </section>
       <Side judged={judged} verdict={verdict} />
     </div>

@@ -168,20 +168,20 @@ export function SetupForm({
               </>
             )}
           </Form.List>
+          <p className={styles.caution}>
+            The maker’s instructions, local codes and licensed practice come before anything that
+            this program says.
+          </p>
+          {problem ? (
+            <p className={styles.problem} role="alert">
+              {problem}
+            </p>
+          ) : null}
+          <Button type="primary" htmlType="submit" size="large" loading={busy}>
+            Set the site up
+          </Button>
         </section>
       </div>
-      <p className={styles.caution}>
-        The maker’s instructions, local codes and licensed practice come before anything that this
-        program says.
-      </p>
-      {problem ? (
-        <p className={styles.problem} role="alert">
-          {problem}
-        </p>
-      ) : null}
-      <Button type="primary" htmlType="submit" size="large" loading={busy}>
-        Set the site up
-      </Button>
     </Form>
   );
 }

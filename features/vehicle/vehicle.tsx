@@ -74,7 +74,7 @@ export function Vehicle({ data }: { data: VehicleData }) {
             {VEHICLE_KINDS[vehicle.kind].label} · {data.hall.name} ·{' '}
             {vehicle.collectDay === null
               ? 'always ready'
-              : `collected ${shortDay(vehicle.collectDay, today)}`}
+              : `collection ${shortDay(vehicle.collectDay, today)}`}
           </p>
         </div>
         {data.batteries.length > 1 ? (

@@ -2,7 +2,7 @@ import Database from 'better-sqlite3';
 import { copyFileSync, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import { lastSeq } from '../store/entries';
-import { dataFile, openStore } from '../store/open';
+import { dataFile, openStore, openToRead } from '../store/open';
 import { Trouble, runningServer } from './server';
 
 /** A consistent copy of the data file, also while the server runs. */
@@ -11,7 +11,7 @@ export async function backup(folder: string, to: string): Promise<string> {
   if (!existsSync(file)) throw new Trouble(`There is no data in ${folder} to back up.`);
   if (existsSync(to)) throw new Trouble(`${to} is there already; name a file that is not.`);
   mkdirSync(dirname(resolve(to)), { recursive: true });
-  const db = openStore(file);
+  const db = openToRead(file);
   try {
     await db.backup(to);
   } finally {

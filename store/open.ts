@@ -101,7 +101,20 @@ export function assertDurable(db: Db): void {
   }
 }
 
+/** Opens the data file to read from it alone, as it is. */
+export function openToRead(file: string): Db {
+  const db = new Database(file, { readonly: true, timeout: 5000 });
+  try {
+    refuseForeign(db, file);
+    return db;
+  } catch (error) {
+    db.close();
+    throw error;
+  }
+}
+
 function migrate(db: Db): void {
+  if (Number(db.pragma('user_version', { simple: true })) === newestVersion()) return;
   db.transaction(() => {
     const version = Number(db.pragma('user_version', { simple: true }));
     for (const migration of migrations()) {

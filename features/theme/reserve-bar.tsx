@@ -1,22 +1,7 @@
-import { CHARGING, HELD, UNKNOWN } from '../../core/judge/season';
+import { CHARGING, UNKNOWN } from '../../core/judge/season';
 import { FULL_RESERVE_DAYS, reserveColour } from './reserve-colour';
+import { reserveShare, reserveText } from './reserve-words';
 import styles from './reserve-bar.module.css';
-
-/** A reserve as the season's arrays hold it, in words short enough for a tile. */
-export function reserveText(days: number): string {
-  if (days === HELD) return 'held';
-  if (days === CHARGING) return 'on charge';
-  if (days === UNKNOWN) return 'not read';
-  return days > 365 ? '365+ d' : `${days} d`;
-}
-
-/** Share of the bar that a reserve fills. */
-export const reserveShare = (days: number) =>
-  days === HELD || days === CHARGING
-    ? 1
-    : days === UNKNOWN
-      ? 0
-      : Math.min(1, days / FULL_RESERVE_DAYS);
 
 /** A bar of the reserve scale with its number beside it. */
 export function ReserveBar({

@@ -1,0 +1,187 @@
+import Database from 'better-sqlite3';
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import {
+  chmodSync,
+  existsSync,
+  mkdtempSync,
+  readFileSync,
+  readdirSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
+import { createServer, type Server } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { v7 as uuidv7 } from 'uuid';
+import { readAllEntries } from '../store/entries';
+import { dataFile, newestVersion, openStore } from '../store/open';
+import { recordEntry } from '../store/record';
+
+let folder: string;
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'velvet-cli-'));
+});
+afterEach(() => rmSync(folder, { recursive: true, force: true }));
+
+const data = () => join(folder, 'data');
+const ember = (...args: string[]) =>
+  spawnSync(process.execPath, ['dist/ember.mjs', ...args], { encoding: 'utf8' });
+
+function note(text: string): void {
+  const db = openStore(dataFile(data()));
+  recordEntry(
+    db,
+    {
+      id: uuidv7(),
+      subjectKind: 'battery',
+      subjectId: 'b1',
+      kind: 'note',
+      version: 1,
+      at: '2027-01-14T09:00:00.000Z',
+      by: 'attendant',
+      data: { text },
+      strikes: null,
+    },
+    '2027-01-14T09:00:00.000Z',
+  );
+  db.close();
+}
+
+function notes(file: string): string[] {
+  const db = openStore(file);
+  const texts = readAllEntries(db).map((entry) => (entry.data as { text: string }).text);
+  db.close();
+  return texts;
+}
+
+describe('backup and restore', () => {
+  it('brings back what was there, and keeps what is replaced', () => {
+    note('before');
+    const copy = join(folder, 'copies', 'spring.sqlite');
+    const made = ember('backup', copy, '--data', data());
+    expect(made.stderr).toBe('');
+    expect(made.stdout).toContain('holds 1 entries');
+    note('after');
+    const restored = ember('restore', copy, '--data', data());
+    expect(restored.stderr).toBe('');
+    expect(restored.stdout).toContain('Restored 1 entries');
+    expect(notes(dataFile(data()))).toEqual(['before']);
+    const aside = readdirSync(data()).find((name) => name.includes('.before-'))!;
+    expect(notes(join(data(), aside))).toEqual(['before', 'after']);
+  });
+
+  it('copies consistently while somebody writes', () => {
+    note('first');
+    const writer = openStore(dataFile(data()));
+    writer.exec('BEGIN IMMEDIATE');
+    writer
+      .prepare(
+        `INSERT INTO entry (id, subject_kind, subject_id, kind, version, at, by, data, recorded_at)
+         VALUES ('half', 'battery', 'b1', 'note', 1, '', '', '{"text":"half done"}', '')`,
+      )
+      .run();
+    const copy = join(folder, 'while.sqlite');
+    expect(ember('backup', copy, '--data', data()).status).toBe(0);
+    writer.exec('ROLLBACK');
+    writer.close();
+    expect(notes(copy)).toEqual(['first']);
+  });
+
+  it('refuses in one plain line, and touches nothing', () => {
+    note('mine');
+    const copy = join(folder, 'copy.sqlite');
+    ember('backup', copy, '--data', data());
+    expect(ember('backup', copy, '--data', data()).stderr).toContain('is there already');
+    expect(ember('backup', join(folder, 'x'), '--data', join(folder, 'none')).stderr).toContain(
+      'There is no data',
+    );
+    const letter = join(folder, 'letter.txt');
+    writeFileSync(letter, 'Dear owner, '.repeat(99));
+    const refused = ember('restore', letter, '--data', data());
+    expect(refused.status).toBe(1);
+    expect(refused.stderr).toContain('letter.txt is not a data file of Velvet Ember');
+    expect(refused.stderr.trim().split('\n')).toHaveLength(1);
+    expect(ember('restore', join(folder, 'gone'), '--data', data()).stderr).toContain('not there');
+    expect(ember('backup', '--data', data()).status).toBe(2);
+    expect(notes(dataFile(data()))).toEqual(['mine']);
+    expect(readdirSync(data()).filter((name) => name.includes('restoring'))).toEqual([]);
+  });
+});
+
+describe('starting', () => {
+  let other: Server | null = null;
+  afterEach(() => other?.close());
+
+  it('says that the port is taken', async () => {
+    const port = await new Promise<number>((done) => {
+      other = createServer().listen(0, '127.0.0.1', () =>
+        done((other!.address() as { port: number }).port),
+      );
+    });
+    const run = spawnAsync(['start', '--data', data(), '--port', String(port)]);
+    expect(await run).toEqual({
+      code: 1,
+      out: '',
+      err: `Port ${port} is taken by another program. Choose one with --port.\n`,
+    });
+    expect(existsSync(dataFile(data()))).toBe(false);
+  });
+
+  it('says that the data file is newer, or not ours', () => {
+    note('x');
+    const raw = new Database(dataFile(data()));
+    raw.pragma(`user_version = ${newestVersion() + 1}`);
+    raw.close();
+    const newer = ember('start', '--data', data(), '--port', '49731');
+    expect(newer.status).toBe(1);
+    expect(newer.stderr).toContain('newer Velvet Ember');
+    const song = new Database(dataFile(data()));
+    song.pragma('application_id = 7');
+    song.close();
+    expect(ember('start', '--data', data(), '--port', '49731').stderr).toContain(
+      'belongs to another program',
+    );
+  });
+
+  it('refuses flags that make no sense with exit 2', () => {
+    expect(ember('start', '--port', '99999')).toMatchObject({ status: 2, stdout: '' });
+    expect(ember('start', '--colour', 'red').stderr).toContain('no such flag');
+    expect(ember('dance').stderr).toContain('no such command');
+    expect(ember('--help').stdout).toContain('./ember backup FILE');
+  });
+
+  it('says that Node is too old, or not there', () => {
+    const bin = join(folder, 'bin');
+    spawnSync('mkdir', ['-p', bin]);
+    const fake = join(bin, 'node');
+    writeFileSync(fake, '#!/bin/sh\necho 18.19.0\n');
+    chmodSync(fake, 0o755);
+    const old = spawnSync('bash', ['./ember', '--help'], {
+      encoding: 'utf8',
+      env: { ...process.env, PATH: `${bin}:${process.env.PATH}` },
+    });
+    expect(old.status).toBe(1);
+    expect(old.stderr).toBe('Velvet Ember needs Node.js 20.9 or newer, and this is 18.19.0.\n');
+  });
+});
+
+/** Runs without blocking this process, so that a server of the test can answer. */
+function spawnAsync(args: string[]): Promise<{ code: number | null; out: string; err: string }> {
+  return new Promise((done) => {
+    const child: ChildProcess = spawn(process.execPath, ['dist/ember.mjs', ...args]);
+    let out = '';
+    let err = '';
+    child.stdout!.on('data', (chunk: Buffer) => (out += chunk.toString()));
+    child.stderr!.on('data', (chunk: Buffer) => (err += chunk.toString()));
+    child.once('close', (code) => done({ code, out, err }));
+  });
+}
+
+describe('the one command', () => {
+  it('is named first in the README, with the test', () => {
+    const readme = readFileSync('README.md', 'utf8');
+    const start = readme.slice(0, 400);
+    expect(start).toContain('./ember demo');
+    expect(start).toContain('./ember test');
+  });
+});

@@ -1,0 +1,185 @@
+import { toDay } from '../../core/day';
+import { HELD, CHARGING, UNKNOWN } from '../../core/judge/season';
+import { EMPTY_BATTERY, step, type BatteryState } from '../../core/logbook/fold';
+import { DEFAULT_RULES } from '../../core/rules/rules';
+import { chartSeries } from '../chart/series';
+import { newEntry } from '../logbook/new-entry';
+import { entryWords } from '../logbook/words';
+import { fromWireHall, toWireHall, type WireBattery } from '../site/wire';
+import { hallTemperatures } from '../../core/site/climate';
+import { reserveShare, reserveText } from '../theme/reserve-words';
+import { hallsOf, nextPosition, viewStop, type RoundData, type RoundStop } from './round-data';
+
+const NOW = Date.parse('2027-01-14T09:00:00Z');
+const DAY = 24 * 3_600_000;
+
+const temperatures = hallTemperatures(
+  { kind: 'outdoors', setpointCelsius: null },
+  { meanCelsius: Array(12).fill(3) as number[], coldNightCelsius: Array(12).fill(-8) as number[] },
+  [],
+  toDay('2026-10-01'),
+  toDay('2028-02-01'),
+);
+
+function battery(id: string, label: string, state: Partial<BatteryState>): WireBattery {
+  return {
+    id,
+    mark: id,
+    label,
+    facts: { chemistry: 'agm', nominalVolts: 12, cells: 6, capacityAh: 90, fittedYear: 2024 },
+    state: { ...EMPTY_BATTERY, vehicleId: 'v1', fittedAt: NOW - 60 * DAY, ...state },
+  };
+}
+const read = (daysAgo: number, volts: number) => ({
+  id: `${daysAgo}`,
+  at: NOW - daysAgo * DAY,
+  volts,
+  celsius: null,
+  restedHours: 99,
+  fed: false,
+});
+
+const camper: RoundStop = {
+  vehicle: {
+    id: 'v1',
+    name: 'Brackwater 26',
+    kind: 'camper',
+    bayMark: 'Y1',
+    rowMark: 'Y',
+    hallId: 'yard',
+    laidUpAt: NOW - 60 * DAY,
+    collectDay: toDay('2027-04-01'),
+  },
+  batteries: [
+    battery('b1', 'Starter', { readings: [read(35, 12.7)] }),
+    battery('b2', 'Leisure 1', { readings: [read(3, 12.7)] }),
+    battery('b3', 'Leisure 2', {
+      maintainerSince: NOW - 50 * DAY,
+      lamp: { state: 'holding', at: NOW - 3 * DAY },
+    }),
+  ],
+};
+const data: RoundData = {
+  clock: { now: NOW, stands: true, timeZone: 'UTC' },
+  today: toDay('2027-01-14'),
+  roundDay: toDay('2027-01-14'),
+  rules: DEFAULT_RULES,
+  halls: [toWireHall({ id: 'yard', name: 'Loading Yard' }, temperatures)],
+  stops: [camper],
+  ahead: [],
+};
+const halls = hallsOf(data);
+const statesOf = (stop: RoundStop) =>
+  Object.fromEntries(stop.batteries.map((one) => [one.id, one.state]));
+
+describe('a stop of the round', () => {
+  it('has a reading and a lamp to do, by their batteries’ names', () => {
+    const view = viewStop(camper, statesOf(camper), data, halls);
+    expect(view.steps.map((one) => [one.label, one.done])).toEqual([
+      ['Starter', false],
+      ['Leisure 2 lamp', false],
+    ]);
+    expect(view.done).toBe(false);
+    expect(view.minutesLeft).toBeGreaterThan(2);
+  });
+
+  it('ticks off what is recorded, and is done when all is', () => {
+    const states: Record<string, BatteryState> = statesOf(camper);
+    const lamp = newEntry('lamp', 'b3', NOW, { state: 'holding' });
+    states.b3 = step(states.b3!, lamp);
+    const half = viewStop(camper, states, data, halls);
+    expect(half.steps.map((one) => one.done)).toEqual([false, true]);
+    expect(nextPosition([half], { stop: 0, step: 1 })).toEqual({ stop: 0, step: 0 });
+    const reading = newEntry('reading', 'b1', NOW, {
+      volts: 12.68,
+      celsius: null,
+      restedHours: 99,
+      confirmed: false,
+    });
+    states.b1 = step(states.b1!, reading);
+    const whole = viewStop(camper, states, data, halls);
+    expect(whole.done).toBe(true);
+    expect(whole.minutesLeft).toBe(0);
+    expect(nextPosition([whole], { stop: 0, step: 0 })).toBeNull();
+  });
+
+  it('asks for a charge as soon as a reading shows that one is due', () => {
+    const states: Record<string, BatteryState> = statesOf(camper);
+    const low = newEntry('reading', 'b1', NOW, {
+      volts: 12.2,
+      celsius: null,
+      restedHours: 99,
+      confirmed: true,
+    });
+    states.b1 = step(states.b1!, low);
+    const view = viewStop(camper, states, data, halls);
+    expect(view.steps.map((one) => one.label)).toEqual([
+      'Starter',
+      'Starter recharge',
+      'Leisure 2 lamp',
+    ]);
+  });
+
+  it('is passed, not done, when nobody could reach it', () => {
+    const states: Record<string, BatteryState> = statesOf(camper);
+    states.b1 = step(states.b1!, newEntry('not-reached', 'b1', NOW, { why: 'snow' }));
+    const view = viewStop(camper, states, data, halls);
+    expect([view.passed, view.done]).toEqual([true, false]);
+  });
+});
+
+describe('what travels to the browser', () => {
+  it('comes back as it was, to a tenth of a degree', () => {
+    const back = fromWireHall(toWireHall({ id: 'yard', name: 'Yard' }, temperatures));
+    expect(back.firstDay).toBe(temperatures.firstDay);
+    expect(back.mean).toHaveLength(temperatures.mean.length);
+    expect(back.sums[100]!).toBeCloseTo(temperatures.sums[100]!, 0);
+  });
+});
+
+describe('the chart', () => {
+  const view = viewStop(camper, statesOf(camper), data, halls);
+
+  it('has the readings, the line, and a forecast that begins now and falls', () => {
+    const { standing, outlook } = view.judged[0]!;
+    const series = chartSeries(standing, outlook);
+    expect(series.settled.map((point) => point.y)).toEqual([12.7]);
+    expect(series.unsettled).toEqual([]);
+    expect(series.lineVolts).toBeCloseTo(12.37, 1);
+    expect(series.likely[0]!.x).toBeCloseTo(toDay('2027-01-14') + 9 / 24, 6);
+    expect(series.likely.at(-1)!.y).toBeLessThan(series.likely[0]!.y);
+    series.likely.forEach((point, i) => {
+      expect(series.low[i]!.y).toBeLessThanOrEqual(point.y);
+      expect(series.high[i]!.y).toBeGreaterThanOrEqual(point.y);
+    });
+  });
+
+  it('has no forecast for a battery that is held', () => {
+    const { standing, outlook } = view.judged[2]!;
+    expect(chartSeries(standing, outlook).likely).toEqual([]);
+  });
+});
+
+describe('words', () => {
+  it('of a reserve are short, and never a bare mark', () => {
+    expect([0, 24, 400].map(reserveText)).toEqual(['0 d', '24 d', '365+ d']);
+    expect([HELD, CHARGING, UNKNOWN].map(reserveText)).toEqual(['held', 'on charge', 'not read']);
+    expect([0, 45, 500, HELD, UNKNOWN].map(reserveShare)).toEqual([0, 0.5, 1, 1, 0]);
+  });
+
+  it('of an entry name what happened and its figure', () => {
+    const of = (entry: Parameters<typeof entryWords>[0]) =>
+      Object.values(entryWords(entry, { 'bay-Y1': 'Y1' })).join(': ');
+    expect(of(newEntry('draw', 'b', NOW, { milliamps: 12 }))).toBe('draw, settled: 12 mA');
+    expect(of(newEntry('charge-ended', 'b', NOW, { full: false, ampHours: null }))).toBe(
+      'taken off charge: not full',
+    );
+    expect(of(newEntry('laid-up', 'v', NOW, { bayId: 'bay-Y1', collectOn: '2027-04-01' }))).toBe(
+      'laid up in Y1: collect Thu 1 Apr',
+    );
+    expect(of(newEntry('laid-up', 'v', NOW, { bayId: 'bay-Y1', collectOn: null }))).toContain(
+      'always ready',
+    );
+    expect(of(newEntry('lamp', 'b', NOW, { state: 'dark' }))).toBe('lamp: dark');
+  });
+});

@@ -36,7 +36,10 @@ export default tseslint.config(
   ...tseslint.configs.recommended,
   {
     plugins: { 'import-x': importX },
-    settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
+    settings: {
+      'import-x/resolver-next': [createTypeScriptImportResolver()],
+      'import-x/parsers': { '@typescript-eslint/parser': ['.ts', '.tsx'] },
+    },
     rules: {
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
       '@typescript-eslint/no-explicit-any': 'error',

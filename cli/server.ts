@@ -35,6 +35,12 @@ export function portIsFree(port: number): Promise<boolean> {
   });
 }
 
+/** A port that nobody uses, for a server that is only measured. */
+export async function freePort(): Promise<number> {
+  for (let port = 4890; port < 4990; port++) if (await portIsFree(port)) return port;
+  throw new Error('no free port');
+}
+
 async function answers(port: number): Promise<boolean> {
   try {
     const reply = await fetch(`http://${HOST}:${port}/api/ping`, {

@@ -1,8 +1,8 @@
 import { v7 as uuidv7 } from 'uuid';
 import { MS_PER_DAY, MS_PER_HOUR, dayName, instantAt, toDay, type Day } from '../core/day';
 import { cellsFor } from '../core/battery/chemistries';
-import { ENTRY_KINDS, type EntryData, type EntryKind, type LampState } from '../core/logbook/kinds';
-import type { NewEntry } from '../core/logbook/entry';
+import { type EntryData, type EntryKind, type LampState } from '../core/logbook/kinds';
+import { makeEntry, type NewEntry } from '../core/logbook/entry';
 import { isRound } from '../core/plan/rounds';
 import { DEFAULT_RULES } from '../core/rules/rules';
 import { monthlyAt, type RecordedDay } from '../core/site/climate';
@@ -108,17 +108,8 @@ export function runDemoSeason(seed: number): DemoHistory {
     data: EntryData<K>,
   ) => {
     sent++;
-    entries.push({
-      id: uuidv7({ msecs: at, seq: sent, random: chance.bytes() }),
-      subjectKind: ENTRY_KINDS[kind].subject,
-      subjectId,
-      kind,
-      version: ENTRY_KINDS[kind].version,
-      at: new Date(at).toISOString(),
-      by: ATTENDANT,
-      data,
-      strikes: null,
-    } as NewEntry);
+    const id = uuidv7({ msecs: at, seq: sent, random: chance.bytes() });
+    entries.push(makeEntry(kind, { id, subjectId, at, by: ATTENDANT }, data));
   };
 
   const vehicles: Vehicle[] = [];

@@ -1,8 +1,8 @@
 import { v7 as uuidv7 } from 'uuid';
 import { MS_PER_DAY } from '../../core/day';
 import { CHEMISTRY_IDS, cellsFor } from '../../core/battery/chemistries';
-import { ENTRY_KINDS, type EntryData, type EntryKind } from '../../core/logbook/kinds';
-import type { NewEntry } from '../../core/logbook/entry';
+import { type EntryData, type EntryKind } from '../../core/logbook/kinds';
+import { makeEntry } from '../../core/logbook/entry';
 import { DEMO_HALLS, DEMO_NOW, DEMO_SITE } from '../../demo/site';
 import { runDemoSeason } from '../../demo/season';
 import { DEMO_SEED } from '../../demo/site';
@@ -29,17 +29,16 @@ export function buildSite(folder: string, batteries: number, entries: number): v
   ) =>
     insertEntry(
       db,
-      {
-        id: uuidv7({ msecs: at, seq: seq++, random: chance.bytes() }),
-        subjectKind: ENTRY_KINDS[kind].subject,
-        subjectId,
+      makeEntry(
         kind,
-        version: ENTRY_KINDS[kind].version,
-        at: new Date(at).toISOString(),
-        by: 'attendant',
-        data: what,
-        strikes: null,
-      } as NewEntry,
+        {
+          id: uuidv7({ msecs: at, seq: seq++, random: chance.bytes() }),
+          subjectId,
+          at,
+          by: 'attendant',
+        },
+        what,
+      ),
       DEMO_NOW,
     );
   db.transaction(() => {

@@ -9,7 +9,7 @@ import { makeDemo } from '../../demo/make';
 import { DEMO_NOW } from '../../demo/site';
 import { loadSite } from '../../features/site/load';
 import { dataFile, openStore } from '../../store/open';
-import { quantile, table } from './bench';
+import { quantile, table } from './report';
 
 /** A fixed piece of arithmetic, the yardstick for the rest. */
 function yardstick(): number {

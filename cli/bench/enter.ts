@@ -3,9 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { makeDemo } from '../../demo/make';
 import { DEMO_NOW } from '../../demo/site';
-import { HOST, startServer } from '../server';
-import { quantile, table } from './bench';
-import { freePort } from './server';
+import { HOST, freePort, startServer } from '../server';
+import { quantile, table } from './report';
 
 const CHROMIUM = '/usr/bin/chromium';
 

@@ -5,7 +5,7 @@ import { makeDemo } from '../../demo/make';
 import { DEMO_NOW, DEMO_SEED } from '../../demo/site';
 import { loadSite } from '../../features/site/load';
 import { dataFile, openStore } from '../../store/open';
-import { table } from './bench';
+import { table } from './report';
 
 const SEEDS = 8;
 

@@ -3,8 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
 import { DEMO_NOW } from '../../demo/site';
-import { HOST, portIsFree, startServer } from '../server';
-import { quantile, table } from './bench';
+import { HOST, freePort, startServer } from '../server';
+import { quantile, table } from './report';
 import { buildSite } from './build-site';
 import { enterToNextCard } from './enter';
 
@@ -14,11 +14,6 @@ const SITES = [
   [2000, 200_000, 15],
 ] as const;
 const WARM_UP = 10;
-
-export async function freePort(): Promise<number> {
-  for (let port = 4890; port < 4990; port++) if (await portIsFree(port)) return port;
-  throw new Error('no free port');
-}
 
 /** Answer of the server to the last byte, milliseconds, in turn with a constant answer. */
 async function timesOf(

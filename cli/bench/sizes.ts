@@ -4,9 +4,8 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { makeDemo } from '../../demo/make';
 import { DEMO_NOW } from '../../demo/site';
-import { HOST, startServer } from '../server';
-import { table } from './bench';
-import { freePort } from './server';
+import { HOST, freePort, startServer } from '../server';
+import { table } from './report';
 
 const VIEWS = ['yard', 'round', 'vehicle/vehicle-31', 'lay-up', 'rules'];
 

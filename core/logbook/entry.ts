@@ -44,6 +44,34 @@ export type Entry = NewEntry & {
   readonly recordedAt: string;
 };
 
+/** An entry made by this program: its envelope follows from its kind. */
+export function makeEntry<K extends EntryKind>(
+  kind: K,
+  about: {
+    readonly id: string;
+    readonly subjectId: string;
+    /** UTC milliseconds. */
+    readonly at: number;
+    readonly by: string;
+    readonly strikes?: string | null;
+    /** Only a withdrawal may be about anything. */
+    readonly subjectKind?: SubjectKind;
+  },
+  data: EntryData<K>,
+): NewEntry {
+  return {
+    id: about.id,
+    subjectKind: about.subjectKind ?? ENTRY_KINDS[kind].subject,
+    subjectId: about.subjectId,
+    kind,
+    version: ENTRY_KINDS[kind].version,
+    at: new Date(about.at).toISOString(),
+    by: about.by,
+    data,
+    strikes: about.strikes ?? null,
+  } as NewEntry;
+}
+
 /**
  * An entry of unknown origin, checked: its envelope, then its data by the schema of its kind.
  * The reason names the field and how to mend it.

@@ -1,14 +1,13 @@
 import 'server-only';
-import { v7 as uuidv7 } from 'uuid';
 import { cellsFor } from '../../core/battery/chemistries';
 import { MS_PER_HOUR, parseDay, shortDay } from '../../core/day';
-import { reasonOf, type NewEntry } from '../../core/logbook/entry';
-import { ENTRY_KINDS, type EntryData, type EntryKind } from '../../core/logbook/kinds';
+import { reasonOf } from '../../core/logbook/entry';
+import { type EntryData, type EntryKind } from '../../core/logbook/kinds';
 import { roundOnOrAfter } from '../../core/plan/rounds';
 import { recordEntry } from '../../store/record';
 import { addBattery, addVehicle, readBatteryMarks, readVehicles } from '../../store/site';
 import type { Db } from '../../store/open';
-import { ATTENDANT } from '../logbook/new-entry';
+import { newEntry } from '../logbook/new-entry';
 import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
@@ -60,17 +59,7 @@ function takeIn(to: Db, layUp: LayUp, at: number): void {
     when: number,
     data: EntryData<K>,
   ) => {
-    const entry = {
-      id: uuidv7(),
-      subjectKind: ENTRY_KINDS[kind].subject,
-      subjectId,
-      kind,
-      version: ENTRY_KINDS[kind].version,
-      at: new Date(when).toISOString(),
-      by: ATTENDANT,
-      data,
-      strikes: null,
-    } as NewEntry;
+    const entry = newEntry(kind, subjectId, when, data);
     const recorded = recordEntry(to, entry, new Date(at).toISOString());
     if (recorded.outcome === 'conflict') throw new Error(recorded.reason);
   };

@@ -1,11 +1,11 @@
 import { v7 as uuidv7 } from 'uuid';
+import { makeEntry, type NewEntry } from '../../core/logbook/entry';
 import {
   ENTRY_KINDS,
   type EntryData,
   type EntryKind,
   type SubjectKind,
 } from '../../core/logbook/kinds';
-import type { NewEntry } from '../../core/logbook/entry';
 
 /** Who records, until people sign in by name. */
 export const ATTENDANT = 'attendant';
@@ -19,15 +19,9 @@ export function newEntry<K extends EntryKind>(
   strikes: string | null = null,
   subjectKind: SubjectKind = ENTRY_KINDS[kind].subject,
 ): NewEntry {
-  return {
-    id: uuidv7(),
-    subjectKind,
-    subjectId,
+  return makeEntry(
     kind,
-    version: ENTRY_KINDS[kind].version,
-    at: new Date(at).toISOString(),
-    by: ATTENDANT,
+    { id: uuidv7(), subjectId, at, by: ATTENDANT, strikes, subjectKind },
     data,
-    strikes,
-  } as NewEntry;
+  );
 }

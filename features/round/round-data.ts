@@ -173,3 +173,13 @@ export function displayOf(digits: string): string {
 
 /** How many digits a sensible reading of this battery has: three under 10 V, else four. */
 export const digitsWanted = (nominalVolts: number) => (nominalVolts < 9 ? 3 : 4);
+
+/** Rest that the attendant knows better than the logbook; null: as the logbook has it. */
+export const RESTS = [
+  { hours: null, label: 'as logged' },
+  { hours: 0.5, label: 'under 1 h' },
+  { hours: 2, label: 'about 2 h' },
+  { hours: 4, label: '4 h' },
+  { hours: 12, label: '12 h' },
+  { hours: 24, label: '24 h or more' },
+] as const;

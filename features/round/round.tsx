@@ -10,7 +10,14 @@ import { isTyping } from '../frame/keys';
 import { Foreseen } from './foreseen';
 import { Keypad } from './keypad';
 import { OutboxLine } from './outbox-line';
-import { digitsWanted, displayOf, nextPosition, voltsOfDigits, type RoundData } from './round-data';
+import {
+  digitsWanted,
+  displayOf,
+  nextPosition,
+  voltsOfDigits,
+  type RoundData,
+  RESTS,
+} from './round-data';
 import { Side } from './side';
 import { StepTabs } from './step-tabs';
 import { StopHead } from './stop-head';
@@ -21,16 +28,6 @@ import { ChargeStep, LampStep, StepCaution } from './other-steps';
 import styles from './round.module.css';
 
 const MOST_DIGITS = 4;
-
-/** Rest that the attendant knows better than the logbook; null: as the logbook has it. */
-export const RESTS = [
-  { hours: null, label: 'as logged' },
-  { hours: 0.5, label: 'under 1 h' },
-  { hours: 2, label: 'about 2 h' },
-  { hours: 4, label: '4 h' },
-  { hours: 12, label: '12 h' },
-  { hours: 24, label: '24 h or more' },
-] as const;
 
 export function Round({ data }: { data: RoundData }) {
   const { day, today } = useDay();

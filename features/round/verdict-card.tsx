@@ -7,8 +7,7 @@ import { readingNote, type Verdict } from '../../core/judge/verdict';
 import { formatTemperature, formatVolts } from '../../core/judge/words';
 import { Figures } from '../theme/figures';
 import { ReserveBar } from '../theme/reserve-bar';
-import type { Judged } from './round-data';
-import { RESTS } from './round';
+import { RESTS, type Judged } from './round-data';
 import { reserveMark } from './stop-list';
 import styles from './round.module.css';
 

@@ -1,11 +1,9 @@
 import './globals.css';
-import { AntdRegistry } from '@ant-design/nextjs-registry';
 import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
 import { fontVariables } from '../features/theme/fonts';
 import { Frame } from '../features/frame/frame';
 import { THEME_COOKIE, themeOf } from '../features/theme/theme';
-import { Themed } from '../features/theme/themed';
 
 export const dynamic = 'force-dynamic';
 
@@ -28,11 +26,7 @@ export default async function Layout({ children }: { children: React.ReactNode }
   return (
     <html lang="en" data-theme={theme} className={fontVariables}>
       <body>
-        <AntdRegistry>
-          <Themed>
-            <Frame>{children}</Frame>
-          </Themed>
-        </AntdRegistry>
+        <Frame>{children}</Frame>
       </body>
     </html>
   );

@@ -1,6 +1,7 @@
 import { dayName, toDay } from '../../core/day';
 import { requireSite } from '../site/current';
 import { LayUpForm } from './form';
+import { Themed } from '../theme/themed';
 
 export function LayUpScreen({ bay }: { bay: string | undefined }) {
   const loaded = requireSite();
@@ -14,12 +15,14 @@ export function LayUpScreen({ bay }: { bay: string | undefined }) {
   const wanted = loaded.bays.find((one) => one.mark === bay && !taken.has(one.id));
   const end = toDay(loaded.site.seasonEnd);
   return (
-    <LayUpForm
-      key={`${loaded.stays.length}-${wanted?.id ?? ''}`}
-      halls={halls}
-      bayId={wanted?.id ?? null}
-      today={dayName(loaded.today)}
-      collectOn={dayName(Math.max(end, loaded.today + 1))}
-    />
+    <Themed>
+      <LayUpForm
+        key={`${loaded.stays.length}-${wanted?.id ?? ''}`}
+        halls={halls}
+        bayId={wanted?.id ?? null}
+        today={dayName(loaded.today)}
+        collectOn={dayName(Math.max(end, loaded.today + 1))}
+      />
+    </Themed>
   );
 }

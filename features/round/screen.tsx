@@ -1,7 +1,12 @@
 import { requireSite } from '../site/current';
 import { roundData } from './load';
 import { Round } from './round';
+import { Themed } from '../theme/themed';
 
 export function RoundScreen() {
-  return <Round data={roundData(requireSite())} />;
+  return (
+    <Themed>
+      <Round data={roundData(requireSite())} />
+    </Themed>
+  );
 }

@@ -194,7 +194,7 @@ function NumberRule({
   onChange: (value: number) => void;
 }) {
   return (
-    <section className={styles.card}>
+    <section className={styles.third}>
       <h2>{card.label}</h2>
       <p className={styles.why}>{card.why}</p>
       <Radio.Group

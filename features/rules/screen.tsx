@@ -5,6 +5,7 @@ import { clockStands } from '../server/clock';
 import { db } from '../server/store';
 import { requireSite } from '../site/current';
 import { RulesForm } from './rules-form';
+import { Themed } from '../theme/themed';
 
 export function RulesScreen() {
   const loaded = requireSite();
@@ -14,10 +15,12 @@ export function RulesScreen() {
     [...groupBy(kept, (battery) => battery.chemistry)].map(([id, list]) => [id, list.length]),
   );
   return (
-    <RulesForm
-      rules={loaded.rules}
-      counts={counts}
-      clock={{ now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone }}
-    />
+    <Themed>
+      <RulesForm
+        rules={loaded.rules}
+        counts={counts}
+        clock={{ now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone }}
+      />
+    </Themed>
   );
 }

@@ -3,6 +3,7 @@ import { dayOf, partsOf } from '../../core/day';
 import { now } from '../server/clock';
 import { currentSite } from '../site/current';
 import { SetupForm } from './form';
+import { Themed } from '../theme/themed';
 
 /** The first storage season that is not over: October to April. */
 function nextSeason(): { start: string; end: string } {
@@ -14,5 +15,9 @@ function nextSeason(): { start: string; end: string } {
 export function SetupScreen() {
   if (currentSite()) redirect('/yard');
   const season = nextSeason();
-  return <SetupForm season={season} timeZones={Intl.supportedValuesOf('timeZone')} />;
+  return (
+    <Themed>
+      <SetupForm season={season} timeZones={Intl.supportedValuesOf('timeZone')} />
+    </Themed>
+  );
 }

@@ -1,12 +1,11 @@
-'use client';
+import { AntdRegistry } from '@ant-design/nextjs-registry';
+import { AntdTheme } from './antd-theme';
 
-import { ConfigProvider } from 'antd';
-import { antdTheme } from './antd';
-
+/** For screens that use Ant Design: its styles stand in the page before any script runs. */
 export function Themed({ children }: { children: React.ReactNode }) {
   return (
-    <ConfigProvider theme={antdTheme} button={{ autoInsertSpace: false }}>
-      {children}
-    </ConfigProvider>
+    <AntdRegistry>
+      <AntdTheme>{children}</AntdTheme>
+    </AntdRegistry>
   );
 }

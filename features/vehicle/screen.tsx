@@ -2,7 +2,12 @@ import { notFound } from 'next/navigation';
 import { requireSite } from '../site/current';
 import { vehicleData } from './load';
 import { Vehicle } from './vehicle';
+import { Themed } from '../theme/themed';
 
 export function VehicleScreen({ id }: { id: string }) {
-  return <Vehicle data={vehicleData(requireSite(), id) ?? notFound()} />;
+  return (
+    <Themed>
+      <Vehicle data={vehicleData(requireSite(), id) ?? notFound()} />
+    </Themed>
+  );
 }

@@ -166,7 +166,7 @@ export function Yard({ data }: { data: YardData }) {
 function summary(all: number, under: number, frost: number, ahead: number): string {
   if (all === 0) return 'Nothing is laid up yet.';
   const parts = [
-    under ? `${under} under their line` : 'none under its line',
+    under ? `${under} under ${under === 1 ? 'its' : 'their'} line` : 'none under its line',
     ...(frost ? [`${frost} could freeze`] : []),
   ].join(', ');
   if (ahead > 0) return `Forecast, if nobody charges anything: ${parts}.`;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { freezingOfGravity, freezingOfSoc, hydrometer, socFreezingAt } from './acid';
+import { freezingOfGravity, freezingOfSoc, hydrometer } from './acid';
 
 describe('freezing point', () => {
   // Vinal, Storage Batteries, table of freezing points at 15 °C (from memory): ±1.5 °C below
@@ -48,15 +48,6 @@ describe('freezing point', () => {
         },
       ),
     );
-  });
-
-  it('can be asked the other way round', () => {
-    for (const celsius of [-5, -12, -20, -40]) {
-      const soc = socFreezingAt('flooded', celsius)!;
-      expect(freezingOfSoc('flooded', soc)).toBeCloseTo(celsius, 3);
-    }
-    expect(socFreezingAt('flooded', 1)).toBeNull();
-    expect(socFreezingAt('lfp', -20)).toBeNull();
   });
 });
 

@@ -64,20 +64,6 @@ export function freezingOfSoc(chemistry: ChemistryId, socPct: number): number | 
   return freezingOfGravity(gravity + TO_15_CELSIUS);
 }
 
-/** State of charge in percent at which a battery would freeze at `celsius`; null: it cannot. */
-export function socFreezingAt(chemistry: ChemistryId, celsius: number): number | null {
-  if (!CHEMISTRIES[chemistry].acid || celsius >= 0) return null;
-  let low = -100;
-  let high = 100;
-  if (freezingOfSoc(chemistry, high)! > celsius) return high;
-  for (let step = 0; step < 50; step++) {
-    const middle = (low + high) / 2;
-    if (freezingOfSoc(chemistry, middle)! > celsius) low = middle;
-    else high = middle;
-  }
-  return high;
-}
-
 export interface HydrometerAnswer {
   /** Each cell, brought to 26.7 °C. */
   readonly correctedSg: number[];

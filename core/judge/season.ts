@@ -19,6 +19,13 @@ export const UNKNOWN = -1;
 export const HELD = -2;
 export const CHARGING = -3;
 
+/** Whole days of reserve now, or the mark that stands for it. */
+export function reserveMark(outlook: Outlook | null): number {
+  if (!outlook) return UNKNOWN;
+  if (outlook.onCharge) return CHARGING;
+  return outlook.held ? HELD : short(outlook.reserve.value);
+}
+
 /** A battery through the season, one value a day: the past as recorded, the future foreseen. */
 export interface SeasonOfBattery {
   /** Whole days of reserve, or one of the marks above. */

@@ -1,4 +1,4 @@
-import { instantAt, shortDay, wallClock, type Day } from '../day';
+import { shortDay, wallClock } from '../day';
 import type { Rules } from '../rules/rules';
 import type { Estimate } from '../estimate';
 
@@ -78,6 +78,3 @@ export function formatInstant(at: number, timeZone: string, units: Units): strin
       : `${hour % 12 || 12}:${minutes} ${hour < 12 ? 'am' : 'pm'}`;
   return `${shortDay(day)}, ${time}`;
 }
-
-/** The first instant of a day, for sorting beside instants. */
-export const startOfDay = (day: Day, timeZone: string) => instantAt(day, 0, 0, timeZone);

@@ -1,4 +1,4 @@
-import { dayOf, instantAt, type Day } from '../day';
+import { instantAt, type Day } from '../day';
 import type { BatteryState } from '../logbook/fold';
 import { isSettled, outlookOf, type Outlook } from '../judge/outlook';
 import { today, type Standing } from '../judge/standing';
@@ -99,11 +99,4 @@ export function roundsAhead(standing: Standing, outlook: Outlook | null, until: 
   for (let due = outlook.nextReadingDay; due <= last; due += rules.readingDays) add(due);
   if (outlook.rechargeDay !== null) add(outlook.rechargeDay);
   return [...rounds].sort((a, b) => a - b);
-}
-
-/** The day of the last settled reading, for showing. */
-export function lastReadDay(standing: Standing): Day | null {
-  const { readings } = standing.state;
-  const last = readings[readings.length - 1];
-  return last ? dayOf(last.at, standing.timeZone) : null;
 }

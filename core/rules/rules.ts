@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { CHEMISTRIES, CHEMISTRY_IDS, type ChemistryId } from '../battery/chemistries';
-import { SCALES, SCALE_IDS, type ScaleId } from '../battery/scales';
+import { SCALE_IDS } from '../battery/scales';
 import { WEEKDAYS } from '../day';
 
 const line = z.number().min(10, 'a line under 10 % lets the battery go flat').max(95);
@@ -154,9 +154,3 @@ export const SCALE = {
   label: 'Voltage scale',
   why: 'The published table is measured and has a named source, so it is the default where it applies; sealed types have scales of their own.',
 } as const;
-
-export const scaleSchool = (id: ScaleId): School<ScaleId> => ({
-  value: id,
-  label: SCALES[id].label,
-  reason: `${SCALES[id].source}.`,
-});

@@ -1,20 +1,11 @@
 import { IconCheck } from '@tabler/icons-react';
 import { useEffect, useRef } from 'react';
 import { groupBy } from '../../core/group';
-import { CHARGING, HELD, UNKNOWN } from '../../core/judge/season';
-import type { Outlook } from '../../core/judge/outlook';
+import { CHARGING, HELD, UNKNOWN, reserveMark } from '../../core/judge/season';
 import { ReserveBar } from '../theme/reserve-bar';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { jobWord, type StopView } from './round-data';
 import styles from './round.module.css';
-
-/** Days of reserve as the bar takes them. */
-export function reserveMark(outlook: Outlook | null): number {
-  if (!outlook) return UNKNOWN;
-  if (outlook.onCharge) return CHARGING;
-  if (outlook.held) return HELD;
-  return Math.min(9999, Math.floor(outlook.reserve.value));
-}
 
 /** The worst of several: an unknown before a small one, a held one last. */
 function leastReserve(view: StopView): number {

@@ -2,13 +2,13 @@ import { Button } from 'antd';
 import { dayOf, shortDay } from '../../core/day';
 import { isSettled } from '../../core/judge/outlook';
 import type { Doubt } from '../../core/judge/plausible';
+import { reserveMark } from '../../core/judge/season';
 import { hallMean, today } from '../../core/judge/standing';
 import { readingNote, type Verdict } from '../../core/judge/verdict';
 import { formatTemperature, formatVolts } from '../../core/judge/words';
 import { Figures } from '../theme/figures';
 import { ReserveBar } from '../theme/reserve-bar';
 import { RESTS, type Judged } from './round-data';
-import { reserveMark } from './stop-list';
 import styles from './round.module.css';
 
 /** The reading that is being typed, and what it means, the moment it is there. */

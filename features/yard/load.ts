@@ -2,17 +2,9 @@ import 'server-only';
 import { toDay } from '../../core/day';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { hallMean } from '../../core/judge/standing';
-import { CHARGING, HELD, UNKNOWN, seasonOf } from '../../core/judge/season';
+import { reserveMark, seasonOf } from '../../core/judge/season';
 import { batteryLabels, type KeptBattery, type LoadedSite } from '../site/load';
 import type { SeasonData, YardBattery, YardData } from './yard';
-
-/** Whole days of reserve of a battery now, or the mark that stands for it. */
-function reserveNow({ outlook }: KeptBattery): number {
-  if (!outlook) return UNKNOWN;
-  if (outlook.onCharge) return CHARGING;
-  if (outlook.held) return HELD;
-  return Math.min(9999, Math.floor(outlook.reserve.value));
-}
 
 function yardBattery(kept: KeptBattery, label: string): YardBattery {
   const { state } = kept.standing;
@@ -20,7 +12,7 @@ function yardBattery(kept: KeptBattery, label: string): YardBattery {
     id: kept.battery.id,
     label,
     chemistry: CHEMISTRIES[kept.battery.chemistry].short,
-    reserve: reserveNow(kept),
+    reserve: reserveMark(kept.outlook),
     socPct: kept.outlook ? Math.round(kept.outlook.soc.value) : null,
     keeping:
       state.maintainerSince !== null

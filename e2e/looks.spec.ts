@@ -104,6 +104,9 @@ test('the styles are there before any script', async ({ browser }) => {
   await page.goto(`${site.url}/rules`);
   const radio = page.locator('.ant-radio').first();
   expect(await radio.evaluate((element) => getComputedStyle(element).borderRadius)).toBe('50%');
+  // The day of the address is known to the server: nothing jumps when the scripts arrive.
+  await page.goto(`${site.url}/yard?day=2027-02-12`);
+  await expect(page.getByRole('heading', { name: 'Yard on Fri 12 Feb' })).toBeVisible();
   await page.close();
 });
 

@@ -1,7 +1,7 @@
 'use client';
 
-import { createContext, useCallback, useContext, useEffect, useMemo, useState } from 'react';
-import { dayName, parseDay, type Day } from '../../core/day';
+import { createContext, useCallback, useContext, useMemo, useState } from 'react';
+import { dayName, type Day } from '../../core/day';
 
 interface DayChoice {
   readonly today: Day;
@@ -17,14 +17,17 @@ export function DayProvider({
   today,
   from,
   to,
+  chosen,
   children,
 }: {
   today: Day;
   from: Day;
   to: Day;
+  /** The day that the address asked for when the page was made. */
+  chosen: Day;
   children: React.ReactNode;
 }) {
-  const [day, choose] = useState(today);
+  const [day, choose] = useState(chosen);
   const setDay = useCallback(
     (wanted: Day) => {
       const next = Math.min(to, Math.max(from, Math.round(wanted)));
@@ -36,12 +39,6 @@ export function DayProvider({
     },
     [from, to, today],
   );
-  useEffect(() => {
-    const wanted = parseDay(new URL(window.location.href).searchParams.get('day') ?? '');
-    // The server cannot see the chosen day of a reload: it is taken up once, here.
-    // eslint-disable-next-line react-hooks/set-state-in-effect
-    if (wanted !== null && wanted >= from && wanted <= to) choose(wanted);
-  }, [from, to]);
   const value = useMemo(() => ({ today, day, setDay }), [today, day, setDay]);
   return <Context.Provider value={value}>{children}</Context.Provider>;
 }

@@ -1,7 +1,8 @@
-import { cookies } from 'next/headers';
+import { cookies, headers } from 'next/headers';
 import { THEME_COOKIE, themeOf } from '../theme/theme';
 import { currentSite } from '../site/current';
 import { GlyphSheet } from '../theme/vehicle-icon';
+import { DAY_HEADER, chosenDay } from './chosen-day';
 import { DayProvider } from './day';
 import { Rail } from './rail';
 import { Ribbon } from './ribbon';
@@ -14,8 +15,9 @@ export async function Frame({ children }: { children: React.ReactNode }) {
   if (!loaded) return <main className={styles.bare}>{children}</main>;
   const theme = themeOf((await cookies()).get(THEME_COOKIE)?.value);
   const data = ribbonData(loaded);
+  const day = chosenDay((await headers()).get(DAY_HEADER), data);
   return (
-    <DayProvider today={data.today} from={data.from} to={data.to}>
+    <DayProvider today={data.today} from={data.from} to={data.to} chosen={day}>
       <GlyphSheet />
       <Rail theme={theme} />
       <div className={styles.column}>

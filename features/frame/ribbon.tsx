@@ -72,9 +72,7 @@ export function Ribbon({ data }: { data: RibbonData }) {
   return (
     <section className={elsewhere ? styles.elsewhere : styles.ribbon} aria-label="Season">
       <div className={styles.head}>
-        <p className={styles.day} suppressHydrationWarning>
-          {shortDay(day)}
-        </p>
+        <p className={styles.day}>{shortDay(day)}</p>
         {elsewhere ? (
           <p className={styles.away}>
             {day > today ? 'forecast' : 'as recorded'}, {Math.abs(day - today)}{' '}

@@ -34,6 +34,15 @@ async function seriousFindings(page: Page): Promise<string[]> {
     .map(({ id, nodes }) => `${id}: ${nodes[0]!.html} ${nodes[0]!.failureSummary}`);
 }
 
+interface Shift {
+  readonly value: number;
+  readonly sources: readonly {
+    readonly node: Node | null;
+    readonly previousRect: DOMRect;
+    readonly currentRect: DOMRect;
+  }[];
+}
+
 /** Opens a page and gathers whatever it complains about, loads from elsewhere or moves about. */
 async function watched(page: Page, url: string): Promise<() => Promise<string[]>> {
   const complaints: string[] = [];
@@ -48,11 +57,15 @@ async function watched(page: Page, url: string): Promise<() => Promise<string[]>
     }
   });
   await page.addInitScript(() => {
-    const shifts: number[] = [];
+    const shifts: { value: number; what: string }[] = [];
     Object.assign(globalThis, { layoutShifts: shifts });
     new PerformanceObserver((list) => {
-      for (const entry of list.getEntries()) {
-        shifts.push((entry as PerformanceEntry & { value: number }).value);
+      for (const entry of list.getEntries() as unknown as Shift[]) {
+        const what = entry.sources.map(({ node, previousRect: from, currentRect: to }) => {
+          const name = node instanceof Element ? node.className : node?.textContent;
+          return `${name} ${from.x},${from.y} ${from.width}x${from.height} to ${to.x},${to.y} ${to.width}x${to.height}`;
+        });
+        shifts.push({ value: entry.value, what: what.join('; ') });
       }
     }).observe({ type: 'layout-shift', buffered: true });
   });
@@ -60,10 +73,13 @@ async function watched(page: Page, url: string): Promise<() => Promise<string[]>
   await page.waitForLoadState('networkidle');
   return async () => {
     const shifts = await page.evaluate(
-      () => (globalThis as unknown as { layoutShifts: number[] }).layoutShifts,
+      () =>
+        (globalThis as unknown as { layoutShifts: { value: number; what: string }[] }).layoutShifts,
     );
-    const sum = shifts.reduce((total, value) => total + value, 0);
-    if (sum > 0.01) complaints.push(`the layout shifts by ${sum}`);
+    const sum = shifts.reduce((total, { value }) => total + value, 0);
+    if (sum > 0.01) {
+      complaints.push(`the layout shifts by ${sum}: ${shifts.map(({ what }) => what).join(' | ')}`);
+    }
     return complaints;
   };
 }

@@ -133,10 +133,14 @@ export function Yard({ data }: { data: YardData }) {
         </span>
       </header>
       <div className={styles.halls}>
-        {data.halls.map((hall) => {
+        {data.halls.map((hall, i) => {
           const celsius = elsewhere ? season?.halls[hall.id]?.[day - season.from] : hall.celsius;
           return (
-            <section key={hall.id} className={styles.hall} aria-label={hall.name}>
+            <section
+              key={hall.id}
+              className={i === data.halls.length - 1 && i % 2 === 0 ? styles.wide : styles.hall}
+              aria-label={hall.name}
+            >
               <header className={styles.hallHead}>
                 <div>
                   <h2>{hall.name}</h2>

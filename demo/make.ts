@@ -3,11 +3,14 @@ import { existsSync, rmSync } from 'node:fs';
 import type { NewEntry } from '../core/logbook/entry';
 import { insertEntry } from '../store/entries';
 import { dataFile, openStore } from '../store/open';
-import { addBattery, addBay, addHall, addVehicle, writeSite } from '../store/site';
+import { addBay, addHall, putBattery, putOwner, putVehicle, writeSite } from '../store/site';
 import { rebuildStates } from '../store/states';
 import { writeHallDay } from '../store/temperatures';
+import { addVerdict } from '../store/verdicts';
+import { DEMO_OWNERS } from './facts';
 import { runDemoSeason, type DemoHistory } from './season';
 import { DEMO_HALLS, DEMO_NOW, DEMO_SEED, DEMO_SITE } from './site';
+import { verdictsOf } from './verdicts';
 
 /** A fingerprint of the entries: the same seed gives the same one. */
 export function hashOf(entries: readonly NewEntry[]): string {
@@ -48,12 +51,14 @@ export function makeDemo(folder: string, seed = DEMO_SEED): DemoHistory {
         }
       }
     });
-    for (const vehicle of history.vehicles) addVehicle(db, vehicle);
-    for (const battery of history.batteries) addBattery(db, battery);
+    for (const owner of DEMO_OWNERS) putOwner(db, owner);
+    for (const vehicle of history.vehicles) putVehicle(db, vehicle);
+    for (const battery of history.batteries) putBattery(db, battery);
     for (const [hallId, days] of history.hallDays) {
       for (const day of days) writeHallDay(db, hallId, day);
     }
     for (const entry of history.entries) insertEntry(db, entry, DEMO_NOW);
+    for (const verdict of verdictsOf(history)) addVerdict(db, verdict);
   })();
   rebuildStates(db);
   db.close();

@@ -1,16 +1,20 @@
 import { v7 as uuidv7 } from 'uuid';
 import { MS_PER_DAY, MS_PER_HOUR, dayName, instantAt, toDay, type Day } from '../core/day';
 import { cellsFor } from '../core/battery/chemistries';
+import type { BatteryDetails } from '../core/battery/details';
+import type { Level } from '../core/inspect/points';
 import { type EntryData, type EntryKind, type LampState } from '../core/logbook/kinds';
 import { makeEntry, type NewEntry } from '../core/logbook/entry';
 import { isRound } from '../core/plan/rounds';
 import { DEFAULT_RULES } from '../core/rules/rules';
 import { monthlyAt, type RecordedDay } from '../core/site/climate';
+import { VEHICLE_KINDS } from '../core/site/vehicle-kinds';
 import { TrueBattery, type BatteryTruth } from '../standins/battery';
 import { show, showMilliamps, type HandMeter } from '../standins/meter';
 import { random, type Random } from '../standins/random';
 import { hallAir, outdoors } from '../standins/weather';
 import type { Battery, Vehicle } from '../store/site';
+import { DEMO_FINDINGS, detailsOf, factsOfStay, inspectionOf, termsOfStay } from './facts';
 import {
   DEMO_HALLS,
   DEMO_NOW,
@@ -53,6 +57,7 @@ const HABIT = {
 interface Kept {
   readonly stay: DemoStay;
   readonly spec: DemoBattery;
+  readonly details: BatteryDetails;
   readonly id: string;
   readonly truth: BatteryTruth;
   readonly battery: TrueBattery;
@@ -112,11 +117,19 @@ export function runDemoSeason(seed: number): DemoHistory {
     entries.push(makeEntry(kind, { id, subjectId, at, by: ATTENDANT }, data));
   };
 
+  // Paperwork has a source of chance of its own: the batteries live the same life without it.
+  const paper = random(seed + 50);
+  const note: Record = (kind, subjectId, at, data) => {
+    sent++;
+    const id = uuidv7({ msecs: at, seq: sent, random: paper.bytes() });
+    entries.push(makeEntry(kind, { id, subjectId, at, by: ATTENDANT }, data));
+  };
+
   const vehicles: Vehicle[] = [];
   const batteries: Battery[] = [];
   const kept = DEMO_STAYS.flatMap((stay, i) => {
     const layUpDay = firstRound(firstDay + Math.floor((i * 20) / DEMO_STAYS.length));
-    return arrive(stay, i, layUpDay, chance, vehicles, batteries);
+    return arrive(stay, i, layUpDay, chance, paper, vehicles, batteries);
   });
   const meter: HandMeter = { gain: 1.0004, offsetVolts: 0.004, noiseVolts: 0.004 };
 
@@ -125,7 +138,7 @@ export function runDemoSeason(seed: number): DemoHistory {
     if (at > now) break;
     const day = start + Math.floor(hour / 24);
     if (at === instantAt(day, 9, 0, timeZone) && isRound(DEFAULT_RULES, day) && day < lastDay) {
-      walk(kept, day, at, record, meter, chance);
+      walk(kept, day, at, record, note, meter, chance);
     }
     for (const one of kept) {
       if (day < one.from) continue;
@@ -168,18 +181,21 @@ function arrive(
   index: number,
   from: Day,
   chance: Random,
+  paper: Random,
   vehicles: Vehicle[],
   batteries: Battery[],
 ): Kept[] {
   const model = MODELS[stay.model];
   const vehicleId = `vehicle-${String(index + 1).padStart(2, '0')}`;
-  vehicles.push({ id: vehicleId, kind: model.kind, name: model.name });
+  const facts = factsOfStay(stay);
+  vehicles.push({ id: vehicleId, kind: model.kind, name: model.name, facts });
   const hall = DEMO_HALLS.find((one) => one.rows.some(([row]) => row === stay.bay[0]))!;
   return model.batteries.map((spec: DemoBattery, b) => {
     const mark = `B${String(batteries.length + 1).padStart(3, '0')}`;
     const id = `battery-${mark.slice(1)}`;
     const age = Math.floor(chance.between(0, 6));
     const cells = cellsFor(spec.chemistry, spec.volts);
+    const details = detailsOf(spec, model, stay, paper);
     batteries.push({
       id,
       mark,
@@ -189,6 +205,7 @@ function arrive(
       capacityAh: spec.ah,
       // Nobody knows when some of them were fitted.
       fittedYear: chance.uniform() < 0.12 ? null : 2026 - age,
+      details,
     });
     const trouble = stay.trouble?.battery === b ? stay.trouble.what : null;
     const truth = hiddenTruth(spec, cells, age, trouble, chance);
@@ -196,6 +213,7 @@ function arrive(
     return {
       stay,
       spec,
+      details,
       id,
       truth,
       battery: new TrueBattery(truth, { share, celsius: 10 }),
@@ -257,6 +275,7 @@ function walk(
   day: Day,
   at: number,
   record: Record,
+  note: Record,
   meter: HandMeter,
   chance: Random,
 ): void {
@@ -267,9 +286,10 @@ function walk(
     const vehicleId = `vehicle-${String(DEMO_STAYS.indexOf(stay) + 1).padStart(2, '0')}`;
     if (day < one.from) continue;
     if (day === one.from) {
-      layUp(one, vehicleId, kept, minutes, record, meter, chance);
+      layUp(one, vehicleId, kept, minutes, record, note, meter, chance);
       continue;
     }
+    lookCloser(one, day, clock, note);
     if (one.onMaintainer) {
       record('lamp', id, minutes(0.5), { state: lampOf(one) });
       continue;
@@ -315,13 +335,18 @@ function layUp(
   kept: Kept[],
   minutes: (n: number) => number,
   record: Record,
+  note: Record,
   meter: HandMeter,
   chance: Random,
 ): void {
   const { id, stay, spec } = one;
   const first = kept.find((other) => other.stay === stay) === one;
   if (first) {
-    record('laid-up', vehicleId, minutes(4), { bayId: `bay-${stay.bay}`, collectOn: stay.collect });
+    const at = minutes(4);
+    record('laid-up', vehicleId, at, { bayId: `bay-${stay.bay}`, collectOn: stay.collect });
+    note('agreed', vehicleId, at, termsOfStay(DEMO_STAYS.indexOf(stay)));
+    const checked = VEHICLE_KINDS[MODELS[stay.model].kind].leftOn;
+    note('all-off', vehicleId, at, { checked: [...checked] });
   }
   record('fitted', id, minutes(0.2), { vehicleId, role: spec.role, place: spec.place });
   if (one.trouble?.kind !== 'forgotten') {
@@ -337,6 +362,18 @@ function layUp(
   } else if (chance.uniform() < 0.85) {
     record('draw', id, minutes(6), { milliamps: showMilliamps(one.truth.drawMa(0), chance) });
   }
+  const at = minutes(0);
+  note('inspected', id, at, inspectionOf(one.details, one.truth.cells));
+  note('plan-chosen', id, at, {
+    plan:
+      stay.keeping === 'maintainer'
+        ? one.battery.connected
+          ? 'maintained-connected'
+          : 'maintained-off'
+        : one.battery.connected
+          ? 'connected-recharged'
+          : 'off-recharged',
+  });
   if (stay.keeping === 'maintainer') {
     one.onMaintainer = true;
     record('maintainer', id, minutes(3), { on: true });
@@ -363,6 +400,20 @@ function read(
   // The forgotten one had stood for days before it was brought in.
   const restedHours = one.trouble?.kind === 'forgotten' ? 72 : null;
   record('reading', one.id, at, { volts, celsius: null, restedHours, confirmed: true });
+}
+
+/** Now and then somebody looks closer, and sees something. */
+function lookCloser(one: Kept, day: Day, at: number, note: Record): void {
+  const seen = DEMO_FINDINGS.find(
+    (finding) => finding.bay === one.stay.bay && toDay(finding.day) === day,
+  );
+  if (!seen) return;
+  const { cells } = one.truth;
+  const levels =
+    seen.lowCell === undefined
+      ? null
+      : Array.from({ length: cells }, (_, i) => (i === seen.lowCell ? 'plates' : 'low') as Level);
+  note('inspected', one.id, at, inspectionOf(one.details, cells, seen.answers, levels));
 }
 
 /** Lithium likes to stand part charged, and nobody gets at a forgotten one. */

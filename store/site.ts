@@ -1,7 +1,10 @@
 import { z } from 'zod';
 import { CHEMISTRY_IDS } from '../core/battery/chemistries';
+import { BatteryDetails, usualDetails } from '../core/battery/details';
+import type { BatteryFacts } from '../core/judge/standing';
 import { Climate, HALL_KINDS } from '../core/site/climate';
 import { VEHICLE_KIND_IDS } from '../core/site/vehicle-kinds';
+import { PLAIN_VEHICLE, VehicleFacts } from '../core/stay/vehicle-facts';
 import type { Db } from './open';
 
 /** Master data as the tables hold it, checked on the way in and out. */
@@ -37,6 +40,7 @@ export const Vehicle = z.object({
   id: z.string(),
   kind: z.enum(VEHICLE_KIND_IDS),
   name: z.string().trim().min(1).max(60),
+  facts: VehicleFacts,
 });
 export type Vehicle = z.infer<typeof Vehicle>;
 
@@ -48,8 +52,23 @@ export const Battery = z.object({
   cells: z.int().min(1).max(48),
   capacityAh: z.number().min(0.5).max(2000),
   fittedYear: z.int().min(1950).max(2100).nullable(),
+  details: BatteryDetails,
 });
 export type Battery = z.infer<typeof Battery>;
+
+/** What the judge has to know of a battery. */
+export function factsOf(battery: Battery): BatteryFacts {
+  const { chemistry, nominalVolts, cells, capacityAh, fittedYear, details } = battery;
+  const { fittedMonth, capsOpen } = details;
+  return { chemistry, nominalVolts, cells, capacityAh, fittedYear, fittedMonth, capsOpen };
+}
+
+export const Owner = z.object({
+  id: z.string(),
+  name: z.string().trim().min(1).max(80),
+  contact: z.string().trim().max(160),
+});
+export type Owner = z.infer<typeof Owner>;
 
 function isTimeZone(name: string): boolean {
   try {
@@ -112,35 +131,86 @@ export function addBay(db: Db, bay: Bay): void {
   ).run(Bay.parse(bay));
 }
 
-/** All vehicles, or the one of an id. */
-export function readVehicles(db: Db, id: string | null = null): Vehicle[] {
-  return db
-    .prepare('SELECT id, kind, name FROM vehicle WHERE ? IS NULL OR id = ?')
-    .all(id, id) as Vehicle[];
+/** Rows as they were parsed last, by connection: only what changed is parsed again. */
+const parsed = new WeakMap<
+  Db,
+  Map<string, { readonly text: string | null; readonly row: unknown }>
+>();
+
+function remembered<T>(db: Db, key: string, text: string | null, make: () => T): T {
+  let known = parsed.get(db);
+  if (!known) parsed.set(db, (known = new Map()));
+  const entry = known.get(key);
+  if (entry && entry.text === text) return entry.row as T;
+  const row = make();
+  known.set(key, { text, row });
+  return row;
 }
 
-export function addVehicle(db: Db, vehicle: Vehicle): void {
-  db.prepare('INSERT INTO vehicle (id, kind, name) VALUES (@id, @kind, @name)').run(
-    Vehicle.parse(vehicle),
-  );
+/** All vehicles, or the one of an id. */
+export function readVehicles(db: Db, id: string | null = null): Vehicle[] {
+  const rows = db
+    .prepare('SELECT id, kind, name, facts FROM vehicle WHERE ? IS NULL OR id = ?')
+    .all(id, id) as (Omit<Vehicle, 'facts'> & { facts: string | null })[];
+  return rows.map((row) => ({
+    ...row,
+    facts: remembered(db, `vehicle/${row.id}`, row.facts, () =>
+      row.facts === null ? PLAIN_VEHICLE : VehicleFacts.parse(JSON.parse(row.facts)),
+    ),
+  }));
+}
+
+/** Writes a vehicle, new or changed. */
+export function putVehicle(db: Db, vehicle: Vehicle): void {
+  const { facts, ...row } = Vehicle.parse(vehicle);
+  db.prepare(
+    `INSERT INTO vehicle (id, kind, name, facts) VALUES (@id, @kind, @name, @facts)
+     ON CONFLICT (id) DO UPDATE SET kind = @kind, name = @name, facts = @facts`,
+  ).run({ ...row, facts: JSON.stringify(facts) });
 }
 
 /** All batteries, or the one of an id. */
 export function readBatteries(db: Db, id: string | null = null): Battery[] {
-  return db
+  const rows = db
     .prepare(
       `SELECT id, mark, chemistry, nominal_volts AS nominalVolts, cells,
-              capacity_ah AS capacityAh, fitted_year AS fittedYear
+              capacity_ah AS capacityAh, fitted_year AS fittedYear, details
          FROM battery WHERE ? IS NULL OR id = ?`,
     )
-    .all(id, id) as Battery[];
+    .all(id, id) as (Omit<Battery, 'details'> & { details: string | null })[];
+  return rows.map((row) => ({
+    ...row,
+    details: remembered(db, `battery/${row.id}`, row.details, () =>
+      row.details === null
+        ? usualDetails(row.chemistry)
+        : BatteryDetails.parse(JSON.parse(row.details)),
+    ),
+  }));
 }
 
-export function addBattery(db: Db, battery: Battery): void {
+/** Writes a battery, new or changed. */
+export function putBattery(db: Db, battery: Battery): void {
+  const { details, ...row } = Battery.parse(battery);
   db.prepare(
-    `INSERT INTO battery (id, mark, chemistry, nominal_volts, cells, capacity_ah, fitted_year)
-     VALUES (@id, @mark, @chemistry, @nominalVolts, @cells, @capacityAh, @fittedYear)`,
-  ).run(Battery.parse(battery));
+    `INSERT INTO battery (id, mark, chemistry, nominal_volts, cells, capacity_ah, fitted_year,
+                          details)
+     VALUES (@id, @mark, @chemistry, @nominalVolts, @cells, @capacityAh, @fittedYear, @details)
+     ON CONFLICT (id) DO UPDATE SET
+       mark = @mark, chemistry = @chemistry, nominal_volts = @nominalVolts, cells = @cells,
+       capacity_ah = @capacityAh, fitted_year = @fittedYear, details = @details`,
+  ).run({ ...row, details: JSON.stringify(details) });
+}
+
+export function readOwners(db: Db): Owner[] {
+  return db.prepare('SELECT id, name, contact FROM owner ORDER BY name').all() as Owner[];
+}
+
+/** Writes an owner, new or changed. */
+export function putOwner(db: Db, owner: Owner): void {
+  db.prepare(
+    `INSERT INTO owner (id, name, contact) VALUES (@id, @name, @contact)
+     ON CONFLICT (id) DO UPDATE SET name = @name, contact = @contact`,
+  ).run(Owner.parse(owner));
 }
 
 /** Marks already used, so that a new battery gets one of its own. */

@@ -6,7 +6,7 @@ import {
 } from '../core/logbook/fold';
 import { inOrder, type Entry } from '../core/logbook/entry';
 import type { SubjectKind } from '../core/logbook/kinds';
-import { DEFAULT_RULES, HOUSE_RULES, applyPatch, type Rules } from '../core/rules/rules';
+import { DEFAULT_BOOK, HOUSE_RULES, applyPatch, type RuleBook } from '../core/rules/rules';
 import { lastSeq, readEntriesOf } from './entries';
 import type { Db } from './open';
 
@@ -31,12 +31,17 @@ export function refold(db: Db, kind: SubjectKind, id: string): void {
   }
 }
 
-function foldRules(entries: readonly Entry[]): Rules {
-  let rules = DEFAULT_RULES;
+function foldRules(entries: readonly Entry[]): RuleBook {
+  let book = DEFAULT_BOOK;
   for (const entry of inOrder(entries)) {
-    if (entry.kind === 'rules-changed') rules = applyPatch(rules, entry.data.patch);
+    if (entry.kind !== 'rules-changed') continue;
+    book = {
+      rules: applyPatch(book.rules, entry.data.patch),
+      version: book.version + 1,
+      since: Date.parse(entry.at),
+    };
   }
-  return rules;
+  return book;
 }
 
 function writeState(db: Db, kind: SubjectKind, id: string, state: unknown): void {
@@ -90,8 +95,15 @@ export const readBatteryStates = (db: Db, id: string | null = null) =>
 export const readVehicleStates = (db: Db, id: string | null = null) =>
   readStates<VehicleState>(db, 'vehicle', id);
 
-export function readRules(db: Db): Rules {
-  return readStates<Rules>(db, 'rules', HOUSE_RULES).get(HOUSE_RULES) ?? DEFAULT_RULES;
+/** The rules that hold now, and their version. */
+export function readRuleBook(db: Db): RuleBook {
+  return readStates<RuleBook>(db, 'rules', HOUSE_RULES).get(HOUSE_RULES) ?? DEFAULT_BOOK;
+}
+
+/** Folds what a newer version of the program left to be folded; for a store just opened. */
+export function ensureStates(db: Db): void {
+  const states = db.prepare('SELECT count(*) FROM state').pluck().get() as number;
+  if (states === 0 && lastSeq(db) > 0) rebuildStates(db);
 }
 
 /** Throws the cache away and folds every subject again. */

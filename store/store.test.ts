@@ -9,7 +9,7 @@ import { DEFAULT_RULES, HOUSE_RULES } from '../core/rules/rules';
 import { readAllEntries } from './entries';
 import { assertDurable, dataFile, newestVersion, openStore, type Db } from './open';
 import { recordEntry } from './record';
-import { readBatteryStates, readRules, readVehicleStates, rebuildStates } from './states';
+import { readBatteryStates, readRuleBook, readVehicleStates, rebuildStates } from './states';
 
 const NOW = '2027-01-14T09:00:00.000Z';
 let folder: string;
@@ -163,10 +163,13 @@ describe('recording', () => {
   });
 
   it('keeps the rules by entries', () => {
-    expect(readRules(db)).toEqual(DEFAULT_RULES);
+    expect(readRuleBook(db)).toEqual({ rules: DEFAULT_RULES, version: 1, since: null });
     record(entry('rules-changed', HOUSE_RULES, { patch: { restHours: 12 } }));
     record(entry('rules-changed', HOUSE_RULES, { patch: { lineSocPct: { agm: 70 } } }));
-    expect(readRules(db)).toMatchObject({ restHours: 12, lineSocPct: { agm: 70, gel: 54 } });
+    expect(readRuleBook(db)).toMatchObject({
+      version: 3,
+      rules: { restHours: 12, lineSocPct: { agm: 70, gel: 54 } },
+    });
   });
 });
 

@@ -1,5 +1,7 @@
 import { v7 as uuidv7 } from 'uuid';
 import { MS_PER_DAY } from '../../core/day';
+import { usualDetails } from '../../core/battery/details';
+import { PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
 import { CHEMISTRY_IDS, cellsFor } from '../../core/battery/chemistries';
 import { type EntryData, type EntryKind } from '../../core/logbook/kinds';
 import { makeEntry } from '../../core/logbook/entry';
@@ -9,7 +11,7 @@ import { DEMO_SEED } from '../../demo/site';
 import { random } from '../../standins/random';
 import { insertEntry } from '../../store/entries';
 import { dataFile, openStore } from '../../store/open';
-import { addBattery, addBay, addHall, addVehicle, writeSite } from '../../store/site';
+import { putBattery, addBay, addHall, putVehicle, writeSite } from '../../store/site';
 import { rebuildStates } from '../../store/states';
 import { writeHallDay } from '../../store/temperatures';
 
@@ -52,9 +54,14 @@ export function buildSite(folder: string, batteries: number, entries: number): v
       const hall = DEMO_HALLS[i % DEMO_HALLS.length]!;
       const id = String(i).padStart(4, '0');
       addBay(db, { id: `bay-${id}`, hallId: hall.id, mark: `N${id}`, rowMark: 'N', walkOrder: i });
-      addVehicle(db, { id: `vehicle-${id}`, kind: 'car', name: `Calder ${id}` });
+      putVehicle(db, {
+        id: `vehicle-${id}`,
+        kind: 'car',
+        name: `Calder ${id}`,
+        facts: PLAIN_VEHICLE,
+      });
       const chemistry = CHEMISTRY_IDS[i % 4]!;
-      addBattery(db, {
+      putBattery(db, {
         id: `battery-${id}`,
         mark: `B${id}`,
         chemistry,
@@ -62,6 +69,7 @@ export function buildSite(folder: string, batteries: number, entries: number): v
         cells: cellsFor(chemistry, 12),
         capacityAh: 60,
         fittedYear: 2023,
+        details: usualDetails(chemistry),
       });
       const start = now - 100 * MS_PER_DAY;
       insert('laid-up', `vehicle-${id}`, start, { bayId: `bay-${id}`, collectOn: '2027-04-10' });

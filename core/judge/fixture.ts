@@ -56,6 +56,8 @@ export function standing(
       cells: 6,
       capacityAh: 60,
       fittedYear: 2025,
+      fittedMonth: null,
+      capsOpen: true,
       ...facts,
     },
     state: {

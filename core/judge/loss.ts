@@ -166,6 +166,10 @@ export function judgeLoss(question: LossQuestion): LossAnswer {
   };
 }
 
+/** Loses more than is explained, beyond doubt and by enough to matter (0.05 % a day). */
+export const isUnexplained = (loss: LossAnswer) =>
+  loss.observed !== null && loss.excess.low > 0 && loss.now.value - loss.explained.value > 0.05;
+
 function voltsPerPct(scale: ScaleId, cells: number, socPct: number): number {
   const curve = scaleCurve(scale);
   const at = Math.min(95, Math.max(5, socPct));

@@ -13,7 +13,8 @@ import {
   type ExpectedLoss,
   type LossAnswer,
 } from './loss';
-import { ageYears, hallMean, indexOfDay, today, type Standing } from './standing';
+import { condemnedFor } from '../inspect/open';
+import { ageYears, hallMean, indexOfDay, isOld, today, type Standing } from './standing';
 
 /** A battery must stay this many kelvin clear of its freezing point. Our own margin. */
 export const FREEZE_MARGIN_KELVIN = 3;
@@ -144,6 +145,7 @@ export function lossOf(standing: Standing): LossAnswer {
     known.on.facts.cells === facts.cells &&
     known.on.facts.capacityAh === facts.capacityAh &&
     known.on.facts.fittedYear === facts.fittedYear &&
+    known.on.facts.fittedMonth === facts.fittedMonth &&
     today(known.on) === today(standing)
   ) {
     return known.loss;
@@ -245,9 +247,11 @@ export function outlookOf(standing: Standing): Outlook | null {
     if (lineDay !== null) reasons.push([lineDay, 'line']);
     if (frost) reasons.push([frost.day, 'frost']);
     if (state.lastFullAt !== null && facts.chemistry !== 'lfp') {
-      reasons.push([dayOf(state.lastFullAt, timeZone) + rules.fullChargeDays, 'interval']);
+      reasons.push([dayOf(state.lastFullAt, timeZone) + fullChargeDays(standing), 'interval']);
     }
   }
+  // What is condemned is not charged, whatever it asks for.
+  if (condemnedFor(state)) reasons.length = 0;
   reasons.sort((a, b) => a[0] - b[0]);
   const first = reasons[0];
   const due = first && (standing.collectDay === null || first[0] <= standing.collectDay);
@@ -257,12 +261,17 @@ export function outlookOf(standing: Standing): Outlook | null {
   // Under its line already it needs a charge, not another reading.
   const lowDay =
     reserve.value > 0 && Number.isFinite(reserve.low) ? day + Math.floor(reserve.low) : Infinity;
+  const rested = (since: number) =>
+    Math.max(dayOf(since, timeZone) + 1, dayOf(since + rules.restHours * MS_PER_HOUR, timeZone));
+  const interval = readingDays(standing, soc.value);
   const nextReadingDay = fed
     ? anchorDay + rules.readingDays
-    : anchor.kind !== 'reading'
-      ? // After a charge: rest, then read, to see whether it holds.
-        Math.max(anchorDay + 1, dayOf(anchor.at + rules.restHours * MS_PER_HOUR, timeZone))
-      : Math.min(anchorDay + rules.readingDays, Math.max(lowDay, anchorDay + 1));
+    : droveSince(state, anchorAt(anchor))
+      ? rested(state.outingAt!)
+      : anchor.kind !== 'reading'
+        ? // After a charge: rest, then read, to see whether it holds.
+          rested(anchor.at)
+        : Math.min(anchorDay + interval, Math.max(lowDay, anchorDay + 1));
 
   return {
     held,
@@ -284,6 +293,28 @@ export function outlookOf(standing: Standing): Outlook | null {
     nextReadingDay,
     nextReadingRound: roundFor(rules, nextReadingDay, day),
   };
+}
+
+/** Most days between two full charges of this chemistry, by the house rule. */
+export const fullChargeDays = ({ facts, rules }: Pick<Standing, 'facts' | 'rules'>): number =>
+  facts.chemistry === 'agm' ? rules.agmFullChargeDays : rules.fullChargeDays;
+
+/** An outing after `since`: no charge, and a reason to read. */
+export const droveSince = (state: BatteryState, since: number) =>
+  state.outingAt !== null && state.outingAt > since;
+
+/** What a 12 V battery of about 12.8 V holds; the cautious school leaves nothing less alone. */
+export const LEFT_ALONE_FROM_PCT = 95;
+
+/** Most days until the next reading: by the house rule, by age, and by the cautious school. */
+export function readingDays(standing: Standing, socPct: number): number {
+  const { rules } = standing;
+  const own = isOld(standing)
+    ? Math.min(rules.readingDays, rules.oldReadingDays)
+    : rules.readingDays;
+  if (rules.leaveAlone === 'by-forecast') return own;
+  if (socPct < LEFT_ALONE_FROM_PCT) return 1;
+  return Math.min(own, rules.leaveAlone === 'four-weeks' ? 28 : 14);
 }
 
 const NO_LOSS: DailyLoss = { drawPctPerDay: 0, selfPctPerMonthAt20C: 0, sdPctPerDay: 0 };

@@ -13,6 +13,10 @@ export interface BatteryFacts {
   readonly capacityAh: number;
   /** Year it was fitted, or null where nobody knows. */
   readonly fittedYear: number | null;
+  /** Month of that year, 1–12, where the case says so. */
+  readonly fittedMonth: number | null;
+  /** Caps open: levels can be seen and water added. */
+  readonly capsOpen: boolean;
 }
 
 /** All that is known of one battery when a judgement is asked for. */
@@ -50,5 +54,11 @@ export function indexOfDay(temperatures: DailyTemperatures, day: Day): number {
 export function ageYears(facts: BatteryFacts, day: Day): number | null {
   return facts.fittedYear === null
     ? null
-    : Math.max(0, day / 365.25 + 1970 - facts.fittedYear - 0.5);
+    : Math.max(0, day / 365.25 + 1970 - facts.fittedYear - ((facts.fittedMonth ?? 6.5) - 0.5) / 12);
+}
+
+/** Old by the house rule; where nobody knows the year, it is treated as old. */
+export function isOld({ facts, rules, now, timeZone }: Standing): boolean {
+  const age = ageYears(facts, today({ now, timeZone }));
+  return age === null || age >= rules.oldYears;
 }

@@ -1,13 +1,27 @@
-import { MS_PER_HOUR, shortDay, type Day } from '../day';
+import { MS_PER_HOUR, dayOf, shortDay, type Day } from '../day';
 import type { Estimate } from '../estimate';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { voltsOfSoc } from '../battery/state-of-charge';
+import { limitMa } from '../drain/limit';
 import { drawPctPerDay } from '../drain/reserve';
+import type { Consequence, Finding } from '../inspect/findings';
+import { chargeBlock, condemnedFor } from '../inspect/open';
 import type { RecordedReading } from '../logbook/fold';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import { doubtOf, type Doubt } from './plausible';
-import { expectedLoss, isSettled, outlookOf, restOf, socOfReading, type Outlook } from './outlook';
-import { hallMean, indexOfDay, today, type Standing } from './standing';
+import { isUnexplained } from './loss';
+import {
+  LEFT_ALONE_FROM_PCT,
+  droveSince,
+  expectedLoss,
+  fullChargeDays,
+  isSettled,
+  outlookOf,
+  restOf,
+  socOfReading,
+  type Outlook,
+} from './outlook';
+import { hallMean, indexOfDay, isOld, today, type Standing } from './standing';
 import {
   LONGEST_RESERVE_DAYS,
   figure,
@@ -25,6 +39,7 @@ import {
 } from './words';
 
 export type VerdictKind =
+  | 'condemned'
   | 'unread'
   | 'unsettled'
   | 'fed'
@@ -97,6 +112,8 @@ export function judge(standing: Standing, reading: RecordedReading | null = null
   const readingSoc = reading && socOfReading(reading, standing);
   const base = { outlook, readingSoc, readAgainAt: null, cautions: [] as string[] };
 
+  const finding = condemnedFor(standing.state);
+  if (finding) return condemned(standing, finding, base);
   if (reading && !isSettled(reading, standing)) return unsettled(standing, reading, base);
   if (!outlook) {
     return {
@@ -126,10 +143,48 @@ export function judge(standing: Standing, reading: RecordedReading | null = null
         lamp
           ? say`The lamp said ${lamp.state} on ${figure(instant(standing, lamp.at))}; it is looked at in each round.`
           : say`Its lamp has not been looked at yet.`,
+        ...(standing.rules.maintainerCycle === 'monthly'
+          ? [
+              say`Once a month, by your rule: mains off from one round to the next, then on again, and see it come back to holding.`,
+            ]
+          : []),
       ],
     };
   }
   return standingVerdict(standing, outlook, base);
+}
+
+/**
+ * The day by which a condemned battery must be out of its hall: the night before the first one
+ * at or under 0 °C, since it is not charged any more and its acid thins to water. Null where no
+ * frost is foreseen within a year.
+ */
+export function outBeforeFrost(standing: Standing): Day | null {
+  const { temperatures } = standing;
+  const from = indexOfDay(temperatures, today(standing));
+  const nights = temperatures.low.subarray(from, from + LONGEST_RESERVE_DAYS);
+  const first = nights.findIndex((celsius) => celsius <= 0);
+  return first < 0 ? null : today(standing) + Math.max(0, first - 1);
+}
+
+function condemned(standing: Standing, finding: Finding, base: Base): Verdict {
+  const by = outBeforeFrost(standing);
+  const day = today(standing);
+  const seen = standing.state.inspection!.at;
+  return {
+    ...base,
+    kind: 'condemned',
+    headline: 'Replace it, never charge it',
+    why: [
+      say`Inspected on ${figure(shortDay(dayOf(seen, standing.timeZone), day))}: ${finding.seen}.`,
+      by === null
+        ? say`No frost is foreseen where it stands; take it out all the same.`
+        : by <= day
+          ? say`Out of ${standing.hallName} ${figure('today')}: uncharged it freezes and spills, and the next night may bring frost.`
+          : say`Out of ${standing.hallName} by ${figure(shortDay(by, day))}: uncharged it freezes and spills.`,
+    ],
+    cautions: [finding.todo],
+  };
 }
 
 type Base = Pick<Verdict, 'outlook' | 'readingSoc' | 'readAgainAt'> & { cautions: string[] };
@@ -194,9 +249,10 @@ function standingVerdict(standing: Standing, outlook: Outlook, base: Base): Verd
   why.push(lossSentence(standing, outlook));
   if (outlook.rechargeWhy === 'interval' && !under) {
     why.push(
-      say`Your rule asks for a full charge every ${figure(`${rules.fullChargeDays} days`)}, which comes before the line.`,
+      say`Your rule asks for a full charge every ${figure(`${fullChargeDays(standing)} days`)}, which comes before the line.`,
     );
   }
+  why.push(...houseSentences(standing, outlook));
 
   const frozenNow =
     outlook.freezingCelsius !== null && coldestLately(standing) <= outlook.freezingCelsius;
@@ -221,6 +277,11 @@ function standingVerdict(standing: Standing, outlook: Outlook, base: Base): Verd
         ? say`It could freeze: around ${when} a night may come within ${figure(`${Math.ceil(outlook.frost.kelvin)} K`)} of its freezing point.`
         : say`It could freeze: around ${when} a night may be colder than its freezing point.`,
     );
+    if (rules.insulation === 'fit') {
+      why.push(
+        say`Fit its insulation, as your rule asks: it rides out one short cold night, not a cold week.`,
+      );
+    }
   }
   const cautions: string[] = [];
   const kindCaution = VEHICLE_KINDS[standing.vehicleKind].caution;
@@ -228,14 +289,17 @@ function standingVerdict(standing: Standing, outlook: Outlook, base: Base): Verd
   if (facts.chemistry === 'lfp' && hallMean(standing.temperatures, day) <= 0) {
     cautions.push('Lithium is never charged at or below 0 °C: warm it first.');
   }
+  const block = chargeBlock(standing.state);
+  if (block) cautions.push(block.todo);
   const done = { ...base, why, cautions };
+  const headlineNow = block ? BLOCKED_HEADLINES[block.consequence] : 'Recharge today';
   if (under) {
-    return { ...done, kind: 'recharge-now', headline: 'Recharge today' };
+    return { ...done, kind: 'recharge-now', headline: headlineNow };
   }
   if (outlook.rechargeRound !== null) {
     const when: Day = outlook.rechargeRound;
     return when <= day
-      ? { ...done, kind: 'recharge-now', headline: 'Recharge today' }
+      ? { ...done, kind: 'recharge-now', headline: headlineNow }
       : { ...done, kind: 'recharge-by', headline: `Recharge by ${shortDay(when, day)}` };
   }
   return {
@@ -246,6 +310,54 @@ function standingVerdict(standing: Standing, outlook: Outlook, base: Base): Verd
         ? 'Holds'
         : `Holds until collection, ${shortDay(standing.collectDay, day)}`,
   };
+}
+
+/** What is said in place of `Recharge today` where something comes first. */
+const BLOCKED_HEADLINES: Readonly<Record<Consequence, string>> = {
+  condemned: 'Replace it, never charge it',
+  'water-before-charge': 'Water first, then recharge',
+  'mend-before-charge': 'Mend it first, then recharge',
+  'water-after-charge': 'Recharge today',
+  clean: 'Recharge today',
+  'second-look': 'Recharge today',
+  'tell-owner': 'Recharge today',
+};
+
+/** What the house's rules add: draw over the limit, outings, age, the cautious schools. */
+function houseSentences(standing: Standing, outlook: Outlook): Sentence[] {
+  const { rules, state, facts, timeZone } = standing;
+  const said: Sentence[] = [];
+  const limit = limitMa(standing.vehicleKind, rules);
+  if (state.negativeOn && state.drawMa !== null && state.drawMa > limit) {
+    said.push(
+      say`Its draw of ${figure(formatMilliamps(state.drawMa))} is over your limit of ${figure(formatMilliamps(limit))}: find the circuit, or choose a plan that takes it off.`,
+    );
+  }
+  const { anchor } = outlook;
+  const counted = anchor.kind === 'reading' ? anchor.reading.at : anchor.at;
+  if (droveSince(state, counted)) {
+    said.push(
+      say`It ran on ${figure(shortDay(dayOf(state.outingAt!, timeZone)))}: an outing counts as no charge, so read it once it has rested.`,
+    );
+  }
+  if (isOld(standing) && rules.oldReadingDays < rules.readingDays) {
+    const age = facts.fittedYear === null ? 'Its age is unknown, so it counts as old' : 'It is old';
+    said.push(say`${age}: read every ${figure(`${rules.oldReadingDays} days`)} at least.`);
+  }
+  if (rules.leaveAlone !== 'by-forecast' && !outlook.held) {
+    const days = rules.leaveAlone === 'four-weeks' ? 28 : 14;
+    said.push(
+      outlook.soc.value < LEFT_ALONE_FROM_PCT
+        ? say`Your rule leaves nothing alone under about ${figure('12.80 V')}: read it each round until it is full.`
+        : say`Full: your rule leaves it alone for ${figure(`${days} days`)} at most.`,
+    );
+  }
+  if (facts.chemistry === 'lfp' && outlook.soc.value > rules.lithiumStorePct + 15) {
+    said.push(
+      say`It stands fuller than your rule’s ${figure(formatPct(rules.lithiumStorePct))} for lithium in store; it need not be charged until it is made full for collection.`,
+    );
+  }
+  return said;
 }
 
 /** The coldest night of the last three, the one just past included. */
@@ -284,7 +396,7 @@ function lossSentence(standing: Standing, outlook: Outlook): Sentence {
     ];
   }
   const overBy = loss.now.value - loss.explained.value;
-  const beyond = loss.excess.low > 0 && overBy > 0.05;
+  const beyond = isUnexplained(loss);
   const milliamps = (pctPerDay: number) =>
     figure(formatMilliamps(pctPerDay / drawPctPerDay(1, facts.capacityAh)));
   if (!beyond) {

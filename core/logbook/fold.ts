@@ -1,5 +1,9 @@
 import { MS_PER_HOUR } from '../day';
 import { inOrder, type Entry, type NewEntry } from './entry';
+import type { Inspection, Level } from '../inspect/points';
+import type { StoragePlanId } from '../plan/storage-plan-ids';
+import { NO_TERMS, type Terms } from '../stay/vehicle-facts';
+import type { ProcedureId } from '../procedures/procedure-ids';
 import type { BatteryRole, LampState } from './kinds';
 
 /** A resting voltage as the logbook has it. */
@@ -28,7 +32,23 @@ export interface BatteryState {
   readonly lastFullAt: number | null;
   /** Last charge, outing or change at the clamps: the rest counts from here. */
   readonly disturbedAt: number | null;
+  /** Of the place where it is fitted: measured anew when it is fitted elsewhere. */
   readonly drawMa: number | null;
+  readonly drawAt: number | null;
+  readonly plan: StoragePlanId | null;
+  /** Off its vehicle and kept here; null while it is fitted. */
+  readonly out: { readonly since: number; readonly hallId: string | null } | null;
+  /** Left for good: replaced, recycled or given back. */
+  readonly goneAt: number | null;
+  readonly inspection: { readonly at: number; readonly seen: Inspection } | null;
+  readonly levels: { readonly at: number; readonly cells: readonly Level[] } | null;
+  readonly cleanedAt: number | null;
+  /** When the whole battery was last out and its tray cleaned. */
+  readonly cleanedWholeAt: number | null;
+  /** When each guided procedure was last done. */
+  readonly procedures: Partial<Readonly<Record<ProcedureId, number>>>;
+  /** When its vehicle last ran: no charge, and a reason to read. */
+  readonly outingAt: number | null;
   readonly lamp: { readonly state: LampState; readonly at: number } | null;
   readonly notReachedAt: number | null;
   readonly readings: readonly RecordedReading[];
@@ -53,6 +73,16 @@ export const EMPTY_BATTERY: BatteryState = {
   lastFullAt: null,
   disturbedAt: null,
   drawMa: null,
+  drawAt: null,
+  plan: null,
+  out: null,
+  goneAt: null,
+  inspection: null,
+  levels: null,
+  cleanedAt: null,
+  cleanedWholeAt: null,
+  procedures: {},
+  outingAt: null,
   lamp: null,
   notReachedAt: null,
   readings: [],
@@ -72,8 +102,34 @@ export function foldBattery(entries: readonly Entry[]): BatteryState {
 export function step(state: BatteryState, entry: NewEntry): BatteryState {
   const at = Date.parse(entry.at);
   switch (entry.kind) {
-    case 'fitted':
-      return { ...state, ...entry.data, fittedAt: at };
+    case 'fitted': {
+      const fitted = { ...state, ...entry.data, fittedAt: at, out: null, goneAt: null };
+      if (state.fittedAt === null) return fitted;
+      // Another place: what was measured and learnt of the old one's draw does not hold here.
+      const connections = [...state.connections, { at, on: state.negativeOn }];
+      return { ...fitted, connections, drawMa: null, drawAt: null };
+    }
+    case 'taken-out': {
+      const off = state.negativeOn ? clamped(state, at, false) : state;
+      if (entry.data.to === 'gone') return { ...off, out: null, goneAt: at };
+      return { ...off, out: { since: at, hallId: entry.data.hallId } };
+    }
+    case 'inspected':
+      return {
+        ...state,
+        inspection: { at, seen: entry.data },
+        levels: entry.data.levels ? { at, cells: entry.data.levels } : state.levels,
+      };
+    case 'levels':
+      return { ...state, levels: { at, cells: entry.data.cells } };
+    case 'cleaned':
+      return {
+        ...state,
+        cleanedAt: at,
+        cleanedWholeAt: entry.data.whole ? at : state.cleanedWholeAt,
+      };
+    case 'plan-chosen':
+      return { ...state, plan: entry.data.plan };
     case 'reading': {
       const counted =
         state.disturbedAt === null ? null : Math.max(0, (at - state.disturbedAt) / MS_PER_HOUR);
@@ -101,11 +157,7 @@ export function step(state: BatteryState, entry: NewEntry): BatteryState {
       };
     }
     case 'negative':
-      return {
-        ...state,
-        negativeOn: entry.data.on,
-        connections: [...state.connections, { at, on: entry.data.on }],
-      };
+      return clamped(state, at, entry.data.on);
     case 'maintainer':
       if (entry.data.on) return { ...state, maintainerSince: state.maintainerSince ?? at };
       return {
@@ -122,14 +174,23 @@ export function step(state: BatteryState, entry: NewEntry): BatteryState {
         lastFullAt: entry.data.state === 'holding' ? at : state.lastFullAt,
       };
     case 'draw':
-      return { ...state, drawMa: entry.data.milliamps };
+      return { ...state, drawMa: entry.data.milliamps, drawAt: at };
     case 'outing':
-      return { ...state, disturbedAt: at };
+      // What stands on the bench, or is gone, did not go along.
+      return state.out || state.goneAt !== null
+        ? state
+        : { ...state, disturbedAt: at, outingAt: at };
+    case 'procedure-done':
+      return { ...state, procedures: { ...state.procedures, [entry.data.procedure]: at } };
     case 'not-reached':
       return { ...state, notReachedAt: at };
     default:
       return state;
   }
+}
+
+function clamped(state: BatteryState, at: number, on: boolean): BatteryState {
+  return { ...state, negativeOn: on, connections: [...state.connections, { at, on }] };
 }
 
 /** Where a vehicle stands and until when. */
@@ -138,13 +199,29 @@ export interface VehicleState {
   readonly laidUpAt: number | null;
   /** `YYYY-MM-DD`, or null: always ready. */
   readonly collectOn: string | null;
+  readonly terms: Terms;
+  /** What was checked to be off, and when. */
+  readonly allOff: { readonly at: number; readonly checked: readonly string[] } | null;
 }
 
+export const EMPTY_VEHICLE: VehicleState = {
+  bayId: null,
+  laidUpAt: null,
+  collectOn: null,
+  terms: NO_TERMS,
+  allOff: null,
+};
+
 export function foldVehicle(entries: readonly Entry[]): VehicleState {
-  let state: VehicleState = { bayId: null, laidUpAt: null, collectOn: null };
+  let state = EMPTY_VEHICLE;
   for (const entry of inOrder(entries)) {
-    if (entry.kind === 'laid-up') state = { ...entry.data, laidUpAt: Date.parse(entry.at) };
+    const at = Date.parse(entry.at);
+    if (entry.kind === 'laid-up') state = { ...state, ...entry.data, laidUpAt: at };
     else if (entry.kind === 'moved') state = { ...state, bayId: entry.data.bayId };
+    else if (entry.kind === 'agreed') state = { ...state, terms: entry.data };
+    else if (entry.kind === 'all-off') {
+      state = { ...state, allOff: { at, checked: entry.data.checked } };
+    }
   }
   return state;
 }

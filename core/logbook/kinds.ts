@@ -1,6 +1,10 @@
 import { z } from 'zod';
 import { parseDay } from '../day';
+import { Inspection, LEVELS } from '../inspect/points';
+import { STORAGE_PLAN_IDS } from '../plan/storage-plan-ids';
+import { PROCEDURE_IDS } from '../procedures/procedure-ids';
 import { RulePatch } from '../rules/rules';
+import { Terms } from '../stay/vehicle-facts';
 
 /** What an entry may be about. */
 export const SUBJECT_KINDS = ['battery', 'vehicle', 'rules'] as const;
@@ -65,6 +69,48 @@ export const ENTRY_KINDS = {
     version: 1,
     data: z.strictObject({ milliamps: z.number().min(0).max(20_000) }),
   },
+  inspected: { subject: 'battery', version: 1, data: Inspection },
+  /** Levels cell by cell, as they were left. */
+  levels: {
+    subject: 'battery',
+    version: 1,
+    data: z.strictObject({
+      cells: z.array(z.enum(LEVELS)).min(1).max(48),
+      /** Water was added. */
+      toppedUp: z.boolean(),
+    }),
+  },
+  cleaned: {
+    subject: 'battery',
+    version: 1,
+    // Posts and clamps alone, or the whole battery out and its tray too.
+    data: z.strictObject({ whole: z.boolean() }),
+  },
+  'plan-chosen': {
+    subject: 'battery',
+    version: 1,
+    data: z.strictObject({ plan: z.enum(STORAGE_PLAN_IDS) }),
+  },
+  /** Off its vehicle: to the bench, still kept here; or gone for good. */
+  'taken-out': {
+    subject: 'battery',
+    version: 1,
+    data: z.strictObject({
+      to: z.enum(['bench', 'gone']),
+      /** The hall of the bench; null: that of the vehicle. */
+      hallId: Id.nullable(),
+      why: z.string().max(200),
+    }),
+  },
+  'procedure-done': {
+    subject: 'battery',
+    version: 1,
+    data: z.strictObject({
+      procedure: z.enum(PROCEDURE_IDS),
+      /** The steps in the order in which they were ticked. */
+      steps: z.array(z.string().min(1).max(40)).max(40),
+    }),
+  },
   'not-reached': {
     subject: 'battery',
     version: 1,
@@ -81,6 +127,18 @@ export const ENTRY_KINDS = {
     subject: 'vehicle',
     version: 1,
     data: z.strictObject({ bayId: Id, collectOn: DayName.nullable() }),
+  },
+  agreed: { subject: 'vehicle', version: 1, data: Terms },
+  /** Everything off: lamps, interior, accessories, as far as this vehicle has them. */
+  'all-off': {
+    subject: 'vehicle',
+    version: 1,
+    data: z.strictObject({ checked: z.array(z.string().min(1).max(60)).max(20) }),
+  },
+  photographed: {
+    subject: 'vehicle',
+    version: 1,
+    data: z.strictObject({ photoId: Id, caption: z.string().max(120) }),
   },
   moved: { subject: 'vehicle', version: 1, data: z.strictObject({ bayId: Id }) },
   outing: {

@@ -1,17 +1,28 @@
-import { instantAt, type Day } from '../day';
+import { MS_PER_DAY, instantAt, type Day } from '../day';
+import { chargeBlock, condemnedFor, openFindings } from '../inspect/open';
 import type { BatteryState } from '../logbook/fold';
+import { isUnexplained } from '../judge/loss';
 import { isSettled, outlookOf, type Outlook } from '../judge/outlook';
 import { today, type Standing } from '../judge/standing';
+import type { ProcedureId } from '../procedures/procedure-ids';
+import { arrangementOf, STORAGE_PLANS } from './storage-plans';
 import { roundFor, roundOnOrAfter } from './rounds';
 
-export const JOB_KINDS = ['reading', 'lamp', 'recharge', 'take-off'] as const;
+export const JOB_KINDS = [
+  'reading',
+  'lamp',
+  'recharge',
+  'take-off',
+  'procedure',
+  'inspect',
+  'replace',
+] as const;
 export type JobKind = (typeof JOB_KINDS)[number];
 
 /** One thing to do at a battery in the round of today. */
-export interface Job {
-  readonly kind: JobKind;
-  readonly done: boolean;
-}
+export type Job =
+  | { readonly kind: Exclude<JobKind, 'procedure'>; readonly done: boolean }
+  | { readonly kind: 'procedure'; readonly procedure: ProcedureId; readonly done: boolean };
 
 /** Minutes that a stop and each job take; an assumption, used for "about so long left". */
 export const MINUTES = {
@@ -21,7 +32,26 @@ export const MINUTES = {
   lamp: 0.3,
   recharge: 4,
   'take-off': 2,
+  inspect: 4,
+  replace: 15,
 } as const;
+
+/** Minutes of the attendant's time, without the waiting in between. */
+export const PROCEDURE_MINUTES: Readonly<Record<ProcedureId, number>> = {
+  clean: 10,
+  'top-up': 5,
+  'before-disconnect': 5,
+  disconnect: 4,
+  'take-out': 12,
+  'put-back': 10,
+  reconnect: 5,
+  'hook-up': 5,
+  unhook: 2,
+  'draw-test': 12,
+};
+
+export const minutesOf = (job: Job) =>
+  job.kind === 'procedure' ? PROCEDURE_MINUTES[job.procedure] : MINUTES[job.kind];
 
 /**
  * What is to be done, or was done, at a battery in today's round. A job stays on the list when
@@ -29,10 +59,20 @@ export const MINUTES = {
  */
 export function jobsToday(standing: Standing, outlook: Outlook | null): Job[] {
   const { state } = standing;
-  const day = today(standing);
-  const morning = instantAt(day, 0, 0, standing.timeZone);
-  const jobs: Job[] = [];
+  const morning = instantAt(today(standing), 0, 0, standing.timeZone);
+  if (state.goneAt !== null) return [{ kind: 'replace', done: true }];
+  if (condemnedFor(state)) return [{ kind: 'replace', done: false }];
+  return [
+    ...electricJobs(standing, outlook, morning),
+    ...lookAgain(state, morning),
+    ...procedureJobs(standing, outlook, morning),
+  ];
+}
 
+function electricJobs(standing: Standing, outlook: Outlook | null, morning: number): Job[] {
+  const { state } = standing;
+  const day = today(standing);
+  const jobs: Job[] = [];
   if (state.maintainerSince !== null) {
     jobs.push({ kind: 'lamp', done: (state.lamp?.at ?? -1) >= morning });
     if (outlook?.held !== false) return jobs;
@@ -52,11 +92,81 @@ export function jobsToday(standing: Standing, outlook: Outlook | null): Job[] {
       outlook &&
       outlook.rechargeRound !== null &&
       outlook.rechargeRound <= roundOnOrAfter(standing.rules, day);
-    if (startedToday || (due && !endedToday)) {
+    if (startedToday || (due && !endedToday && chargeBlock(state) === null)) {
       jobs.push({ kind: 'recharge', done: startedToday });
     }
   }
   return jobs;
+}
+
+/** A damp case or a crust in the tray is looked at again; so is what was looked at today. */
+function lookAgain(state: BatteryState, morning: number): Job[] {
+  const { inspection } = state;
+  if (!inspection) return [];
+  if (inspection.at >= morning) return [{ kind: 'inspect', done: true }];
+  const open = openFindings(state).some(
+    ({ consequence }) => consequence === 'second-look' || consequence === 'mend-before-charge',
+  );
+  return open ? [{ kind: 'inspect', done: false }] : [];
+}
+
+/** Guided work: what the storage plan still needs, water, cleaning, a draw test. */
+function procedureJobs(standing: Standing, outlook: Outlook | null, morning: number): Job[] {
+  const { state } = standing;
+  const doneToday = (id: ProcedureId) => (state.procedures[id] ?? -1) >= morning;
+  const open = new Set<ProcedureId>();
+  if (state.plan) {
+    for (const id of arrangementOf(STORAGE_PLANS[state.plan], state)) open.add(id);
+  }
+  if (waterDue(standing, morning)) open.add('top-up');
+  if (cleaningDue(standing, morning)) open.add('clean');
+  if (drawTestDue(standing, outlook, morning)) open.add('draw-test');
+  const done = (Object.keys(state.procedures) as ProcedureId[]).filter(doneToday);
+  for (const id of done) open.delete(id);
+  return [
+    ...done.map((procedure): Job => ({ kind: 'procedure', procedure, done: true })),
+    ...[...open].map((procedure): Job => ({ kind: 'procedure', procedure, done: false })),
+  ];
+}
+
+const daysSince = (at: number, now: number) => (now - at) / MS_PER_DAY;
+
+/** Levels by finding, and by the house's interval where caps open. */
+function waterDue({ state, facts, rules, laidUpAt }: Standing, morning: number): boolean {
+  if (!facts.capsOpen || facts.chemistry === 'lfp') return false;
+  const low = openFindings(state).find(({ consequence }) => consequence.startsWith('water'));
+  if (low?.consequence === 'water-before-charge') return true;
+  // To the mark only after a charge: once one has ended since the level was seen.
+  if (low && state.charges.some((charge) => charge.to > state.levels!.at)) return true;
+  const every = state.maintainerSince !== null ? rules.levelsMaintainedDays : rules.levelsDays;
+  const last = state.levels?.at ?? laidUpAt;
+  return every !== null && last !== null && daysSince(last, morning) >= every;
+}
+
+/** Growth that was seen, or comes back by the house's interval. */
+function cleaningDue({ state, rules }: Standing, morning: number): boolean {
+  if (openFindings(state).some(({ consequence }) => consequence === 'clean')) return true;
+  const grows = state.inspection?.seen.answers.posts === 'growth';
+  return (
+    grows &&
+    rules.terminalsDays !== null &&
+    state.cleanedAt !== null &&
+    daysSince(state.cleanedAt, morning) >= rules.terminalsDays
+  );
+}
+
+/** A measured draw answers for so many days, whatever the readings say. */
+const DRAW_TEST_HOLDS_DAYS = 30;
+
+/** At lay-up, after a battery is replaced, and whenever a loss exceeds what is explained. */
+function drawTestDue(standing: Standing, outlook: Outlook | null, morning: number): boolean {
+  const { state, rules } = standing;
+  // A block carries the draw of its whole string, and is not the place to measure it.
+  if (!state.negativeOn || state.role === 'string' || state.out) return false;
+  if (state.maintainerSince !== null || state.chargeSince !== null) return false;
+  if (rules.drawTest !== 'in-doubt' && state.drawMa === null) return true;
+  if (rules.drawTest === 'at-lay-up' || !outlook || !isUnexplained(outlook.loss)) return false;
+  return state.drawAt === null || daysSince(state.drawAt, morning) > DRAW_TEST_HOLDS_DAYS;
 }
 
 /** Due in the round of today, or in the next one where today has none. */
@@ -89,6 +199,7 @@ export function roundsAhead(standing: Standing, outlook: Outlook | null, until: 
     const round = roundFor(rules, due, day);
     if (round > day && round <= last) rounds.add(round);
   };
+  if (condemnedFor(standing.state)) return [];
   if (standing.state.maintainerSince !== null) {
     for (let at = roundOnOrAfter(rules, day + 1); at <= last; at = roundOnOrAfter(rules, at + 1)) {
       rounds.add(at);

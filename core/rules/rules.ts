@@ -4,6 +4,7 @@ import { SCALE_IDS } from '../battery/scales';
 import { WEEKDAYS } from '../day';
 
 const line = z.number().min(10, 'a line under 10 % lets the battery go flat').max(95);
+const interval = z.int().min(7, 'at least a week').max(365, 'at most a year');
 const perChemistry = <T extends z.ZodType>(value: T) =>
   z.strictObject({ flooded: value, efb: value, agm: value, gel: value, lfp: value });
 
@@ -17,7 +18,37 @@ export const Rules = z.strictObject({
   lineSocPct: perChemistry(line),
   scale: perChemistry(z.enum(SCALE_IDS)),
   readingDays: z.int().min(1).max(120),
+  /** How long, and from what charge, a battery may be left alone. */
+  leaveAlone: z.enum(['by-forecast', 'four-weeks', 'two-weeks']),
+  /** From this age, or where nobody knows, a battery counts as old. */
+  oldYears: z.int().min(2).max(10),
+  oldReadingDays: z.int().min(1).max(120),
   fullChargeDays: z.int().min(7).max(365),
+  agmFullChargeDays: z.int().min(7).max(365),
+  /** Share at which lithium is stored, percent. */
+  lithiumStorePct: z.number().min(30).max(80),
+  drawLimitMa: z.number().min(5).max(500),
+  /** The same for motorcycles, quads and mowers. */
+  smallDrawLimitMa: z.number().min(0.5).max(50),
+  drawTest: z.enum(['always', 'at-lay-up', 'in-doubt']),
+  levelsMaintainedDays: interval,
+  /** null: at lay-up and hand-back. */
+  levelsDays: interval.nullable(),
+  /** null: at lay-up and hand-back. */
+  terminalsDays: interval.nullable(),
+  wholeCleanYears: z.int().min(1).max(5),
+  cleaner: z.enum(['bicarbonate', 'cola-then-rinse']),
+  /** Volts of a 12 V battery at 25 °C. The maker's figure wins. */
+  absorptionVolts: perChemistry(z.number().min(13.6).max(15)),
+  floatVolts: z.number().min(13.2).max(13.8),
+  negativeClamp: z.enum(['body', 'post-when-out']),
+  cablesOnCharge: z.enum(['on', 'off']),
+  capsOnCharge: z.enum(['on', 'off']),
+  recondition: z.enum(['out', 'in-vehicle']),
+  maintainerCycle: z.enum(['no-need', 'monthly']),
+  insulation: z.enum(['fit', 'leave']),
+  floor: z.enum(['board', 'off-concrete']),
+  outletReachMetres: z.number().min(1).max(50),
   temperatureUnit: z.enum(['celsius', 'fahrenheit']),
   measureUnit: z.enum(['metric', 'us']),
   clock: z.enum(['24h', '12h']),
@@ -29,8 +60,17 @@ export const RulePatch = Rules.partial()
   .extend({
     lineSocPct: perChemistry(line).partial().optional(),
     scale: perChemistry(z.enum(SCALE_IDS)).partial().optional(),
+    absorptionVolts: Rules.shape.absorptionVolts.partial().optional(),
   })
   .superRefine((patch, context) => {
+    const gel = patch.absorptionVolts?.gel;
+    if (gel !== undefined && gel > 14.4) {
+      context.addIssue({
+        code: 'custom',
+        path: ['absorptionVolts', 'gel'],
+        message: 'over 14.4 V gel dries out for good: 14.1 V is usual',
+      });
+    }
     for (const [chemistry, scale] of Object.entries(patch.scale ?? {})) {
       if (!CHEMISTRIES[chemistry as ChemistryId].scales.includes(scale)) {
         context.addIssue({
@@ -56,7 +96,30 @@ export const DEFAULT_RULES: Rules = {
   lineSocPct: eachChemistry((id) => CHEMISTRIES[id].lineSocPct),
   scale: eachChemistry((id) => CHEMISTRIES[id].scales[0]!),
   readingDays: 30,
+  leaveAlone: 'by-forecast',
+  oldYears: 5,
+  oldReadingDays: 21,
   fullChargeDays: 35,
+  agmFullChargeDays: 35,
+  lithiumStorePct: 60,
+  drawLimitMa: 50,
+  smallDrawLimitMa: 5,
+  drawTest: 'always',
+  levelsMaintainedDays: 60,
+  levelsDays: null,
+  terminalsDays: null,
+  wholeCleanYears: 3,
+  cleaner: 'bicarbonate',
+  absorptionVolts: { flooded: 14.4, efb: 14.4, agm: 14.6, gel: 14.1, lfp: 14.2 },
+  floatVolts: 13.5,
+  negativeClamp: 'body',
+  cablesOnCharge: 'on',
+  capsOnCharge: 'on',
+  recondition: 'out',
+  maintainerCycle: 'no-need',
+  insulation: 'leave',
+  floor: 'board',
+  outletReachMetres: 5,
   temperatureUnit: 'celsius',
   measureUnit: 'metric',
   clock: '24h',
@@ -69,88 +132,16 @@ export function applyPatch(rules: Rules, patch: RulePatch): Rules {
     ...patch,
     lineSocPct: { ...rules.lineSocPct, ...patch.lineSocPct },
     scale: { ...rules.scale, ...patch.scale },
+    absorptionVolts: { ...rules.absorptionVolts, ...patch.absorptionVolts },
   });
 }
 
-export interface School<T> {
-  readonly value: T;
-  readonly label: string;
-  readonly reason: string;
+/** The rules that hold, and since when: version 1 are the defaults, each change is one more. */
+export interface RuleBook {
+  readonly rules: Rules;
+  readonly version: number;
+  /** UTC milliseconds of the last change; null for the defaults. */
+  readonly since: number | null;
 }
 
-/** How a rule is put to the attendant: its schools, and why the default is the default. */
-export interface RuleCard<T> {
-  readonly label: string;
-  readonly unit: string;
-  readonly why: string;
-  readonly schools: readonly School<T>[];
-}
-
-export const REST_HOURS: RuleCard<number> = {
-  label: 'Rest before a reading counts',
-  unit: 'h',
-  why: 'After four hours most of the surface charge is gone and a round still fits into the day. What is left of it widens the stated range; it is never ignored.',
-  schools: [
-    { value: 4, label: '4 h', reason: 'Read on the day of the charge; the range is wide.' },
-    {
-      value: 12,
-      label: '12 h',
-      reason: 'Overnight. Hardly any surface charge is left on lead-acid.',
-    },
-    {
-      value: 24,
-      label: '24 h',
-      reason: 'What the published open-circuit table assumes. The narrowest range.',
-    },
-  ],
-};
-
-export const READING_DAYS: RuleCard<number> = {
-  label: 'Most days between two readings',
-  unit: 'days',
-  why: 'The forecast asks earlier where a battery falls fast. Thirty days is the longest that nobody should go without looking, since something may have been left on.',
-  schools: [
-    { value: 14, label: '2 weeks', reason: 'Finds a new drain early; twice the walking.' },
-    { value: 21, label: '3 weeks', reason: 'A middle way.' },
-    { value: 28, label: '4 weeks', reason: 'The monthly habit, kept on the same weekday.' },
-    { value: 30, label: '30 days', reason: 'By forecast, at most a month.' },
-  ],
-};
-
-export const FULL_CHARGE_DAYS: RuleCard<number> = {
-  label: 'Most days between two full charges',
-  unit: 'days',
-  why: 'A battery that stands part charged sulfates slowly even above its line. Five weeks keeps it young without a charger for each. Lithium is left out: it likes to stand part charged.',
-  schools: [
-    { value: 7, label: 'Weekly', reason: 'The old advice for motorcycles; many charger hours.' },
-    { value: 30, label: '30 days', reason: 'Monthly, on the calendar.' },
-    { value: 35, label: '35 days', reason: 'By forecast, at most five weeks.' },
-    {
-      value: 90,
-      label: '90 days',
-      reason: 'Start, midpoint and close of the season, for batteries that hold.',
-    },
-  ],
-};
-
-export const ROUND_WEEKDAYS = {
-  label: 'Days of the round',
-  why: 'Two rounds a week, three and four days apart: a charge put on in one is off in the next, and no warning is older than four days.',
-} as const;
-
-export const LINE = {
-  label: 'Recharge line',
-  why: 'At or under it, recharge within days. The default stands for 12.4 V at rest in each lead-acid chemistry: below that, plates sulfate. Lithium has a line of its own, since its voltage says little.',
-} as const;
-
-/** Volts of a 12 V battery that schools name as the line; the share follows from the scale. */
-export const LINE_SCHOOLS: readonly School<number>[] = [
-  { value: 12.4, label: '12.40 V', reason: 'Default. Stops sulfation before it starts.' },
-  { value: 12.1, label: '12.10 V', reason: 'Fewer charges; plates suffer each time.' },
-  { value: 12.6, label: '12.60 V', reason: 'Kept nearly full, for batteries that must be ready.' },
-];
-
-export const SCALE = {
-  label: 'Voltage scale',
-  why: 'The published table is measured and has a named source, so it is the default where it applies; sealed types have scales of their own.',
-} as const;
+export const DEFAULT_BOOK: RuleBook = { rules: DEFAULT_RULES, version: 1, since: null };

@@ -1,5 +1,6 @@
 import type { Estimate } from '../estimate';
 import type { BatteryRole } from '../logbook/kinds';
+import type { VehicleFacts } from '../stay/vehicle-facts';
 
 export const VEHICLE_KIND_IDS = [
   'car',
@@ -24,6 +25,14 @@ export interface VehicleKind {
   readonly otherDrawMa: Estimate;
   /** The batteries that such a vehicle usually has, offered at lay-up. */
   readonly usualBatteries: readonly { role: BatteryRole; place: string; capacityAh: number }[];
+  /** It has control units that take their time to sleep. */
+  readonly sleeps: boolean;
+  /** A small battery, for which the small limit of draw holds. */
+  readonly small: boolean;
+  /** Which facts matter for this kind; the others are not asked. */
+  readonly asks: readonly (keyof VehicleFacts)[];
+  /** What can be left on, to be checked off at lay-up. */
+  readonly leftOn: readonly string[];
   /** A caution that belongs to this kind. */
   readonly caution: string | null;
 }
@@ -37,6 +46,19 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     starterDrawMa: { value: 18, low: 6, high: 45 },
     otherDrawMa: none,
     usualBatteries: [{ role: 'starter', place: 'under the bonnet', capacityAh: 60 }],
+    sleeps: true,
+    small: false,
+    asks: [
+      'earth',
+      'alarm',
+      'tracker',
+      'tellWho',
+      'radioCode',
+      'poweredClosure',
+      'emergencyKey',
+      'keyless',
+    ],
+    leftOn: ['Lamps', 'Interior and boot lamp', 'Radio', 'Phone leads and dashcam'],
     caution: null,
   },
   pickup: {
@@ -45,6 +67,10 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     starterDrawMa: { value: 20, low: 6, high: 50 },
     otherDrawMa: none,
     usualBatteries: [{ role: 'starter', place: 'under the bonnet', capacityAh: 80 }],
+    sleeps: true,
+    small: false,
+    asks: ['earth', 'alarm', 'tracker', 'tellWho', 'radioCode', 'poweredClosure', 'emergencyKey'],
+    leftOn: ['Lamps', 'Cab and bed lamps', 'Radio', 'Inverter and beacons'],
     caution: null,
   },
   motorcycle: {
@@ -53,6 +79,10 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     starterDrawMa: { value: 1.5, low: 0.2, high: 4 },
     otherDrawMa: none,
     usualBatteries: [{ role: 'starter', place: 'under the seat', capacityAh: 10 }],
+    sleeps: false,
+    small: true,
+    asks: ['earth', 'alarm', 'tracker', 'tellWho', 'keyless'],
+    leftOn: ['Ignition and parking lamp', 'Heated grips', 'Phone lead'],
     caution: null,
   },
   camper: {
@@ -64,6 +94,27 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
       { role: 'starter', place: 'under the bonnet', capacityAh: 80 },
       { role: 'leisure', place: 'under the passenger seat', capacityAh: 95 },
     ],
+    sleeps: true,
+    small: false,
+    asks: [
+      'alarm',
+      'tracker',
+      'tellWho',
+      'radioCode',
+      'poweredClosure',
+      'emergencyKey',
+      'hookUp',
+      'solarPanel',
+    ],
+    leftOn: [
+      'Lamps and step lamp',
+      'Living-room lamps',
+      'Fridge',
+      'Water pump',
+      'Inverter',
+      'Heating control',
+      'Gas alarm',
+    ],
     caution: 'Gas alarm and built-in charger: look at the hook-up switch before you measure.',
   },
   caravan: {
@@ -72,6 +123,10 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     starterDrawMa: none,
     otherDrawMa: { value: 12, low: 2, high: 40 },
     usualBatteries: [{ role: 'leisure', place: 'in the side locker', capacityAh: 90 }],
+    sleeps: false,
+    small: false,
+    asks: ['alarm', 'tracker', 'tellWho', 'hookUp', 'solarPanel'],
+    leftOn: ['Living-room lamps', 'Fridge', 'Water pump', 'Mover', 'Gas alarm'],
     caution: null,
   },
   quad: {
@@ -80,6 +135,10 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     starterDrawMa: { value: 1.5, low: 0.2, high: 4 },
     otherDrawMa: none,
     usualBatteries: [{ role: 'starter', place: 'under the seat', capacityAh: 14 }],
+    sleeps: false,
+    small: true,
+    asks: ['earth', 'tracker', 'tellWho'],
+    leftOn: ['Ignition and lamps', 'Winch', 'Heated grips'],
     caution: null,
   },
   mower: {
@@ -88,6 +147,10 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     starterDrawMa: { value: 0.4, low: 0, high: 2 },
     otherDrawMa: none,
     usualBatteries: [{ role: 'starter', place: 'under the seat', capacityAh: 24 }],
+    sleeps: false,
+    small: true,
+    asks: ['earth'],
+    leftOn: ['Key and lamps', 'Blade clutch'],
     caution: null,
   },
   generator: {
@@ -96,6 +159,10 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     starterDrawMa: { value: 8, low: 2, high: 20 },
     otherDrawMa: none,
     usualBatteries: [{ role: 'starter', place: 'beside the alternator', capacityAh: 45 }],
+    sleeps: false,
+    small: false,
+    asks: ['earth', 'tellWho'],
+    leftOn: ['Automatic start', 'Panel lamp', 'Block heater'],
     caution: 'It may start by itself: switch it to off and hang the tag before you reach in.',
   },
   cart: {
@@ -104,6 +171,10 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     starterDrawMa: none,
     otherDrawMa: { value: 2, low: 0, high: 8 },
     usualBatteries: [{ role: 'string', place: 'under the bench', capacityAh: 180 }],
+    sleeps: false,
+    small: false,
+    asks: ['tracker', 'tellWho', 'hookUp'],
+    leftOn: ['Key and run switch', 'Lamps', 'Converter for accessories'],
     caution: 'A string of blocks: rings and watch off, insulated tool, one block at a time.',
   },
   hybrid: {
@@ -112,6 +183,19 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     starterDrawMa: { value: 15, low: 5, high: 40 },
     otherDrawMa: { value: 15, low: 5, high: 40 },
     usualBatteries: [{ role: 'auxiliary', place: 'in the boot', capacityAh: 45 }],
+    sleeps: true,
+    small: false,
+    asks: [
+      'alarm',
+      'tracker',
+      'tellWho',
+      'radioCode',
+      'poweredClosure',
+      'emergencyKey',
+      'keyless',
+      'plugIn',
+    ],
+    leftOn: ['Lamps', 'Interior and boot lamp', 'Ready mode', 'Phone leads and dashcam'],
     caution: 'Orange cables are high voltage: licensed staff only. Yours is the 12 V battery.',
   },
 };

@@ -1,11 +1,18 @@
 import 'server-only';
 import { cellsFor } from '../../core/battery/chemistries';
-import { MS_PER_HOUR, parseDay, shortDay } from '../../core/day';
-import { reasonOf } from '../../core/logbook/entry';
+import { MS_PER_HOUR, shortDay } from '../../core/day';
 import { type EntryData, type EntryKind } from '../../core/logbook/kinds';
 import { roundOnOrAfter } from '../../core/plan/rounds';
 import { recordEntry } from '../../store/record';
-import { addBattery, addVehicle, readBatteryMarks, readVehicles } from '../../store/site';
+import { dropDraft } from '../../store/drafts';
+import {
+  putBattery,
+  putOwner,
+  putVehicle,
+  readBatteryMarks,
+  readOwners,
+  readVehicles,
+} from '../../store/site';
 import type { Db } from '../../store/open';
 import { newEntry } from '../logbook/new-entry';
 import { now } from '../server/clock';
@@ -13,17 +20,21 @@ import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { loadSite, type LoadedSite } from '../site/load';
 import { nextMark } from './mark';
-import { LayUp } from './schema';
+import { LayUp, problemsHere, problemsOf } from './schema';
 
 /**
  * Takes a vehicle in: master data and entries in one transaction. Sent twice, it stands there
- * once; a bay that is taken or a collection day in the past is refused in plain words.
+ * once; a bay that is taken or a collection day in the past is refused in plain words, with the
+ * field that has to be mended.
  */
 export async function postLayUp(request: Request): Promise<Response> {
   const { body, refusal } = await jsonBody(request);
   if (refusal) return refusal;
   const parsed = LayUp.safeParse(body);
-  if (!parsed.success) return refuse(400, reasonOf(parsed.error));
+  if (!parsed.success) {
+    const { path, message } = problemsOf(parsed.error)[0]!;
+    return refuse(400, path ? `${path}: ${message}` : message, { field: path });
+  }
   const layUp = parsed.data;
   const loaded = loadSite(db(), now());
   if (!loaded) return refuse(404, 'The site is not set up yet.');
@@ -34,22 +45,16 @@ export async function postLayUp(request: Request): Promise<Response> {
       ? Response.json({ vehicleId: layUp.vehicleId, nextRound })
       : refuse(409, 'Another vehicle was laid up under this id.');
   }
-  const problem = problemWith(layUp, loaded);
-  if (problem) return refuse(422, problem);
+  const problem = problemsHere(layUp, loaded.today, baysOf(loaded))[0];
+  if (problem) return refuse(422, problem.message, { field: problem.path });
   takeIn(db(), layUp, loaded.now);
   return Response.json({ vehicleId: layUp.vehicleId, nextRound });
 }
 
-function problemWith(layUp: LayUp, loaded: LoadedSite): string | null {
-  const bay = loaded.bays.find((one) => one.id === layUp.bayId);
-  if (!bay) return 'bayId: there is no such bay.';
-  const taken = loaded.stays.find((stay) => stay.bay.id === bay.id);
-  if (taken) return `Bay ${bay.mark} is taken by ${taken.vehicle.name}: choose another.`;
-  const collect = layUp.collectOn === null ? null : parseDay(layUp.collectOn);
-  if (collect !== null && collect < loaded.today) {
-    return `The collection day, ${shortDay(collect)}, is past.`;
-  }
-  return null;
+/** Bays of the site and who stands in them. */
+export function baysOf(loaded: LoadedSite) {
+  const taken = new Map(loaded.stays.map((stay) => [stay.bay.id, stay.vehicle.name]));
+  return new Map(loaded.bays.map(({ id, mark }) => [id, { mark, takenBy: taken.get(id) ?? null }]));
 }
 
 function takeIn(to: Db, layUp: LayUp, at: number): void {
@@ -63,13 +68,25 @@ function takeIn(to: Db, layUp: LayUp, at: number): void {
     const recorded = recordEntry(to, entry, new Date(at).toISOString());
     if (recorded.outcome === 'conflict') throw new Error(recorded.reason);
   };
+  const { vehicleId } = layUp;
   to.transaction(() => {
-    addVehicle(to, { id: layUp.vehicleId, kind: layUp.kind, name: layUp.name });
-    record('outing', layUp.vehicleId, at - layUp.restedHours * MS_PER_HOUR, { minutes: null });
-    record('laid-up', layUp.vehicleId, at, { bayId: layUp.bayId, collectOn: layUp.collectOn });
+    const { kind, name, facts, owner } = layUp;
+    putVehicle(to, { id: vehicleId, kind, name, facts });
+    // One owner, one record: the same name again is the same person.
+    const known = owner && readOwners(to).find((one) => one.name === owner.name);
+    const ownerId = known?.id ?? owner?.id ?? null;
+    if (owner)
+      putOwner(to, { ...owner, id: ownerId!, contact: owner.contact || known?.contact || '' });
+    record('outing', vehicleId, at - layUp.restedHours * MS_PER_HOUR, { minutes: null });
+    record('laid-up', vehicleId, at, { bayId: layUp.bayId, collectOn: layUp.collectOn });
+    record('agreed', vehicleId, at, { ...layUp.terms, ownerId });
+    if (layUp.allOff.length) record('all-off', vehicleId, at, { checked: layUp.allOff });
+    for (const { id, caption } of layUp.photos) {
+      record('photographed', vehicleId, at, { photoId: id, caption });
+    }
     for (const battery of layUp.batteries) {
-      const { id, role, place, chemistry, nominalVolts, capacityAh, fittedYear } = battery;
-      addBattery(to, {
+      const { id, role, place, chemistry, nominalVolts, capacityAh, fittedYear, details } = battery;
+      putBattery(to, {
         id,
         mark: nextMark(readBatteryMarks(to)),
         chemistry,
@@ -77,11 +94,18 @@ function takeIn(to: Db, layUp: LayUp, at: number): void {
         cells: cellsFor(chemistry, nominalVolts),
         capacityAh,
         fittedYear,
+        details,
       });
-      record('fitted', id, at, { vehicleId: layUp.vehicleId, role, place });
-      if (battery.keeping === 'negative-off') record('negative', id, at, { on: false });
-      if (battery.keeping === 'maintainer') record('maintainer', id, at, { on: true });
+      record('fitted', id, at, { vehicleId, role, place });
+      if (!battery.negativeOn) record('negative', id, at, { on: false });
+      if (battery.inspection) record('inspected', id, at, battery.inspection);
       if (battery.drawMa !== null) record('draw', id, at, { milliamps: battery.drawMa });
+      if (battery.volts !== null) {
+        const { volts } = battery;
+        record('reading', id, at, { volts, celsius: null, restedHours: null, confirmed: true });
+      }
+      if (battery.plan) record('plan-chosen', id, at, { plan: battery.plan });
     }
+    dropDraft(to, vehicleId);
   }).immediate();
 }

@@ -1,40 +1,119 @@
 import { z } from 'zod';
-import { CHEMISTRY_IDS } from '../../core/battery/chemistries';
+import { CHEMISTRY_IDS, cellsFor } from '../../core/battery/chemistries';
+import { BatteryDetails } from '../../core/battery/details';
+import { parseDay, shortDay, type Day } from '../../core/day';
+import { Inspection, levelsProblem } from '../../core/inspect/points';
 import { BATTERY_ROLES, DayName } from '../../core/logbook/kinds';
+import { STORAGE_PLAN_IDS } from '../../core/plan/storage-plan-ids';
 import { VEHICLE_KIND_IDS } from '../../core/site/vehicle-kinds';
+import { Terms, VehicleFacts } from '../../core/stay/vehicle-facts';
 
-export const KEEPINGS = ['connected', 'negative-off', 'maintainer'] as const;
-
-/** What the lay-up form sends; ids are made in the browser, so that it can be sent twice. */
-export const LayUp = z.strictObject({
-  vehicleId: z.uuid(),
-  kind: z.enum(VEHICLE_KIND_IDS),
-  name: z.string().trim().min(1, 'give the vehicle a name').max(60),
-  bayId: z.string().min(1, 'choose a bay'),
-  /** null: always ready. */
-  collectOn: DayName.nullable(),
-  /** Hours since it last ran or was charged. */
-  restedHours: z.number().min(0).max(10_000),
-  batteries: z
-    .array(
-      z.strictObject({
-        id: z.uuid(),
-        role: z.enum(BATTERY_ROLES),
-        place: z.string().trim().max(80),
-        chemistry: z.enum(CHEMISTRY_IDS),
-        nominalVolts: z.number().min(2, 'at least one cell: 2 V').max(96, 'at most 96 V'),
-        capacityAh: z
-          .number({ error: 'give the capacity at the 20 h rate, as written on the case' })
-          .min(0.5, 'at least 0.5 Ah')
-          .max(2000, 'at most 2000 Ah'),
-        fittedYear: z.int().min(1950).max(2100).nullable(),
-        keeping: z.enum(KEEPINGS),
-        drawMa: z.number().min(0).max(20_000).nullable(),
-      }),
-    )
-    .min(1, 'a vehicle has at least one battery')
-    .max(12),
+export const LayUpBattery = z.strictObject({
+  id: z.uuid(),
+  role: z.enum(BATTERY_ROLES),
+  place: z.string().trim().max(80),
+  chemistry: z.enum(CHEMISTRY_IDS),
+  nominalVolts: z.number().min(2, 'at least one cell: 2 V').max(96, 'at most 96 V'),
+  capacityAh: z
+    .number({ error: 'give the capacity at the 20 h rate, as written on the case' })
+    .min(0.5, 'at least 0.5 Ah')
+    .max(2000, 'at most 2000 Ah'),
+  fittedYear: z.int().min(1950, 'not before 1950').max(2100).nullable(),
+  details: BatteryDetails,
+  negativeOn: z.boolean(),
+  drawMa: z.number().min(0, 'milliamps are 0 or more').max(20_000, 'at most 20 A').nullable(),
+  /** Volts read on arrival. */
+  volts: z.number().min(0).max(100).nullable(),
+  inspection: Inspection.nullable(),
+  plan: z.enum(STORAGE_PLAN_IDS).nullable(),
 });
+export type LayUpBattery = z.infer<typeof LayUpBattery>;
+
+/** What laying up sends; ids are made in the browser, so that it can be sent twice. */
+export const LayUp = z
+  .strictObject({
+    vehicleId: z.uuid(),
+    kind: z.enum(VEHICLE_KIND_IDS),
+    name: z.string().trim().min(1, 'give the vehicle a name').max(60),
+    facts: VehicleFacts,
+    owner: z
+      .strictObject({
+        id: z.uuid(),
+        name: z.string().trim().min(1, 'give the owner’s name').max(80),
+        contact: z.string().trim().max(160),
+      })
+      .nullable(),
+    terms: Terms.omit({ ownerId: true }),
+    bayId: z.string().min(1, 'choose a bay on the plan'),
+    /** null: always ready. */
+    collectOn: DayName.nullable(),
+    /** Hours since it last ran or was charged. */
+    restedHours: z.number().min(0).max(10_000),
+    allOff: z.array(z.string().min(1).max(60)).max(20),
+    photos: z.array(z.strictObject({ id: z.uuid(), caption: z.string().trim().max(120) })).max(12),
+    batteries: z.array(LayUpBattery).min(1, 'a vehicle has at least one battery').max(12),
+  })
+  .superRefine((layUp, context) => {
+    const issue = (path: (string | number)[], message: string) =>
+      context.addIssue({ code: 'custom', path, message });
+    const { terms } = layUp;
+    if (terms.consent === 'up-to' && terms.priceLimit === null) {
+      issue(['terms', 'priceLimit'], 'up to which price?');
+    }
+    layUp.batteries.forEach((battery, i) => {
+      const cells = cellsFor(battery.chemistry, battery.nominalVolts);
+      const problem = levelsProblem(battery.inspection?.levels ?? null, cells);
+      if (problem) issue(['batteries', i, 'inspection', 'levels'], problem);
+    });
+    const string = layUp.batteries.flatMap((battery, i) =>
+      battery.role === 'string' ? [{ battery, i }] : [],
+    );
+    for (const { battery, i } of string.slice(1)) {
+      const first = string[0]!.battery;
+      if (battery.capacityAh !== first.capacityAh) {
+        issue(
+          ['batteries', i, 'capacityAh'],
+          `${battery.capacityAh} Ah in a string of ${first.capacityAh} Ah: the weaker block drags the rest. Blocks of one string are alike`,
+        );
+      }
+      if (battery.chemistry !== first.chemistry || battery.nominalVolts !== first.nominalVolts) {
+        issue(['batteries', i, 'chemistry'], 'blocks of one string are of one kind and voltage');
+      }
+    }
+  });
 export type LayUp = z.infer<typeof LayUp>;
-export type LayUpBattery = LayUp['batteries'][number];
-export type Keeping = (typeof KEEPINGS)[number];
+
+/** A field that is wrong, and how to mend it. */
+export interface Problem {
+  readonly path: string;
+  readonly message: string;
+}
+
+/** What the schema finds, as problems of fields. */
+export const problemsOf = (error: z.ZodError): Problem[] =>
+  error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message }));
+
+/** What cannot be seen from the form alone: the day of today, and who stands where. */
+export function problemsHere(
+  layUp: Pick<LayUp, 'bayId' | 'collectOn'>,
+  today: Day,
+  bays: ReadonlyMap<string, { readonly mark: string; readonly takenBy: string | null }>,
+): Problem[] {
+  const problems: Problem[] = [];
+  const bay = bays.get(layUp.bayId);
+  if (!bay) problems.push({ path: 'bayId', message: 'choose a bay on the plan' });
+  else if (bay.takenBy !== null) {
+    problems.push({
+      path: 'bayId',
+      message: `Bay ${bay.mark} is taken by ${bay.takenBy}: choose another`,
+    });
+  }
+  const collect = layUp.collectOn === null ? null : parseDay(layUp.collectOn);
+  if (collect !== null && collect < today) {
+    problems.push({
+      path: 'collectOn',
+      message: `the collection day, ${shortDay(collect, today)}, is before the arrival today`,
+    });
+  }
+  return problems;
+}

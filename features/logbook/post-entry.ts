@@ -2,13 +2,16 @@ import 'server-only';
 import { HOUSE_RULES } from '../../core/rules/rules';
 import { parseEntry, type NewEntry } from '../../core/logbook/entry';
 import { plain } from '../../core/judge/words';
-import { judgeReading } from '../../core/judge/verdict';
-import { recordEntry } from '../../store/record';
+import { levelsProblem } from '../../core/inspect/points';
+import { judge, judgeReading } from '../../core/judge/verdict';
+import { recordEntry, type Recorded } from '../../store/record';
 import { readEntry } from '../../store/entries';
+import { readRuleBook, readVehicleStates } from '../../store/states';
+import { addVerdict } from '../../store/verdicts';
 import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
-import { readVehicles } from '../../store/site';
+import { readBatteries, readBays, readHalls, readVehicles } from '../../store/site';
 import { loadBattery, type KeptBattery } from '../site/load';
 
 /**
@@ -19,19 +22,116 @@ import { loadBattery, type KeptBattery } from '../site/load';
 export async function postEntry(request: Request): Promise<Response> {
   const { body, refusal } = await jsonBody(request);
   if (refusal) return refusal;
+  const checked = check(body);
+  if (checked.refusal) return checked.refusal;
+  const recorded = record(checked.entry);
+  if (recorded.outcome === 'conflict') return refuse(409, recorded.reason);
+  return Response.json({ id: checked.entry.id, seq: recorded.seq, outcome: recorded.outcome });
+}
+
+const MOST_AT_ONCE = 20;
+
+/** Records several entries that belong together, all or none; refusals as for one. */
+export async function postEntries(request: Request): Promise<Response> {
+  const { body, refusal } = await jsonBody(request);
+  if (refusal) return refusal;
+  if (!Array.isArray(body) || body.length === 0 || body.length > MOST_AT_ONCE) {
+    return refuse(400, `Send a list of 1 to ${MOST_AT_ONCE} entries.`);
+  }
+  const checked = body.map(check);
+  const refused = checked.find((one) => one.refusal);
+  if (refused?.refusal) return refused.refusal;
+  try {
+    db()
+      .transaction(() => {
+        for (const { entry } of checked) {
+          const recorded = record(entry!);
+          if (recorded.outcome === 'conflict') throw new Conflict(recorded.reason);
+        }
+      })
+      .immediate();
+  } catch (error) {
+    if (error instanceof Conflict) return refuse(409, error.message);
+    throw error;
+  }
+  return Response.json({ recorded: checked.length });
+}
+
+class Conflict extends Error {}
+
+/** An entry that may be recorded, or the refusal to send. */
+function check(
+  body: unknown,
+): { entry: NewEntry; refusal?: undefined } | { entry?: undefined; refusal: Response } {
   const parsed = parseEntry(body);
-  if (!parsed.ok) return refuse(400, parsed.reason);
+  if (!parsed.ok) return { refusal: refuse(400, parsed.reason) };
   const { entry } = parsed;
   const kept = entry.subjectKind === 'battery' ? loadBattery(db(), now(), entry.subjectId) : null;
   if (!isHere(entry, kept)) {
-    return refuse(404, `subjectId: there is no ${entry.subjectKind} ${entry.subjectId} here.`);
+    const reason = `subjectId: there is no ${entry.subjectKind} ${entry.subjectId} here.`;
+    return { refusal: refuse(404, reason) };
   }
   // A resend is answered from the logbook, whatever would be asked about it now.
-  const question = readEntry(db(), entry.id) ? null : questionAbout(entry, kept);
-  if (question) return refuse(422, question);
-  const recorded = recordEntry(db(), entry, new Date(now()).toISOString());
-  if (recorded.outcome === 'conflict') return refuse(409, recorded.reason);
-  return Response.json({ id: entry.id, seq: recorded.seq, outcome: recorded.outcome });
+  if (readEntry(db(), entry.id)) return { entry };
+  const misplaced = misplacement(entry);
+  if (misplaced) return { refusal: refuse(409, misplaced) };
+  const question = questionAbout(entry, kept);
+  return question ? { refusal: refuse(422, question) } : { entry };
+}
+
+/** Records an entry; with a reading, also what is said about it and under which rules. */
+function record(entry: NewEntry): Recorded {
+  return db()
+    .transaction(() => {
+      const recorded = recordEntry(db(), entry, new Date(now()).toISOString());
+      if (recorded.outcome !== 'recorded' || entry.kind !== 'reading') return recorded;
+      const kept = loadBattery(db(), now(), entry.subjectId);
+      const reading = kept?.standing.state.readings.find((one) => one.id === entry.id);
+      if (!kept || !reading) return recorded;
+      const { kind, headline, why } = judge(kept.standing, reading);
+      addVerdict(db(), {
+        entryId: entry.id,
+        ruleVersion: readRuleBook(db()).version,
+        kind,
+        headline,
+        why: why.map(plain).join(' '),
+      });
+      return recorded;
+    })
+    .immediate();
+}
+
+/** Why a vehicle or battery cannot go where an entry puts it; null where it can. */
+function misplacement(entry: NewEntry): string | null {
+  if (entry.kind === 'moved' || entry.kind === 'laid-up') {
+    const bay = readBays(db()).find((one) => one.id === entry.data.bayId);
+    if (!bay) return `bayId: there is no bay ${entry.data.bayId} here.`;
+    const states = readVehicleStates(db());
+    const other = readVehicles(db()).find(
+      ({ id }) => id !== entry.subjectId && states.get(id)?.bayId === bay.id,
+    );
+    return other ? `Bay ${bay.mark} is taken by ${other.name}: choose another.` : null;
+  }
+  if (entry.kind === 'fitted' && readVehicles(db(), entry.data.vehicleId).length === 0) {
+    return `vehicleId: there is no vehicle ${entry.data.vehicleId} here.`;
+  }
+  if (entry.kind === 'inspected') {
+    const battery = readBatteries(db(), entry.subjectId)[0];
+    const problem = battery && levelsProblem(entry.data.levels, battery.cells);
+    return problem ? `levels: ${problem}.` : null;
+  }
+  if (entry.kind === 'levels') {
+    const battery = readBatteries(db(), entry.subjectId)[0];
+    const problem = battery && levelsProblem(entry.data.cells, battery.cells);
+    return problem ? `cells: ${problem}.` : null;
+  }
+  if (entry.kind === 'taken-out' && entry.data.hallId !== null) {
+    const { hallId } = entry.data;
+    return readHalls(db()).some((hall) => hall.id === hallId)
+      ? null
+      : `hallId: there is no hall ${hallId} here.`;
+  }
+  return null;
 }
 
 function isHere(entry: NewEntry, battery: KeptBattery | null): boolean {

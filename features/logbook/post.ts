@@ -3,12 +3,17 @@
 import { z } from 'zod';
 import type { NewEntry } from '../../core/logbook/entry';
 
-const Refusal = z.object({ reason: z.string() });
+const Refusal = z.object({ reason: z.string(), field: z.string().optional() });
 
 export type Posted =
   | { readonly ok: true }
   /** `question`: the server asks, and takes the same with a confirmation. */
-  | { readonly ok: false; readonly reason: string; readonly question: boolean };
+  | {
+      readonly ok: false;
+      readonly reason: string;
+      readonly question: boolean;
+      readonly field?: string | undefined;
+    };
 
 /** Sends JSON and says in plain words what became of it. Nothing typed is lost on a refusal. */
 export async function postJson(path: string, body: unknown): Promise<Posted> {
@@ -32,7 +37,12 @@ export async function postJson(path: string, body: unknown): Promise<Posted> {
     ok: false,
     question: reply.status === 422,
     reason: refusal.success ? refusal.data.reason : `The server answered ${reply.status}.`,
+    field: refusal.data?.field,
   };
 }
 
 export const postEntry = (entry: NewEntry) => postJson('/api/entries', entry);
+
+/** Entries that belong together: all are recorded, or none. */
+export const postEntries = (entries: readonly NewEntry[]) =>
+  postJson('/api/entries/batch', entries);

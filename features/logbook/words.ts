@@ -1,6 +1,11 @@
 import type { NewEntry } from '../../core/logbook/entry';
 import { formatMilliamps, formatVolts } from '../../core/judge/words';
 import { shortDay, toDay } from '../../core/day';
+import { findingsOf } from '../../core/inspect/findings';
+import { LEVEL_WORDS, type Level } from '../../core/inspect/points';
+import { STORAGE_PLANS } from '../../core/plan/storage-plans';
+import { PROCEDURES } from '../../core/procedures/procedures';
+import { CONSENT_WORDS } from '../../core/stay/vehicle-facts';
 
 /** An entry in the logbook's words: what happened, and its figure. */
 export function entryWords(
@@ -44,7 +49,49 @@ export function entryWords(
         what: 'last driven',
         value: entry.data.minutes === null ? '' : `${entry.data.minutes} min`,
       };
+    case 'inspected': {
+      const findings = findingsOf(entry.data);
+      return {
+        what: findings.length
+          ? `inspected: ${findings.map(({ seen }) => seen).join(', ')}`
+          : 'inspected',
+        value: findings.length ? '' : 'sound',
+      };
+    }
+    case 'levels':
+      return {
+        what: entry.data.toppedUp ? 'topped up' : 'levels',
+        value: levelsInWords(entry.data.cells),
+      };
+    case 'cleaned':
+      return { what: 'cleaned', value: entry.data.whole ? 'whole battery' : 'terminals' };
+    case 'plan-chosen':
+      return { what: 'storage plan', value: STORAGE_PLANS[entry.data.plan].short };
+    case 'taken-out':
+      return entry.data.to === 'bench'
+        ? { what: 'taken out', value: 'to the bench' }
+        : { what: 'gone', value: entry.data.why };
+    case 'procedure-done':
+      return { what: PROCEDURES[entry.data.procedure].doing, value: 'step by step' };
+    case 'agreed':
+      return {
+        what: 'agreed with the owner',
+        value: CONSENT_WORDS[entry.data.consent].toLowerCase(),
+      };
+    case 'all-off':
+      return { what: 'everything off', value: `${entry.data.checked.length} checked` };
+    case 'photographed':
+      return { what: 'photographed', value: entry.data.caption };
     case 'rules-changed':
       return { what: 'rules changed', value: '' };
   }
+}
+
+/** `at the mark`, or how many cells stand how. */
+function levelsInWords(cells: readonly Level[]): string {
+  const kinds = [...new Set(cells)];
+  if (kinds.length === 1) return LEVEL_WORDS[kinds[0]!];
+  return kinds
+    .map((kind) => `${cells.filter((cell) => cell === kind).length} ${LEVEL_WORDS[kind]}`)
+    .join(', ');
 }

@@ -3,7 +3,7 @@ import { toDay } from '../../core/day';
 import { jobsToday, roundsAhead } from '../../core/plan/due';
 import { roundOnOrAfter } from '../../core/plan/rounds';
 import { clockStands } from '../server/clock';
-import { batteryLabels, type LoadedSite, type Stay } from '../site/load';
+import { batteryLabels, benchHall, type LoadedSite, type Stay } from '../site/load';
 import { toWireHall, type WireBattery, type WireVehicle } from '../site/wire';
 import type { RoundData } from './round-data';
 
@@ -12,6 +12,7 @@ export function wireVehicle(stay: Stay): WireVehicle {
     id: stay.vehicle.id,
     name: stay.vehicle.name,
     kind: stay.vehicle.kind,
+    facts: stay.vehicle.facts,
     bayMark: stay.bay.mark,
     rowMark: stay.bay.rowMark,
     hallId: stay.hall.id,
@@ -26,13 +27,8 @@ export function wireBatteries(stay: Stay): WireBattery[] {
     id: battery.id,
     mark: battery.mark,
     label: labels[i]!,
-    facts: {
-      chemistry: battery.chemistry,
-      nominalVolts: battery.nominalVolts,
-      cells: battery.cells,
-      capacityAh: battery.capacityAh,
-      fittedYear: battery.fittedYear,
-    },
+    facts: standing.facts,
+    details: battery.details,
     state: standing.state,
   }));
 }
@@ -48,6 +44,7 @@ export function roundData(loaded: LoadedSite): RoundData {
     today: loaded.today,
     roundDay: roundOnOrAfter(loaded.rules, loaded.today),
     rules: loaded.rules,
+    benchHallId: benchHall(loaded.halls).id,
     halls: loaded.halls.map((hall) => toWireHall(hall, loaded.temperatures.get(hall.id)!)),
     stops: due.map((stay) => ({ vehicle: wireVehicle(stay), batteries: wireBatteries(stay) })),
     ahead: loaded.stays.map((stay) => ({

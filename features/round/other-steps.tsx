@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { CAUTIONS } from '../../core/plan/cautions';
-import type { JobKind } from '../../core/plan/due';
+import type { Job } from '../../core/plan/due';
 import type { BatteryState } from '../../core/logbook/fold';
 import { LAMP_STATES, type LampState } from '../../core/logbook/kinds';
 import type { Verdict } from '../../core/judge/verdict';
@@ -59,15 +59,15 @@ export function ChargeStep({
   if (step.done) {
     return (
       <div className={styles.card}>
-        <h2>{step.kind === 'recharge' ? 'On charge' : 'Off charge'}</h2>
+        <h2>{step.job.kind === 'recharge' ? 'On charge' : 'Off charge'}</h2>
         <p>Recorded. It rests before it is read again.</p>
       </div>
     );
   }
   return (
     <div className={styles.card}>
-      <h2>{step.kind === 'recharge' ? 'Put it on charge' : 'Take it off charge'}</h2>
-      {step.kind === 'recharge' ? (
+      <h2>{step.job.kind === 'recharge' ? 'Put it on charge' : 'Take it off charge'}</h2>
+      {step.job.kind === 'recharge' ? (
         <div className={styles.why}>
           {verdict.why.map((sentence, i) => (
             <p key={i}>
@@ -77,12 +77,12 @@ export function ChargeStep({
         </div>
       ) : null}
       <p className={styles.lampLast}>
-        {step.kind === 'recharge'
+        {step.job.kind === 'recharge'
           ? 'Is the charger’s programme right for this chemistry and voltage?'
           : 'Did the charger say that it is full?'}
       </p>
       <div className={styles.lamps}>
-        {step.kind === 'recharge' ? (
+        {step.job.kind === 'recharge' ? (
           <Button size="large" onClick={() => onDone(false)}>
             <kbd>X</kbd> It is on charge
           </Button>
@@ -102,10 +102,12 @@ export function ChargeStep({
 }
 
 /** The caution that belongs to this step. */
-export function StepCaution({ kind }: { kind: JobKind }) {
+export function StepCaution({ job }: { job: Job }) {
+  // A procedure has its cautions at its steps.
+  if (job.kind === 'procedure') return null;
   return (
     <p className={styles.caution}>
-      <b>Before you touch it:</b> {CAUTIONS[kind]}
+      <b>Before you touch it:</b> {CAUTIONS[job.kind]}
     </p>
   );
 }

@@ -2,7 +2,8 @@ import { instantAt, type Day } from '../../core/day';
 import type { BatteryState } from '../../core/logbook/fold';
 import { outlookOf, type Outlook } from '../../core/judge/outlook';
 import type { Standing } from '../../core/judge/standing';
-import { MINUTES, jobsToday, type JobKind } from '../../core/plan/due';
+import { MINUTES, jobsToday, minutesOf, type Job } from '../../core/plan/due';
+import { PROCEDURES } from '../../core/procedures/procedures';
 import type { Rules } from '../../core/rules/rules';
 import type { DailyTemperatures } from '../../core/site/climate';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
@@ -25,6 +26,8 @@ export interface RoundData {
   readonly today: Day;
   readonly roundDay: Day;
   readonly rules: Rules;
+  /** The hall where a bench stands. */
+  readonly benchHallId: string;
   readonly halls: readonly WireHall[];
   readonly stops: readonly RoundStop[];
   /** Rounds to come in which each vehicle will be a stop, as far as can be foreseen. */
@@ -41,7 +44,7 @@ export interface RoundData {
 /** One thing to do at a stop, as the attendant meets it. */
 export interface Step {
   readonly battery: WireBattery;
-  readonly kind: JobKind;
+  readonly job: Job;
   readonly label: string;
   readonly done: boolean;
 }
@@ -64,14 +67,19 @@ export interface StopView {
   readonly minutesLeft: number;
 }
 
-const JOB_WORDS: Record<JobKind, string> = {
-  reading: 'volts',
-  lamp: 'lamp',
-  recharge: 'recharge',
-  'take-off': 'off charge',
-};
-
-export const jobWord = (kind: JobKind) => JOB_WORDS[kind];
+/** A job in a word or two, for the list of stops. */
+export function jobWord(job: Job): string {
+  switch (job.kind) {
+    case 'reading':
+      return 'volts';
+    case 'take-off':
+      return 'off charge';
+    case 'procedure':
+      return PROCEDURES[job.procedure].label.toLowerCase();
+    default:
+      return job.kind;
+  }
+}
 
 export type HallMap = ReadonlyMap<string, { name: string; temperatures: DailyTemperatures }>;
 
@@ -98,9 +106,9 @@ export function viewStop(
   const steps = judged.flatMap(({ battery, standing, outlook }) =>
     jobsToday(standing, outlook).map((job): Step => ({
       battery,
-      kind: job.kind,
+      job,
       done: job.done,
-      label: labelOf(job.kind, battery, judged.length),
+      label: labelOf(job, battery, judged.length),
     })),
   );
   const passed = judged.some(({ standing }) => (standing.state.notReachedAt ?? -1) >= morning);
@@ -114,22 +122,13 @@ export function viewStop(
     passed: passed && !done,
     done,
     minutesLeft:
-      passed || done ? 0 : MINUTES.stop + open.reduce((sum, step) => sum + MINUTES[step.kind], 0),
+      passed || done ? 0 : MINUTES.stop + open.reduce((sum, step) => sum + minutesOf(step.job), 0),
   };
 }
 
-function labelOf(kind: JobKind, battery: WireBattery, batteries: number): string {
-  const of = batteries > 1 ? `${battery.label} ` : '';
-  switch (kind) {
-    case 'reading':
-      return battery.label;
-    case 'lamp':
-      return `${of}lamp`;
-    case 'recharge':
-      return `${of}recharge`;
-    case 'take-off':
-      return `${of}off charge`;
-  }
+function labelOf(job: Job, battery: WireBattery, batteries: number): string {
+  if (job.kind === 'reading') return battery.label;
+  return `${batteries > 1 ? `${battery.label} ` : ''}${jobWord(job)}`;
 }
 
 export interface Position {

@@ -1,3 +1,5 @@
+import { usualDetails } from '../../core/battery/details';
+import { PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
 import { toDay } from '../../core/day';
 import { HELD, CHARGING, UNKNOWN } from '../../core/judge/season';
 import { EMPTY_BATTERY, step, type BatteryState } from '../../core/logbook/fold';
@@ -26,7 +28,16 @@ function battery(id: string, label: string, state: Partial<BatteryState>): WireB
     id,
     mark: id,
     label,
-    facts: { chemistry: 'agm', nominalVolts: 12, cells: 6, capacityAh: 90, fittedYear: 2024 },
+    facts: {
+      chemistry: 'agm',
+      nominalVolts: 12,
+      cells: 6,
+      capacityAh: 90,
+      fittedYear: 2024,
+      fittedMonth: null,
+      capsOpen: false,
+    },
+    details: usualDetails('agm'),
     state: { ...EMPTY_BATTERY, vehicleId: 'v1', fittedAt: NOW - 60 * DAY, ...state },
   };
 }
@@ -43,6 +54,7 @@ const camper: RoundStop = {
   vehicle: {
     id: 'v1',
     name: 'Brackwater 26',
+    facts: PLAIN_VEHICLE,
     kind: 'camper',
     bayMark: 'Y1',
     rowMark: 'Y',
@@ -67,6 +79,7 @@ const data: RoundData = {
   halls: [toWireHall({ id: 'yard', name: 'Loading Yard' }, temperatures)],
   stops: [camper],
   ahead: [],
+  benchHallId: 'hall',
 };
 const halls = hallsOf(data);
 const statesOf = (stop: RoundStop) =>

@@ -4,6 +4,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Button } from 'antd';
 import { shortDay, weekdayLong } from '../../core/day';
 import { LAMP_STATES, type LampState } from '../../core/logbook/kinds';
+import type { EntryDraft } from '../../core/procedures/entry-draft';
 import { judge, judgeReading } from '../../core/judge/verdict';
 import { useDay } from '../frame/day';
 import { isTyping } from '../frame/keys';
@@ -24,7 +25,8 @@ import { StopHead } from './stop-head';
 import { StopList } from './stop-list';
 import { useRound } from './use-round';
 import { VerdictCard } from './verdict-card';
-import { ChargeStep, LampStep, StepCaution } from './other-steps';
+import { StepCaution } from './other-steps';
+import { StepBody } from './step-body';
 import styles from './round.module.css';
 
 const MOST_DIGITS = 4;
@@ -61,7 +63,8 @@ function Walk({ data }: { data: RoundData }) {
   const step = view.steps[position.step] ?? view.steps[0];
   const judged = view.judged.find((one) => one.battery.id === step?.battery.id) ?? view.judged[0]!;
   const wanted = digitsWanted(judged.standing.facts.nominalVolts);
-  const typed = step?.kind === 'reading' && digits.length >= wanted ? voltsOfDigits(digits) : null;
+  const typed =
+    step?.job.kind === 'reading' && digits.length >= wanted ? voltsOfDigits(digits) : null;
   const restedHours = RESTS[restAt]!.hours;
 
   const answer = useMemo(
@@ -97,7 +100,7 @@ function Walk({ data }: { data: RoundData }) {
 
   const enter = () => {
     if (!step) return;
-    if (step.kind === 'reading' && digits !== '') {
+    if (step.job.kind === 'reading' && digits !== '') {
       const volts = voltsOfDigits(digits);
       const asked =
         typed === null ? judgeReading(judged.standing, { volts, restedHours }).doubt : doubt;
@@ -111,7 +114,7 @@ function Walk({ data }: { data: RoundData }) {
       if (target) goTo(target.stop, target.step);
       return;
     }
-    if (step.kind === 'reading') {
+    if (step.job.kind === 'reading') {
       setHint(`Type the volts: ${wanted === 3 ? '625 is 6.25 V' : '1252 is 12.52 V'}.`);
     } else if (target) goTo(target.stop, target.step);
   };
@@ -141,6 +144,14 @@ function Walk({ data }: { data: RoundData }) {
     clear();
   };
 
+  const work = (drafts: readonly EntryDraft[]) => {
+    round.record(
+      drafts.map(({ kind, data }) => round.entry(kind, judged.battery.id, data)),
+      'on',
+    );
+    clear();
+  };
+
   const undo = () => {
     round.undo();
     clear();
@@ -155,12 +166,12 @@ function Walk({ data }: { data: RoundData }) {
 
   const digit = (key: string) => {
     setHint(null);
-    if (step?.kind === 'lamp') {
+    if (step?.job.kind === 'lamp') {
       const state = LAMP_STATES[Number(key) - 1];
       if (state) lamp(state);
       return;
     }
-    if (step?.kind !== 'reading') return;
+    if (step?.job.kind !== 'reading') return;
     setDigits((now) =>
       now.length >= MOST_DIGITS ? now : now === '' && key === '0' ? '' : now + key,
     );
@@ -206,11 +217,11 @@ function Walk({ data }: { data: RoundData }) {
         u: undo,
         n: () => setNote(''),
         l: () => {
-          const at = view.steps.findIndex((one) => one.kind === 'lamp');
+          const at = view.steps.findIndex((one) => one.job.kind === 'lamp');
           if (at >= 0) goTo(position.stop, at);
         },
         x: () => {
-          if (step?.kind === 'take-off') charge(true);
+          if (step?.job.kind === 'take-off') charge(true);
           else if (judged.standing.state.maintainerSince === null) charge(true);
         },
         y: () => {
@@ -274,10 +285,17 @@ function Walk({ data }: { data: RoundData }) {
               The round is done: every stop was seen to or could not be reached.
             </p>
           ) : null}
-          {step?.kind === 'lamp' ? (
-            <LampStep state={judged.standing.state} onSay={lamp} />
-          ) : step?.kind === 'recharge' || step?.kind === 'take-off' ? (
-            <ChargeStep step={step} verdict={verdict} onDone={charge} />
+          {step && step.job.kind !== 'reading' ? (
+            <StepBody
+              step={step}
+              view={view}
+              judged={judged}
+              verdict={verdict}
+              data={data}
+              onLamp={lamp}
+              onCharge={charge}
+              onRecord={work}
+            />
           ) : (
             <VerdictCard
               judged={judged}
@@ -319,10 +337,10 @@ function Walk({ data }: { data: RoundData }) {
               <Button htmlType="submit">Keep note</Button>
             </form>
           ) : null}
-          {step ? <StepCaution kind={step.kind} /> : null}
+          {step ? <StepCaution job={step.job} /> : null}
         </div>
         <div className={styles.lower}>
-          {step?.kind === 'reading' ? (
+          {step?.job.kind === 'reading' ? (
             <Keypad
               onDigit={digit}
               onBack={() => setDigits((now) => now.slice(0, -1))}
@@ -337,7 +355,7 @@ function Walk({ data }: { data: RoundData }) {
               disabled={doubt !== null}
               onClick={enter}
             >
-              {step?.kind === 'reading' && !step.done && !view.passed
+              {step?.job.kind === 'reading' && !step.done && !view.passed
                 ? nextName
                   ? `Record, then ${nextName}`
                   : 'Record'

@@ -81,7 +81,7 @@ export function StopList({
                       <small>
                         {view.passed
                           ? 'could not reach'
-                          : [...new Set(view.steps.map((step) => jobWord(step.kind)))].join(' · ')}
+                          : [...new Set(view.steps.map((step) => jobWord(step.job)))].join(' · ')}
                       </small>
                     </span>
                     <span className={styles.stopReserve}>

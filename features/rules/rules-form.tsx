@@ -1,9 +1,10 @@
 'use client';
 
-import { Checkbox, InputNumber, Radio, Segmented, Select } from 'antd';
+import { Button, Checkbox, InputNumber, Radio, Segmented, Select } from 'antd';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import { WEEKDAYS, type Weekday } from '../../core/day';
+import { useEffect, useState } from 'react';
+import { z } from 'zod';
+import { WEEKDAYS, shortDay, type Day, type Weekday } from '../../core/day';
 import {
   CHEMISTRIES,
   CHEMISTRY_IDS,
@@ -13,23 +14,24 @@ import {
 import { SCALES, type ScaleId } from '../../core/battery/scales';
 import { socOfVolts, voltsOfSoc } from '../../core/battery/state-of-charge';
 import {
-  DEFAULT_RULES,
-  FULL_CHARGE_DAYS,
-  HOUSE_RULES,
+  ABSORPTION,
+  CHOICE_RULES,
   LINE,
   LINE_SCHOOLS,
-  READING_DAYS,
-  REST_HOURS,
   ROUND_WEEKDAYS,
+  RULE_CARDS,
+  RULE_GROUPS,
   SCALE,
-  type RuleCard,
-  type RulePatch,
-  type Rules,
-} from '../../core/rules/rules';
+  type ChoiceRule,
+  type RuleGroup,
+} from '../../core/rules/cards';
+import { DEFAULT_RULES, HOUSE_RULES, type RulePatch, type Rules } from '../../core/rules/rules';
+import { patchWords, schoolLabel } from '../../core/rules/words';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import type { WireClock } from '../site/wire';
+import type { RuleEffect } from './preview';
 import styles from './rules.module.css';
 
 const WEEKDAY_WORDS: Record<Weekday, string> = {
@@ -42,39 +44,62 @@ const WEEKDAY_WORDS: Record<Weekday, string> = {
   sun: 'Sun',
 };
 
-export function RulesForm({
-  rules,
-  counts,
-  clock,
-}: {
-  rules: Rules;
+export interface RulesData {
+  readonly rules: Rules;
+  readonly version: number;
+  readonly since: Day | null;
   /** Batteries at the site by chemistry. */
-  counts: Readonly<Record<string, number>>;
-  clock: WireClock;
-}) {
+  readonly counts: Readonly<Record<string, number>>;
+  /** Earlier changes, the newest first. */
+  readonly history: readonly { version: number; day: Day; words: readonly string[] }[];
+  readonly clock: WireClock;
+}
+
+export function RulesForm({ data }: { data: RulesData }) {
+  const { counts, clock } = data;
   const router = useRouter();
   const siteNow = useSiteClock(clock);
   const [message, setMessage] = useState<{ text: string; bad: boolean } | null>(null);
+  const [pending, setPending] = useState<RulePatch | null>(null);
+  // What is shown is what would hold: kept rules, and the change that is being weighed.
+  const rules = pending ? merged(data.rules, pending) : data.rules;
 
-  const change = async (patch: RulePatch) => {
+  const keep = async (patch: RulePatch) => {
     const reply = await postEntry(newEntry('rules-changed', HOUSE_RULES, siteNow(), { patch }));
     setMessage(
       reply.ok
         ? { text: 'Kept. Every due date is counted anew from now on.', bad: false }
         : { text: reply.reason, bad: true },
     );
+    setPending(null);
     router.refresh();
+  };
+  const weigh = (patch: RulePatch) => {
+    setMessage(null);
+    setPending(patch);
   };
 
   return (
     <div className={styles.page}>
       <header className={styles.head}>
         <h1>Rules</h1>
-        <p>How this house works. Practice differs, so each rule says why its default is one.</p>
+        <p>
+          Version {data.version}
+          {data.since === null ? ', the defaults' : `, since ${shortDay(data.since)}`}. Practice
+          differs, so each rule says why its default is one.
+        </p>
         <p className={message?.bad ? styles.bad : styles.kept} role="status">
           {message?.text ?? ''}
         </p>
       </header>
+      {pending ? (
+        <Weighing
+          key={JSON.stringify(pending)}
+          patch={pending}
+          onKeep={() => void keep(pending)}
+          onLeave={() => setPending(null)}
+        />
+      ) : null}
       <div className={styles.cards}>
         <section className={styles.card}>
           <h2>{ROUND_WEEKDAYS.label}</h2>
@@ -86,7 +111,7 @@ export function RulesForm({
             onChange={(days) => {
               if (days.length === 0) {
                 setMessage({ text: 'At least one weekday, or there are no rounds.', bad: true });
-              } else void change({ roundWeekdays: days as Weekday[] });
+              } else weigh({ roundWeekdays: days as Weekday[] });
             }}
           />
         </section>
@@ -94,72 +119,51 @@ export function RulesForm({
           <h2>Units</h2>
           <p className={styles.why}>Volts always have two decimals.</p>
           <div className={styles.units}>
-            <Segmented
+            <Segmented<Rules['temperatureUnit']>
               aria-label="Temperature"
               value={rules.temperatureUnit}
               options={[
                 { value: 'celsius', label: '°C' },
                 { value: 'fahrenheit', label: '°F' },
               ]}
-              onChange={(temperatureUnit) =>
-                void change({ temperatureUnit: temperatureUnit as Rules['temperatureUnit'] })
-              }
+              onChange={(temperatureUnit) => void keep({ temperatureUnit })}
             />
-            <Segmented
+            <Segmented<Rules['measureUnit']>
               aria-label="Measures"
               value={rules.measureUnit}
               options={[
                 { value: 'metric', label: 'Metric' },
                 { value: 'us', label: 'US' },
               ]}
-              onChange={(measureUnit) =>
-                void change({ measureUnit: measureUnit as Rules['measureUnit'] })
-              }
+              onChange={(measureUnit) => void keep({ measureUnit })}
             />
-            <Segmented
+            <Segmented<Rules['clock']>
               aria-label="Clock"
               value={rules.clock}
               options={[
                 { value: '24h', label: '24 h' },
                 { value: '12h', label: '12 h' },
               ]}
-              onChange={(value) => void change({ clock: value as Rules['clock'] })}
+              onChange={(value) => void keep({ clock: value })}
             />
           </div>
         </section>
-        <NumberRule
-          card={REST_HOURS}
-          value={rules.restHours}
-          standard={DEFAULT_RULES.restHours}
-          onChange={(restHours) => void change({ restHours })}
-        />
-        <NumberRule
-          card={READING_DAYS}
-          value={rules.readingDays}
-          standard={DEFAULT_RULES.readingDays}
-          onChange={(readingDays) => void change({ readingDays })}
-        />
-        <NumberRule
-          card={FULL_CHARGE_DAYS}
-          value={rules.fullChargeDays}
-          standard={DEFAULT_RULES.fullChargeDays}
-          onChange={(fullChargeDays) => void change({ fullChargeDays })}
-        />
         <section className={styles.wideCard}>
-          <h2>
-            {LINE.label} and {SCALE.label.toLowerCase()}
-          </h2>
+          <h2>Line, scale and absorption by chemistry</h2>
           <p className={styles.why}>{LINE.why}</p>
-          <p className={styles.why}>{SCALE.why}</p>
+          <p className={styles.why}>
+            {SCALE.why} {ABSORPTION.label}: {ABSORPTION.why}
+          </p>
           <div className={styles.tableFrame}>
             <table className={styles.table}>
               <thead>
                 <tr>
                   <th scope="col">Chemistry</th>
                   <th scope="col">Scale</th>
-                  <th scope="col">Line, state of charge</th>
-                  <th scope="col">means, at rest and 25 °C</th>
+                  <th scope="col">Line, charge</th>
+                  <th scope="col">at rest, 25 °C</th>
                   <th scope="col">Schools</th>
+                  <th scope="col">Absorption</th>
                   <th scope="col">Here</th>
                 </tr>
               </thead>
@@ -170,54 +174,177 @@ export function RulesForm({
                     id={id}
                     rules={rules}
                     count={counts[id] ?? 0}
-                    onChange={(patch) => void change(patch)}
+                    onChange={weigh}
                   />
                 ))}
               </tbody>
             </table>
           </div>
         </section>
+        {(Object.keys(RULE_GROUPS) as RuleGroup[]).map((group) => (
+          <section key={group} className={styles.group} aria-label={RULE_GROUPS[group]}>
+            <h2 className={styles.groupTitle}>{RULE_GROUPS[group]}</h2>
+            {CHOICE_RULES.filter((rule) => RULE_CARDS[rule].group === group).map((rule) => (
+              <Choice
+                key={rule}
+                rule={rule}
+                value={rules[rule]}
+                weighed={pending !== null && rule in pending}
+                onChange={(value) => {
+                  if (value === data.rules[rule]) setPending(null);
+                  else weigh({ [rule]: value });
+                }}
+              />
+            ))}
+          </section>
+        ))}
+        <section className={styles.wideCard}>
+          <h2>Earlier versions</h2>
+          <p className={styles.why}>
+            A verdict stays as it was given; the logbook of each battery says under which version.
+          </p>
+          <ol className={styles.history} reversed start={data.version}>
+            {data.history.map((change) => (
+              <li key={change.version} value={change.version}>
+                <b>{shortDay(change.day)}:</b> {change.words.join('; ')}
+              </li>
+            ))}
+            <li value={1}>The defaults.</li>
+          </ol>
+        </section>
       </div>
     </div>
   );
 }
 
-function NumberRule({
-  card,
+function merged(rules: Rules, patch: RulePatch): Rules {
+  return {
+    ...rules,
+    ...(patch as Partial<Rules>),
+    lineSocPct: { ...rules.lineSocPct, ...patch.lineSocPct },
+    scale: { ...rules.scale, ...patch.scale },
+    absorptionVolts: { ...rules.absorptionVolts, ...patch.absorptionVolts },
+  };
+}
+
+const Effect = z.object({
+  batteries: z.number(),
+  earlier: z.number(),
+  later: z.number(),
+  underAfter: z.number(),
+  underBefore: z.number(),
+  minutes: z.number(),
+});
+
+function effectWords(effect: RuleEffect): string {
+  const few = (n: number) => `${n} ${n === 1 ? 'battery' : 'batteries'}`;
+  const moved = [
+    ...(effect.earlier ? [`${few(effect.earlier)} due earlier`] : []),
+    ...(effect.later ? [`${few(effect.later)} due later`] : []),
+  ];
+  const hours = Math.abs(effect.minutes) / 60;
+  const work =
+    Math.abs(effect.minutes) < 1
+      ? 'no more and no less work'
+      : `${hours < 2 ? `${Math.abs(effect.minutes)} min` : `${hours.toFixed(1)} h`} ${effect.minutes > 0 ? 'more' : 'less'} work until the last collection`;
+  const under =
+    effect.underAfter === effect.underBefore
+      ? []
+      : [`${few(effect.underAfter)} under the line instead of ${effect.underBefore}`];
+  return `${[...(moved.length ? moved : ['no battery due earlier or later']), ...under, work].join(', ')}.`;
+}
+
+/** A change that is not kept yet: what it would do to this site. */
+function Weighing({
+  patch,
+  onKeep,
+  onLeave,
+}: {
+  patch: RulePatch;
+  onKeep: () => void;
+  onLeave: () => void;
+}) {
+  const [answer, setAnswer] = useState<{ text: string; bad: boolean } | null>(null);
+  useEffect(() => {
+    const stop = new AbortController();
+    void (async () => {
+      const reply = await fetch('/api/rules/preview', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ patch }),
+        signal: stop.signal,
+      }).catch(() => null);
+      if (stop.signal.aborted) return;
+      const json: unknown = await reply?.json().catch(() => null);
+      const effect = Effect.safeParse(json);
+      const reason = z.object({ reason: z.string() }).safeParse(json).data?.reason;
+      setAnswer(
+        effect.success
+          ? { text: effectWords(effect.data), bad: false }
+          : { text: reason ?? 'The server cannot be reached.', bad: true },
+      );
+    })();
+    return () => stop.abort();
+  }, [patch]);
+  return (
+    <div className={styles.weighing} role="status">
+      <p>
+        <b>{patchWords(patch).join('; ')}.</b>{' '}
+        <span className={answer?.bad ? styles.bad : undefined}>
+          {answer ? answer.text : 'Counting what it would do here.'}
+        </span>
+      </p>
+      <div className={styles.weighActions}>
+        <Button type="primary" disabled={answer === null || answer.bad} onClick={onKeep}>
+          Keep it
+        </Button>
+        <Button onClick={onLeave}>Leave as it was</Button>
+      </div>
+    </div>
+  );
+}
+
+function Choice({
+  rule,
   value,
-  standard,
+  weighed,
   onChange,
 }: {
-  card: RuleCard<number>;
-  value: number;
-  standard: number;
-  onChange: (value: number) => void;
+  rule: ChoiceRule;
+  value: Rules[ChoiceRule];
+  weighed: boolean;
+  onChange: (value: Rules[ChoiceRule]) => void;
 }) {
+  const card = RULE_CARDS[rule];
+  const schools: readonly { value: Rules[ChoiceRule]; label: string; reason: string }[] =
+    card.schools;
+  const known = schools.some((school) => school.value === value);
   return (
-    <section className={styles.third}>
-      <h2>{card.label}</h2>
+    <section className={weighed ? styles.weighed : styles.third}>
+      <h3>{card.label}</h3>
       <p className={styles.why}>{card.why}</p>
       <Radio.Group
         className={styles.schools}
         aria-label={card.label}
-        value={value}
-        onChange={(event) => onChange(event.target.value as number)}
+        value={String(value)}
+        onChange={(event) => {
+          const school = schools.find((one) => String(one.value) === event.target.value);
+          if (school) onChange(school.value);
+        }}
       >
-        {card.schools.map((school) => (
-          <Radio key={school.value} value={school.value}>
+        {schools.map((school) => (
+          <Radio key={String(school.value)} value={String(school.value)}>
             <b>{school.label}</b>
-            {school.value === standard ? <em>default</em> : null}
+            {school.value === DEFAULT_RULES[rule] ? <em>default</em> : null}
             <span>{school.reason}</span>
           </Radio>
         ))}
-        {card.schools.every((school) => school.value !== value) ? (
-          <Radio value={value}>
-            <b>
-              {value} {card.unit}
-            </b>
+        {known ? null : (
+          <Radio value={String(value)}>
+            <b>{schoolLabel(rule, value)}</b>
             <span>Set by hand.</span>
           </Radio>
-        ) : null}
+        )}
       </Radio.Group>
     </section>
   );
@@ -238,11 +365,18 @@ function ChemistryRow({
   const cells = cellsFor(id, 12);
   const at = { chemistry: id, cells, scale: rules.scale[id], celsius: 25 };
   const [line, setLine] = useState<number | null>(null);
+  const [absorption, setAbsorption] = useState<number | null>(null);
   const shown = line ?? rules.lineSocPct[id];
   const volts = voltsOfSoc({ ...at, socPct: shown });
-  const keep = (socPct: number) => {
+  const keepLine = (socPct: number) => {
     setLine(null);
     if (socPct !== rules.lineSocPct[id]) onChange({ lineSocPct: { [id]: socPct } });
+  };
+  const keepAbsorption = () => {
+    if (absorption !== null && absorption !== rules.absorptionVolts[id]) {
+      onChange({ absorptionVolts: { [id]: absorption } });
+    }
+    setAbsorption(null);
   };
   return (
     <tr>
@@ -270,8 +404,8 @@ function ChemistryRow({
           value={shown}
           suffix="%"
           onChange={(value) => setLine(value)}
-          onBlur={() => keep(shown)}
-          onPressEnter={() => keep(shown)}
+          onBlur={() => keepLine(shown)}
+          onPressEnter={() => keepLine(shown)}
         />
       </td>
       <td className={styles.volts}>{volts.toFixed(2)} V</td>
@@ -284,7 +418,7 @@ function ChemistryRow({
                 type="button"
                 title={school.reason}
                 onClick={() =>
-                  keep(
+                  keepLine(
                     Math.min(
                       95,
                       Math.max(10, Math.round(socOfVolts({ ...at, volts: school.value }))),
@@ -295,6 +429,21 @@ function ChemistryRow({
                 {school.label}
               </button>
             ))}
+      </td>
+      <td>
+        <InputNumber
+          aria-label={`Absorption of ${chemistry.label}, volts`}
+          className={styles.line}
+          min={13.6}
+          max={id === 'gel' ? 14.4 : 15}
+          step={0.1}
+          precision={2}
+          value={absorption ?? rules.absorptionVolts[id]}
+          suffix="V"
+          onChange={(value) => setAbsorption(value)}
+          onBlur={keepAbsorption}
+          onPressEnter={keepAbsorption}
+        />
       </td>
       <td className={styles.volts}>{count}</td>
     </tr>

@@ -7,7 +7,7 @@ import { CHARGING, HELD, UNKNOWN } from '../../core/judge/season';
 import { makeDemo } from '../../demo/make';
 import { DEMO_NOW } from '../../demo/site';
 import { readAllEntries } from '../../store/entries';
-import { readRules } from '../../store/states';
+import { readRuleBook } from '../../store/states';
 import { readHallDays, hallDayStamp, writeHallDay } from '../../store/temperatures';
 import { ribbonData } from '../frame/ribbon-data';
 import { postLayUp } from '../lay-up/post-lay-up';
@@ -114,7 +114,7 @@ describe('recording an entry', () => {
     const before = site().stays[0]!.batteries[0]!.outlook!.nextReadingDay;
     const change = newEntry('rules-changed', 'house', NOW, { patch: { readingDays: 14 } });
     expect((await answer(postEntry(request(change)))).status).toBe(200);
-    expect(readRules(db()).readingDays).toBe(14);
+    expect(readRuleBook(db()).rules.readingDays).toBe(14);
     expect(site().stays[0]!.batteries[0]!.outlook!.nextReadingDay).toBeLessThanOrEqual(before);
     const back = newEntry('rules-changed', 'house', NOW, { patch: { readingDays: 30 } });
     await postEntry(request(back));

@@ -6,7 +6,7 @@ import { useEffect, useState } from 'react';
 import { HALL_KINDS } from '../../core/site/climate';
 import { postJson } from '../logbook/post';
 import { CLIMATES, Setup, type ClimateId } from './schema';
-import styles from '../lay-up/form.module.css';
+import styles from './setup.module.css';
 
 const KIND_WORDS = { heated: 'Heated', unheated: 'Unheated', outdoors: 'Outdoors' };
 

@@ -4,10 +4,12 @@ import type { BatteryState, VehicleState } from '../../core/logbook/fold';
 import type { Standing } from '../../core/judge/standing';
 import { outlookOf, type Outlook } from '../../core/judge/outlook';
 import { LONGEST_RESERVE_DAYS } from '../../core/judge/words';
-import type { Rules } from '../../core/rules/rules';
+import type { PlanContext } from '../../core/plan/storage-plans';
+import type { RuleBook, Rules } from '../../core/rules/rules';
 import { hallTemperatures, type DailyTemperatures } from '../../core/site/climate';
 import type { Db } from '../../store/open';
 import {
+  factsOf,
   readBatteries,
   readBays,
   readHalls,
@@ -19,7 +21,7 @@ import {
   type Site,
   type Vehicle,
 } from '../../store/site';
-import { readBatteryStates, readRules, readVehicleStates } from '../../store/states';
+import { readBatteryStates, readRuleBook, readVehicleStates } from '../../store/states';
 import { hallDayStamp, readHallDays } from '../../store/temperatures';
 
 /** A vehicle that stands in a bay, with its batteries. */
@@ -40,6 +42,7 @@ export interface KeptBattery {
 export interface LoadedSite {
   readonly site: Site;
   readonly rules: Rules;
+  readonly ruleBook: RuleBook;
   readonly halls: readonly Hall[];
   readonly bays: readonly Bay[];
   readonly now: number;
@@ -53,14 +56,15 @@ export interface LoadedSite {
 const BEFORE_SEASON_DAYS = 40;
 
 /** What judging any battery of the site needs: rules, calendar and the halls' temperatures. */
-function settingOf(from: Db, at: number) {
+function settingOf(from: Db, at: number, asIf?: Rules) {
   const site = readSite(from);
   if (!site) return null;
-  const rules = readRules(from);
+  const ruleBook = readRuleBook(from);
+  const rules = asIf ?? ruleBook.rules;
   const halls = readHalls(from);
   const today = dayOf(at, site.timeZone);
   const temperatures = temperaturesOf(from, site, halls, today);
-  return { site, rules, halls, today, temperatures, now: at };
+  return { site, rules, ruleBook, halls, today, temperatures, now: at };
 }
 
 interface RememberedTemperatures {
@@ -95,11 +99,14 @@ function keptBattery(
   state: BatteryState,
   vehicle: Vehicle,
   vehicleState: VehicleState,
-  hall: Hall,
+  bayHall: Hall,
 ): KeptBattery {
   const { collectOn, laidUpAt } = vehicleState;
+  // On the bench it has the bench's weather, not its vehicle's.
+  const away = state.out?.hallId;
+  const hall = (away ? setting.halls.find((one) => one.id === away) : null) ?? bayHall;
   const standing: Standing = {
-    facts: battery,
+    facts: factsOf(battery),
     state,
     vehicleKind: vehicle.kind,
     laidUpAt,
@@ -113,18 +120,18 @@ function keptBattery(
   return { battery, standing, outlook: outlookOf(standing) };
 }
 
-/** The site as it stands now, or null before it has been set up. */
-export function loadSite(from: Db, at: number): LoadedSite | null {
-  const setting = settingOf(from, at);
+/** The site as it stands now, or null before it has been set up; as if other rules held. */
+export function loadSite(from: Db, at: number, asIf?: Rules): LoadedSite | null {
+  const setting = settingOf(from, at, asIf);
   if (!setting) return null;
   const bays = readBays(from);
   const vehicleStates = readVehicleStates(from);
   const batteryStates = readBatteryStates(from);
   const hallById = new Map(setting.halls.map((hall) => [hall.id, hall]));
-  const batteriesByVehicle = groupBy(
-    readBatteries(from),
-    (battery) => batteryStates.get(battery.id)?.vehicleId ?? '',
-  );
+  const batteriesByVehicle = groupBy(readBatteries(from), (battery) => {
+    const state = batteryStates.get(battery.id);
+    return state?.goneAt === null ? (state.vehicleId ?? '') : '';
+  });
   const vehicleByBay = new Map<string, Vehicle>();
   for (const vehicle of readVehicles(from)) {
     const bayId = vehicleStates.get(vehicle.id)?.bayId;
@@ -158,6 +165,29 @@ export function loadBattery(from: Db, at: number, batteryId: string): KeptBatter
   return keptBattery(setting, battery, state, vehicle, vehicleState, hall);
 }
 
+const MILDEST: readonly Hall['kind'][] = ['heated', 'unheated', 'outdoors'];
+
+/** The hall where a bench stands: the mildest of the site, the first of these. */
+export function benchHall(halls: readonly Hall[]): Hall {
+  return [...halls].sort((a, b) => MILDEST.indexOf(a.kind) - MILDEST.indexOf(b.kind))[0]!;
+}
+
+/** All that decides about a battery's storage plan. */
+export function planContext(loaded: LoadedSite, stay: Stay, kept: KeptBattery): PlanContext {
+  const bench = benchHall(loaded.halls);
+  return {
+    standing: kept.standing,
+    vehicle: stay.vehicle.facts,
+    details: kept.battery.details,
+    hallKind: stay.hall.kind,
+    bench: {
+      hallId: bench.id,
+      name: bench.name,
+      temperatures: loaded.temperatures.get(bench.id)!,
+    },
+  };
+}
+
 /** How a battery of a vehicle is called: by role where that tells it apart, else numbered. */
 export function batteryLabels(batteries: readonly KeptBattery[]): string[] {
   const names = { starter: 'Starter', leisure: 'Leisure', auxiliary: 'Auxiliary', string: 'Block' };
@@ -169,6 +199,7 @@ export function batteryLabels(batteries: readonly KeptBattery[]): string[] {
   return batteries.map(({ standing: { state } }) => {
     const n = (seen.get(state.role) ?? 0) + 1;
     seen.set(state.role, n);
-    return total.get(state.role)! > 1 ? `${names[state.role]} ${n}` : names[state.role];
+    const name = total.get(state.role)! > 1 ? `${names[state.role]} ${n}` : names[state.role];
+    return state.out ? `${name}, bench` : name;
   });
 }

@@ -1,8 +1,10 @@
+import type { BatteryDetails } from '../../core/battery/details';
 import { arrheniusSums } from '../../core/forecast/forecast';
 import type { BatteryState } from '../../core/logbook/fold';
 import type { BatteryFacts, Standing } from '../../core/judge/standing';
 import type { Rules } from '../../core/rules/rules';
 import type { DailyTemperatures } from '../../core/site/climate';
+import type { VehicleFacts } from '../../core/stay/vehicle-facts';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
 
 /** A hall's temperatures as they travel to the browser. */
@@ -20,6 +22,7 @@ export interface WireBattery {
   readonly mark: string;
   readonly label: string;
   readonly facts: BatteryFacts;
+  readonly details: BatteryDetails;
   readonly state: BatteryState;
 }
 
@@ -27,6 +30,7 @@ export interface WireVehicle {
   readonly id: string;
   readonly name: string;
   readonly kind: VehicleKindId;
+  readonly facts: VehicleFacts;
   readonly bayMark: string;
   readonly rowMark: string;
   readonly hallId: string;

@@ -29,6 +29,8 @@ export const antdTheme: ThemeConfig = {
   token: {
     fontFamily: 'var(--plain)',
     fontSize: 15,
+    fontSizeLG: 16,
+    controlHeightLG: 46,
     borderRadius: 10,
     controlHeight: 40,
     wireframe: false,

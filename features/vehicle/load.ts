@@ -1,10 +1,14 @@
 import 'server-only';
 import { dayOf, toDay } from '../../core/day';
+import { inOrder } from '../../core/logbook/entry';
 import { readEntriesOf } from '../../store/entries';
+import { factsOf, readBatteries, readOwners } from '../../store/site';
+import { readBatteryStates } from '../../store/states';
+import { readVerdictsOf } from '../../store/verdicts';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
-import type { LoadedSite } from '../site/load';
-import { toWireHall } from '../site/wire';
+import { benchHall, type LoadedSite } from '../site/load';
+import { toWireHall, type WireBattery } from '../site/wire';
 import { wireBatteries, wireVehicle } from '../round/load';
 import type { VehicleData } from './vehicle-data';
 
@@ -12,19 +16,53 @@ import type { VehicleData } from './vehicle-data';
 export function vehicleData(loaded: LoadedSite, vehicleId: string): VehicleData | null {
   const stay = loaded.stays.find((one) => one.vehicle.id === vehicleId);
   if (!stay) return null;
-  const subjects = [
-    { kind: 'vehicle' as const, id: vehicleId },
-    ...stay.batteries.map(({ battery }) => ({ kind: 'battery' as const, id: battery.id })),
-  ];
+  const wireHall = (hall: { id: string; name: string }) =>
+    toWireHall(hall, loaded.temperatures.get(hall.id)!);
+  const gone = goneFrom(vehicleId);
+  const batteries = wireBatteries(stay);
+  const vehicleEntries = readEntriesOf(db(), 'vehicle', vehicleId);
+  const all = [...batteries, ...gone];
   return {
     clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
     today: dayOf(loaded.now, loaded.site.timeZone),
     seasonStart: toDay(loaded.site.seasonStart),
     rules: loaded.rules,
-    hall: toWireHall(stay.hall, loaded.temperatures.get(stay.hall.id)!),
+    ruleVersion: loaded.ruleBook.version,
+    hall: wireHall(stay.hall),
+    hallKind: stay.hall.kind,
+    bench: wireHall(benchHall(loaded.halls)),
     vehicle: wireVehicle(stay),
-    batteries: wireBatteries(stay),
+    owner: readOwners(db()).find(({ id }) => id === stay.state.terms.ownerId) ?? null,
+    terms: stay.state.terms,
+    allOff: stay.state.allOff,
+    photos: inOrder(vehicleEntries).flatMap((entry) =>
+      entry.kind === 'photographed'
+        ? [{ id: entry.data.photoId, caption: entry.data.caption }]
+        : [],
+    ),
+    batteries,
+    gone,
     bays: Object.fromEntries(loaded.bays.map((bay) => [bay.id, bay.mark])),
-    entries: subjects.flatMap(({ kind, id }) => readEntriesOf(db(), kind, id)),
+    entries: [...vehicleEntries, ...all.flatMap(({ id }) => readEntriesOf(db(), 'battery', id))],
+    verdicts: Object.fromEntries(
+      all.flatMap(({ id }) => readVerdictsOf(db(), id)).map((one) => [one.entryId, one]),
+    ),
   };
+}
+
+function goneFrom(vehicleId: string): WireBattery[] {
+  const states = readBatteryStates(db());
+  const ids = [...states].flatMap(([id, state]) =>
+    state.vehicleId === vehicleId && state.goneAt !== null ? [id] : [],
+  );
+  return ids.flatMap((id) =>
+    readBatteries(db(), id).map((battery) => ({
+      id,
+      mark: battery.mark,
+      label: `${battery.mark}, gone`,
+      facts: factsOf(battery),
+      details: battery.details,
+      state: states.get(id)!,
+    })),
+  );
 }

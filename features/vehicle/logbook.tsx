@@ -29,6 +29,7 @@ export function Logbook({
   onChanged: () => void;
 }) {
   const [open, setOpen] = useState<string | null>(null);
+  const [told, setTold] = useState<string | null>(null);
   const { shown, strikes } = useMemo(() => {
     const own = data.entries.filter(
       (entry) => entry.subjectId === battery.id || entry.subjectId === data.vehicle.id,
@@ -49,6 +50,7 @@ export function Logbook({
         const struckBy = strikes.get(entry.id);
         const { what, value } = entryWords(entry, data.bays);
         const soon = settled.get(entry.id) === false;
+        const verdict = data.verdicts[entry.id];
         return (
           <li key={entry.id} className={struckBy ? styles.struck : undefined}>
             <div className={styles.line}>
@@ -61,6 +63,17 @@ export function Logbook({
                 {entry.strikes ? <em> in place of a struck one</em> : null}
               </span>
               <span className={styles.value}>{value}</span>
+              {verdict ? (
+                <button
+                  type="button"
+                  className={styles.strike}
+                  aria-expanded={told === entry.id}
+                  aria-label={`What was said about ${value} then`}
+                  onClick={() => setTold(told === entry.id ? null : entry.id)}
+                >
+                  then
+                </button>
+              ) : null}
               {struckBy || entry.kind === 'laid-up' || entry.kind === 'fitted' ? (
                 <span className={styles.noAction} />
               ) : (
@@ -75,6 +88,13 @@ export function Logbook({
                 </button>
               )}
             </div>
+            {verdict && told === entry.id ? (
+              <p className={styles.told}>
+                Said then, under version {verdict.ruleVersion} of the rules
+                {verdict.ruleVersion === data.ruleVersion ? '' : ` (now ${data.ruleVersion})`}:{' '}
+                <b>{verdict.headline}.</b> {verdict.why}
+              </p>
+            ) : null}
             {open === entry.id ? (
               <Correct
                 entry={entry}

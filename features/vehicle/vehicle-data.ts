@@ -1,6 +1,9 @@
 import type { Day } from '../../core/day';
 import type { Entry } from '../../core/logbook/entry';
+import type { VehicleState } from '../../core/logbook/fold';
 import type { Rules } from '../../core/rules/rules';
+import type { HallKind } from '../../core/site/climate';
+import type { GivenVerdict } from '../../store/verdicts';
 import type { WireBattery, WireClock, WireHall, WireVehicle } from '../site/wire';
 
 export interface VehicleData {
@@ -8,10 +11,22 @@ export interface VehicleData {
   readonly today: Day;
   readonly seasonStart: Day;
   readonly rules: Rules;
+  readonly ruleVersion: number;
   readonly hall: WireHall;
+  readonly hallKind: HallKind;
+  /** The hall of the bench; the vehicle's own where none is milder. */
+  readonly bench: WireHall;
   readonly vehicle: WireVehicle;
+  readonly owner: { readonly name: string; readonly contact: string } | null;
+  readonly terms: VehicleState['terms'];
+  readonly allOff: VehicleState['allOff'];
+  readonly photos: readonly { readonly id: string; readonly caption: string }[];
   readonly batteries: readonly WireBattery[];
+  /** Batteries that left this vehicle for good; their histories stay theirs. */
+  readonly gone: readonly WireBattery[];
   /** Marks of the bays by id, for the logbook's words. */
   readonly bays: Readonly<Record<string, string>>;
   readonly entries: readonly Entry[];
+  /** What was said about each reading when it was recorded, by entry. */
+  readonly verdicts: Readonly<Record<string, GivenVerdict>>;
 }

@@ -3,7 +3,10 @@
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
-import { dayOf, shortDay } from '../../core/day';
+import { TERMINAL_WORDS } from '../../core/battery/details';
+import { MONTH_NAMES, dayOf, shortDay } from '../../core/day';
+import { STORAGE_PLANS } from '../../core/plan/storage-plans';
+import type { Rules } from '../../core/rules/rules';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { HELD, reserveMark, seasonOf } from '../../core/judge/season';
 import { judge } from '../../core/judge/verdict';
@@ -19,27 +22,37 @@ import { reserveText } from '../theme/reserve-words';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { AddReading } from './add-reading';
 import { Logbook } from './logbook';
+import { PlanView } from './plan-view';
+import { StayView } from './stay-view';
+import { WorkView } from './work-view';
 import type { VehicleData } from './vehicle-data';
 import styles from './vehicle.module.css';
+
+const VIEWS = { record: 'Record', plan: 'Storage plan', work: 'Work', stay: 'Stay' } as const;
+type View = keyof typeof VIEWS;
 
 export function Vehicle({ data }: { data: VehicleData }) {
   const router = useRouter();
   const { day, today } = useDay();
-  const [at, setAt] = useState(0);
-  const battery = data.batteries[at] ?? data.batteries[0];
-  const temperatures = useMemo(() => fromWireHall(data.hall), [data.hall]);
+  const [id, setId] = useState<string | null>(null);
+  const [view, setView] = useState<View>('record');
+  const shown = [...data.batteries, ...data.gone];
+  const battery = shown.find((one) => one.id === id) ?? shown[0];
+  // On the bench it has the bench's weather.
+  const hall = battery?.state.out?.hallId === data.bench.id ? data.bench : data.hall;
+  const temperatures = useMemo(() => fromWireHall(hall), [hall]);
   const standing = useMemo(
     () =>
       battery
         ? standingOf(
             battery,
             data.vehicle,
-            { name: data.hall.name, temperatures },
+            { name: hall.name, temperatures },
             data.rules,
             data.clock,
           )
         : null,
-    [battery, data, temperatures],
+    [battery, data, hall.name, temperatures],
   );
   const verdict = useMemo(() => (standing ? judge(standing) : null), [standing]);
   const series = useMemo(
@@ -77,14 +90,14 @@ export function Vehicle({ data }: { data: VehicleData }) {
               : `collection ${shortDay(vehicle.collectDay, today)}`}
           </p>
         </div>
-        {data.batteries.length > 1 ? (
+        {shown.length > 1 ? (
           <div className={styles.tabs} role="group" aria-label="Battery">
-            {data.batteries.map((one, i) => (
+            {shown.map((one) => (
               <Button
                 key={one.id}
-                type={i === at ? 'primary' : 'default'}
-                aria-pressed={i === at}
-                onClick={() => setAt(i)}
+                type={one === battery ? 'primary' : 'default'}
+                aria-pressed={one === battery}
+                onClick={() => setId(one.id)}
               >
                 {one.label}
               </Button>
@@ -122,19 +135,48 @@ export function Vehicle({ data }: { data: VehicleData }) {
               </p>
             ) : null}
           </div>
-          <div className={styles.chart}>
-            <ReadingChart
-              series={series}
-              day={day === today ? null : day + 0.5}
-              summary={`Resting voltages of battery ${battery.mark}. ${verdict.headline}`}
-            />
+          <div className={styles.views} role="group" aria-label="Shown">
+            {(Object.keys(VIEWS) as View[]).map((one) => (
+              <button
+                key={one}
+                type="button"
+                aria-pressed={one === view}
+                onClick={() => setView(one)}
+              >
+                {VIEWS[one]}
+              </button>
+            ))}
           </div>
-          <AddReading
-            key={battery.id}
-            standing={standing}
-            batteryId={battery.id}
-            onRecorded={refresh}
-          />
+          {view === 'plan' ? (
+            <PlanView
+              key={battery.id}
+              data={data}
+              battery={battery}
+              standing={standing}
+              onChanged={refresh}
+            />
+          ) : null}
+          {view === 'work' ? (
+            <WorkView key={battery.id} data={data} battery={battery} onChanged={refresh} />
+          ) : null}
+          {view === 'stay' ? <StayView data={data} onChanged={refresh} /> : null}
+          {view === 'record' ? (
+            <>
+              <div className={styles.chart}>
+                <ReadingChart
+                  series={series}
+                  day={day === today ? null : day + 0.5}
+                  summary={`Resting voltages of battery ${battery.mark}. ${verdict.headline}`}
+                />
+              </div>
+              <AddReading
+                key={battery.id}
+                standing={standing}
+                batteryId={battery.id}
+                onRecorded={refresh}
+              />
+            </>
+          ) : null}
         </section>
         <section className={styles.side}>
           <h2>Facts</h2>
@@ -147,9 +189,30 @@ export function Vehicle({ data }: { data: VehicleData }) {
             />
             <Fact
               name="Fitted"
-              value={battery.facts.fittedYear?.toString() ?? 'unknown, treated as old'}
+              value={
+                battery.facts.fittedYear === null
+                  ? 'unknown, treated as old'
+                  : `${battery.facts.fittedMonth ? `${MONTH_NAMES[battery.facts.fittedMonth - 1]} ` : ''}${battery.facts.fittedYear}`
+              }
             />
             <Fact name="Where" value={battery.state.place || '–'} />
+            {battery.details.access ? (
+              <Fact name="Off first" value={battery.details.access} />
+            ) : null}
+            <Fact
+              name="Terminals"
+              value={[TERMINAL_WORDS[battery.details.terminals], battery.details.tools]
+                .filter(Boolean)
+                .join(', ')}
+            />
+            <Fact
+              name="Outlet"
+              value={outletWords(battery.details.outletMetres, data.rules.measureUnit)}
+            />
+            <Fact
+              name="Plan"
+              value={battery.state.plan ? STORAGE_PLANS[battery.state.plan].short : 'not chosen'}
+            />
             <Fact
               name="Kept"
               value={
@@ -194,4 +257,9 @@ function Fact({ name, value }: { name: string; value: string }) {
       <dd>{value}</dd>
     </div>
   );
+}
+
+function outletWords(metres: number | null, unit: Rules['measureUnit']): string {
+  if (metres === null) return 'none in reach';
+  return unit === 'metric' ? `${metres} m away` : `${Math.round(metres * 3.2808)} ft away`;
 }

@@ -1,8 +1,10 @@
 import 'server-only';
 import { toDay } from '../../core/day';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
+import { condemnedFor } from '../../core/inspect/open';
 import { hallMean } from '../../core/judge/standing';
 import { reserveMark, seasonOf } from '../../core/judge/season';
+import { clockStands } from '../server/clock';
 import { batteryLabels, type KeptBattery, type LoadedSite } from '../site/load';
 import type { SeasonData, YardBattery, YardData } from './yard';
 
@@ -21,6 +23,7 @@ function yardBattery(kept: KeptBattery, label: string): YardBattery {
           ? 'connected'
           : 'negative-off',
     frost: kept.outlook?.frost != null,
+    condemned: condemnedFor(state) !== null,
   };
 }
 
@@ -29,6 +32,7 @@ export function yardData(loaded: LoadedSite): YardData {
   const byBay = new Map(loaded.stays.map((stay) => [stay.bay.id, stay]));
   return {
     siteName: loaded.site.name,
+    clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
     units: loaded.rules,
     halls: loaded.halls.map((hall) => ({
       id: hall.id,
@@ -42,9 +46,10 @@ export function yardData(loaded: LoadedSite): YardData {
         .filter((bay) => bay.hallId === hall.id)
         .map((bay) => {
           const stay = byBay.get(bay.id);
-          if (!stay) return { mark: bay.mark, stay: null };
+          if (!stay) return { id: bay.id, mark: bay.mark, stay: null };
           const labels = batteryLabels(stay.batteries);
           return {
+            id: bay.id,
             mark: bay.mark,
             stay: {
               vehicleId: stay.vehicle.id,

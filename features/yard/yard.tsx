@@ -1,13 +1,14 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { Suspense, lazy, useEffect, useState } from 'react';
 import { shortDay, type Day } from '../../core/day';
 import { HELD, UNKNOWN } from '../../core/judge/season';
 import { formatTemperature, type Units } from '../../core/judge/words';
 import type { HallKind } from '../../core/site/climate';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
 import { useDay } from '../frame/day';
+import type { WireClock } from '../site/wire';
 import { ReserveBar } from '../theme/reserve-bar';
 import { RESERVE_STOPS } from '../theme/reserve-colour';
 import { KeepingIcon, VehicleIcon } from '../theme/vehicle-icon';
@@ -21,9 +22,12 @@ export interface YardBattery {
   readonly socPct: number | null;
   readonly keeping: 'maintainer' | 'connected' | 'negative-off';
   readonly frost: boolean;
+  /** Condemned: never charged, to be replaced. */
+  readonly condemned: boolean;
 }
 
 export interface YardBay {
+  readonly id: string;
   readonly mark: string;
   readonly stay: {
     readonly vehicleId: string;
@@ -35,6 +39,7 @@ export interface YardBay {
 
 export interface YardData {
   readonly siteName: string;
+  readonly clock: WireClock;
   readonly units: Units;
   readonly halls: readonly {
     readonly id: string;
@@ -58,6 +63,9 @@ export interface SeasonData {
   >;
   readonly halls: Record<string, readonly number[]>;
 }
+
+/** Dragging is heavy and seldom: it comes when it is asked for. */
+const MoveYard = lazy(() => import('./move').then((part) => ({ default: part.MoveYard })));
 
 /** The season of every battery, fetched when the ribbon first leaves today. */
 function useSeason(
@@ -102,7 +110,9 @@ export function Yard({ data }: { data: YardData }) {
   const all = data.halls.flatMap((hall) => hall.bays.flatMap((bay) => bay.stay?.batteries ?? []));
   const under = all.filter((battery) => shown(battery).reserve === 0).length;
   const frost = all.filter((battery) => shown(battery).frost).length;
+  const condemned = all.filter((battery) => battery.condemned).length;
   const waiting = elsewhere && !season;
+  const [moving, setMoving] = useState(false);
 
   // One listener for all bays: hundreds of link components would cost more than they give.
   const follow = (event: React.MouseEvent) => {
@@ -121,8 +131,18 @@ export function Yard({ data }: { data: YardData }) {
             ? 'The other days could not be loaded: is the server running?'
             : waiting
               ? 'Working out that day'
-              : summary(all.length, under, frost, day - today)}
+              : summary(all.length, { under, frost, condemned }, day - today)}
         </p>
+        {all.length > 0 && !elsewhere ? (
+          <button
+            type="button"
+            className={styles.moveButton}
+            aria-pressed={moving}
+            onClick={() => setMoving(!moving)}
+          >
+            {moving ? 'Done moving' : 'Move vehicles'}
+          </button>
+        ) : null}
         <span className={styles.legend} aria-hidden="true">
           days of reserve
           <span
@@ -132,7 +152,12 @@ export function Yard({ data }: { data: YardData }) {
           <span className={styles.range}>0–90+</span>
         </span>
       </header>
-      <div className={styles.halls}>
+      {moving && !elsewhere ? (
+        <Suspense fallback={<p className={styles.moveSaid}>Making the vehicles movable</p>}>
+          <MoveYard data={data} onMoved={() => router.refresh()} />
+        </Suspense>
+      ) : null}
+      <div className={styles.halls} hidden={moving && !elsewhere}>
         {data.halls.map((hall, i) => {
           const celsius = elsewhere ? season?.halls[hall.id]?.[day - season.from] : hall.celsius;
           return (
@@ -167,11 +192,16 @@ export function Yard({ data }: { data: YardData }) {
   );
 }
 
-function summary(all: number, under: number, frost: number, ahead: number): string {
+function summary(
+  all: number,
+  { under, frost, condemned }: { under: number; frost: number; condemned: number },
+  ahead: number,
+): string {
   if (all === 0) return 'Nothing is laid up yet.';
   const parts = [
     under ? `${under} under ${under === 1 ? 'its' : 'their'} line` : 'none under its line',
     ...(frost ? [`${frost} could freeze`] : []),
+    ...(condemned ? [`${condemned} to be replaced`] : []),
   ].join(', ');
   if (ahead > 0) return `Forecast, if nobody charges anything: ${parts}.`;
   if (ahead < 0) return `As recorded: ${parts}.`;
@@ -200,17 +230,19 @@ function Bay({
   const maintained = stay.batteries.some((battery) => battery.keeping === 'maintainer');
   const off = stay.batteries.every((battery) => battery.keeping === 'negative-off');
   const frost = stay.batteries.some((battery) => shown(battery).frost);
+  const condemned = stay.batteries.some((battery) => battery.condemned);
   const low = stay.batteries.some((battery) => shown(battery).reserve === 0);
   return (
     <a
       href={`/vehicle/${stay.vehicleId}`}
-      className={low ? styles.low : styles.bay}
+      className={low || condemned ? styles.low : styles.bay}
       data-bay={bay.mark}
     >
       <span className={styles.top}>
         <span className={styles.mark}>{bay.mark}</span>
         <span className={styles.glyphs}>
-          {frost ? <span className={styles.frost}>frost</span> : null}
+          {condemned ? <span className={styles.replace}>replace</span> : null}
+          {frost && !condemned ? <span className={styles.frost}>frost</span> : null}
           {maintained ? <KeepingIcon keeping="maintainer" /> : null}
           {off ? <KeepingIcon keeping="negative-off" /> : null}
           <span className={styles.kind}>

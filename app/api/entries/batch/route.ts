@@ -1,0 +1,7 @@
+import { postEntries } from '../../../../features/logbook/post-entry';
+
+export const dynamic = 'force-dynamic';
+
+export function POST(request: Request): Promise<Response> {
+  return postEntries(request);
+}

@@ -1,0 +1,15 @@
+import { getPhoto, putPhoto } from '../../../../features/lay-up/photo-routes';
+
+export const dynamic = 'force-dynamic';
+
+interface Where {
+  params: Promise<{ id: string }>;
+}
+
+export async function PUT(request: Request, { params }: Where): Promise<Response> {
+  return putPhoto(request, (await params).id);
+}
+
+export async function GET(_: Request, { params }: Where): Promise<Response> {
+  return getPhoto((await params).id);
+}

@@ -1,0 +1,52 @@
+import { z } from 'zod';
+import type { ChemistryId } from './chemistries';
+
+/**
+ * What else is written on a battery's case or found around it. Whether caps open is a fact of
+ * its own: there are sealed flooded batteries, and it decides about levels and the hydrometer.
+ */
+export const BatteryDetails = z.strictObject({
+  capsOpen: z.boolean(),
+  /** Rated cold cranking amps. */
+  coldCrankingAmps: z.number().min(10, 'at least 10 A').max(3000, 'at most 3000 A').nullable(),
+  caseSize: z.string().trim().max(20),
+  terminals: z.enum(['posts', 'bolts', 'side', 'tabs']),
+  /** Sizes of the tools, as `10 mm and 13 mm`. */
+  tools: z.string().trim().max(60),
+  /** What comes off to reach it. */
+  access: z.string().trim().max(120),
+  /** It has a coloured indicator eye. */
+  eye: z.boolean(),
+  ventTube: z.boolean(),
+  /** A charging lead is fitted already. */
+  chargeLead: z.boolean(),
+  /** Metres to the next outlet; null where there is none. */
+  outletMetres: z.number().min(0).max(200).nullable(),
+  /** Month in which it was fitted, 1–12, where the case says so. */
+  fittedMonth: z.int().min(1).max(12).nullable(),
+});
+export type BatteryDetails = z.infer<typeof BatteryDetails>;
+
+/** What is likely of a battery of this chemistry until somebody has looked. */
+export function usualDetails(chemistry: ChemistryId): BatteryDetails {
+  return {
+    capsOpen: chemistry === 'flooded',
+    coldCrankingAmps: null,
+    caseSize: '',
+    terminals: 'posts',
+    tools: '10 mm',
+    access: '',
+    eye: false,
+    ventTube: false,
+    chargeLead: false,
+    outletMetres: null,
+    fittedMonth: null,
+  };
+}
+
+export const TERMINAL_WORDS: Readonly<Record<BatteryDetails['terminals'], string>> = {
+  posts: 'posts with clamps',
+  bolts: 'bolts through eyelets',
+  side: 'side bolts',
+  tabs: 'push-on tabs',
+};

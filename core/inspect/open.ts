@@ -1,0 +1,36 @@
+import type { BatteryState } from '../logbook/fold';
+import { findingsOf, levelFindings, type Consequence, type Finding } from './findings';
+
+type Record = Pick<BatteryState, 'inspection' | 'levels' | 'cleanedAt' | 'charges'>;
+
+/**
+ * What of an inspection still stands: cleaning settles growth, water settles levels, and what
+ * asks for a second look stands until the battery is inspected again.
+ */
+export function openFindings(state: Record): Finding[] {
+  const { inspection, levels } = state;
+  const seen = inspection ? findingsOf({ ...inspection.seen, levels: null }) : [];
+  const standing = seen.filter(
+    ({ consequence }) =>
+      consequence !== 'clean' || state.cleanedAt === null || state.cleanedAt < inspection!.at,
+  );
+  return [...standing, ...levelFindings(levels ? levels.cells : null)];
+}
+
+const having = (state: Record, consequence: Consequence): Finding | null =>
+  openFindings(state).find((finding) => finding.consequence === consequence) ?? null;
+
+/** The finding for which a battery is condemned, or null. */
+export const condemnedFor = (state: Record) =>
+  // Most batteries have nothing against them: spare them the list.
+  state.inspection ? having(state, 'condemned') : null;
+
+/** What has to be put right before it may be charged, or null. */
+export function chargeBlock(state: Record): Finding | null {
+  if (!state.inspection && !state.levels) return null;
+  return (
+    condemnedFor(state) ??
+    having(state, 'mend-before-charge') ??
+    having(state, 'water-before-charge')
+  );
+}

@@ -1,0 +1,13 @@
+export const STORAGE_PLAN_IDS = [
+  'maintained-connected',
+  'maintained-off',
+  'off-recharged',
+  'bench',
+  'bench-maintained',
+  'swap-pair',
+  'hook-up',
+  'solar',
+  'connected-recharged',
+  'driven',
+] as const;
+export type StoragePlanId = (typeof STORAGE_PLAN_IDS)[number];

@@ -1,0 +1,350 @@
+import type { BatteryDetails } from '../battery/details';
+import { drawPctPerDay } from '../drain/reserve';
+import { limitMa } from '../drain/limit';
+import { condemnedFor } from '../inspect/open';
+import type { BatteryState } from '../logbook/fold';
+import { dailyLoss, expectedLoss, lossOf } from '../judge/outlook';
+import { indexOfDay, today, type Standing } from '../judge/standing';
+import { formatTemperature } from '../judge/words';
+import type { ProcedureId } from '../procedures/procedure-ids';
+import type { DailyTemperatures, HallKind } from '../site/climate';
+import type { VehicleFacts } from '../stay/vehicle-facts';
+import type { StoragePlanId } from './storage-plan-ids';
+
+/** What feeds a battery on a plan between visits. */
+export type Feed = 'none' | 'maintainer' | 'hook-up' | 'sun';
+
+/** All that decides whether a plan is possible here, and what it does. */
+export interface PlanContext {
+  readonly standing: Standing;
+  readonly vehicle: VehicleFacts;
+  readonly details: BatteryDetails;
+  readonly hallKind: HallKind;
+  /** The hall where a bench stands: the mildest of the site. */
+  readonly bench: {
+    readonly hallId: string;
+    readonly name: string;
+    readonly temperatures: DailyTemperatures;
+  };
+}
+
+/** One way to keep a battery through a stay. To add one is to add its id and its record. */
+export interface StoragePlan {
+  readonly id: StoragePlanId;
+  readonly label: string;
+  readonly short: string;
+  readonly goodWhen: string;
+  readonly against: string;
+  readonly needs: readonly string[];
+  /** Connected to the vehicle, which draws on it. */
+  readonly negativeOn: boolean;
+  readonly onBench: boolean;
+  readonly feed: Feed;
+  /** Charged when due by line, frost and habit. */
+  readonly charged: boolean;
+  /** To put it on this plan and to take it off at hand-back, minutes. */
+  readonly arrangeMinutes: number;
+  readonly obstacles: readonly Obstacle[];
+  readonly concerns: readonly Obstacle[];
+}
+
+/** A reason why not; null where it does not hold here. */
+type Obstacle = (context: PlanContext) => string | null;
+
+const coldAhead = ({ standing }: PlanContext, temperatures = standing.temperatures) => {
+  const from = indexOfDay(temperatures, today(standing));
+  const until = standing.collectDay ?? today(standing) + 120;
+  const days = temperatures.mean.subarray(from, from + Math.max(1, until - today(standing) + 1));
+  return days.reduce((least, celsius) => Math.min(least, celsius), Infinity);
+};
+
+const noOutlet: Obstacle = ({ details, standing }) => {
+  const reach = standing.rules.outletReachMetres;
+  if (details.outletMetres === null) return 'no outlet is noted in reach';
+  return details.outletMetres <= reach
+    ? null
+    : `the next outlet is ${details.outletMetres} m away, and your rule goes to ${reach} m`;
+};
+const alarmMustLive: Obstacle = ({ vehicle }) =>
+  vehicle.alarm === 'must-live' ? 'its alarm must stay live' : null;
+const lithiumInFrost: Obstacle = (context) => {
+  const { facts, rules, hallName } = context.standing;
+  const coldest = coldAhead(context);
+  return facts.chemistry === 'lfp' && coldest <= 0
+    ? `lithium is never charged at or below 0 °C, and ${hallName} is foreseen to fall to ${formatTemperature(coldest, rules)}`
+    : null;
+};
+const benchInFrost: Obstacle = (context) => {
+  const { facts, rules } = context.standing;
+  const coldest = coldAhead(context, context.bench.temperatures);
+  return facts.chemistry === 'lfp' && coldest <= 0
+    ? `lithium is never charged at or below 0 °C, and the bench in ${context.bench.name} is foreseen to fall to ${formatTemperature(coldest, rules)}`
+    : null;
+};
+const condemned: Obstacle = ({ standing }) => {
+  const finding = condemnedFor(standing.state);
+  return finding ? `it is condemned: ${finding.seen}` : null;
+};
+
+const goesSilent: Obstacle = ({ vehicle }) =>
+  vehicle.tracker || vehicle.tellWho
+    ? `its tracker goes silent: tell ${vehicle.tellWho || 'its company'}`
+    : null;
+const codeMissing: Obstacle = ({ vehicle }) =>
+  vehicle.radioCode === 'missing' ? 'the radio code is not in hand' : null;
+const shutOut: Obstacle = ({ vehicle }) =>
+  vehicle.poweredClosure && !vehicle.emergencyKey
+    ? 'a powered lock would shut you out, and no emergency key is known'
+    : null;
+const drawsMuch: Obstacle = ({ standing }) => {
+  const draw = expectedLoss(standing).drawMa.value;
+  const limit = limitMa(standing.vehicleKind, standing.rules);
+  return draw > limit ? `it draws ${Math.round(draw)} mA, over your limit of ${limit} mA` : null;
+};
+const stringAsOne: Obstacle = ({ standing }) =>
+  standing.state.role === 'string' ? 'one block of a string: keep the whole string alike' : null;
+const cycles: Obstacle = ({ standing }) =>
+  standing.rules.maintainerCycle === 'monthly'
+    ? 'your rule lets it down and up once a month'
+    : null;
+
+/** The plans that people use, with what speaks for and against each. Common practice. */
+export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
+  'maintained-connected': {
+    id: 'maintained-connected',
+    label: 'Maintainer on, vehicle connected',
+    short: 'maintainer',
+    goodWhen: 'An outlet is in reach; alarm, tracker or keyless entry must live.',
+    against:
+      'A maintainer and an outlet for the season; must suit the chemistry; its lamp is looked at each round; it feeds the draw too.',
+    needs: ['maintainer', 'outlet'],
+    negativeOn: true,
+    onBench: false,
+    feed: 'maintainer',
+    charged: false,
+    arrangeMinutes: 12,
+    obstacles: [condemned, noOutlet, lithiumInFrost],
+    concerns: [drawsMuch, stringAsOne, cycles],
+  },
+  'maintained-off': {
+    id: 'maintained-off',
+    label: 'Negative off, maintainer on the battery',
+    short: 'off, maintainer',
+    goodWhen: 'An outlet is in reach, the draw is large, there is no alarm.',
+    against: 'Codes are lost, a tracker is silent; a maintainer and an outlet for the season.',
+    needs: ['maintainer', 'outlet'],
+    negativeOn: false,
+    onBench: false,
+    feed: 'maintainer',
+    charged: false,
+    arrangeMinutes: 20,
+    obstacles: [condemned, noOutlet, alarmMustLive, lithiumInFrost],
+    concerns: [goesSilent, codeMissing, shutOut, stringAsOne, cycles],
+  },
+  'off-recharged': {
+    id: 'off-recharged',
+    label: 'Negative off, recharged when due',
+    short: 'negative off',
+    goodWhen: 'Few outlets, low self-discharge, no alarm.',
+    against: 'Codes are lost, a tracker is silent; visits with a charger.',
+    needs: ['a charger now and then'],
+    negativeOn: false,
+    onBench: false,
+    feed: 'none',
+    charged: true,
+    arrangeMinutes: 10,
+    obstacles: [condemned, alarmMustLive],
+    concerns: [goesSilent, codeMissing, shutOut, lithiumInFrost],
+  },
+  bench: {
+    id: 'bench',
+    label: 'Out, onto the bench, recharged when due',
+    short: 'bench',
+    goodWhen: 'The hall freezes, or the lay-up is long.',
+    against: 'Lifting, labour, and batteries that get mixed up.',
+    needs: ['room on the bench', 'a charger now and then'],
+    negativeOn: false,
+    onBench: true,
+    feed: 'none',
+    charged: true,
+    arrangeMinutes: 40,
+    obstacles: [condemned, alarmMustLive],
+    concerns: [goesSilent, codeMissing, shutOut, benchInFrost, stringAsOne],
+  },
+  'bench-maintained': {
+    id: 'bench-maintained',
+    label: 'Out, onto the bench, maintainer on',
+    short: 'bench, maintainer',
+    goodWhen: 'The hall freezes, and the bench has a maintainer to spare.',
+    against: 'Lifting, labour, mixing up; a maintainer for the season.',
+    needs: ['room on the bench', 'maintainer'],
+    negativeOn: false,
+    onBench: true,
+    feed: 'maintainer',
+    charged: false,
+    arrangeMinutes: 45,
+    obstacles: [condemned, alarmMustLive, benchInFrost],
+    concerns: [goesSilent, codeMissing, shutOut, stringAsOne, cycles],
+  },
+  'swap-pair': {
+    id: 'swap-pair',
+    label: 'Swap pair: one on the vehicle, one on the bench',
+    short: 'swap pair',
+    goodWhen: 'The alarm must live and there is no outlet.',
+    against: 'A second battery; a swap each time the one on the vehicle is due.',
+    needs: ['a second battery of its kind', 'room on the bench'],
+    negativeOn: true,
+    onBench: false,
+    feed: 'none',
+    charged: true,
+    arrangeMinutes: 20,
+    obstacles: [condemned],
+    concerns: [drawsMuch, stringAsOne],
+  },
+  'hook-up': {
+    id: 'hook-up',
+    label: 'On hook-up, built-in charger',
+    short: 'hook-up',
+    goodWhen: 'A hook-up point is near.',
+    against:
+      'Five to six hours at least, once a month; a switch knocked off; never quite full, hardly lifts one below 12 V; wears the converter.',
+    needs: ['hook-up point', 'cable and adapter'],
+    negativeOn: true,
+    onBench: false,
+    feed: 'hook-up',
+    charged: true,
+    arrangeMinutes: 10,
+    obstacles: [
+      condemned,
+      ({ vehicle }) => (vehicle.hookUp ? null : 'it has no hook-up with a charger of its own'),
+      noOutlet,
+      lithiumInFrost,
+    ],
+    concerns: [
+      drawsMuch,
+      ({ standing }) =>
+        standing.state.role === 'starter'
+          ? 'many built-in chargers feed the leisure side only: see that the starter is fed too'
+          : null,
+    ],
+  },
+  solar: {
+    id: 'solar',
+    label: 'Solar panel',
+    short: 'solar',
+    goodWhen: 'Outdoors, in the bright season.',
+    against: 'Winter light is short and weak; needs a controller; never quite full.',
+    needs: ['panel', 'controller'],
+    negativeOn: true,
+    onBench: false,
+    feed: 'sun',
+    charged: true,
+    arrangeMinutes: 15,
+    obstacles: [
+      condemned,
+      ({ hallKind, standing }) =>
+        hallKind === 'outdoors' ? null : `there is no sun in ${standing.hallName}`,
+      ({ vehicle }) => (vehicle.solarPanel ? null : 'it has no panel'),
+      lithiumInFrost,
+    ],
+    concerns: [() => 'winter light is not counted on: the forecast is without it', drawsMuch],
+  },
+  'connected-recharged': {
+    id: 'connected-recharged',
+    label: 'Left connected, recharged when due',
+    short: 'connected',
+    goodWhen: 'The draw is small, or the stay is short.',
+    against: 'The draw goes on day and night; more charges than any other way.',
+    needs: ['a charger now and then'],
+    negativeOn: true,
+    onBench: false,
+    feed: 'none',
+    charged: true,
+    arrangeMinutes: 0,
+    obstacles: [condemned],
+    concerns: [drawsMuch, lithiumInFrost],
+  },
+  driven: {
+    id: 'driven',
+    label: 'Started or driven now and then',
+    short: 'driven',
+    goodWhen: 'Never the default.',
+    against:
+      'Idling returns what the start took but not weeks of loss, and a cold idle harms the engine; a short outing is a loss; only a drive of half an hour or so counts.',
+    needs: ['keys', 'a road'],
+    negativeOn: true,
+    onBench: false,
+    feed: 'none',
+    charged: false,
+    arrangeMinutes: 0,
+    obstacles: [
+      condemned,
+      ({ standing }) =>
+        standing.vehicleKind === 'caravan' || standing.vehicleKind === 'cart'
+          ? 'it does not charge by being driven'
+          : null,
+    ],
+    concerns: [() => 'outings are not counted as charges', drawsMuch],
+  },
+};
+
+const said = (list: readonly Obstacle[], context: PlanContext) =>
+  list.flatMap((obstacle) => obstacle(context) ?? []);
+
+/** Why a plan is impossible here; empty where it is possible. */
+export const obstaclesTo = (plan: StoragePlan, context: PlanContext) =>
+  said(plan.obstacles, context);
+
+/** What to mind when it is chosen. */
+export const concernsOf = (plan: StoragePlan, context: PlanContext) => said(plan.concerns, context);
+
+/** A battery's loss on a plan: draw only while connected, self-discharge everywhere. */
+export function lossOnPlan(
+  plan: StoragePlan,
+  standing: Standing,
+): { drawPctPerDay: number; selfPctPerMonthAt20C: number } {
+  const learnt = dailyLoss(lossOf(standing));
+  const usual = expectedLoss(standing);
+  if (standing.state.negativeOn) {
+    // What its readings show while connected counts as draw, and stays behind with the clamp.
+    return {
+      drawPctPerDay: plan.negativeOn ? learnt.drawPctPerDay : 0,
+      selfPctPerMonthAt20C: learnt.selfPctPerMonthAt20C,
+    };
+  }
+  // Off, what exceeds self-discharge is the battery's own: it goes wherever it goes.
+  return {
+    drawPctPerDay:
+      learnt.drawPctPerDay +
+      (plan.negativeOn ? drawPctPerDay(usual.drawMa.value, standing.facts.capacityAh) : 0),
+    selfPctPerMonthAt20C: learnt.selfPctPerMonthAt20C,
+  };
+}
+
+/** The plan that a battery is on; where none was chosen, what its state amounts to. */
+export function planInUse(state: BatteryState): StoragePlan {
+  if (state.plan) return STORAGE_PLANS[state.plan];
+  if (state.out) {
+    return STORAGE_PLANS[state.maintainerSince === null ? 'bench' : 'bench-maintained'];
+  }
+  if (state.maintainerSince !== null) {
+    return STORAGE_PLANS[state.negativeOn ? 'maintained-connected' : 'maintained-off'];
+  }
+  return STORAGE_PLANS[state.negativeOn ? 'connected-recharged' : 'off-recharged'];
+}
+
+/** What is still to be done to a battery to put it on its plan, in order. */
+export function arrangementOf(plan: StoragePlan, state: BatteryState): ProcedureId[] {
+  const out = state.out !== null;
+  const todo: ProcedureId[] = [];
+  const maintained = state.maintainerSince !== null;
+  if (maintained && (plan.feed !== 'maintainer' || plan.onBench !== out)) todo.push('unhook');
+  if (!out && plan.onBench) todo.push('before-disconnect', 'take-out');
+  else if (!out && !plan.negativeOn && state.negativeOn) {
+    todo.push('before-disconnect', 'disconnect');
+  }
+  if (out && !plan.onBench) todo.push('put-back');
+  if (plan.negativeOn && !state.negativeOn) todo.push('reconnect');
+  if (plan.feed === 'maintainer' && (!maintained || todo.includes('unhook'))) todo.push('hook-up');
+  return todo;
+}

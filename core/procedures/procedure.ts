@@ -1,0 +1,168 @@
+import type { BatteryDetails } from '../battery/details';
+import { levelsProblem, type Level } from '../inspect/points';
+import type { BatteryFacts } from '../judge/standing';
+import type { BatteryRole } from '../logbook/kinds';
+import type { Rules } from '../rules/rules';
+import type { VehicleKindId } from '../site/vehicle-kinds';
+import type { VehicleFacts } from '../stay/vehicle-facts';
+import type { EntryDraft } from './entry-draft';
+import type { ProcedureId } from './procedure-ids';
+
+/** All that a step's words depend on. */
+export interface ProcedureContext {
+  readonly vehicleKind: VehicleKindId;
+  readonly vehicle: VehicleFacts;
+  readonly details: BatteryDetails;
+  readonly facts: BatteryFacts;
+  readonly role: BatteryRole;
+  readonly place: string;
+  /** It stands on the bench. */
+  readonly out: boolean;
+  readonly fittedTo: { readonly vehicleId: string };
+  /** The hall of the bench, where one is better than the vehicle's own. */
+  readonly benchHallId: string | null;
+  /** Years since the whole battery was out and its tray cleaned; null: never known. */
+  readonly wholeCleanedYearsAgo: number | null;
+  /** It goes back on a plan with a maintainer. */
+  readonly maintained: boolean;
+  readonly rules: Rules;
+}
+
+/** What a step asks for, beyond being ticked. */
+export type StepInput = 'milliamps' | 'levels' | 'cleaner';
+
+/** What was entered while the steps were done. */
+export interface ProcedureInputs {
+  readonly milliamps?: number | undefined;
+  readonly levels?: readonly Level[] | undefined;
+}
+
+type Words = string | ((context: ProcedureContext) => string);
+
+/** One step of a procedure, as data. */
+export interface ProcedureStep {
+  readonly id: string;
+  readonly say: Words;
+  readonly why: Words;
+  readonly tools?: Words;
+  readonly caution?: Words;
+  readonly when?: (context: ProcedureContext) => boolean;
+  /** Steps that must be done before it, where they apply. */
+  readonly after?: readonly string[];
+  /** What is said to somebody who ticks it too early. */
+  readonly tooEarly?: Words;
+  readonly input?: StepInput;
+  /** Done only where it is needed; the procedure can end without it. */
+  readonly optional?: boolean;
+}
+
+export interface Procedure {
+  readonly id: ProcedureId;
+  readonly label: string;
+  readonly doing: string;
+  /** What must be true for it to make sense here; otherwise why it does not. */
+  readonly unfit?: (context: ProcedureContext) => string | null;
+  readonly steps: readonly ProcedureStep[];
+  /** The entries that a procedure done leaves in the logbook, beside its own. */
+  readonly writes: (
+    context: ProcedureContext,
+    inputs: ProcedureInputs,
+    done: readonly string[],
+  ) => readonly EntryDraft[];
+}
+
+/** A step with its words for this vehicle. */
+export interface FittedStep {
+  readonly id: string;
+  readonly say: string;
+  readonly why: string;
+  readonly tools: string | null;
+  readonly caution: string | null;
+  readonly after: readonly string[];
+  readonly tooEarly: string | null;
+  readonly input: StepInput | null;
+  readonly optional: boolean;
+}
+
+const spoken = (words: Words, context: ProcedureContext) =>
+  typeof words === 'string' ? words : words(context);
+
+/** The steps that this vehicle and battery need, in order, with their words. */
+export function stepsFor(procedure: Procedure, context: ProcedureContext): FittedStep[] {
+  const here = procedure.steps.filter((step) => step.when?.(context) ?? true);
+  const ids = new Set(here.map((step) => step.id));
+  const optional = (words: Words | undefined) =>
+    words === undefined ? null : spoken(words, context) || null;
+  return here.map((step) => ({
+    id: step.id,
+    say: spoken(step.say, context),
+    why: spoken(step.why, context),
+    tools: optional(step.tools),
+    caution: optional(step.caution),
+    after: (step.after ?? []).filter((id) => ids.has(id)),
+    tooEarly: optional(step.tooEarly),
+    input: step.input ?? null,
+    optional: step.optional ?? false,
+  }));
+}
+
+export type TickAnswer =
+  | { readonly ok: true }
+  /** Which step comes first, and why the two must not be swapped. */
+  | { readonly ok: false; readonly first: FittedStep; readonly why: string };
+
+/**
+ * Whether a step may be ticked now. Steps without an order may be done as they come; those
+ * that must not be swapped are refused with the reason.
+ */
+export function mayTick(
+  steps: readonly FittedStep[],
+  done: readonly string[],
+  id: string,
+): TickAnswer {
+  const step = steps.find((one) => one.id === id);
+  if (!step) throw new Error(`no step ${id} in this procedure`);
+  const missing = step.after.find((before) => !done.includes(before));
+  if (missing === undefined) return { ok: true };
+  const first = steps.find((one) => one.id === missing)!;
+  return { ok: false, first, why: step.tooEarly ?? first.why };
+}
+
+/** What hangs on a step: unticking it unticks these too. */
+export function withoutStep(
+  steps: readonly FittedStep[],
+  done: readonly string[],
+  id: string,
+): string[] {
+  let left = done.filter((one) => one !== id);
+  for (;;) {
+    const kept = left.filter((one) =>
+      (steps.find((step) => step.id === one)?.after ?? []).every((before) => left.includes(before)),
+    );
+    if (kept.length === left.length) return kept;
+    left = kept;
+  }
+}
+
+/** Whether nothing that is needed is left to do. */
+export const isComplete = (steps: readonly FittedStep[], done: readonly string[]) =>
+  steps.every((step) => step.optional || done.includes(step.id));
+
+/** What an input still lacks, or null: levels for each cell, a draw that a meter can show. */
+export function inputProblem(
+  step: FittedStep,
+  inputs: ProcedureInputs,
+  context: ProcedureContext,
+): string | null {
+  if (step.input === 'milliamps') {
+    const { milliamps } = inputs;
+    if (milliamps === undefined || Number.isNaN(milliamps)) return 'Type the settled milliamps.';
+    return milliamps >= 0 && milliamps <= 20_000 ? null : 'Milliamps are 0 to 20000.';
+  }
+  if (step.input === 'levels') {
+    return inputs.levels?.length
+      ? levelsProblem(inputs.levels, context.facts.cells)
+      : 'Give the level of each cell.';
+  }
+  return null;
+}

@@ -1,0 +1,69 @@
+import { z } from 'zod';
+
+/** What a vehicle asks of whoever works on its batteries; found out once, at lay-up. */
+export const VehicleFacts = z.strictObject({
+  /** Which post is connected to the body. */
+  earth: z.enum(['negative', 'positive']),
+  alarm: z.enum(['none', 'may-sleep', 'must-live']),
+  tracker: z.boolean(),
+  /** Who has to be told before the power goes: tracker or alarm company. */
+  tellWho: z.string().trim().max(80),
+  radioCode: z.enum(['none', 'in-hand', 'missing']),
+  /** A powered tailgate, flap or central lock would shut the attendant out. */
+  poweredClosure: z.boolean(),
+  emergencyKey: z.boolean(),
+  keyless: z.boolean(),
+  /** It can be plugged in and has a charger of its own. */
+  hookUp: z.boolean(),
+  solarPanel: z.boolean(),
+  /** A plug-in hybrid on the mains may keep its own 12 V battery. */
+  plugIn: z.boolean(),
+});
+export type VehicleFacts = z.infer<typeof VehicleFacts>;
+
+export const PLAIN_VEHICLE: VehicleFacts = {
+  earth: 'negative',
+  alarm: 'none',
+  tracker: false,
+  tellWho: '',
+  radioCode: 'none',
+  poweredClosure: false,
+  emergencyKey: false,
+  keyless: false,
+  hookUp: false,
+  solarPanel: false,
+  plugIn: false,
+};
+
+/** What was agreed with the owner for this stay. */
+export const Terms = z.strictObject({
+  ownerId: z.string().max(64).nullable(),
+  keys: z.enum(['key-rack', 'in-vehicle', 'owner']),
+  /** Hook, box or envelope. */
+  keyPlace: z.string().trim().max(40),
+  /** Whether a battery may be replaced without asking. */
+  consent: z.enum(['ask', 'up-to', 'never']),
+  /** In the site's own money; only with `up-to`. */
+  priceLimit: z.number().min(0).max(100_000).nullable(),
+});
+export type Terms = z.infer<typeof Terms>;
+
+/** What holds until something else is agreed. */
+export const FRESH_TERMS: Omit<Terms, 'ownerId'> = {
+  keys: 'key-rack',
+  keyPlace: '',
+  consent: 'ask',
+  priceLimit: null,
+};
+export const NO_TERMS: Terms = { ...FRESH_TERMS, ownerId: null };
+
+export const KEY_WORDS: Readonly<Record<Terms['keys'], string>> = {
+  'key-rack': 'On the key rack',
+  'in-vehicle': 'In the vehicle',
+  owner: 'With the owner',
+};
+export const CONSENT_WORDS: Readonly<Record<Terms['consent'], string>> = {
+  ask: 'Ask first',
+  'up-to': 'Yes, up to a price',
+  never: 'Never replace',
+};

@@ -1,0 +1,97 @@
+'use client';
+
+import type { BatteryDetails } from '../../core/battery/details';
+import { findingsOf } from '../../core/inspect/findings';
+import {
+  INSPECTION_POINTS,
+  INSPECTION_POINT_IDS,
+  type Inspection,
+  type InspectionPoint,
+} from '../../core/inspect/points';
+import { LevelsInput } from './levels-input';
+import styles from './inspect.module.css';
+
+export const EMPTY_INSPECTION: Inspection = { answers: {}, levels: null, note: '' };
+
+/** What to look at, and what is seen there; what follows stands below at once. */
+export function InspectionForm({
+  details,
+  cells,
+  value,
+  problem,
+  onChange,
+}: {
+  details: BatteryDetails;
+  cells: number;
+  value: Inspection;
+  problem?: string | undefined;
+  onChange: (inspection: Inspection) => void;
+}) {
+  const points = INSPECTION_POINT_IDS.filter((id) => INSPECTION_POINTS[id].has(details));
+  const findings = findingsOf(value);
+  const sound = () =>
+    onChange({
+      ...value,
+      answers: Object.fromEntries(
+        points.map((id) => [id, value.answers[id] ?? INSPECTION_POINTS[id].answers[0].value]),
+      ),
+    });
+  return (
+    <div className={styles.inspection}>
+      <div className={styles.tools}>
+        <button type="button" onClick={sound}>
+          All the rest is sound
+        </button>
+        <span>
+          {points.filter((id) => value.answers[id]).length} of {points.length} looked at
+        </span>
+      </div>
+      <div className={styles.points}>
+        {points.map((id) => {
+          const point: InspectionPoint = INSPECTION_POINTS[id];
+          return (
+            <fieldset key={id} className={styles.point}>
+              <legend>{point.label}</legend>
+              <p>{point.look}</p>
+              <div className={styles.answers}>
+                {point.answers.map((answer) => (
+                  <label key={answer.value}>
+                    <input
+                      type="radio"
+                      checked={value.answers[id] === answer.value}
+                      onChange={() =>
+                        onChange({ ...value, answers: { ...value.answers, [id]: answer.value } })
+                      }
+                    />
+                    <span>{answer.label}</span>
+                  </label>
+                ))}
+              </div>
+            </fieldset>
+          );
+        })}
+      </div>
+      {details.capsOpen ? (
+        <LevelsInput
+          cells={cells}
+          value={value.levels ?? []}
+          onChange={(levels) => onChange({ ...value, levels: [...levels] })}
+        />
+      ) : null}
+      {problem ? (
+        <p className={styles.problem} role="alert">
+          {problem}
+        </p>
+      ) : null}
+      {findings.length ? (
+        <ul className={styles.findings} aria-live="polite">
+          {findings.map((finding) => (
+            <li key={finding.id} data-consequence={finding.consequence}>
+              <b>{finding.seen[0]!.toUpperCase() + finding.seen.slice(1)}.</b> {finding.todo}
+            </li>
+          ))}
+        </ul>
+      ) : null}
+    </div>
+  );
+}

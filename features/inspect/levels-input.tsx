@@ -1,0 +1,54 @@
+'use client';
+
+import { LEVELS, LEVEL_WORDS, type Level } from '../../core/inspect/points';
+import styles from './inspect.module.css';
+
+/** The level of each cell, from the positive post: one touch a cell, or all alike. */
+export function LevelsInput({
+  cells,
+  value,
+  onChange,
+}: {
+  cells: number;
+  value: readonly Level[];
+  onChange: (levels: readonly Level[]) => void;
+}) {
+  const full = Array.from({ length: cells }, (_, i) => value[i] ?? null);
+  const set = (at: number, level: Level) =>
+    onChange(full.map((one, i) => (i === at ? level : (one ?? 'mark'))));
+  return (
+    <fieldset className={styles.levels}>
+      <legend>Levels, cell by cell from the positive post</legend>
+      <div className={styles.all}>
+        {LEVELS.map((level) => (
+          <button
+            key={level}
+            type="button"
+            onClick={() => onChange(Array.from({ length: cells }, () => level))}
+          >
+            All {LEVEL_WORDS[level]}
+          </button>
+        ))}
+      </div>
+      <div className={styles.cells}>
+        {full.map((level, i) => (
+          <label key={i} className={styles.cell} data-level={level ?? ''}>
+            <span>{i + 1}</span>
+            <select
+              value={level ?? ''}
+              aria-label={`Cell ${i + 1}`}
+              onChange={(event) => set(i, event.target.value as Level)}
+            >
+              {level === null ? <option value="">–</option> : null}
+              {LEVELS.map((one) => (
+                <option key={one} value={one}>
+                  {LEVEL_WORDS[one]}
+                </option>
+              ))}
+            </select>
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}

@@ -1,0 +1,43 @@
+import 'server-only';
+import { z } from 'zod';
+import { reasonOf } from '../../core/logbook/entry';
+import { VEHICLE_KIND_IDS } from '../../core/site/vehicle-kinds';
+import { dropDraft, putDraft } from '../../store/drafts';
+import { now } from '../server/clock';
+import { jsonBody, refuse } from '../server/reply';
+import { db } from '../server/store';
+
+/** The frame of a draft; what was typed into it may be nonsense, and is kept all the same. */
+const DraftBody = z.looseObject({
+  vehicleId: z.uuid(),
+  step: z.int().min(0).max(5),
+  kind: z.enum(VEHICLE_KIND_IDS),
+  name: z.string(),
+  facts: z.looseObject({}),
+  terms: z.looseObject({}),
+  collectOn: z.string(),
+  allOff: z.array(z.string()),
+  photos: z.array(z.looseObject({ id: z.uuid() })),
+  batteries: z.array(z.looseObject({ id: z.uuid(), details: z.looseObject({}) })),
+});
+const MOST_DRAFT_LETTERS = 200_000;
+
+/** Keeps a lay-up that is not finished, as it is typed. */
+export async function keepDraft(request: Request, id: string): Promise<Response> {
+  const { body, refusal } = await jsonBody(request);
+  if (refusal) return refusal;
+  const draft = DraftBody.safeParse(body);
+  if (!draft.success) return refuse(400, reasonOf(draft.error));
+  if (draft.data.vehicleId !== id) {
+    return refuse(400, 'vehicleId: a draft is kept under the id of its vehicle.');
+  }
+  if (JSON.stringify(body).length > MOST_DRAFT_LETTERS)
+    return refuse(413, 'The draft is too long.');
+  putDraft(db(), { id, savedAt: new Date(now()).toISOString(), data: body });
+  return Response.json({ id });
+}
+
+export function forgetDraft(id: string): Response {
+  dropDraft(db(), id);
+  return Response.json({ id });
+}

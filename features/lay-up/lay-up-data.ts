@@ -1,0 +1,31 @@
+import type { Day } from '../../core/day';
+import type { Rules } from '../../core/rules/rules';
+import type { HallKind } from '../../core/site/climate';
+import type { VehicleKindId } from '../../core/site/vehicle-kinds';
+import type { WireClock, WireHall } from '../site/wire';
+import type { Draft, Template } from './draft';
+
+export interface BayChoice {
+  readonly id: string;
+  readonly name: string;
+  readonly note: string;
+  readonly kind: HallKind;
+  readonly bays: readonly { id: string; mark: string; takenBy: string | null }[];
+}
+
+/** All that laying up needs to know of the site. */
+export interface LayUpData {
+  readonly clock: WireClock;
+  readonly today: Day;
+  readonly rules: Rules;
+  readonly halls: readonly BayChoice[];
+  readonly weather: readonly WireHall[];
+  readonly benchHallId: string;
+  /** Bay asked for in the address. */
+  readonly bayId: string;
+  readonly collectOn: string;
+  readonly owners: readonly { name: string; contact: string }[];
+  /** The last vehicle of each kind, whose answers are offered again. */
+  readonly templates: Partial<Readonly<Record<VehicleKindId, Template>>>;
+  readonly drafts: readonly { id: string; savedAt: string; draft: Draft }[];
+}

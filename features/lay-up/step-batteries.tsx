@@ -1,0 +1,388 @@
+'use client';
+
+import { Button, Input, InputNumber, Select } from 'antd';
+import { IconPlus, IconTrash } from '@tabler/icons-react';
+import { v4 as uuid } from 'uuid';
+import { CHEMISTRIES, CHEMISTRY_IDS } from '../../core/battery/chemistries';
+import { TERMINAL_WORDS, usualDetails, type BatteryDetails } from '../../core/battery/details';
+import { BATTERY_ROLES } from '../../core/logbook/kinds';
+import { newBattery, type DraftBattery } from './draft';
+import { Choice, Field } from './field';
+import type { StepProps } from './step-props';
+import styles from './lay-up.module.css';
+
+const NOMINAL_VOLTS = [6, 8, 12, 24, 36, 48];
+export const ROLE_WORDS = {
+  starter: 'Starter',
+  leisure: 'Leisure',
+  auxiliary: 'Auxiliary 12 V',
+  string: 'Block of a string',
+} as const;
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const FEET_PER_METRE = 3.2808;
+
+/** What is written on each case, and how it is reached. */
+export function StepBatteries(props: StepProps) {
+  const { draft, problem, change } = props;
+  const { batteries } = draft;
+  const last = batteries.at(-1);
+  const more = () => {
+    const role = draft.kind === 'camper' || draft.kind === 'caravan' ? 'leisure' : last?.role;
+    change({
+      batteries: [
+        ...batteries,
+        last
+          ? newBattery({ ...last, role: role ?? 'starter' })
+          : newBattery({
+              role: 'starter',
+              place: '',
+              chemistry: 'flooded',
+              nominalVolts: 12,
+              capacityAh: null,
+            }),
+      ],
+    });
+  };
+  const blocks = batteries.filter((one) => one.role === 'string');
+  return (
+    <div className={styles.batteries}>
+      {problem('batteries') ? (
+        <p className={styles.problem} role="alert">
+          {problem('batteries')}
+        </p>
+      ) : null}
+      {draft.kind === 'cart' && blocks[0] ? (
+        <Field
+          label="Blocks in the string"
+          path="blocks"
+          hint="Each is a battery with a mark of its own, and is read by itself: the weak one drags the rest."
+        >
+          {(id) => (
+            <Select
+              id={id}
+              size="large"
+              value={blocks.length}
+              options={[2, 3, 4, 6, 8, 12].map((n) => ({ value: n, label: `${n} blocks` }))}
+              onChange={(n) =>
+                change({
+                  batteries: Array.from(
+                    { length: n },
+                    (_, i) => blocks[i] ?? { ...blocks[0]!, id: uuid(), fittedYear: null },
+                  ),
+                })
+              }
+            />
+          )}
+        </Field>
+      ) : null}
+      {batteries.map((battery, i) => (
+        <BatteryCard key={battery.id} {...props} battery={battery} at={i} />
+      ))}
+      {draft.kind === 'hybrid' ? (
+        <div className={styles.notOurs}>
+          <b>Traction pack</b>
+          <span>
+            Not ours: hundreds of volts behind orange cables, for the maker and licensed staff only.
+            Yours is the 12 V auxiliary battery.
+          </span>
+        </div>
+      ) : (
+        <Button size="large" icon={<IconPlus size={18} aria-hidden="true" />} onClick={more}>
+          Another battery
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function BatteryCard({
+  draft,
+  data,
+  problem,
+  change,
+  battery,
+  at,
+}: StepProps & { battery: DraftBattery; at: number }) {
+  const path = (field: string) => `batteries.${at}.${field}`;
+  const wrong = (field: string) => problem(path(field));
+  const set = (patch: Partial<DraftBattery>) =>
+    change({ batteries: draft.batteries.map((one, i) => (i === at ? { ...one, ...patch } : one)) });
+  const details = (patch: Partial<BatteryDetails>) =>
+    set({ details: { ...battery.details, ...patch } });
+  const metric = data.rules.measureUnit === 'metric';
+  const reach = battery.details.outletMetres;
+  return (
+    <section className={styles.battery} aria-label={`Battery ${at + 1}`}>
+      <header className={styles.batteryHead}>
+        <h2>
+          {at + 1} · {ROLE_WORDS[battery.role]}
+        </h2>
+        {draft.batteries.length > 1 ? (
+          <Button
+            icon={<IconTrash size={18} aria-hidden="true" />}
+            aria-label={`Remove battery ${at + 1}`}
+            onClick={() => change({ batteries: draft.batteries.filter((_, i) => i !== at) })}
+          />
+        ) : null}
+      </header>
+      <div className={styles.row}>
+        <Field label="Role" path={path('role')}>
+          {(id) => (
+            <Select
+              id={id}
+              size="large"
+              value={battery.role}
+              options={BATTERY_ROLES.map((value) => ({ value, label: ROLE_WORDS[value] }))}
+              onChange={(role) => set({ role })}
+            />
+          )}
+        </Field>
+        <Field label="Chemistry" path={path('chemistry')} problem={wrong('chemistry')} wide>
+          {(id, more) => (
+            <Select
+              id={id}
+              size="large"
+              status={more.status}
+              value={battery.chemistry}
+              options={CHEMISTRY_IDS.map((value) => ({ value, label: CHEMISTRIES[value].label }))}
+              onChange={(chemistry) =>
+                set({
+                  chemistry,
+                  details: {
+                    ...battery.details,
+                    capsOpen: usualDetails(chemistry).capsOpen,
+                  },
+                  inspection: null,
+                })
+              }
+            />
+          )}
+        </Field>
+        <Field label="Volts" path={path('nominalVolts')} problem={wrong('nominalVolts')}>
+          {(id) => (
+            <Select
+              id={id}
+              size="large"
+              value={battery.nominalVolts}
+              options={NOMINAL_VOLTS.map((value) => ({ value, label: `${value} V` }))}
+              onChange={(nominalVolts) => set({ nominalVolts, inspection: null })}
+            />
+          )}
+        </Field>
+        <Field label="Capacity, Ah" path={path('capacityAh')} problem={wrong('capacityAh')}>
+          {(id, more) => (
+            <InputNumber
+              id={id}
+              size="large"
+              {...more}
+              controls={false}
+              value={battery.capacityAh}
+              onChange={(capacityAh) => set({ capacityAh })}
+            />
+          )}
+        </Field>
+        <Field
+          label="Cold cranking, A"
+          path={path('details.coldCrankingAmps')}
+          problem={wrong('details.coldCrankingAmps')}
+        >
+          {(id, more) => (
+            <InputNumber
+              id={id}
+              size="large"
+              {...more}
+              controls={false}
+              placeholder="if given"
+              value={battery.details.coldCrankingAmps}
+              onChange={(coldCrankingAmps) => details({ coldCrankingAmps })}
+            />
+          )}
+        </Field>
+      </div>
+      <div className={styles.row}>
+        <Field
+          label="Fitted, year"
+          path={path('fittedYear')}
+          problem={wrong('fittedYear')}
+          hint={battery.fittedYear === null ? 'Unknown is treated as old.' : undefined}
+        >
+          {(id, more) => (
+            <InputNumber
+              id={id}
+              size="large"
+              {...more}
+              controls={false}
+              placeholder="unknown"
+              value={battery.fittedYear}
+              onChange={(fittedYear) => set({ fittedYear })}
+            />
+          )}
+        </Field>
+        <Field label="Month" path={path('details.fittedMonth')}>
+          {(id) => (
+            <Select
+              id={id}
+              size="large"
+              value={battery.details.fittedMonth ?? 0}
+              options={[
+                { value: 0, label: '–' },
+                ...MONTHS.map((label, i) => ({ value: i + 1, label })),
+              ]}
+              onChange={(month) => details({ fittedMonth: month || null })}
+            />
+          )}
+        </Field>
+        <Field label="Where it sits" path={path('place')} wide>
+          {(id) => (
+            <Input
+              id={id}
+              size="large"
+              maxLength={80}
+              value={battery.place}
+              onChange={(event) => set({ place: event.target.value })}
+            />
+          )}
+        </Field>
+        <Field label="What comes off first" path={path('details.access')} wide>
+          {(id) => (
+            <Input
+              id={id}
+              size="large"
+              maxLength={120}
+              value={battery.details.access}
+              onChange={(event) => details({ access: event.target.value })}
+            />
+          )}
+        </Field>
+      </div>
+      <div className={styles.row}>
+        <Field label="Terminals" path={path('details.terminals')} wide>
+          {(id) => (
+            <Select
+              id={id}
+              size="large"
+              value={battery.details.terminals}
+              options={(Object.keys(TERMINAL_WORDS) as BatteryDetails['terminals'][]).map(
+                (value) => ({ value, label: TERMINAL_WORDS[value] }),
+              )}
+              onChange={(terminals) => details({ terminals })}
+            />
+          )}
+        </Field>
+        <Field label="Tools" path={path('details.tools')}>
+          {(id) => (
+            <Input
+              id={id}
+              size="large"
+              maxLength={60}
+              value={battery.details.tools}
+              onChange={(event) => details({ tools: event.target.value })}
+            />
+          )}
+        </Field>
+        <Field label="Case size" path={path('details.caseSize')}>
+          {(id) => (
+            <Input
+              id={id}
+              size="large"
+              maxLength={20}
+              value={battery.details.caseSize}
+              onChange={(event) => details({ caseSize: event.target.value })}
+            />
+          )}
+        </Field>
+        <Field
+          label={metric ? 'Next outlet, m' : 'Next outlet, ft'}
+          path={path('details.outletMetres')}
+          problem={wrong('details.outletMetres')}
+          hint={reach === null ? 'Empty: none in reach.' : undefined}
+        >
+          {(id, more) => (
+            <InputNumber
+              id={id}
+              size="large"
+              {...more}
+              controls={false}
+              placeholder="none"
+              value={reach === null ? null : metric ? reach : Math.round(reach * FEET_PER_METRE)}
+              onChange={(value) =>
+                details({
+                  outletMetres:
+                    value === null
+                      ? null
+                      : metric
+                        ? value
+                        : Math.round((value / FEET_PER_METRE) * 10) / 10,
+                })
+              }
+            />
+          )}
+        </Field>
+        <Field label="Draw, mA" path={path('drawMa')} problem={wrong('drawMa')}>
+          {(id, more) => (
+            <InputNumber
+              id={id}
+              size="large"
+              {...more}
+              controls={false}
+              placeholder="not yet"
+              value={battery.drawMa}
+              onChange={(drawMa) => set({ drawMa })}
+            />
+          )}
+        </Field>
+      </div>
+      <div className={styles.questions}>
+        <Choice
+          label="Caps open"
+          name={path('caps')}
+          value={battery.details.capsOpen}
+          options={YES_NO}
+          onChange={(capsOpen) => {
+            const inspection = battery.inspection && {
+              ...battery.inspection,
+              levels: capsOpen ? battery.inspection.levels : null,
+            };
+            set({ details: { ...battery.details, capsOpen }, inspection });
+          }}
+        />
+        <Choice
+          label="Indicator eye"
+          name={path('eye')}
+          value={battery.details.eye}
+          options={YES_NO}
+          onChange={(eye) => details({ eye })}
+        />
+        <Choice
+          label="Vent tube"
+          name={path('vent')}
+          value={battery.details.ventTube}
+          options={YES_NO}
+          onChange={(ventTube) => details({ ventTube })}
+        />
+        <Choice
+          label="Charging lead fitted"
+          name={path('lead')}
+          value={battery.details.chargeLead}
+          options={YES_NO}
+          onChange={(chargeLead) => details({ chargeLead })}
+        />
+        <Choice
+          label="Negative now"
+          name={path('negative')}
+          value={battery.negativeOn}
+          options={[
+            { value: true, label: 'On' },
+            { value: false, label: 'Off' },
+          ]}
+          onChange={(negativeOn) => set({ negativeOn })}
+        />
+      </div>
+    </section>
+  );
+}
+
+const YES_NO = [
+  { value: false, label: 'No' },
+  { value: true, label: 'Yes' },
+];

@@ -1,0 +1,94 @@
+'use client';
+
+import { Input } from 'antd';
+import { useState } from 'react';
+import { cellsFor } from '../../core/battery/chemistries';
+import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
+import { parseVolts } from '../vehicle/parse-volts';
+import { BatteryTabs } from './battery-tabs';
+import type { DraftBattery } from './draft';
+import { Field } from './field';
+import type { StepProps } from './step-props';
+import styles from './lay-up.module.css';
+
+/** Each battery looked at and read. */
+export function StepInspect({ draft, problem, change }: StepProps) {
+  const [at, setAt] = useState(0);
+  const shown = Math.min(at, draft.batteries.length - 1);
+  const battery = draft.batteries[shown];
+  if (!battery) return null;
+  const set = (patch: Partial<DraftBattery>) =>
+    change({
+      batteries: draft.batteries.map((one, i) => (i === shown ? { ...one, ...patch } : one)),
+    });
+  const cells = cellsFor(battery.chemistry, battery.nominalVolts);
+  return (
+    <div className={styles.batteries}>
+      <BatteryTabs
+        batteries={draft.batteries}
+        at={shown}
+        done={(one) => one.inspection !== null}
+        onPick={setAt}
+      />
+      <section className={styles.part}>
+        <VoltsField
+          key={battery.id}
+          path={`batteries.${shown}.volts`}
+          volts={battery.volts}
+          problem={problem(`batteries.${shown}.volts`)}
+          onChange={(volts) => set({ volts })}
+        />
+        <InspectionForm
+          details={battery.details}
+          cells={cells}
+          value={battery.inspection ?? EMPTY_INSPECTION}
+          problem={problem(`batteries.${shown}.inspection.levels`)}
+          onChange={(inspection) => set({ inspection })}
+        />
+      </section>
+    </div>
+  );
+}
+
+function VoltsField({
+  path,
+  volts,
+  problem,
+  onChange,
+}: {
+  path: string;
+  volts: number | null;
+  problem: string | undefined;
+  onChange: (volts: number | null) => void;
+}) {
+  const [text, setText] = useState(volts === null ? '' : volts.toFixed(2));
+  const parsed = text.trim() === '' ? null : parseVolts(text);
+  const wrong = parsed && !parsed.ok ? parsed.reason : problem;
+  return (
+    <div className={styles.row}>
+      <Field
+        label="Volts on arrival"
+        path={path}
+        problem={wrong?.replace(/\.$/, '')}
+        hint="With a decimal point. Too soon after driving it is kept and marked, and read again later."
+      >
+        {(id, more) => (
+          <Input
+            id={id}
+            size="large"
+            {...more}
+            inputMode="decimal"
+            placeholder="not read"
+            value={text}
+            onChange={(event) => {
+              setText(event.target.value);
+              const next = event.target.value.trim() === '' ? null : parseVolts(event.target.value);
+              if (next === null) onChange(null);
+              else if (next.ok) onChange(next.volts);
+            }}
+          />
+        )}
+      </Field>
+    </div>
+  );
+}

@@ -1,0 +1,140 @@
+'use client';
+
+import { Input } from 'antd';
+import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
+import type { VehicleFacts } from '../../core/stay/vehicle-facts';
+import { Choice, Field } from './field';
+import type { StepProps } from './step-props';
+import styles from './lay-up.module.css';
+
+const YES_NO = [
+  { value: false, label: 'No' },
+  { value: true, label: 'Yes' },
+];
+
+/** Questions of yes and no, asked of the kinds for which they matter. */
+const QUESTIONS = {
+  tracker: 'A tracker reports where it is',
+  keyless: 'It opens without a key in the lock',
+  poweredClosure: 'Tailgate, flap or lock work by power only',
+  emergencyKey: 'An emergency key is in hand',
+  hookUp: 'It has a hook-up and a charger of its own',
+  solarPanel: 'It has a solar panel',
+  plugIn: 'It is a plug-in, and stands on the mains',
+} as const satisfies Partial<Record<keyof VehicleFacts, string>>;
+
+/** Everything off, and what there is to know before anybody takes a clamp off. */
+export function StepOff({ draft, problem, change }: StepProps) {
+  const kind = VEHICLE_KINDS[draft.kind];
+  const { facts } = draft;
+  const set = (patch: Partial<VehicleFacts>) => change({ facts: { ...facts, ...patch } });
+  const asks = (fact: keyof VehicleFacts) => kind.asks.includes(fact);
+  const all = kind.leftOn.every((one) => draft.allOff.includes(one));
+  return (
+    <div className={styles.columns}>
+      <section className={styles.part}>
+        <h2>Everything off</h2>
+        <div className={styles.checks}>
+          {kind.leftOn.map((one) => (
+            <label key={one}>
+              <input
+                type="checkbox"
+                checked={draft.allOff.includes(one)}
+                onChange={(event) =>
+                  change({
+                    allOff: event.target.checked
+                      ? [...draft.allOff, one]
+                      : draft.allOff.filter((other) => other !== one),
+                  })
+                }
+              />
+              <span>{one}</span>
+            </label>
+          ))}
+          <button type="button" disabled={all} onClick={() => change({ allOff: [...kind.leftOn] })}>
+            All of these are off
+          </button>
+        </div>
+        {draft.kind === 'hybrid' ? (
+          <p className={styles.caution}>
+            The traction pack is not yours: it belongs to the maker and licensed staff. Some makers
+            ask for a drive now and then to keep it alive; ask the owner, and note the day.
+          </p>
+        ) : null}
+      </section>
+      <section className={styles.part}>
+        <h2>Before a clamp comes off</h2>
+        {asks('earth') ? (
+          <Choice
+            label="Post connected to the body"
+            name="earth"
+            value={facts.earth}
+            options={[
+              { value: 'negative', label: 'Negative, as usual' },
+              { value: 'positive', label: 'Positive, an old one' },
+            ]}
+            onChange={(earth) => set({ earth })}
+          />
+        ) : null}
+        {asks('alarm') ? (
+          <Choice
+            label="Alarm"
+            name="alarm"
+            value={facts.alarm}
+            options={[
+              { value: 'none', label: 'None' },
+              { value: 'may-sleep', label: 'May be off' },
+              { value: 'must-live', label: 'Must stay live' },
+            ]}
+            onChange={(alarm) => set({ alarm })}
+          />
+        ) : null}
+        {asks('radioCode') ? (
+          <Choice
+            label="Radio code"
+            name="radioCode"
+            value={facts.radioCode}
+            options={[
+              { value: 'none', label: 'Needs none' },
+              { value: 'in-hand', label: 'In hand' },
+              { value: 'missing', label: 'Missing' },
+            ]}
+            onChange={(radioCode) => set({ radioCode })}
+          />
+        ) : null}
+        <div className={styles.questions}>
+          {(Object.keys(QUESTIONS) as (keyof typeof QUESTIONS)[])
+            .filter((fact) => asks(fact) && (fact !== 'emergencyKey' || facts.poweredClosure))
+            .map((fact) => (
+              <Choice
+                key={fact}
+                label={QUESTIONS[fact]}
+                name={fact}
+                value={facts[fact]}
+                options={YES_NO}
+                onChange={(value) => set({ [fact]: value })}
+              />
+            ))}
+        </div>
+        {asks('tellWho') && (facts.tracker || facts.alarm !== 'none') ? (
+          <Field
+            label="Who must be told when it goes silent"
+            path="facts.tellWho"
+            problem={problem('facts.tellWho')}
+          >
+            {(id) => (
+              <Input
+                id={id}
+                size="large"
+                maxLength={80}
+                placeholder="tracker or alarm company"
+                value={facts.tellWho}
+                onChange={(event) => set({ tellWho: event.target.value })}
+              />
+            )}
+          </Field>
+        ) : null}
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,115 @@
+'use client';
+
+import { AutoComplete, Input, InputNumber } from 'antd';
+import { CONSENT_WORDS, KEY_WORDS, type Terms } from '../../core/stay/vehicle-facts';
+import { useSiteClock } from '../site/clock';
+import { Choice, Field } from './field';
+import { Photos } from './photos';
+import type { StepProps } from './step-props';
+import styles from './lay-up.module.css';
+
+const wordsAsOptions = <T extends string>(words: Readonly<Record<T, string>>) =>
+  (Object.keys(words) as T[]).map((value) => ({ value, label: words[value] }));
+
+/** Whose it is, where the keys are, what may be done without asking, and how it looked. */
+export function StepOwner({ draft, data, problem, change }: StepProps) {
+  const siteNow = useSiteClock(data.clock);
+  const terms = (patch: Partial<Omit<Terms, 'ownerId'>>) =>
+    change({ terms: { ...draft.terms, ...patch } });
+  return (
+    <div className={styles.columns}>
+      <section className={styles.part}>
+        <div className={styles.row}>
+          <Field label="Owner" path="owner.name" problem={problem('owner.name')}>
+            {(id, more) => (
+              <AutoComplete
+                id={id}
+                size="large"
+                {...more}
+                value={draft.ownerName}
+                options={data.owners.map((owner) => ({ value: owner.name }))}
+                showSearch={{
+                  filterOption: (typed, option) =>
+                    option!.value.toLowerCase().includes(typed.toLowerCase()),
+                }}
+                onChange={(ownerName: string) => {
+                  const known = data.owners.find((owner) => owner.name === ownerName);
+                  change({ ownerName, ...(known ? { ownerContact: known.contact } : {}) });
+                }}
+              />
+            )}
+          </Field>
+          <Field label="How to reach them" path="owner.contact">
+            {(id) => (
+              <Input
+                id={id}
+                size="large"
+                maxLength={160}
+                value={draft.ownerContact}
+                onChange={(event) => change({ ownerContact: event.target.value })}
+              />
+            )}
+          </Field>
+        </div>
+        <Choice
+          label="Keys"
+          name="keys"
+          value={draft.terms.keys}
+          options={wordsAsOptions(KEY_WORDS)}
+          onChange={(keys) => terms({ keys })}
+        />
+        {draft.terms.keys === 'key-rack' ? (
+          <Field label="Hook, box or envelope" path="terms.keyPlace">
+            {(id) => (
+              <Input
+                id={id}
+                size="large"
+                maxLength={40}
+                value={draft.terms.keyPlace}
+                onChange={(event) => terms({ keyPlace: event.target.value })}
+              />
+            )}
+          </Field>
+        ) : null}
+        <Choice
+          label="A battery that has to be replaced"
+          name="consent"
+          value={draft.terms.consent}
+          options={wordsAsOptions(CONSENT_WORDS)}
+          onChange={(consent) => terms({ consent })}
+        />
+        {draft.terms.consent === 'up-to' ? (
+          <Field
+            label="Price limit"
+            path="terms.priceLimit"
+            problem={problem('terms.priceLimit')}
+            hint="In your own money, fitted."
+          >
+            {(id, more) => (
+              <InputNumber
+                id={id}
+                size="large"
+                {...more}
+                controls={false}
+                value={draft.terms.priceLimit}
+                onChange={(priceLimit) => terms({ priceLimit })}
+              />
+            )}
+          </Field>
+        ) : null}
+      </section>
+      <section className={styles.part}>
+        <h2>Condition on arrival</h2>
+        <p className={styles.hint}>
+          Scratches, tyres, mileage, the battery as it sits. Shrunk here, kept in the data file.
+        </p>
+        <Photos
+          vehicleId={draft.vehicleId}
+          takenAt={siteNow}
+          photos={draft.photos}
+          onChange={(photos) => change({ photos })}
+        />
+      </section>
+    </div>
+  );
+}

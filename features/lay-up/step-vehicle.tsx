@@ -1,0 +1,122 @@
+'use client';
+
+import { DatePicker, Input, Select } from 'antd';
+import dayjs from 'dayjs';
+import { dayName } from '../../core/day';
+import { VEHICLE_KINDS, VEHICLE_KIND_IDS } from '../../core/site/vehicle-kinds';
+import { VehicleIcon } from '../theme/vehicle-icon';
+import { BayPlan } from './bay-plan';
+import { ofKind } from './draft';
+import { Choice, Field } from './field';
+import type { StepProps } from './step-props';
+import styles from './lay-up.module.css';
+
+const RESTS = [
+  { value: 0, label: 'Just now' },
+  { value: 2, label: 'About 2 hours ago' },
+  { value: 6, label: 'This morning' },
+  { value: 24, label: 'Yesterday or before' },
+];
+
+/** What it is, where it stands and until when. */
+export function StepVehicle({ draft, data, problem, change }: StepProps) {
+  const template = data.templates[draft.kind];
+  return (
+    <div className={styles.columns}>
+      <section className={styles.part}>
+        <Choice
+          label="Kind"
+          name="kind"
+          value={draft.kind}
+          options={VEHICLE_KIND_IDS.map((id) => ({
+            value: id,
+            label: (
+              <>
+                <VehicleIcon kind={id} size={19} />
+                {VEHICLE_KINDS[id].label}
+              </>
+            ),
+          }))}
+          onChange={(kind) => change(ofKind(kind, data.templates[kind]))}
+        />
+        {template ? (
+          <p className={styles.hint}>
+            Filled in as for the last one of this kind, {template.name}. Change what differs.
+          </p>
+        ) : null}
+        {VEHICLE_KINDS[draft.kind].caution ? (
+          <p className={styles.caution}>{VEHICLE_KINDS[draft.kind].caution}</p>
+        ) : null}
+        <Field label="Name" path="name" problem={problem('name')}>
+          {(id, more) => (
+            <Input
+              id={id}
+              {...more}
+              size="large"
+              maxLength={60}
+              autoComplete="off"
+              placeholder="Make, model, colour"
+              value={draft.name}
+              onChange={(event) => change({ name: event.target.value })}
+            />
+          )}
+        </Field>
+        <Choice
+          label="Stays"
+          name="stay"
+          value={draft.stay}
+          options={[
+            { value: 'collected', label: 'Until it is collected' },
+            { value: 'always-ready', label: 'Always ready' },
+          ]}
+          onChange={(stay) => change({ stay })}
+        />
+        <div className={styles.row}>
+          {draft.stay === 'collected' ? (
+            <Field label="Collection day" path="collectOn" problem={problem('collectOn')}>
+              {(id, more) => (
+                <DatePicker
+                  id={id}
+                  {...more}
+                  size="large"
+                  format={['ddd D MMM YYYY', 'YYYY-MM-DD', 'D.M.YYYY']}
+                  allowClear={false}
+                  value={draft.collectOn ? dayjs(draft.collectOn) : null}
+                  defaultPickerValue={dayjs(dayName(data.today))}
+                  onChange={(day) => change({ collectOn: day?.format('YYYY-MM-DD') ?? '' })}
+                />
+              )}
+            </Field>
+          ) : (
+            <p className={styles.hint}>
+              No collection day: kept ready for good, as a standby generator is.
+            </p>
+          )}
+          <Field
+            label="Last driven or charged"
+            path="restedHours"
+            hint="A reading counts only after the rest that your rules ask for."
+          >
+            {(id) => (
+              <Select
+                id={id}
+                size="large"
+                value={draft.restedHours}
+                options={RESTS}
+                onChange={(restedHours) => change({ restedHours })}
+              />
+            )}
+          </Field>
+        </div>
+      </section>
+      <section className={styles.part}>
+        <BayPlan
+          halls={data.halls}
+          bayId={draft.bayId}
+          problem={problem('bayId')}
+          onChoose={(bayId) => change({ bayId })}
+        />
+      </section>
+    </div>
+  );
+}

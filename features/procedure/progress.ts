@@ -1,0 +1,58 @@
+'use client';
+
+import { useCallback, useSyncExternalStore } from 'react';
+import { z } from 'zod';
+import { LEVELS } from '../../core/inspect/points';
+
+const Progress = z.object({
+  done: z.array(z.string()),
+  milliamps: z.number().optional(),
+  levels: z.array(z.enum(LEVELS)).optional(),
+});
+export type Progress = z.infer<typeof Progress>;
+
+const NOTHING: Progress = { done: [] };
+const listeners = new Set<() => void>();
+const known = new Map<string, { readonly text: string; readonly progress: Progress }>();
+
+/** A procedure half done, as this device remembers it; nonsense counts as nothing done. */
+function read(key: string): Progress {
+  const text = window.localStorage.getItem(key);
+  if (text === null) return NOTHING;
+  const remembered = known.get(key);
+  if (remembered?.text === text) return remembered.progress;
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch {
+    json = null;
+  }
+  const progress = Progress.safeParse(json).data ?? NOTHING;
+  known.set(key, { text, progress });
+  return progress;
+}
+
+function subscribe(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+/** Where a procedure stands; kept on this device, so that a phone in a pocket loses nothing. */
+export function useProgress(place: string): [Progress, (progress: Progress) => void] {
+  const key = `velvet-procedure-${place}`;
+  const progress = useSyncExternalStore(
+    subscribe,
+    () => read(key),
+    () => NOTHING,
+  );
+  const setProgress = useCallback(
+    (next: Progress) => {
+      if (next.done.length === 0 && next.levels === undefined && next.milliamps === undefined) {
+        window.localStorage.removeItem(key);
+      } else window.localStorage.setItem(key, JSON.stringify(next));
+      for (const listener of listeners) listener();
+    },
+    [key],
+  );
+  return [progress, setProgress];
+}

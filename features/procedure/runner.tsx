@@ -1,0 +1,186 @@
+'use client';
+
+import { Button } from 'antd';
+import { IconCheck } from '@tabler/icons-react';
+import { useMemo, useState } from 'react';
+import { draft, type EntryDraft } from '../../core/procedures/entry-draft';
+import { cupsToMl, neutraliserWords } from '../../core/procedures/neutraliser';
+import {
+  inputProblem,
+  isComplete,
+  mayTick,
+  stepsFor,
+  withoutStep,
+  type FittedStep,
+  type ProcedureContext,
+  type ProcedureInputs,
+} from '../../core/procedures/procedure';
+import type { ProcedureId } from '../../core/procedures/procedure-ids';
+import { PROCEDURES } from '../../core/procedures/procedures';
+import { LevelsInput } from '../inspect/levels-input';
+import { useProgress } from './progress';
+import styles from './procedure.module.css';
+
+/**
+ * A guided procedure, step by step. What must not be swapped cannot be ticked out of order, and
+ * it says why. Half done, it is found again as it was left.
+ */
+export function ProcedureRunner({
+  id,
+  context,
+  place,
+  onDone,
+}: {
+  id: ProcedureId;
+  context: ProcedureContext;
+  /** Names this battery and procedure on this device. */
+  place: string;
+  /** Records what was done; false where it could not be, and the ticks are kept. */
+  onDone: (entries: readonly EntryDraft[]) => void | Promise<boolean>;
+}) {
+  const procedure = PROCEDURES[id];
+  const steps = useMemo(() => stepsFor(procedure, context), [procedure, context]);
+  const [progress, setProgress] = useProgress(place);
+  const [refusal, setRefusal] = useState<{ step: string; first: string; why: string } | null>(null);
+  const done = progress.done.filter((step) => steps.some((one) => one.id === step));
+  const inputs: ProcedureInputs = { milliamps: progress.milliamps, levels: progress.levels };
+  const unfit = procedure.unfit?.(context) ?? null;
+  const next = steps.find((step) => !done.includes(step.id) && !step.optional);
+
+  if (unfit) return <p className={styles.unfit}>{unfit}</p>;
+
+  const toggle = (step: FittedStep) => {
+    if (done.includes(step.id)) {
+      setRefusal(null);
+      setProgress({ ...progress, done: withoutStep(steps, done, step.id) });
+      return;
+    }
+    const answer = mayTick(steps, done, step.id);
+    if (!answer.ok) {
+      setRefusal({ step: step.id, first: answer.first.say, why: answer.why });
+      return;
+    }
+    const problem = inputProblem(step, inputs, context);
+    if (problem) {
+      setRefusal({ step: step.id, first: '', why: problem });
+      return;
+    }
+    setRefusal(null);
+    setProgress({ ...progress, done: [...done, step.id] });
+  };
+
+  const finish = async () => {
+    const kept = await onDone([
+      ...procedure.writes(context, inputs, done),
+      draft('procedure-done', { procedure: id, steps: done }),
+    ]);
+    if (kept !== false) setProgress({ done: [] });
+  };
+
+  return (
+    <div className={styles.runner}>
+      <ol className={styles.steps} aria-label={procedure.label}>
+        {steps.map((step, i) => {
+          const ticked = done.includes(step.id);
+          return (
+            <li
+              key={step.id}
+              className={ticked ? styles.done : step === next ? styles.next : styles.step}
+              data-step={step.id}
+            >
+              <button
+                type="button"
+                className={styles.tick}
+                role="checkbox"
+                aria-checked={ticked}
+                aria-label={`${step.say}${step.optional ? ' (only where needed)' : ''}`}
+                onClick={() => toggle(step)}
+              >
+                {ticked ? <IconCheck size={22} aria-hidden="true" /> : <b>{i + 1}</b>}
+              </button>
+              <div className={styles.text}>
+                <p className={styles.say}>
+                  {step.say}
+                  {step.optional ? <em> only where needed</em> : null}
+                </p>
+                <p className={styles.why}>{step.why}</p>
+                {step.tools ? <p className={styles.tools}>Tools: {step.tools}.</p> : null}
+                {step.caution ? <p className={styles.caution}>{step.caution}</p> : null}
+                {step.input === 'cleaner' ? <Cleaner context={context} /> : null}
+                {step.input === 'milliamps' ? (
+                  <label className={styles.field}>
+                    Settled draw, mA
+                    <input
+                      inputMode="decimal"
+                      defaultValue={progress.milliamps ?? ''}
+                      onChange={(event) => {
+                        const text = event.target.value.trim().replace(',', '.');
+                        const milliamps = text === '' ? undefined : Number(text);
+                        setProgress({ ...progress, done, milliamps });
+                      }}
+                    />
+                  </label>
+                ) : null}
+                {step.input === 'levels' ? (
+                  <LevelsInput
+                    cells={context.facts.cells}
+                    value={progress.levels ?? []}
+                    onChange={(levels) => setProgress({ ...progress, done, levels: [...levels] })}
+                  />
+                ) : null}
+                {refusal?.step === step.id ? (
+                  <p className={styles.refusal} role="alert">
+                    {refusal.first ? <b>Not yet. First: {refusal.first} </b> : null}
+                    {refusal.why}
+                  </p>
+                ) : null}
+              </div>
+            </li>
+          );
+        })}
+      </ol>
+      <div className={styles.foot}>
+        <Button
+          type="primary"
+          size="large"
+          disabled={!isComplete(steps, done)}
+          onClick={() => void finish()}
+        >
+          {procedure.label}: done
+        </Button>
+        <span className={styles.count} role="status">
+          {done.length} of {steps.length} steps
+        </span>
+      </div>
+      <p className={styles.makers}>
+        The maker’s instructions, local codes and licensed staff come first.
+      </p>
+    </div>
+  );
+}
+
+const METRIC_AMOUNTS = [0.25, 0.5, 1, 2, 5];
+const US_AMOUNTS = [1, 2, 4, 8, 20];
+
+/** How much bicarbonate for how much water. */
+function Cleaner({ context }: { context: ProcedureContext }) {
+  const { measureUnit } = context.rules;
+  const metric = measureUnit === 'metric';
+  const amounts = metric ? METRIC_AMOUNTS : US_AMOUNTS;
+  const [amount, setAmount] = useState(amounts[1]!);
+  return (
+    <div className={styles.cleaner}>
+      <label className={styles.field}>
+        {metric ? 'Water, litres' : 'Water, cups'}
+        <select value={amount} onChange={(event) => setAmount(Number(event.target.value))}>
+          {amounts.map((one) => (
+            <option key={one} value={one}>
+              {one}
+            </option>
+          ))}
+        </select>
+      </label>
+      <output>{neutraliserWords(metric ? amount * 1000 : cupsToMl(amount), measureUnit)}</output>
+    </div>
+  );
+}

@@ -1,0 +1,122 @@
+import { Button } from 'antd';
+import { useState } from 'react';
+import type { Inspection } from '../../core/inspect/points';
+import { openFindings } from '../../core/inspect/open';
+import type { Verdict } from '../../core/judge/verdict';
+import type { EntryDraft } from '../../core/procedures/entry-draft';
+import type { ProcedureContext } from '../../core/procedures/procedure';
+import type { ProcedureId } from '../../core/procedures/procedure-ids';
+import { PROCEDURES } from '../../core/procedures/procedures';
+import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
+import { ProcedureRunner } from '../procedure/runner';
+import { Figures } from '../theme/figures';
+import type { Judged } from './round-data';
+import styles from './round.module.css';
+
+/** Guided work at a stop. */
+export function ProcedureStep({
+  id,
+  done,
+  context,
+  place,
+  onDone,
+}: {
+  id: ProcedureId;
+  done: boolean;
+  context: ProcedureContext;
+  place: string;
+  onDone: (entries: readonly EntryDraft[]) => void;
+}) {
+  return (
+    <div className={styles.card}>
+      <h2>{PROCEDURES[id].label}</h2>
+      {done ? (
+        <p>Done and recorded.</p>
+      ) : (
+        <ProcedureRunner id={id} context={context} place={place} onDone={onDone} />
+      )}
+    </div>
+  );
+}
+
+/** A second look at what was damp, crusted or blocked. */
+export function InspectStep({
+  judged,
+  done,
+  onDone,
+}: {
+  judged: Judged;
+  done: boolean;
+  onDone: (inspection: Inspection) => void;
+}) {
+  const { battery, standing } = judged;
+  const [seen, setSeen] = useState<Inspection>(EMPTY_INSPECTION);
+  if (done) {
+    return (
+      <div className={styles.card}>
+        <h2>Looked at again</h2>
+        <p>Recorded.</p>
+      </div>
+    );
+  }
+  const complete = Object.keys(seen.answers).length > 0;
+  return (
+    <div className={styles.card}>
+      <h2>Look again</h2>
+      {openFindings(standing.state).map((finding) => (
+        <p key={finding.id}>
+          Last time: {finding.seen}. {finding.todo}
+        </p>
+      ))}
+      <InspectionForm
+        details={battery.details}
+        cells={standing.facts.cells}
+        value={seen}
+        onChange={setSeen}
+      />
+      <Button type="primary" size="large" disabled={!complete} onClick={() => onDone(seen)}>
+        Record what was seen
+      </Button>
+    </div>
+  );
+}
+
+/** A condemned battery: out of the hall, and never charged. */
+export function ReplaceStep({
+  verdict,
+  done,
+  onGone,
+}: {
+  verdict: Verdict;
+  done: boolean;
+  onGone: () => void;
+}) {
+  return (
+    <div className={styles.card}>
+      <h2>{done ? 'It is gone' : verdict.headline}</h2>
+      {done ? (
+        <p>Recorded. A battery in its place is fitted on the vehicle’s page.</p>
+      ) : (
+        <>
+          <div className={styles.why}>
+            {verdict.why.map((sentence, i) => (
+              <p key={i}>
+                <Figures sentence={sentence} />
+              </p>
+            ))}
+          </div>
+          {verdict.cautions.map((caution) => (
+            <p key={caution} className={styles.kindCaution}>
+              {caution}
+            </p>
+          ))}
+          <div className={styles.lamps}>
+            <Button size="large" onClick={onGone}>
+              It is out of the hall
+            </Button>
+          </div>
+        </>
+      )}
+    </div>
+  );
+}

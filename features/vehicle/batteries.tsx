@@ -1,0 +1,224 @@
+'use client';
+
+import { Button } from 'antd';
+import { useState } from 'react';
+import { v4 as uuid } from 'uuid';
+import { CHEMISTRIES, CHEMISTRY_IDS, type ChemistryId } from '../../core/battery/chemistries';
+import { usualDetails } from '../../core/battery/details';
+import { dayOf, partsOf, shortDay } from '../../core/day';
+import { newEntry } from '../logbook/new-entry';
+import { postEntries, postJson } from '../logbook/post';
+import { useSiteClock } from '../site/clock';
+import type { WireBattery } from '../site/wire';
+import type { VehicleData } from './vehicle-data';
+import styles from './vehicle.module.css';
+
+/** Which battery sits where: exchanged, swapped with the bench, replaced. Histories follow them. */
+export function Batteries({ data, onChanged }: { data: VehicleData; onChanged: () => void }) {
+  const siteNow = useSiteClock(data.clock);
+  const [message, setMessage] = useState<{ text: string; bad: boolean } | null>(null);
+  const [adding, setAdding] = useState<{ replaces: WireBattery | null } | null>(null);
+  const fitted = data.batteries.filter((one) => one.state.out === null);
+  const bench = data.batteries.filter((one) => one.state.out !== null);
+  const said = (reply: { ok: true } | { ok: false; reason: string }, done: string) => {
+    setMessage(reply.ok ? { text: done, bad: false } : { text: reply.reason, bad: true });
+    if (reply.ok) onChanged();
+  };
+
+  /** Each goes to the other's place and role. */
+  const exchange = async (a: WireBattery, b: WireBattery) => {
+    const to = (one: WireBattery, other: WireBattery) =>
+      newEntry('fitted', one.id, siteNow(), {
+        vehicleId: data.vehicle.id,
+        role: other.state.role,
+        place: other.state.place,
+      });
+    said(await postEntries([to(a, b), to(b, a)]), `${a.mark} and ${b.mark} changed places.`);
+  };
+  /** The one on the bench goes on, the one that was on goes to the bench. */
+  const swap = async (on: WireBattery, off: WireBattery) => {
+    const { role, place } = on.state;
+    const vehicleId = data.vehicle.id;
+    said(
+      await postEntries([
+        newEntry('taken-out', on.id, siteNow(), {
+          to: 'bench',
+          hallId: off.state.out?.hallId ?? null,
+          why: `swapped with ${off.mark}`,
+        }),
+        newEntry('fitted', off.id, siteNow(), { vehicleId, role, place }),
+        ...(on.state.negativeOn ? [newEntry('negative', off.id, siteNow(), { on: true })] : []),
+        // Each is kept as the other was.
+        ...(on.state.plan
+          ? [newEntry('plan-chosen', off.id, siteNow(), { plan: on.state.plan })]
+          : []),
+        newEntry('plan-chosen', on.id, siteNow(), { plan: off.state.plan ?? 'bench' }),
+      ]),
+      `${off.mark} is on the vehicle, ${on.mark} on the bench.`,
+    );
+  };
+
+  return (
+    <section className={styles.batteries} aria-label="Batteries of this vehicle">
+      <h2>Batteries</h2>
+      <p className={styles.quiet}>Readings follow the battery, not its place.</p>
+      <ul>
+        {data.batteries.map((one) => (
+          <li key={one.id} data-battery={one.mark}>
+            <div>
+              <b>{one.mark}</b> {one.label.toLowerCase()}, {CHEMISTRIES[one.facts.chemistry].short}{' '}
+              {one.facts.capacityAh} Ah
+              <span className={styles.quiet}> {one.state.place}</span>
+            </div>
+            <div className={styles.batteryActions}>
+              {one.state.out === null
+                ? fitted
+                    .filter((other) => other.mark > one.mark)
+                    .map((other) => (
+                      <Button key={other.id} onClick={() => void exchange(one, other)}>
+                        Exchange with {other.mark}
+                      </Button>
+                    ))
+                : fitted.map((other) => (
+                    <Button key={other.id} onClick={() => void swap(other, one)}>
+                      Swap for {other.mark}
+                    </Button>
+                  ))}
+              <Button onClick={() => setAdding({ replaces: one })}>Replace it</Button>
+            </div>
+          </li>
+        ))}
+        {data.gone.map((one) => (
+          <li key={one.id} data-battery={one.mark}>
+            <div className={styles.quiet}>
+              <b>{one.mark}</b> {CHEMISTRIES[one.facts.chemistry].short} {one.facts.capacityAh} Ah,
+              gone since {shortDay(dayOf(one.state.goneAt!, data.clock.timeZone))}
+            </div>
+          </li>
+        ))}
+      </ul>
+      {message ? (
+        <p className={message.bad ? styles.message : styles.kept} role="status">
+          {message.text}
+        </p>
+      ) : null}
+      {adding ? (
+        <NewBatteryForm
+          key={adding.replaces?.id ?? 'new'}
+          data={data}
+          replaces={adding.replaces}
+          onDone={(text) => {
+            setAdding(null);
+            setMessage({ text, bad: false });
+            onChanged();
+          }}
+          onLeave={() => setAdding(null)}
+        />
+      ) : (
+        <Button onClick={() => setAdding({ replaces: null })}>
+          {bench.length ? 'Another battery for the bench' : 'A second battery, for a swap pair'}
+        </Button>
+      )}
+    </section>
+  );
+}
+
+function NewBatteryForm({
+  data,
+  replaces,
+  onDone,
+  onLeave,
+}: {
+  data: VehicleData;
+  /** null: the second of a swap pair, for the bench. */
+  replaces: WireBattery | null;
+  onDone: (text: string) => void;
+  onLeave: () => void;
+}) {
+  const like = replaces ?? data.batteries[0]!;
+  const [id] = useState(() => uuid());
+  const [chemistry, setChemistry] = useState<ChemistryId>(like.facts.chemistry);
+  const [capacity, setCapacity] = useState(String(like.facts.capacityAh));
+  const [year, setYear] = useState(String(partsOf(data.today).year));
+  const [problem, setProblem] = useState<string | null>(null);
+  const send = async () => {
+    const reply = await postJson('/api/batteries', {
+      vehicleId: data.vehicle.id,
+      replaces: replaces?.id ?? null,
+      onBench: replaces === null,
+      battery: {
+        id,
+        role: like.state.role,
+        place: like.state.place,
+        chemistry,
+        nominalVolts: like.facts.nominalVolts,
+        capacityAh: capacity.trim() === '' ? null : Number(capacity),
+        fittedYear: year.trim() === '' ? null : Number(year),
+        details: {
+          ...like.details,
+          capsOpen: usualDetails(chemistry).capsOpen,
+          fittedMonth: null,
+        },
+      },
+    });
+    if (!reply.ok) return setProblem(reply.reason);
+    onDone(
+      replaces
+        ? `The new battery is fitted in place of ${replaces.mark}; read it before you rely on it.`
+        : 'The second battery stands on the bench.',
+    );
+  };
+  return (
+    <form
+      className={styles.add}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void send();
+      }}
+    >
+      <h3>{replaces ? `In place of ${replaces.mark}` : 'The second of a swap pair'}</h3>
+      <p className={styles.quiet}>A new battery is checked too: level, voltage, a charge.</p>
+      <div className={styles.fields}>
+        <label>
+          Chemistry
+          <select
+            value={chemistry}
+            onChange={(event) => setChemistry(event.target.value as ChemistryId)}
+          >
+            {CHEMISTRY_IDS.map((one) => (
+              <option key={one} value={one}>
+                {CHEMISTRIES[one].label}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          Capacity, Ah
+          <input
+            inputMode="decimal"
+            value={capacity}
+            onChange={(event) => setCapacity(event.target.value)}
+          />
+        </label>
+        <label>
+          Fitted, year
+          <input
+            inputMode="numeric"
+            value={year}
+            placeholder="unknown"
+            onChange={(event) => setYear(event.target.value)}
+          />
+        </label>
+        <Button type="primary" htmlType="submit">
+          {replaces ? 'Fit it' : 'Put it on the bench'}
+        </Button>
+        <Button onClick={onLeave}>Leave it</Button>
+      </div>
+      {problem ? (
+        <p className={styles.message} role="alert">
+          {problem}
+        </p>
+      ) : null}
+    </form>
+  );
+}

@@ -1,0 +1,92 @@
+'use client';
+
+import { Button } from 'antd';
+import { useMemo, useState } from 'react';
+import type { Standing } from '../../core/judge/standing';
+import {
+  STORAGE_PLANS,
+  arrangementOf,
+  planInUse,
+  type PlanContext,
+} from '../../core/plan/storage-plans';
+import type { StoragePlanId } from '../../core/plan/storage-plan-ids';
+import { PROCEDURES } from '../../core/procedures/procedures';
+import { newEntry } from '../logbook/new-entry';
+import { postEntry } from '../logbook/post';
+import { PlanPicker } from '../plan/plan-picker';
+import { useSiteClock } from '../site/clock';
+import { fromWireHall, type WireBattery } from '../site/wire';
+import type { VehicleData } from './vehicle-data';
+import styles from './vehicle.module.css';
+
+/** The storage plans of one battery, and the one that it is on. */
+export function PlanView({
+  data,
+  battery,
+  standing,
+  onChanged,
+}: {
+  data: VehicleData;
+  battery: WireBattery;
+  standing: Standing;
+  onChanged: () => void;
+}) {
+  const siteNow = useSiteClock(data.clock);
+  const [wanted, setWanted] = useState<StoragePlanId | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const context = useMemo(
+    (): PlanContext => ({
+      standing,
+      vehicle: data.vehicle.facts,
+      details: battery.details,
+      hallKind: data.hallKind,
+      bench: {
+        hallId: data.bench.id,
+        name: data.bench.name,
+        temperatures: fromWireHall(data.bench),
+      },
+    }),
+    [standing, data, battery],
+  );
+  const { state } = standing;
+  const chosen = wanted ?? state.plan;
+  const todo = state.plan && wanted === null ? arrangementOf(STORAGE_PLANS[state.plan], state) : [];
+
+  const choose = async () => {
+    if (!wanted) return;
+    const reply = await postEntry(newEntry('plan-chosen', battery.id, siteNow(), { plan: wanted }));
+    if (!reply.ok) return setProblem(reply.reason);
+    setProblem(null);
+    setWanted(null);
+    onChanged();
+  };
+
+  return (
+    <div className={styles.view}>
+      <p className={styles.quiet}>
+        {state.plan
+          ? `On the plan “${STORAGE_PLANS[state.plan].label}”.`
+          : `No plan was chosen; it is kept as if “${planInUse(state).label}”.`}
+        {todo.length
+          ? ` Still to do in the round: ${todo.map((id) => PROCEDURES[id].label.toLowerCase()).join(', ')}.`
+          : ''}
+      </p>
+      <PlanPicker
+        context={context}
+        value={chosen}
+        name={`plan-${battery.id}`}
+        onChoose={(plan) => setWanted(plan === state.plan ? null : plan)}
+      />
+      {problem ? (
+        <p className={styles.message} role="alert">
+          {problem}
+        </p>
+      ) : null}
+      <div>
+        <Button type="primary" size="large" disabled={!wanted} onClick={() => void choose()}>
+          {wanted ? `Put it on: ${STORAGE_PLANS[wanted].short}` : 'Choose another plan above'}
+        </Button>
+      </div>
+    </div>
+  );
+}

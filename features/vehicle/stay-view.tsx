@@ -1,0 +1,131 @@
+'use client';
+
+import { Button } from 'antd';
+import Link from 'next/link';
+import { useState } from 'react';
+import { dayOf, shortDay } from '../../core/day';
+import { CONSENT_WORDS, KEY_WORDS } from '../../core/stay/vehicle-facts';
+import { newEntry } from '../logbook/new-entry';
+import { postEntry } from '../logbook/post';
+import { useSiteClock } from '../site/clock';
+import { Batteries } from './batteries';
+import type { VehicleData } from './vehicle-data';
+import styles from './vehicle.module.css';
+
+/** Owner, keys, what was agreed, how it looked, outings, and which battery sits where. */
+export function StayView({ data, onChanged }: { data: VehicleData; onChanged: () => void }) {
+  const { owner, terms, vehicle, allOff, clock } = data;
+  const { facts } = vehicle;
+  const mind = [
+    ...(facts.earth === 'positive' ? ['positive earth: the positive comes off first'] : []),
+    ...(facts.alarm === 'must-live' ? ['its alarm must stay live'] : []),
+    ...(facts.tracker ? [`tracker: tell ${facts.tellWho || 'its company'}`] : []),
+    ...(facts.radioCode === 'missing' ? ['radio code missing'] : []),
+    ...(facts.poweredClosure
+      ? [`powered lock${facts.emergencyKey ? ', emergency key in hand' : ', no emergency key'}`]
+      : []),
+  ];
+  return (
+    <div className={styles.view}>
+      <dl className={styles.facts}>
+        <div>
+          <dt>Owner</dt>
+          <dd>{owner ? [owner.name, owner.contact].filter(Boolean).join(', ') : 'not noted'}</dd>
+        </div>
+        <div>
+          <dt>Keys</dt>
+          <dd>{[KEY_WORDS[terms.keys], terms.keyPlace].filter(Boolean).join(', ')}</dd>
+        </div>
+        <div>
+          <dt>Replacing a battery</dt>
+          <dd>
+            {CONSENT_WORDS[terms.consent]}
+            {terms.priceLimit === null ? '' : `: ${terms.priceLimit}`}
+          </dd>
+        </div>
+        <div>
+          <dt>Everything off</dt>
+          <dd>
+            {allOff
+              ? `${shortDay(dayOf(allOff.at, clock.timeZone))}: ${allOff.checked.join(', ').toLowerCase()}`
+              : 'not checked'}
+          </dd>
+        </div>
+        {mind.length ? (
+          <div>
+            <dt>Mind</dt>
+            <dd>{mind.join('; ')}</dd>
+          </div>
+        ) : null}
+      </dl>
+      <p>
+        <Link href={`/print/vehicle/${vehicle.id}`}>Print tag, case labels and bay card</Link>
+      </p>
+      {data.photos.length ? (
+        <ul className={styles.photos} aria-label="Condition on arrival">
+          {data.photos.map((photo, i) => (
+            <li key={photo.id}>
+              <a href={`/api/photos/${photo.id}`}>
+                {/* eslint-disable-next-line @next/next/no-img-element */}
+                <img src={`/api/photos/${photo.id}`} alt={photo.caption || `Photograph ${i + 1}`} />
+              </a>
+              <span>{photo.caption}</span>
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      <Outing data={data} onChanged={onChanged} />
+      <Batteries data={data} onChanged={onChanged} />
+    </div>
+  );
+}
+
+/** It ran or was driven: no charge, and a reason to read. */
+function Outing({ data, onChanged }: { data: VehicleData; onChanged: () => void }) {
+  const siteNow = useSiteClock(data.clock);
+  const [minutes, setMinutes] = useState('');
+  const [message, setMessage] = useState<string | null>(null);
+  const record = async () => {
+    const n = minutes.trim() === '' ? null : Number(minutes);
+    if (n !== null && !(n >= 0 && n <= 1440)) {
+      return setMessage('Minutes are 0 to 1440; leave it empty where nobody knows.');
+    }
+    const reply = await postEntry(newEntry('outing', data.vehicle.id, siteNow(), { minutes: n }));
+    if (!reply.ok) return setMessage(reply.reason);
+    setMinutes('');
+    setMessage('Recorded. It counts as no charge; read the batteries once they have rested.');
+    onChanged();
+  };
+  return (
+    <form
+      className={styles.add}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void record();
+      }}
+    >
+      <h2>It ran or was driven</h2>
+      <p className={styles.quiet}>
+        A start and a short outing take more than they give; only half an hour or so on the road
+        counts, and a reading tells.
+      </p>
+      <div className={styles.fields}>
+        <label>
+          Minutes
+          <input
+            inputMode="numeric"
+            value={minutes}
+            placeholder="unknown"
+            onChange={(event) => setMinutes(event.target.value)}
+          />
+        </label>
+        <Button htmlType="submit">Record the outing</Button>
+      </div>
+      {message ? (
+        <p className={styles.quiet} role="status">
+          {message}
+        </p>
+      ) : null}
+    </form>
+  );
+}

@@ -1,0 +1,120 @@
+'use client';
+
+import { Button } from 'antd';
+import { useState } from 'react';
+import { openFindings } from '../../core/inspect/open';
+import type { Inspection } from '../../core/inspect/points';
+import type { EntryDraft } from '../../core/procedures/entry-draft';
+import { PROCEDURE_IDS, type ProcedureId } from '../../core/procedures/procedure-ids';
+import { PROCEDURES } from '../../core/procedures/procedures';
+import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
+import { newEntry } from '../logbook/new-entry';
+import { postEntries } from '../logbook/post';
+import { procedureContext } from '../procedure/context';
+import { ProcedureRunner } from '../procedure/runner';
+import { useSiteClock } from '../site/clock';
+import type { WireBattery } from '../site/wire';
+import type { VehicleData } from './vehicle-data';
+import styles from './vehicle.module.css';
+
+type Work = ProcedureId | 'inspect';
+
+/** Inspection and guided procedures for one battery. */
+export function WorkView({
+  data,
+  battery,
+  onChanged,
+}: {
+  data: VehicleData;
+  battery: WireBattery;
+  onChanged: () => void;
+}) {
+  const siteNow = useSiteClock(data.clock);
+  const [work, setWork] = useState<Work>('inspect');
+  const [seen, setSeen] = useState<Inspection>(EMPTY_INSPECTION);
+  const [message, setMessage] = useState<{ text: string; bad: boolean } | null>(null);
+  const context = procedureContext(
+    data.vehicle,
+    battery,
+    data.rules,
+    data.bench.id,
+    data.clock.now,
+  );
+  const findings = openFindings(battery.state);
+
+  const record = async (entries: readonly EntryDraft[], done: string) => {
+    const reply = await postEntries(
+      entries.map(({ kind, data: what }) => newEntry(kind, battery.id, siteNow(), what)),
+    );
+    setMessage(reply.ok ? { text: done, bad: false } : { text: reply.reason, bad: true });
+    if (reply.ok) {
+      setSeen(EMPTY_INSPECTION);
+      onChanged();
+    }
+    return reply.ok;
+  };
+
+  return (
+    <div className={styles.view}>
+      {findings.length ? (
+        <ul className={styles.findings}>
+          {findings.map((finding) => (
+            <li key={finding.id} data-consequence={finding.consequence}>
+              <b>{finding.seen[0]!.toUpperCase() + finding.seen.slice(1)}.</b> {finding.todo}
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      <div className={styles.works} role="group" aria-label="Work">
+        {(['inspect', ...PROCEDURE_IDS] as const).map((id) => (
+          <button
+            key={id}
+            type="button"
+            aria-pressed={id === work}
+            onClick={() => {
+              setWork(id);
+              setMessage(null);
+            }}
+          >
+            {id === 'inspect' ? 'Inspect' : PROCEDURES[id].label}
+          </button>
+        ))}
+      </div>
+      {message ? (
+        <p className={message.bad ? styles.message : styles.kept} role="status">
+          {message.text}
+        </p>
+      ) : null}
+      {work === 'inspect' ? (
+        <>
+          <InspectionForm
+            details={battery.details}
+            cells={battery.facts.cells}
+            value={seen}
+            onChange={setSeen}
+          />
+          <div>
+            <Button
+              type="primary"
+              size="large"
+              disabled={Object.keys(seen.answers).length === 0 && seen.levels === null}
+              onClick={() =>
+                void record([{ kind: 'inspected', data: seen }], 'Recorded in the logbook.')
+              }
+            >
+              Record what was seen
+            </Button>
+          </div>
+        </>
+      ) : (
+        <ProcedureRunner
+          key={`${battery.id}-${work}`}
+          id={work}
+          context={context}
+          place={`${battery.id}-${work}`}
+          onDone={(entries) => record(entries, `${PROCEDURES[work].label}: recorded.`)}
+        />
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,34 @@
+import { z } from 'zod';
+import type { Db } from './open';
+
+export const PHOTO_TYPES = ['image/jpeg', 'image/webp', 'image/png'] as const;
+/** Photographs are shrunk in the browser; more than this did not come from there. */
+export const MOST_PHOTO_BYTES = 1_500_000;
+
+export const Photo = z.object({
+  id: z.uuid(),
+  vehicleId: z.string().min(1).max(64),
+  takenAt: z.iso.datetime(),
+  type: z.enum(PHOTO_TYPES),
+  bytes: z.instanceof(Buffer).refine((bytes) => bytes.length <= MOST_PHOTO_BYTES),
+});
+export type Photo = z.infer<typeof Photo>;
+
+/** Keeps a photograph; sent twice, it is kept once. */
+export function addPhoto(db: Db, photo: Photo): void {
+  db.prepare(
+    `INSERT INTO photo (id, vehicle_id, taken_at, type, bytes)
+     VALUES (@id, @vehicleId, @takenAt, @type, @bytes) ON CONFLICT (id) DO NOTHING`,
+  ).run(Photo.parse(photo));
+}
+
+export function readPhoto(db: Db, id: string): Pick<Photo, 'type' | 'bytes'> | null {
+  const row = db.prepare('SELECT type, bytes FROM photo WHERE id = ?').get(id);
+  return (row as Pick<Photo, 'type' | 'bytes'> | undefined) ?? null;
+}
+
+export function readPhotosOf(db: Db, vehicleId: string): Pick<Photo, 'id' | 'takenAt'>[] {
+  return db
+    .prepare('SELECT id, taken_at AS takenAt FROM photo WHERE vehicle_id = ? ORDER BY taken_at, id')
+    .all(vehicleId) as Pick<Photo, 'id' | 'takenAt'>[];
+}

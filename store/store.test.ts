@@ -1,15 +1,24 @@
 import Database from 'better-sqlite3';
-import { mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { v7 as uuidv7 } from 'uuid';
 import { ENTRY_KINDS, type EntryData, type EntryKind } from '../core/logbook/kinds';
 import type { NewEntry } from '../core/logbook/entry';
 import { DEFAULT_RULES, HOUSE_RULES } from '../core/rules/rules';
-import { readAllEntries } from './entries';
-import { assertDurable, dataFile, newestVersion, openStore, type Db } from './open';
+import { usualDetails } from '../core/battery/details';
+import { PLAIN_VEHICLE } from '../core/stay/vehicle-facts';
+import { insertEntry, readAllEntries } from './entries';
+import { APPLICATION_ID, assertDurable, dataFile, newestVersion, openStore, type Db } from './open';
 import { recordEntry } from './record';
-import { readBatteryStates, readRuleBook, readVehicleStates, rebuildStates } from './states';
+import { putBattery, putOwner, putVehicle, readBatteries, readOwners, readVehicles } from './site';
+import {
+  ensureStates,
+  readBatteryStates,
+  readRuleBook,
+  readVehicleStates,
+  rebuildStates,
+} from './states';
 
 const NOW = '2027-01-14T09:00:00.000Z';
 let folder: string;
@@ -170,6 +179,63 @@ describe('recording', () => {
       version: 3,
       rules: { restHours: 12, lineSocPct: { agm: 70, gel: 54 } },
     });
+  });
+});
+
+describe('a data file of the first version', () => {
+  it('is brought up to date, and its states are folded anew', () => {
+    db.close();
+    rmSync(dataFile(folder));
+    for (const rest of ['-wal', '-shm']) rmSync(dataFile(folder) + rest, { force: true });
+    const old = new Database(dataFile(folder));
+    old.exec(readFileSync('store/migrations/0001-first-light.sql', 'utf8'));
+    old.exec(`INSERT INTO vehicle VALUES ('v1', 'car', 'Calder 1500');
+      INSERT INTO battery VALUES ('b1', 'B001', 'flooded', 12, 6, 55, 2021);`);
+    insertEntry(old, entry('laid-up', 'v1', { bayId: 'bay-A1', collectOn: null }), NOW);
+    const fitted = entry('fitted', 'b1', { vehicleId: 'v1', role: 'starter', place: '' });
+    insertEntry(old, fitted, NOW);
+    insertEntry(old, entry('reading', 'b1', volts(12.5)), NOW);
+    old.exec(`INSERT INTO state VALUES ('battery', 'b1', 3, '{"vehicleId":"v1","readings":[]}')`);
+    old.pragma(`application_id = ${APPLICATION_ID}`);
+    old.pragma('user_version = 1');
+    old.close();
+
+    db = openStore(dataFile(folder));
+    ensureStates(db);
+    expect(db.pragma('user_version', { simple: true })).toBe(newestVersion());
+    const state = readBatteryStates(db).get('b1')!;
+    expect(state.readings).toHaveLength(1);
+    expect(state).toMatchObject({ out: null, goneAt: null, plan: null });
+    expect(readVehicles(db)[0]!.facts).toEqual(PLAIN_VEHICLE);
+    expect(readBatteries(db)[0]!.details).toEqual(usualDetails('flooded'));
+    expect(readAllEntries(db)).toHaveLength(3);
+  });
+});
+
+describe('master data', () => {
+  it('is written, changed and read back', () => {
+    const vehicle = { id: 'v1', kind: 'car' as const, name: 'Calder', facts: PLAIN_VEHICLE };
+    putVehicle(db, vehicle);
+    putVehicle(db, { ...vehicle, facts: { ...PLAIN_VEHICLE, earth: 'positive' } });
+    expect(readVehicles(db, 'v1')[0]!.facts.earth).toBe('positive');
+    putOwner(db, { id: 'o1', name: 'Ned Ashgill', contact: '' });
+    putOwner(db, { id: 'o1', name: 'Ned Ashgill', contact: 'by note' });
+    expect(readOwners(db)).toEqual([{ id: 'o1', name: 'Ned Ashgill', contact: 'by note' }]);
+  });
+
+  it('that makes no sense is refused', () => {
+    const details = { ...usualDetails('agm'), coldCrankingAmps: 1 };
+    const battery = {
+      id: 'b1',
+      mark: 'B001',
+      chemistry: 'agm' as const,
+      nominalVolts: 12,
+      cells: 6,
+      capacityAh: 60,
+      fittedYear: null,
+    };
+    expect(() => putBattery(db, { ...battery, details })).toThrow(/10 A/);
+    expect(() => putOwner(db, { id: 'o', name: ' ', contact: '' })).toThrow();
   });
 });
 

@@ -170,6 +170,13 @@ export function judgeLoss(question: LossQuestion): LossAnswer {
 export const isUnexplained = (loss: LossAnswer) =>
   loss.observed !== null && loss.excess.low > 0 && loss.now.value - loss.explained.value > 0.05;
 
+/**
+ * Far beyond what is explained: half as much again, beyond doubt. A capacity that has shrunk or
+ * a scale of its own accounts for less than that, so something is worth looking for.
+ */
+export const isFarBeyond = (loss: LossAnswer) =>
+  isUnexplained(loss) && loss.excess.low > 0.05 && loss.now.value > 1.5 * loss.explained.value;
+
 function voltsPerPct(scale: ScaleId, cells: number, socPct: number): number {
   const curve = scaleCurve(scale);
   const at = Math.min(95, Math.max(5, socPct));

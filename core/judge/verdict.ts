@@ -344,6 +344,21 @@ function houseSentences(standing: Standing, outlook: Outlook): Sentence[] {
     const age = facts.fittedYear === null ? 'Its age is unknown, so it counts as old' : 'It is old';
     said.push(say`${age}: read every ${figure(`${rules.oldReadingDays} days`)} at least.`);
   }
+  const rested = voltsOfSoc({
+    chemistry: facts.chemistry,
+    cells: facts.cells,
+    scale: rules.scale[facts.chemistry],
+    celsius: 25,
+    socPct: outlook.soc.value,
+  });
+  // Common practice: under 12.0 V harm is under way, and built-in chargers hardly bring it back.
+  if ((facts.chemistry === 'flooded' || facts.chemistry === 'efb') && rested / facts.cells < 2) {
+    said.push(
+      rules.recondition === 'out'
+        ? say`Harm is under way: charge it slowly, rest, read. A reconditioning programme is worth one try, out of the vehicle as your rule asks; measured, not trusted.`
+        : say`Harm is under way: charge it slowly, rest, read. A reconditioning programme is worth one try; your rule allows an automatic one in the vehicle. Measured, not trusted.`,
+    );
+  }
   if (rules.leaveAlone !== 'by-forecast' && !outlook.held) {
     const days = rules.leaveAlone === 'four-weeks' ? 28 : 14;
     said.push(

@@ -1,3 +1,4 @@
+import { NO_TERMS } from '../stay/vehicle-facts';
 import fc from 'fast-check';
 import { v7 as uuidv7 } from 'uuid';
 import { inOrder, parseEntry, type Entry, type NewEntry } from './entry';
@@ -112,11 +113,80 @@ describe('the fold from entries to a state', () => {
       entry('moved', '05T09', { bayId: 'bay-C2' }),
       entry('laid-up', '01T09', { bayId: 'bay-A1', collectOn: '2027-04-01' }),
     ]);
-    expect(state).toEqual({
+    expect(state).toMatchObject({
       bayId: 'bay-C2',
       collectOn: '2027-04-01',
       laidUpAt: Date.parse('2027-01-01T09:00:00Z'),
     });
+  });
+
+  it('keeps what was agreed, and what was checked to be off', () => {
+    const terms = { ...NO_TERMS, consent: 'up-to' as const, priceLimit: 120 };
+    const state = foldVehicle([
+      entry('agreed', '02T09', { ...terms, priceLimit: 90 }),
+      entry('agreed', '03T09', terms),
+      entry('all-off', '02T10', { checked: ['Lamps'] }),
+    ]);
+    expect(state.terms).toEqual(terms);
+    expect(state.allOff?.checked).toEqual(['Lamps']);
+  });
+
+  describe('of a battery that changes its place', () => {
+    const fitted = { vehicleId: 'v1', role: 'leisure' as const, place: 'left' };
+    const start = [
+      entry('fitted', '01T08', fitted),
+      entry('draw', '01T09', { milliamps: 14 }),
+      entry('reading', '02T09', volts(12.7)),
+    ];
+
+    it('keeps its readings, and leaves the draw with the place', () => {
+      const state = foldBattery([
+        ...start,
+        entry('fitted', '05T09', { ...fitted, place: 'right' }),
+      ]);
+      expect(state).toMatchObject({ place: 'right', drawMa: null, drawAt: null });
+      expect(state.readings).toHaveLength(1);
+      // Nothing learnt of the old place counts for the new one.
+      expect(state.connections.at(-1)!.at).toBe(Date.parse('2027-01-05T09:00:00Z'));
+    });
+
+    it('is off its vehicle on the bench, and takes no part in an outing', () => {
+      const out = [...start, entry('taken-out', '05T09', { to: 'bench', hallId: 'h', why: '' })];
+      expect(foldBattery(out)).toMatchObject({
+        negativeOn: false,
+        out: { hallId: 'h' },
+        goneAt: null,
+      });
+      const driven = foldBattery([...out, entry('outing', '06T09', { minutes: 20 })]);
+      expect(driven.outingAt).toBeNull();
+      const back = foldBattery([...out, entry('fitted', '07T09', fitted)]);
+      expect(back).toMatchObject({ out: null, negativeOn: false, vehicleId: 'v1' });
+    });
+
+    it('is gone for good, and its record stays', () => {
+      const gone = foldBattery([
+        ...start,
+        entry('taken-out', '05T09', { to: 'gone', hallId: null, why: 'replaced' }),
+      ]);
+      expect(gone.goneAt).toBe(Date.parse('2027-01-05T09:00:00Z'));
+      expect(gone.readings).toHaveLength(1);
+      expect(gone.vehicleId).toBe('v1');
+    });
+  });
+
+  it('remembers inspections, levels, cleaning, plans and procedures', () => {
+    const state = foldBattery([
+      entry('inspected', '02T09', { answers: { case: 'sound' }, levels: ['low'], note: '' }),
+      entry('levels', '03T09', { cells: ['mark'], toppedUp: true }),
+      entry('cleaned', '04T09', { whole: true }),
+      entry('cleaned', '05T09', { whole: false }),
+      entry('plan-chosen', '05T10', { plan: 'bench' }),
+      entry('procedure-done', '05T11', { procedure: 'clean', steps: ['mix'] }),
+    ]);
+    expect(state.levels?.cells).toEqual(['mark']);
+    expect(state.plan).toBe('bench');
+    expect(state.cleanedAt! - state.cleanedWholeAt!).toBe(86_400_000);
+    expect(state.procedures.clean).toBe(Date.parse('2027-01-05T11:00:00Z'));
   });
 
   it('is empty without entries', () => expect(foldBattery([])).toEqual(EMPTY_BATTERY));

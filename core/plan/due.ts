@@ -1,7 +1,7 @@
 import { MS_PER_DAY, instantAt, type Day } from '../day';
 import { chargeBlock, condemnedFor, openFindings } from '../inspect/open';
 import type { BatteryState } from '../logbook/fold';
-import { isUnexplained } from '../judge/loss';
+import { isFarBeyond } from '../judge/loss';
 import { isSettled, outlookOf, type Outlook } from '../judge/outlook';
 import { today, type Standing } from '../judge/standing';
 import type { ProcedureId } from '../procedures/procedure-ids';
@@ -158,14 +158,14 @@ function cleaningDue({ state, rules }: Standing, morning: number): boolean {
 /** A measured draw answers for so many days, whatever the readings say. */
 const DRAW_TEST_HOLDS_DAYS = 30;
 
-/** At lay-up, after a battery is replaced, and whenever a loss exceeds what is explained. */
+/** At lay-up, after a battery is replaced, and when a loss is far beyond what is explained. */
 function drawTestDue(standing: Standing, outlook: Outlook | null, morning: number): boolean {
   const { state, rules } = standing;
   // A block carries the draw of its whole string, and is not the place to measure it.
   if (!state.negativeOn || state.role === 'string' || state.out) return false;
   if (state.maintainerSince !== null || state.chargeSince !== null) return false;
   if (rules.drawTest !== 'in-doubt' && state.drawMa === null) return true;
-  if (rules.drawTest === 'at-lay-up' || !outlook || !isUnexplained(outlook.loss)) return false;
+  if (rules.drawTest === 'at-lay-up' || !outlook || !isFarBeyond(outlook.loss)) return false;
   return state.drawAt === null || daysSince(state.drawAt, morning) > DRAW_TEST_HOLDS_DAYS;
 }
 

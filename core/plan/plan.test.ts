@@ -42,7 +42,10 @@ describe('rounds', () => {
 describe('jobs of a round', () => {
   const jobs = (more: Parameters<typeof standing>[0]) => {
     const kept = standing(more);
-    return jobsToday(kept, outlookOf(kept)).map((job) => `${job.kind}${job.done ? ' done' : ''}`);
+    return jobsToday(kept, outlookOf(kept)).map(
+      (job) =>
+        `${job.kind}${job.kind === 'procedure' ? ` ${job.procedure}` : ''}${job.done ? ' done' : ''}`,
+    );
   };
   const quiet = { negativeOn: false, readings: [reading('2027-01-11', 12.62)] };
 
@@ -62,12 +65,18 @@ describe('jobs of a round', () => {
     expect(jobs({ state })).toEqual(['reading']);
   });
 
-  it('ask for a lamp at each maintainer, and for nothing else there', () => {
+  it('ask for a lamp at each maintainer, and for levels now and then', () => {
     const maintainerSince = at('2026-11-02');
     const lamp = { state: 'holding' as const, at: at('2027-01-11') };
-    expect(jobs({ state: { maintainerSince, lamp } })).toEqual(['lamp']);
+    const levels = { at: at('2026-12-01'), cells: ['mark' as const] };
+    expect(jobs({ state: { maintainerSince, lamp, levels } })).toEqual(['lamp']);
     const seen = { ...lamp, at: at('2027-01-14') };
-    expect(jobs({ state: { maintainerSince, lamp: seen } })).toEqual(['lamp done']);
+    expect(jobs({ state: { maintainerSince, lamp: seen, levels } })).toEqual(['lamp done']);
+    // Levels by the house's interval: 60 days on a maintainer.
+    expect(jobs({ state: { maintainerSince, lamp: seen } })).toEqual([
+      'lamp done',
+      'procedure top-up',
+    ]);
   });
 
   it('ask for a recharge where it is due, and take what is on charge off', () => {

@@ -91,7 +91,9 @@ export function laziestCharges(
     const next = rounds[i + 1]!;
     if (round < since || next > days) continue;
     const low = level - lost(since, next) <= lineSocPct;
-    const stale = lastFull !== null && next - lastFull > habit.fullEveryDays;
+    // Begun a round later, it would end too late for the habit.
+    const after = rounds[i + 2] ?? days;
+    const stale = lastFull !== null && after - lastFull > habit.fullEveryDays;
     if (!low && !stale) continue;
     charges.push({ from: round, to: next, toPct: habit.toPct });
     level = Math.max(level - lost(since, round), habit.toPct);
@@ -157,7 +159,13 @@ export function foreseeStay(plan: StoragePlan, context: PlanContext): StayForeca
       : plan.feed === 'hook-up'
         ? Math.min(every, HOOK_UP_EVERY_DAYS)
         : every,
-    lastFull: state.lastFullAt === null ? null : dayOf(state.lastFullAt, timeZone) - first,
+    // Counted from full, it is as if it were full today.
+    lastFull:
+      state.lastFullAt !== null
+        ? dayOf(state.lastFullAt, timeZone) - first
+        : outlook === null
+          ? 0
+          : null,
     rounds,
     toPct: plan.feed === 'hook-up' ? HOOK_UP_PCT : 100,
   };

@@ -59,6 +59,9 @@ export interface ProcedureStep {
 export interface Procedure {
   readonly id: ProcedureId;
   readonly label: string;
+  /** For a list. */
+  readonly short: string;
+  /** What the logbook says of it. */
   readonly doing: string;
   /** What must be true for it to make sense here; otherwise why it does not. */
   readonly unfit?: (context: ProcedureContext) => string | null;

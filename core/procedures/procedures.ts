@@ -61,6 +61,7 @@ export const PROCEDURES: Readonly<Record<ProcedureId, Procedure>> = {
   clean: {
     id: 'clean',
     label: 'Clean and protect',
+    short: 'clean',
     doing: 'cleaned',
     steps: [
       GLASSES,
@@ -127,6 +128,7 @@ export const PROCEDURES: Readonly<Record<ProcedureId, Procedure>> = {
   'top-up': {
     id: 'top-up',
     label: 'Top up with water',
+    short: 'top up',
     doing: 'topped up',
     unfit: ({ details, facts }) =>
       details.capsOpen && facts.chemistry !== 'lfp'
@@ -175,6 +177,7 @@ export const PROCEDURES: Readonly<Record<ProcedureId, Procedure>> = {
   'before-disconnect': {
     id: 'before-disconnect',
     label: 'Before disconnecting',
+    short: 'make ready',
     doing: 'made ready to be disconnected',
     steps: [
       HYBRID,
@@ -242,6 +245,7 @@ export const PROCEDURES: Readonly<Record<ProcedureId, Procedure>> = {
   disconnect: {
     id: 'disconnect',
     label: 'Disconnect',
+    short: 'disconnect',
     doing: 'disconnected',
     unfit: ({ out }) => (out ? 'It stands on the bench already.' : null),
     steps: [
@@ -292,6 +296,7 @@ export const PROCEDURES: Readonly<Record<ProcedureId, Procedure>> = {
   'take-out': {
     id: 'take-out',
     label: 'Take out',
+    short: 'take out',
     doing: 'taken out, onto the bench',
     unfit: ({ out }) => (out ? 'It stands on the bench already.' : null),
     steps: [
@@ -370,6 +375,7 @@ export const PROCEDURES: Readonly<Record<ProcedureId, Procedure>> = {
   'put-back': {
     id: 'put-back',
     label: 'Put back',
+    short: 'put back',
     doing: 'put back',
     unfit: ({ out }) => (out ? null : 'It is in its vehicle.'),
     steps: [
@@ -418,6 +424,7 @@ export const PROCEDURES: Readonly<Record<ProcedureId, Procedure>> = {
   reconnect: {
     id: 'reconnect',
     label: 'Reconnect',
+    short: 'reconnect',
     doing: 'reconnected',
     unfit: ({ out }) => (out ? 'It stands on the bench: put it back first.' : null),
     steps: [
@@ -479,6 +486,7 @@ export const PROCEDURES: Readonly<Record<ProcedureId, Procedure>> = {
   'hook-up': {
     id: 'hook-up',
     label: 'Hook up a maintainer',
+    short: 'hook up',
     doing: 'hooked up',
     steps: [
       GLASSES,
@@ -573,6 +581,7 @@ export const PROCEDURES: Readonly<Record<ProcedureId, Procedure>> = {
   unhook: {
     id: 'unhook',
     label: 'Unhook a maintainer',
+    short: 'unhook',
     doing: 'unhooked',
     steps: [
       {
@@ -627,6 +636,7 @@ export const PROCEDURES: Readonly<Record<ProcedureId, Procedure>> = {
   'draw-test': {
     id: 'draw-test',
     label: 'Draw test',
+    short: 'draw test',
     doing: 'draw measured',
     unfit: ({ out }) => (out ? 'It stands on the bench: nothing draws on it.' : null),
     steps: [

@@ -1,16 +1,6 @@
-import { dayName, toDay } from '../../core/day';
-import { VEHICLE_KIND_IDS } from '../../core/site/vehicle-kinds';
-import { readDrafts } from '../../store/drafts';
-import { readOwners } from '../../store/site';
-import { clockStands } from '../server/clock';
-import { db } from '../server/store';
 import { requireSite } from '../site/current';
-import { benchHall, type LoadedSite } from '../site/load';
-import { toWireHall } from '../site/wire';
 import { Themed } from '../theme/themed';
-import type { Draft, Template } from './draft';
-import type { LayUpData } from './lay-up-data';
-import { baysOf } from './post-lay-up';
+import { layUpData } from './load';
 import { LayUpWizard } from './wizard';
 
 export function LayUpScreen({ bay }: { bay: string | undefined }) {
@@ -18,68 +8,5 @@ export function LayUpScreen({ bay }: { bay: string | undefined }) {
     <Themed>
       <LayUpWizard data={layUpData(requireSite(), bay)} />
     </Themed>
-  );
-}
-
-export function layUpData(loaded: LoadedSite, bay: string | undefined): LayUpData {
-  const bays = baysOf(loaded);
-  const wanted = loaded.bays.find((one) => one.mark === bay && !bays.get(one.id)!.takenBy);
-  const end = toDay(loaded.site.seasonEnd);
-  return {
-    clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
-    today: loaded.today,
-    rules: loaded.rules,
-    halls: loaded.halls
-      .map((hall) => ({
-        id: hall.id,
-        name: hall.name,
-        kind: hall.kind,
-        note: [hall.kind, hall.note].filter(Boolean).join(' · '),
-        bays: loaded.bays
-          .filter((one) => one.hallId === hall.id)
-          .map(({ id, mark }) => ({ id, mark, takenBy: bays.get(id)!.takenBy })),
-      }))
-      .filter((hall) => hall.bays.length > 0),
-    weather: loaded.halls.map((hall) => toWireHall(hall, loaded.temperatures.get(hall.id)!)),
-    benchHallId: benchHall(loaded.halls).id,
-    bayId: wanted?.id ?? '',
-    collectOn: dayName(Math.max(end, loaded.today + 1)),
-    owners: readOwners(db()).map(({ name, contact }) => ({ name, contact })),
-    templates: templatesOf(loaded),
-    drafts: readDrafts(db()).map(({ id, savedAt, data }) => ({
-      id,
-      savedAt,
-      draft: data as Draft,
-    })),
-  };
-}
-
-/** The last vehicle of each kind that was laid up. */
-function templatesOf(loaded: LoadedSite): LayUpData['templates'] {
-  return Object.fromEntries(
-    VEHICLE_KIND_IDS.flatMap((kind): [string, Template][] => {
-      const last = loaded.stays
-        .filter((stay) => stay.vehicle.kind === kind && stay.batteries.length > 0)
-        .sort((a, b) => (a.state.laidUpAt ?? 0) - (b.state.laidUpAt ?? 0))
-        .at(-1);
-      if (!last) return [];
-      return [
-        [
-          kind,
-          {
-            name: last.vehicle.name,
-            facts: last.vehicle.facts,
-            batteries: last.batteries.map(({ battery, standing }) => ({
-              role: standing.state.role,
-              place: standing.state.place,
-              chemistry: battery.chemistry,
-              nominalVolts: battery.nominalVolts,
-              capacityAh: battery.capacityAh,
-              details: { ...battery.details, outletMetres: null, fittedMonth: null },
-            })),
-          },
-        ],
-      ];
-    }),
   );
 }

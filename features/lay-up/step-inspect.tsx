@@ -65,7 +65,7 @@ function VoltsField({
   const parsed = text.trim() === '' ? null : parseVolts(text);
   const wrong = parsed && !parsed.ok ? parsed.reason : problem;
   return (
-    <div className={styles.row}>
+    <div className={styles.narrow}>
       <Field
         label="Volts on arrival"
         path={path}

@@ -75,7 +75,7 @@ export function jobWord(job: Job): string {
     case 'take-off':
       return 'off charge';
     case 'procedure':
-      return PROCEDURES[job.procedure].label.toLowerCase();
+      return PROCEDURES[job.procedure].short;
     default:
       return job.kind;
   }

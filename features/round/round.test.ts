@@ -38,7 +38,14 @@ function battery(id: string, label: string, state: Partial<BatteryState>): WireB
       capsOpen: false,
     },
     details: usualDetails('agm'),
-    state: { ...EMPTY_BATTERY, vehicleId: 'v1', fittedAt: NOW - 60 * DAY, ...state },
+    state: {
+      ...EMPTY_BATTERY,
+      vehicleId: 'v1',
+      fittedAt: NOW - 60 * DAY,
+      drawMa: 5,
+      drawAt: NOW - 60 * DAY,
+      ...state,
+    },
   };
 }
 const read = (daysAgo: number, volts: number) => ({
@@ -129,6 +136,8 @@ describe('a stop of the round', () => {
     expect(view.steps.map((one) => one.label)).toEqual([
       'Starter',
       'Starter recharge',
+      // It lost far more than its draw explains.
+      'Starter draw test',
       'Leisure 2 lamp',
     ]);
   });

@@ -251,7 +251,8 @@ function effectWords(effect: RuleEffect): string {
     effect.underAfter === effect.underBefore
       ? []
       : [`${few(effect.underAfter)} under the line instead of ${effect.underBefore}`];
-  return `${[...(moved.length ? moved : ['no battery due earlier or later']), ...under, work].join(', ')}.`;
+  const said = [...(moved.length ? moved : ['No battery due earlier or later']), ...under, work];
+  return `${said.join(', ')}.`;
 }
 
 /** A change that is not kept yet: what it would do to this site. */

@@ -1,51 +1,20 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { v4 as uuid } from 'uuid';
 import { dayName, toDay } from '../../core/day';
 import { CHARGING, HELD, UNKNOWN } from '../../core/judge/season';
-import { makeDemo } from '../../demo/make';
-import { DEMO_NOW } from '../../demo/site';
 import { readAllEntries } from '../../store/entries';
 import { readRuleBook } from '../../store/states';
 import { readHallDays, hallDayStamp, writeHallDay } from '../../store/temperatures';
 import { ribbonData } from '../frame/ribbon-data';
-import { postLayUp } from '../lay-up/post-lay-up';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post-entry';
-import { roundData } from '../round/load';
 import { postSetup } from '../setup/post-setup';
-import { loadBattery, loadSite } from '../site/load';
+import { loadBattery } from '../site/load';
 import { vehicleData } from '../vehicle/load';
 import { seasonData, yardData } from '../yard/load';
 import { refuseForeign } from './foreign';
 import { db } from './store';
+import { NOW, answer, request, site, useDemo } from './demo-server.fixture';
 
-let folder: string;
-beforeAll(() => {
-  folder = mkdtempSync(join(tmpdir(), 'velvet-handlers-'));
-  makeDemo(folder);
-  process.env.EMBER_DATA = folder;
-  process.env.EMBER_NOW = DEMO_NOW;
-});
-afterAll(() => {
-  db().close();
-  rmSync(folder, { recursive: true });
-});
-
-const NOW = Date.parse(DEMO_NOW);
-const site = () => loadSite(db(), NOW)!;
-const request = (body: unknown, type = 'application/json') =>
-  new Request('http://127.0.0.1/api', {
-    method: 'POST',
-    headers: { 'content-type': type },
-    body: typeof body === 'string' ? body : JSON.stringify(body),
-  });
-async function answer(reply: Promise<Response>) {
-  const got = await reply;
-  const body = (await got.json()) as { reason: string };
-  return { ...body, status: got.status };
-}
+useDemo();
 
 describe('recording an entry', () => {
   const volts = (value: number, confirmed = false) => ({
@@ -118,66 +87,6 @@ describe('recording an entry', () => {
     expect(site().stays[0]!.batteries[0]!.outlook!.nextReadingDay).toBeLessThanOrEqual(before);
     const back = newEntry('rules-changed', 'house', NOW, { patch: { readingDays: 30 } });
     await postEntry(request(back));
-  });
-});
-
-describe('laying up', () => {
-  const layUp = (more: object = {}) => ({
-    vehicleId: uuid(),
-    kind: 'motorcycle',
-    name: 'Wick 900',
-    bayId: 'bay-C14',
-    collectOn: '2027-04-01',
-    restedHours: 24,
-    batteries: [
-      {
-        id: uuid(),
-        role: 'starter',
-        place: 'under the seat',
-        chemistry: 'agm',
-        nominalVolts: 12,
-        capacityAh: 12,
-        fittedYear: 2024,
-        keeping: 'negative-off',
-        drawMa: 1.2,
-      },
-    ],
-    ...more,
-  });
-
-  it('puts vehicle and batteries in place once, however often it is sent', async () => {
-    const form = layUp();
-    expect((await answer(postLayUp(request(form)))).status).toBe(200);
-    expect((await answer(postLayUp(request(form)))).status).toBe(200);
-    expect(await answer(postLayUp(request({ ...form, name: 'Other' })))).toMatchObject({
-      status: 409,
-    });
-    const stay = site().stays.find((one) => one.bay.mark === 'C14')!;
-    expect(stay.vehicle.name).toBe('Wick 900');
-    expect(stay.batteries).toHaveLength(1);
-    expect(stay.batteries[0]!.battery).toMatchObject({ mark: 'B086', cells: 6 });
-    expect(stay.batteries[0]!.standing.state).toMatchObject({
-      negativeOn: false,
-      drawMa: 1.2,
-      disturbedAt: NOW - 24 * 3_600_000,
-    });
-    // It has not been read: it is a stop of the next round.
-    expect(roundData(site()).stops.map((stop) => stop.vehicle.bayMark)).toContain('C14');
-  });
-
-  it.each([
-    ['a bay that is taken', { bayId: 'bay-C1' }, 422, /C1 is taken by Calder 1500/],
-    ['a bay that is not there', { bayId: 'bay-Z9' }, 422, /no such bay/],
-    ['a day that is past', { collectOn: '2027-01-01' }, 422, /is past/],
-    ['no battery', { batteries: [] }, 400, /at least one battery/],
-    ['no name', { name: '  ' }, 400, /^name/],
-    ['a day that is none', { collectOn: '2027-02-30' }, 400, /YYYY-MM-DD/],
-  ])('refuses %s', async (_, change, status, reason) => {
-    const before = readAllEntries(db()).length;
-    const refused = await answer(postLayUp(request(layUp({ bayId: 'bay-C21', ...change }))));
-    expect(refused.status).toBe(status);
-    expect(refused.reason).toMatch(reason);
-    expect(readAllEntries(db())).toHaveLength(before);
   });
 });
 

@@ -63,30 +63,30 @@ export function Logbook({
                 {entry.strikes ? <em> in place of a struck one</em> : null}
               </span>
               <span className={styles.value}>{value}</span>
-              {verdict ? (
-                <button
-                  type="button"
-                  className={styles.strike}
-                  aria-expanded={told === entry.id}
-                  aria-label={`What was said about ${value} then`}
-                  onClick={() => setTold(told === entry.id ? null : entry.id)}
-                >
-                  then
-                </button>
-              ) : null}
-              {struckBy || entry.kind === 'laid-up' || entry.kind === 'fitted' ? (
-                <span className={styles.noAction} />
-              ) : (
-                <button
-                  type="button"
-                  className={styles.strike}
-                  aria-expanded={open === entry.id}
-                  aria-label={`Correct ${what} ${value}`}
-                  onClick={() => setOpen(open === entry.id ? null : entry.id)}
-                >
-                  correct
-                </button>
-              )}
+              <span className={styles.actions}>
+                {verdict ? (
+                  <button
+                    type="button"
+                    className={styles.strike}
+                    aria-expanded={told === entry.id}
+                    aria-label={`What was said about ${value} then`}
+                    onClick={() => setTold(told === entry.id ? null : entry.id)}
+                  >
+                    then
+                  </button>
+                ) : null}
+                {struckBy || entry.kind === 'laid-up' || entry.kind === 'fitted' ? null : (
+                  <button
+                    type="button"
+                    className={styles.strike}
+                    aria-expanded={open === entry.id}
+                    aria-label={`Correct ${what} ${value}`}
+                    onClick={() => setOpen(open === entry.id ? null : entry.id)}
+                  >
+                    correct
+                  </button>
+                )}
+              </span>
             </div>
             {verdict && told === entry.id ? (
               <p className={styles.told}>

@@ -1,0 +1,276 @@
+import { usualDetails } from '../battery/details';
+import { CHEMISTRIES, CHEMISTRY_IDS } from '../battery/chemistries';
+import { toDay } from '../day';
+import { at, reading, standing } from '../judge/fixture';
+import { outlookOf } from '../judge/outlook';
+import { judge, judgeReading } from '../judge/verdict';
+import { plain } from '../judge/words';
+import { jobsToday } from '../plan/due';
+import { STORAGE_PLANS, obstaclesTo } from '../plan/storage-plans';
+import { stepsFor, type ProcedureContext } from '../procedures/procedure';
+import type { ProcedureId } from '../procedures/procedure-ids';
+import { PROCEDURES } from '../procedures/procedures';
+import { PLAIN_VEHICLE } from '../stay/vehicle-facts';
+import { CHOICE_RULES, LINE_SCHOOLS, RULE_CARDS, type ChoiceRule } from './cards';
+import { DEFAULT_RULES, RulePatch, applyPatch, type Rules } from './rules';
+import { patchWords, schoolLabel } from './words';
+import { socOfVolts } from '../battery/state-of-charge';
+
+/** All that is said and ordered about a battery: headline, reasons, cautions, dates, jobs. */
+function verdictUnder(rules: Rules, more: Parameters<typeof standing>[0] = {}): string {
+  const kept = standing({ ...more, rules });
+  const { headline, why, cautions } = judge(kept);
+  const outlook = outlookOf(kept);
+  const jobs = jobsToday(kept, outlook).map((job) =>
+    job.kind === 'procedure' ? job.procedure : job.kind,
+  );
+  return JSON.stringify([headline, why.map(plain), cautions, outlook?.nextReadingDay, jobs]);
+}
+
+function procedureUnder(rules: Rules, id: ProcedureId, more: Partial<ProcedureContext> = {}) {
+  const { facts } = standing();
+  return JSON.stringify(
+    stepsFor(PROCEDURES[id], {
+      vehicleKind: 'car',
+      vehicle: PLAIN_VEHICLE,
+      details: usualDetails('flooded'),
+      facts,
+      role: 'starter',
+      place: '',
+      out: false,
+      fittedTo: { vehicleId: 'v' },
+      benchHallId: null,
+      wholeCleanedYearsAgo: 2.5,
+      maintained: true,
+      rules,
+      ...more,
+    }),
+  );
+}
+
+const holding = { negativeOn: false, readings: [reading('2027-01-11', 12.62)] };
+const old = { facts: { fittedYear: 2022 }, state: holding };
+const low = (volts: number) => ({
+  negativeOn: false,
+  readings: [reading('2027-01-11', volts)],
+  lastFullAt: null,
+  charges: [],
+});
+const full = (day: string) => ({
+  negativeOn: false,
+  readings: [reading('2027-01-11', 12.64)],
+  lastFullAt: at(day),
+  charges: [{ from: at(day), to: at(day), full: true }],
+});
+const held = (levelsDay: string) => ({
+  maintainerSince: at('2026-11-02'),
+  lamp: { state: 'holding' as const, at: at('2027-01-11') },
+  levels: { at: at(levelsDay), cells: ['mark' as const] },
+});
+
+/**
+ * For each rule, a case in which its schools disagree: what is said or ordered under each of
+ * them must differ. A rule without a case here fails the test.
+ */
+const CASES: { readonly [K in ChoiceRule]: (rules: Rules) => string } = {
+  restHours: (rules) =>
+    JSON.stringify(
+      [6, 16].map((restedHours) => {
+        const { verdict } = judgeReading(standing({ rules, state: holding }), {
+          volts: 12.62,
+          restedHours,
+        });
+        return verdict.kind === 'unsettled';
+      }),
+    ),
+  readingDays: (rules) => verdictUnder(rules, { state: holding }),
+  leaveAlone: (rules) =>
+    verdictUnder(rules, { state: holding }) +
+    verdictUnder(rules, { state: { ...holding, readings: [reading('2027-01-11', 12.5)] } }),
+  oldYears: (rules) =>
+    [2023, 2022, 2021]
+      .map((fittedYear) => verdictUnder(rules, { ...old, facts: { fittedYear } }))
+      .join(),
+  oldReadingDays: (rules) => verdictUnder(rules, { ...old, facts: { fittedYear: null } }),
+  fullChargeDays: (rules) => verdictUnder(rules, { state: full('2026-12-20') }),
+  agmFullChargeDays: (rules) =>
+    verdictUnder(rules, {
+      facts: { chemistry: 'agm' },
+      state: { ...full('2026-12-20'), readings: [reading('2027-01-11', 12.82)] },
+    }),
+  lithiumStorePct: (rules) => {
+    const at15 = (volts: number) =>
+      verdictUnder(rules, {
+        facts: { chemistry: 'lfp', cells: 4, nominalVolts: 12.8 },
+        state: { negativeOn: false, readings: [reading('2027-01-11', volts)], lastFullAt: null },
+      });
+    return [13.3, 13.36, 13.5].map(at15).join();
+  },
+  drawLimitMa: (rules) =>
+    verdictUnder(rules, { state: { ...holding, negativeOn: true, drawMa: 70 } }),
+  smallDrawLimitMa: (rules) =>
+    [3, 7]
+      .map((drawMa) =>
+        verdictUnder(rules, {
+          vehicleKind: 'motorcycle',
+          state: { ...holding, negativeOn: true, drawMa },
+        }),
+      )
+      .join(),
+  drawTest: (rules) => {
+    const falling = [
+      reading('2026-12-24', 12.62),
+      reading('2027-01-02', 12.45),
+      reading('2027-01-11', 12.28),
+    ];
+    return [
+      verdictUnder(rules, { state: { drawMa: null, readings: [reading('2027-01-11', 12.6)] } }),
+      verdictUnder(rules, { state: { drawMa: 5, drawAt: at('2026-11-02'), readings: falling } }),
+    ].join();
+  },
+  levelsMaintainedDays: (rules) =>
+    ['2026-12-10', '2026-11-05', '2026-07-01']
+      .map((day) => verdictUnder(rules, { state: held(day) }))
+      .join(),
+  levelsDays: (rules) =>
+    ['2026-12-10', '2026-07-01', '2026-01-01']
+      .map((day) =>
+        verdictUnder(rules, {
+          state: { ...holding, levels: { at: at(day), cells: ['mark'] } },
+        }),
+      )
+      .join(),
+  terminalsDays: (rules) =>
+    verdictUnder(rules, {
+      state: {
+        ...holding,
+        inspection: {
+          at: at('2026-11-02'),
+          seen: { answers: { posts: 'growth' }, levels: null, note: '' },
+        },
+        cleanedAt: at('2026-11-05'),
+      },
+    }),
+  wholeCleanYears: (rules) => procedureUnder(rules, 'clean'),
+  cleaner: (rules) => procedureUnder(rules, 'clean'),
+  floatVolts: (rules) => procedureUnder(rules, 'hook-up'),
+  negativeClamp: (rules) => procedureUnder(rules, 'hook-up', { out: true }),
+  cablesOnCharge: (rules) => procedureUnder(rules, 'hook-up'),
+  capsOnCharge: (rules) => procedureUnder(rules, 'hook-up'),
+  recondition: (rules) => verdictUnder(rules, { state: low(11.94) }),
+  maintainerCycle: (rules) => verdictUnder(rules, { state: held('2027-01-01') }),
+  insulation: (rules) => verdictUnder(rules, { state: low(11.88) }),
+  floor: (rules) => procedureUnder(rules, 'take-out'),
+  outletReachMetres: (rules) =>
+    [4, 9]
+      .map((outletMetres) =>
+        obstaclesTo(STORAGE_PLANS['maintained-connected'], {
+          standing: standing({ rules }),
+          vehicle: PLAIN_VEHICLE,
+          details: { ...usualDetails('flooded'), outletMetres },
+          hallKind: 'unheated',
+          bench: { hallId: 'h', name: 'h', temperatures: standing().temperatures },
+        }).join(),
+      )
+      .join(';'),
+};
+
+describe('every school of every rule', () => {
+  it.each(CHOICE_RULES)('%s can be set, and something is judged otherwise', (rule) => {
+    const card = RULE_CARDS[rule];
+    expect(card.schools.length).toBeGreaterThan(1);
+    expect(card.schools.map((school) => school.value as unknown)).toContain(DEFAULT_RULES[rule]);
+    const judged = card.schools.map((school) => {
+      const patch = RulePatch.parse({ [rule]: school.value });
+      const rules = applyPatch(DEFAULT_RULES, patch);
+      expect(rules[rule]).toBe(school.value);
+      expect(schoolLabel(rule, school.value)).toBe(school.label);
+      return CASES[rule](rules);
+    });
+    expect(new Set(judged).size).toBe(card.schools.length);
+  });
+
+  it.each(LINE_SCHOOLS)('the line at $label', ({ value }) => {
+    const socPct = Math.round(
+      socOfVolts({ chemistry: 'flooded', cells: 6, scale: 'published', volts: value, celsius: 25 }),
+    );
+    const rules = applyPatch(DEFAULT_RULES, { lineSocPct: { flooded: socPct } });
+    const over = standing({
+      rules,
+      state: { readings: [reading('2027-01-14', value + 0.06)], lastFullAt: null, charges: [] },
+    });
+    const under = standing({
+      rules,
+      state: { readings: [reading('2027-01-14', value - 0.06)], lastFullAt: null, charges: [] },
+    });
+    expect(outlookOf(over)!.reserve.value).toBeGreaterThan(0);
+    expect(judge(under).kind).toBe('recharge-now');
+  });
+
+  it.each(CHEMISTRY_IDS)('the voltage scales of %s read one voltage differently', (id) => {
+    const { scales } = CHEMISTRIES[id];
+    const cells = id === 'lfp' ? 4 : 6;
+    const volts = id === 'lfp' ? 13.2 : 12.4;
+    const read = scales.map((scale) => {
+      const rules = applyPatch(DEFAULT_RULES, { scale: { [id]: scale } });
+      return verdictUnder(rules, {
+        facts: { chemistry: id, cells },
+        state: { readings: [reading('2027-01-14', volts)], lastFullAt: null, charges: [] },
+      });
+    });
+    expect(new Set(read).size).toBe(scales.length);
+  });
+
+  it.each(CHEMISTRY_IDS)('the absorption volts of %s stand in the procedure', (id) => {
+    const facts = { ...standing().facts, chemistry: id, cells: id === 'lfp' ? 4 : 6 };
+    const rules = applyPatch(DEFAULT_RULES, { absorptionVolts: { [id]: 14.3 } });
+    expect(procedureUnder(rules, 'hook-up', { facts })).toMatch(/14\.30 V/);
+    expect(procedureUnder(DEFAULT_RULES, 'hook-up', { facts })).not.toMatch(/14\.30 V/);
+  });
+
+  it('the days of the round move the dates', () => {
+    const dates = (['mon', 'wed'] as const).map((day) =>
+      verdictUnder(applyPatch(DEFAULT_RULES, { roundWeekdays: [day] }), {
+        state: { readings: [reading('2027-01-11', 12.5)] },
+      }),
+    );
+    expect(dates[0]).not.toBe(dates[1]);
+  });
+});
+
+describe('a rule that cannot be', () => {
+  it.each([
+    [{ absorptionVolts: { gel: 14.8 } }, /over 14\.4 V gel dries out/],
+    [{ lineSocPct: { agm: 4 } }, /10 %/],
+    [{ restHours: 0 }, /./],
+    [{ cleaner: 'vinegar' }, /./],
+  ])('%j is refused', (patch, reason) => {
+    const parsed = RulePatch.safeParse(patch);
+    expect(parsed.success).toBe(false);
+    expect(parsed.error!.issues[0]!.message).toMatch(reason);
+  });
+});
+
+it('a change is said in the words of its card', () => {
+  const words = patchWords({
+    restHours: 12,
+    levelsDays: null,
+    lineSocPct: { agm: 70 },
+    absorptionVolts: { gel: 14.2 },
+    roundWeekdays: ['tue'],
+    clock: '12h',
+  });
+  expect(words).toEqual([
+    'Rest before a reading counts: 12 h',
+    'Levels of the others: Lay-up and hand-back',
+    'Recharge line, AGM: 70 %',
+    'Absorption, Gel: 14.20 V',
+    'Days of the round: tue',
+    'Clock: 12h',
+  ]);
+  expect(schoolLabel('readingDays', 17)).toBe('17 days');
+});
+
+it('today of the fixture is what the cases assume', () => {
+  expect(toDay('2027-01-14')).toBe(Math.floor(standing().now / 86_400_000));
+});

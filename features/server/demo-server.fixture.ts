@@ -1,0 +1,39 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { makeDemo } from '../../demo/make';
+import { DEMO_NOW } from '../../demo/site';
+import { loadSite } from '../site/load';
+import { db } from './store';
+
+export const NOW = Date.parse(DEMO_NOW);
+
+/** The demo in a folder of its own, behind the handlers, for the tests of this file. */
+export function useDemo(): void {
+  let folder: string;
+  beforeAll(() => {
+    folder = mkdtempSync(join(tmpdir(), 'velvet-handlers-'));
+    makeDemo(folder);
+    process.env.EMBER_DATA = folder;
+    process.env.EMBER_NOW = DEMO_NOW;
+  });
+  afterAll(() => {
+    db().close();
+    rmSync(folder, { recursive: true });
+  });
+}
+
+export const site = () => loadSite(db(), NOW)!;
+
+export const request = (body: unknown, type = 'application/json') =>
+  new Request('http://127.0.0.1/api', {
+    method: 'POST',
+    headers: { 'content-type': type },
+    body: typeof body === 'string' ? body : JSON.stringify(body),
+  });
+
+export async function answer(reply: Promise<Response>) {
+  const got = await reply;
+  const body = (await got.json()) as { reason: string; field?: string };
+  return { ...body, status: got.status };
+}

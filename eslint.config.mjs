@@ -48,9 +48,9 @@ export default tseslint.config(
     },
   },
   {
-    // A test may look at its subject from above.
+    // A test, or what it stands on, may look at its subject from above.
     files: ['**/*.{ts,tsx}'],
-    ignores: ['**/*.test.ts'],
+    ignores: ['**/*.test.ts', '**/*.fixture.ts'],
     rules: { 'import-x/no-restricted-paths': ['error', { zones }] },
   },
   {

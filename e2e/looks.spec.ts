@@ -13,7 +13,15 @@ test.afterAll(async () => {
   await empty.remove();
 });
 
-const VIEWS = ['yard', 'yard?day=2027-02-12', 'round', 'vehicle/vehicle-31', 'lay-up', 'rules'];
+const VIEWS = [
+  'yard',
+  'yard?day=2027-02-12',
+  'round',
+  'vehicle/vehicle-31',
+  'lay-up',
+  'rules',
+  'print/vehicle/vehicle-02',
+];
 const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8');
 
 interface AxeResult {
@@ -99,7 +107,38 @@ for (const scheme of ['light', 'dark'] as const) {
   }
 }
 
-for (const view of ['yard', 'round', 'vehicle/vehicle-31', 'lay-up']) {
+for (const scheme of ['light', 'dark'] as const) {
+  test(`the parts of laying up and of a vehicle by ${scheme === 'light' ? 'day' : 'lamplight'}: readable`, async ({
+    browser,
+  }) => {
+    const page = await browser.newPage({ colorScheme: scheme });
+    const complaints = await watched(page, `${site.url}/lay-up`);
+    for (const part of ['Owner', 'All off', 'Batteries', 'Inspect', 'Plan']) {
+      await page.getByRole('button', { name: new RegExp(`^\\d ${part}`) }).click();
+      expect(await seriousFindings(page)).toEqual([]);
+    }
+    await page.goto(`${site.url}/vehicle/vehicle-44`);
+    for (const part of ['Storage plan', 'Work', 'Disconnect', 'Clean and protect', 'Stay']) {
+      await page.getByRole('button', { name: part, exact: true }).click();
+      expect(await seriousFindings(page)).toEqual([]);
+    }
+    await page.goto(`${site.url}/yard`);
+    await page.getByRole('button', { name: 'Move vehicles' }).click();
+    await expect(page.getByText(/^Drag a vehicle/)).toBeVisible();
+    expect(await seriousFindings(page)).toEqual([]);
+    expect((await complaints()).filter((one) => !one.startsWith('the layout'))).toEqual([]);
+    await page.close();
+  });
+}
+
+for (const view of [
+  'yard',
+  'round',
+  'vehicle/vehicle-31',
+  'lay-up',
+  'rules',
+  'print/vehicle/vehicle-02',
+]) {
   test(`${view} on a phone: readable, and nothing hangs over the edge`, async ({ browser }) => {
     const page = await browser.newPage({
       viewport: { width: 390, height: 844 },
@@ -155,12 +194,11 @@ test('a new site is set up, and its first vehicle is laid up', async ({ browser 
   await page.getByRole('link', { name: 'Round' }).click();
   await expect(page.getByRole('heading', { name: /Nothing to do/ })).toBeVisible();
   await page.getByRole('link', { name: 'Lay up' }).click();
-  await page.getByLabel('Name').fill('Fennick pickup');
-  await page.getByRole('button', { name: 'Lay it up' }).click();
-  await expect(page.getByText('choose a bay')).toBeVisible();
-  await page.getByLabel('Bay').click();
-  await page.getByTitle('A1', { exact: true }).click();
-  await page.getByRole('button', { name: 'Lay it up' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Fennick pickup');
+  await page.getByRole('button', { name: 'Lay it up now' }).click();
+  await expect(page.getByText('Choose a bay on the plan.')).toBeVisible();
+  await page.getByRole('radio', { name: 'A1', exact: true }).check();
+  await page.getByRole('button', { name: 'Lay it up now' }).click();
   await expect(page.getByRole('heading', { name: /stands in A1/ })).toBeVisible();
   await page.getByRole('link', { name: 'Go to the round' }).click();
   await expect(page.getByRole('heading', { name: /Fennick pickup/ })).toBeVisible();
@@ -168,15 +206,24 @@ test('a new site is set up, and its first vehicle is laid up', async ({ browser 
   await page.close();
 });
 
-test('a rule that changes moves the dates', async ({ browser }) => {
+test('a rule that changes is weighed first, then moves the dates, and stays on record', async ({
+  browser,
+}) => {
   const page = await browser.newPage();
   await page.goto(`${site.url}/rules`);
-  const rest = page.getByRole('radiogroup', { name: 'Rest before a reading counts' });
-  await rest.getByRole('radio', { name: /^12 h/ }).click();
+  const interval = page.getByRole('radiogroup', { name: 'Most days between two readings' });
+  const weighing = page.getByRole('status').filter({ hasText: 'readings: 2 weeks' });
+  await interval.getByText('2 weeks', { exact: true }).click();
+  await expect(weighing).toContainText(/\d+ batteries due earlier.* more work/);
+  await page.getByRole('button', { name: 'Leave as it was' }).click();
+  await expect(weighing).toBeHidden();
+  await expect(page.getByText(/^Version 1, the defaults/)).toBeVisible();
+  await interval.getByText('2 weeks', { exact: true }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByText('Every due date is counted anew')).toBeVisible();
   await page.reload();
-  await expect(rest.getByRole('radio', { name: /^12 h/ })).toBeChecked();
-  await rest.getByRole('radio', { name: /^4 h/ }).click();
-  await expect(page.getByText('Every due date is counted anew')).toBeVisible();
+  await expect(interval.getByRole('radio', { name: /^2 weeks/ })).toBeChecked();
+  await expect(page.getByText(/^Version 2, since/)).toBeVisible();
+  await expect(page.getByText('Thu 14 Jan: Most days between two readings: 2 weeks')).toBeVisible();
   await page.close();
 });

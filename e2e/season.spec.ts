@@ -19,15 +19,16 @@ test('from a new motorcycle to its next due date, and everything is still there 
   await test.step('lay up a motorcycle with an AGM battery', async () => {
     await desk.goto(`${site.url}/lay-up`);
     await desk.locator('label', { hasText: /^Motorcycle$/ }).click();
-    await desk.getByLabel('Name').fill('Wick 900, test rider');
-    await desk.getByLabel('Bay').click();
-    await desk.getByTitle('C14', { exact: true }).click();
-    await desk.getByLabel('Chemistry').click();
-    await desk.getByTitle('AGM (absorbed glass mat)').click();
-    await desk.getByLabel('Capacity, Ah').fill('12');
-    await desk.getByLabel('Last driven or charged').click();
+    await desk.getByLabel('Name', { exact: true }).fill('Wick 900, test rider');
+    await desk.getByRole('radio', { name: 'C14' }).check();
+    await desk.getByRole('combobox', { name: 'Last driven or charged' }).click();
     await desk.getByTitle('Yesterday or before').click();
-    await desk.getByRole('button', { name: 'Lay it up' }).click();
+    await desk.getByRole('button', { name: '4 Batteries' }).click();
+    await desk.getByRole('combobox', { name: 'Chemistry' }).click();
+    await desk.getByTitle('AGM (absorbed glass mat)').last().click();
+    await desk.getByLabel('Capacity, Ah').fill('12');
+    await desk.getByLabel('Draw, mA').fill('1.2');
+    await desk.getByRole('button', { name: 'Lay it up now' }).click();
     await expect(desk.getByRole('heading', { name: /stands in C14/ })).toBeVisible();
   });
 
@@ -45,7 +46,7 @@ test('from a new motorcycle to its next due date, and everything is still there 
 
   await test.step('walk the round with a phone up to it, and type its voltage', async () => {
     await phone.goto(`${site.url}/round`);
-    for (let stops = 0; stops < 40; stops++) {
+    for (let stops = 0; stops < 120; stops++) {
       if (await phone.getByRole('heading', { name: /Wick 900/ }).isVisible()) break;
       const skip = phone.getByRole('button', { name: 'Skip', exact: true });
       if (await skip.isVisible()) await skip.tap();

@@ -7,7 +7,7 @@ import { readDrafts } from '../../store/drafts';
 import { readAllEntries } from '../../store/entries';
 import { MOST_PHOTO_BYTES } from '../../store/photos';
 import { readOwners } from '../../store/site';
-import { NOW, answer, request, site, useDemo } from '../server/demo-server.fixture';
+import { NOW, answer, request, site, demoSite } from '../server/demo-server.fixture';
 import { roundData } from '../round/load';
 import { db } from '../server/store';
 import { vehicleData } from '../vehicle/load';
@@ -18,7 +18,7 @@ import { postLayUp } from './post-lay-up';
 import { LayUp, problemsHere, problemsOf } from './schema';
 import { layUpData } from './load';
 
-useDemo();
+demoSite();
 
 const battery = (more: object = {}) => ({
   id: uuid(),

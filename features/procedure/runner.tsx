@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import { IconCheck } from '@tabler/icons-react';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { draft, type EntryDraft } from '../../core/procedures/entry-draft';
 import { cupsToMl, neutraliserWords } from '../../core/procedures/neutraliser';
 import {
@@ -17,6 +17,7 @@ import {
 } from '../../core/procedures/procedure';
 import type { ProcedureId } from '../../core/procedures/procedure-ids';
 import { PROCEDURES } from '../../core/procedures/procedures';
+import { isTyping } from '../frame/keys';
 import { LevelsInput } from '../inspect/levels-input';
 import { useProgress } from './progress';
 import styles from './procedure.module.css';
@@ -47,7 +48,7 @@ export function ProcedureRunner({
   const unfit = procedure.unfit?.(context) ?? null;
   const next = steps.find((step) => !done.includes(step.id) && !step.optional);
 
-  if (unfit) return <p className={styles.unfit}>{unfit}</p>;
+  const complete = isComplete(steps, done);
 
   const toggle = (step: FittedStep) => {
     if (done.includes(step.id)) {
@@ -63,6 +64,7 @@ export function ProcedureRunner({
     const problem = inputProblem(step, inputs, context);
     if (problem) {
       setRefusal({ step: step.id, first: '', why: problem });
+      document.querySelector<HTMLElement>(`[data-input="${step.id}"] :is(input, button)`)?.focus();
       return;
     }
     setRefusal(null);
@@ -77,6 +79,29 @@ export function ProcedureRunner({
     if (kept !== false) setProgress({ done: [] });
   };
 
+  useEffect(() => {
+    // Before the round's own keys: Space ticks the next step, Enter ends what is complete.
+    const onKey = (event: KeyboardEvent) => {
+      const { target } = event;
+      if (event.key === 'Escape' && target instanceof HTMLElement) target.blur();
+      if (isTyping(event)) return;
+      if (target instanceof HTMLElement && target.closest('button, a, [role="slider"]')) return;
+      const action =
+        event.key === ' ' && next
+          ? () => toggle(next)
+          : event.key === 'Enter' && complete
+            ? () => void finish()
+            : null;
+      if (!action) return;
+      event.preventDefault();
+      event.stopImmediatePropagation();
+      action();
+    };
+    window.addEventListener('keydown', onKey, { capture: true });
+    return () => window.removeEventListener('keydown', onKey, { capture: true });
+  });
+
+  if (unfit) return <p className={styles.unfit}>{unfit}</p>;
   return (
     <div className={styles.runner}>
       <ol className={styles.steps} aria-label={procedure.label}>
@@ -106,28 +131,35 @@ export function ProcedureRunner({
                 <p className={styles.why}>{step.why}</p>
                 {step.tools ? <p className={styles.tools}>Tools: {step.tools}.</p> : null}
                 {step.caution ? <p className={styles.caution}>{step.caution}</p> : null}
-                {step.input === 'cleaner' ? <Cleaner context={context} /> : null}
-                {step.input === 'milliamps' ? (
-                  <label className={styles.field}>
-                    Settled draw, mA
-                    <input
-                      inputMode="decimal"
-                      defaultValue={progress.milliamps ?? ''}
-                      onChange={(event) => {
-                        const text = event.target.value.trim().replace(',', '.');
-                        const milliamps = text === '' ? undefined : Number(text);
-                        setProgress({ ...progress, done, milliamps });
-                      }}
+                <div data-input={step.id}>
+                  {step.input === 'cleaner' ? <Cleaner context={context} /> : null}
+                  {step.input === 'milliamps' ? (
+                    <label className={styles.field}>
+                      Settled draw, mA
+                      <input
+                        inputMode="decimal"
+                        onKeyDown={(event) => {
+                          if (event.key !== 'Enter') return;
+                          toggle(step);
+                          event.currentTarget.blur();
+                        }}
+                        defaultValue={progress.milliamps ?? ''}
+                        onChange={(event) => {
+                          const text = event.target.value.trim().replace(',', '.');
+                          const milliamps = text === '' ? undefined : Number(text);
+                          setProgress({ ...progress, done, milliamps });
+                        }}
+                      />
+                    </label>
+                  ) : null}
+                  {step.input === 'levels' ? (
+                    <LevelsInput
+                      cells={context.facts.cells}
+                      value={progress.levels ?? []}
+                      onChange={(levels) => setProgress({ ...progress, done, levels: [...levels] })}
                     />
-                  </label>
-                ) : null}
-                {step.input === 'levels' ? (
-                  <LevelsInput
-                    cells={context.facts.cells}
-                    value={progress.levels ?? []}
-                    onChange={(levels) => setProgress({ ...progress, done, levels: [...levels] })}
-                  />
-                ) : null}
+                  ) : null}
+                </div>
                 {refusal?.step === step.id ? (
                   <p className={styles.refusal} role="alert">
                     {refusal.first ? <b>Not yet. First: {refusal.first} </b> : null}
@@ -140,16 +172,20 @@ export function ProcedureRunner({
         })}
       </ol>
       <div className={styles.foot}>
-        <Button
-          type="primary"
-          size="large"
-          disabled={!isComplete(steps, done)}
-          onClick={() => void finish()}
-        >
+        <Button type="primary" size="large" disabled={!complete} onClick={() => void finish()}>
           {procedure.label}: done
         </Button>
         <span className={styles.count} role="status">
           {done.length} of {steps.length} steps
+        </span>
+        <span className={styles.keys}>
+          <kbd>Space</kbd> next step
+          {complete ? (
+            <>
+              {' '}
+              <kbd>Enter</kbd> done
+            </>
+          ) : null}
         </span>
       </div>
       <p className={styles.makers}>

@@ -136,12 +136,16 @@ export interface Position {
   readonly step: number;
 }
 
-/** Where Enter goes: what is left at this stop, then the next stop with something left. */
+/**
+ * Where Enter goes: what is left at this stop, then the next stop with something left. A step
+ * that is skipped is not come back to before the next stop.
+ */
 export function nextPosition(views: readonly StopView[], from: Position): Position | null {
   const here = views[from.stop];
   if (here && !here.passed) {
     const open = here.steps.flatMap((step, i) => (step.done || i === from.step ? [] : [i]));
-    const step = open.find((i) => i > from.step) ?? open[0];
+    const skipped = here.steps[from.step]?.done === false;
+    const step = open.find((i) => i > from.step) ?? (skipped ? undefined : open[0]);
     if (step !== undefined) return { stop: from.stop, step };
   }
   for (let by = 1; by <= views.length; by++) {

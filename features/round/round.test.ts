@@ -103,6 +103,12 @@ describe('a stop of the round', () => {
     expect(view.minutesLeft).toBeGreaterThan(2);
   });
 
+  it('is left behind when its last step is skipped, and not walked in circles', () => {
+    const view = viewStop(camper, statesOf(camper), data, halls);
+    expect(nextPosition([view, view], { stop: 0, step: 0 })).toEqual({ stop: 0, step: 1 });
+    expect(nextPosition([view, view], { stop: 0, step: 1 })).toEqual({ stop: 1, step: 0 });
+  });
+
   it('ticks off what is recorded, and is done when all is', () => {
     const states: Record<string, BatteryState> = statesOf(camper);
     const lamp = newEntry('lamp', 'b3', NOW, { state: 'holding' });

@@ -9,7 +9,7 @@ import { db } from './store';
 export const NOW = Date.parse(DEMO_NOW);
 
 /** The demo in a folder of its own, behind the handlers, for the tests of this file. */
-export function useDemo(): void {
+export function demoSite(): void {
   let folder: string;
   beforeAll(() => {
     folder = mkdtempSync(join(tmpdir(), 'velvet-handlers-'));

@@ -12,9 +12,9 @@ import { vehicleData } from '../vehicle/load';
 import { seasonData, yardData } from '../yard/load';
 import { refuseForeign } from './foreign';
 import { db } from './store';
-import { NOW, answer, request, site, useDemo } from './demo-server.fixture';
+import { NOW, answer, request, site, demoSite } from './demo-server.fixture';
 
-useDemo();
+demoSite();
 
 describe('recording an entry', () => {
   const volts = (value: number, confirmed = false) => ({

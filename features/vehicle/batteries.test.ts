@@ -3,7 +3,7 @@ import { usualDetails } from '../../core/battery/details';
 import { parseDay } from '../../core/day';
 import { jobsToday } from '../../core/plan/due';
 import { readAllEntries } from '../../store/entries';
-import { NOW, answer, request, site, useDemo } from '../server/demo-server.fixture';
+import { NOW, answer, request, site, demoSite } from '../server/demo-server.fixture';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries, postEntry } from '../logbook/post-entry';
 import { printData } from '../print/load';
@@ -13,7 +13,7 @@ import { yardData } from '../yard/load';
 import { vehicleData } from './load';
 import { postBattery } from './post-battery';
 
-useDemo();
+demoSite();
 
 const stayIn = (mark: string) => site().stays.find((one) => one.bay.mark === mark)!;
 const voltsOf = (mark: string, batteryId: string) =>

@@ -156,38 +156,39 @@ export function Yard({ data }: { data: YardData }) {
         <Suspense fallback={<p className={styles.moveSaid}>Making the vehicles movable</p>}>
           <MoveYard data={data} onMoved={() => router.refresh()} />
         </Suspense>
-      ) : null}
-      <div className={styles.halls} hidden={moving && !elsewhere}>
-        {data.halls.map((hall, i) => {
-          const celsius = elsewhere ? season?.halls[hall.id]?.[day - season.from] : hall.celsius;
-          return (
-            <section
-              key={hall.id}
-              className={i === data.halls.length - 1 && i % 2 === 0 ? styles.wide : styles.hall}
-              aria-label={hall.name}
-            >
-              <header className={styles.hallHead}>
-                <div>
-                  <h2>{hall.name}</h2>
-                  <p className={styles.note}>{hall.note}</p>
-                </div>
-                {celsius !== undefined ? (
-                  <span className={styles.celsius}>
-                    {formatTemperature(celsius, data.units, 1)}
-                  </span>
-                ) : null}
-              </header>
-              <ul className={styles.bays}>
-                {hall.bays.map((bay) => (
-                  <li key={bay.mark}>
-                    <Bay bay={bay} shown={shown} waiting={waiting} />
-                  </li>
-                ))}
-              </ul>
-            </section>
-          );
-        })}
-      </div>
+      ) : (
+        <div className={styles.halls}>
+          {data.halls.map((hall, i) => {
+            const celsius = elsewhere ? season?.halls[hall.id]?.[day - season.from] : hall.celsius;
+            return (
+              <section
+                key={hall.id}
+                className={i === data.halls.length - 1 && i % 2 === 0 ? styles.wide : styles.hall}
+                aria-label={hall.name}
+              >
+                <header className={styles.hallHead}>
+                  <div>
+                    <h2>{hall.name}</h2>
+                    <p className={styles.note}>{hall.note}</p>
+                  </div>
+                  {celsius !== undefined ? (
+                    <span className={styles.celsius}>
+                      {formatTemperature(celsius, data.units, 1)}
+                    </span>
+                  ) : null}
+                </header>
+                <ul className={styles.bays}>
+                  {hall.bays.map((bay) => (
+                    <li key={bay.mark}>
+                      <Bay bay={bay} shown={shown} waiting={waiting} />
+                    </li>
+                  ))}
+                </ul>
+              </section>
+            );
+          })}
+        </div>
+      )}
     </div>
   );
 }

@@ -1,7 +1,9 @@
 import { usualDetails, type BatteryDetails } from '../core/battery/details';
 import { INSPECTION_POINT_IDS, INSPECTION_POINTS, type Inspection } from '../core/inspect/points';
+import type { StoragePlanId } from '../core/plan/storage-plan-ids';
 import { PLAIN_VEHICLE, type Terms, type VehicleFacts } from '../core/stay/vehicle-facts';
 import type { Owner } from '../store/site';
+import type { VehicleKindId } from '../core/site/vehicle-kinds';
 import type { Random } from '../standins/random';
 import type { DemoBattery, DemoModel, DemoStay, Keeping, ModelKey } from './site';
 
@@ -102,12 +104,13 @@ export function detailsOf(
 
 /** An inspection that found nothing, but for what is given. */
 export function inspectionOf(
+  kind: VehicleKindId,
   details: BatteryDetails,
   cells: number,
   found: Partial<Inspection['answers']> = {},
   levels: Inspection['levels'] = null,
 ): Inspection {
-  const looked = INSPECTION_POINT_IDS.filter((id) => INSPECTION_POINTS[id].has(details));
+  const looked = INSPECTION_POINT_IDS.filter((id) => INSPECTION_POINTS[id].has(details, kind));
   return {
     answers: {
       ...Object.fromEntries(looked.map((id) => [id, INSPECTION_POINTS[id].answers[0].value])),
@@ -132,4 +135,13 @@ export const DEMO_FINDINGS: readonly DemoFinding[] = [
   { day: '2027-01-11', bay: 'A6', answers: { case: 'damp' } },
   { day: '2027-01-11', bay: 'D2', answers: {}, lowCell: 3 },
   { day: '2027-01-07', bay: 'C22', answers: { posts: 'growth' } },
+];
+
+/** Batteries that spend the winter on the bench of the heated hall, by bay of their vehicle. */
+export const DEMO_BENCHED: ReadonlySet<string> = new Set(['Y17']);
+export const DEMO_BENCH_HALL = 'carding-hall';
+
+/** Plans that were changed lately and are not carried out yet. */
+export const DEMO_NEW_PLANS: readonly { day: string; bay: string; plan: StoragePlanId }[] = [
+  { day: '2027-01-11', bay: 'Y10', plan: 'off-recharged' },
 ];

@@ -14,7 +14,16 @@ import { show, showMilliamps, type HandMeter } from '../standins/meter';
 import { random, type Random } from '../standins/random';
 import { hallAir, outdoors } from '../standins/weather';
 import type { Battery, Vehicle } from '../store/site';
-import { DEMO_FINDINGS, detailsOf, factsOfStay, inspectionOf, termsOfStay } from './facts';
+import {
+  DEMO_BENCHED,
+  DEMO_BENCH_HALL,
+  DEMO_NEW_PLANS,
+  DEMO_FINDINGS,
+  detailsOf,
+  factsOfStay,
+  inspectionOf,
+  termsOfStay,
+} from './facts';
 import {
   DEMO_HALLS,
   DEMO_NOW,
@@ -219,7 +228,7 @@ function arrive(
       battery: new TrueBattery(truth, { share, celsius: 10 }),
       trouble,
       clampVolts: chance.uniform() < 0.1 ? chance.between(0.01, 0.02) : 0,
-      hallId: hall.id,
+      hallId: DEMO_BENCHED.has(stay.bay) ? DEMO_BENCH_HALL : hall.id,
       from,
       onMaintainer: false,
       charging: false,
@@ -363,10 +372,18 @@ function layUp(
     record('draw', id, minutes(6), { milliamps: showMilliamps(one.truth.drawMa(0), chance) });
   }
   const at = minutes(0);
-  note('inspected', id, at, inspectionOf(one.details, one.truth.cells));
+  note(
+    'inspected',
+    id,
+    at,
+    inspectionOf(MODELS[one.stay.model].kind, one.details, one.truth.cells),
+  );
+  const benched = DEMO_BENCHED.has(stay.bay);
+  if (benched) note('taken-out', id, at, { to: 'bench', hallId: DEMO_BENCH_HALL, why: '' });
   note('plan-chosen', id, at, {
-    plan:
-      stay.keeping === 'maintainer'
+    plan: benched
+      ? 'bench'
+      : stay.keeping === 'maintainer'
         ? one.battery.connected
           ? 'maintained-connected'
           : 'maintained-off'
@@ -403,17 +420,24 @@ function read(
 }
 
 /** Now and then somebody looks closer, and sees something. */
-function lookCloser(one: Kept, day: Day, at: number, note: Record): void {
+function lookCloser(kept: Kept, day: Day, at: number, note: Record): void {
+  const changed = DEMO_NEW_PLANS.find((one) => one.bay === kept.stay.bay && toDay(one.day) === day);
+  if (changed) note('plan-chosen', kept.id, at, { plan: changed.plan });
   const seen = DEMO_FINDINGS.find(
-    (finding) => finding.bay === one.stay.bay && toDay(finding.day) === day,
+    (finding) => finding.bay === kept.stay.bay && toDay(finding.day) === day,
   );
   if (!seen) return;
-  const { cells } = one.truth;
+  const { cells } = kept.truth;
   const levels =
     seen.lowCell === undefined
       ? null
       : Array.from({ length: cells }, (_, i) => (i === seen.lowCell ? 'plates' : 'low') as Level);
-  note('inspected', one.id, at, inspectionOf(one.details, cells, seen.answers, levels));
+  note(
+    'inspected',
+    one.id,
+    at,
+    inspectionOf(MODELS[kept.stay.model].kind, kept.details, cells, seen.answers, levels),
+  );
 }
 
 /** Lithium likes to stand part charged, and nobody gets at a forgotten one. */

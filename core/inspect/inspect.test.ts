@@ -51,9 +51,12 @@ describe('an inspection', () => {
 
   it('asks for a vent tube and an eye only where there are some', () => {
     const plainOne = usualDetails('agm');
-    const has = (id: InspectionPointId, details = plainOne) => INSPECTION_POINTS[id].has(details);
+    const has = (id: InspectionPointId, details = plainOne) =>
+      INSPECTION_POINTS[id].has(details, 'car');
     expect([has('vent'), has('eye'), has('case')]).toEqual([false, false, true]);
     expect(has('vent', { ...plainOne, ventTube: true })).toBe(true);
+    expect(has('belt')).toBe(true);
+    expect(INSPECTION_POINTS.belt.has(plainOne, 'caravan')).toBe(false);
   });
 
   it('takes only answers that exist', () => {

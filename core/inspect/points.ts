@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { BatteryDetails } from '../battery/details';
+import type { VehicleKindId } from '../site/vehicle-kinds';
 
 export interface Answer {
   readonly value: string;
@@ -11,11 +12,13 @@ export interface InspectionPoint {
   readonly label: string;
   readonly look: string;
   readonly answers: readonly [Answer, ...Answer[]];
-  /** Whether this battery has such a thing at all. */
-  readonly has: (details: BatteryDetails) => boolean;
+  /** Whether there is such a thing at all here. */
+  readonly has: (details: BatteryDetails, kind: VehicleKindId) => boolean;
 }
 
 const always = () => true;
+/** Kinds whose alternator is driven by a belt that can be seen. */
+const BELTED: ReadonlySet<VehicleKindId> = new Set(['car', 'pickup', 'camper', 'generator']);
 
 /** What is looked at, in the order of looking. To add a point is to add a record. */
 export const INSPECTION_POINTS = {
@@ -91,9 +94,8 @@ export const INSPECTION_POINTS = {
     answers: [
       { value: 'sound', label: 'Sound' },
       { value: 'worn', label: 'Worn or slack' },
-      { value: 'none', label: 'Has none' },
     ],
-    has: always,
+    has: (_, kind) => BELTED.has(kind),
   },
   eye: {
     label: 'Indicator eye',

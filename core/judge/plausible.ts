@@ -4,7 +4,7 @@ import { CHEMISTRIES } from '../battery/chemistries';
 import { voltsOfSoc } from '../battery/state-of-charge';
 import { anchorOf, lossOf, restOf, socOfReading, dailyLoss } from './outlook';
 import type { RecordedReading } from '../logbook/fold';
-import { hallMean, type Standing } from './standing';
+import { hallMean, type BatteryFacts, type Standing } from './standing';
 import { figure, formatVolts, say, type Sentence } from './words';
 
 /** Something about a reading that must be asked before it is taken. */
@@ -33,7 +33,7 @@ const JUMP_MARGIN_PCT = 8;
 export function doubtOf(reading: RecordedReading, standing: Standing): Doubt | null {
   return (
     doubtOfTime(reading, standing) ??
-    doubtOfVolts(reading.volts, standing) ??
+    doubtOfVolts(reading.volts, standing.facts) ??
     doubtOfChange(reading, standing)
   );
 }
@@ -58,8 +58,12 @@ function doubtOfTime(reading: RecordedReading, standing: Standing): Doubt | null
   return null;
 }
 
-function doubtOfVolts(volts: number, standing: Standing): Doubt | null {
-  const { chemistry, cells, nominalVolts } = standing.facts;
+/** What is odd about a voltage for a battery of these facts alone. */
+export function doubtOfVolts(
+  volts: number,
+  facts: Pick<BatteryFacts, 'chemistry' | 'cells' | 'nominalVolts'>,
+): Doubt | null {
+  const { chemistry, cells, nominalVolts } = facts;
   const { low, high } = CHEMISTRIES[chemistry].restVoltsPerCell;
   const shown = figure(formatVolts(volts));
   const fits = (value: number) => value / cells >= low && value / cells <= high;

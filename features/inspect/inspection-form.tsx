@@ -8,6 +8,7 @@ import {
   type Inspection,
   type InspectionPoint,
 } from '../../core/inspect/points';
+import type { VehicleKindId } from '../../core/site/vehicle-kinds';
 import { LevelsInput } from './levels-input';
 import styles from './inspect.module.css';
 
@@ -15,19 +16,21 @@ export const EMPTY_INSPECTION: Inspection = { answers: {}, levels: null, note: '
 
 /** What to look at, and what is seen there; what follows stands below at once. */
 export function InspectionForm({
+  kind,
   details,
   cells,
   value,
   problem,
   onChange,
 }: {
+  kind: VehicleKindId;
   details: BatteryDetails;
   cells: number;
   value: Inspection;
   problem?: string | undefined;
   onChange: (inspection: Inspection) => void;
 }) {
-  const points = INSPECTION_POINT_IDS.filter((id) => INSPECTION_POINTS[id].has(details));
+  const points = INSPECTION_POINT_IDS.filter((id) => INSPECTION_POINTS[id].has(details, kind));
   const findings = findingsOf(value);
   const sound = () =>
     onChange({

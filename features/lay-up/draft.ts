@@ -55,6 +55,7 @@ export const newBattery = (
   negativeOn: true,
   drawMa: null,
   volts: null,
+  voltsConfirmed: false,
   inspection: null,
   plan: null,
 });

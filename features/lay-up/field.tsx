@@ -28,7 +28,8 @@ export function Field({
       {children(id, { status: problem ? 'error' : '', 'aria-describedby': about })}
       {problem ? (
         <p className={styles.problem} id={about} role="alert">
-          {problem[0]!.toUpperCase() + problem.slice(1)}.
+          {problem[0]!.toUpperCase() + problem.slice(1)}
+          {/[.?]$/.test(problem) ? '' : '.'}
         </p>
       ) : hint ? (
         <p className={styles.hint} id={about}>

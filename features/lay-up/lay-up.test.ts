@@ -32,6 +32,7 @@ const battery = (more: object = {}) => ({
   negativeOn: false,
   drawMa: 1.2,
   volts: null,
+  voltsConfirmed: false,
   inspection: null,
   plan: null,
   ...more,
@@ -141,6 +142,13 @@ describe('laying up', () => {
       400,
       /150 Ah in a string of 170 Ah/,
       'batteries.2.capacityAh',
+    ],
+    [
+      'volts that no battery shows, unless they are confirmed',
+      { batteries: [battery({ volts: 21.5 })] },
+      400,
+      /more than this battery can show/,
+      'batteries.0.volts',
     ],
     [
       'a price limit that is not given',

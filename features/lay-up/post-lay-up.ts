@@ -3,7 +3,6 @@ import { cellsFor } from '../../core/battery/chemistries';
 import { MS_PER_HOUR, shortDay } from '../../core/day';
 import { type EntryData, type EntryKind } from '../../core/logbook/kinds';
 import { roundOnOrAfter } from '../../core/plan/rounds';
-import { recordEntry } from '../../store/record';
 import { dropDraft } from '../../store/drafts';
 import {
   putBattery,
@@ -15,6 +14,7 @@ import {
 } from '../../store/site';
 import type { Db } from '../../store/open';
 import { newEntry } from '../logbook/new-entry';
+import { recordSaid } from '../logbook/record-said';
 import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
@@ -65,7 +65,7 @@ function takeIn(to: Db, layUp: LayUp, at: number): void {
     data: EntryData<K>,
   ) => {
     const entry = newEntry(kind, subjectId, when, data);
-    const recorded = recordEntry(to, entry, new Date(at).toISOString());
+    const recorded = recordSaid(entry);
     if (recorded.outcome === 'conflict') throw new Error(recorded.reason);
   };
   const { vehicleId } = layUp;

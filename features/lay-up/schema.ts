@@ -3,6 +3,8 @@ import { CHEMISTRY_IDS, cellsFor } from '../../core/battery/chemistries';
 import { BatteryDetails } from '../../core/battery/details';
 import { parseDay, shortDay, type Day } from '../../core/day';
 import { Inspection, levelsProblem } from '../../core/inspect/points';
+import { doubtOfVolts } from '../../core/judge/plausible';
+import { plain } from '../../core/judge/words';
 import { BATTERY_ROLES, DayName } from '../../core/logbook/kinds';
 import { STORAGE_PLAN_IDS } from '../../core/plan/storage-plan-ids';
 import { VEHICLE_KIND_IDS } from '../../core/site/vehicle-kinds';
@@ -24,6 +26,8 @@ export const LayUpBattery = z.strictObject({
   drawMa: z.number().min(0, 'milliamps are 0 or more').max(20_000, 'at most 20 A').nullable(),
   /** Volts read on arrival. */
   volts: z.number().min(0).max(100).nullable(),
+  /** They were asked about, and are right. */
+  voltsConfirmed: z.boolean(),
   inspection: Inspection.nullable(),
   plan: z.enum(STORAGE_PLAN_IDS).nullable(),
 });
@@ -64,6 +68,8 @@ export const LayUp = z
       const cells = cellsFor(battery.chemistry, battery.nominalVolts);
       const problem = levelsProblem(battery.inspection?.levels ?? null, cells);
       if (problem) issue(['batteries', i, 'inspection', 'levels'], problem);
+      const question = battery.voltsConfirmed ? null : voltsQuestion(battery);
+      if (question) issue(['batteries', i, 'volts'], question);
     });
     const string = layUp.batteries.flatMap((battery, i) =>
       battery.role === 'string' ? [{ battery, i }] : [],
@@ -82,6 +88,17 @@ export const LayUp = z
     }
   });
 export type LayUp = z.infer<typeof LayUp>;
+
+/** What has to be asked about the volts on arrival; null where they make sense. */
+export function voltsQuestion(
+  battery: Pick<LayUpBattery, 'volts' | 'chemistry' | 'nominalVolts'>,
+): string | null {
+  const { volts, chemistry, nominalVolts } = battery;
+  if (volts === null) return null;
+  const cells = cellsFor(chemistry, nominalVolts);
+  const doubt = doubtOfVolts(volts, { chemistry, nominalVolts, cells });
+  return doubt ? plain(doubt.question) : null;
+}
 
 /** A field that is wrong, and how to mend it. */
 export interface Problem {

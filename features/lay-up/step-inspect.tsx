@@ -1,6 +1,6 @@
 'use client';
 
-import { Input } from 'antd';
+import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { cellsFor } from '../../core/battery/chemistries';
 import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
@@ -8,6 +8,7 @@ import { parseVolts } from '../vehicle/parse-volts';
 import { BatteryTabs } from './battery-tabs';
 import type { DraftBattery } from './draft';
 import { Field } from './field';
+import { voltsQuestion } from './schema';
 import type { StepProps } from './step-props';
 import styles from './lay-up.module.css';
 
@@ -36,9 +37,12 @@ export function StepInspect({ draft, problem, change }: StepProps) {
           path={`batteries.${shown}.volts`}
           volts={battery.volts}
           problem={problem(`batteries.${shown}.volts`)}
-          onChange={(volts) => set({ volts })}
+          question={battery.voltsConfirmed ? null : voltsQuestion(battery)}
+          onChange={(volts) => set({ volts, voltsConfirmed: false })}
+          onConfirm={() => set({ voltsConfirmed: true })}
         />
         <InspectionForm
+          kind={draft.kind}
           details={battery.details}
           cells={cells}
           value={battery.inspection ?? EMPTY_INSPECTION}
@@ -54,22 +58,27 @@ function VoltsField({
   path,
   volts,
   problem,
+  question,
   onChange,
+  onConfirm,
 }: {
   path: string;
   volts: number | null;
   problem: string | undefined;
+  /** What is odd about them, to be confirmed. */
+  question: string | null;
   onChange: (volts: number | null) => void;
+  onConfirm: () => void;
 }) {
   const [text, setText] = useState(volts === null ? '' : volts.toFixed(2));
   const parsed = text.trim() === '' ? null : parseVolts(text);
-  const wrong = parsed && !parsed.ok ? parsed.reason : problem;
+  const wrong = (parsed && !parsed.ok ? parsed.reason : null) ?? question ?? problem;
   return (
     <div className={styles.narrow}>
       <Field
         label="Volts on arrival"
         path={path}
-        problem={wrong?.replace(/\.$/, '')}
+        problem={wrong?.replace(/[.?]$/, question ? '?' : '')}
         hint="With a decimal point. Too soon after driving it is kept and marked, and read again later."
       >
         {(id, more) => (
@@ -89,6 +98,11 @@ function VoltsField({
           />
         )}
       </Field>
+      {question ? (
+        <Button size="large" onClick={onConfirm}>
+          It is right, keep it
+        </Button>
+      ) : null}
     </div>
   );
 }

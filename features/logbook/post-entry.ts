@@ -3,12 +3,12 @@ import { HOUSE_RULES } from '../../core/rules/rules';
 import { parseEntry, type NewEntry } from '../../core/logbook/entry';
 import { plain } from '../../core/judge/words';
 import { levelsProblem } from '../../core/inspect/points';
-import { judge, judgeReading } from '../../core/judge/verdict';
-import { recordEntry, type Recorded } from '../../store/record';
-import { readEntry } from '../../store/entries';
-import { readRuleBook, readVehicleStates } from '../../store/states';
-import { addVerdict } from '../../store/verdicts';
+import { judgeReading } from '../../core/judge/verdict';
+import { foldVehicle } from '../../core/logbook/fold';
+import { readEntriesOf, readEntry } from '../../store/entries';
+import { readVehicleStates } from '../../store/states';
 import { now } from '../server/clock';
+import { recordSaid } from './record-said';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { readBatteries, readBays, readHalls, readVehicles } from '../../store/site';
@@ -24,7 +24,7 @@ export async function postEntry(request: Request): Promise<Response> {
   if (refusal) return refusal;
   const checked = check(body);
   if (checked.refusal) return checked.refusal;
-  const recorded = record(checked.entry);
+  const recorded = recordSaid(checked.entry);
   if (recorded.outcome === 'conflict') return refuse(409, recorded.reason);
   return Response.json({ id: checked.entry.id, seq: recorded.seq, outcome: recorded.outcome });
 }
@@ -45,7 +45,7 @@ export async function postEntries(request: Request): Promise<Response> {
     db()
       .transaction(() => {
         for (const { entry } of checked) {
-          const recorded = record(entry!);
+          const recorded = recordSaid(entry!);
           if (recorded.outcome === 'conflict') throw new Conflict(recorded.reason);
         }
       })
@@ -79,38 +79,19 @@ function check(
   return question ? { refusal: refuse(422, question) } : { entry };
 }
 
-/** Records an entry; with a reading, also what is said about it and under which rules. */
-function record(entry: NewEntry): Recorded {
-  return db()
-    .transaction(() => {
-      const recorded = recordEntry(db(), entry, new Date(now()).toISOString());
-      if (recorded.outcome !== 'recorded' || entry.kind !== 'reading') return recorded;
-      const kept = loadBattery(db(), now(), entry.subjectId);
-      const reading = kept?.standing.state.readings.find((one) => one.id === entry.id);
-      if (!kept || !reading) return recorded;
-      const { kind, headline, why } = judge(kept.standing, reading);
-      addVerdict(db(), {
-        entryId: entry.id,
-        ruleVersion: readRuleBook(db()).version,
-        kind,
-        headline,
-        why: why.map(plain).join(' '),
-      });
-      return recorded;
-    })
-    .immediate();
-}
-
 /** Why a vehicle or battery cannot go where an entry puts it; null where it can. */
 function misplacement(entry: NewEntry): string | null {
   if (entry.kind === 'moved' || entry.kind === 'laid-up') {
     const bay = readBays(db()).find((one) => one.id === entry.data.bayId);
     if (!bay) return `bayId: there is no bay ${entry.data.bayId} here.`;
-    const states = readVehicleStates(db());
-    const other = readVehicles(db()).find(
-      ({ id }) => id !== entry.subjectId && states.get(id)?.bayId === bay.id,
+    return takenBy(bay.id, entry.subjectId);
+  }
+  if (entry.kind === 'withdrawn' && entry.subjectKind === 'vehicle') {
+    // A move taken back puts the vehicle where it was, and somebody else may stand there now.
+    const left = readEntriesOf(db(), 'vehicle', entry.subjectId).filter(
+      ({ id }) => id !== entry.strikes,
     );
-    return other ? `Bay ${bay.mark} is taken by ${other.name}: choose another.` : null;
+    return takenBy(foldVehicle(left).bayId, entry.subjectId);
   }
   if (entry.kind === 'fitted' && readVehicles(db(), entry.data.vehicleId).length === 0) {
     return `vehicleId: there is no vehicle ${entry.data.vehicleId} here.`;
@@ -132,6 +113,16 @@ function misplacement(entry: NewEntry): string | null {
       : `hallId: there is no hall ${hallId} here.`;
   }
   return null;
+}
+
+/** Who else stands in a bay, as a reason why `vehicleId` cannot; null where it is free. */
+function takenBy(bayId: string | null, vehicleId: string): string | null {
+  const bay = readBays(db()).find((one) => one.id === bayId);
+  const states = readVehicleStates(db());
+  const other = readVehicles(db()).find(
+    ({ id }) => bay && id !== vehicleId && states.get(id)?.bayId === bay.id,
+  );
+  return other ? `Bay ${bay!.mark} is taken by ${other.name}: choose another.` : null;
 }
 
 function isHere(entry: NewEntry, battery: KeptBattery | null): boolean {

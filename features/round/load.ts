@@ -1,11 +1,12 @@
 import 'server-only';
 import { toDay } from '../../core/day';
+import { groupBy } from '../../core/group';
 import { jobsToday, roundsAhead } from '../../core/plan/due';
 import { roundOnOrAfter } from '../../core/plan/rounds';
 import { clockStands } from '../server/clock';
 import { batteryLabels, benchHall, type LoadedSite, type Stay } from '../site/load';
 import { toWireHall, type WireBattery, type WireVehicle } from '../site/wire';
-import type { RoundData } from './round-data';
+import type { RoundData, RoundStop } from './round-data';
 
 export function wireVehicle(stay: Stay): WireVehicle {
   return {
@@ -33,12 +34,44 @@ export function wireBatteries(stay: Stay): WireBattery[] {
   }));
 }
 
+/** A battery on the bench is a stop of its own, where the bench is. */
+const BENCH = 'bench';
+
+/** Every stop with something due or done, hall by hall in walking order, the bench last. */
+function stopsOf(loaded: LoadedSite): RoundStop[] {
+  const stops = loaded.stays.flatMap((stay): RoundStop[] => {
+    const vehicle = wireVehicle(stay);
+    const places = groupBy(wireBatteries(stay), ({ state }) =>
+      state.out === null ? '' : (state.out.hallId ?? stay.hall.id),
+    );
+    return [...places].map(([benchHall, batteries]) =>
+      benchHall === ''
+        ? { vehicle, batteries }
+        : {
+            vehicle: { ...vehicle, bayMark: BENCH, rowMark: BENCH, hallId: benchHall },
+            batteries,
+          },
+    );
+  });
+  const kept = new Map(
+    loaded.stays.flatMap((stay) => stay.batteries.map((one) => [one.battery.id, one] as const)),
+  );
+  const due = stops.filter((stop) =>
+    stop.batteries.some(({ id }) => {
+      const { standing, outlook } = kept.get(id)!;
+      return jobsToday(standing, outlook).length > 0;
+    }),
+  );
+  return loaded.halls.flatMap((hall) => {
+    const here = due.filter((stop) => stop.vehicle.hallId === hall.id);
+    const onBench = (stop: RoundStop) => stop.vehicle.bayMark === BENCH;
+    return [...here.filter((stop) => !onBench(stop)), ...here.filter(onBench)];
+  });
+}
+
 /** Today's round (or the next one): every stop with something due or done. */
 export function roundData(loaded: LoadedSite): RoundData {
   const end = Math.max(toDay(loaded.site.seasonEnd), loaded.today);
-  const due = loaded.stays.filter((stay) =>
-    stay.batteries.some(({ standing, outlook }) => jobsToday(standing, outlook).length > 0),
-  );
   return {
     clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
     today: loaded.today,
@@ -46,7 +79,7 @@ export function roundData(loaded: LoadedSite): RoundData {
     rules: loaded.rules,
     benchHallId: benchHall(loaded.halls).id,
     halls: loaded.halls.map((hall) => toWireHall(hall, loaded.temperatures.get(hall.id)!)),
-    stops: due.map((stay) => ({ vehicle: wireVehicle(stay), batteries: wireBatteries(stay) })),
+    stops: stopsOf(loaded),
     ahead: loaded.stays.map((stay) => ({
       vehicleId: stay.vehicle.id,
       bayMark: stay.bay.mark,

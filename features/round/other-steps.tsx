@@ -77,9 +77,7 @@ export function ChargeStep({
         </div>
       ) : null}
       <p className={styles.lampLast}>
-        {step.job.kind === 'recharge'
-          ? 'Is the charger’s programme right for this chemistry and voltage?'
-          : 'Did the charger say that it is full?'}
+        {step.job.kind === 'recharge' ? rechargeHint(step) : 'Did the charger say that it is full?'}
       </p>
       <div className={styles.lamps}>
         {step.job.kind === 'recharge' ? (
@@ -99,6 +97,17 @@ export function ChargeStep({
       </div>
     </div>
   );
+}
+
+/** What the battery's storage plan makes of a recharge. */
+function rechargeHint({ battery: { state } }: Step): string {
+  if (state.plan === 'swap-pair' && !state.out) {
+    return 'Swap pair: put the one from the bench on and charge this one there; the exchange is recorded on the vehicle’s page.';
+  }
+  if (state.plan === 'hook-up') {
+    return 'Hook-up: cable dry and fully plugged, its switch on and taped; five to six hours at least. Below about 12 V a built-in charger hardly lifts it.';
+  }
+  return 'Is the charger’s programme right for this chemistry and voltage?';
 }
 
 /** The caution that belongs to this step. */

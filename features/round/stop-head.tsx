@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { dayOf, shortDay } from '../../core/day';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
+import { STORAGE_PLANS } from '../../core/plan/storage-plans';
 import type { Judged, StopView } from './round-data';
 import styles from './round.module.css';
 
@@ -8,6 +9,7 @@ import styles from './round.module.css';
 export function StopHead({ view, judged }: { view: StopView; judged: Judged }) {
   const { facts, state, timeZone } = judged.standing;
   const tags = [
+    ...(state.out ? ['on the bench'] : []),
     state.maintainerSince !== null
       ? 'maintainer on'
       : state.negativeOn
@@ -17,6 +19,7 @@ export function StopHead({ view, judged }: { view: StopView; judged: Judged }) {
     ...(state.lastFullAt !== null
       ? [`last full ${shortDay(dayOf(state.lastFullAt, timeZone))}`]
       : ['never known full']),
+    ...(state.plan ? [`plan: ${STORAGE_PLANS[state.plan].short}`] : []),
     ...(state.drawMa !== null && state.negativeOn ? [`draw ${state.drawMa} mA`] : []),
   ];
   return (

@@ -41,7 +41,11 @@ export function StopList({
   const rows = groupBy(
     views.map((view, i) => ({ view, i })),
     ({ view }) =>
-      view.vehicle.rowMark ? `${view.hallName} · row ${view.vehicle.rowMark}` : view.hallName,
+      view.vehicle.rowMark === 'bench'
+        ? `${view.hallName} · bench`
+        : view.vehicle.rowMark
+          ? `${view.hallName} · row ${view.vehicle.rowMark}`
+          : view.hallName,
   );
   return (
     <aside className={styles.list}>
@@ -60,7 +64,7 @@ export function StopList({
             <h3>{row}</h3>
             <ul>
               {stops.map(({ view, i }) => (
-                <li key={view.vehicle.id}>
+                <li key={`${view.vehicle.id}-${view.vehicle.bayMark}`}>
                   <button
                     ref={i === at ? here : undefined}
                     type="button"

@@ -69,6 +69,7 @@ export function InspectStep({
         </p>
       ))}
       <InspectionForm
+        kind={standing.vehicleKind}
         details={battery.details}
         cells={standing.facts.cells}
         value={seen}

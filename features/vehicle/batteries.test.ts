@@ -7,6 +7,7 @@ import { NOW, answer, request, site, demoSite } from '../server/demo-server.fixt
 import { newEntry } from '../logbook/new-entry';
 import { postEntries, postEntry } from '../logbook/post-entry';
 import { printData } from '../print/load';
+import { roundData } from '../round/load';
 import { previewRules } from '../rules/preview';
 import { db } from '../server/store';
 import { yardData } from '../yard/load';
@@ -157,6 +158,15 @@ describe('entries that belong together', () => {
   });
 });
 
+it('a battery on the bench is a stop of its own, where the bench is', () => {
+  const { stops } = roundData(site());
+  const bench = stops.findIndex((stop) => stop.vehicle.bayMark === 'bench');
+  expect(stops[bench]!.vehicle).toMatchObject({ name: 'Pellow 5', hallId: 'carding-hall' });
+  expect(stops[bench + 1]!.vehicle.hallId).toBe('dye-house');
+  const [kept] = stayIn('Y17').batteries;
+  expect(kept!.standing.hallName).toBe('Carding Hall');
+});
+
 describe('moving a vehicle', () => {
   it('to a free bay is done; to a taken one it is refused with the name', async () => {
     const { vehicle } = stayIn('C3');
@@ -165,9 +175,20 @@ describe('moving a vehicle', () => {
     expect(await move('bay-C4')).toMatchObject({ status: 409, reason: /C4 is taken by Hallam 6/ });
     expect((await move('bay-Z1')).reason).toMatch(/no bay/);
     expect((await move('bay-C21')).status).toBe(200);
+    // Somebody takes the place that was left: the move cannot be struck any more.
+    const other = stayIn('C5').vehicle.id;
+    await postEntry(request(newEntry('moved', other, NOW, { bayId: 'bay-C3' })));
+    const moved = readAllEntries(db()).find(
+      (entry) => entry.kind === 'moved' && entry.subjectId === vehicle.id,
+    )!;
+    const strike = newEntry('withdrawn', vehicle.id, NOW, { why: '' }, moved.id, 'vehicle');
+    expect(await answer(postEntry(request(strike)))).toMatchObject({
+      status: 409,
+      reason: /C3 is taken by Osier 42/,
+    });
     const yard = yardData(site());
     const bays = yard.halls.flatMap((hall) => hall.bays);
-    expect(bays.find((bay) => bay.mark === 'C3')!.stay).toBeNull();
+    expect(bays.find((bay) => bay.mark === 'C3')!.stay!.vehicleId).toBe(other);
     expect(bays.find((bay) => bay.mark === 'C21')!.stay!.vehicleId).toBe(vehicle.id);
   });
 });

@@ -216,11 +216,15 @@ export function Vehicle({ data }: { data: VehicleData }) {
             <Fact
               name="Kept"
               value={
-                battery.state.maintainerSince !== null
-                  ? 'maintainer on'
-                  : battery.state.negativeOn
-                    ? 'negative on'
-                    : 'negative off'
+                battery.state.goneAt !== null
+                  ? 'gone'
+                  : battery.state.out
+                    ? 'on the bench'
+                    : battery.state.maintainerSince !== null
+                      ? 'maintainer on'
+                      : battery.state.negativeOn
+                        ? 'negative on'
+                        : 'negative off'
               }
             />
             <Fact

@@ -88,6 +88,7 @@ export function WorkView({
       {work === 'inspect' ? (
         <>
           <InspectionForm
+            kind={data.vehicle.kind}
             details={battery.details}
             cells={battery.facts.cells}
             value={seen}

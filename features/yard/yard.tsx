@@ -269,8 +269,8 @@ function Bay({
   );
 }
 
-/** `S`, `L1`: the label of one of several batteries, short enough for a tile. */
+/** `S`, `L1`, `S bench`: the label of one of several batteries, short enough for a tile. */
 function shortLabel(label: string): string {
-  const [word, number] = label.split(' ');
-  return `${word![0]}${number ?? ''}`;
+  const [, word, number, where] = /^(\w+) ?(\d*)(?:, (\w+))?$/.exec(label) ?? ['', label, '', ''];
+  return `${word![0]}${number ?? ''}${where ? ` ${where}` : ''}`;
 }

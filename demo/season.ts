@@ -434,7 +434,7 @@ function lookCloser(kept: Kept, day: Day, at: number, note: Record): void {
       : Array.from({ length: cells }, (_, i) => (i === seen.lowCell ? 'plates' : 'low') as Level);
   note(
     'inspected',
-    one.id,
+    kept.id,
     at,
     inspectionOf(MODELS[kept.stay.model].kind, kept.details, cells, seen.answers, levels),
   );

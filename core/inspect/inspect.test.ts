@@ -2,6 +2,7 @@ import { usualDetails } from '../battery/details';
 import { shortDay, toDay } from '../day';
 import { at, reading, standing } from '../judge/fixture';
 import { outlookOf } from '../judge/outlook';
+import { CONDEMNED, reserveMark } from '../judge/season';
 import { judge, outBeforeFrost } from '../judge/verdict';
 import { plain } from '../judge/words';
 import type { BatteryState } from '../logbook/fold';
@@ -88,7 +89,9 @@ describe('a condemned battery', () => {
     expect(verdict.headline).toMatch(/never charge/);
     expect(verdict.cautions.join(' ')).toMatch(/Not to be charged/);
     expect(jobsOf(state)).toEqual(['replace']);
-    expect(outlookOf(standing({ state: { ...low, ...state } }))!.rechargeDay).toBeNull();
+    const outlook = outlookOf(standing({ state: { ...low, ...state } }))!;
+    expect(outlook.rechargeDay).toBeNull();
+    expect(reserveMark(outlook)).toBe(CONDEMNED);
     expect(chargeBlock({ ...standing().state, ...state })?.consequence).toBe('condemned');
   });
 

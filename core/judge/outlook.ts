@@ -33,6 +33,8 @@ export interface Outlook {
   /** Fed by a maintainer that is well: it holds as long as that does. */
   readonly held: boolean;
   readonly onCharge: boolean;
+  /** It was condemned at its inspection: whatever it holds, it is not charged again. */
+  readonly condemned: boolean;
   readonly anchor: Anchor;
   readonly loss: LossAnswer;
   /** State of charge now. */
@@ -251,7 +253,8 @@ export function outlookOf(standing: Standing): Outlook | null {
     }
   }
   // What is condemned is not charged, whatever it asks for.
-  if (condemnedFor(state)) reasons.length = 0;
+  const condemned = condemnedFor(state) !== null;
+  if (condemned) reasons.length = 0;
   reasons.sort((a, b) => a[0] - b[0]);
   const first = reasons[0];
   const due = first && (standing.collectDay === null || first[0] <= standing.collectDay);
@@ -276,6 +279,7 @@ export function outlookOf(standing: Standing): Outlook | null {
   return {
     held,
     onCharge,
+    condemned,
     anchor,
     loss,
     soc,

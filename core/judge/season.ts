@@ -18,10 +18,13 @@ import { indexOfDay, today, type Standing } from './standing';
 export const UNKNOWN = -1;
 export const HELD = -2;
 export const CHARGING = -3;
+/** Never charged again: no reserve to speak of. */
+export const CONDEMNED = -4;
 
 /** Whole days of reserve now, or the mark that stands for it. */
 export function reserveMark(outlook: Outlook | null): number {
   if (!outlook) return UNKNOWN;
+  if (outlook.condemned) return CONDEMNED;
   if (outlook.onCharge) return CHARGING;
   return outlook.held ? HELD : short(outlook.reserve.value);
 }
@@ -69,6 +72,10 @@ export function seasonOf(
     const known = day < now ? past[i]! : ahead ? ahead.socPct[day - now]! : NaN;
     if (Number.isNaN(known)) continue;
     soc[i] = Math.round(known);
+    if (day >= now && outlook?.condemned) {
+      reserve[i] = CONDEMNED;
+      continue;
+    }
     if (day >= heldFrom && outlook?.held) {
       reserve[i] = HELD;
       soc[i] = 100;

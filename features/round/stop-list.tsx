@@ -1,7 +1,7 @@
 import { IconCheck } from '@tabler/icons-react';
 import { useEffect, useRef } from 'react';
 import { groupBy } from '../../core/group';
-import { CHARGING, HELD, UNKNOWN, reserveMark } from '../../core/judge/season';
+import { CHARGING, CONDEMNED, HELD, UNKNOWN, reserveMark } from '../../core/judge/season';
 import { ReserveBar } from '../theme/reserve-bar';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { jobWord, type StopView } from './round-data';
@@ -10,7 +10,15 @@ import styles from './round.module.css';
 /** The worst of several: an unknown before a small one, a held one last. */
 function leastReserve(view: StopView): number {
   const rank = (mark: number) =>
-    mark === UNKNOWN ? -1 : mark === HELD ? 1e6 : mark === CHARGING ? 1e5 : mark;
+    mark === CONDEMNED
+      ? -2
+      : mark === UNKNOWN
+        ? -1
+        : mark === HELD
+          ? 1e6
+          : mark === CHARGING
+            ? 1e5
+            : mark;
   return view.judged
     .map((one) => reserveMark(one.outlook))
     .reduce((least, mark) => (rank(mark) < rank(least) ? mark : least));

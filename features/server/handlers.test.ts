@@ -1,5 +1,5 @@
 import { dayName, toDay } from '../../core/day';
-import { CHARGING, HELD, UNKNOWN } from '../../core/judge/season';
+import { CHARGING, CONDEMNED, HELD, UNKNOWN } from '../../core/judge/season';
 import { readAllEntries } from '../../store/entries';
 import { readRuleBook } from '../../store/states';
 import { readHallDays, hallDayStamp, writeHallDay } from '../../store/temperatures';
@@ -99,7 +99,7 @@ describe('what the screens are given', () => {
     );
     expect(batteries.length).toBeGreaterThanOrEqual(85);
     for (const { reserve } of batteries) {
-      expect(reserve >= 0 || [HELD, CHARGING, UNKNOWN].includes(reserve)).toBe(true);
+      expect(reserve >= 0 || [HELD, CHARGING, UNKNOWN, CONDEMNED].includes(reserve)).toBe(true);
     }
   });
 

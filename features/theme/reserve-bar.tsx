@@ -1,4 +1,4 @@
-import { CHARGING, UNKNOWN } from '../../core/judge/season';
+import { CHARGING, CONDEMNED, UNKNOWN } from '../../core/judge/season';
 import { FULL_RESERVE_DAYS, reserveColour } from './reserve-colour';
 import { reserveShare, reserveText } from './reserve-words';
 import styles from './reserve-bar.module.css';
@@ -15,7 +15,7 @@ export function ReserveBar({
 }) {
   const share = reserveShare(days);
   // Words say it all where there is no number of days.
-  const track = days !== CHARGING && days !== UNKNOWN;
+  const track = ![CHARGING, UNKNOWN, CONDEMNED].includes(days);
   return (
     <span className={styles.row}>
       {label ? <span className={styles.label}>{label}</span> : null}

@@ -1,10 +1,11 @@
-import { CHARGING, HELD, UNKNOWN } from '../../core/judge/season';
+import { CHARGING, CONDEMNED, HELD, UNKNOWN } from '../../core/judge/season';
 import { FULL_RESERVE_DAYS } from './reserve-colour';
 
 /** A reserve as the season's arrays hold it, in words short enough for a tile. */
 export function reserveText(days: number): string {
   if (days === HELD) return 'held';
   if (days === CHARGING) return 'on charge';
+  if (days === CONDEMNED) return 'replace';
   if (days === UNKNOWN) return 'not read';
   return days > 365 ? '365+ d' : `${days} d`;
 }
@@ -13,6 +14,6 @@ export function reserveText(days: number): string {
 export const reserveShare = (days: number) =>
   days === HELD || days === CHARGING
     ? 1
-    : days === UNKNOWN
+    : days === UNKNOWN || days === CONDEMNED
       ? 0
       : Math.min(1, days / FULL_RESERVE_DAYS);

@@ -1,7 +1,6 @@
 import 'server-only';
 import { toDay } from '../../core/day';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
-import { condemnedFor } from '../../core/inspect/open';
 import { hallMean } from '../../core/judge/standing';
 import { reserveMark, seasonOf } from '../../core/judge/season';
 import { clockStands } from '../server/clock';
@@ -23,7 +22,6 @@ function yardBattery(kept: KeptBattery, label: string): YardBattery {
           ? 'connected'
           : 'negative-off',
     frost: kept.outlook?.frost != null,
-    condemned: condemnedFor(state) !== null,
   };
 }
 

@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { Suspense, lazy, useEffect, useState } from 'react';
 import { shortDay, type Day } from '../../core/day';
-import { HELD, UNKNOWN } from '../../core/judge/season';
+import { CONDEMNED, HELD, UNKNOWN } from '../../core/judge/season';
 import { formatTemperature, type Units } from '../../core/judge/words';
 import type { HallKind } from '../../core/site/climate';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
@@ -22,8 +22,6 @@ export interface YardBattery {
   readonly socPct: number | null;
   readonly keeping: 'maintainer' | 'connected' | 'negative-off';
   readonly frost: boolean;
-  /** Condemned: never charged, to be replaced. */
-  readonly condemned: boolean;
 }
 
 export interface YardBay {
@@ -110,7 +108,7 @@ export function Yard({ data }: { data: YardData }) {
   const all = data.halls.flatMap((hall) => hall.bays.flatMap((bay) => bay.stay?.batteries ?? []));
   const under = all.filter((battery) => shown(battery).reserve === 0).length;
   const frost = all.filter((battery) => shown(battery).frost).length;
-  const condemned = all.filter((battery) => battery.condemned).length;
+  const condemned = all.filter((battery) => shown(battery).reserve === CONDEMNED).length;
   const waiting = elsewhere && !season;
   const [moving, setMoving] = useState(false);
 
@@ -231,7 +229,7 @@ function Bay({
   const maintained = stay.batteries.some((battery) => battery.keeping === 'maintainer');
   const off = stay.batteries.every((battery) => battery.keeping === 'negative-off');
   const frost = stay.batteries.some((battery) => shown(battery).frost);
-  const condemned = stay.batteries.some((battery) => battery.condemned);
+  const condemned = stay.batteries.some((battery) => shown(battery).reserve === CONDEMNED);
   const low = stay.batteries.some((battery) => shown(battery).reserve === 0);
   return (
     <a
@@ -242,7 +240,6 @@ function Bay({
       <span className={styles.top}>
         <span className={styles.mark}>{bay.mark}</span>
         <span className={styles.glyphs}>
-          {condemned ? <span className={styles.replace}>replace</span> : null}
           {frost && !condemned ? <span className={styles.frost}>frost</span> : null}
           {maintained ? <KeepingIcon keeping="maintainer" /> : null}
           {off ? <KeepingIcon keeping="negative-off" /> : null}

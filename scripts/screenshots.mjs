@@ -27,6 +27,18 @@ async function picture(name, path, { viewport = DESK, lamp = false, act = async 
   await page.close();
 }
 
+/** Throws away what a picture left half done. */
+async function dropDrafts() {
+  const page = await browser.newPage();
+  await page.goto(`${base}/lay-up`);
+  const away = page.getByRole('button', { name: 'Throw away' });
+  while (await away.count()) {
+    await away.first().click();
+    await page.waitForTimeout(500);
+  }
+  await page.close();
+}
+
 /** Goes to the stop of a bay and types volts, without recording them. */
 const typed = (bay, digits) => async (page) => {
   for (let i = 0; i < 40; i++) {
@@ -45,4 +57,49 @@ for (const lamp of [false, true]) {
   await picture('rules', 'rules', { lamp });
 }
 await picture('yard-ahead', 'yard?day=2027-02-11');
+await picture('yard-move', 'yard', {
+  act: async (page) => {
+    await page.getByRole('button', { name: 'Move vehicles' }).click();
+    const from = await page.getByRole('button', { name: 'Move Calder coupé' }).nth(1).boundingBox();
+    await page.mouse.move(from.x + 20, from.y + 20);
+    await page.mouse.down();
+    await page.mouse.move(from.x - 70, from.y + 30, { steps: 6 });
+  },
+});
+await picture('print', 'print/vehicle/vehicle-02');
+
+const work = (name) => async (page) => {
+  await page.getByRole('button', { name: 'Work', exact: true }).click();
+  await page.getByRole('button', { name, exact: true }).click();
+  await page.locator('[data-step="live-off"] [role=checkbox]').click();
+};
+await picture('procedure', 'vehicle/vehicle-44', { act: work('Disconnect') });
+await picture('procedure-phone', 'vehicle/vehicle-44', {
+  viewport: PHONE,
+  lamp: true,
+  act: work('Take out'),
+});
+
+/** A camper, laid up as far as a step; what it leaves half done is thrown away. */
+const camper = (step) => async (page) => {
+  await page.getByRole('radio', { name: 'Camper', exact: true }).check();
+  await page.getByLabel('Name', { exact: true }).fill('Brackwater 24, blue');
+  await page.getByRole('button', { name: new RegExp(`^\\d ${step}`) }).click();
+  if (step === 'Inspect') {
+    await page.getByLabel('Volts on arrival').fill('12.58');
+    await page.getByRole('radio', { name: 'Damp' }).check();
+    await page.getByRole('radio', { name: 'Swollen' }).check();
+  } else {
+    await page.getByRole('radio', { name: 'Negative off, recharged when due' }).check();
+  }
+  await page.evaluate(() => document.querySelector('main').scrollTo(0, 0));
+  await page.getByText(/^Kept as far/).waitFor();
+};
+await picture('lay-up-plan', 'lay-up?bay=Y15', { act: camper('Plan') });
+await dropDrafts();
+await picture('lay-up-inspect-phone', 'lay-up?bay=Y15', {
+  viewport: PHONE,
+  act: camper('Inspect'),
+});
+await dropDrafts();
 await browser.close();

@@ -78,6 +78,8 @@ export function buildSite(folder: string, batteries: number, entries: number): v
         role: 'starter',
         place: 'under the bonnet',
       });
+      // Measured at lay-up but for one in seven, as in life.
+      if (i % 7) insert('draw', `battery-${id}`, start, { milliamps: 8 + (i % 12) });
       // A charge a month, each battery on days of its own: rounds are as long as in life.
       const phase = chance.between(0, 32);
       for (let n = 0; n < perBattery; n++) {

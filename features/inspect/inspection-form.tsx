@@ -9,6 +9,7 @@ import {
   type InspectionPoint,
 } from '../../core/inspect/points';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
+import { FindingsList } from './findings-list';
 import { LevelsInput } from './levels-input';
 import styles from './inspect.module.css';
 
@@ -31,7 +32,6 @@ export function InspectionForm({
   onChange: (inspection: Inspection) => void;
 }) {
   const points = INSPECTION_POINT_IDS.filter((id) => INSPECTION_POINTS[id].has(details, kind));
-  const findings = findingsOf(value);
   const sound = () =>
     onChange({
       ...value,
@@ -86,15 +86,7 @@ export function InspectionForm({
           {problem}
         </p>
       ) : null}
-      {findings.length ? (
-        <ul className={styles.findings} aria-live="polite">
-          {findings.map((finding) => (
-            <li key={finding.id} data-consequence={finding.consequence}>
-              <b>{finding.seen[0]!.toUpperCase() + finding.seen.slice(1)}.</b> {finding.todo}
-            </li>
-          ))}
-        </ul>
-      ) : null}
+      <FindingsList findings={findingsOf(value)} />
     </div>
   );
 }

@@ -1,5 +1,6 @@
-import styles from './lay-up.module.css';
+import { Input, InputNumber } from 'antd';
 import { fieldId } from './draft';
+import styles from './lay-up.module.css';
 
 /** A labelled field with what is wrong with it, and how to mend it. */
 export function Field({
@@ -39,6 +40,78 @@ export function Field({
     </div>
   );
 }
+
+interface Labelled {
+  readonly label: string;
+  readonly path: string;
+  readonly problem?: string | undefined;
+  readonly hint?: string | undefined;
+  readonly wide?: boolean;
+  readonly placeholder?: string;
+}
+
+/** A line of text. */
+export function TextField({
+  value,
+  most,
+  placeholder,
+  onChange,
+  ...field
+}: Labelled & { value: string; most: number; onChange: (value: string) => void }) {
+  return (
+    <Field {...field}>
+      {(id, more) => (
+        <Input
+          id={id}
+          {...more}
+          size="large"
+          maxLength={most}
+          autoComplete="off"
+          placeholder={placeholder}
+          value={value}
+          onChange={(event) => onChange(event.target.value)}
+        />
+      )}
+    </Field>
+  );
+}
+
+/** A number, or nothing. */
+export function NumberField({
+  value,
+  placeholder,
+  onChange,
+  ...field
+}: Labelled & { value: number | null; onChange: (value: number | null) => void }) {
+  return (
+    <Field {...field}>
+      {(id, more) => (
+        <InputNumber
+          id={id}
+          {...more}
+          size="large"
+          controls={false}
+          placeholder={placeholder}
+          value={value}
+          onChange={onChange}
+        />
+      )}
+    </Field>
+  );
+}
+
+const YES_NO = [
+  { value: false, label: 'No' },
+  { value: true, label: 'Yes' },
+];
+
+/** A question of yes and no. */
+export const YesNo = (asked: {
+  label: string;
+  name: string;
+  value: boolean;
+  onChange: (value: boolean) => void;
+}) => <Choice {...asked} options={YES_NO} />;
 
 /** One of a few, as large buttons: for thumbs, arrows and screen readers alike. */
 export function Choice<T extends string | number | boolean>({

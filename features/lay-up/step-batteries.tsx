@@ -1,13 +1,13 @@
 'use client';
 
-import { Button, Input, InputNumber, Select } from 'antd';
+import { Button, Select } from 'antd';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { v4 as uuid } from 'uuid';
 import { CHEMISTRIES, CHEMISTRY_IDS } from '../../core/battery/chemistries';
 import { TERMINAL_WORDS, usualDetails, type BatteryDetails } from '../../core/battery/details';
 import { BATTERY_ROLES } from '../../core/logbook/kinds';
 import { newBattery, type DraftBattery } from './draft';
-import { Choice, Field } from './field';
+import { Choice, Field, NumberField, TextField, YesNo } from './field';
 import type { StepProps } from './step-props';
 import styles from './lay-up.module.css';
 
@@ -169,55 +169,32 @@ function BatteryCard({
             />
           )}
         </Field>
-        <Field label="Capacity, Ah" path={path('capacityAh')} problem={wrong('capacityAh')}>
-          {(id, more) => (
-            <InputNumber
-              id={id}
-              size="large"
-              {...more}
-              controls={false}
-              value={battery.capacityAh}
-              onChange={(capacityAh) => set({ capacityAh })}
-            />
-          )}
-        </Field>
-        <Field
+        <NumberField
+          label="Capacity, Ah"
+          path={path('capacityAh')}
+          problem={wrong('capacityAh')}
+          value={battery.capacityAh}
+          onChange={(capacityAh) => set({ capacityAh })}
+        />
+        <NumberField
           label="Cold cranking, A"
           path={path('details.coldCrankingAmps')}
           problem={wrong('details.coldCrankingAmps')}
-        >
-          {(id, more) => (
-            <InputNumber
-              id={id}
-              size="large"
-              {...more}
-              controls={false}
-              placeholder="if given"
-              value={battery.details.coldCrankingAmps}
-              onChange={(coldCrankingAmps) => details({ coldCrankingAmps })}
-            />
-          )}
-        </Field>
+          placeholder="if given"
+          value={battery.details.coldCrankingAmps}
+          onChange={(coldCrankingAmps) => details({ coldCrankingAmps })}
+        />
       </div>
       <div className={styles.row}>
-        <Field
+        <NumberField
           label="Fitted, year"
           path={path('fittedYear')}
           problem={wrong('fittedYear')}
           hint={battery.fittedYear === null ? 'Unknown is treated as old.' : undefined}
-        >
-          {(id, more) => (
-            <InputNumber
-              id={id}
-              size="large"
-              {...more}
-              controls={false}
-              placeholder="unknown"
-              value={battery.fittedYear}
-              onChange={(fittedYear) => set({ fittedYear })}
-            />
-          )}
-        </Field>
+          placeholder="unknown"
+          value={battery.fittedYear}
+          onChange={(fittedYear) => set({ fittedYear })}
+        />
         <Field label="Month" path={path('details.fittedMonth')}>
           {(id) => (
             <Select
@@ -232,28 +209,22 @@ function BatteryCard({
             />
           )}
         </Field>
-        <Field label="Where it sits" path={path('place')} wide>
-          {(id) => (
-            <Input
-              id={id}
-              size="large"
-              maxLength={80}
-              value={battery.place}
-              onChange={(event) => set({ place: event.target.value })}
-            />
-          )}
-        </Field>
-        <Field label="What comes off first" path={path('details.access')} wide>
-          {(id) => (
-            <Input
-              id={id}
-              size="large"
-              maxLength={120}
-              value={battery.details.access}
-              onChange={(event) => details({ access: event.target.value })}
-            />
-          )}
-        </Field>
+        <TextField
+          label="Where it sits"
+          path={path('place')}
+          wide
+          most={80}
+          value={battery.place}
+          onChange={(value) => set({ place: value })}
+        />
+        <TextField
+          label="What comes off first"
+          path={path('details.access')}
+          wide
+          most={120}
+          value={battery.details.access}
+          onChange={(value) => details({ access: value })}
+        />
       </div>
       <div className={styles.row}>
         <Field label="Terminals" path={path('details.terminals')} wide>
@@ -269,75 +240,52 @@ function BatteryCard({
             />
           )}
         </Field>
-        <Field label="Tools" path={path('details.tools')}>
-          {(id) => (
-            <Input
-              id={id}
-              size="large"
-              maxLength={60}
-              value={battery.details.tools}
-              onChange={(event) => details({ tools: event.target.value })}
-            />
-          )}
-        </Field>
-        <Field label="Case size" path={path('details.caseSize')}>
-          {(id) => (
-            <Input
-              id={id}
-              size="large"
-              maxLength={20}
-              value={battery.details.caseSize}
-              onChange={(event) => details({ caseSize: event.target.value })}
-            />
-          )}
-        </Field>
-        <Field
+        <TextField
+          label="Tools"
+          path={path('details.tools')}
+          most={60}
+          value={battery.details.tools}
+          onChange={(value) => details({ tools: value })}
+        />
+        <TextField
+          label="Case size"
+          path={path('details.caseSize')}
+          most={20}
+          value={battery.details.caseSize}
+          onChange={(value) => details({ caseSize: value })}
+        />
+        <NumberField
           label={metric ? 'Next outlet, m' : 'Next outlet, ft'}
           path={path('details.outletMetres')}
           problem={wrong('details.outletMetres')}
           hint={reach === null ? 'Empty: none in reach.' : undefined}
-        >
-          {(id, more) => (
-            <InputNumber
-              id={id}
-              size="large"
-              {...more}
-              controls={false}
-              placeholder="none"
-              value={reach === null ? null : metric ? reach : Math.round(reach * FEET_PER_METRE)}
-              onChange={(value) =>
-                details({
-                  outletMetres:
-                    value === null
-                      ? null
-                      : metric
-                        ? value
-                        : Math.round((value / FEET_PER_METRE) * 10) / 10,
-                })
-              }
-            />
-          )}
-        </Field>
-        <Field label="Draw, mA" path={path('drawMa')} problem={wrong('drawMa')}>
-          {(id, more) => (
-            <InputNumber
-              id={id}
-              size="large"
-              {...more}
-              controls={false}
-              placeholder="not yet"
-              value={battery.drawMa}
-              onChange={(drawMa) => set({ drawMa })}
-            />
-          )}
-        </Field>
+          placeholder="none"
+          value={reach === null ? null : metric ? reach : Math.round(reach * FEET_PER_METRE)}
+          onChange={(value) =>
+            details({
+              outletMetres:
+                value === null
+                  ? null
+                  : metric
+                    ? value
+                    : Math.round((value / FEET_PER_METRE) * 10) / 10,
+            })
+          }
+        />
+        <NumberField
+          label="Draw, mA"
+          path={path('drawMa')}
+          problem={wrong('drawMa')}
+          placeholder="not yet"
+          value={battery.drawMa}
+          onChange={(drawMa) => set({ drawMa })}
+        />
       </div>
       <div className={styles.questions}>
-        <Choice
+        <YesNo
           label="Caps open"
           name={path('caps')}
           value={battery.details.capsOpen}
-          options={YES_NO}
           onChange={(capsOpen) => {
             const inspection = battery.inspection && {
               ...battery.inspection,
@@ -346,25 +294,22 @@ function BatteryCard({
             set({ details: { ...battery.details, capsOpen }, inspection });
           }}
         />
-        <Choice
+        <YesNo
           label="Indicator eye"
           name={path('eye')}
           value={battery.details.eye}
-          options={YES_NO}
           onChange={(eye) => details({ eye })}
         />
-        <Choice
+        <YesNo
           label="Vent tube"
           name={path('vent')}
           value={battery.details.ventTube}
-          options={YES_NO}
           onChange={(ventTube) => details({ ventTube })}
         />
-        <Choice
+        <YesNo
           label="Charging lead fitted"
           name={path('lead')}
           value={battery.details.chargeLead}
-          options={YES_NO}
           onChange={(chargeLead) => details({ chargeLead })}
         />
         <Choice
@@ -381,8 +326,3 @@ function BatteryCard({
     </section>
   );
 }
-
-const YES_NO = [
-  { value: false, label: 'No' },
-  { value: true, label: 'Yes' },
-];

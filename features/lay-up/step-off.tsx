@@ -1,16 +1,10 @@
 'use client';
 
-import { Input } from 'antd';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import type { VehicleFacts } from '../../core/stay/vehicle-facts';
-import { Choice, Field } from './field';
+import { Choice, TextField, YesNo } from './field';
 import type { StepProps } from './step-props';
 import styles from './lay-up.module.css';
-
-const YES_NO = [
-  { value: false, label: 'No' },
-  { value: true, label: 'Yes' },
-];
 
 /** Questions of yes and no, asked of the kinds for which they matter. */
 const QUESTIONS = {
@@ -106,33 +100,25 @@ export function StepOff({ draft, problem, change }: StepProps) {
           {(Object.keys(QUESTIONS) as (keyof typeof QUESTIONS)[])
             .filter((fact) => asks(fact) && (fact !== 'emergencyKey' || facts.poweredClosure))
             .map((fact) => (
-              <Choice
+              <YesNo
                 key={fact}
                 label={QUESTIONS[fact]}
                 name={fact}
                 value={facts[fact]}
-                options={YES_NO}
                 onChange={(value) => set({ [fact]: value })}
               />
             ))}
         </div>
         {asks('tellWho') && (facts.tracker || facts.alarm !== 'none') ? (
-          <Field
+          <TextField
             label="Who must be told when it goes silent"
             path="facts.tellWho"
             problem={problem('facts.tellWho')}
-          >
-            {(id) => (
-              <Input
-                id={id}
-                size="large"
-                maxLength={80}
-                placeholder="tracker or alarm company"
-                value={facts.tellWho}
-                onChange={(event) => set({ tellWho: event.target.value })}
-              />
-            )}
-          </Field>
+            most={80}
+            placeholder="tracker or alarm company"
+            value={facts.tellWho}
+            onChange={(value) => set({ tellWho: value })}
+          />
         ) : null}
       </section>
     </div>

@@ -1,9 +1,9 @@
 'use client';
 
-import { AutoComplete, Input, InputNumber } from 'antd';
+import { AutoComplete } from 'antd';
 import { CONSENT_WORDS, KEY_WORDS, type Terms } from '../../core/stay/vehicle-facts';
 import { useSiteClock } from '../site/clock';
-import { Choice, Field } from './field';
+import { Choice, Field, NumberField, TextField } from './field';
 import { Photos } from './photos';
 import type { StepProps } from './step-props';
 import styles from './lay-up.module.css';
@@ -39,17 +39,13 @@ export function StepOwner({ draft, data, problem, change }: StepProps) {
               />
             )}
           </Field>
-          <Field label="How to reach them" path="owner.contact">
-            {(id) => (
-              <Input
-                id={id}
-                size="large"
-                maxLength={160}
-                value={draft.ownerContact}
-                onChange={(event) => change({ ownerContact: event.target.value })}
-              />
-            )}
-          </Field>
+          <TextField
+            label="How to reach them"
+            path="owner.contact"
+            most={160}
+            value={draft.ownerContact}
+            onChange={(value) => change({ ownerContact: value })}
+          />
         </div>
         <Choice
           label="Keys"
@@ -59,17 +55,13 @@ export function StepOwner({ draft, data, problem, change }: StepProps) {
           onChange={(keys) => terms({ keys })}
         />
         {draft.terms.keys === 'key-rack' ? (
-          <Field label="Hook, box or envelope" path="terms.keyPlace">
-            {(id) => (
-              <Input
-                id={id}
-                size="large"
-                maxLength={40}
-                value={draft.terms.keyPlace}
-                onChange={(event) => terms({ keyPlace: event.target.value })}
-              />
-            )}
-          </Field>
+          <TextField
+            label="Hook, box or envelope"
+            path="terms.keyPlace"
+            most={40}
+            value={draft.terms.keyPlace}
+            onChange={(value) => terms({ keyPlace: value })}
+          />
         ) : null}
         <Choice
           label="A battery that has to be replaced"
@@ -79,23 +71,14 @@ export function StepOwner({ draft, data, problem, change }: StepProps) {
           onChange={(consent) => terms({ consent })}
         />
         {draft.terms.consent === 'up-to' ? (
-          <Field
+          <NumberField
             label="Price limit"
             path="terms.priceLimit"
             problem={problem('terms.priceLimit')}
             hint="In your own money, fitted."
-          >
-            {(id, more) => (
-              <InputNumber
-                id={id}
-                size="large"
-                {...more}
-                controls={false}
-                value={draft.terms.priceLimit}
-                onChange={(priceLimit) => terms({ priceLimit })}
-              />
-            )}
-          </Field>
+            value={draft.terms.priceLimit}
+            onChange={(priceLimit) => terms({ priceLimit })}
+          />
         ) : null}
       </section>
       <section className={styles.part}>

@@ -1,13 +1,13 @@
 'use client';
 
-import { DatePicker, Input, Select } from 'antd';
+import { DatePicker, Select } from 'antd';
 import dayjs from 'dayjs';
 import { dayName } from '../../core/day';
 import { VEHICLE_KINDS, VEHICLE_KIND_IDS } from '../../core/site/vehicle-kinds';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { BayPlan } from './bay-plan';
 import { ofKind } from './draft';
-import { Choice, Field } from './field';
+import { Choice, Field, TextField } from './field';
 import type { StepProps } from './step-props';
 import styles from './lay-up.module.css';
 
@@ -47,20 +47,15 @@ export function StepVehicle({ draft, data, problem, change }: StepProps) {
         {VEHICLE_KINDS[draft.kind].caution ? (
           <p className={styles.caution}>{VEHICLE_KINDS[draft.kind].caution}</p>
         ) : null}
-        <Field label="Name" path="name" problem={problem('name')}>
-          {(id, more) => (
-            <Input
-              id={id}
-              {...more}
-              size="large"
-              maxLength={60}
-              autoComplete="off"
-              placeholder="Make, model, colour"
-              value={draft.name}
-              onChange={(event) => change({ name: event.target.value })}
-            />
-          )}
-        </Field>
+        <TextField
+          label="Name"
+          path="name"
+          problem={problem('name')}
+          most={60}
+          placeholder="Make, model, colour"
+          value={draft.name}
+          onChange={(value) => change({ name: value })}
+        />
         <Choice
           label="Stays"
           name="stay"

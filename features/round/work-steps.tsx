@@ -7,6 +7,7 @@ import type { EntryDraft } from '../../core/procedures/entry-draft';
 import type { ProcedureContext } from '../../core/procedures/procedure';
 import type { ProcedureId } from '../../core/procedures/procedure-ids';
 import { PROCEDURES } from '../../core/procedures/procedures';
+import { FindingsList } from '../inspect/findings-list';
 import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
 import { ProcedureRunner } from '../procedure/runner';
 import { Figures } from '../theme/figures';
@@ -63,11 +64,7 @@ export function InspectStep({
   return (
     <div className={styles.card}>
       <h2>Look again</h2>
-      {openFindings(standing.state).map((finding) => (
-        <p key={finding.id}>
-          Last time: {finding.seen}. {finding.todo}
-        </p>
-      ))}
+      <FindingsList findings={openFindings(standing.state)} />
       <InspectionForm
         kind={standing.vehicleKind}
         details={battery.details}

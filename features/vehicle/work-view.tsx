@@ -7,6 +7,7 @@ import type { Inspection } from '../../core/inspect/points';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
 import { PROCEDURE_IDS, type ProcedureId } from '../../core/procedures/procedure-ids';
 import { PROCEDURES } from '../../core/procedures/procedures';
+import { FindingsList } from '../inspect/findings-list';
 import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';
@@ -40,7 +41,6 @@ export function WorkView({
     data.bench.id,
     data.clock.now,
   );
-  const findings = openFindings(battery.state);
 
   const record = async (entries: readonly EntryDraft[], done: string) => {
     const reply = await postEntries(
@@ -56,15 +56,7 @@ export function WorkView({
 
   return (
     <div className={styles.view}>
-      {findings.length ? (
-        <ul className={styles.findings}>
-          {findings.map((finding) => (
-            <li key={finding.id} data-consequence={finding.consequence}>
-              <b>{finding.seen[0]!.toUpperCase() + finding.seen.slice(1)}.</b> {finding.todo}
-            </li>
-          ))}
-        </ul>
-      ) : null}
+      <FindingsList findings={openFindings(battery.state)} />
       <div className={styles.works} role="group" aria-label="Work">
         {(['inspect', ...PROCEDURE_IDS] as const).map((id) => (
           <button

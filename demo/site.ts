@@ -1,5 +1,5 @@
 import type { ChemistryId } from '../core/battery/chemistries';
-import type { BatteryRole } from '../core/logbook/kinds';
+import type { BatteryRole } from '../core/battery/roles';
 import type { VehicleKindId } from '../core/site/vehicle-kinds';
 import type { Site } from '../store/site';
 import type { HallTruth } from '../standins/weather';

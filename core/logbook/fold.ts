@@ -4,7 +4,8 @@ import type { Inspection, Level } from '../inspect/points';
 import type { StoragePlanId } from '../plan/storage-plan-ids';
 import { NO_TERMS, type Terms } from '../stay/vehicle-facts';
 import type { ProcedureId } from '../procedures/procedure-ids';
-import type { BatteryRole, LampState } from './kinds';
+import type { BatteryRole } from '../battery/roles';
+import type { LampState } from './kinds';
 
 /** A resting voltage as the logbook has it. */
 export interface RecordedReading {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { BATTERY_ROLES } from '../battery/roles';
 import { parseDay } from '../day';
 import { Inspection, LEVELS } from '../inspect/points';
 import { STORAGE_PLAN_IDS } from '../plan/storage-plan-ids';
@@ -12,9 +13,6 @@ export type SubjectKind = (typeof SUBJECT_KINDS)[number];
 
 export const LAMP_STATES = ['holding', 'charging', 'fault', 'dark'] as const;
 export type LampState = (typeof LAMP_STATES)[number];
-
-export const BATTERY_ROLES = ['starter', 'leisure', 'auxiliary', 'string'] as const;
-export type BatteryRole = (typeof BATTERY_ROLES)[number];
 
 export const DayName = z
   .string()

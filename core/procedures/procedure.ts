@@ -1,7 +1,7 @@
 import type { BatteryDetails } from '../battery/details';
 import { levelsProblem, type Level } from '../inspect/points';
 import type { BatteryFacts } from '../judge/standing';
-import type { BatteryRole } from '../logbook/kinds';
+import type { BatteryRole } from '../battery/roles';
 import type { Rules } from '../rules/rules';
 import type { VehicleKindId } from '../site/vehicle-kinds';
 import type { VehicleFacts } from '../stay/vehicle-facts';

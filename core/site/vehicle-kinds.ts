@@ -1,5 +1,5 @@
 import type { Estimate } from '../estimate';
-import type { BatteryRole } from '../logbook/kinds';
+import type { BatteryRole } from '../battery/roles';
 import type { VehicleFacts } from '../stay/vehicle-facts';
 
 export const VEHICLE_KIND_IDS = [

@@ -5,7 +5,7 @@ import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { v4 as uuid } from 'uuid';
 import { CHEMISTRIES, CHEMISTRY_IDS } from '../../core/battery/chemistries';
 import { TERMINAL_WORDS, usualDetails, type BatteryDetails } from '../../core/battery/details';
-import { BATTERY_ROLES } from '../../core/logbook/kinds';
+import { BATTERY_ROLES } from '../../core/battery/roles';
 import { newBattery, type DraftBattery } from './draft';
 import { Choice, Field, NumberField, TextField, YesNo } from './field';
 import type { StepProps } from './step-props';

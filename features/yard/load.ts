@@ -5,7 +5,7 @@ import { hallMean } from '../../core/judge/standing';
 import { reserveMark, seasonOf } from '../../core/judge/season';
 import { clockStands } from '../server/clock';
 import { batteryLabels, type KeptBattery, type LoadedSite } from '../site/load';
-import type { SeasonData, YardBattery, YardData } from './yard';
+import type { SeasonData, YardBattery, YardData } from './yard-data';
 
 function yardBattery(kept: KeptBattery, label: string): YardBattery {
   const { state } = kept.standing;

@@ -20,7 +20,7 @@ import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import { VehicleIcon } from '../theme/vehicle-icon';
-import type { YardBay, YardData } from './yard';
+import type { YardBay, YardData } from './yard-data';
 import styles from './yard.module.css';
 
 interface Move {

@@ -1,0 +1,53 @@
+import type { Day } from '../../core/day';
+import type { Units } from '../../core/judge/words';
+import type { HallKind } from '../../core/site/climate';
+import type { VehicleKindId } from '../../core/site/vehicle-kinds';
+import type { WireClock } from '../site/wire';
+
+export interface YardBattery {
+  readonly id: string;
+  readonly label: string;
+  readonly chemistry: string;
+  readonly reserve: number;
+  readonly socPct: number | null;
+  readonly keeping: 'maintainer' | 'connected' | 'negative-off';
+  readonly frost: boolean;
+}
+
+export interface YardBay {
+  readonly id: string;
+  readonly mark: string;
+  readonly stay: {
+    readonly vehicleId: string;
+    readonly name: string;
+    readonly kind: VehicleKindId;
+    readonly batteries: readonly YardBattery[];
+  } | null;
+}
+
+export interface YardData {
+  readonly siteName: string;
+  readonly clock: WireClock;
+  readonly units: Units;
+  readonly halls: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly kind: HallKind;
+    readonly note: string;
+    readonly celsius: number;
+    readonly bays: readonly YardBay[];
+  }[];
+}
+
+export interface SeasonData {
+  readonly from: Day;
+  readonly batteries: Record<
+    string,
+    {
+      readonly reserve: readonly number[];
+      readonly soc: readonly number[];
+      readonly frost: readonly number[];
+    }
+  >;
+  readonly halls: Record<string, readonly number[]>;
+}

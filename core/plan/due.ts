@@ -1,4 +1,4 @@
-import { MS_PER_DAY, instantAt, type Day } from '../day';
+import { MS_PER_DAY, dayOf, instantAt, type Day } from '../day';
 import { chargeBlock, condemnedFor, openFindings } from '../inspect/open';
 import type { BatteryState } from '../logbook/fold';
 import { isFarBeyond } from '../judge/loss';
@@ -6,7 +6,7 @@ import { isSettled, outlookOf, type Outlook } from '../judge/outlook';
 import { today, type Standing } from '../judge/standing';
 import type { ProcedureId } from '../procedures/procedure-ids';
 import { arrangementOf, STORAGE_PLANS } from './storage-plans';
-import { roundFor, roundOnOrAfter } from './rounds';
+import { roundFor, roundOnOrAfter, roundsEvery } from './rounds';
 
 export const JOB_KINDS = [
   'reading',
@@ -74,7 +74,11 @@ function electricJobs(standing: Standing, outlook: Outlook | null, morning: numb
   const day = today(standing);
   const jobs: Job[] = [];
   if (state.maintainerSince !== null) {
-    jobs.push({ kind: 'lamp', done: (state.lamp?.at ?? -1) >= morning });
+    const seen = state.lamp?.at ?? -1;
+    if (seen >= morning) jobs.push({ kind: 'lamp', done: true });
+    else if (lampRounds(standing, day)[0] === roundOnOrAfter(standing.rules, day)) {
+      jobs.push({ kind: 'lamp', done: false });
+    }
     if (outlook?.held !== false) return jobs;
   }
   const endedToday = state.charges.some((charge) => charge.to >= morning);
@@ -97,6 +101,13 @@ function electricJobs(standing: Standing, outlook: Outlook | null, morning: numb
     }
   }
   return jobs;
+}
+
+/** Rounds until `until`, or just the next ones, in which its lamp is looked at. */
+function lampRounds(standing: Standing, from: Day, until: Day = from + 70): Day[] {
+  const { state, rules, timeZone } = standing;
+  const last = state.lamp ? dayOf(state.lamp.at, timeZone) : null;
+  return roundsEvery(rules, from, until, last, rules.lampDays);
 }
 
 /** A damp case or a crust in the tray is looked at again; so is what was looked at today. */
@@ -201,10 +212,7 @@ export function roundsAhead(standing: Standing, outlook: Outlook | null, until: 
   };
   if (condemnedFor(standing.state)) return [];
   if (standing.state.maintainerSince !== null) {
-    for (let at = roundOnOrAfter(rules, day + 1); at <= last; at = roundOnOrAfter(rules, at + 1)) {
-      rounds.add(at);
-    }
-    return [...rounds];
+    return lampRounds(standing, day, last).filter((round) => round > day);
   }
   if (!outlook) return [...rounds];
   for (let due = outlook.nextReadingDay; due <= last; due += rules.readingDays) add(due);

@@ -3,7 +3,7 @@ import { WEEKDAYS, shortDay, toDay, weekdayIndex } from '../day';
 import { at, reading, standing } from '../judge/fixture';
 import { outlookOf } from '../judge/outlook';
 import { jobsToday, roundsAhead } from './due';
-import { isRound, roundFor, roundOnOrAfter, roundOnOrBefore } from './rounds';
+import { isRound, roundFor, roundOnOrAfter, roundOnOrBefore, roundsEvery } from './rounds';
 
 const rules = { roundWeekdays: ['mon', 'thu'] as ('mon' | 'thu')[] };
 
@@ -36,6 +36,49 @@ describe('rounds', () => {
         },
       ),
     );
+  });
+});
+
+describe('rounds of something that may not wait long', () => {
+  it('are each as late as the interval allows, and never later', () => {
+    fc.assert(
+      fc.property(
+        fc.subarray([...WEEKDAYS], { minLength: 1 }),
+        fc.integer({ min: 20_000, max: 20_500 }),
+        fc.integer({ min: 1, max: 40 }),
+        fc.option(fc.integer({ min: 0, max: 30 })),
+        (roundWeekdays, from, every, ago) => {
+          const last = ago === null ? null : from - ago;
+          const until = from + 120;
+          const days = roundsEvery({ roundWeekdays }, from, until, last, every);
+          const gap = 7;
+          for (let i = 0; i < days.length; i++) {
+            expect(isRound({ roundWeekdays }, days[i]!)).toBe(true);
+            const before = i === 0 ? last : days[i - 1]!;
+            if (before === null) continue;
+            // One round later would have been too late; this one is not, where rounds allow.
+            expect(roundOnOrAfter({ roundWeekdays }, days[i]! + 1) - before).toBeGreaterThan(every);
+            if (i > 0) expect(days[i]! - before).toBeLessThanOrEqual(Math.max(every, gap));
+          }
+        },
+      ),
+    );
+  });
+
+  it('are each round where it is to be done each round', () => {
+    const from = toDay('2027-01-14');
+    const days = roundsEvery(rules, from, from + 20, from - 3, 1);
+    expect(days.map((day) => shortDay(day))).toEqual([
+      'Thu 14 Jan',
+      'Mon 18 Jan',
+      'Thu 21 Jan',
+      'Mon 25 Jan',
+      'Thu 28 Jan',
+      'Mon 1 Feb',
+    ]);
+    expect(roundsEvery(rules, from, from + 20, from - 3, 14).map((day) => shortDay(day))).toEqual([
+      'Mon 25 Jan',
+    ]);
   });
 });
 

@@ -30,3 +30,27 @@ export function roundFor(rules: Weekdays, dueDay: Day, today: Day): Day {
   const next = roundOnOrAfter(rules, today);
   return dueDay <= next ? next : roundOnOrBefore(rules, dueDay);
 }
+
+/**
+ * The rounds from `from` to `until` in which something is done that may not wait longer than
+ * `everyDays`, last done on `last` (null: never): each as late as the interval allows.
+ */
+export function roundsEvery(
+  rules: Weekdays,
+  from: Day,
+  until: Day,
+  last: Day | null,
+  everyDays: number,
+): Day[] {
+  const days: Day[] = [];
+  let done = last;
+  for (let at = roundOnOrAfter(rules, from); at <= until;) {
+    const next = roundOnOrAfter(rules, at + 1);
+    if (done === null || next - done > everyDays) {
+      days.push(at);
+      done = at;
+    }
+    at = next;
+  }
+  return days;
+}

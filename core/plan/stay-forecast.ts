@@ -3,7 +3,7 @@ import type { DailyLoss } from '../forecast/forecast';
 import { fullChargeDays, outlookOf, readingDays } from '../judge/outlook';
 import { indexOfDay, today } from '../judge/standing';
 import { MINUTES } from './due';
-import { isRound, roundOnOrAfter } from './rounds';
+import { isRound, roundOnOrAfter, roundsEvery } from './rounds';
 import { lossOnPlan, type PlanContext, type StoragePlan } from './storage-plans';
 
 /** A charge on given days of a stay, counted from its first. */
@@ -187,7 +187,10 @@ export function foreseeStay(plan: StoragePlan, context: PlanContext): StayForeca
     if (!onCharge && socPct[day]! <= habit.lineSocPct) under++;
   }
   const factor = temperatures.sums[at + 1]! - temperatures.sums[at]!;
-  const visits = visitsOf(plan, rounds, charges, readingDays(standing, 100));
+  const looks = roundsEvery(rules, first, first + days, null, rules.lampDays).length;
+  const visits = fed
+    ? { count: looks, minutes: looks * (MINUTES.stop + MINUTES.lamp) }
+    : visitsOf(rounds, charges, readingDays(standing, 100));
   return {
     lowestPct: socPct[lowest]!,
     lowestDay: first + lowest,
@@ -210,14 +213,10 @@ function heldFrom(startPct: number, full: number, days: number): Float64Array {
 }
 
 function visitsOf(
-  plan: StoragePlan,
   rounds: readonly number[],
   charges: readonly FixedCharge[],
   everyDays: number,
 ): { count: number; minutes: number } {
-  if (plan.feed === 'maintainer') {
-    return { count: rounds.length, minutes: rounds.length * (MINUTES.stop + MINUTES.lamp) };
-  }
   const visited = new Set<number>();
   let minutes = 0;
   for (const charge of charges) {

@@ -70,6 +70,17 @@ export const RULE_CARDS: { readonly [K in ChoiceRule]: RuleCard<K> } = {
       { value: 30, label: '30 days', reason: 'By forecast, at most a month.' },
     ],
   },
+  lampDays: {
+    group: 'reading',
+    label: 'Lamp of a maintainer',
+    unit: 'days',
+    why: 'A look costs seconds where you walk past anyway, and a lead knocked off goes unnoticed for as long as nobody looks.',
+    schools: [
+      { value: 1, label: 'Each round', reason: 'Whenever you walk past.' },
+      { value: 7, label: 'Weekly', reason: 'Where the hall is out of the way.' },
+      { value: 14, label: 'Two weeks', reason: 'With maintainers that report by themselves.' },
+    ],
+  },
   leaveAlone: {
     group: 'reading',
     label: 'Leaving a battery alone',

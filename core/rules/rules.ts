@@ -18,6 +18,8 @@ export const Rules = z.strictObject({
   lineSocPct: perChemistry(line),
   scale: perChemistry(z.enum(SCALE_IDS)),
   readingDays: z.int().min(1).max(120),
+  /** 1: in each round. */
+  lampDays: z.int().min(1).max(60),
   /** How long, and from what charge, a battery may be left alone. */
   leaveAlone: z.enum(['by-forecast', 'four-weeks', 'two-weeks']),
   /** From this age, or where nobody knows, a battery counts as old. */
@@ -96,6 +98,7 @@ export const DEFAULT_RULES: Rules = {
   lineSocPct: eachChemistry((id) => CHEMISTRIES[id].lineSocPct),
   scale: eachChemistry((id) => CHEMISTRIES[id].scales[0]!),
   readingDays: 30,
+  lampDays: 1,
   leaveAlone: 'by-forecast',
   oldYears: 5,
   oldReadingDays: 21,

@@ -84,6 +84,13 @@ const CASES: { readonly [K in ChoiceRule]: (rules: Rules) => string } = {
       }),
     ),
   readingDays: (rules) => verdictUnder(rules, { state: holding }),
+  lampDays: (rules) =>
+    ['2027-01-11', '2027-01-04', '2026-12-28']
+      .map((day) => {
+        const lamp = { state: 'holding' as const, at: at(day) };
+        return verdictUnder(rules, { state: { ...held('2027-01-01'), lamp } });
+      })
+      .join(),
   leaveAlone: (rules) =>
     verdictUnder(rules, { state: holding }) +
     verdictUnder(rules, { state: { ...holding, readings: [reading('2027-01-11', 12.5)] } }),

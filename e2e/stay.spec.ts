@@ -1,0 +1,159 @@
+import { expect, test, type Page } from '@playwright/test';
+import { TestSite } from './server';
+
+let site: TestSite;
+test.beforeAll(async () => {
+  site = await TestSite.make('demo');
+});
+test.afterAll(() => site.remove());
+
+const open = async (page: Page, bay: string) => {
+  await page.goto(`${site.url}/yard`);
+  await page.locator(`[data-bay="${bay}"]`).click();
+  await expect(page.getByRole('group', { name: 'Shown' })).toBeVisible();
+};
+const show = (page: Page, view: string) =>
+  page.getByRole('group', { name: 'Shown' }).getByRole('button', { name: view }).click();
+const tick = (page: Page, step: string) => page.locator(`[data-step="${step}"] [role=checkbox]`);
+
+test('a plan is chosen, its work stands in the round, and is done while the server is down', async ({
+  page,
+}) => {
+  await test.step('the plan of a mower: off, since it is not driven', async () => {
+    await open(page, 'C20');
+    await show(page, 'Storage plan');
+    await expect(page.getByText('On the plan “Left connected, recharged when due”.')).toBeVisible();
+    await page.getByRole('radio', { name: 'Out, onto the bench, recharged when due' }).check();
+    await page.getByRole('button', { name: 'Put it on: bench' }).click();
+    await expect(
+      page.getByText(/Still to do in the round: before disconnecting, take out/),
+    ).toBeVisible();
+  });
+
+  await test.step('in the round, with the server stopped in mid-work', async () => {
+    await page.goto(`${site.url}/round`);
+    await page.getByRole('button', { name: /^C20/ }).click();
+    await page.getByRole('button', { name: 'take out', exact: true }).click();
+    await expect(page.getByRole('heading', { name: 'Take out' })).toBeVisible();
+    await site.stop();
+    await tick(page, 'live-off').click();
+    await expect(page.getByText('Not yet. First: Negative clamp off first.')).toBeVisible();
+    const done = page.getByRole('button', { name: 'Take out: done' });
+    for (let i = 0; i < 20 && !(await done.isEnabled()); i++) {
+      await page.locator('[data-step] [role=checkbox][aria-checked=false]').first().click();
+    }
+    await done.click();
+    await expect(page.getByText(/not yet sent|waiting|not sent/i)).toBeVisible();
+    await site.start();
+    await expect(page.getByText('Everything is sent')).toBeVisible({ timeout: 60_000 });
+  });
+
+  await test.step('it stands on the bench, and in the logbook', async () => {
+    await open(page, 'C20');
+    await expect(page.locator('dl').getByText('on the bench')).toBeVisible();
+    await expect(page.getByText('taken out, onto the bench')).toBeVisible();
+    await show(page, 'Storage plan');
+    await expect(page.getByText(/Still to do/)).toBeHidden();
+  });
+});
+
+test('a vehicle with positive earth has an order of its own', async ({ page }) => {
+  await open(page, 'C16');
+  await show(page, 'Work');
+  await page.getByRole('button', { name: 'Take out', exact: true }).click();
+  await expect(page.locator('[data-step="earthed-off"]')).toContainText(
+    'Positive clamp off first.',
+  );
+  await tick(page, 'live-off').click();
+  await expect(page.locator('[data-step="live-off"] [role=alert]')).toContainText(
+    'This vehicle has positive earth',
+  );
+});
+
+test('an outing counts as no charge and asks for a reading', async ({ page }) => {
+  await open(page, 'D1');
+  const lastFull = page.locator('dl div', { hasText: 'Last full' });
+  const before = await lastFull.innerText();
+  await show(page, 'Stay');
+  await page.getByLabel('Minutes').fill('-5');
+  await page.getByRole('button', { name: 'Record the outing' }).click();
+  await expect(page.getByText('Minutes are 0 to 1440')).toBeVisible();
+  await expect(page.getByLabel('Minutes')).toHaveValue('-5');
+  await page.getByLabel('Minutes').fill('12');
+  await page.getByRole('button', { name: 'Record the outing' }).click();
+  await expect(page.getByText('last driven').first()).toBeVisible();
+  await expect(lastFull).toHaveText(before.replace('\n', ''));
+  await expect(page.getByText(/an outing counts as no charge/)).toBeVisible();
+});
+
+test('a swap pair: the second waits on the bench, then they change places', async ({ page }) => {
+  await open(page, 'B6');
+  const on = (
+    await page
+      .locator('dl')
+      .getByText(/^B\d+, starter/)
+      .innerText()
+  ).slice(0, 4);
+  await show(page, 'Stay');
+  await page.getByRole('button', { name: 'A second battery, for a swap pair' }).click();
+  await page.getByLabel('Capacity, Ah').fill('0');
+  await page.getByRole('button', { name: 'Put it on the bench' }).click();
+  await expect(page.getByText(/at least 0.5 Ah/)).toBeVisible();
+  await expect(page.getByLabel('Capacity, Ah')).toHaveValue('0');
+  await page.getByLabel('Capacity, Ah').fill('80');
+  await page.getByRole('button', { name: 'Put it on the bench' }).click();
+  await expect(page.getByText('The second battery stands on the bench.')).toBeVisible();
+  await page.getByRole('button', { name: `Swap for ${on}` }).click();
+  await expect(page.getByText(new RegExp(`on the vehicle, ${on} on the bench`))).toBeVisible();
+  await page.getByRole('button', { name: 'Starter 1, bench' }).click();
+  await show(page, 'Record');
+  // Its readings stayed with it.
+  await expect(page.locator('dl').getByText(new RegExp(`^${on}, starter 1, bench`))).toBeVisible();
+  expect(await page.getByRole('button', { name: /^Correct reading/ }).count()).toBeGreaterThan(3);
+  await page.getByRole('button', { name: 'Starter 2' }).click();
+  await expect(page.getByRole('button', { name: /^Correct reading/ })).toHaveCount(0);
+});
+
+test('an old verdict says under which version of the rules it was given', async ({ page }) => {
+  await page.goto(`${site.url}/rules`);
+  await page
+    .getByRole('radiogroup', { name: 'Leaving a battery alone' })
+    .getByText('Full, two weeks', { exact: true })
+    .click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText(/^Version 2, since/)).toBeVisible();
+  await open(page, 'A5');
+  await page
+    .getByRole('button', { name: /^What was said about/ })
+    .first()
+    .click();
+  await expect(page.getByText(/^Said then, under version 1 of the rules \(now 2\):/)).toBeVisible();
+  await expect(page.getByText(/Your rule leaves nothing alone under about/).first()).toBeVisible();
+});
+
+test('an inspection on the vehicle’s page: plates show, so water comes first', async ({ page }) => {
+  await open(page, 'A5');
+  await show(page, 'Work');
+  await page.getByRole('button', { name: 'All at the mark' }).click();
+  await page.getByLabel('Cell 4').selectOption('plates show');
+  await page.getByRole('button', { name: 'All the rest is sound' }).click();
+  await expect(page.getByText(/Cover the plates with distilled/)).toBeVisible();
+  await page.getByRole('button', { name: 'Record what was seen' }).click();
+  await expect(page.getByText('Recorded in the logbook.')).toBeVisible();
+  await expect(page.getByText('inspected: plates show in a cell')).toBeVisible();
+  await page.goto(`${site.url}/round`);
+  await page.getByRole('button', { name: /^A5/ }).click();
+  await expect(page.getByRole('button', { name: 'top up', exact: true })).toBeVisible();
+});
+
+test('litres or cups, metres or feet, by rule', async ({ page }) => {
+  await page.goto(`${site.url}/rules`);
+  await page.getByText('US', { exact: true }).click();
+  await expect(page.getByText('Every due date is counted anew')).toBeVisible();
+  await open(page, 'C2');
+  await expect(page.locator('dl').getByText(/ft away/)).toBeVisible();
+  await show(page, 'Work');
+  await page.getByRole('button', { name: 'Clean and protect' }).click();
+  await page.getByLabel('Water, cups').selectOption('4');
+  await expect(page.getByText(/4\.0 cups of water and 8 teaspoons/)).toBeVisible();
+});

@@ -253,6 +253,40 @@ test('a lay-up with nothing but the keyboard', async ({ browser }) => {
   await page.close();
 });
 
+test('what was typed a moment ago is kept, and the blocks of a string are kept alike', async ({
+  browser,
+}) => {
+  const page = await browser.newPage();
+  await page.goto(`${site.url}/lay-up`);
+  await page.getByRole('radio', { name: 'Electric cart' }).check();
+  await page.getByLabel('Name', { exact: true }).fill('Hallam cart, red');
+  // Gone before the draft would have been saved by itself.
+  await page.getByRole('link', { name: 'Yard' }).click();
+  await expect(page.getByRole('heading', { name: 'Yard', exact: true })).toBeVisible();
+  await page.getByRole('link', { name: 'Lay up' }).click();
+  await page.getByRole('button', { name: 'Go on with Hallam cart, red' }).click();
+  await page.getByRole('radio', { name: 'A8', exact: true }).check();
+  await page.getByRole('button', { name: '4 Batteries' }).click();
+  await page.getByRole('combobox', { name: 'Blocks in the string' }).click();
+  await page.getByTitle('4 blocks').click();
+  await expect(page.getByRole('region', { name: /^Battery \d/ })).toHaveCount(4);
+  const third = page.getByRole('region', { name: 'Battery 3', exact: true });
+  const capacity = await third.getByLabel('Capacity, Ah').inputValue();
+  await third.getByLabel('Capacity, Ah').fill('150');
+  await page.getByRole('button', { name: 'Lay it up now' }).click();
+  await expect(
+    third.getByText(/150 Ah in a string of \d+ Ah: the weaker block drags/),
+  ).toBeVisible();
+  await third.getByLabel('Capacity, Ah').fill(capacity);
+  await page.getByRole('button', { name: '6 Plan' }).click();
+  await page.getByRole('radio', { name: 'Negative off, recharged when due' }).check();
+  const tabs = page.getByRole('group', { name: 'Battery', exact: true });
+  await expect(tabs.getByRole('img', { name: 'done' })).toHaveCount(4);
+  await page.getByRole('button', { name: 'Lay it up', exact: true }).click();
+  await expect(page.getByRole('heading', { name: /Hallam cart, red stands in A8/ })).toBeVisible();
+  await page.close();
+});
+
 test('vehicles are moved in the yard, by mouse and by keyboard', async ({ browser }) => {
   const page = await browser.newPage();
   await page.goto(`${site.url}/yard`);

@@ -27,8 +27,7 @@ export function readPhoto(db: Db, id: string): Pick<Photo, 'type' | 'bytes'> | n
   return (row as Pick<Photo, 'type' | 'bytes'> | undefined) ?? null;
 }
 
-export function readPhotosOf(db: Db, vehicleId: string): Pick<Photo, 'id' | 'takenAt'>[] {
-  return db
-    .prepare('SELECT id, taken_at AS takenAt FROM photo WHERE vehicle_id = ? ORDER BY taken_at, id')
-    .all(vehicleId) as Pick<Photo, 'id' | 'takenAt'>[];
+/** Throws away the photographs of a vehicle that was never laid up. */
+export function dropPhotosOf(db: Db, vehicleId: string): void {
+  db.prepare('DELETE FROM photo WHERE vehicle_id = ?').run(vehicleId);
 }

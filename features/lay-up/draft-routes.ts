@@ -3,6 +3,8 @@ import { z } from 'zod';
 import { reasonOf } from '../../core/logbook/entry';
 import { VEHICLE_KIND_IDS } from '../../core/site/vehicle-kinds';
 import { dropDraft, putDraft } from '../../store/drafts';
+import { dropPhotosOf } from '../../store/photos';
+import { readVehicles } from '../../store/site';
 import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
@@ -33,11 +35,15 @@ export async function keepDraft(request: Request, id: string): Promise<Response>
   }
   if (JSON.stringify(body).length > MOST_DRAFT_LETTERS)
     return refuse(413, 'The draft is too long.');
+  // A last save may come in after the vehicle was laid up: there is nothing left to keep.
+  if (readVehicles(db(), id).length) return Response.json({ id });
   putDraft(db(), { id, savedAt: new Date(now()).toISOString(), data: body });
   return Response.json({ id });
 }
 
+/** Throws a draft away, and the photographs that were taken for it. */
 export function forgetDraft(id: string): Response {
+  if (readVehicles(db(), id).length === 0) dropPhotosOf(db(), id);
   dropDraft(db(), id);
   return Response.json({ id });
 }

@@ -213,6 +213,9 @@ describe('a draft', () => {
     const form = layUp({ vehicleId: draft.vehicleId, kind: 'car', bayId: 'bay-C21' });
     expect((await answer(postLayUp(request(form)))).status).toBe(200);
     expect(readDrafts(db())).toEqual([]);
+    // A save that was on its way comes too late to bring it back.
+    expect((await answer(keepDraft(request(nonsense), draft.vehicleId))).status).toBe(200);
+    expect(readDrafts(db())).toEqual([]);
   });
 
   it('is refused where it is none, and can be thrown away', async () => {
@@ -250,6 +253,18 @@ describe('a photograph', () => {
     // The same id again changes nothing.
     await put(id, Buffer.from([9]), 'image/jpeg', form.vehicleId);
     expect(Buffer.from(await getPhoto(id).arrayBuffer())).toEqual(bytes);
+  });
+
+  it('goes with the draft that is thrown away, and stays with a vehicle that is here', async () => {
+    const [lost, kept] = [uuid(), uuid()];
+    const draft = newDraft('car', undefined, { bayId: '', collectOn: '' });
+    await put(lost, Buffer.from([1]), 'image/png', draft.vehicleId);
+    const here = site().stays[0]!.vehicle.id;
+    await put(kept, Buffer.from([1]), 'image/png', here);
+    forgetDraft(draft.vehicleId);
+    forgetDraft(here);
+    expect(getPhoto(lost).status).toBe(404);
+    expect(getPhoto(kept).status).toBe(200);
   });
 
   it('is refused when it is empty, no picture, or too large', async () => {

@@ -27,7 +27,12 @@ export function StepPlan({ draft, data, change }: StepProps) {
   if (!battery) return null;
   const choose = (plan: DraftBattery['plan']) =>
     change({
-      batteries: draft.batteries.map((one, i) => (i === shown ? { ...one, plan } : one)),
+      // The blocks of a string are kept alike.
+      batteries: draft.batteries.map((one, i) =>
+        i === shown || (battery.role === 'string' && one.role === 'string')
+          ? { ...one, plan }
+          : one,
+      ),
     });
   return (
     <div className={styles.batteries}>

@@ -1,12 +1,15 @@
 import { existsSync } from 'node:fs';
 import { makeDemo } from '../demo/make';
 import { DEMO_NOW, DEMO_PORT } from '../demo/site';
-import { StoreProblem, dataFile } from '../store/open';
+import { worldFile } from '../demo/world';
+import { writeMeter } from '../store/devices';
+import { StoreProblem, dataFile, openStore } from '../store/open';
 import { backup, restore } from './backup';
 import { bench } from './bench/bench';
 import { calc, calcHelp } from './calc/calc';
-import { BadInput, optional, parseFlags, text, whole, withDefault } from './flags';
-import { Trouble, serve } from './server';
+import { BadInput, number, optional, parseFlags, text, whole, withDefault } from './flags';
+import { HOST, Trouble, serve } from './server';
+import { DEMO_PACE, meterPorts, playMeter, startMeter } from './stand-in';
 
 const SITE_FOLDER = '.data/site';
 const DEMO_FOLDER = '.data/demo';
@@ -56,7 +59,20 @@ async function run(argv: readonly string[]): Promise<number> {
       } else {
         console.log(`Demo data of before kept (${DEMO_FOLDER}); --fresh yes makes it anew`);
       }
-      return serve({ folder: DEMO_FOLDER, port: flags.port, now: DEMO_NOW });
+      return serveDemo(flags.port);
+    }
+    case 'meter': {
+      const flags = parseFlags(
+        {
+          world: text('what the meter finds, as the demo wrote it'),
+          port: whole(1, 65_535, '', 'port of the meter'),
+          'hands-port': whole(1, 65_535, '', 'port of the hands'),
+          pace: withDefault(number(0.1, 1000, '', 'how many times faster its seconds run'), 1),
+        },
+        rest,
+      );
+      const ports = { meter: flags.port, hands: flags['hands-port'] };
+      return playMeter(flags.world, ports, flags.pace);
     }
     case 'start': {
       const flags = parseFlags(SERVE, rest);
@@ -78,6 +94,19 @@ async function run(argv: readonly string[]): Promise<number> {
     default:
       throw new BadInput(`${command}: no such command; see ./ember --help`);
   }
+}
+
+/** The demo with its meter, each a process of its own. */
+async function serveDemo(port: number): Promise<number> {
+  const ports = await meterPorts();
+  const db = openStore(dataFile(DEMO_FOLDER));
+  writeMeter(db, { name: 'Bench meter', host: HOST, port: ports.meter });
+  db.close();
+  const meter = startMeter(worldFile(DEMO_FOLDER), ports, DEMO_PACE);
+  process.once('exit', () => meter.kill());
+  console.log(`A simulated meter speaks SCPI at ${HOST}:${ports.meter}`);
+  const env = { EMBER_HANDS: String(ports.hands), EMBER_PACE: String(DEMO_PACE) };
+  return serve({ folder: DEMO_FOLDER, port, now: DEMO_NOW, env });
 }
 
 function fileName(command: string, file: string | undefined): string {

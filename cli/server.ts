@@ -57,6 +57,8 @@ export interface ServeOptions {
   readonly port: number;
   /** ISO instant at which the clock stands; null: the real one. */
   readonly now: string | null;
+  /** More of the server's surroundings. */
+  readonly env?: Readonly<Record<string, string>>;
 }
 
 /** Starts the server as a process of its own and waits until it answers. */
@@ -80,6 +82,7 @@ export async function startServer(options: ServeOptions) {
         EMBER_HOME: process.cwd(),
         EMBER_DATA: folder,
         ...(now ? { EMBER_NOW: now } : {}),
+        ...options.env,
       },
     },
   );

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, rmSync } from 'node:fs';
 import type { NewEntry } from '../core/logbook/entry';
 import { insertEntry } from '../store/entries';
+import { writeFuseList } from '../store/fuse-lists';
 import { dataFile, openStore } from '../store/open';
 import { addBay, addHall, putBattery, putOwner, putVehicle, writeSite } from '../store/site';
 import { rebuildStates } from '../store/states';
@@ -10,7 +11,9 @@ import { addVerdict } from '../store/verdicts';
 import { DEMO_OWNERS } from './facts';
 import { runDemoSeason, type DemoHistory } from './season';
 import { DEMO_HALLS, DEMO_NOW, DEMO_SEED, DEMO_SITE } from './site';
+import { DEMO_FUSES } from './fuses';
 import { verdictsOf } from './verdicts';
+import { writeWorld } from './world';
 
 /** A fingerprint of the entries: the same seed gives the same one. */
 export function hashOf(entries: readonly NewEntry[]): string {
@@ -59,8 +62,13 @@ export function makeDemo(folder: string, seed = DEMO_SEED): DemoHistory {
     }
     for (const entry of history.entries) insertEntry(db, entry, DEMO_NOW);
     for (const verdict of verdictsOf(history)) addVerdict(db, verdict);
+    for (const { kind, name } of history.vehicles) {
+      const fuses = DEMO_FUSES[kind];
+      if (fuses) writeFuseList(db, name, fuses);
+    }
   })();
   rebuildStates(db);
   db.close();
+  writeWorld(folder, history);
   return history;
 }

@@ -42,6 +42,12 @@ export interface DemoTruth {
   /** True loss of the last day, percent of what it can still hold. */
   readonly lossPctPerDay: number;
   readonly trouble: Trouble['kind'] | null;
+  /** Between the posts at the end of the run, what the last charge left included. */
+  readonly volts: number;
+  readonly surfaceVolts: number;
+  /** What its vehicle draws while it is connected: what it needs, and what it should not. */
+  readonly drawMa: number;
+  readonly hiddenMa: number;
 }
 
 export interface DemoHistory {
@@ -164,6 +170,10 @@ export function runDemoSeason(seed: number): DemoHistory {
     truth: kept.map((one) => ({
       batteryId: one.id,
       socPct: one.battery.socPct,
+      volts: one.battery.volts,
+      surfaceVolts: one.battery.surfaceVolts,
+      drawMa: one.truth.drawMa(days),
+      hiddenMa: one.trouble?.kind === 'hidden-draw' ? one.trouble.milliamps : 0,
       lossPctPerDay: lossOfOneDay(one, air.get(one.hallId)!.celsius.at(-1)!),
       trouble: one.trouble?.kind ?? null,
     })),

@@ -105,6 +105,11 @@ export class TrueBattery {
     this.hour++;
   }
 
+  /** Volts that the last charge left on the plates and that go away by themselves. */
+  get surfaceVolts(): number {
+    return this.surface;
+  }
+
   /** Full, as a charger would say. */
   get full(): boolean {
     return this.goneAh < 0.02 * this.truth.ratedAh;

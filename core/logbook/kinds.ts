@@ -20,6 +20,11 @@ export const DayName = z
 const Id = z.string().min(1).max(64);
 const Text = z.string().trim().min(1).max(2000);
 
+/** By a meter that the program reads, by hand, or out of a logger's file. */
+export const SOURCES = ['meter', 'hand', 'file'] as const;
+
+const Milliamps = z.number().min(0).max(20_000);
+
 /** A voltage as a number a meter can show; whether it makes sense is for the judge to ask. */
 const Volts = z
   .number()
@@ -47,6 +52,8 @@ export const ENTRY_KINDS = {
       restedHours: z.number().min(0).max(10_000).nullable(),
       /** The attendant was asked about this reading and says that it is right. */
       confirmed: z.boolean(),
+      /** How it came here; older entries do not say, and were typed. */
+      source: z.enum(SOURCES).optional(),
     }),
   },
   'charge-started': {
@@ -65,7 +72,17 @@ export const ENTRY_KINDS = {
   draw: {
     subject: 'battery',
     version: 1,
-    data: z.strictObject({ milliamps: z.number().min(0).max(20_000) }),
+    data: z.strictObject({
+      milliamps: Milliamps,
+      /** At 90 %, where a trace says how sure it is. */
+      low: Milliamps.optional(),
+      high: Milliamps.optional(),
+      source: z.enum(SOURCES).optional(),
+      /** The logged current that it was read from. */
+      traceId: Id.optional(),
+      /** Fuses that were out when it was measured. */
+      without: z.array(z.string().min(1).max(60)).max(60).optional(),
+    }),
   },
   inspected: { subject: 'battery', version: 1, data: Inspection },
   /** Levels cell by cell, as they were left. */

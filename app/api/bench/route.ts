@@ -1,0 +1,7 @@
+import { postBench } from '../../../features/bench/routes';
+
+export const dynamic = 'force-dynamic';
+
+export function POST(request: Request): Promise<Response> {
+  return postBench(request);
+}

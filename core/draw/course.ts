@@ -1,0 +1,154 @@
+import { toleranceMa, type Level } from './levels';
+
+/** A time for which more flowed, and then no longer. */
+export interface Burst {
+  readonly from: number;
+  readonly to: number;
+  /** Mean above the level before and after, milliamps. */
+  readonly milliamps: number;
+}
+
+/** Something woke, and went to sleep again: longer than a burst. */
+export interface Waking {
+  readonly at: number;
+  /** By how much it rose, milliamps. */
+  readonly milliamps: number;
+  /** It is still up at the end of the trace. */
+  readonly stayed: boolean;
+}
+
+/** The way down of a parked vehicle: its level, without what comes and goes. */
+export interface Course {
+  /** Levels of the base, oldest first; bursts are bridged by the level beneath. */
+  readonly base: readonly Level[];
+  readonly bursts: readonly Burst[];
+  readonly wakings: readonly Waking[];
+}
+
+/** A report seldom lasts longer; what does is a waking. */
+export const LONGEST_BURST_SECONDS = 45;
+
+/**
+ * Tells the levels of a trace apart: steps down are control units that sleep; a rise that is
+ * back within three quarters of a minute is a burst; any other rise is a waking.
+ */
+export function courseOf(levels: readonly Level[]): Course {
+  const base: Level[] = [];
+  const bursts: Burst[] = [];
+  const wakings: Waking[] = [];
+  let k = 0;
+  while (k < levels.length) {
+    const level = levels[k]!;
+    const last = base[base.length - 1];
+    const rise = last ? level.milliamps - last.milliamps : 0;
+    if (last && isDip(levels, k, last.milliamps)) {
+      base.push({ ...level, milliamps: last.milliamps });
+      k++;
+      continue;
+    }
+    if (!last || rise <= toleranceMa(last.milliamps)) {
+      base.push(level);
+      k++;
+      continue;
+    }
+    const back = returnsAt(levels, k, last.milliamps);
+    const to = levels[back ?? levels.length - 1]!;
+    const end = back === null ? to.to : to.from;
+    if (end - level.from <= LONGEST_BURST_SECONDS) {
+      // The newest burst may not be over yet.
+      bursts.push({ from: level.from, to: end, milliamps: over(levels, k, back, last.milliamps) });
+      base.push({ from: level.from, to: end, milliamps: last.milliamps });
+      k = back ?? levels.length;
+      continue;
+    }
+    wakings.push({ at: level.from, milliamps: rise, stayed: back === null });
+    base.push(level);
+    k++;
+  }
+  return { base, bursts, wakings };
+}
+
+/** Nothing of a vehicle draws less for a moment: a contact that slipped, or a spike. */
+const LONGEST_DIP_SECONDS = 3;
+
+function isDip(levels: readonly Level[], k: number, before: number): boolean {
+  const level = levels[k]!;
+  const after = levels[k + 1];
+  if (!after || level.to - level.from > LONGEST_DIP_SECONDS) return false;
+  return level.milliamps < before && Math.abs(after.milliamps - before) <= toleranceMa(before) / 2;
+}
+
+/** The first level from `k` on that is back at `milliamps` or beneath. */
+function returnsAt(levels: readonly Level[], k: number, milliamps: number): number | null {
+  for (let at = k; at < levels.length; at++) {
+    if (levels[at]!.milliamps <= milliamps + toleranceMa(milliamps)) return at;
+  }
+  return null;
+}
+
+function over(levels: readonly Level[], k: number, back: number | null, beneath: number): number {
+  let charge = 0;
+  let time = 0;
+  for (let at = k; at < (back ?? levels.length); at++) {
+    const { from, to, milliamps } = levels[at]!;
+    charge += (milliamps - beneath) * (to - from);
+    time += to - from;
+  }
+  return charge / time;
+}
+
+/** A load that comes back at even intervals, as a tracker's report does. */
+export interface Reports {
+  readonly everySeconds: number;
+  readonly lastsSeconds: number;
+  readonly milliamps: number;
+  readonly count: number;
+}
+
+/**
+ * The regular ones among the bursts: the longest run of alike bursts (within half of each other)
+ * whose times fit one interval within a tenth of it, some of them missed; null for fewer than
+ * two. With two, the interval is what lies between them.
+ */
+export function reportsOf(bursts: readonly Burst[]): Reports | null {
+  let best: Reports | null = null;
+  for (const model of bursts) {
+    const alike = bursts.filter((one) => isAlike(one, model));
+    const found = alike.length >= 2 ? evenly(alike) : null;
+    if (found && (!best || found.count > best.count)) best = found;
+  }
+  return best;
+}
+
+const isAlike = (a: Burst, b: Burst) =>
+  Math.abs(a.milliamps - b.milliamps) <= 0.5 * Math.min(a.milliamps, b.milliamps) + 2;
+
+function evenly(bursts: readonly Burst[]): Reports | null {
+  const gaps = bursts.slice(1).map((one, i) => one.from - bursts[i]!.from);
+  const sorted = [...gaps].sort((a, b) => a - b);
+  const middle = sorted[sorted.length >> 1]!;
+  // Between two reports one may have been hidden by something larger, never two of three.
+  const guesses = [middle, sorted[0]!];
+  for (const guess of guesses) {
+    const numbers = [0];
+    let fits = true;
+    for (const gap of gaps) {
+      const n = Math.round(gap / guess);
+      if (n < 1 || Math.abs(gap - n * guess) > 0.12 * guess) fits = false;
+      numbers.push(numbers[numbers.length - 1]! + n);
+    }
+    if (!fits) continue;
+    const everySeconds =
+      (bursts[bursts.length - 1]!.from - bursts[0]!.from) / numbers[numbers.length - 1]!;
+    const whole = bursts.length > 2 ? bursts.slice(0, -1) : bursts;
+    const charge = whole.reduce((sum, one) => sum + one.milliamps * (one.to - one.from), 0);
+    const time = whole.reduce((sum, one) => sum + one.to - one.from, 0);
+    return {
+      everySeconds,
+      lastsSeconds: time / whole.length,
+      milliamps: charge / time,
+      count: bursts.length,
+    };
+  }
+  return null;
+}

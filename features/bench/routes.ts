@@ -1,0 +1,168 @@
+import 'server-only';
+import { connect } from 'node:net';
+import { analyseDraw } from '../../core/draw/draw';
+import { traceProblem } from '../../core/draw/trace';
+import { reasonOf } from '../../core/logbook/entry';
+import { addTrace } from '../../store/traces';
+import { newEntry } from '../logbook/new-entry';
+import { recordSaid } from '../logbook/record-said';
+import { now } from '../server/clock';
+import { jsonBody, refuse } from '../server/reply';
+import { db } from '../server/store';
+import { loadBattery } from '../site/load';
+import { hub, type BenchHub } from './hub';
+import { BenchRequest, orNull, type Message } from './wire';
+
+/** Everything that happens on the bench, as server-sent events. */
+export function getStream(request: Request): Response {
+  const text = new TextEncoder();
+  let leave = () => undefined as void;
+  const stream = new ReadableStream<Uint8Array>({
+    start(controller) {
+      const send = (message: Message) => {
+        controller.enqueue(text.encode(`data: ${JSON.stringify(message)}\n\n`));
+      };
+      // A browser that is gone without a word is noticed by what cannot be sent.
+      const beat = setInterval(() => controller.enqueue(text.encode(': \n\n')), 10_000);
+      const unsubscribe = hub().subscribe(send);
+      leave = () => {
+        clearInterval(beat);
+        unsubscribe();
+        leave = () => undefined;
+      };
+      request.signal.addEventListener('abort', () => {
+        leave();
+        controller.close();
+      });
+    },
+    cancel: () => leave(),
+  });
+  return new Response(stream, {
+    headers: {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-cache, no-transform',
+    },
+  });
+}
+
+/** The running test with all of its samples. */
+export function getTrace(): Response {
+  const { seconds, amps } = hub().trace();
+  return Response.json({
+    test: hub().running,
+    seconds: [...seconds],
+    amps: Array.from(amps, orNull),
+  });
+}
+
+/**
+ * One step of a test. 400 for a request that is none, 404 for a battery that is not here, 409
+ * where the bench is in no state for it; nothing changes then.
+ */
+export async function postBench(request: Request): Promise<Response> {
+  const { body, refusal } = await jsonBody(request);
+  if (refusal) return refusal;
+  const parsed = BenchRequest.safeParse(body);
+  if (!parsed.success) return refuse(400, reasonOf(parsed.error));
+  const bench = hub();
+  const wanted = parsed.data;
+  if (wanted.do === 'start') {
+    if (bench.running) {
+      return refuse(409, 'A test is running. Finish it, or throw it away, before the next one.');
+    }
+    if (!loadBattery(db(), now(), wanted.batteryId)) {
+      return refuse(404, `batteryId: there is no battery ${wanted.batteryId} here.`);
+    }
+    return Response.json({ test: bench.start(wanted.batteryId) });
+  }
+  if (!bench.running) return refuse(409, 'No test is running.');
+  bench.flush();
+  switch (wanted.do) {
+    case 'jumper-off':
+    case 'jumper-back':
+      bench.mark({ kind: wanted.do, at: bench.now() });
+      break;
+    case 'pull':
+      if (bench.out().includes(wanted.circuit)) return refuse(409, `${wanted.circuit} is out.`);
+      bench.mark({ kind: 'pull', at: bench.now(), circuit: wanted.circuit });
+      break;
+    case 'put-back':
+      if (!bench.out().includes(wanted.circuit)) return refuse(409, `${wanted.circuit} is in.`);
+      bench.mark({ kind: 'put-back', at: bench.now(), circuit: wanted.circuit });
+      break;
+    case 'discard':
+      bench.end();
+      break;
+    case 'finish':
+      return finish(bench, wanted.steps, wanted.evenAwake);
+  }
+  return Response.json({ test: bench.running });
+}
+
+/** Records the draw with its trace, all or nothing, and ends the test. */
+function finish(bench: BenchHub, steps: readonly string[], evenAwake: boolean): Response {
+  const test = bench.running!;
+  const out = bench.out();
+  if (out.length) return refuse(409, `Still out: ${out.join(', ')}. Put back what was pulled.`);
+  const trace = bench.trace();
+  const problem = traceProblem(trace);
+  if (problem) return refuse(409, `Too little was logged: ${problem}.`);
+  const draw = analyseDraw(trace, test.marks);
+  if (draw.settledAt === null && !evenAwake) {
+    return refuse(409, 'It is still awake: wait, or record it as it is.');
+  }
+  const kept = loadBattery(db(), now(), test.batteryId);
+  if (!kept) return refuse(404, `There is no battery ${test.batteryId} here any more.`);
+  const tenth = (value: number) => Math.round(value * 10) / 10;
+  const at = now();
+  db()
+    .transaction(() => {
+      const vehicleId = kept.standing.state.vehicleId!;
+      addTrace(
+        db(),
+        { id: test.id, batteryId: test.batteryId, vehicleId, at, marks: test.marks },
+        trace,
+      );
+      recordSaid(
+        newEntry('draw', test.batteryId, at, {
+          milliamps: tenth(draw.settledMa.value),
+          low: tenth(draw.settledMa.low),
+          high: tenth(draw.settledMa.high),
+          source: 'meter',
+          traceId: test.id,
+        }),
+      );
+      recordSaid(
+        newEntry('procedure-done', test.batteryId, at, {
+          procedure: 'draw-test',
+          steps: [...steps],
+        }),
+      );
+    })
+    .immediate();
+  bench.end();
+  return Response.json({ test: null, recorded: draw.settledMa });
+}
+
+/** The demo's hands, on their port; 404 where there are none. */
+export async function postHands(request: Request): Promise<Response> {
+  const { body, refusal } = await jsonBody(request);
+  if (refusal) return refusal;
+  const port = Number(process.env.EMBER_HANDS ?? '0');
+  if (!port) return refuse(404, 'Here the hands are your own.');
+  const answer = await sayToHands(port, JSON.stringify(body));
+  return answer === 'done' ? Response.json({ done: true }) : refuse(400, answer);
+}
+
+function sayToHands(port: number, line: string): Promise<string> {
+  return new Promise((done) => {
+    const socket = connect(port, '127.0.0.1', () => socket.write(`${line}\n`));
+    socket.setEncoding('utf8');
+    socket.setTimeout(3000, () => socket.destroy(new Error('no answer')));
+    socket.once('data', (text: string) => {
+      done(text.trim());
+      socket.end();
+    });
+    socket.once('error', (error) => done(`The demo’s hands do not answer: ${error.message}.`));
+  });
+}

@@ -1,7 +1,10 @@
 import 'server-only';
 import { connect } from 'node:net';
-import { analyseDraw } from '../../core/draw/draw';
-import { traceProblem } from '../../core/draw/trace';
+import { v7 as uuidv7 } from 'uuid';
+import { z } from 'zod';
+import { analyseDraw, type DrawAnalysis } from '../../core/draw/draw';
+import type { Mark } from '../../core/draw/marks';
+import { MOST_SAMPLES, traceProblem, type Trace } from '../../core/draw/trace';
 import { reasonOf } from '../../core/logbook/entry';
 import { addTrace } from '../../store/traces';
 import { newEntry } from '../logbook/new-entry';
@@ -9,9 +12,9 @@ import { recordSaid } from '../logbook/record-said';
 import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
-import { loadBattery } from '../site/load';
+import { loadBattery, type KeptBattery } from '../site/load';
 import { hub, type BenchHub } from './hub';
-import { BenchRequest, orNull, type Message } from './wire';
+import { BenchRequest, orNaN, orNull, type Message } from './wire';
 
 /** Everything that happens on the bench, as server-sent events. */
 export function getStream(request: Request): Response {
@@ -113,35 +116,68 @@ function finish(bench: BenchHub, steps: readonly string[], evenAwake: boolean): 
   }
   const kept = loadBattery(db(), now(), test.batteryId);
   if (!kept) return refuse(404, `There is no battery ${test.batteryId} here any more.`);
+  keepDraw(kept, { id: test.id, trace, marks: test.marks, draw, steps, source: 'meter' });
+  bench.end();
+  return Response.json({ test: null, recorded: draw.settledMa });
+}
+
+/** A draw with its trace, into the logbook; all or nothing. */
+function keepDraw(
+  { battery, standing }: KeptBattery,
+  what: {
+    id: string;
+    trace: Trace;
+    marks: readonly Mark[];
+    draw: DrawAnalysis;
+    steps: readonly string[];
+    source: 'meter' | 'file';
+  },
+): void {
+  const { id, trace, marks, draw, steps, source } = what;
   const tenth = (value: number) => Math.round(value * 10) / 10;
   const at = now();
+  const { value, low, high } = draw.settledMa;
   db()
     .transaction(() => {
-      const vehicleId = kept.standing.state.vehicleId!;
-      addTrace(
-        db(),
-        { id: test.id, batteryId: test.batteryId, vehicleId, at, marks: test.marks },
-        trace,
-      );
+      const vehicleId = standing.state.vehicleId!;
+      addTrace(db(), { id, batteryId: battery.id, vehicleId, at, marks }, trace);
       recordSaid(
-        newEntry('draw', test.batteryId, at, {
-          milliamps: tenth(draw.settledMa.value),
-          low: tenth(draw.settledMa.low),
-          high: tenth(draw.settledMa.high),
-          source: 'meter',
-          traceId: test.id,
+        newEntry('draw', battery.id, at, {
+          milliamps: tenth(value),
+          low: tenth(low),
+          high: tenth(high),
+          source,
+          traceId: id,
         }),
       );
       recordSaid(
-        newEntry('procedure-done', test.batteryId, at, {
-          procedure: 'draw-test',
-          steps: [...steps],
-        }),
+        newEntry('procedure-done', battery.id, at, { procedure: 'draw-test', steps: [...steps] }),
       );
     })
     .immediate();
-  bench.end();
-  return Response.json({ test: null, recorded: draw.settledMa });
+}
+
+const Logged = z.strictObject({
+  batteryId: z.string().min(1).max(64),
+  seconds: z.array(z.number()).max(MOST_SAMPLES),
+  amps: z.array(z.number().nullable()).max(MOST_SAMPLES),
+});
+
+/** Records a draw that a logger wrote down, with its trace. */
+export async function postTrace(request: Request): Promise<Response> {
+  const { body, refusal } = await jsonBody(request);
+  if (refusal) return refusal;
+  const parsed = Logged.safeParse(body);
+  if (!parsed.success) return refuse(400, reasonOf(parsed.error));
+  const { batteryId, seconds, amps } = parsed.data;
+  const trace = { seconds: Float64Array.from(seconds), amps: Float64Array.from(amps, orNaN) };
+  const problem = traceProblem(trace);
+  if (problem) return refuse(400, `${problem}.`);
+  const kept = loadBattery(db(), now(), batteryId);
+  if (!kept) return refuse(404, `batteryId: there is no battery ${batteryId} here.`);
+  const draw = analyseDraw(trace);
+  keepDraw(kept, { id: uuidv7(), trace, marks: [], draw, steps: [], source: 'file' });
+  return Response.json({ recorded: draw.settledMa });
 }
 
 /** The demo's hands, on their port; 404 where there are none. */

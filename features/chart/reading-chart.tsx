@@ -1,44 +1,11 @@
 'use client';
 
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef } from 'react';
 import { MONTH_NAMES, partsOf, shortDay } from '../../core/day';
 import type { Chart, ChartConfiguration } from 'chart.js';
 import type { ChartPoint, ChartSeries } from './series';
+import { faded, lookOf, useThemeTick, type Look } from './look';
 import styles from './reading-chart.module.css';
-
-type Look = Record<
-  'ink' | 'quiet' | 'line' | 'ember' | 'plum' | 'surface' | 'plainFont' | 'monoFont',
-  string
->;
-
-/** What the tokens come to in the theme in force: a canvas cannot read them by itself. */
-function lookOf(element: HTMLElement): Look {
-  const probe = document.createElement('span');
-  element.append(probe);
-  const read = (name: string) => {
-    probe.style.color = `var(--${name})`;
-    return getComputedStyle(probe).color;
-  };
-  const font = (name: string) => {
-    probe.style.fontFamily = `var(--${name})`;
-    return getComputedStyle(probe).fontFamily;
-  };
-  const look = {
-    ink: read('ink'),
-    quiet: read('quiet'),
-    line: read('line'),
-    ember: read('ember'),
-    plum: read('plum'),
-    surface: read('surface'),
-    plainFont: font('plain'),
-    monoFont: font('mono'),
-  };
-  probe.remove();
-  return look;
-}
-
-const faded = (colour: string, share: number) =>
-  `color-mix(in srgb, ${colour} ${share * 100}%, transparent)`;
 
 function configuration(
   series: ChartSeries,
@@ -189,18 +156,7 @@ export function ReadingChart({
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const chart = useRef<Chart<'line', ChartPoint[]> | null>(null);
-  const [theme, setTheme] = useState(0);
-
-  useEffect(() => {
-    const again = () => setTheme((n) => n + 1);
-    const system = window.matchMedia('(prefers-color-scheme: dark)');
-    window.addEventListener('velvet-theme', again);
-    system.addEventListener('change', again);
-    return () => {
-      window.removeEventListener('velvet-theme', again);
-      system.removeEventListener('change', again);
-    };
-  }, []);
+  const theme = useThemeTick();
 
   useEffect(() => {
     let gone = false;

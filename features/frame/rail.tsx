@@ -1,6 +1,7 @@
 'use client';
 
 import {
+  IconActivity,
   IconAdjustmentsHorizontal,
   IconBuildingArch,
   IconClipboardText,
@@ -17,6 +18,7 @@ const WORK = [
   { href: '/yard', label: 'Yard', Icon: IconBuildingArch },
   { href: '/lay-up', label: 'Lay up', Icon: IconStackPush },
   { href: '/round', label: 'Round', Icon: IconClipboardText },
+  { href: '/bench', label: 'Bench', Icon: IconActivity },
 ];
 const KEEPING = [{ href: '/rules', label: 'Rules', Icon: IconAdjustmentsHorizontal }];
 

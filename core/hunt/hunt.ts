@@ -1,0 +1,180 @@
+import { estimate, sdOf, type Estimate } from '../estimate';
+import {
+  BEHIND_NONE,
+  after,
+  chances,
+  hypotheses,
+  isFound,
+  type Hypothesis,
+  type Outcome,
+  type Pull,
+} from './belief';
+import { isDrop, type Drop } from './drops';
+import { huntBox, type FuseList, type HuntBox } from './fuse-list';
+import { milliampsAcross } from './fuses';
+import { nextPull } from './next-pull';
+
+/** What a hunt knows so far. */
+export interface HuntQuestion {
+  readonly list: FuseList;
+  /** The settled draw before the first pull, milliamps. */
+  readonly settledMa: number;
+  /** What the vehicle needs, milliamps: what is above it is hunted. */
+  readonly needMa: number;
+  readonly drops: readonly Drop[];
+  /** Millivolts across fuses that stayed in, by mark. */
+  readonly millivolts: Readonly<Record<string, number>>;
+}
+
+export interface RankedCircuit {
+  readonly fuse: string;
+  readonly feeds: string;
+  /** Chance that it is a culprit, 0 … 1. */
+  readonly chance: number;
+  /** What it carries, as measured by pulling or across the fuse; null: not measured. */
+  readonly milliamps: Estimate | null;
+  readonly pulled: boolean;
+}
+
+export interface HuntAnswer {
+  readonly ranked: readonly RankedCircuit[];
+  /** Chance of something behind no fuse. */
+  readonly unfused: number;
+  /** The fuse to pull next; null when it is known, or nothing is left to pull. */
+  readonly next: string | null;
+  /** Every culprit is known. */
+  readonly found: boolean;
+  readonly culprits: readonly string[];
+  /** Above what it needs, before anything was pulled, milliamps. */
+  readonly excessMa: number;
+  /** What was measured contradicts itself: measured anew, it may not. */
+  readonly contradiction: boolean;
+}
+
+/** Of what a pull takes away, so much may be what the vehicle needs, as a share of that. */
+const NEEDED_BY_ONE = 0.35;
+const NEEDED_BY_MAIN = 0.8;
+
+/** What a pull did to the excess, by what fell; null while that is not known. */
+export function outcomeOf(
+  drop: Drop,
+  excessMa: number,
+  needMa: number,
+  pull: Pull,
+): Outcome | null {
+  if (drop.milliamps === null) return null;
+  const needed = needMa * (pull.kind === 'feeder' ? NEEDED_BY_MAIN : NEEDED_BY_ONE);
+  // What fell beyond a share of the need; with none, half of what fell is taken for the excess.
+  const fell = Math.max(
+    drop.milliamps.value - needed,
+    Math.min(drop.milliamps.value, excessMa) / 2,
+  );
+  if (!isDrop(drop) || fell < 0.3 * excessMa) return 'nothing';
+  return fell >= 0.6 * excessMa || drop.milliamps.value >= excessMa ? 'all' : 'part';
+}
+
+const pullOf = (box: HuntBox, fuse: string): Pull | null => {
+  const main = box.mains.indexOf(fuse);
+  if (main >= 0) return { kind: 'feeder', index: main };
+  const index = box.marks.indexOf(fuse);
+  return index < 0 ? null : { kind: 'circuit', index };
+};
+
+/**
+ * Where the draw goes, from what was pulled and measured so far: circuits ranked by the chance
+ * of being a culprit, and the fuse to pull next. Pulls of fuses that are not in the list are
+ * left out.
+ */
+export function hunt(question: HuntQuestion): HuntAnswer {
+  const { list, settledMa, needMa, drops, millivolts } = question;
+  const box = huntBox(list);
+  const excessMa = Math.max(0, settledMa - needMa);
+  let belief = byMillivolts(question, box, hypotheses(box, excessMa > 0 ? excessMa : null));
+  let contradiction = false;
+  for (const drop of drops) {
+    const pull = pullOf(box, drop.circuit);
+    const outcome = pull && outcomeOf(drop, excessMa, needMa, pull);
+    if (!pull || !outcome) continue;
+    const left = after(box, belief, pull, outcome);
+    if (left.length === 0) contradiction = true;
+    else belief = left;
+  }
+  const chance = chances(box, belief);
+  const next = isFound(belief) ? null : nextPull(box, belief);
+  const pulled = new Map(drops.map((drop) => [drop.circuit, drop]));
+  const ranked = list.map((circuit): RankedCircuit => {
+    const leaf = box.marks.indexOf(circuit.fuse);
+    const main = box.mains.indexOf(circuit.fuse);
+    const measured = millivolts[circuit.fuse];
+    return {
+      fuse: circuit.fuse,
+      feeds: circuit.feeds,
+      chance:
+        leaf >= 0
+          ? chance.circuits[leaf]!
+          : box.feeders[main]!.reduce((sum, i) => Math.min(1, sum + chance.circuits[i]!), 0),
+      milliamps:
+        pulled.get(circuit.fuse)?.milliamps ??
+        (measured === undefined ? null : milliampsAcross(measured, circuit)),
+      pulled: pulled.has(circuit.fuse),
+    };
+  });
+  const likely = belief.reduce((best, one) => (one.weight > best.weight ? one : best), belief[0]!);
+  return {
+    ranked: ranked.sort(
+      (a, b) => b.chance - a.chance || (b.milliamps?.value ?? 0) - (a.milliamps?.value ?? 0),
+    ),
+    unfused: chance.unfused,
+    next: next && (next.kind === 'feeder' ? box.mains[next.index]! : box.marks[next.index]!),
+    found: isFound(belief),
+    culprits: isFound(belief)
+      ? likely.culprits.map((i) => (i === BEHIND_NONE ? '' : box.marks[i]!))
+      : [],
+    excessMa,
+    contradiction,
+  };
+}
+
+/** Measured across the fuses, each way in which it may be is as likely as the currents fit. */
+function byMillivolts(
+  { list, millivolts, settledMa, needMa }: HuntQuestion,
+  box: HuntBox,
+  belief: readonly Hypothesis[],
+): Hypothesis[] {
+  const measured = box.marks.flatMap((mark, i) => {
+    const circuit = list.find(({ fuse }) => fuse === mark)!;
+    const value = millivolts[mark];
+    return value === undefined ? [] : [{ i, ma: milliampsAcross(value, circuit) }];
+  });
+  if (measured.length === 0) return [...belief];
+  const excess = settledMa - needMa;
+  const weighed = belief.map((one) => {
+    const each = excess / one.culprits.length;
+    // A culprit carries its share and more; an innocent one at most what the vehicle needs.
+    const fit = measured.reduce((product, { i, ma }) => {
+      const sd = Math.hypot(sdOf(ma), 0.15 * each, 0.5);
+      const culprit = one.culprits.includes(i);
+      const off = culprit
+        ? Math.max(0, (one.culprits.length > 1 ? 0.25 : 0.8) * each - ma.value)
+        : Math.max(0, ma.value - NEEDED_BY_ONE * needMa);
+      return product * Math.exp(-0.5 * (off / sd) ** 2);
+    }, 1);
+    return { ...one, weight: one.weight * Math.max(1e-9, fit) };
+  });
+  const total = weighed.reduce((sum, one) => sum + one.weight, 0);
+  return weighed.map((one) => ({ ...one, weight: one.weight / total }));
+}
+
+/** Where to look when nothing falls: behind no fuse. Common practice. */
+export const BEHIND_NO_FUSE = [
+  'Alternator: its diodes leak. Its thick cable off (after the battery’s own clamp), and the draw falls.',
+  'Starter cable and its insulation, down to the engine.',
+  'What was wired straight to the battery: charging lead, tracker, alarm, trailer lead, amplifier.',
+];
+
+/** Drops that add up, at 90 %. */
+export const together = (parts: readonly Estimate[]): Estimate =>
+  estimate(
+    parts.reduce((sum, one) => sum + one.value, 0),
+    Math.hypot(...parts.map(sdOf)),
+  );

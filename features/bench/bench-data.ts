@@ -1,0 +1,41 @@
+import type { Day } from '../../core/day';
+import type { FuseList } from '../../core/hunt/fuse-list';
+import type { Rules } from '../../core/rules/rules';
+import type { HallKind } from '../../core/site/climate';
+import type { VehicleKindId } from '../../core/site/vehicle-kinds';
+import type { WireBattery, WireClock, WireHall, WireVehicle } from '../site/wire';
+
+/** A battery in the list of the bench. */
+export interface BenchPick {
+  readonly batteryId: string;
+  readonly bayMark: string;
+  readonly name: string;
+  readonly kind: VehicleKindId;
+  readonly label: string;
+  /** Why it should be measured; empty where nothing asks for it. */
+  readonly why: string;
+}
+
+export interface BenchSubject {
+  readonly vehicle: WireVehicle;
+  readonly battery: WireBattery;
+  readonly hall: WireHall;
+  readonly hallKind: HallKind;
+  readonly fuses: FuseList | null;
+}
+
+export interface BenchData {
+  readonly clock: WireClock;
+  readonly today: Day;
+  readonly rules: Rules;
+  readonly bench: WireHall;
+  readonly picks: readonly BenchPick[];
+  readonly subject: BenchSubject | null;
+  readonly meterName: string | null;
+  /** The demo has hands of its own to play with. */
+  readonly hands: boolean;
+  readonly pace: number;
+}
+
+export const BENCH_JOBS = ['read', 'draw', 'hunt'] as const;
+export type BenchJob = (typeof BENCH_JOBS)[number];

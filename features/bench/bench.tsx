@@ -1,0 +1,192 @@
+'use client';
+
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useEffect, useMemo, useState } from 'react';
+import type { Standing } from '../../core/judge/standing';
+import { useSiteClock } from '../site/clock';
+import { fromWireHall, standingOf } from '../site/wire';
+import { VehicleIcon } from '../theme/vehicle-icon';
+import type { BenchData, BenchJob, BenchSubject } from './bench-data';
+import { DrawTest } from './draw-test';
+import { FuseBox } from './fuse-box';
+import { act } from './hands';
+import { Hunt } from './hunt';
+import { MeterLine } from './meter-line';
+import { PickList } from './pick-list';
+import { ReadRest } from './read-rest';
+import { useAnalysis } from './use-analysis';
+import { useBench, type Bench as BenchState } from './use-bench';
+import styles from './bench.module.css';
+
+const JOBS: Readonly<Record<BenchJob, string>> = {
+  read: 'Resting voltage',
+  draw: 'Draw test',
+  hunt: 'Circuit hunt',
+};
+
+/** The bench: one battery, one meter, and what they say to each other. */
+export function Bench({ data, job }: { data: BenchData; job: BenchJob }) {
+  const bench = useBench();
+  const { subject } = data;
+  const { test } = bench;
+  const elsewhere = test !== null && test.batteryId !== subject?.battery.id;
+  const batteryId = subject?.battery.id ?? null;
+
+  useEffect(() => {
+    // The hands go where the attendant looks, unless a test holds them somewhere else.
+    if (!data.hands || batteryId === null || bench.status === null || elsewhere) return;
+    void act({ do: 'go-to', batteryId });
+  }, [data.hands, batteryId, bench.status, elsewhere]);
+
+  return (
+    <div className={styles.bench}>
+      <PickList picks={data.picks} chosen={batteryId} running={test?.batteryId ?? null} job={job} />
+      <main className={styles.main}>
+        {elsewhere ? (
+          <p className={styles.elsewhere} role="status">
+            A draw test is running at{' '}
+            <Link href={`/bench?battery=${test.batteryId}&job=draw`}>
+              {data.picks.find((one) => one.batteryId === test.batteryId)?.name ??
+                'another vehicle'}
+            </Link>
+            : finish it, or throw it away, before the next one.
+          </p>
+        ) : null}
+        {subject ? (
+          <OneBattery bench={bench} data={data} subject={subject} job={job} elsewhere={elsewhere} />
+        ) : (
+          <div className={styles.empty}>
+            <h1>Bench</h1>
+            <p>
+              Choose a battery: read it at rest with the meter, test the draw of its vehicle, and
+              hunt the circuit that draws too much.
+            </p>
+            <MeterLine status={bench.status} name={data.meterName} pace={data.pace} />
+          </div>
+        )}
+      </main>
+    </div>
+  );
+}
+
+function OneBattery({
+  bench,
+  data,
+  subject,
+  job,
+  elsewhere,
+}: {
+  bench: BenchState;
+  data: BenchData;
+  subject: BenchSubject;
+  job: BenchJob;
+  elsewhere: boolean;
+}) {
+  const router = useRouter();
+  const siteNow = useSiteClock(data.clock);
+  const { vehicle, battery, hall } = subject;
+  const [said, setSaid] = useState<string | null>(null);
+  const [list, setList] = useState(subject.fuses);
+  const standing = useMemo(
+    (): Standing =>
+      standingOf(
+        battery,
+        vehicle,
+        { name: hall.name, temperatures: fromWireHall(hall) },
+        data.rules,
+        data.clock,
+      ),
+    [battery, vehicle, hall, data],
+  );
+  const marks = useMemo(() => bench.test?.marks ?? [], [bench.test]);
+  const analysis = useAnalysis(bench.live, marks, bench.tick);
+  const here = (to: BenchJob) => `/bench?battery=${battery.id}&job=${to}`;
+  const recorded = (what: string) => {
+    setSaid(what);
+    router.refresh();
+  };
+  const { facts } = battery;
+
+  return (
+    <>
+      <header className={styles.head}>
+        <VehicleIcon kind={vehicle.kind} size={26} />
+        <div>
+          <h1>
+            <Link href={`/vehicle/${vehicle.id}`}>{vehicle.name}</Link>
+            <span className={styles.bay}>{vehicle.bayMark}</span>
+          </h1>
+          <p className={styles.quiet}>
+            {battery.label} · {facts.chemistry} {facts.nominalVolts} V {facts.capacityAh} Ah
+            {battery.state.place ? ` · ${battery.state.place}` : ''}
+          </p>
+        </div>
+        <nav className={styles.jobs} aria-label="What to do at the bench">
+          {(Object.keys(JOBS) as BenchJob[]).map((id) => (
+            <Link key={id} href={here(id)} aria-current={id === job ? 'page' : undefined}>
+              {JOBS[id]}
+            </Link>
+          ))}
+        </nav>
+      </header>
+      <MeterLine status={bench.status} name={data.meterName} pace={data.pace} />
+      {said ? (
+        <p className={styles.said} role="status">
+          {said} <Link href={`/vehicle/${vehicle.id}`}>To the vehicle</Link>
+        </p>
+      ) : null}
+      {elsewhere ? null : job === 'read' ? (
+        bench.test ? (
+          <p className={styles.empty}>
+            The meter is in series for the draw test: finish that first.
+          </p>
+        ) : (
+          <ReadRest
+            bench={bench}
+            standing={standing}
+            batteryId={battery.id}
+            hands={data.hands}
+            siteNow={siteNow}
+            onRecorded={() => router.refresh()}
+          />
+        )
+      ) : job === 'draw' ? (
+        <DrawTest
+          bench={bench}
+          analysis={analysis}
+          data={data}
+          subject={subject}
+          standing={standing}
+          onRecorded={recorded}
+          onHunt={() => router.push(here('hunt'))}
+        />
+      ) : (
+        <>
+          {list ? (
+            <Hunt
+              bench={bench}
+              analysis={analysis}
+              data={data}
+              subject={subject}
+              list={list}
+              standing={standing}
+              siteNow={siteNow}
+              onRecorded={recorded}
+              onTest={() => router.push(here('draw'))}
+            />
+          ) : null}
+          <FuseBox
+            key={list ? 'listed' : 'none'}
+            model={vehicle.name}
+            list={list}
+            onSaved={(saved) => {
+              setList(saved);
+              setSaid(`Fuse list of the ${vehicle.name} kept.`);
+            }}
+          />
+        </>
+      )}
+    </>
+  );
+}

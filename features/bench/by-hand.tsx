@@ -1,0 +1,118 @@
+'use client';
+
+import { Button } from 'antd';
+import { useState } from 'react';
+import { analyseDraw, type DrawAnalysis } from '../../core/draw/draw';
+import { traceProblem, type Trace } from '../../core/draw/trace';
+import { drawNotes, drawVerdict } from '../../core/draw/words';
+import { formatMilliamps, plain } from '../../core/judge/words';
+import { newEntry } from '../logbook/new-entry';
+import { postEntries, postJson } from '../logbook/post';
+import { useSiteClock } from '../site/clock';
+import type { BenchData } from './bench-data';
+import styles from './bench.module.css';
+
+/** A draw that was measured without the program: typed, or a logger's file. */
+export function ByHand({
+  batteryId,
+  data,
+  limitMa,
+  onRecorded,
+}: {
+  batteryId: string;
+  data: BenchData;
+  limitMa: number;
+  onRecorded: (said: string) => void;
+}) {
+  const siteNow = useSiteClock(data.clock);
+  const [typed, setTyped] = useState('');
+  const [message, setMessage] = useState<string | null>(null);
+  const [file, setFile] = useState<{ trace: Trace; draw: DrawAnalysis; name: string } | null>(null);
+
+  const recordTyped = async () => {
+    const milliamps = Number(typed.trim().replace(',', '.'));
+    if (typed.trim() === '' || !Number.isFinite(milliamps) || milliamps < 0 || milliamps > 20_000) {
+      return setMessage('Milliamps are a number from 0 to 20000, as 18.5.');
+    }
+    const entries = [
+      newEntry('draw', batteryId, siteNow(), { milliamps, source: 'hand' }),
+      newEntry('procedure-done', batteryId, siteNow(), { procedure: 'draw-test', steps: [] }),
+    ];
+    const reply = await postEntries(entries);
+    if (!reply.ok) return setMessage(reply.reason);
+    onRecorded(`Recorded: ${formatMilliamps(milliamps)}, typed by hand.`);
+  };
+
+  const load = async (chosen: File | undefined) => {
+    setFile(null);
+    setMessage(null);
+    if (!chosen) return;
+    const { parseTraceCsv } = await import('./trace-csv');
+    const parsed = parseTraceCsv(await chosen.text());
+    if (!parsed.ok) return setMessage(`${chosen.name}: ${parsed.reason}`);
+    const problem = traceProblem(parsed.trace);
+    if (problem) return setMessage(`${chosen.name}: ${problem}.`);
+    setFile({ trace: parsed.trace, draw: analyseDraw(parsed.trace), name: chosen.name });
+  };
+  const recordFile = async () => {
+    if (!file) return;
+    const reply = await postJson('/api/bench/trace', {
+      batteryId,
+      seconds: [...file.trace.seconds],
+      amps: Array.from(file.trace.amps, (value) => (Number.isNaN(value) ? null : value)),
+    });
+    if (!reply.ok) return setMessage(reply.reason);
+    onRecorded(`Recorded from ${file.name}, with its trace.`);
+  };
+
+  return (
+    <details className={styles.byHandBox}>
+      <summary>Without the meter: type it, or load a file</summary>
+      <form
+        className={styles.byHand}
+        onSubmit={(event) => {
+          event.preventDefault();
+          void recordTyped();
+        }}
+      >
+        <label>
+          Settled draw, mA
+          <input
+            inputMode="decimal"
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+          />
+        </label>
+        <Button htmlType="submit" size="large">
+          Record
+        </Button>
+      </form>
+      <label className={styles.file}>
+        A logged current, CSV with seconds,amps
+        <input
+          type="file"
+          accept=".csv,text/csv,text/plain"
+          onChange={(event) => void load(event.target.files?.[0])}
+        />
+      </label>
+      {file ? (
+        <div className={styles.loaded}>
+          <p>
+            <b>{formatMilliamps(file.draw.settledMa.value)}</b>, {drawVerdict(file.draw, limitMa)}
+          </p>
+          {drawNotes(file.draw).map((note, i) => (
+            <p key={i}>{plain(note)}</p>
+          ))}
+          <Button size="large" onClick={() => void recordFile()}>
+            Record it
+          </Button>
+        </div>
+      ) : null}
+      {message ? (
+        <p role="alert" className={styles.doubt}>
+          {message}
+        </p>
+      ) : null}
+    </details>
+  );
+}

@@ -1,0 +1,85 @@
+'use client';
+
+import { Button } from 'antd';
+import { useState } from 'react';
+import type { FuseList } from '../../core/hunt/fuse-list';
+import { FUSE_KIND_IDS } from '../../core/hunt/fuses';
+import { LOAD_KIND_IDS } from '../../core/hunt/loads';
+import { postJson } from '../logbook/post';
+import { fuseCsv, parseFuseCsv } from './fuse-csv';
+import styles from './bench.module.css';
+
+const EXAMPLE = 'fuse,feeds,amps,kind,load,main,milliohms\n';
+
+/** The fuse list of a model: typed, loaded or saved as comma-separated values. */
+export function FuseBox({
+  model,
+  list,
+  onSaved,
+}: {
+  model: string;
+  list: FuseList | null;
+  onSaved: (list: FuseList) => void;
+}) {
+  const [text, setText] = useState(() => (list ? fuseCsv(list) : EXAMPLE));
+  const [problem, setProblem] = useState<string | null>(null);
+  const keep = async () => {
+    const parsed = parseFuseCsv(text);
+    if (!parsed.ok) return setProblem(parsed.reason);
+    const reply = await postJson('/api/fuses', { model, list: parsed.list });
+    if (!reply.ok) return setProblem(reply.reason);
+    setProblem(null);
+    onSaved(parsed.list);
+  };
+  const save = () => {
+    const address = URL.createObjectURL(new Blob([text], { type: 'text/csv' }));
+    const link = document.createElement('a');
+    link.href = address;
+    link.download = `fuses of ${model}.csv`;
+    link.click();
+    URL.revokeObjectURL(address);
+  };
+  return (
+    <details className={styles.byHandBox} open={list === null}>
+      <summary>
+        {list ? `Fuse list of the ${model}` : `No fuse list of the ${model} yet: type or load one`}
+      </summary>
+      <p className={styles.quiet}>
+        One fuse a line, as the owner’s book lists them; kept for all of this model. <b>kind</b> is{' '}
+        {FUSE_KIND_IDS.join(', ')}; <b>load</b> is {LOAD_KIND_IDS.join(', ')}; <b>main</b> is the
+        fuse that feeds it; <b>milliohms</b> only where you measured them.
+      </p>
+      <textarea
+        rows={10}
+        className={styles.fuseText}
+        aria-label="Fuse list"
+        spellCheck={false}
+        value={text}
+        onChange={(event) => setText(event.target.value)}
+      />
+      {problem ? (
+        <p role="alert" className={styles.doubt}>
+          {problem}
+        </p>
+      ) : null}
+      <div className={styles.buttons}>
+        <Button type="primary" size="large" onClick={() => void keep()}>
+          Keep for the {model}
+        </Button>
+        <Button size="large" onClick={save}>
+          Save as a file
+        </Button>
+        <label className={styles.file}>
+          Load a file
+          <input
+            type="file"
+            accept=".csv,text/csv,text/plain"
+            onChange={(event) =>
+              void event.target.files?.[0]?.text().then((loaded) => setText(loaded))
+            }
+          />
+        </label>
+      </div>
+    </details>
+  );
+}

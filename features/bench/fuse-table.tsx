@@ -1,0 +1,100 @@
+'use client';
+
+import type { Drop } from '../../core/hunt/drops';
+import { isDrop } from '../../core/hunt/drops';
+import { isMain, type FuseList } from '../../core/hunt/fuse-list';
+import { milliampsAcross } from '../../core/hunt/fuses';
+import type { HuntAnswer } from '../../core/hunt/hunt';
+import { formatMilliamps } from '../../core/judge/words';
+import styles from './bench.module.css';
+
+/** The fuse box: what each feeds, millivolts across it, and what fell when it was pulled. */
+export function FuseTable({
+  list,
+  answer,
+  drops,
+  out,
+  millivolts,
+  onMillivolts,
+  onPull,
+}: {
+  list: FuseList;
+  answer: HuntAnswer;
+  drops: readonly Drop[];
+  out: readonly string[];
+  millivolts: Readonly<Record<string, number>>;
+  onMillivolts: (all: Readonly<Record<string, number>>) => void;
+  /** Null where no trace is running. */
+  onPull: ((fuse: string) => void) | null;
+}) {
+  const type = (fuse: string, text: string) => {
+    const value = Number(text.trim().replace(',', '.'));
+    const rest = Object.fromEntries(Object.entries(millivolts).filter(([key]) => key !== fuse));
+    onMillivolts(text.trim() !== '' && Number.isFinite(value) ? { ...rest, [fuse]: value } : rest);
+  };
+  const chance = new Map(answer.ranked.map((one) => [one.fuse, one.chance]));
+  return (
+    <table className={styles.fuses}>
+      <caption className={styles.hidden}>Fuses</caption>
+      <thead>
+        <tr>
+          <th>Fuse</th>
+          <th>Feeds</th>
+          <th>A</th>
+          <th>mV across</th>
+          <th>Fell</th>
+          <th>Chance</th>
+          {onPull ? <th aria-label="Pull or put back" /> : null}
+        </tr>
+      </thead>
+      <tbody>
+        {list.map((circuit) => {
+          const { fuse, feeds, amps } = circuit;
+          const drop = drops.filter((one) => one.circuit === fuse).at(-1);
+          const across = millivolts[fuse];
+          const isOut = out.includes(fuse);
+          return (
+            <tr key={fuse} className={fuse === answer.next ? styles.nextFuse : undefined}>
+              <th scope="row">{fuse}</th>
+              <td>
+                {feeds}
+                {isMain(list, fuse) ? ' (main)' : ''}
+              </td>
+              <td className={styles.number}>{amps}</td>
+              <td>
+                <input
+                  className={styles.small}
+                  inputMode="decimal"
+                  aria-label={`Millivolts across ${fuse}`}
+                  onChange={(event) => type(fuse, event.target.value)}
+                />{' '}
+                {across === undefined
+                  ? ''
+                  : formatMilliamps(milliampsAcross(across, circuit).value)}
+              </td>
+              <td className={styles.number}>
+                {drop?.milliamps
+                  ? drop.woke
+                    ? 'woke'
+                    : isDrop(drop)
+                      ? formatMilliamps(drop.milliamps.value)
+                      : 'nothing'
+                  : drop
+                    ? '…'
+                    : ''}
+              </td>
+              <td className={styles.number}>{Math.round(100 * (chance.get(fuse) ?? 0))} %</td>
+              {onPull ? (
+                <td>
+                  <button type="button" className={styles.pull} onClick={() => onPull(fuse)}>
+                    {isOut ? 'back in' : 'out'}
+                  </button>
+                </td>
+              ) : null}
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,42 @@
+'use client';
+
+import { useState } from 'react';
+import { postJson } from '../logbook/post';
+import styles from './bench.module.css';
+
+/** What the demo's hands can do; the same words as its stand-in understands. */
+export type Hand =
+  | { readonly do: 'go-to'; readonly batteryId: string }
+  | { readonly do: 'probes'; readonly on: 'posts' | 'reversed' | 'off' }
+  | { readonly do: 'jumper' | 'clamp' | 'series'; readonly on: boolean }
+  | { readonly do: 'pull' | 'put-back'; readonly fuse: string }
+  | { readonly do: 'door' | 'new-fuse' }
+  | { readonly do: 'across-fuse'; readonly fuse: string | null };
+
+export const act = (hand: Hand) => postJson('/api/bench/hands', hand);
+
+/** The demo has no vehicle to touch: these buttons do what your hands would. */
+export function Hands({
+  actions,
+}: {
+  actions: readonly { readonly label: string; readonly hand: Hand }[];
+}) {
+  const [said, setSaid] = useState('');
+  return (
+    <div className={styles.hands} role="group" aria-label="The demo’s hands">
+      <b>Demo: your hands</b>
+      {actions.map(({ label, hand }) => (
+        <button
+          key={label}
+          type="button"
+          onClick={() =>
+            void act(hand).then((reply) => setSaid(reply.ok ? `${label}: done.` : reply.reason))
+          }
+        >
+          {label}
+        </button>
+      ))}
+      <span role="status">{said}</span>
+    </div>
+  );
+}

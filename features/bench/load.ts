@@ -1,0 +1,64 @@
+import 'server-only';
+import { isUnexplained } from '../../core/judge/loss';
+import { jobsToday } from '../../core/plan/due';
+import { readMeter } from '../../store/devices';
+import { readFuseList } from '../../store/fuse-lists';
+import { wireBatteries, wireVehicle } from '../round/load';
+import { clockStands } from '../server/clock';
+import { db } from '../server/store';
+import { batteryLabels, benchHall, type KeptBattery, type LoadedSite } from '../site/load';
+import { toWireHall } from '../site/wire';
+import type { BenchData, BenchPick, BenchSubject } from './bench-data';
+import { pace } from './hub';
+
+/** What the bench shows: every battery that can be measured, and the one that is chosen. */
+export function benchData(loaded: LoadedSite, batteryId: string | null): BenchData {
+  const wireHall = (hall: { id: string; name: string }) =>
+    toWireHall(hall, loaded.temperatures.get(hall.id)!);
+  const picks = loaded.stays.flatMap((stay) => {
+    const labels = batteryLabels(stay.batteries);
+    return stay.batteries.map((kept, i): BenchPick => ({
+      batteryId: kept.battery.id,
+      bayMark: stay.bay.mark,
+      name: stay.vehicle.name,
+      kind: stay.vehicle.kind,
+      label: labels[i]!,
+      why: reasonOf(kept),
+    }));
+  });
+  const stay = loaded.stays.find(({ batteries }) =>
+    batteries.some(({ battery }) => battery.id === batteryId),
+  );
+  const subject: BenchSubject | null = stay
+    ? {
+        vehicle: wireVehicle(stay),
+        battery: wireBatteries(stay).find(({ id }) => id === batteryId)!,
+        hall: wireHall(stay.hall),
+        hallKind: stay.hall.kind,
+        fuses: readFuseList(db(), stay.vehicle.name),
+      }
+    : null;
+  return {
+    clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
+    today: loaded.today,
+    rules: loaded.rules,
+    bench: wireHall(benchHall(loaded.halls)),
+    picks,
+    subject,
+    meterName: readMeter(db())?.name ?? null,
+    hands: Boolean(process.env.EMBER_HANDS),
+    pace: pace(),
+  };
+}
+
+/** Why a battery should come to the bench today, in a few words. */
+function reasonOf({ standing, outlook }: KeptBattery): string {
+  if (outlook && isUnexplained(outlook.loss) && standing.state.negativeOn) {
+    return 'falls faster than explained';
+  }
+  const jobs = jobsToday(standing, outlook);
+  const test = jobs.some(
+    (job) => job.kind === 'procedure' && job.procedure === 'draw-test' && !job.done,
+  );
+  return test ? 'draw not measured' : '';
+}

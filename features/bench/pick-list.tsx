@@ -1,0 +1,67 @@
+'use client';
+
+import Link from 'next/link';
+import { useMemo, useState } from 'react';
+import { VehicleIcon } from '../theme/vehicle-icon';
+import type { BenchJob, BenchPick } from './bench-data';
+import styles from './bench.module.css';
+
+/** Batteries that ask to be measured come first; any other is found by bay or name. */
+export function PickList({
+  picks,
+  chosen,
+  running,
+  job,
+}: {
+  picks: readonly BenchPick[];
+  chosen: string | null;
+  running: string | null;
+  job: BenchJob;
+}) {
+  const [sought, setSought] = useState('');
+  const shown = useMemo(() => {
+    const words = sought.trim().toLowerCase();
+    if (words) {
+      return picks.filter(({ bayMark, name, label }) =>
+        `${bayMark} ${name} ${label}`.toLowerCase().includes(words),
+      );
+    }
+    const rank = (one: BenchPick) =>
+      one.batteryId === running ? 0 : one.why.startsWith('falls') ? 1 : one.why ? 2 : 3;
+    return [...picks].sort((a, b) => rank(a) - rank(b));
+  }, [picks, sought, running]);
+  return (
+    <aside className={styles.list} data-chosen={chosen !== null}>
+      <label className={styles.seek}>
+        <span className={styles.hidden}>Find a bay or vehicle</span>
+        <input
+          placeholder="Bay or vehicle"
+          value={sought}
+          onChange={(event) => setSought(event.target.value)}
+        />
+      </label>
+      <ul>
+        {shown.map((one) => (
+          <li key={one.batteryId}>
+            <Link
+              href={`/bench?battery=${one.batteryId}&job=${job}`}
+              aria-current={one.batteryId === chosen ? 'true' : undefined}
+              prefetch={false}
+            >
+              <span className={styles.mark}>{one.bayMark}</span>
+              <VehicleIcon kind={one.kind} size={18} />
+              <span className={styles.name}>
+                {one.name}
+                <small>
+                  {one.label}
+                  {one.batteryId === running ? ' · test running' : one.why ? ` · ${one.why}` : ''}
+                </small>
+              </span>
+            </Link>
+          </li>
+        ))}
+        {shown.length === 0 ? <li className={styles.none}>Nothing here is called so.</li> : null}
+      </ul>
+    </aside>
+  );
+}

@@ -1,0 +1,38 @@
+import 'server-only';
+import { z } from 'zod';
+import { FuseList } from '../../core/hunt/fuse-list';
+import { reasonOf } from '../../core/logbook/entry';
+import { Meter, writeMeter } from '../../store/devices';
+import { writeFuseList } from '../../store/fuse-lists';
+import { jsonBody, refuse } from '../server/reply';
+import { db } from '../server/store';
+import { hub } from './hub';
+
+const FusesOf = z.strictObject({ model: z.string().trim().min(1).max(60), list: FuseList });
+
+/** Keeps the fuse list of a model. */
+export async function postFuses(request: Request): Promise<Response> {
+  const { body, refusal } = await jsonBody(request);
+  if (refusal) return refusal;
+  const parsed = FusesOf.safeParse(body);
+  if (!parsed.success) return refuse(400, reasonOf(parsed.error));
+  writeFuseList(db(), parsed.data.model, parsed.data.list);
+  return Response.json({ kept: parsed.data.list.length });
+}
+
+const MeterOrNone = z.strictObject({ meter: Meter.nullable() });
+
+/** Sets name and address of the meter, or takes it away; what is connected is let go. */
+export async function postMeter(request: Request): Promise<Response> {
+  const { body, refusal } = await jsonBody(request);
+  if (refusal) return refusal;
+  const parsed = MeterOrNone.safeParse(body);
+  if (!parsed.success) {
+    return refuse(400, reasonOf(parsed.error), {
+      field: parsed.error.issues[0]!.path.at(-1),
+    });
+  }
+  writeMeter(db(), parsed.data.meter);
+  hub().meterChanged();
+  return Response.json({ kept: true });
+}

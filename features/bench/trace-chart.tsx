@@ -1,0 +1,199 @@
+'use client';
+
+import { useEffect, useRef } from 'react';
+import type { Chart, ChartConfiguration } from 'chart.js';
+import type { DrawAnalysis } from '../../core/draw/draw';
+import type { Mark } from '../../core/draw/marks';
+import { clockOf } from '../../core/draw/words';
+import { faded, lookOf, useThemeTick, type Look } from '../chart/look';
+import styles from './bench.module.css';
+
+export interface ChartTrace {
+  readonly seconds: ArrayLike<number>;
+  readonly amps: ArrayLike<number>;
+}
+
+interface Point {
+  x: number;
+  y: number;
+}
+
+const MOST_POINTS = 700;
+/** A logarithmic axis has no nothing: less than this is drawn at its foot. */
+const LEAST_MA = 0.1;
+
+/** Lowest and highest of each stretch: nothing short is lost, and a long trace stays quick. */
+function thinned({ seconds, amps }: ChartTrace): Point[] {
+  const n = seconds.length;
+  const stride = Math.max(1, Math.ceil((2 * n) / MOST_POINTS));
+  const points: Point[] = [];
+  for (let first = 0; first < n; first += stride) {
+    let low = -1;
+    let high = -1;
+    for (let i = first; i < Math.min(n, first + stride); i++) {
+      const value = amps[i]!;
+      if (value !== value) continue;
+      if (low < 0 || value < amps[low]!) low = i;
+      if (high < 0 || value > amps[high]!) high = i;
+    }
+    if (low < 0) continue;
+    for (const i of low === high ? [low] : low < high ? [low, high] : [high, low]) {
+      points.push({ x: seconds[i]!, y: Math.max(LEAST_MA, 1000 * amps[i]!) });
+    }
+  }
+  return points;
+}
+
+export interface ChartLine {
+  readonly label: string;
+  readonly trace: ChartTrace;
+}
+
+function configuration(
+  lines: readonly ChartLine[],
+  analysis: DrawAnalysis | null,
+  marks: readonly Mark[],
+  limitMa: number,
+  look: Look,
+): ChartConfiguration<'line', Point[]> {
+  const mono = { family: look.monoFont, size: 11 };
+  const points = lines.map(({ trace }) => thinned(trace));
+  const all = points.flat();
+  const end = Math.max(60, ...all.map((point) => point.x));
+  const top = Math.max(2 * limitMa, ...all.map((point) => point.y)) * 1.4;
+  const foot = Math.max(LEAST_MA, Math.min(limitMa, ...all.map((point) => point.y)) / 1.6);
+  const plain = { pointRadius: 0, borderWidth: 1.5, fill: false as const };
+  const steps = (analysis?.levels ?? []).flatMap(({ from, to, milliamps }) => [
+    { x: from, y: Math.max(foot, milliamps) },
+    { x: to, y: Math.max(foot, milliamps) },
+  ]);
+  const upright = (mark: Mark) => ({
+    ...plain,
+    label: mark.kind === 'pull' ? `${mark.circuit} out` : '',
+    data: [
+      { x: mark.at, y: foot },
+      { x: mark.at, y: top },
+    ],
+    borderColor: mark.kind === 'pull' ? look.plum : look.quiet,
+    borderDash: mark.kind === 'put-back' ? [2, 3] : [],
+    borderWidth: 1,
+  });
+  return {
+    type: 'line',
+    data: {
+      datasets: [
+        ...points.map((data, i) => ({
+          ...plain,
+          label: lines[i]!.label,
+          data,
+          borderColor: i === 0 ? look.plum : faded(look.plum, 0.6 / i),
+          borderWidth: i === 0 ? 1.5 : 1.2,
+        })),
+        { ...plain, label: 'level', data: steps, borderColor: look.ember, borderWidth: 2.5 },
+        {
+          ...plain,
+          label: 'limit',
+          data: [
+            { x: 0, y: limitMa },
+            { x: end, y: limitMa },
+          ],
+          borderColor: look.ember,
+          borderDash: [7, 4],
+          borderWidth: 1,
+        },
+        ...marks.map(upright),
+      ],
+    },
+    options: {
+      animation: false,
+      responsive: true,
+      maintainAspectRatio: false,
+      parsing: false,
+      normalized: true,
+      events: [],
+      plugins: { tooltip: { enabled: false } },
+      scales: {
+        x: {
+          type: 'linear',
+          min: 0,
+          max: end,
+          grid: { color: look.line },
+          border: { color: look.line },
+          ticks: {
+            color: look.quiet,
+            font: mono,
+            maxTicksLimit: 8,
+            callback: (value) => clockOf(Number(value)),
+          },
+        },
+        y: {
+          type: 'logarithmic',
+          min: foot,
+          max: top,
+          title: { display: true, text: 'mA', color: look.quiet, font: mono },
+          grid: { color: look.line },
+          border: { color: look.line },
+          ticks: {
+            color: look.quiet,
+            font: mono,
+            callback: (value) => (/^[125]0*$|^0\.[125]$/.test(String(value)) ? String(value) : ''),
+          },
+        },
+      },
+    },
+  };
+}
+
+/** Logged current over time, with the levels that were found and the house's limit. */
+export function TraceChart({
+  lines,
+  analysis,
+  marks,
+  limitMa,
+  tick,
+  label,
+}: {
+  lines: readonly ChartLine[];
+  analysis: DrawAnalysis | null;
+  marks: readonly Mark[];
+  limitMa: number;
+  /** Changes when the trace has grown. */
+  tick: number;
+  label: string;
+}) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const chart = useRef<Chart<'line', Point[]> | null>(null);
+  const theme = useThemeTick();
+
+  useEffect(() => {
+    let gone = false;
+    void import('../chart/log-chart-parts').then(({ Chart: ChartOf }) => {
+      const element = canvas.current;
+      if (gone || !element) return;
+      const look = lookOf(element.parentElement!);
+      const config = configuration(lines, analysis, marks, limitMa, look);
+      if (chart.current) {
+        chart.current.data = config.data;
+        chart.current.options = config.options!;
+        chart.current.update('none');
+      } else chart.current = new ChartOf<'line', Point[]>(element, config);
+    });
+    return () => {
+      gone = true;
+    };
+  }, [lines, analysis, marks, limitMa, theme, tick]);
+
+  useEffect(
+    () => () => {
+      chart.current?.destroy();
+      chart.current = null;
+    },
+    [],
+  );
+
+  return (
+    <div className={styles.chart}>
+      <canvas ref={canvas} role="img" aria-label={label} />
+    </div>
+  );
+}

@@ -1,18 +1,37 @@
-import { oneOf, optional, parseFlags } from '../flags';
+import { oneOf, optional, parseFlags, text } from '../flags';
 import { benchCore } from './core';
+import { benchDraw, fitSettling } from './draw';
+import { benchHunt } from './hunt';
 import { benchJudge } from './judge';
 import { benchServer } from './server';
 import { benchSizes } from './sizes';
 
-const PARTS = { sizes: benchSizes, server: benchServer, core: benchCore, judge: benchJudge };
+const PARTS = {
+  sizes: benchSizes,
+  server: benchServer,
+  core: benchCore,
+  judge: benchJudge,
+  draw: benchDraw,
+  hunt: benchHunt,
+};
 type Part = keyof typeof PARTS;
 const NAMES = Object.keys(PARTS) as [Part, ...Part[]];
 
 /** Speed and quality of judgement. Times are of this machine; the ratios beside them travel. */
 export async function bench(argv: readonly string[]): Promise<number> {
-  const { only } = parseFlags({ only: optional(oneOf(NAMES, 'one part alone')) }, argv);
+  const flags = parseFlags(
+    {
+      only: optional(oneOf(NAMES, 'one part alone')),
+      fit: optional(text('with --only draw: learns the chance of being settled anew', 'yes')),
+    },
+    argv,
+  );
+  if (flags.fit) {
+    fitSettling();
+    return 0;
+  }
   for (const name of NAMES) {
-    if (only && only !== name) continue;
+    if (flags.only && flags.only !== name) continue;
     console.log(`== ${name}`);
     await PARTS[name]();
   }

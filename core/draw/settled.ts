@@ -13,7 +13,7 @@ export interface SettledQuestion {
 /**
  * A logistic model: evidence, in logarithms of the odds, from how low the level is, how long it
  * has stood, and how long the vehicle has been left alone. Fitted to 18,000 logged currents of
- * seeded vehicles (`./ember bench settling --fit yes` fits it anew) and checked on others; what
+ * seeded vehicles (`./ember bench --fit yes` fits it anew) and checked on others; what
  * it says holds for vehicles like those. Our own, no published source.
  */
 const WEIGHTS: readonly number[] = [

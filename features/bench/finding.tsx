@@ -67,9 +67,12 @@ export function Finding({
   );
 }
 
+export const inDays = (days: number) =>
+  Math.floor(days) === 1 ? '1 day' : `${formatReserve(days)} days`;
+
 function holds(meaning: DrawMeaning): string {
   if (!meaning.toLine) return 'its charge is not known: read it at rest';
-  const line = formatReserve(meaning.toLine.value);
+  const line = inDays(meaning.toLine.value);
   const range = formatReserveRange(meaning.toLine);
   const day = meaning.lineDay === null ? '' : `, ${shortDay(meaning.lineDay)}`;
   return `${line} (likely ${range})${day}`;
@@ -89,7 +92,7 @@ export function Meaning({ standing, drawMa }: { standing: Standing; drawMa: numb
         </div>
         <div>
           <dt>Connected, to flat</dt>
-          <dd>{on.toFlat === null ? '–' : formatReserve(on.toFlat)}</dd>
+          <dd>{on.toFlat === null ? '–' : inDays(on.toFlat)}</dd>
         </div>
         <div>
           <dt>Negative off, to the recharge line</dt>

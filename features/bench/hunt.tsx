@@ -11,12 +11,13 @@ import { dropsOf, isDrop } from '../../core/hunt/drops';
 import { isMain, type FuseList } from '../../core/hunt/fuse-list';
 import { BEHIND_NO_FUSE, hunt, together, type HuntAnswer } from '../../core/hunt/hunt';
 import type { Standing } from '../../core/judge/standing';
-import { formatMilliamps, formatReserve } from '../../core/judge/words';
+import { formatMilliamps } from '../../core/judge/words';
 import { shortDay } from '../../core/day';
 import { usualDraw } from '../../core/site/vehicle-kinds';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import type { BenchData, BenchSubject } from './bench-data';
+import { inDays } from './finding';
 import { FuseTable } from './fuse-table';
 import { Hands, act } from './hands';
 import { TraceChart } from './trace-chart';
@@ -377,8 +378,8 @@ function WhatIf({
       </div>
       <p data-whatif>
         {disconnected ? 'Nothing' : formatMilliamps(left)} drawn:{' '}
-        <b>{meaning.toLine ? formatReserve(meaning.toLine.value) : 'unknown'}</b> to the recharge
-        line{meaning.lineDay === null ? '' : `, ${shortDay(meaning.lineDay)}`}
+        <b>{meaning.toLine ? inDays(meaning.toLine.value) : 'unknown'}</b> to the recharge line
+        {meaning.lineDay === null ? '' : `, ${shortDay(meaning.lineDay)}`}
         {meaning.nextReadingDay === null ? '' : `; read it by ${shortDay(meaning.nextReadingDay)}`}.
       </p>
     </section>

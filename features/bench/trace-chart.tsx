@@ -49,6 +49,12 @@ export interface ChartLine {
   readonly trace: ChartTrace;
 }
 
+/** Whole minutes and halves of them, eight at most. */
+function clockTicks(end: number): number[] {
+  const step = [10, 15, 30, 60, 120, 300, 600, 900, 1800, 3600].find((one) => end / one <= 8);
+  return Array.from({ length: 9 }, (_, i) => i * (step ?? 7200)).filter((at) => at <= end);
+}
+
 function configuration(
   lines: readonly ChartLine[],
   analysis: DrawAnalysis | null,
@@ -119,10 +125,13 @@ function configuration(
           max: end,
           grid: { color: look.line },
           border: { color: look.line },
+          afterBuildTicks: (axis) => {
+            axis.ticks = clockTicks(end).map((value) => ({ value }));
+          },
           ticks: {
             color: look.quiet,
             font: mono,
-            maxTicksLimit: 8,
+            maxRotation: 0,
             callback: (value) => clockOf(Number(value)),
           },
         },
@@ -137,6 +146,7 @@ function configuration(
             color: look.quiet,
             font: mono,
             callback: (value) => (/^[125]0*$|^0\.[125]$/.test(String(value)) ? String(value) : ''),
+            autoSkip: false,
           },
         },
       },

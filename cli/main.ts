@@ -17,7 +17,8 @@ const START_PORT = 4871;
 
 const HELP = `Velvet Ember keeps the batteries of laid-up vehicles ready.
 
-  ./ember demo [--port N] [--fresh yes]     the demo site, on http://127.0.0.1:${DEMO_PORT}
+  ./ember demo [--port N] [--fresh yes] [--pace N]
+                                            the demo site, on http://127.0.0.1:${DEMO_PORT}
   ./ember start [--data DIR] [--port N]     your own site, on http://127.0.0.1:${START_PORT}; data in ${SITE_FOLDER}
   ./ember test [--only format|lint|types|unit|e2e]
                                             install, format, lint, types, unit tests, end to end
@@ -49,7 +50,11 @@ async function run(argv: readonly string[]): Promise<number> {
       return 0;
     case 'demo': {
       const flags = parseFlags(
-        { port: port(DEMO_PORT), fresh: optional(text('make the data anew', 'yes')) },
+        {
+          port: port(DEMO_PORT),
+          fresh: optional(text('make the data anew', 'yes')),
+          pace: withDefault(number(1, 120, '', 'how many times faster the bench runs'), DEMO_PACE),
+        },
         rest,
       );
       if (flags.fresh || !existsSync(dataFile(DEMO_FOLDER))) {
@@ -59,7 +64,7 @@ async function run(argv: readonly string[]): Promise<number> {
       } else {
         console.log(`Demo data of before kept (${DEMO_FOLDER}); --fresh yes makes it anew`);
       }
-      return serveDemo(flags.port);
+      return serveDemo(flags.port, flags.pace);
     }
     case 'meter': {
       const flags = parseFlags(
@@ -97,15 +102,15 @@ async function run(argv: readonly string[]): Promise<number> {
 }
 
 /** The demo with its meter, each a process of its own. */
-async function serveDemo(port: number): Promise<number> {
+async function serveDemo(port: number, pace: number): Promise<number> {
   const ports = await meterPorts();
   const db = openStore(dataFile(DEMO_FOLDER));
   writeMeter(db, { name: 'Bench meter', host: HOST, port: ports.meter });
   db.close();
-  const meter = startMeter(worldFile(DEMO_FOLDER), ports, DEMO_PACE);
+  const meter = startMeter(worldFile(DEMO_FOLDER), ports, pace);
   process.once('exit', () => meter.kill());
   console.log(`A simulated meter speaks SCPI at ${HOST}:${ports.meter}`);
-  const env = { EMBER_HANDS: String(ports.hands), EMBER_PACE: String(DEMO_PACE) };
+  const env = { EMBER_HANDS: String(ports.hands), EMBER_PACE: String(pace) };
   return serve({ folder: DEMO_FOLDER, port, now: DEMO_NOW, env });
 }
 

@@ -7,11 +7,13 @@ import { dataFile, openStore } from '../store/open';
 import { addBay, addHall, putBattery, putOwner, putVehicle, writeSite } from '../store/site';
 import { rebuildStates } from '../store/states';
 import { writeHallDay } from '../store/temperatures';
+import { addTrace } from '../store/traces';
 import { addVerdict } from '../store/verdicts';
 import { DEMO_OWNERS } from './facts';
 import { runDemoSeason, type DemoHistory } from './season';
 import { DEMO_HALLS, DEMO_NOW, DEMO_SEED, DEMO_SITE } from './site';
 import { DEMO_FUSES } from './fuses';
+import { withTraces } from './traces';
 import { verdictsOf } from './verdicts';
 import { writeWorld } from './world';
 
@@ -60,7 +62,9 @@ export function makeDemo(folder: string, seed = DEMO_SEED): DemoHistory {
     for (const [hallId, days] of history.hallDays) {
       for (const day of days) writeHallDay(db, hallId, day);
     }
-    for (const entry of history.entries) insertEntry(db, entry, DEMO_NOW);
+    const { entries, traces } = withTraces(history);
+    for (const entry of entries) insertEntry(db, entry, DEMO_NOW);
+    for (const { kept, trace } of traces) addTrace(db, kept, trace);
     for (const verdict of verdictsOf(history)) addVerdict(db, verdict);
     for (const { kind, name } of history.vehicles) {
       const fuses = DEMO_FUSES[kind];

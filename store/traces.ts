@@ -145,14 +145,18 @@ export function addTrace(db: Db, kept: KeptTrace, trace: Trace): void {
   );
 }
 
-/** Traces of a vehicle, the newest first. */
-export function readTracesOf(db: Db, vehicleId: string): (KeptTrace & { trace: Trace })[] {
+/** The newest traces of a vehicle, the newest first. */
+export function readTracesOf(
+  db: Db,
+  vehicleId: string,
+  most: number,
+): (KeptTrace & { trace: Trace })[] {
   const rows = db
     .prepare(
       `SELECT id, battery_id AS batteryId, vehicle_id AS vehicleId, at, marks, packed
-         FROM trace WHERE vehicle_id = ? ORDER BY at DESC`,
+         FROM trace WHERE vehicle_id = ? ORDER BY at DESC LIMIT ?`,
     )
-    .all(vehicleId) as {
+    .all(vehicleId, most) as {
     id: string;
     batteryId: string;
     vehicleId: string;

@@ -1,6 +1,8 @@
+import { drawTool } from './draw';
 import { forecastTool } from './forecast';
 import { freezingPointTool } from './freezing-point';
 import { hydrometerTool } from './hydrometer';
+import { lightsLeftOnTool } from './lights-left-on';
 import { reserveTool } from './reserve';
 import { stateOfChargeTool } from './state-of-charge';
 import type { Tool } from './tool';
@@ -11,4 +13,6 @@ export const TOOLS: Readonly<Record<string, Tool>> = {
   'freezing-point': freezingPointTool,
   reserve: reserveTool,
   forecast: forecastTool,
+  draw: drawTool,
+  'lights-left-on': lightsLeftOnTool,
 };

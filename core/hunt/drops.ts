@@ -17,32 +17,42 @@ export interface Drop {
   readonly woke: boolean;
 }
 
-/** Seconds before a pull that are looked at, and seconds after it that do not count yet. */
+/** Seconds before and after a pull that are looked at; with a slow logger, so many samples. */
 const BEFORE = 15;
+const AFTER = 20;
+const SAMPLES = 8;
+/** Seconds after a pull that do not count yet. */
 const SETTLES = 2;
 const LEAST = 4;
-/** How far after a pull is looked, where nothing else is done. */
-const AFTER = 20;
 
-/** Middle and standard deviation of the middle between two instants; null for too little. */
-function around(trace: Trace, from: number, to: number): { ma: number; sd: number } | null {
-  const values = trace.amps
-    .slice(indexAt(trace.seconds, from), indexAt(trace.seconds, to))
-    .filter((value) => value === value);
+/** Middle and its standard deviation of samples from one index to before another. */
+function middle(trace: Trace, from: number, to: number): { ma: number; sd: number } | null {
+  const values = trace.amps.slice(Math.max(0, from), to).filter((value) => value === value);
   if (values.length < LEAST) return null;
-  const middle = medianOf(values);
-  const spread = medianOf(values.map((value) => Math.abs(value - middle))) * 1.4826;
-  return { ma: 1000 * middle, sd: (1253 * spread) / Math.sqrt(values.length) + 0.05 };
+  const mid = medianOf(values);
+  const spread = medianOf(values.map((value) => Math.abs(value - mid))) * 1.4826;
+  return { ma: 1000 * mid, sd: (1253 * spread) / Math.sqrt(values.length) + 0.05 };
 }
 
 /** The drops of a hunt, in the order of the pulls. */
 export function dropsOf(trace: Trace, marks: readonly Mark[]): Drop[] {
+  const index = (at: number) => indexAt(trace.seconds, at);
   return marks.flatMap((mark, i): Drop[] => {
     if (mark.kind !== 'pull') return [];
-    const earlier = marks[i - 1]?.at ?? 0;
-    const later = marks[i + 1]?.at ?? Infinity;
-    const before = around(trace, Math.max(earlier + SETTLES, mark.at - BEFORE), mark.at);
-    const after = around(trace, mark.at + SETTLES, Math.min(later, mark.at + SETTLES + AFTER));
+    const at = index(mark.at);
+    const settled = index(mark.at + SETTLES);
+    const earliest = index((marks[i - 1]?.at ?? -Infinity) + SETTLES);
+    const latest = index(marks[i + 1]?.at ?? Infinity);
+    const before = middle(
+      trace,
+      Math.max(earliest, Math.min(index(mark.at - BEFORE), at - SAMPLES)),
+      at,
+    );
+    const after = middle(
+      trace,
+      settled,
+      Math.min(latest, Math.max(index(mark.at + SETTLES + AFTER), settled + SAMPLES)),
+    );
     const known = before && after;
     const fell = known ? before.ma - after.ma : 0;
     return [

@@ -4,50 +4,29 @@ import { useEffect, useRef } from 'react';
 import type { Chart, ChartConfiguration } from 'chart.js';
 import type { DrawAnalysis } from '../../core/draw/draw';
 import type { Mark } from '../../core/draw/marks';
+import { thinned, type Samples } from '../../core/draw/thinned';
 import { clockOf } from '../../core/draw/words';
 import { faded, lookOf, useThemeTick, type Look } from '../chart/look';
 import styles from './bench.module.css';
-
-export interface ChartTrace {
-  readonly seconds: ArrayLike<number>;
-  readonly amps: ArrayLike<number>;
-}
 
 interface Point {
   x: number;
   y: number;
 }
 
-const MOST_POINTS = 700;
 /** A logarithmic axis has no nothing: less than this is drawn at its foot. */
 const LEAST_MA = 0.1;
 
-/** Lowest and highest of each stretch: nothing short is lost, and a long trace stays quick. */
-function thinned({ seconds, amps }: ChartTrace): Point[] {
-  const n = seconds.length;
-  const stride = Math.max(1, Math.ceil((2 * n) / MOST_POINTS));
-  const points: Point[] = [];
-  for (let first = 0; first < n; first += stride) {
-    let low = -1;
-    let high = -1;
-    for (let i = first; i < Math.min(n, first + stride); i++) {
-      const value = amps[i]!;
-      if (value !== value) continue;
-      if (low < 0 || value < amps[low]!) low = i;
-      if (high < 0 || value > amps[high]!) high = i;
-    }
-    if (low < 0) continue;
-    for (const i of low === high ? [low] : low < high ? [low, high] : [high, low]) {
-      points.push({ x: seconds[i]!, y: Math.max(LEAST_MA, 1000 * amps[i]!) });
-    }
-  }
-  return points;
-}
+const pointsOf = (trace: Samples): Point[] =>
+  thinned(trace).map(({ seconds, amps }) => ({ x: seconds, y: Math.max(LEAST_MA, 1000 * amps) }));
 
 export interface ChartLine {
   readonly label: string;
-  readonly trace: ChartTrace;
+  readonly trace: Samples;
 }
+
+/** 1, 2 and 5 of each ten have a line and a name. */
+const isNamed = (milliamps: number) => /^[125](0|\.0)*$|^0\.[125]$/.test(String(milliamps));
 
 /** Whole minutes and halves of them, eight at most. */
 function clockTicks(end: number): number[] {
@@ -63,11 +42,16 @@ function configuration(
   look: Look,
 ): ChartConfiguration<'line', Point[]> {
   const mono = { family: look.monoFont, size: 11 };
-  const points = lines.map(({ trace }) => thinned(trace));
+  const points = lines.map(({ trace }) => pointsOf(trace));
   const all = points.flat();
   const end = Math.max(60, ...all.map((point) => point.x));
   const top = Math.max(2 * limitMa, ...all.map((point) => point.y)) * 1.4;
-  const foot = Math.max(LEAST_MA, Math.min(limitMa, ...all.map((point) => point.y)) / 1.6);
+  // A pull that leaves nothing must not flatten all the rest.
+  const foot = Math.max(
+    LEAST_MA,
+    limitMa / 100,
+    Math.min(limitMa, ...all.map((point) => point.y)) / 1.6,
+  );
   const plain = { pointRadius: 0, borderWidth: 1.5, fill: false as const };
   const steps = (analysis?.levels ?? []).flatMap(({ from, to, milliamps }) => [
     { x: from, y: Math.max(foot, milliamps) },
@@ -140,12 +124,14 @@ function configuration(
           min: foot,
           max: top,
           title: { display: true, text: 'mA', color: look.quiet, font: mono },
-          grid: { color: look.line },
+          grid: {
+            color: (context) => (isNamed(context.tick.value) ? look.line : faded(look.line, 0)),
+          },
           border: { color: look.line },
           ticks: {
             color: look.quiet,
             font: mono,
-            callback: (value) => (/^[125]0*$|^0\.[125]$/.test(String(value)) ? String(value) : ''),
+            callback: (value) => (isNamed(Number(value)) ? String(value) : ''),
             autoSkip: false,
           },
         },

@@ -7,6 +7,8 @@ import { STORAGE_PLANS } from '../../core/plan/storage-plans';
 import { PROCEDURES } from '../../core/procedures/procedures';
 import { CONSENT_WORDS } from '../../core/stay/vehicle-facts';
 
+const SOURCE_WORDS = { meter: ', by meter', hand: ', by hand', file: ', from a file' } as const;
+
 /** An entry in the logbook's words: what happened, and its figure. */
 export function entryWords(
   entry: NewEntry,
@@ -16,7 +18,10 @@ export function entryWords(
     case 'fitted':
       return { what: 'fitted', value: entry.data.place };
     case 'reading':
-      return { what: 'reading', value: formatVolts(entry.data.volts) };
+      return {
+        what: entry.data.source === 'meter' ? 'reading, by meter' : 'reading',
+        value: formatVolts(entry.data.volts),
+      };
     case 'charge-started':
       return { what: 'put on charge', value: entry.data.charger };
     case 'charge-ended':
@@ -28,7 +33,10 @@ export function entryWords(
     case 'lamp':
       return { what: 'lamp', value: entry.data.state };
     case 'draw':
-      return { what: 'draw, settled', value: formatMilliamps(entry.data.milliamps) };
+      return {
+        what: `draw, settled${entry.data.source ? SOURCE_WORDS[entry.data.source] : ''}`,
+        value: formatMilliamps(entry.data.milliamps),
+      };
     case 'not-reached':
       return { what: 'could not reach', value: entry.data.why };
     case 'note':

@@ -47,6 +47,7 @@ export function StepBody({
             data.clock.now,
           )}
           place={`${battery.id}-${job.procedure}`}
+          bench={`/bench?battery=${battery.id}`}
           onDone={onRecord}
         />
       );

@@ -1,4 +1,5 @@
 import { Button } from 'antd';
+import Link from 'next/link';
 import { useState } from 'react';
 import type { Inspection } from '../../core/inspect/points';
 import { openFindings } from '../../core/inspect/open';
@@ -20,17 +21,26 @@ export function ProcedureStep({
   done,
   context,
   place,
+  bench,
   onDone,
 }: {
   id: ProcedureId;
   done: boolean;
   context: ProcedureContext;
   place: string;
+  /** Where the meter is read for it. */
+  bench: string;
   onDone: (entries: readonly EntryDraft[]) => void;
 }) {
   return (
     <div className={styles.card}>
       <h2>{PROCEDURES[id].label}</h2>
+      {id === 'draw-test' && !done ? (
+        <p>
+          <Link href={bench}>On the bench</Link> the meter is read for you, and the program finds
+          when it has settled. Or step by step, with a figure of your own:
+        </p>
+      ) : null}
       {done ? (
         <p>Done and recorded.</p>
       ) : (

@@ -55,7 +55,7 @@ export interface RulesData {
   readonly clock: WireClock;
 }
 
-export function RulesForm({ data }: { data: RulesData }) {
+export function RulesForm({ data, devices }: { data: RulesData; devices: React.ReactNode }) {
   const { counts, clock } = data;
   const router = useRouter();
   const siteNow = useSiteClock(clock);
@@ -212,6 +212,7 @@ export function RulesForm({ data }: { data: RulesData }) {
             <li value={1}>The defaults.</li>
           </ol>
         </section>
+        {devices}
       </div>
     </div>
   );

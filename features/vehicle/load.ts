@@ -10,7 +10,10 @@ import { db } from '../server/store';
 import { benchHall, type LoadedSite } from '../site/load';
 import { toWireHall, type WireBattery } from '../site/wire';
 import { wireBatteries, wireVehicle } from '../round/load';
-import type { VehicleData } from './vehicle-data';
+import { thinned } from '../../core/draw/thinned';
+import { lastMark } from '../../core/draw/marks';
+import { readTracesOf } from '../../store/traces';
+import type { VehicleData, WireTrace } from './vehicle-data';
 
 /** A vehicle's page, or null when there is no such vehicle in a bay. */
 export function vehicleData(loaded: LoadedSite, vehicleId: string): VehicleData | null {
@@ -47,7 +50,26 @@ export function vehicleData(loaded: LoadedSite, vehicleId: string): VehicleData 
     verdicts: Object.fromEntries(
       all.flatMap(({ id }) => readVerdictsOf(db(), id)).map((one) => [one.entryId, one]),
     ),
+    traces: tracesOf(vehicleId, loaded.site.timeZone),
   };
+}
+
+/** So many draw tests are laid over each other; more would be a tangle. */
+const MOST_TRACES = 4;
+
+function tracesOf(vehicleId: string, timeZone: string): WireTrace[] {
+  return readTracesOf(db(), vehicleId, MOST_TRACES).map(({ id, batteryId, at, marks, trace }) => {
+    // From where the meter carried it all.
+    const begun = lastMark(marks, 'jumper-off')?.at ?? 0;
+    const points = thinned(trace).filter(({ seconds }) => seconds >= begun);
+    return {
+      id,
+      batteryId,
+      day: dayOf(at, timeZone),
+      seconds: points.map(({ seconds }) => Math.round(seconds - begun)),
+      amps: points.map(({ amps }) => Number(amps.toPrecision(4))),
+    };
+  });
 }
 
 function goneFrom(vehicleId: string): WireBattery[] {

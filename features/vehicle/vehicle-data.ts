@@ -29,4 +29,14 @@ export interface VehicleData {
   readonly entries: readonly Entry[];
   /** What was said about each reading when it was recorded, by entry. */
   readonly verdicts: Readonly<Record<string, GivenVerdict>>;
+  /** Draw tests with their logged currents, the newest first, thinned for a chart. */
+  readonly traces: readonly WireTrace[];
+}
+
+export interface WireTrace {
+  readonly id: string;
+  readonly batteryId: string;
+  readonly day: Day;
+  readonly seconds: readonly number[];
+  readonly amps: readonly number[];
 }

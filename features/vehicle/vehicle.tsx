@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
@@ -21,6 +22,7 @@ import { ReserveBar } from '../theme/reserve-bar';
 import { reserveText } from '../theme/reserve-words';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { AddReading } from './add-reading';
+import { DrawTraces } from './draw-traces';
 import { Logbook } from './logbook';
 import { PlanView } from './plan-view';
 import { StayView } from './stay-view';
@@ -146,6 +148,11 @@ export function Vehicle({ data }: { data: VehicleData }) {
                 {VIEWS[one]}
               </button>
             ))}
+            {battery.state.goneAt === null ? (
+              <Link href={`/bench?battery=${battery.id}`} className={styles.toBench}>
+                To the bench
+              </Link>
+            ) : null}
           </div>
           {view === 'plan' ? (
             <PlanView
@@ -169,6 +176,7 @@ export function Vehicle({ data }: { data: VehicleData }) {
                   summary={`Resting voltages of battery ${battery.mark}. ${verdict.headline}`}
                 />
               </div>
+              <DrawTraces data={data} battery={battery} />
               <AddReading
                 key={battery.id}
                 standing={standing}

@@ -1,0 +1,76 @@
+'use client';
+
+import { Button } from 'antd';
+import { useState } from 'react';
+import type { Meter } from '../../store/devices';
+import { postJson } from '../logbook/post';
+import styles from './rules.module.css';
+
+/** What the program talks to: the bench's meter, by name and address. */
+export function Devices({ meter }: { meter: Meter | null }) {
+  const [name, setName] = useState(meter?.name ?? 'Bench meter');
+  const [host, setHost] = useState(meter?.host ?? '');
+  const [port, setPort] = useState(String(meter?.port ?? 5025));
+  const [kept, setKept] = useState(meter !== null);
+  const [message, setMessage] = useState<{ text: string; bad: boolean } | null>(null);
+
+  const send = async (wanted: Meter | null, done: string) => {
+    const reply = await postJson('/api/devices', { meter: wanted });
+    setMessage(reply.ok ? { text: done, bad: false } : { text: reply.reason, bad: true });
+    if (reply.ok) setKept(wanted !== null);
+  };
+  return (
+    <section id="devices" className={styles.devices}>
+      <h2>Devices</h2>
+      <p className={styles.why}>
+        Any bench meter on the network that speaks SCPI over TCP. Most listen on port 5025. Without
+        one, everything at the bench can be typed.
+      </p>
+      <form
+        className={styles.device}
+        onSubmit={(event) => {
+          event.preventDefault();
+          void send(
+            { name, host, port: port.trim() === '' ? NaN : Number(port) },
+            'Kept. The bench reads it from now on.',
+          );
+        }}
+      >
+        <label>
+          Name
+          <input value={name} onChange={(event) => setName(event.target.value)} />
+        </label>
+        <label>
+          Address
+          <input
+            value={host}
+            placeholder="192.168.1.20"
+            spellCheck={false}
+            onChange={(event) => setHost(event.target.value)}
+          />
+        </label>
+        <label>
+          Port
+          <input
+            value={port}
+            inputMode="numeric"
+            onChange={(event) => setPort(event.target.value)}
+          />
+        </label>
+        <Button htmlType="submit" type="primary" size="large">
+          Keep the meter
+        </Button>
+        {kept ? (
+          <Button size="large" onClick={() => void send(null, 'Taken off. Type what yours shows.')}>
+            No meter
+          </Button>
+        ) : null}
+      </form>
+      {message ? (
+        <p role={message.bad ? 'alert' : 'status'} className={styles.said}>
+          {message.text}
+        </p>
+      ) : null}
+    </section>
+  );
+}

@@ -1,0 +1,49 @@
+'use client';
+
+import { useMemo } from 'react';
+import { shortDay } from '../../core/day';
+import { limitMa } from '../../core/drain/limit';
+import { formatMilliamps } from '../../core/judge/words';
+import { TraceChart } from '../bench/trace-chart';
+import type { WireBattery } from '../site/wire';
+import type { VehicleData } from './vehicle-data';
+import styles from './vehicle.module.css';
+
+/** The draw tests of a battery's vehicle, this season's over those of earlier ones. */
+export function DrawTraces({ data, battery }: { data: VehicleData; battery: WireBattery }) {
+  const own = useMemo(
+    () => data.traces.filter(({ batteryId }) => batteryId === battery.id),
+    [data.traces, battery.id],
+  );
+  const lines = useMemo(
+    () => own.map((trace) => ({ label: shortDay(trace.day, data.today), trace })),
+    [own, data.today],
+  );
+  const settled = new Map(
+    data.entries.flatMap((entry) =>
+      entry.kind === 'draw' && entry.data.traceId
+        ? [[entry.data.traceId, entry.data.milliamps] as const]
+        : [],
+    ),
+  );
+  if (own.length === 0) return null;
+  const words = own.map(({ id, day }) => {
+    const milliamps = settled.get(id);
+    const value = milliamps === undefined ? 'not recorded' : formatMilliamps(milliamps);
+    return `${shortDay(day, data.today)}: ${value}`;
+  });
+  return (
+    <div className={styles.traces}>
+      <h2>Draw tests</h2>
+      <TraceChart
+        lines={lines}
+        analysis={null}
+        marks={[]}
+        limitMa={limitMa(data.vehicle.kind, data.rules)}
+        tick={0}
+        label={`Draw tests laid over each other. ${words.join('. ')}`}
+      />
+      <p className={styles.quiet}>{words.join(' · ')}</p>
+    </div>
+  );
+}

@@ -54,7 +54,12 @@ export function courseOf(levels: readonly Level[]): Course {
     const back = returnsAt(levels, k, last.milliamps);
     const to = levels[back ?? levels.length - 1]!;
     const end = back === null ? to.to : to.from;
-    if (end - level.from <= LONGEST_BURST_SECONDS) {
+    // What comes back to another level than it left, where nothing had fallen yet, is the way
+    // down itself: the jumper was away only then.
+    const steady =
+      back === null || levels[back]!.milliamps > last.milliamps - toleranceMa(last.milliamps);
+    const fell = base.some((one, i) => i > 0 && isFall(base[i - 1]!, one));
+    if (end - level.from <= LONGEST_BURST_SECONDS && (steady || fell)) {
       // The newest burst may not be over yet.
       bursts.push({ from: level.from, to: end, milliamps: over(levels, k, back, last.milliamps) });
       base.push({ from: level.from, to: end, milliamps: last.milliamps });
@@ -67,6 +72,10 @@ export function courseOf(levels: readonly Level[]): Course {
   }
   return { base, bursts, wakings };
 }
+
+/** A step down that matters: something fell asleep. */
+export const isFall = (before: Level, after: Level) =>
+  before.milliamps - after.milliamps > toleranceMa(after.milliamps);
 
 /** Nothing of a vehicle draws less for a moment: a contact that slipped, or a spike. */
 const LONGEST_DIP_SECONDS = 3;

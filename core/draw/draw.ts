@@ -1,6 +1,6 @@
 import { estimate, type Estimate } from '../estimate';
 import { findBeat, smoothed } from './beat';
-import { courseOf, reportsOf, type Burst } from './course';
+import { courseOf, isFall, reportsOf, type Burst } from './course';
 import { openStretches, overRanges, type Handling } from './handling';
 import { levelsOf, toleranceMa, type Level } from './levels';
 import { chanceSettled, worthWaiting, type SettledQuestion } from './settled';
@@ -84,7 +84,7 @@ export function analyseDraw(logged: Trace, marks: readonly Mark[] = []): DrawAna
 
   for (const waking of wakings) {
     const before = base.filter((one) => one.to <= waking.at);
-    const fell = before.some((one, k) => k > 0 && falls(before[k - 1]!, one));
+    const fell = before.some((one, k) => k > 0 && isFall(before[k - 1]!, one));
     const from = before.at(-1)!.milliamps;
     handling.push(
       !fell && before[0]!.from === trace.seconds[0]! && waking === wakings[0]
@@ -94,7 +94,7 @@ export function analyseDraw(logged: Trace, marks: readonly Mark[] = []): DrawAna
   }
   const countedFrom = Math.max(afterOpen, wakings.at(-1)?.at ?? -Infinity);
   const phase = base.filter((one) => one.from >= countedFrom);
-  const steps = phase.filter((one, k) => k > 0 && falls(phase[k - 1]!, one));
+  const steps = phase.filter((one, k) => k > 0 && isFall(phase[k - 1]!, one));
   if (steps.length === 0 && wakings.length === 0) {
     handling.push({ kind: 'began-low', milliamps: phase[0]!.milliamps });
   }
@@ -152,9 +152,6 @@ function between(trace: Trace, marks: readonly Mark[]): Trace {
 
 const belongs = (one: Burst, milliamps: number) =>
   Math.abs(one.milliamps - milliamps) <= 0.5 * milliamps + 2;
-
-const falls = (before: Level, after: Level) =>
-  before.milliamps - after.milliamps > toleranceMa(after.milliamps);
 
 /** Leads the wrong way round are turned, and said. */
 function upright(trace: Trace, handling: Handling[]): Trace {

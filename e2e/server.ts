@@ -5,6 +5,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { makeDemo } from '../demo/make';
 import { DEMO_NOW } from '../demo/site';
+import { worldFile } from '../demo/world';
+import { writeMeter } from '../store/devices';
+import { dataFile, openStore } from '../store/open';
 
 async function freePort(): Promise<number> {
   return new Promise((done) => {
@@ -19,6 +22,8 @@ async function freePort(): Promise<number> {
 /** A real server on a data folder of its own, that can be stopped, killed and started again. */
 export class TestSite {
   private child: ChildProcess | null = null;
+  private meter: ChildProcess | null = null;
+  private ports: { meter: number; hands: number } | null = null;
   private constructor(
     readonly folder: string,
     readonly port: number,
@@ -30,6 +35,43 @@ export class TestSite {
     const site = new TestSite(folder, await freePort());
     await site.start();
     return site;
+  }
+
+  /** The demo with the simulated meter, a process of its own; the bench runs faster than life. */
+  static async withMeter(pace: number): Promise<TestSite> {
+    const folder = mkdtempSync(join(tmpdir(), 'velvet-e2e-'));
+    makeDemo(folder);
+    const site = new TestSite(folder, await freePort());
+    site.ports = { meter: await freePort(), hands: await freePort() };
+    const db = openStore(dataFile(folder));
+    writeMeter(db, { name: 'Bench meter', host: '127.0.0.1', port: site.ports.meter });
+    db.close();
+    site.bench = { EMBER_HANDS: String(site.ports.hands), EMBER_PACE: String(pace) };
+    site.plugIn();
+    await site.start();
+    return site;
+  }
+
+  private bench: Record<string, string> = {};
+
+  /** Switches the meter on; its world begins anew. */
+  plugIn(): void {
+    const { meter, hands } = this.ports!;
+    const flags = ['--port', String(meter), '--hands-port', String(hands)];
+    const world = ['--world', worldFile(this.folder), '--pace', this.bench.EMBER_PACE!];
+    this.meter = spawn(process.execPath, ['dist/ember.mjs', 'meter', ...flags, ...world], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
+  }
+
+  /** Pulls the meter's plug. */
+  async unplug(): Promise<void> {
+    const { meter } = this;
+    this.meter = null;
+    if (!meter || meter.exitCode !== null) return;
+    const gone = new Promise((done) => meter.once('exit', done));
+    meter.kill('SIGKILL');
+    await gone;
   }
 
   get url(): string {
@@ -48,6 +90,7 @@ export class TestSite {
         NEXT_TELEMETRY_DISABLED: '1',
         EMBER_DATA: this.folder,
         EMBER_NOW: DEMO_NOW,
+        ...this.bench,
       },
     });
     this.child = child;
@@ -81,6 +124,7 @@ export class TestSite {
 
   async remove(): Promise<void> {
     await this.stop('SIGKILL');
+    await this.unplug();
     rmSync(this.folder, { recursive: true, force: true });
   }
 }

@@ -29,6 +29,71 @@ const csv = (content: string) => {
   return file;
 };
 
+const logged = (
+  rows: readonly (readonly [number, number | string])[],
+  heading = 'seconds,amps',
+) => {
+  const file = join(folder, 'trace.csv');
+  writeFileSync(file, `${heading}\n${rows.map((row) => row.join()).join('\n')}\n`);
+  return file;
+};
+
+describe('draw', () => {
+  // Restless by a tenth of a milliamp, as a logger is.
+  const at = (t: number) =>
+    (t < 20 ? 0.38 : t < 130 ? 0.12 : 0.019) + 0.0001 * Math.sin(t * 12.9898);
+  const healthy = Array.from({ length: 2400 }, (_, t) => [t, at(t)] as const);
+
+  it('answers with the settled value, when it settled, and the days that it leaves', () => {
+    const file = logged(healthy);
+    const answer = ask(`draw --file ${file} --capacity-ah 60 --from-soc 90 --to-soc 70`);
+    expect(answer).toMatchObject({ verdict: 'pass', periodic: null });
+    expect(answer.settledMa).toBeCloseTo(19, 0);
+    expect(answer.settledAtSeconds).toBeCloseTo(130, -1);
+    // 19 mA are 0.76 % of 60 Ah a day; twenty percent last 26.3 days.
+    expect(answer.daysToLine).toBeCloseTo(26.3, 0);
+    expect(answer.levels).toHaveLength(3);
+    expect(ask(`draw --file ${file} --limit-ma 10`)).toMatchObject({
+      verdict: 'over-limit',
+      daysToLine: null,
+    });
+  });
+
+  it('says that it is still awake, and does not guess when it settled', () => {
+    const answer = ask(`draw --file ${logged(healthy.slice(0, 100))}`);
+    expect(answer).toMatchObject({ verdict: 'still-awake', settledAtSeconds: null });
+    expect((answer.notes as string[]).join(' ')).toMatch(/worth waiting|Still awake/);
+  });
+
+  it('refuses what is no trace, with the line', () => {
+    expect(refusal('draw --file /no/such/file')).toMatch(/--file \/no\/such\/file: .*allowed/);
+    expect(refusal(`draw --file ${logged([[0, 'x']])}`)).toMatch(
+      /line 2: “x” is no number of amps/,
+    );
+    expect(refusal(`draw --file ${logged([[0, 1]], 'seconds,mA')}`)).toMatch(/give amps/);
+    expect(refusal(`draw --file ${logged(healthy.slice(0, 3))}`)).toMatch(/at least 5 samples/);
+    expect(refusal(`draw --file ${logged(healthy)} --capacity-ah 60`)).toMatch(
+      /--from-soc: is missing/,
+    );
+  });
+});
+
+describe('lights-left-on', () => {
+  it('answers what is left and whether it starts', () => {
+    const flags = '--capacity-ah 60 --peukert 1.2 --cca 540';
+    const short = ask(`lights-left-on --amps 1 --hours 2 --from-soc 95 --celsius 10 ${flags}`);
+    expect(short.startsAnyway).toBe(true);
+    const night = ask(`lights-left-on --amps 9 --hours 10 --from-soc 95 --celsius -5 ${flags}`);
+    expect(night.startsAnyway).toBe(false);
+    expect(night.socPct).toBeLessThan(0);
+    expect(night.why).toMatch(/slow charge first/);
+    // 60 Ah at 3 A, k 1: twenty hours from full.
+    const ideal =
+      'lights-left-on --amps 3 --hours 10 --capacity-ah 60 --peukert 1 --from-soc 100 --cca 540 --celsius 20';
+    expect(ask(ideal).socPct).toBeCloseTo(50, 6);
+  });
+});
+
 describe('state-of-charge', () => {
   it('answers with range, scale and what other schools would say', () => {
     const answer = ask('state-of-charge --chemistry flooded --cells 6 --volts 12.24');

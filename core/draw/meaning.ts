@@ -1,15 +1,15 @@
 import { dayOf, type Day } from '../day';
 import type { Estimate } from '../estimate';
-import { reserveDays } from '../drain/reserve';
+import { reserveBySums } from '../forecast/forecast';
 import { dailyLoss, lossOf, outlookOf } from '../judge/outlook';
-import { hallMean, today, type Standing } from '../judge/standing';
+import { indexOfDay, today, type Standing } from '../judge/standing';
 
 /** How long a battery holds with a draw. */
 export interface DrawMeaning {
   /** Days to the recharge line, at 90 %; null where nothing is known of its charge. */
   readonly toLine: Estimate | null;
   readonly lineDay: Day | null;
-  /** Days until it is flat, at present temperatures; Infinity where nothing is lost. */
+  /** Days until it is flat; Infinity where that is beyond the forecast. */
   readonly toFlat: number | null;
   readonly nextReadingDay: Day | null;
 }
@@ -38,17 +38,12 @@ export function meaningOf(standing: Standing, drawMa: number, negativeOn = true)
   if (!outlook || outlook.onCharge) {
     return { toLine: null, lineDay: null, toFlat: null, nextReadingDay: null };
   }
-  const loss = dailyLoss(lossOf(with_));
-  const flat = reserveDays(
-    {
-      capacityAh: 100,
-      // Percent a day, as milliamps of a battery of 100 Ah.
-      drawMa: (loss.drawPctPerDay * 1000) / 24,
-      selfDischargePctPerMonthAt20C: loss.selfPctPerMonthAt20C,
-    },
+  const flat = reserveBySums(
+    with_.temperatures.sums,
+    indexOfDay(with_.temperatures, today(with_)),
     outlook.soc.value,
     0,
-    hallMean(with_.temperatures, today(with_)),
+    dailyLoss(lossOf(with_)),
   );
   const days = outlook.reserve.value;
   return {

@@ -207,6 +207,18 @@ describe('a hunt', () => {
     expect(answer.next).not.toBeNull();
   });
 
+  it('before anybody has measured the draw, millivolts rank them all the same', () => {
+    const answer = hunt({
+      list: LIST,
+      settledMa: null,
+      needMa: 10,
+      drops: [],
+      millivolts: { F1: 0.02, F2: 0.6, F3: 0 },
+    });
+    expect(answer.ranked.filter(({ fuse }) => fuse !== 'M1')[0]!.fuse).toBe('F2');
+    expect(answer.excessMa).toBeCloseTo(72.7, 0);
+  });
+
   it('says when what fell contradicts itself', () => {
     expect(asked([drop('F1', 80), drop('F2', 80)]).contradiction).toBe(true);
   });

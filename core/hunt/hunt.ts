@@ -17,8 +17,8 @@ import { nextPull } from './next-pull';
 /** What a hunt knows so far. */
 export interface HuntQuestion {
   readonly list: FuseList;
-  /** The settled draw before the first pull, milliamps. */
-  readonly settledMa: number;
+  /** The settled draw before the first pull, milliamps; null while nobody has measured it. */
+  readonly settledMa: number | null;
   /** What the vehicle needs, milliamps: what is above it is hunted. */
   readonly needMa: number;
   readonly drops: readonly Drop[];
@@ -88,8 +88,8 @@ const pullOf = (box: HuntBox, fuse: string): Pull | null => {
 export function hunt(question: HuntQuestion): HuntAnswer {
   const { list, settledMa, needMa, drops, millivolts } = question;
   const box = huntBox(list);
-  const excessMa = Math.max(0, settledMa - needMa);
-  let belief = byMillivolts(question, box, hypotheses(box, excessMa > 0 ? excessMa : null));
+  const excessMa = Math.max(0, (settledMa ?? acrossAll(question, box)) - needMa);
+  let belief = byMillivolts(question, box, excessMa);
   let contradiction = false;
   for (const drop of drops) {
     const pull = pullOf(box, drop.circuit);
@@ -135,19 +135,27 @@ export function hunt(question: HuntQuestion): HuntAnswer {
   };
 }
 
+/** What was measured across the fuses, together, milliamps. */
+function acrossAll({ list, millivolts }: HuntQuestion, box: HuntBox): number {
+  return list.reduce((sum, circuit) => {
+    const value = box.marks.includes(circuit.fuse) ? millivolts[circuit.fuse] : undefined;
+    return value === undefined ? sum : sum + milliampsAcross(value, circuit).value;
+  }, 0);
+}
+
 /** Measured across the fuses, each way in which it may be is as likely as the currents fit. */
 function byMillivolts(
-  { list, millivolts, settledMa, needMa }: HuntQuestion,
+  { list, millivolts, needMa }: HuntQuestion,
   box: HuntBox,
-  belief: readonly Hypothesis[],
+  excess: number,
 ): Hypothesis[] {
+  const belief = hypotheses(box, excess > 0 ? excess : null);
   const measured = box.marks.flatMap((mark, i) => {
     const circuit = list.find(({ fuse }) => fuse === mark)!;
     const value = millivolts[mark];
     return value === undefined ? [] : [{ i, ma: milliampsAcross(value, circuit) }];
   });
-  if (measured.length === 0) return [...belief];
-  const excess = settledMa - needMa;
+  if (measured.length === 0 || excess === 0) return belief;
   const weighed = belief.map((one) => {
     const each = excess / one.culprits.length;
     // A culprit carries its share and more; an innocent one at most what the vehicle needs.

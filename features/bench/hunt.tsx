@@ -69,7 +69,7 @@ export function Hunt({
   const needMa =
     Number.isFinite(Number(need)) && need !== '' ? Math.max(0, Number(need)) : standard;
   const answer = useMemo(
-    () => (settledMa === null ? null : hunt({ list, settledMa, needMa, drops, millivolts })),
+    () => hunt({ list, settledMa, needMa, drops, millivolts }),
     [list, settledMa, needMa, drops, millivolts],
   );
   const out = stillOut(marks);
@@ -88,7 +88,7 @@ export function Hunt({
     if (data.hands) await act({ do: what, fuse: circuit });
   };
 
-  if (!test || test.batteryId !== battery.id || settledMa === null || !answer) {
+  if (!test || test.batteryId !== battery.id || settledMa === null) {
     return (
       <div className={styles.draw}>
         <div className={styles.left}>
@@ -102,19 +102,19 @@ export function Hunt({
               To the draw test
             </Button>
           </section>
-          {answer ? (
-            <FuseTable
-              list={list}
-              answer={answer}
-              drops={drops}
-              out={out}
-              millivolts={millivolts}
-              onMillivolts={setMillivolts}
-              onPull={null}
-            />
-          ) : null}
+          <FuseTable
+            list={list}
+            answer={answer}
+            drops={drops}
+            out={out}
+            millivolts={millivolts}
+            onMillivolts={setMillivolts}
+            onPull={null}
+          />
         </div>
-        <div className={styles.right}>{answer ? <Ranking answer={answer} /> : null}</div>
+        <div className={styles.right}>
+          <Ranking answer={answer} />
+        </div>
       </div>
     );
   }
@@ -270,6 +270,9 @@ function NextPull({
       )}
       {awake ? (
         <p className={styles.doubt}>It is awake: wait until the trace is down again.</p>
+      ) : null}
+      {found && out.length === 0 ? (
+        <p>All is back in. Jumper back, clamp on, and record the draw at the draw test.</p>
       ) : null}
       <div className={styles.buttons}>
         {next !== null && !found ? (

@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import { reading, standing } from '../judge/fixture';
 import { traceOfRows } from './csv-rows';
-import { meaningOf } from './meaning';
+import { meaningFromFull, meaningOf } from './meaning';
 import { thinned } from './thinned';
 import { clockOf, stretch } from './words';
+
+const OFF = { negativeOn: false };
 
 describe('what a settled draw means', () => {
   it('the more it draws, the sooner it meets its line; off, it draws nothing', () => {
@@ -13,18 +15,25 @@ describe('what a settled draw means', () => {
         fc.double({ min: 5, max: 400, noNaN: true }),
         fc.double({ min: 1, max: 200, noNaN: true }),
         (ma, more) => {
-          const here = meaningOf(read, ma);
-          const worse = meaningOf(read, ma + more);
+          const here = meaningOf(read, ma, { changed: true });
+          const worse = meaningOf(read, ma + more, { changed: true });
           expect(worse.toLine!.value).toBeLessThanOrEqual(here.toLine!.value);
           expect(worse.toFlat!).toBeLessThanOrEqual(here.toFlat!);
-          expect(meaningOf(read, ma + more, false).toLine).toEqual(
-            meaningOf(read, ma, false).toLine,
-          );
+          expect(meaningOf(read, ma + more, OFF).toLine).toEqual(meaningOf(read, ma, OFF).toLine);
           expect(here.toFlat!).toBeGreaterThanOrEqual(here.toLine!.value);
         },
       ),
       { numRuns: 40 },
     );
+  });
+
+  // Common practice, on paper: 60 Ah and 5 mA are 500 days; self-discharge comes on top.
+  it('from full it holds longest, and never longer than on paper', () => {
+    const read = standing({ state: { readings: [reading('2027-01-11', 12.5)] } });
+    const full = meaningFromFull(read, 50);
+    expect(full.toLine).toBeGreaterThan(meaningOf(read, 50).toLine!.value);
+    expect(full.toFlat).toBeLessThanOrEqual((60 / 0.05 / 24) * 1);
+    expect(meaningFromFull(read, 50, OFF).toLine).toBeGreaterThan(full.toLine);
   });
 });
 

@@ -14,9 +14,18 @@ export interface DrawMeaning {
   readonly nextReadingDay: Day | null;
 }
 
-/** The battery as if this draw had been measured now, milliamps, the negative on or off. */
-export function withDraw(standing: Standing, drawMa: number, negativeOn = true): Standing {
+export interface DrawCase {
+  /** The negative is on, as it must be for anything to be drawn. */
+  readonly negativeOn?: boolean;
+  /** Something is changed at the vehicle: what its readings said belongs to what drew before. */
+  readonly changed?: boolean;
+}
+
+/** The battery as if this draw had been measured now, milliamps. */
+export function withDraw(standing: Standing, drawMa: number, how: DrawCase = {}): Standing {
   const { state } = standing;
+  const { negativeOn = true, changed = false } = how;
+  const anew = changed || negativeOn !== state.negativeOn;
   return {
     ...standing,
     state: {
@@ -24,34 +33,48 @@ export function withDraw(standing: Standing, drawMa: number, negativeOn = true):
       drawMa,
       drawAt: standing.now,
       negativeOn,
-      // What its readings said belongs to what drew then.
-      connections: [...state.connections, { at: standing.now, on: negativeOn }],
+      connections: anew
+        ? [...state.connections, { at: standing.now, on: negativeOn }]
+        : state.connections,
       maintainerSince: null,
     },
   };
 }
 
 /** What a settled draw means for one battery, in days; its own charge and hall. */
-export function meaningOf(standing: Standing, drawMa: number, negativeOn = true): DrawMeaning {
-  const with_ = withDraw(standing, drawMa, negativeOn);
+export function meaningOf(standing: Standing, drawMa: number, how: DrawCase = {}): DrawMeaning {
+  const with_ = withDraw(standing, drawMa, how);
   const outlook = outlookOf(with_);
   if (!outlook || outlook.onCharge) {
     return { toLine: null, lineDay: null, toFlat: null, nextReadingDay: null };
   }
-  const flat = reserveBySums(
-    with_.temperatures.sums,
-    indexOfDay(with_.temperatures, today(with_)),
-    outlook.soc.value,
-    0,
-    dailyLoss(lossOf(with_)),
-  );
   const days = outlook.reserve.value;
   return {
     toLine: outlook.reserve,
     lineDay: Number.isFinite(days)
       ? dayOf(standing.now, standing.timeZone) + Math.floor(days)
       : null,
-    toFlat: flat,
+    toFlat: daysFrom(with_, outlook.soc.value, 0),
     nextReadingDay: outlook.nextReadingDay,
   };
 }
+
+/** The same for a battery that has just been charged full: days to its line, and to flat. */
+export function meaningFromFull(
+  standing: Standing,
+  drawMa: number,
+  how: DrawCase = {},
+): { readonly toLine: number; readonly toFlat: number } {
+  const with_ = withDraw(standing, drawMa, how);
+  const line = standing.rules.lineSocPct[standing.facts.chemistry];
+  return { toLine: daysFrom(with_, 100, line), toFlat: daysFrom(with_, 100, 0) };
+}
+
+const daysFrom = (standing: Standing, fromPct: number, toPct: number): number =>
+  reserveBySums(
+    standing.temperatures.sums,
+    indexOfDay(standing.temperatures, today(standing)),
+    fromPct,
+    toPct,
+    dailyLoss(lossOf(standing)),
+  );

@@ -18,6 +18,7 @@ import { Finding, Meaning } from './finding';
 import { Hands, act, type Hand } from './hands';
 import { TraceChart } from './trace-chart';
 import type { Bench } from './use-bench';
+import { useKeys } from './use-keys';
 import styles from './bench.module.css';
 
 /** What the demo's hands do when a step is ticked. */
@@ -112,6 +113,12 @@ export function DrawTest({
     setEnough(false);
   };
 
+  const next = steps.find(({ id }) => !done.includes(id))?.id;
+  useKeys({
+    ' ': next && !BY_METER.includes(next) ? () => void onTick(next) : null,
+    Enter: complete ? () => void finish() : null,
+  });
+
   const lines = useMemo(() => [{ label: 'draw', trace: live }], [live]);
   if (unfit) return <p className={styles.empty}>{unfit}</p>;
   return (
@@ -152,6 +159,10 @@ export function DrawTest({
       </div>
       <div className={styles.right}>
         <DrawSteps steps={steps} done={done} byMeter={BY_METER} onTick={(id) => void onTick(id)} />
+        <p className={styles.keys}>
+          <kbd>Space</kbd> next step {complete ? <kbd>Enter</kbd> : null}
+          {complete ? ' record' : ''}
+        </p>
         {message ? (
           <p role="alert" className={styles.doubt}>
             {message}

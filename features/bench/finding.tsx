@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import type { DrawAnalysis } from '../../core/draw/draw';
-import { meaningOf, type DrawMeaning } from '../../core/draw/meaning';
+import { meaningFromFull, meaningOf, type DrawMeaning } from '../../core/draw/meaning';
 import { clockOf, drawNotes, drawVerdict, stretch } from '../../core/draw/words';
 import type { Standing } from '../../core/judge/standing';
 import { formatMilliamps, formatReserve, formatReserveRange } from '../../core/judge/words';
@@ -78,33 +78,56 @@ function holds(meaning: DrawMeaning): string {
   return `${line} (likely ${range})${day}`;
 }
 
-/** How long this battery holds with a draw, on and off its vehicle. */
+const OFF = { negativeOn: false };
+
+/** How long this battery holds with a draw: as it is and full, on and off its vehicle. */
 export function Meaning({ standing, drawMa }: { standing: Standing; drawMa: number }) {
   const on = useMemo(() => meaningOf(standing, drawMa), [standing, drawMa]);
-  const off = useMemo(() => meaningOf(standing, drawMa, false), [standing, drawMa]);
+  const off = useMemo(() => meaningOf(standing, drawMa, OFF), [standing, drawMa]);
+  const fullOn = useMemo(() => meaningFromFull(standing, drawMa), [standing, drawMa]);
+  const fullOff = useMemo(() => meaningFromFull(standing, drawMa, OFF), [standing, drawMa]);
+  const flat = (days: number | null) => (days === null ? '–' : inDays(days));
   return (
     <section className={styles.card} aria-label="What it means">
       <h2>What it means</h2>
-      <dl className={styles.means}>
-        <div>
-          <dt>Connected, to the recharge line</dt>
-          <dd data-holds="on">{holds(on)}</dd>
-        </div>
-        <div>
-          <dt>Connected, to flat</dt>
-          <dd>{on.toFlat === null ? '–' : inDays(on.toFlat)}</dd>
-        </div>
-        <div>
-          <dt>Negative off, to the recharge line</dt>
-          <dd>{holds(off)}</dd>
-        </div>
-        {on.nextReadingDay !== null ? (
-          <div>
-            <dt>Read it next</dt>
-            <dd>{shortDay(on.nextReadingDay)}</dd>
-          </div>
-        ) : null}
-      </dl>
+      <table className={styles.means}>
+        <thead>
+          <tr>
+            <th aria-label="Kept" />
+            <th>to the recharge line</th>
+            <th>to flat</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <th scope="row">Connected, as it is</th>
+            <td data-holds="on">{holds(on)}</td>
+            <td>{flat(on.toFlat)}</td>
+          </tr>
+          <tr>
+            <th scope="row">Connected, charged full</th>
+            <td>{inDays(fullOn.toLine)}</td>
+            <td>{inDays(fullOn.toFlat)}</td>
+          </tr>
+          <tr>
+            <th scope="row">Negative off, as it is</th>
+            <td>{holds(off)}</td>
+            <td>{flat(off.toFlat)}</td>
+          </tr>
+          <tr>
+            <th scope="row">Negative off, charged full</th>
+            <td>{inDays(fullOff.toLine)}</td>
+            <td>{inDays(fullOff.toFlat)}</td>
+          </tr>
+          <tr>
+            <th scope="row">Maintainer on</th>
+            <td colSpan={2}>as long as its lamp says holding</td>
+          </tr>
+        </tbody>
+      </table>
+      {on.nextReadingDay !== null ? (
+        <p className={styles.quiet}>Connected, it is read next by {shortDay(on.nextReadingDay)}.</p>
+      ) : null}
     </section>
   );
 }

@@ -17,6 +17,7 @@ export function FuseTable({
   millivolts,
   onMillivolts,
   onPull,
+  onAt,
 }: {
   list: FuseList;
   answer: HuntAnswer;
@@ -26,6 +27,8 @@ export function FuseTable({
   onMillivolts: (all: Readonly<Record<string, number>>) => void;
   /** Null where no trace is running. */
   onPull: ((fuse: string) => void) | null;
+  /** The fuse whose millivolts are wanted. */
+  onAt?: (fuse: string) => void;
 }) {
   const type = (fuse: string, text: string) => {
     const value = Number(text.trim().replace(',', '.'));
@@ -66,7 +69,13 @@ export function FuseTable({
                   className={styles.small}
                   inputMode="decimal"
                   aria-label={`Millivolts across ${fuse}`}
-                  onChange={(event) => type(fuse, event.target.value)}
+                  key={`${fuse} ${across ?? ''}`}
+                  defaultValue={across ?? ''}
+                  onFocus={() => onAt?.(fuse)}
+                  onBlur={(event) => type(fuse, event.target.value)}
+                  onKeyDown={(event) => {
+                    if (event.key === 'Enter') type(fuse, event.currentTarget.value);
+                  }}
                 />{' '}
                 {across === undefined
                   ? ''

@@ -22,6 +22,7 @@ import { FuseTable } from './fuse-table';
 import { Hands, act } from './hands';
 import { TraceChart } from './trace-chart';
 import type { Bench } from './use-bench';
+import { useKeys } from './use-keys';
 import styles from './bench.module.css';
 
 /** The hunt for the circuit that draws: which fuse next, what fell, who it is. */
@@ -65,6 +66,7 @@ export function Hunt({
   const standard = Math.min(usual, measured ?? Infinity);
   const [need, setNeed] = useState<string>(standard.toFixed(1));
   const [millivolts, setMillivolts] = useState<Readonly<Record<string, number>>>({});
+  const [at, setAt] = useState<string | null>(null);
   const [message, setMessage] = useState<string | null>(null);
   const needMa =
     Number.isFinite(Number(need)) && need !== '' ? Math.max(0, Number(need)) : standard;
@@ -88,6 +90,17 @@ export function Hunt({
     if (data.hands) await act({ do: what, fuse: circuit });
   };
 
+  const wanted = answer.found ? null : answer.next;
+  const main = wanted && (list.find(({ fuse }) => fuse === wanted)?.main ?? null);
+  const blocked = main && out.includes(main) ? main : null;
+  const pending = newest?.milliamps === null && out.includes(newest.circuit);
+  useKeys({
+    Enter:
+      test && wanted && !awake && !pending
+        ? () => void (blocked ? mark('put-back', blocked) : mark('pull', wanted))
+        : null,
+  });
+
   if (!test || test.batteryId !== battery.id || settledMa === null) {
     return (
       <div className={styles.draw}>
@@ -102,6 +115,11 @@ export function Hunt({
               To the draw test
             </Button>
           </section>
+          <Across
+            fuse={at}
+            volts={bench.volts.at(-1)?.volts ?? null}
+            onTake={(fuse, value) => setMillivolts({ ...millivolts, [fuse]: value })}
+          />
           <FuseTable
             list={list}
             answer={answer}
@@ -110,6 +128,10 @@ export function Hunt({
             millivolts={millivolts}
             onMillivolts={setMillivolts}
             onPull={null}
+            onAt={(fuse) => {
+              setAt(fuse);
+              if (data.hands) void act({ do: 'across-fuse', fuse });
+            }}
           />
         </div>
         <div className={styles.right}>
@@ -169,6 +191,7 @@ export function Hunt({
           list={list}
           newest={newest && out.includes(newest.circuit) ? newest : undefined}
           awake={awake}
+          blocked={blocked}
           out={out}
           onMark={(what, fuse) => void mark(what, fuse)}
         />
@@ -196,11 +219,41 @@ export function Hunt({
   );
 }
 
+/** What the meter shows across the fuse that is chosen in the table. */
+function Across({
+  fuse,
+  volts,
+  onTake,
+}: {
+  fuse: string | null;
+  volts: number | null;
+  onTake: (fuse: string, millivolts: number) => void;
+}) {
+  const millivolts = volts === null ? null : Math.round(volts * 1e5) / 100;
+  return (
+    <div className={styles.across}>
+      {fuse === null ? (
+        <span className={styles.quiet}>Choose a fuse in the table, and touch its two ends.</span>
+      ) : millivolts === null ? (
+        <span className={styles.quiet}>Type what your meter shows across {fuse}.</span>
+      ) : (
+        <>
+          <span className={styles.live}>{millivolts.toFixed(2)} mV</span>
+          <Button size="large" onClick={() => onTake(fuse, millivolts)}>
+            Take it for {fuse}
+          </Button>
+        </>
+      )}
+    </div>
+  );
+}
+
 function NextPull({
   answer,
   list,
   newest,
   awake,
+  blocked,
   out,
   onMark,
 }: {
@@ -208,15 +261,14 @@ function NextPull({
   list: FuseList;
   newest: ReturnType<typeof dropsOf>[number] | undefined;
   awake: boolean;
+  /** The main fuse that hides the next one, and must go back first. */
+  blocked: string | null;
   out: readonly string[];
   onMark: (what: 'pull' | 'put-back', fuse: string) => void;
 }) {
   const { next, found, culprits, contradiction } = answer;
   const feeds = (fuse: string) => list.find((one) => one.fuse === fuse)?.feeds ?? '';
   const waiting = newest && newest.milliamps === null;
-  // A main fuse that is out hides the fuses behind it.
-  const behind = next === null ? null : (list.find(({ fuse }) => fuse === next)?.main ?? null);
-  const blocked = behind !== null && out.includes(behind) ? behind : null;
   return (
     <section className={styles.card} aria-label="Next pull">
       {newest ? (
@@ -287,7 +339,7 @@ function NextPull({
               disabled={Boolean(waiting) || awake}
               onClick={() => onMark('pull', next)}
             >
-              {next} is out
+              {next} is out <kbd>Enter</kbd>
             </Button>
           )
         ) : null}
@@ -352,8 +404,8 @@ function WhatIf({
   const parts = known.filter(({ fuse }) => gone.includes(fuse)).map((one) => one.milliamps!);
   const left = Math.max(0, settledMa - (parts.length ? together(parts).value : 0));
   const meaning = useMemo(
-    () => meaningOf(standing, left, !disconnected),
-    [standing, left, disconnected],
+    () => meaningOf(standing, left, { negativeOn: !disconnected, changed: gone.length > 0 }),
+    [standing, left, disconnected, gone],
   );
   const toggle = (fuse: string) =>
     setGone(gone.includes(fuse) ? gone.filter((one) => one !== fuse) : [...gone, fuse]);

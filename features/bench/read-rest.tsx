@@ -12,6 +12,7 @@ import { parseVolts } from '../vehicle/parse-volts';
 import { Figures } from '../theme/figures';
 import { Hands } from './hands';
 import type { Bench } from './use-bench';
+import { useKeys } from './use-keys';
 import styles from './bench.module.css';
 
 /** What is said about how the probe is held. */
@@ -104,6 +105,18 @@ export function ReadRest({
   };
   const live = bench.volts.at(-1)?.volts ?? null;
 
+  const mayTake =
+    taken === null &&
+    shown !== null &&
+    (Boolean(judged?.doubt) || (hand === null && holding.kind === 'falling'));
+  useKeys({
+    Enter: mayTake
+      ? () => void record(shown, source, judged?.doubt !== null)
+      : taken !== null
+        ? again
+        : null,
+  });
+
   const submit = () => {
     const parsed = parseVolts(typed);
     if (!parsed.ok) return setMessage(parsed.reason);
@@ -150,9 +163,7 @@ export function ReadRest({
           </div>
         ) : null}
         <div className={styles.buttons}>
-          {taken === null &&
-          shown !== null &&
-          (judged?.doubt || (hand === null && holding.kind === 'falling')) ? (
+          {mayTake ? (
             <Button
               size="large"
               type="primary"

@@ -59,9 +59,12 @@ const MOST_TRACES = 4;
 
 function tracesOf(vehicleId: string, timeZone: string): WireTrace[] {
   return readTracesOf(db(), vehicleId, MOST_TRACES).map(({ id, batteryId, at, marks, trace }) => {
-    // From where the meter carried it all.
+    // While the meter carried it all.
     const begun = lastMark(marks, 'jumper-off')?.at ?? 0;
-    const points = thinned(trace).filter(({ seconds }) => seconds >= begun);
+    const ended = lastMark(marks, 'jumper-back')?.at ?? Infinity;
+    const points = thinned(trace).filter(
+      ({ seconds }) => seconds >= begun && (ended < begun || seconds < ended),
+    );
     return {
       id,
       batteryId,

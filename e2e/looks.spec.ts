@@ -20,6 +20,10 @@ const VIEWS = [
   'vehicle/vehicle-31',
   'lay-up',
   'rules',
+  'bench',
+  'bench?battery=battery-033&job=read',
+  'bench?battery=battery-033&job=draw',
+  'bench?battery=battery-033&job=hunt',
   'print/vehicle/vehicle-02',
 ];
 const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8');
@@ -78,7 +82,11 @@ async function watched(page: Page, url: string): Promise<() => Promise<string[]>
     }).observe({ type: 'layout-shift', buffered: true });
   });
   await page.goto(url);
-  await page.waitForLoadState('networkidle');
+  if (url.includes('/bench')) {
+    // Its stream is never idle.
+    await page.locator('[data-meter]').waitFor();
+    await page.waitForTimeout(1500);
+  } else await page.waitForLoadState('networkidle');
   return async () => {
     const shifts = await page.evaluate(
       () =>

@@ -20,7 +20,8 @@ async function picture(name, path, { viewport = DESK, lamp = false, act = async 
     isMobile: viewport === PHONE,
   });
   await page.goto(`${base}/${path}`);
-  await page.waitForLoadState('networkidle');
+  // The bench's stream is never idle.
+  if (!path.startsWith('bench')) await page.waitForLoadState('networkidle');
   await act(page);
   await page.waitForTimeout(400);
   await page.screenshot({ path: `${folder}/${name}-${lamp ? 'lamp' : 'day'}.png` });
@@ -51,11 +52,11 @@ const typed = (bay, digits) => async (page) => {
 for (const lamp of [false, true]) {
   await picture('yard', 'yard', { lamp });
   await picture('round', 'round', { lamp, act: typed('C11', '1252') });
-  await picture('round-phone', 'round', { lamp, viewport: PHONE, act: typed('C13', '1277') });
-  await picture('vehicle', 'vehicle/vehicle-31', { lamp });
-  await picture('lay-up', 'lay-up?bay=C14', { lamp });
-  await picture('rules', 'rules', { lamp });
 }
+await picture('round-phone', 'round', { viewport: PHONE, act: typed('C13', '1277') });
+await picture('vehicle', 'vehicle/vehicle-01');
+await picture('lay-up', 'lay-up?bay=C14');
+await picture('rules', 'rules');
 await picture('yard-ahead', 'yard?day=2027-02-11');
 await picture('yard-move', 'yard', {
   act: async (page) => {
@@ -102,4 +103,45 @@ await picture('lay-up-inspect-phone', 'lay-up?bay=Y15', {
   act: camper('Inspect'),
 });
 await dropDrafts();
+
+/** The draw test of the Calder in B4; run the demo with --pace 40, or it takes its time. */
+const step = (page, id) => page.locator(`[data-step="${id}"] button`).click();
+await picture('bench-draw', 'bench?battery=battery-033&job=draw', {
+  act: async (page) => {
+    await page.locator('[data-meter="reading"]').waitFor();
+    for (const id of ['protect-yourself', 'quiet', 'meter', 'jumper-in', 'clamp-off', 'meter-in']) {
+      await step(page, id);
+      await page.waitForTimeout(400);
+    }
+    await page.waitForTimeout(1500);
+    await step(page, 'jumper-off');
+    await page.getByText('Passes').waitFor({ timeout: 300_000 });
+    await page.waitForTimeout(4000);
+  },
+});
+await picture('bench-draw', 'bench?battery=battery-033&job=draw', {
+  lamp: true,
+  act: (page) => page.getByText('Passes').waitFor(),
+});
+await picture('bench-hunt', 'bench?battery=battery-033&job=hunt', {
+  act: async (page) => {
+    const next = page.getByLabel('Next pull');
+    await next.waitFor();
+    while (await next.locator('.ant-btn-primary').count()) {
+      await next.locator('.ant-btn-primary').click({ timeout: 120_000 });
+      await page.waitForTimeout(2500);
+    }
+    await page.getByRole('button', { name: 'F16 out, trailer socket' }).click();
+  },
+});
+await picture('bench-phone', 'bench?battery=battery-033&job=draw', {
+  viewport: PHONE,
+  act: (page) => page.getByText('Passes').waitFor(),
+});
+{
+  const page = await browser.newPage();
+  await page.goto(`${base}/bench?battery=battery-033&job=draw`);
+  await page.getByRole('button', { name: 'Throw this test away' }).click();
+  await page.waitForTimeout(500);
+}
 await browser.close();

@@ -34,6 +34,8 @@ export interface RankedCircuit {
   /** What it carries, as measured by pulling or across the fuse; null: not measured. */
   readonly milliamps: Estimate | null;
   readonly pulled: boolean;
+  /** A main fuse: its chance is that of all behind it. */
+  readonly main: boolean;
 }
 
 export interface HuntAnswer {
@@ -117,6 +119,7 @@ export function hunt(question: HuntQuestion): HuntAnswer {
         pulled.get(circuit.fuse)?.milliamps ??
         (measured === undefined ? null : milliampsAcross(measured, circuit)),
       pulled: pulled.has(circuit.fuse),
+      main: main >= 0,
     };
   });
   const likely = belief.reduce((best, one) => (one.weight > best.weight ? one : best), belief[0]!);

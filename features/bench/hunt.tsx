@@ -103,7 +103,7 @@ export function Hunt({
 
   if (!test || test.batteryId !== battery.id || settledMa === null) {
     return (
-      <div className={styles.draw}>
+      <div className={`${styles.draw} ${styles.idle}`}>
         <div className={styles.left}>
           <section className={styles.card}>
             <h2>With nothing pulled</h2>
@@ -135,7 +135,7 @@ export function Hunt({
           />
         </div>
         <div className={styles.right}>
-          <Ranking answer={answer} />
+          <Ranking answer={answer} known={settledMa !== null} />
         </div>
       </div>
     );
@@ -200,7 +200,7 @@ export function Hunt({
             {message}
           </p>
         ) : null}
-        <Ranking answer={answer} />
+        <Ranking answer={answer} known />
         <WhatIf answer={answer} standing={standing} settledMa={settledMa} />
         <RepairNote
           answer={answer}
@@ -358,12 +358,16 @@ function NextPull({
   );
 }
 
-function Ranking({ answer }: { answer: HuntAnswer }) {
-  const top = answer.ranked.filter(({ chance }) => chance > 0.005).slice(0, 6);
+function Ranking({ answer, known }: { answer: HuntAnswer; known: boolean }) {
+  const top = answer.ranked.filter(({ chance, main }) => !main && chance > 0.005).slice(0, 6);
   return (
     <section className={styles.card} aria-label="Who it may be">
       <h2>Who it may be</h2>
-      <p className={styles.quiet}>{formatMilliamps(answer.excessMa)} more than it needs.</p>
+      <p className={styles.quiet}>
+        {known
+          ? `${formatMilliamps(answer.excessMa)} more than it needs.`
+          : 'The draw is not measured yet; this is what is usual.'}
+      </p>
       <ol className={styles.ranking}>
         {top.map((one) => (
           <li key={one.fuse}>

@@ -23,7 +23,7 @@ const HELP = `Velvet Ember keeps the batteries of laid-up vehicles ready.
   ./ember test [--only format|lint|types|unit|e2e]
                                             install, format, lint, types, unit tests, end to end
   ./ember calc TOOL --flag value …          one computation, as JSON; ./ember calc --help
-  ./ember bench [--only sizes|server|core|judge|draw|hunt]
+  ./ember bench [--only sizes|server|core|judge|draw|hunt|stream]
                                             how fast it is and how well it judges
   ./ember backup FILE [--data DIR]          a consistent copy, also while the server runs
   ./ember restore FILE [--data DIR]         puts a backup in place; the old data is kept aside

@@ -5,6 +5,7 @@ import { benchHunt } from './hunt';
 import { benchJudge } from './judge';
 import { benchServer } from './server';
 import { benchSizes } from './sizes';
+import { benchStream } from './stream';
 
 const PARTS = {
   sizes: benchSizes,
@@ -13,6 +14,7 @@ const PARTS = {
   judge: benchJudge,
   draw: benchDraw,
   hunt: benchHunt,
+  stream: benchStream,
 };
 type Part = keyof typeof PARTS;
 const NAMES = Object.keys(PARTS) as [Part, ...Part[]];

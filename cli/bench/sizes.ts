@@ -7,7 +7,14 @@ import { DEMO_NOW } from '../../demo/site';
 import { HOST, freePort, startServer } from '../server';
 import { table } from './report';
 
-const VIEWS = ['yard', 'round', 'vehicle/vehicle-31', 'lay-up', 'rules'];
+const VIEWS = [
+  'yard',
+  'round',
+  'vehicle/vehicle-31',
+  'lay-up',
+  'bench?battery=battery-033',
+  'rules',
+];
 
 /** Script that each page names for its first load, compressed as it travels. */
 export async function benchSizes(): Promise<void> {

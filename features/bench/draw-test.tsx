@@ -158,6 +158,18 @@ export function DrawTest({
         ) : null}
       </div>
       <div className={styles.right}>
+        {test ? (
+          <p className={styles.phoneLive} aria-hidden="true">
+            <b>
+              {ma === undefined || Number.isNaN(ma) ? '–' : formatMilliamps(Math.max(0, ma * 1000))}
+            </b>
+            {analysis && jumperOff
+              ? analysis.settledAt === null
+                ? `${Math.round(100 * analysis.chanceSettled)} % sure that it has settled`
+                : `settled, ${formatMilliamps(analysis.settledMa.value)}`
+              : 'a share'}
+          </p>
+        ) : null}
         <DrawSteps steps={steps} done={done} byMeter={BY_METER} onTick={(id) => void onTick(id)} />
         <p className={styles.keys}>
           <kbd>Space</kbd> next step {complete ? <kbd>Enter</kbd> : null}

@@ -26,8 +26,16 @@ const zones = [
     'stand-ins know core alone',
   ),
   ...zone('demo', ['app', 'features', 'cli'], 'the demo is made of stand-ins, core and store'),
-  ...zone('features', ['app', 'standins', 'demo', 'cli'], 'features know store, devices and core alone'),
-  ...zone('app', ['store', 'devices', 'core', 'standins', 'demo', 'cli'], 'a route only calls a feature'),
+  ...zone(
+    'features',
+    ['app', 'standins', 'demo', 'cli'],
+    'features know store, devices and core alone',
+  ),
+  ...zone(
+    'app',
+    ['store', 'devices', 'core', 'standins', 'demo', 'cli'],
+    'a route only calls a feature',
+  ),
 ];
 
 const pure = [

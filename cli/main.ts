@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import { makeDemo } from '../demo/make';
 import { DEMO_NOW, DEMO_PORT } from '../demo/site';
 import { worldFile } from '../demo/world';
+import { GOOD_MANNERS } from '../standins/scpi-meter';
 import { writeMeter } from '../store/devices';
 import { StoreProblem, dataFile, openStore } from '../store/open';
 import { backup, restore } from './backup';
@@ -73,11 +74,17 @@ async function run(argv: readonly string[]): Promise<number> {
           port: whole(1, 65_535, '', 'port of the meter'),
           'hands-port': whole(1, 65_535, '', 'port of the hands'),
           pace: withDefault(number(0.1, 1000, '', 'how many times faster its seconds run'), 1),
+          'slow-share': withDefault(number(0, 1, '', 'share of answers a second late'), 0),
+          'hang-up-share': withDefault(number(0, 1, '', 'share of answers cut in mid-line'), 0),
         },
         rest,
       );
       const ports = { meter: flags.port, hands: flags['hands-port'] };
-      return playMeter(flags.world, ports, flags.pace);
+      return playMeter(flags.world, ports, flags.pace, {
+        ...GOOD_MANNERS,
+        slowShare: flags['slow-share'],
+        hangUpShare: flags['hang-up-share'],
+      });
     }
     case 'start': {
       const flags = parseFlags(SERVE, rest);

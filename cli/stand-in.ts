@@ -2,7 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { BenchWorld, type WorldFile } from '../standins/bench-world';
 import { random } from '../standins/random';
-import { GOOD_MANNERS, serveHands, serveMeter } from '../standins/scpi-meter';
+import { GOOD_MANNERS, serveHands, serveMeter, type Manners } from '../standins/scpi-meter';
 import { portIsFree } from './server';
 
 /** The demo's seconds at the bench run so many times faster: nobody waits an hour for a demo. */
@@ -14,12 +14,22 @@ export interface MeterPorts {
 }
 
 /** Plays the meter until it is told to stop: one process, one world, two ports. */
-export async function playMeter(world: string, ports: MeterPorts, pace: number): Promise<number> {
+export async function playMeter(
+  world: string,
+  ports: MeterPorts,
+  pace: number,
+  manners: Manners = GOOD_MANNERS,
+): Promise<number> {
   const file = JSON.parse(readFileSync(world, 'utf8')) as WorldFile;
   const begun = Date.now();
   const chance = random(begun % 1_000_000);
   const bench = new BenchWorld(file, () => ((Date.now() - begun) / 1000) * pace, chance);
-  await serveMeter(bench, ports.meter, () => GOOD_MANNERS);
+  await serveMeter(
+    bench,
+    ports.meter,
+    () => manners,
+    () => chance.uniform(),
+  );
   await serveHands(bench, ports.hands);
   return new Promise(() => undefined);
 }

@@ -1,4 +1,5 @@
 import { FuseList } from '../core/hunt/fuse-list';
+import { KnownFuse } from '../core/hunt/fuses';
 import type { Db } from './open';
 
 /** The fuse box of a model, or null where nobody has listed it. */
@@ -12,4 +13,22 @@ export function writeFuseList(db: Db, model: string, list: FuseList): void {
     `INSERT INTO fuse_list (model, circuits) VALUES (?, ?)
      ON CONFLICT (model) DO UPDATE SET circuits = excluded.circuits`,
   ).run(model, JSON.stringify(FuseList.parse(list)));
+}
+
+/** The house's own resistances, by kind and rating. */
+export function readKnownFuses(db: Db): KnownFuse[] {
+  return db
+    .prepare('SELECT kind, amps, milliohms FROM known_fuse ORDER BY kind, amps')
+    .all() as KnownFuse[];
+}
+
+/** Puts the house's own resistances in place of those of before. */
+export function writeKnownFuses(db: Db, known: readonly KnownFuse[]): void {
+  db.transaction(() => {
+    db.prepare('DELETE FROM known_fuse').run();
+    const add = db.prepare(
+      'INSERT INTO known_fuse (kind, amps, milliohms) VALUES (@kind, @amps, @milliohms)',
+    );
+    for (const one of known) add.run(KnownFuse.parse(one));
+  })();
 }

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { estimate, type Estimate } from '../estimate';
 
 /** Kinds of fuse by how their cold resistance goes with their rating. */
@@ -30,6 +31,26 @@ const BLADE_MILLIOHMS = [
   [30, 1.7],
 ] as const;
 
+/** A house's own value for a kind and rating: measured, or from its maker's sheet. */
+export const KnownFuse = z.strictObject({
+  kind: z.enum(FUSE_KIND_IDS),
+  amps: z.number().min(0.5, 'at least 0.5 A').max(500, 'at most 500 A'),
+  milliohms: z.number().min(0.05, 'at least 0.05 mΩ').max(1000, 'at most 1000 mΩ'),
+});
+export type KnownFuse = z.infer<typeof KnownFuse>;
+
+/** How well a value is known that somebody entered, as a share. */
+const KNOWN_DOUBT = 0.03;
+
+/** The fuse with the house's own value for its kind and rating, where there is one. */
+export function withKnown<
+  T extends { readonly kind: FuseKindId; readonly amps: number; readonly milliohms: number | null },
+>(fuse: T, known: readonly KnownFuse[]): T {
+  if (fuse.milliohms !== null) return fuse;
+  const own = known.find(({ kind, amps }) => kind === fuse.kind && amps === fuse.amps);
+  return own ? { ...fuse, milliohms: own.milliohms } : fuse;
+}
+
 /**
  * Cold resistance of a fuse, milliohms at 90 %, for 0.5 … 500 A. Between the table's ratings a
  * straight line in logarithms; beyond them the line goes on, and the doubt grows.
@@ -60,7 +81,8 @@ export function milliampsAcross(
 ): Estimate {
   const table = fuseMilliohms(fuse.kind, fuse.amps);
   const ohms = fuse.milliohms ?? table.value;
-  const share = fuse.milliohms === null ? (table.high - table.low) / (2 * table.value) : 0.03;
+  const share =
+    fuse.milliohms === null ? (table.high - table.low) / (2 * table.value) : KNOWN_DOUBT;
   const value = (1000 * Math.abs(millivolts)) / ohms;
   const reading = (1.6449 * 1000 * MILLIVOLT_DOUBT) / ohms;
   const half = Math.hypot(value * share, reading);

@@ -10,7 +10,7 @@ import { BEHIND_NONE, after, chances, hypotheses, isFound, outcomeIf, type Box }
 import { dropsOf, isDrop, type Drop } from './drops';
 import { FuseList, huntBox, type Circuit } from './fuse-list';
 import { fuseListOfRows, rowsOfFuseList } from './fuse-rows';
-import { FUSE_KIND_IDS, fuseMilliohms, milliampsAcross } from './fuses';
+import { FUSE_KIND_IDS, fuseMilliohms, milliampsAcross, withKnown } from './fuses';
 import { hunt } from './hunt';
 import { LOAD_KINDS, LOAD_KIND_IDS } from './loads';
 import { nextPull } from './next-pull';
@@ -49,6 +49,13 @@ describe('millivolts across a fuse', () => {
     // Measured by somebody, it is known better.
     const known = milliampsAcross(0.375, circuit('F1', { milliohms: 7.5 }));
     expect(known.high - known.low).toBeLessThan(ma.high - ma.low);
+  });
+
+  it('what the house knows of a kind and rating goes before the table, a list’s own before both', () => {
+    const known = [{ kind: 'blade' as const, amps: 10, milliohms: 9 }];
+    expect(withKnown(circuit('F1'), known).milliohms).toBe(9);
+    expect(withKnown(circuit('F1', { amps: 15 }), known).milliohms).toBeNull();
+    expect(withKnown(circuit('F1', { milliohms: 8 }), known).milliohms).toBe(8);
   });
 
   it('larger fuses have less resistance, of every kind', () => {

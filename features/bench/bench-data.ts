@@ -1,5 +1,6 @@
 import type { Day } from '../../core/day';
 import type { FuseList } from '../../core/hunt/fuse-list';
+import type { KnownFuse } from '../../core/hunt/fuses';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
@@ -32,6 +33,8 @@ export interface BenchData {
   readonly picks: readonly BenchPick[];
   readonly subject: BenchSubject | null;
   readonly meterName: string | null;
+  /** Resistances of fuses as this house knows them. */
+  readonly knownFuses: readonly KnownFuse[];
   /** The demo has hands of its own to play with. */
   readonly hands: boolean;
   readonly pace: number;

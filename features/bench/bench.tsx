@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
+import { withKnown } from '../../core/hunt/fuses';
 import type { Standing } from '../../core/judge/standing';
 import { useSiteClock } from '../site/clock';
 import { fromWireHall, standingOf } from '../site/wire';
@@ -88,6 +89,10 @@ function OneBattery({
   const { vehicle, battery, hall } = subject;
   const [said, setSaid] = useState<string | null>(null);
   const [list, setList] = useState(subject.fuses);
+  const known = useMemo(
+    () => list?.map((fuse) => withKnown(fuse, data.knownFuses)) ?? null,
+    [list, data.knownFuses],
+  );
   const standing = useMemo(
     (): Standing =>
       standingOf(
@@ -163,13 +168,13 @@ function OneBattery({
         />
       ) : (
         <>
-          {list ? (
+          {known ? (
             <Hunt
               bench={bench}
               analysis={analysis}
               data={data}
               subject={subject}
-              list={list}
+              list={known}
               standing={standing}
               siteNow={siteNow}
               onRecorded={recorded}

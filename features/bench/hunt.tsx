@@ -392,7 +392,14 @@ function Ranking({ answer, known }: { answer: HuntAnswer; known: boolean }) {
   );
 }
 
-/** What the reserve becomes with circuits out, or with a switch in the negative lead. */
+const KEPT = {
+  connected: 'connected',
+  off: 'switch in the negative lead',
+  maintained: 'maintainer on',
+} as const;
+type Kept = keyof typeof KEPT;
+
+/** What the reserve becomes with circuits out, or kept in another way. */
 function WhatIf({
   answer,
   standing,
@@ -404,12 +411,12 @@ function WhatIf({
 }) {
   const known = answer.ranked.filter((one) => one.milliamps && one.milliamps.value > 0.3);
   const [gone, setGone] = useState<readonly string[]>([]);
-  const [disconnected, setDisconnected] = useState(false);
+  const [kept, setKept] = useState<Kept>('connected');
   const parts = known.filter(({ fuse }) => gone.includes(fuse)).map((one) => one.milliamps!);
   const left = Math.max(0, settledMa - (parts.length ? together(parts).value : 0));
   const meaning = useMemo(
-    () => meaningOf(standing, left, { negativeOn: !disconnected, changed: gone.length > 0 }),
-    [standing, left, disconnected, gone],
+    () => meaningOf(standing, left, { negativeOn: kept !== 'off', changed: gone.length > 0 }),
+    [standing, left, kept, gone],
   );
   const toggle = (fuse: string) =>
     setGone(gone.includes(fuse) ? gone.filter((one) => one !== fuse) : [...gone, fuse]);
@@ -427,19 +434,31 @@ function WhatIf({
             {fuse} out{feeds ? `, ${feeds}` : ''}
           </button>
         ))}
-        <button
-          type="button"
-          aria-pressed={disconnected}
-          onClick={() => setDisconnected(!disconnected)}
-        >
-          switch in the negative lead
-        </button>
+      </div>
+      <div className={styles.chips} role="group" aria-label="Kept">
+        {(Object.keys(KEPT) as Kept[]).map((one) => (
+          <button key={one} type="button" aria-pressed={one === kept} onClick={() => setKept(one)}>
+            {KEPT[one]}
+          </button>
+        ))}
       </div>
       <p data-whatif>
-        {disconnected ? 'Nothing' : formatMilliamps(left)} drawn:{' '}
-        <b>{meaning.toLine ? inDays(meaning.toLine.value) : 'unknown'}</b> to the recharge line
-        {meaning.lineDay === null ? '' : `, ${shortDay(meaning.lineDay)}`}
-        {meaning.nextReadingDay === null ? '' : `; read it by ${shortDay(meaning.nextReadingDay)}`}.
+        {kept === 'maintained' ? (
+          <>
+            It holds as long as the maintainer’s lamp says so; the {formatMilliamps(left)} are fed
+            by it.
+          </>
+        ) : (
+          <>
+            {kept === 'off' ? 'Nothing' : formatMilliamps(left)} drawn:{' '}
+            <b>{meaning.toLine ? inDays(meaning.toLine.value) : 'unknown'}</b> to the recharge line
+            {meaning.lineDay === null ? '' : `, ${shortDay(meaning.lineDay)}`}
+            {meaning.nextReadingDay === null
+              ? ''
+              : `; read it by ${shortDay(meaning.nextReadingDay)}`}
+            .
+          </>
+        )}
       </p>
     </section>
   );

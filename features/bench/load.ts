@@ -2,7 +2,7 @@ import 'server-only';
 import { isFarBeyond } from '../../core/judge/loss';
 import { jobsToday } from '../../core/plan/due';
 import { readMeter } from '../../store/devices';
-import { readFuseList } from '../../store/fuse-lists';
+import { readFuseList, readKnownFuses } from '../../store/fuse-lists';
 import { wireBatteries, wireVehicle } from '../round/load';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
@@ -45,6 +45,7 @@ export function benchData(loaded: LoadedSite, batteryId: string | null): BenchDa
     bench: wireHall(benchHall(loaded.halls)),
     picks,
     subject,
+    knownFuses: readKnownFuses(db()),
     meterName: readMeter(db())?.name ?? null,
     hands: Boolean(process.env.EMBER_HANDS),
     pace: pace(),

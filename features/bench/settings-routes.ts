@@ -1,9 +1,10 @@
 import 'server-only';
 import { z } from 'zod';
 import { FuseList } from '../../core/hunt/fuse-list';
+import { KnownFuse } from '../../core/hunt/fuses';
 import { reasonOf } from '../../core/logbook/entry';
 import { Meter, writeMeter } from '../../store/devices';
-import { writeFuseList } from '../../store/fuse-lists';
+import { writeFuseList, writeKnownFuses } from '../../store/fuse-lists';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { hub } from './hub';
@@ -18,6 +19,24 @@ export async function postFuses(request: Request): Promise<Response> {
   if (!parsed.success) return refuse(400, reasonOf(parsed.error));
   writeFuseList(db(), parsed.data.model, parsed.data.list);
   return Response.json({ kept: parsed.data.list.length });
+}
+
+const KnownFuses = z
+  .array(KnownFuse)
+  .max(200)
+  .refine(
+    (known) => new Set(known.map(({ kind, amps }) => `${kind} ${amps}`)).size === known.length,
+    'a kind and rating is there twice',
+  );
+
+/** Keeps the house's own resistances of fuses. */
+export async function postKnownFuses(request: Request): Promise<Response> {
+  const { body, refusal } = await jsonBody(request);
+  if (refusal) return refusal;
+  const parsed = KnownFuses.safeParse(body);
+  if (!parsed.success) return refuse(400, reasonOf(parsed.error));
+  writeKnownFuses(db(), parsed.data);
+  return Response.json({ kept: parsed.data.length });
 }
 
 const MeterOrNone = z.strictObject({ meter: Meter.nullable() });

@@ -19,7 +19,7 @@ export function entryWords(
       return { what: 'fitted', value: entry.data.place };
     case 'reading':
       return {
-        what: entry.data.source === 'meter' ? 'reading, by meter' : 'reading',
+        what: `reading${entry.data.source ? SOURCE_WORDS[entry.data.source] : ''}`,
         value: formatVolts(entry.data.volts),
       };
     case 'charge-started':

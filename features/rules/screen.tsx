@@ -4,19 +4,29 @@ import { inOrder } from '../../core/logbook/entry';
 import { HOUSE_RULES } from '../../core/rules/rules';
 import { patchWords } from '../../core/rules/words';
 import { readMeter } from '../../store/devices';
+import { readKnownFuses } from '../../store/fuse-lists';
 import { readEntriesOf } from '../../store/entries';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
 import { requireSite } from '../site/current';
 import type { LoadedSite } from '../site/load';
 import { Devices } from './devices';
+import { KnownFuses } from './known-fuses';
 import { RulesForm, type RulesData } from './rules-form';
 import { Themed } from '../theme/themed';
 
 export function RulesScreen() {
   return (
     <Themed>
-      <RulesForm data={rulesData(requireSite())} devices={<Devices meter={readMeter(db())} />} />
+      <RulesForm
+        data={rulesData(requireSite())}
+        devices={
+          <>
+            <Devices meter={readMeter(db())} />
+            <KnownFuses known={readKnownFuses(db())} />
+          </>
+        }
+      />
     </Themed>
   );
 }

@@ -41,3 +41,11 @@ CREATE TABLE fuse_list (
   model    TEXT PRIMARY KEY,
   circuits TEXT NOT NULL CHECK (json_valid(circuits))
 ) STRICT;
+
+-- Cold resistance of fuses as this house knows it; the program's table for the others.
+CREATE TABLE known_fuse (
+  kind      TEXT NOT NULL,
+  amps      REAL NOT NULL CHECK (amps > 0),
+  milliohms REAL NOT NULL CHECK (milliohms > 0),
+  PRIMARY KEY (kind, amps)
+) STRICT, WITHOUT ROWID;

@@ -1,0 +1,7 @@
+import { postKnownFuses } from '../../../../features/bench/settings-routes';
+
+export const dynamic = 'force-dynamic';
+
+export function POST(request: Request): Promise<Response> {
+  return postKnownFuses(request);
+}

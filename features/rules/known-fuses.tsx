@@ -1,0 +1,86 @@
+'use client';
+
+import { Button } from 'antd';
+import { useState } from 'react';
+import {
+  FUSE_KINDS,
+  FUSE_KIND_IDS,
+  fuseMilliohms,
+  type FuseKindId,
+  type KnownFuse,
+} from '../../core/hunt/fuses';
+import { postJson } from '../logbook/post';
+import styles from './rules.module.css';
+
+const RATINGS = [3, 5, 7.5, 10, 15, 20, 25, 30, 40, 60, 80];
+
+/** Cold resistance of fuses by kind and rating: the program's table, and what the house knows. */
+export function KnownFuses({ known }: { known: readonly KnownFuse[] }) {
+  const [kind, setKind] = useState<FuseKindId>('blade');
+  const [typed, setTyped] = useState<Readonly<Record<string, string>>>(() =>
+    Object.fromEntries(known.map((one) => [`${one.kind} ${one.amps}`, String(one.milliohms)])),
+  );
+  const [message, setMessage] = useState<{ text: string; bad: boolean } | null>(null);
+  const keep = async () => {
+    const all = Object.entries(typed)
+      .filter(([, text]) => text.trim() !== '')
+      .map(([key, text]) => {
+        const [of, amps] = key.split(' ');
+        return { kind: of, amps: Number(amps), milliohms: Number(text.trim().replace(',', '.')) };
+      });
+    const wrong = all.find(({ milliohms }) => Number.isNaN(milliohms));
+    if (wrong) {
+      return setMessage({ text: `${wrong.kind} ${wrong.amps} A: a number, as 7.5.`, bad: true });
+    }
+    const reply = await postJson('/api/fuses/known', all);
+    setMessage(
+      reply.ok
+        ? { text: 'Kept. Hunts count with them from now on.', bad: false }
+        : { text: reply.reason, bad: true },
+    );
+  };
+  return (
+    <section className={styles.devices}>
+      <h2>Resistance of fuses</h2>
+      <p className={styles.why}>
+        Millivolts across a fuse that stays in, over its cold resistance, are its current. The table
+        is what such fuses usually have; type your own where you measured them or have the maker’s
+        sheet.
+      </p>
+      <div className={styles.device}>
+        <label>
+          Kind
+          <select value={kind} onChange={(event) => setKind(event.target.value as FuseKindId)}>
+            {FUSE_KIND_IDS.map((id) => (
+              <option key={id} value={id}>
+                {FUSE_KINDS[id].label}
+              </option>
+            ))}
+          </select>
+        </label>
+        {RATINGS.map((amps) => {
+          const key = `${kind} ${amps}`;
+          return (
+            <label key={key} className={styles.ohms}>
+              {amps} A, mΩ
+              <input
+                inputMode="decimal"
+                value={typed[key] ?? ''}
+                placeholder={fuseMilliohms(kind, amps).value.toPrecision(2)}
+                onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
+              />
+            </label>
+          );
+        })}
+        <Button type="primary" size="large" onClick={() => void keep()}>
+          Keep these
+        </Button>
+      </div>
+      {message ? (
+        <p role={message.bad ? 'alert' : 'status'} className={styles.said}>
+          {message.text}
+        </p>
+      ) : null}
+    </section>
+  );
+}

@@ -81,8 +81,9 @@ export class MeterLoop {
       try {
         await this.readFrom(address);
       } catch (error) {
-        if (!(error instanceof LinkTrouble)) throw error;
-        if (this.running) this.say({ state: 'lost', why: error.message });
+        // A mistake of ours must not take the server along; it is told where mistakes are told.
+        if (!(error instanceof LinkTrouble)) console.error(error);
+        if (this.running) this.say({ state: 'lost', why: (error as Error).message });
       }
       this.link?.close();
       this.link = null;

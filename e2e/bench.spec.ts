@@ -43,6 +43,11 @@ test('a typed voltage that makes no sense is asked about', async ({ page }) => {
 });
 
 test('from the first step to the verdict, the culprit, and what it changes', async ({ page }) => {
+  // It is on the round of today.
+  const due = page.locator('li', { hasText: 'B4' }).filter({ hasText: 'draw test' });
+  await page.goto(`${site.url}/round`);
+  await expect(due).toHaveCount(1);
+
   await open(page, 'draw');
   await reads(page, 'volts');
 
@@ -138,6 +143,9 @@ test('from the first step to the verdict, the culprit, and what it changes', asy
   await expect(page.getByText('draw, settled, by meter')).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Draw tests' })).toBeVisible();
   await expect(page.getByText(/^Draw$/).locator('..')).toContainText(/4\d(\.\d)? mA/);
+  await page.goto(`${site.url}/round`);
+  await expect(page.locator('li', { hasText: 'B4' }).first()).toBeVisible();
+  await expect(due).toHaveCount(0);
 });
 
 test('a meter whose plug is pulled in mid-test: it says so, and goes on', async ({ page }) => {

@@ -11,8 +11,9 @@ import { answer, demoSite, request, site } from '../server/demo-server.fixture';
 import { db } from '../server/store';
 import { BenchHub, hub } from './hub';
 import { benchData } from './load';
-import { getTrace, postBench, postTrace } from './routes';
-import { postFuses, postMeter } from './settings-routes';
+import { resumeBench } from './resume';
+import { getStream, getTrace, postBench, postTrace } from './routes';
+import { postFuses, postKnownFuses, postMeter } from './settings-routes';
 import { Message, TraceReply } from './wire';
 
 demoSite();
@@ -140,6 +141,32 @@ describe('the bench', () => {
     expect(trace!.marks.map(({ kind }) => kind)).toEqual(['jumper-off', 'pull', 'put-back']);
   });
 
+  it('the stream says at once where things stand, and ends with its reader', async () => {
+    const gone = new AbortController();
+    const reply = getStream(new Request('http://127.0.0.1/api', { signal: gone.signal }));
+    expect(reply.headers.get('content-type')).toBe('text/event-stream');
+    const reader = reply.body!.getReader();
+    const { value } = await reader.read();
+    const [line] = new TextDecoder().decode(value).split('\n\n');
+    expect(Message.parse(JSON.parse(line!.replace('data: ', ''))).kind).toBe('status');
+    gone.abort();
+    while (!(await reader.read()).done);
+    await until(() => hub().status.state === 'resting', 'rest');
+  });
+
+  it('after a restart a test that was left in the middle is taken up without a browser', async () => {
+    await ask({ do: 'start', batteryId: BATTERY });
+    const { running } = hub();
+    const before = hub();
+    delete (globalThis as { velvetEmberBench?: BenchHub }).velvetEmberBench;
+    resumeBench();
+    expect(hub()).not.toBe(before);
+    expect(hub().running).toEqual(running);
+    await until(() => hub().trace().seconds.length > 0, 'samples');
+    before.end();
+    hub().end();
+  });
+
   it('refuses nonsense and changes nothing', async () => {
     expect(await ask({ do: 'dance' })).toMatchObject({ status: 400 });
     expect(await ask({ do: 'jumper-off' })).toMatchObject({ status: 409 });
@@ -181,6 +208,18 @@ describe('what the bench is told', () => {
     const twice = await answer(postFuses(request({ model: 'x', list: [...list, ...list] })));
     expect(twice).toMatchObject({ status: 400 });
     expect(twice.reason).toMatch(/twice/);
+  });
+
+  it('resistances of fuses as the house knows them, none of them twice', async () => {
+    const known = { kind: 'blade', amps: 10, milliohms: 7.1 };
+    expect((await answer(postKnownFuses(request([known])))).status).toBe(200);
+    expect(benchData(site(), null).knownFuses).toEqual([known]);
+    const twice = await answer(postKnownFuses(request([known, known])));
+    expect(twice).toMatchObject({ status: 400 });
+    expect(twice.reason).toMatch(/twice/);
+    const wrong = await answer(postKnownFuses(request([{ ...known, milliohms: 0 }])));
+    expect(wrong.reason).toMatch(/milliohms: at least/);
+    expect(benchData(site(), null).knownFuses).toEqual([known]);
   });
 
   it('a meter’s address is refused where it is none', async () => {

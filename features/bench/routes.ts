@@ -14,26 +14,31 @@ import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { loadBattery, type KeptBattery } from '../site/load';
 import { hub, type BenchHub } from './hub';
-import { BenchRequest, orNaN, orNull, type Message } from './wire';
+import { BenchRequest, orNaN, orNull } from './wire';
 
 /** Everything that happens on the bench, as server-sent events. */
 export function getStream(request: Request): Response {
   const text = new TextEncoder();
-  let leave = () => undefined as void;
+  let leave = (): void => undefined;
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
-      const send = (message: Message) => {
-        controller.enqueue(text.encode(`data: ${JSON.stringify(message)}\n\n`));
+      let open = true;
+      const push = (line: string) => {
+        if (open) controller.enqueue(text.encode(line));
       };
       // A browser that is gone without a word is noticed by what cannot be sent.
-      const beat = setInterval(() => controller.enqueue(text.encode(': \n\n')), 10_000);
-      const unsubscribe = hub().subscribe(send);
+      const beat = setInterval(() => push(': \n\n'), 10_000);
+      const unsubscribe = hub().subscribe((message) =>
+        push(`data: ${JSON.stringify(message)}\n\n`),
+      );
       leave = () => {
+        if (!open) return;
+        open = false;
         clearInterval(beat);
         unsubscribe();
-        leave = () => undefined;
       };
       request.signal.addEventListener('abort', () => {
+        if (!open) return;
         leave();
         controller.close();
       });

@@ -1,0 +1,31 @@
+import { Button } from 'antd';
+import styles from './bench.module.css';
+
+/** What the meter shows across the fuse that is chosen in the table. */
+export function Across({
+  fuse,
+  volts,
+  onTake,
+}: {
+  fuse: string | null;
+  volts: number | null;
+  onTake: (fuse: string, millivolts: number) => void;
+}) {
+  const millivolts = volts === null ? null : Math.round(volts * 1e5) / 100;
+  return (
+    <div className={styles.across}>
+      {fuse === null ? (
+        <span className={styles.quiet}>Choose a fuse in the table, and touch its two ends.</span>
+      ) : millivolts === null ? (
+        <span className={styles.quiet}>Type what your meter shows across {fuse}.</span>
+      ) : (
+        <>
+          <span className={styles.live}>{millivolts.toFixed(2)} mV</span>
+          <Button size="large" onClick={() => onTake(fuse, millivolts)}>
+            Take it for {fuse}
+          </Button>
+        </>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,117 @@
+import { Button } from 'antd';
+import { isDrop, type Drop } from '../../core/hunt/drops';
+import { isMain, type FuseList } from '../../core/hunt/fuse-list';
+import { BEHIND_NO_FUSE, type HuntAnswer } from '../../core/hunt/hunt';
+import { formatMilliamps } from '../../core/judge/words';
+import styles from './bench.module.css';
+
+/** The fuse to pull next and what the last one did; who it is, once that is known. */
+export function NextPull({
+  answer,
+  list,
+  newest,
+  awake,
+  blocked,
+  out,
+  onMark,
+}: {
+  answer: HuntAnswer;
+  list: FuseList;
+  newest: Drop | undefined;
+  awake: boolean;
+  /** The main fuse that hides the next one, and must go back first. */
+  blocked: string | null;
+  out: readonly string[];
+  onMark: (what: 'pull' | 'put-back', fuse: string) => void;
+}) {
+  const { next, found, culprits, contradiction } = answer;
+  const feeds = (fuse: string) => list.find((one) => one.fuse === fuse)?.feeds ?? '';
+  const waiting = newest && newest.milliamps === null;
+  return (
+    <section className={styles.card} aria-label="Next pull">
+      {newest ? (
+        <p role="status" className={styles.say}>
+          {newest.milliamps === null
+            ? `${newest.circuit} is out: watch the trace for a moment …`
+            : newest.woke
+              ? `Pulling ${newest.circuit} woke something: wait until it has settled.`
+              : isDrop(newest)
+                ? `${newest.circuit} out: ${formatMilliamps(newest.milliamps.value)} less.`
+                : `${newest.circuit} out: nothing fell.`}
+        </p>
+      ) : null}
+      {contradiction ? (
+        <p className={styles.doubt}>
+          What fell contradicts itself: something woke or slept in between. Put all back, wait, and
+          pull again.
+        </p>
+      ) : null}
+      {found && culprits[0] !== '' ? (
+        <h2>
+          {culprits.length > 1 ? 'Found: ' : 'Found: '}
+          {culprits
+            .map((fuse) => (fuse ? `${fuse}, ${feeds(fuse)}` : 'behind no fuse'))
+            .join(' and ')}
+        </h2>
+      ) : found || next === null ? (
+        <>
+          <h2>Behind no fuse</h2>
+          <ul>
+            {BEHIND_NO_FUSE.map((place) => (
+              <li key={place}>{place}</li>
+            ))}
+          </ul>
+        </>
+      ) : (
+        <>
+          <h2>
+            {blocked
+              ? `Put ${blocked} back first`
+              : `Pull ${next}${feeds(next) ? `, ${feeds(next)}` : ''}`}
+          </h2>
+          <p className={styles.quiet}>
+            {blocked
+              ? `${next} hangs on it. Then wait until it has settled again.`
+              : isMain(list, next)
+                ? 'It asks about all that hang on it at once.'
+                : 'Straight out, without a wiggle, door still latched.'}
+          </p>
+        </>
+      )}
+      {awake ? (
+        <p className={styles.doubt}>It is awake: wait until the trace is down again.</p>
+      ) : null}
+      {found && out.length === 0 ? (
+        <p>All is back in. Jumper back, clamp on, and record the draw at the draw test.</p>
+      ) : null}
+      <div className={styles.buttons}>
+        {next !== null && !found ? (
+          blocked ? (
+            <Button type="primary" size="large" onClick={() => onMark('put-back', blocked)}>
+              {blocked} is back in
+            </Button>
+          ) : (
+            <Button
+              type="primary"
+              size="large"
+              disabled={Boolean(waiting) || awake}
+              onClick={() => onMark('pull', next)}
+            >
+              {next} is out <kbd>Enter</kbd>
+            </Button>
+          )
+        ) : null}
+      </div>
+      {out.length ? (
+        <div className={styles.out}>
+          <b>Still out, must go back:</b>
+          {out.map((fuse) => (
+            <button key={fuse} type="button" onClick={() => onMark('put-back', fuse)}>
+              {fuse} back in
+            </button>
+          ))}
+        </div>
+      ) : null}
+    </section>
+  );
+}

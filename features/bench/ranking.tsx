@@ -1,0 +1,38 @@
+import type { HuntAnswer } from '../../core/hunt/hunt';
+import { formatMilliamps } from '../../core/judge/words';
+import styles from './bench.module.css';
+
+/** Circuits by the chance that they are the culprit, with what they carry. */
+export function Ranking({ answer, known }: { answer: HuntAnswer; known: boolean }) {
+  const top = answer.ranked.filter(({ chance, main }) => !main && chance > 0.005).slice(0, 6);
+  return (
+    <section className={styles.card} aria-label="Who it may be">
+      <h2>Who it may be</h2>
+      <p className={styles.quiet}>
+        {known
+          ? `${formatMilliamps(answer.excessMa)} more than it needs.`
+          : 'The draw is not measured yet; this is what is usual.'}
+      </p>
+      <ol className={styles.ranking}>
+        {top.map((one) => (
+          <li key={one.fuse}>
+            <b>{one.fuse}</b>
+            <span>{one.feeds}</span>
+            <span className={styles.number}>{Math.round(100 * one.chance)} %</span>
+            <span className={styles.number}>
+              {one.milliamps
+                ? `${formatMilliamps(Math.max(0, one.milliamps.value))} (${Math.max(0, one.milliamps.low).toFixed(0)}–${Math.max(0, one.milliamps.high).toFixed(0)})`
+                : ''}
+            </span>
+          </li>
+        ))}
+        <li>
+          <b>–</b>
+          <span>behind no fuse</span>
+          <span className={styles.number}>{Math.round(100 * answer.unfused)} %</span>
+          <span />
+        </li>
+      </ol>
+    </section>
+  );
+}

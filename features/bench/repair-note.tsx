@@ -1,0 +1,60 @@
+'use client';
+
+import { Button } from 'antd';
+import { useState } from 'react';
+import type { HuntAnswer } from '../../core/hunt/hunt';
+import { formatMilliamps } from '../../core/judge/words';
+import styles from './bench.module.css';
+
+/** What the owner is told, to be changed and kept in the logbook. */
+export function RepairNote({
+  answer,
+  name,
+  bay,
+  settledMa,
+  onRecord,
+}: {
+  answer: HuntAnswer;
+  name: string;
+  bay: string;
+  settledMa: number;
+  onRecord: (text: string) => Promise<void>;
+}) {
+  const [text, setText] = useState<string | null>(null);
+  const pulled = answer.ranked.filter((one) => one.pulled);
+  const draft = [
+    `${name}, bay ${bay}: draws ${formatMilliamps(settledMa)} at rest, ${formatMilliamps(answer.excessMa)} more than it needs.`,
+    answer.found && answer.culprits[0] !== ''
+      ? `It goes through ${answer.culprits
+          .map((fuse) => {
+            const one = answer.ranked.find((circuit) => circuit.fuse === fuse);
+            const ma = one?.milliamps ? `, ${formatMilliamps(one.milliamps.value)}` : '';
+            return one ? `fuse ${fuse} (${one.feeds}${ma})` : 'no fuse';
+          })
+          .join(' and ')}.`
+      : `Not found yet; pulled so far: ${pulled.map(({ fuse }) => fuse).join(', ') || 'none'}.`,
+    'Work on the circuit is for the owner’s workshop.',
+  ].join(' ');
+  const shown = text ?? draft;
+  return (
+    <section className={styles.card}>
+      <h2>Repair note for the owner</h2>
+      <textarea
+        rows={5}
+        className={styles.noteText}
+        aria-label="Repair note"
+        value={shown}
+        onChange={(event) => setText(event.target.value)}
+      />
+      <div className={styles.buttons}>
+        <Button
+          size="large"
+          disabled={shown.trim() === ''}
+          onClick={() => void onRecord(shown.trim())}
+        >
+          Keep it in the logbook
+        </Button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,82 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { shortDay } from '../../core/day';
+import { meaningOf } from '../../core/draw/meaning';
+import { together, type HuntAnswer } from '../../core/hunt/hunt';
+import type { Standing } from '../../core/judge/standing';
+import { formatMilliamps } from '../../core/judge/words';
+import { inDays } from './finding';
+import styles from './bench.module.css';
+
+const KEPT = {
+  connected: 'connected',
+  off: 'switch in the negative lead',
+  maintained: 'maintainer on',
+} as const;
+type Kept = keyof typeof KEPT;
+
+/** What the reserve becomes with circuits out, or kept in another way. */
+export function WhatIf({
+  answer,
+  standing,
+  settledMa,
+}: {
+  answer: HuntAnswer;
+  standing: Standing;
+  settledMa: number;
+}) {
+  const known = answer.ranked.filter((one) => one.milliamps && one.milliamps.value > 0.3);
+  const [gone, setGone] = useState<readonly string[]>([]);
+  const [kept, setKept] = useState<Kept>('connected');
+  const parts = known.filter(({ fuse }) => gone.includes(fuse)).map((one) => one.milliamps!);
+  const left = Math.max(0, settledMa - (parts.length ? together(parts).value : 0));
+  const meaning = useMemo(
+    () => meaningOf(standing, left, { negativeOn: kept !== 'off', changed: gone.length > 0 }),
+    [standing, left, kept, gone],
+  );
+  const toggle = (fuse: string) =>
+    setGone(gone.includes(fuse) ? gone.filter((one) => one !== fuse) : [...gone, fuse]);
+  return (
+    <section className={styles.card} aria-label="What if">
+      <h2>What if</h2>
+      <div className={styles.chips} role="group" aria-label="Taken out">
+        {known.map(({ fuse, feeds }) => (
+          <button
+            key={fuse}
+            type="button"
+            aria-pressed={gone.includes(fuse)}
+            onClick={() => toggle(fuse)}
+          >
+            {fuse} out{feeds ? `, ${feeds}` : ''}
+          </button>
+        ))}
+      </div>
+      <div className={styles.chips} role="group" aria-label="Kept">
+        {(Object.keys(KEPT) as Kept[]).map((one) => (
+          <button key={one} type="button" aria-pressed={one === kept} onClick={() => setKept(one)}>
+            {KEPT[one]}
+          </button>
+        ))}
+      </div>
+      <p data-whatif>
+        {kept === 'maintained' ? (
+          <>
+            It holds as long as the maintainer’s lamp says so; the {formatMilliamps(left)} are fed
+            by it.
+          </>
+        ) : (
+          <>
+            {kept === 'off' ? 'Nothing' : formatMilliamps(left)} drawn:{' '}
+            <b>{meaning.toLine ? inDays(meaning.toLine.value) : 'unknown'}</b> to the recharge line
+            {meaning.lineDay === null ? '' : `, ${shortDay(meaning.lineDay)}`}
+            {meaning.nextReadingDay === null
+              ? ''
+              : `; read it by ${shortDay(meaning.nextReadingDay)}`}
+            .
+          </>
+        )}
+      </p>
+    </section>
+  );
+}

@@ -4,6 +4,7 @@ import styles from './bench.module.css';
 
 /** Circuits by the chance that they are the culprit, with what they carry. */
 export function Ranking({ answer, known }: { answer: HuntAnswer; known: boolean }) {
+  const across = answer.ranked.some(({ milliamps }) => milliamps !== null);
   const top = answer.ranked.filter(({ chance, main }) => !main && chance > 0.005).slice(0, 6);
   return (
     <section className={styles.card} aria-label="Who it may be">
@@ -11,7 +12,9 @@ export function Ranking({ answer, known }: { answer: HuntAnswer; known: boolean 
       <p className={styles.quiet}>
         {known
           ? `${formatMilliamps(answer.excessMa)} more than it needs.`
-          : 'The draw is not measured yet; this is what is usual.'}
+          : across
+            ? 'By the millivolts so far; the whole draw is not measured yet.'
+            : 'The draw is not measured yet; this is what is usual.'}
       </p>
       <ol className={styles.ranking}>
         {top.map((one) => (

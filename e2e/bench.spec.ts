@@ -208,6 +208,22 @@ test('no meter: it says so, and its address is set under Rules', async ({ page }
   await expect(page.getByText('Taken off')).toBeVisible();
   await page.goto(`${site.url}/bench`);
   await expect(page.getByText('No meter is set up')).toBeVisible();
+
+  // A hunt by what is typed: 60 mA, of which 40 go through the radio.
+  await page.goto(`${site.url}/bench?battery=battery-001&job=hunt`);
+  await page.getByLabel('Settled draw, mA').fill('60');
+  const next = page.getByLabel('Next pull');
+  for (let pulls = 0; pulls < 18; pulls++) {
+    const says = await next.getByRole('heading').innerText();
+    if (says.startsWith('Found')) break;
+    const fuse = /^Pull (\w+)/.exec(says)![1]!;
+    await page.getByLabel('With it out, mA').fill(['M1', 'F2'].includes(fuse) ? '19' : '59.9');
+    await page.keyboard.press('Enter');
+    await expect(next.getByText(new RegExp(`^${fuse} out: `))).toBeVisible();
+  }
+  await expect(next.getByRole('heading')).toHaveText('Found: F2, radio');
+  await expect(page.getByLabel('Repair note')).toHaveValue(/fuse F2 \(radio, 41 mA\)/);
+
   await page.getByRole('link', { name: 'Devices' }).click();
   await page.getByLabel('Address').fill('not an address');
   await page.getByRole('button', { name: 'Keep the meter' }).click();

@@ -67,6 +67,22 @@ export function dropsOf(trace: Trace, marks: readonly Mark[]): Drop[] {
   });
 }
 
+/** A handheld meter's doubt: half a percent of what it shows, and a digit. */
+const HAND_SHARE = 0.005;
+const HAND_MA = 0.1;
+
+/** What a pull did by the figures that somebody typed, milliamps before and after it. */
+export function typedDrop(circuit: string, beforeMa: number, afterMa: number): Drop {
+  const sd = Math.hypot(HAND_SHARE * beforeMa, HAND_SHARE * afterMa, HAND_MA);
+  return {
+    circuit,
+    at: 0,
+    milliamps: estimate(beforeMa - afterMa, sd),
+    leftMa: afterMa,
+    woke: afterMa - beforeMa > 2 * toleranceMa(beforeMa),
+  };
+}
+
 /** A fall this small is none: restlessness of vehicle and meter. */
 export const isDrop = (drop: Drop) =>
   drop.milliamps !== null && drop.milliamps.low > 0 && drop.milliamps.value > toleranceMa(0);

@@ -7,7 +7,7 @@ import type { Mark } from '../draw/marks';
 import { stillOut } from '../draw/marks';
 import type { Trace } from '../draw/trace';
 import { BEHIND_NONE, after, chances, hypotheses, isFound, outcomeIf, type Box } from './belief';
-import { dropsOf, isDrop, type Drop } from './drops';
+import { dropsOf, isDrop, typedDrop, type Drop } from './drops';
 import { FuseList, huntBox, type Circuit } from './fuse-list';
 import { fuseListOfRows, rowsOfFuseList } from './fuse-rows';
 import { FUSE_KIND_IDS, fuseMilliohms, milliampsAcross, withKnown } from './fuses';
@@ -274,6 +274,15 @@ describe('drops in a running trace', () => {
     };
     const [one] = dropsOf(slow, [{ kind: 'pull', at: 117, circuit: 'F1' }]);
     expect(one!.milliamps!.value).toBeCloseTo(40, 6);
+  });
+
+  it('may be typed, before and after', () => {
+    const typed = typedDrop('F2', 90, 10);
+    expect(typed.milliamps!.value).toBe(80);
+    expect(isDrop(typed)).toBe(true);
+    expect(isDrop(typedDrop('F2', 90, 89.8))).toBe(false);
+    expect(typedDrop('F2', 90, 300).woke).toBe(true);
+    expect(asked([typedDrop('M1', 90, 2), typedDrop('F2', 90, 11)]).culprits).toEqual(['F2']);
   });
 
   it('what was pulled must go back, until it is back', () => {

@@ -13,6 +13,7 @@ import { DrawTest } from './draw-test';
 import { FuseBox } from './fuse-box';
 import { act } from './hands';
 import { Hunt } from './hunt';
+import { HuntByHand } from './hunt-by-hand';
 import { MeterLine } from './meter-line';
 import { PickList } from './pick-list';
 import { ReadRest } from './read-rest';
@@ -112,6 +113,9 @@ function OneBattery({
     router.refresh();
   };
   const { facts } = battery;
+  const running = bench.test?.batteryId === battery.id;
+  const settledMa = analysis?.settledMa.value ?? battery.state.drawMa;
+  const hunting = { bench, data, subject, standing, siteNow, onRecorded: recorded };
 
   return (
     <>
@@ -169,17 +173,11 @@ function OneBattery({
       ) : (
         <>
           {known ? (
-            <Hunt
-              bench={bench}
-              analysis={analysis}
-              data={data}
-              subject={subject}
-              list={known}
-              standing={standing}
-              siteNow={siteNow}
-              onRecorded={recorded}
-              onTest={() => router.push(here('draw'))}
-            />
+            running && settledMa !== null ? (
+              <Hunt {...hunting} list={known} settledMa={settledMa} />
+            ) : (
+              <HuntByHand {...hunting} list={known} onTest={() => router.push(here('draw'))} />
+            )
           ) : null}
           <FuseBox
             key={list ? 'listed' : 'none'}

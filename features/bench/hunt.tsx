@@ -1,8 +1,6 @@
 'use client';
 
-import { Button } from 'antd';
 import { useMemo, useState } from 'react';
-import type { DrawAnalysis } from '../../core/draw/draw';
 import { stillOut } from '../../core/draw/marks';
 import { toleranceMa } from '../../core/draw/levels';
 import { limitMa } from '../../core/drain/limit';
@@ -14,7 +12,6 @@ import { formatMilliamps } from '../../core/judge/words';
 import { usualDraw } from '../../core/site/vehicle-kinds';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
-import { Across } from './across';
 import type { BenchData, BenchSubject } from './bench-data';
 import { FuseTable } from './fuse-table';
 import { Hands, act } from './hands';
@@ -27,28 +24,33 @@ import { useKeys } from './use-keys';
 import { WhatIf } from './what-if';
 import styles from './bench.module.css';
 
-/** The hunt for the circuit that draws: which fuse next, what fell, who it is. */
+export interface HuntProps {
+  readonly bench: Bench;
+  readonly data: BenchData;
+  readonly subject: BenchSubject;
+  readonly list: FuseList;
+  readonly standing: Standing;
+  readonly siteNow: () => number;
+  readonly onRecorded: (said: string) => void;
+}
+
+/** What such a vehicle needs: what was measured before, or what is usual, if that is less. */
+export function needOf(subject: BenchSubject, standing: Standing): number {
+  const usual = usualDraw(subject.vehicle.kind, standing.state.role).value;
+  return Math.min(usual, standing.state.drawMa ?? Infinity);
+}
+
+/** The hunt while the trace runs: which fuse next, what fell, who it is. */
 export function Hunt({
   bench,
-  analysis,
+  settledMa,
   data,
   subject,
   list,
   standing,
   siteNow,
   onRecorded,
-  onTest,
-}: {
-  bench: Bench;
-  analysis: DrawAnalysis | null;
-  data: BenchData;
-  subject: BenchSubject;
-  list: FuseList;
-  standing: Standing;
-  siteNow: () => number;
-  onRecorded: (said: string) => void;
-  onTest: () => void;
-}) {
+}: HuntProps & { settledMa: number }) {
   const { test, live, tick } = bench;
   const { vehicle, battery } = subject;
   const marks = useMemo(() => test?.marks ?? [], [test]);
@@ -62,13 +64,9 @@ export function Hunt({
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [live, marks, tick],
   );
-  const measured = standing.state.drawMa;
-  const settledMa = analysis?.settledMa.value ?? measured;
-  const usual = usualDraw(vehicle.kind, standing.state.role).value;
-  const standard = Math.min(usual, measured ?? Infinity);
+  const standard = needOf(subject, standing);
   const [need, setNeed] = useState<string>(standard.toFixed(1));
   const [millivolts, setMillivolts] = useState<Readonly<Record<string, number>>>({});
-  const [at, setAt] = useState<string | null>(null);
   const [message, setMessage] = useState<string | null>(null);
   const needMa =
     Number.isFinite(Number(need)) && need !== '' ? Math.max(0, Number(need)) : standard;
@@ -81,8 +79,7 @@ export function Hunt({
   const lines = useMemo(() => [{ label: 'draw', trace: live }], [live]);
   const now = live.amps.at(-1);
   const newest = drops.at(-1);
-  const awake =
-    settledMa !== null && now !== undefined && 1000 * now > settledMa + 4 * toleranceMa(settledMa);
+  const awake = now !== undefined && 1000 * now > settledMa + 4 * toleranceMa(settledMa);
 
   const mark = async (what: 'pull' | 'put-back', circuit: string) => {
     // The mark first: what falls from here on is the pull's.
@@ -102,46 +99,6 @@ export function Hunt({
         ? () => void (blocked ? mark('put-back', blocked) : mark('pull', wanted))
         : null,
   });
-
-  if (!test || test.batteryId !== battery.id || settledMa === null) {
-    return (
-      <div className={`${styles.draw} ${styles.idle}`}>
-        <div className={styles.left}>
-          <section className={styles.card}>
-            <h2>With nothing pulled</h2>
-            <p className={styles.quiet}>
-              Millivolts across a fuse that stays in tell its current, and nothing wakes. To pull
-              fuses, the draw test must be running and settled.
-            </p>
-            <Button type="primary" size="large" onClick={onTest}>
-              To the draw test
-            </Button>
-          </section>
-          <Across
-            fuse={at}
-            volts={bench.volts.at(-1)?.volts ?? null}
-            onTake={(fuse, value) => setMillivolts({ ...millivolts, [fuse]: value })}
-          />
-          <FuseTable
-            list={list}
-            answer={answer}
-            drops={drops}
-            out={out}
-            millivolts={millivolts}
-            onMillivolts={setMillivolts}
-            onPull={null}
-            onAt={(fuse) => {
-              setAt(fuse);
-              if (data.hands) void act({ do: 'across-fuse', fuse });
-            }}
-          />
-        </div>
-        <div className={styles.right}>
-          <Ranking answer={answer} known={settledMa !== null} />
-        </div>
-      </div>
-    );
-  }
 
   return (
     <div className={styles.draw}>
@@ -195,6 +152,7 @@ export function Hunt({
           awake={awake}
           blocked={blocked}
           out={out}
+          hint="All is back in. Jumper back, clamp on, and record the draw at the draw test."
           onMark={(what, fuse) => void mark(what, fuse)}
         />
         {message ? (

@@ -14,6 +14,8 @@ export function NextPull({
   blocked,
   out,
   onMark,
+  hint = '',
+  children,
 }: {
   answer: HuntAnswer;
   list: FuseList;
@@ -22,7 +24,11 @@ export function NextPull({
   /** The main fuse that hides the next one, and must go back first. */
   blocked: string | null;
   out: readonly string[];
-  onMark: (what: 'pull' | 'put-back', fuse: string) => void;
+  /** Null where what fell is typed, below. */
+  onMark: ((what: 'pull' | 'put-back', fuse: string) => void) | null;
+  /** What is left to do once it is found and all is back in. */
+  hint?: string;
+  children?: React.ReactNode;
 }) {
   const { next, found, culprits, contradiction } = answer;
   const feeds = (fuse: string) => list.find((one) => one.fuse === fuse)?.feeds ?? '';
@@ -48,7 +54,7 @@ export function NextPull({
       ) : null}
       {found && culprits[0] !== '' ? (
         <h2>
-          {culprits.length > 1 ? 'Found: ' : 'Found: '}
+          Found:{' '}
           {culprits
             .map((fuse) => (fuse ? `${fuse}, ${feeds(fuse)}` : 'behind no fuse'))
             .join(' and ')}
@@ -81,11 +87,10 @@ export function NextPull({
       {awake ? (
         <p className={styles.doubt}>It is awake: wait until the trace is down again.</p>
       ) : null}
-      {found && out.length === 0 ? (
-        <p>All is back in. Jumper back, clamp on, and record the draw at the draw test.</p>
-      ) : null}
+      {found && out.length === 0 && hint ? <p>{hint}</p> : null}
+      {found ? null : children}
       <div className={styles.buttons}>
-        {next !== null && !found ? (
+        {onMark && next !== null && !found ? (
           blocked ? (
             <Button type="primary" size="large" onClick={() => onMark('put-back', blocked)}>
               {blocked} is back in
@@ -102,7 +107,7 @@ export function NextPull({
           )
         ) : null}
       </div>
-      {out.length ? (
+      {onMark && out.length ? (
         <div className={styles.out}>
           <b>Still out, must go back:</b>
           {out.map((fuse) => (

@@ -78,6 +78,52 @@ describe('draw', () => {
   });
 });
 
+describe('charging', () => {
+  it('charge-time answers in two stages, and refuses lithium below freezing', () => {
+    const line = '--cells 6 --capacity-ah 60 --from-soc 50 --charger-amps 6';
+    const answer = ask(`charge-time --chemistry flooded ${line}`);
+    expect(answer.totalHours).toBeCloseTo(
+      (answer.bulkHours as number) + (answer.absorptionHours as number),
+      1,
+    );
+    // Thirty ampere-hours, and a tenth more.
+    expect(answer.ampHours).toBeCloseTo(33, 6);
+    expect(answer.finishAt).toMatchObject({ days: 0 });
+    expect(refusal(`charge-time --chemistry lfp ${line} --celsius -3`)).toMatch(
+      /--celsius -3: .*never charged below freezing/,
+    );
+  });
+
+  it('charge-voltage, ventilation, overcharge, neutraliser', () => {
+    expect(ask('charge-voltage --chemistry gel --cells 6 --celsius 25')).toEqual({
+      absorptionVolts: 14.1,
+      floatVolts: 13.5,
+    });
+    // IEC 62485-2.
+    expect(
+      ask('ventilation --type vented --stage boost --cells 6 --capacity-ah 100 --count 2'),
+    ).toMatchObject({ airflowM3PerHour: 1.2, openingCm2: 33.6 });
+    // Faraday's law.
+    expect(ask('overcharge --ah 10 --cells 6')).toEqual({
+      waterGrams: 20.16,
+      hydrogenLitres: 25.08,
+    });
+    // Common practice: two teaspoons to a cup.
+    expect(ask('neutraliser --litres 0.236588')).toEqual({ grams: 10, teaspoons: 2 });
+  });
+
+  it('solar answers by date and latitude, and refuses a day that is none', () => {
+    // FAO 56, examples 8 and 9.
+    const answer = ask('solar --latitude -20 --date 2026-09-03 --panel-watts 20');
+    expect(answer.extraterrestrialMJ).toBeCloseTo(32.2, 0);
+    expect(answer.dayLengthHours).toBeCloseTo(11.7, 1);
+    expect(answer.ampHoursPerDay).toBeGreaterThan(0);
+    expect(refusal('solar --latitude 54 --date 2026-02-30 --panel-watts 20')).toMatch(
+      /--date 2026-02-30/,
+    );
+  });
+});
+
 describe('lights-left-on', () => {
   it('answers what is left and whether it starts', () => {
     const flags = '--capacity-ah 60 --peukert 1.2 --cca 540';

@@ -1,3 +1,11 @@
+import {
+  chargeTimeTool,
+  chargeVoltageTool,
+  neutraliserTool,
+  overchargeTool,
+  solarTool,
+  ventilationTool,
+} from './charge';
 import { drawTool } from './draw';
 import { forecastTool } from './forecast';
 import { freezingPointTool } from './freezing-point';
@@ -15,4 +23,10 @@ export const TOOLS: Readonly<Record<string, Tool>> = {
   forecast: forecastTool,
   draw: drawTool,
   'lights-left-on': lightsLeftOnTool,
+  'charge-time': chargeTimeTool,
+  'charge-voltage': chargeVoltageTool,
+  ventilation: ventilationTool,
+  overcharge: overchargeTool,
+  solar: solarTool,
+  neutraliser: neutraliserTool,
 };

@@ -9,7 +9,7 @@ import {
   rmSync,
   writeFileSync,
 } from 'node:fs';
-import { createServer, type Server } from 'node:net';
+import { connect, createServer, type Server } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { v7 as uuidv7 } from 'uuid';
@@ -105,6 +105,52 @@ describe('backup and restore', () => {
     expect(ember('backup', '--data', data()).status).toBe(2);
     expect(notes(dataFile(data()))).toEqual(['mine']);
     expect(readdirSync(data()).filter((name) => name.includes('restoring'))).toEqual([]);
+  });
+});
+
+describe('the meter of the demo', () => {
+  const freePort = () =>
+    new Promise<number>((done) => {
+      const probe = createServer().listen(0, '127.0.0.1', () => {
+        const { port } = probe.address() as { port: number };
+        probe.close(() => done(port));
+      });
+    });
+  const asked = (port: number, line: string) =>
+    new Promise<string>((done, failed) => {
+      const socket = connect(port, '127.0.0.1', () => socket.write(`${line}\n`));
+      socket.setEncoding('utf8');
+      socket.once('data', (text: string) => {
+        socket.destroy();
+        done(text);
+      });
+      socket.once('error', failed);
+    });
+
+  it('is a process of its own that speaks on its port, and goes when its parent does', async () => {
+    const world = join(folder, 'world.json');
+    writeFileSync(world, JSON.stringify({ batteries: [] }));
+    const [port, hands] = [await freePort(), await freePort()];
+    const flags = `--world ${world} --port ${port} --hands-port ${hands}`;
+    // A parent that starts it and waits, as ./ember demo does.
+    const parent = spawn('bash', [
+      '-c',
+      `"${process.execPath}" dist/ember.mjs meter ${flags} & wait`,
+    ]);
+    let identity = '';
+    for (let i = 0; i < 100 && !identity; i++) {
+      identity = await asked(port, '*IDN?').catch(() => '');
+      await new Promise((later) => setTimeout(later, 50));
+    }
+    expect(identity).toBe('HARROWBECK,BENCH METER,0,1.0\n');
+    expect(await asked(hands, '{"do":"dance"}')).toMatch(/no such action/);
+    expect(await asked(hands, '{"do":"door"}')).toBe('done\n');
+    parent.kill('SIGKILL');
+    const gone = async () => (await asked(port, '*IDN?').catch(() => 'gone')) === 'gone';
+    for (let i = 0; i < 100 && !(await gone()); i++) {
+      await new Promise((later) => setTimeout(later, 60));
+    }
+    expect(await gone()).toBe(true);
   });
 });
 

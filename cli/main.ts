@@ -9,7 +9,7 @@ import { backup, restore } from './backup';
 import { bench } from './bench/bench';
 import { calc, calcHelp } from './calc/calc';
 import { BadInput, number, optional, parseFlags, text, whole, withDefault } from './flags';
-import { HOST, Trouble, serve } from './server';
+import { HOST, Trouble, requirePort, serve } from './server';
 import { DEMO_PACE, meterPorts, playMeter, startMeter } from './stand-in';
 
 const SITE_FOLDER = '.data/site';
@@ -58,6 +58,8 @@ async function run(argv: readonly string[]): Promise<number> {
         },
         rest,
       );
+      // Before anything is changed: a demo that runs already keeps its data and its meter.
+      await requirePort(flags.port);
       if (flags.fresh || !existsSync(dataFile(DEMO_FOLDER))) {
         console.log('Making the demo site: three months of a mill full of laid-up vehicles');
         const { entries, batteries } = makeDemo(DEMO_FOLDER);

@@ -35,6 +35,12 @@ export function portIsFree(port: number): Promise<boolean> {
   });
 }
 
+/** Ends with a plain word where somebody else listens on a port. */
+export async function requirePort(port: number): Promise<void> {
+  if (await portIsFree(port)) return;
+  throw new Trouble(`Port ${port} is taken by another program. Choose one with --port.`);
+}
+
 /** A port that nobody uses, for a server that is only measured. */
 export async function freePort(): Promise<number> {
   for (let port = 4890; port < 4990; port++) if (await portIsFree(port)) return port;
@@ -65,9 +71,7 @@ export interface ServeOptions {
 export async function startServer(options: ServeOptions) {
   const { port, now } = options;
   const folder = resolve(options.folder);
-  if (!(await portIsFree(port))) {
-    throw new Trouble(`Port ${port} is taken by another program. Choose one with --port.`);
-  }
+  await requirePort(port);
   // Opened here first, so that a file that is not ours is told about in plain words.
   openStore(dataFile(folder)).close();
   const child = spawn(

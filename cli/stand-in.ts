@@ -31,6 +31,11 @@ export async function playMeter(
     () => chance.uniform(),
   );
   await serveHands(bench, ports.hands);
+  // Whoever started it may end without a word; then it is not wanted any more.
+  const parent = process.ppid;
+  setInterval(() => {
+    if (process.ppid !== parent) process.exit(0);
+  }, 2000);
   return new Promise(() => undefined);
 }
 

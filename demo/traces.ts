@@ -1,5 +1,5 @@
 import type { NewEntry } from '../core/logbook/entry';
-import { random } from '../standins/random';
+import { randomOne } from '../standins/random';
 import { ParkedVehicle, logTrace } from '../standins/vehicle-draw';
 import type { KeptTrace } from '../store/traces';
 import type { Trace } from '../core/draw/trace';
@@ -38,7 +38,7 @@ export function withTraces(history: DemoHistory): { entries: NewEntry[]; traces:
     const { draw } = world.get(entry.subjectId)!;
     const vehicle = new ParkedVehicle({ ...draw, faults: [] });
     const seconds = 420 + vehicle.settledAfter;
-    const trace = logTrace(vehicle, LOGGER, { seconds, perSecond: 0.5 }, random(9500 + n));
+    const trace = logTrace(vehicle, LOGGER, { seconds, perSecond: 0.5 }, randomOne(9500 + n));
     const id = `lay-up-${entry.subjectId}`;
     const at = Date.parse(entry.at);
     const batteryId = entry.subjectId;

@@ -5,7 +5,7 @@ import { fuseMilliohms } from '../core/hunt/fuses';
 import type { LoadKindId } from '../core/hunt/loads';
 import { VEHICLE_KINDS } from '../core/site/vehicle-kinds';
 import type { WorldBattery, WorldFile } from '../standins/bench-world';
-import { random, type Random } from '../standins/random';
+import { randomOne, type Random } from '../standins/random';
 import type { ControlUnit, DrawTruth, Load, Reporter } from '../standins/vehicle-draw';
 import { DEMO_FUSES } from './fuses';
 import type { DemoHistory } from './season';
@@ -28,7 +28,7 @@ export function worldOf(history: DemoHistory): WorldFile {
   return {
     batteries: history.truth.map((truth, n): WorldBattery => {
       const vehicle = vehicles.get(fitted.get(truth.batteryId)!)!;
-      const chance = random(9000 + n);
+      const chance = randomOne(9000 + n);
       const fuses = DEMO_FUSES[vehicle.kind] ?? [];
       return {
         id: truth.batteryId,

@@ -4,9 +4,10 @@ import {
   anyVehicle,
   leftAloneBefore,
   logTrace,
+  type ControlUnit,
   type LoggedTrace,
 } from './vehicle-draw';
-import { random } from './random';
+import { randomOne } from './random';
 
 /** A logged current with its truth. */
 export interface LoggedVehicle {
@@ -22,7 +23,7 @@ export interface LoggedVehicle {
 
 /** One of thousands, logged until it has settled and some while longer. */
 export function settledLog(seed: number): LoggedVehicle {
-  const chance = random(seed);
+  const chance = randomOne(seed);
   const { truth } = anyVehicle(chance);
   const before = leftAloneBefore(chance);
   const vehicle = new ParkedVehicle(truth);
@@ -47,7 +48,7 @@ export function settledLog(seed: number): LoggedVehicle {
 
 /** The same, looked at some time between twenty seconds and an hour and a quarter. */
 export function cutLog(seed: number): LoggedVehicle {
-  const chance = random(seed);
+  const chance = randomOne(seed);
   const { truth } = anyVehicle(chance);
   const before = leftAloneBefore(chance);
   const vehicle = new ParkedVehicle(truth);
@@ -61,6 +62,41 @@ export function cutLog(seed: number): LoggedVehicle {
     settledAt,
     reportsEverySeconds: truth.reporters[0]?.everySeconds ?? null,
     longestSleep: longest(truth.units) - before,
+  };
+}
+
+/**
+ * The same of vehicles of another kind, put together by other rules: one to four control units
+ * that go down one by one within an hour, over a plain standing draw.
+ */
+export function otherCutLog(seed: number): LoggedVehicle {
+  const chance = randomOne(seed);
+  const units: ControlUnit[] = [];
+  let sleepsAfter = chance.between(10, 60);
+  for (let left = 1 + Math.floor(chance.between(0, 4)); left > 0; left--) {
+    units.push({
+      ma: units.length === 0 ? chance.between(80, 300) : chance.between(8, 90),
+      circuit: 1,
+      sleepsAfter,
+      fadeSeconds: chance.uniform() < 0.3 ? chance.between(1, 6) : 0,
+    });
+    sleepsAfter += chance.between(60, 900);
+  }
+  const vehicle = new ParkedVehicle({
+    standing: [{ ma: chance.between(4, 35), circuit: 0 }],
+    units,
+    faults: chance.uniform() < 0.3 ? [{ ma: chance.between(30, 300), circuit: 2 }] : [],
+    reporters: [],
+    driftPerHour: 0,
+  });
+  const seconds = Math.exp(chance.between(Math.log(20), Math.log(4500)));
+  const meter = anySeriesMeter(chance);
+  return {
+    trace: logTrace(vehicle, meter, { seconds, perSecond: 4 }, chance),
+    settledMa: vehicle.settledMa,
+    settledAt: vehicle.settledAfter,
+    reportsEverySeconds: null,
+    longestSleep: longest(units),
   };
 }
 

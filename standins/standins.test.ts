@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { TrueBattery, type BatteryTruth } from './battery';
 import { show, showMilliamps } from './meter';
-import { random } from './random';
+import { random, randomOne } from './random';
 import { hallAir, outdoors } from './weather';
 
 const truth = (more: Partial<BatteryTruth> = {}): BatteryTruth => ({
@@ -140,6 +140,23 @@ describe('a hand meter', () => {
     const seen = Array.from({ length: 200 }, () => showMilliamps(15, chance));
     expect(seen.reduce((sum, one) => sum + one, 0) / seen.length).toBeCloseTo(15, 0);
     for (let i = 0; i < 50; i++) expect(showMilliamps(0, chance)).toBeGreaterThanOrEqual(0);
+  });
+
+  it('one of many: seeds side by side are a population', () => {
+    const first = Array.from({ length: 2000 }, (_, i) => randomOne(7_000_000 + i).uniform());
+    for (let tenth = 0; tenth < 10; tenth++) {
+      const share = first.filter((value) => Math.floor(10 * value) === tenth).length / 2000;
+      expect(share).toBeGreaterThan(0.07);
+      expect(share).toBeLessThan(0.13);
+    }
+    // Neighbours have nothing to do with each other.
+    const mean = first.reduce((sum, value) => sum + value, 0) / 2000;
+    const with_ = first
+      .slice(1)
+      .reduce((sum, value, i) => sum + (value - mean) * (first[i]! - mean), 0);
+    const own = first.reduce((sum, value) => sum + (value - mean) ** 2, 0);
+    expect(Math.abs(with_ / own)).toBeLessThan(0.08);
+    expect(randomOne(5).uniform()).toBe(randomOne(5).uniform());
   });
 
   it('draws from chance that is even and normal', () => {

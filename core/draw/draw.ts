@@ -48,7 +48,7 @@ export interface DrawAnalysis {
 }
 
 /** From this chance on it is called settled. */
-export const SETTLED_CHANCE = 0.99;
+export const SETTLED_CHANCE = 0.98;
 
 /** A series meter's own error as a share, and the least that it tells apart, milliamps. */
 const METER_SHARE = 0.006;

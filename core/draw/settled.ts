@@ -17,8 +17,8 @@ export interface SettledQuestion {
  * it says holds for vehicles like those. Our own, no published source.
  */
 const WEIGHTS: readonly number[] = [
-  19.1739, -11.4859, 1.9411, -0.1205, 1.4509, 1.6751, -0.4404, 0.0383, 0.2183, 0.8672, -0.2719,
-  -0.5917, 0.9995, -0.0471,
+  15.5965, -8.7001, 1.383, -0.0787, 0.622, 0.8444, -0.2352, 0.0279, -1.2618, 0.4595, 1.0891,
+  -0.5795, 0.5081, -0.0037,
 ];
 
 /** At this level most of what is left is a fault, and no longer a control unit. */

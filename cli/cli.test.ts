@@ -125,6 +125,9 @@ describe('the meter of the demo', () => {
         done(text);
       });
       socket.once('error', failed);
+      // One that ends before it answered.
+      socket.once('close', () => failed(new Error('closed')));
+      socket.setTimeout(3000, () => socket.destroy());
     });
 
   it('is a process of its own that speaks on its port, and goes when its parent does', async () => {

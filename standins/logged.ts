@@ -17,8 +17,6 @@ export interface LoggedVehicle {
   /** Seconds of the trace from which it stays there, reports left out. */
   readonly settledAt: number;
   readonly reportsEverySeconds: number | null;
-  /** The longest sleep time of its control units, from the trace's start. */
-  readonly longestSleep: number;
 }
 
 /** One of thousands, logged until it has settled and some while longer. */
@@ -42,7 +40,6 @@ export function settledLog(seed: number): LoggedVehicle {
     settledMa: vehicle.settledMa,
     settledAt,
     reportsEverySeconds: every,
-    longestSleep: longest(truth.units) - before,
   };
 }
 
@@ -61,7 +58,6 @@ export function cutLog(seed: number): LoggedVehicle {
     settledMa: vehicle.settledMa,
     settledAt,
     reportsEverySeconds: truth.reporters[0]?.everySeconds ?? null,
-    longestSleep: longest(truth.units) - before,
   };
 }
 
@@ -96,9 +92,5 @@ export function otherCutLog(seed: number): LoggedVehicle {
     settledMa: vehicle.settledMa,
     settledAt: vehicle.settledAfter,
     reportsEverySeconds: null,
-    longestSleep: longest(units),
   };
 }
-
-const longest = (units: readonly { sleepsAfter: number }[]) =>
-  units.reduce((most, one) => Math.max(most, one.sleepsAfter), 0);

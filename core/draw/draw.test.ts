@@ -328,6 +328,64 @@ describe('the chance of being settled', () => {
   });
 });
 
+describe('any trace that is one', () => {
+  const part = fc.record({
+    samples: fc.integer({ min: 1, max: 60 }),
+    // Nothing, the usual, a great deal, the wrong way round, no number at all.
+    ma: fc.oneof(
+      fc.constant(0),
+      fc.constant(NaN),
+      fc.double({ min: 0.01, max: 900, noNaN: true }),
+      fc.double({ min: -300, max: 0, noNaN: true }),
+      fc.double({ min: 1000, max: 20_000, noNaN: true }),
+    ),
+    gap: fc.constantFrom(0.1, 0.2, 1, 7, 90),
+  });
+  const mark = fc.record({
+    kind: fc.constantFrom('jumper-off' as const, 'jumper-back' as const),
+    at: fc.double({ min: 0, max: 900, noNaN: true }),
+  });
+
+  it('gets an answer: figures that are figures, a range about its value, words without a hole', () => {
+    fc.assert(
+      fc.property(
+        fc.array(part, { minLength: 1, maxLength: 12 }),
+        fc.array(mark, { maxLength: 3 }),
+        fc.integer(),
+        (parts, marks, seed) => {
+          const chance = random(seed);
+          const amps = parts.flatMap(({ samples, ma }) =>
+            Array.from({ length: samples }, () => (ma + 0.05 * chance.normal()) / 1000),
+          );
+          let at = 0;
+          const gaps = parts.flatMap(({ samples, gap }) => Array<number>(samples).fill(gap));
+          const trace = {
+            seconds: Float64Array.from(gaps, (gap) => (at += gap)),
+            amps: Float64Array.from(amps),
+          };
+          fc.pre(traceProblem(trace) === null);
+          const draw = analyseDraw(trace, marks);
+          const { value, low, high } = draw.settledMa;
+          for (const figure of [value, low, high, draw.chanceSettled, draw.unchangedSince]) {
+            expect(figure).not.toBeNaN();
+          }
+          expect(low).toBeLessThanOrEqual(Math.max(0, value));
+          expect(high).toBeGreaterThanOrEqual(value);
+          expect(draw.levels.length).toBeGreaterThan(0);
+          expect(drawNotes(draw).map(plain).join()).not.toMatch(/NaN|undefined|null/);
+        },
+      ),
+      { numRuns: 400 },
+    );
+  });
+
+  it('of which too little has a number is refused, however long it is', () => {
+    const seconds = Float64Array.from({ length: 50 }, (_, i) => i);
+    const amps = seconds.map((_, i) => (i < 3 ? 0.02 : NaN));
+    expect(traceProblem({ seconds, amps })).toMatch(/only 3 samples have a number/);
+  });
+});
+
 describe('a trace that is none', () => {
   const five = Float64Array.from([0, 1, 2, 3, 4]);
   it.each([

@@ -5,7 +5,7 @@ import { openStretches, overRanges, type Handling } from './handling';
 import { levelsOf, toleranceMa, type Level } from './levels';
 import { chanceSettled, worthWaiting, type SettledQuestion } from './settled';
 import { lastMark, type Mark } from './marks';
-import { LEAST_SAMPLES, indexAt, slice, type Trace } from './trace';
+import { LEAST_SAMPLES, indexAt, numbersIn, slice, type Trace } from './trace';
 
 /** A part of the draw that comes and goes by the clock. */
 export interface Periodic {
@@ -147,7 +147,9 @@ function between(trace: Trace, marks: readonly Mark[]): Trace {
   // A pulled fuse is the hunt's business: what was settled was settled before.
   const pulled = marks.find((mark) => mark.kind === 'pull' && mark.at > off)?.at ?? Infinity;
   const to = indexAt(trace.seconds, Math.min(back > off ? back : Infinity, pulled));
-  return to - from >= LEAST_SAMPLES ? slice(trace, from, to) : trace;
+  // Marked, but not logged yet, or over-range ever since: the whole is all there is.
+  const part = slice(trace, from, Math.max(from, to));
+  return numbersIn(part.amps) >= LEAST_SAMPLES ? part : trace;
 }
 
 const belongs = (one: Burst, milliamps: number) =>

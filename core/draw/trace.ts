@@ -12,8 +12,8 @@ export const MOST_SAMPLES = 1_000_000;
 export const LEAST_SAMPLES = 5;
 
 /**
- * What is wrong with a trace, in words, or null: at least five samples, seconds that rise,
- * amps within what a meter with a fuse can show.
+ * What is wrong with a trace, in words, or null: at least five samples that have a number, seconds
+ * that rise, amps within what a meter with a fuse can show.
  */
 export function traceProblem({ seconds, amps }: Trace): string | null {
   if (seconds.length !== amps.length) return 'seconds and amps must come in pairs';
@@ -30,7 +30,17 @@ export function traceProblem({ seconds, amps }: Trace): string | null {
       return `sample ${i + 1}: ${a} A; a meter in series carries at most 100 A. Amps, not milliamps?`;
     }
   }
-  return null;
+  const numbers = numbersIn(amps);
+  return numbers < LEAST_SAMPLES
+    ? `only ${numbers} samples have a number, and at least ${LEAST_SAMPLES} are needed`
+    : null;
+}
+
+/** How many samples have a number. */
+export function numbersIn(amps: Float64Array): number {
+  let n = 0;
+  for (const value of amps) if (!Number.isNaN(value)) n++;
+  return n;
 }
 
 /** The samples from one index to before another. */

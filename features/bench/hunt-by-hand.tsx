@@ -4,8 +4,6 @@ import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { typedDrop, type Drop } from '../../core/hunt/drops';
 import { hunt } from '../../core/hunt/hunt';
-import { newEntry } from '../logbook/new-entry';
-import { postEntry } from '../logbook/post';
 import { Across } from './across';
 import { FuseTable } from './fuse-table';
 import { act } from './hands';
@@ -56,7 +54,6 @@ export function HuntByHand({
     setAfter('');
     setDrops([...drops, typedDrop(answer.next, settledMa, value)]);
   };
-  const { vehicle, battery } = subject;
 
   return (
     <div className={`${styles.draw} ${styles.idle}`}>
@@ -158,14 +155,10 @@ export function HuntByHand({
             <WhatIf answer={answer} standing={standing} settledMa={settledMa} />
             <RepairNote
               answer={answer}
-              name={vehicle.name}
-              bay={vehicle.bayMark}
+              subject={subject}
               settledMa={settledMa}
-              onRecord={async (text) => {
-                const reply = await postEntry(newEntry('note', battery.id, siteNow(), { text }));
-                if (reply.ok) onRecorded('Repair note kept in the logbook.');
-                else setMessage(reply.reason);
-              }}
+              siteNow={siteNow}
+              onRecorded={onRecorded}
             />
           </>
         ) : null}

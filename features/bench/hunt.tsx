@@ -10,8 +10,6 @@ import { hunt } from '../../core/hunt/hunt';
 import type { Standing } from '../../core/judge/standing';
 import { formatMilliamps } from '../../core/judge/words';
 import { usualDraw } from '../../core/site/vehicle-kinds';
-import { newEntry } from '../logbook/new-entry';
-import { postEntry } from '../logbook/post';
 import type { BenchData, BenchSubject } from './bench-data';
 import { FuseTable } from './fuse-table';
 import { Hands, act } from './hands';
@@ -54,15 +52,18 @@ export function Hunt({
   const { test, live, tick } = bench;
   const { vehicle, battery } = subject;
   const marks = useMemo(() => test?.marks ?? [], [test]);
+  const pulls = marks.some(({ kind }) => kind === 'pull');
   const drops = useMemo(
     () =>
-      dropsOf(
-        { seconds: Float64Array.from(live.seconds), amps: Float64Array.from(live.amps) },
-        marks,
-      ),
+      pulls
+        ? dropsOf(
+            { seconds: Float64Array.from(live.seconds), amps: Float64Array.from(live.amps) },
+            marks,
+          )
+        : [],
     // The trace grows in place; the tick says when.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [live, marks, tick],
+    [live, marks, pulls, tick],
   );
   const standard = needOf(subject, standing);
   const [need, setNeed] = useState<string>(standard.toFixed(1));
@@ -164,14 +165,10 @@ export function Hunt({
         <WhatIf answer={answer} standing={standing} settledMa={settledMa} />
         <RepairNote
           answer={answer}
-          name={vehicle.name}
-          bay={vehicle.bayMark}
+          subject={subject}
           settledMa={settledMa}
-          onRecord={async (text) => {
-            const reply = await postEntry(newEntry('note', battery.id, siteNow(), { text }));
-            if (reply.ok) onRecorded('Repair note kept in the logbook.');
-            else setMessage(reply.reason);
-          }}
+          siteNow={siteNow}
+          onRecorded={onRecorded}
         />
         {data.hands ? <Hands actions={[{ label: 'Open a door', hand: { do: 'door' } }]} /> : null}
       </div>

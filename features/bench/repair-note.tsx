@@ -4,26 +4,31 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import type { HuntAnswer } from '../../core/hunt/hunt';
 import { formatMilliamps } from '../../core/judge/words';
+import { newEntry } from '../logbook/new-entry';
+import { postEntry } from '../logbook/post';
+import type { BenchSubject } from './bench-data';
 import styles from './bench.module.css';
 
 /** What the owner is told, to be changed and kept in the logbook. */
 export function RepairNote({
   answer,
-  name,
-  bay,
+  subject,
   settledMa,
-  onRecord,
+  siteNow,
+  onRecorded,
 }: {
   answer: HuntAnswer;
-  name: string;
-  bay: string;
+  subject: BenchSubject;
   settledMa: number;
-  onRecord: (text: string) => Promise<void>;
+  siteNow: () => number;
+  onRecorded: (said: string) => void;
 }) {
   const [text, setText] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const { vehicle, battery } = subject;
   const pulled = answer.ranked.filter((one) => one.pulled);
   const draft = [
-    `${name}, bay ${bay}: draws ${formatMilliamps(settledMa)} at rest, ${formatMilliamps(answer.excessMa)} more than it needs.`,
+    `${vehicle.name}, bay ${vehicle.bayMark}: draws ${formatMilliamps(settledMa)} at rest, ${formatMilliamps(answer.excessMa)} more than it needs.`,
     answer.found && answer.culprits[0] !== ''
       ? `It goes through ${answer.culprits
           .map((fuse) => {
@@ -36,6 +41,12 @@ export function RepairNote({
     'Work on the circuit is for the owner’s workshop.',
   ].join(' ');
   const shown = text ?? draft;
+  const keep = async () => {
+    const entry = newEntry('note', battery.id, siteNow(), { text: shown.trim() });
+    const reply = await postEntry(entry);
+    setProblem(reply.ok ? null : reply.reason);
+    if (reply.ok) onRecorded('Repair note kept in the logbook.');
+  };
   return (
     <section className={styles.card}>
       <h2>Repair note for the owner</h2>
@@ -46,12 +57,13 @@ export function RepairNote({
         value={shown}
         onChange={(event) => setText(event.target.value)}
       />
+      {problem ? (
+        <p role="alert" className={styles.doubt}>
+          {problem}
+        </p>
+      ) : null}
       <div className={styles.buttons}>
-        <Button
-          size="large"
-          disabled={shown.trim() === ''}
-          onClick={() => void onRecord(shown.trim())}
-        >
+        <Button size="large" disabled={shown.trim() === ''} onClick={() => void keep()}>
           Keep it in the logbook
         </Button>
       </div>

@@ -23,6 +23,11 @@ export function useAnalysis(
       busy.current = false;
       setAnswer(event.data);
     };
+    // A trace that could not be judged must not end the judging of those that follow.
+    made.onerror = (event) => {
+      busy.current = false;
+      console.error(event.message);
+    };
     worker.current = made;
     return () => made.terminate();
   }, []);

@@ -1,5 +1,6 @@
 import { Button } from 'antd';
 import styles from './bench.module.css';
+import hunting from './hunt.module.css';
 
 /** What the meter shows across the fuse that is chosen in the table. */
 export function Across({
@@ -13,7 +14,7 @@ export function Across({
 }) {
   const millivolts = volts === null ? null : Math.round(volts * 1e5) / 100;
   return (
-    <div className={styles.across}>
+    <div className={hunting.across}>
       {fuse === null ? (
         <span className={styles.quiet}>Choose a fuse in the table, and touch its two ends.</span>
       ) : millivolts === null ? (

@@ -7,6 +7,7 @@ import { milliampsAcross } from '../../core/hunt/fuses';
 import type { HuntAnswer } from '../../core/hunt/hunt';
 import { formatMilliamps } from '../../core/judge/words';
 import styles from './bench.module.css';
+import hunting from './hunt.module.css';
 
 /** The fuse box: what each feeds, millivolts across it, and what fell when it was pulled. */
 export function FuseTable({
@@ -37,7 +38,7 @@ export function FuseTable({
   };
   const chance = new Map(answer.ranked.map((one) => [one.fuse, one.chance]));
   return (
-    <table className={styles.fuses}>
+    <table className={hunting.fuses}>
       <caption className={styles.hidden}>Fuses</caption>
       <thead>
         <tr>
@@ -57,16 +58,16 @@ export function FuseTable({
           const across = millivolts[fuse];
           const isOut = out.includes(fuse);
           return (
-            <tr key={fuse} className={fuse === answer.next ? styles.nextFuse : undefined}>
+            <tr key={fuse} className={fuse === answer.next ? hunting.nextFuse : undefined}>
               <th scope="row">{fuse}</th>
               <td>
                 {feeds}
                 {isMain(list, fuse) ? ' (main)' : ''}
               </td>
-              <td className={styles.number}>{amps}</td>
+              <td className={hunting.number}>{amps}</td>
               <td>
                 <input
-                  className={styles.small}
+                  className={hunting.small}
                   inputMode="decimal"
                   aria-label={`Millivolts across ${fuse}`}
                   key={`${fuse} ${across ?? ''}`}
@@ -81,7 +82,7 @@ export function FuseTable({
                   ? ''
                   : formatMilliamps(milliampsAcross(across, circuit).value)}
               </td>
-              <td className={styles.number}>
+              <td className={hunting.number}>
                 {drop?.milliamps
                   ? drop.woke
                     ? 'woke'
@@ -92,10 +93,10 @@ export function FuseTable({
                     ? '…'
                     : ''}
               </td>
-              <td className={styles.number}>{Math.round(100 * (chance.get(fuse) ?? 0))} %</td>
+              <td className={hunting.number}>{Math.round(100 * (chance.get(fuse) ?? 0))} %</td>
               {onPull ? (
                 <td>
-                  <button type="button" className={styles.pull} onClick={() => onPull(fuse)}>
+                  <button type="button" className={hunting.pull} onClick={() => onPull(fuse)}>
                     {isOut ? 'back in' : 'out'}
                   </button>
                 </td>

@@ -21,6 +21,7 @@ import type { Bench } from './use-bench';
 import { useKeys } from './use-keys';
 import { WhatIf } from './what-if';
 import styles from './bench.module.css';
+import hunting from './hunt.module.css';
 
 export interface HuntProps {
   readonly bench: Bench;
@@ -50,7 +51,7 @@ export function Hunt({
   onRecorded,
 }: HuntProps & { settledMa: number }) {
   const { test, live, tick } = bench;
-  const { vehicle, battery } = subject;
+  const { vehicle } = subject;
   const marks = useMemo(() => test?.marks ?? [], [test]);
   const pulls = marks.some(({ kind }) => kind === 'pull');
   const drops = useMemo(
@@ -111,7 +112,7 @@ export function Hunt({
               <label>
                 it needs{' '}
                 <input
-                  className={styles.small}
+                  className={hunting.small}
                   inputMode="decimal"
                   aria-label="What the vehicle needs, mA"
                   value={need}

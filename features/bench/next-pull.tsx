@@ -4,6 +4,7 @@ import { isMain, type FuseList } from '../../core/hunt/fuse-list';
 import { BEHIND_NO_FUSE, type HuntAnswer } from '../../core/hunt/hunt';
 import { formatMilliamps } from '../../core/judge/words';
 import styles from './bench.module.css';
+import hunting from './hunt.module.css';
 
 /** The fuse to pull next and what the last one did; who it is, once that is known. */
 export function NextPull({
@@ -108,7 +109,7 @@ export function NextPull({
         ) : null}
       </div>
       {onMark && out.length ? (
-        <div className={styles.out}>
+        <div className={hunting.out}>
           <b>Still out, must go back:</b>
           {out.map((fuse) => (
             <button key={fuse} type="button" onClick={() => onMark('put-back', fuse)}>

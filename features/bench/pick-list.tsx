@@ -5,6 +5,7 @@ import { useMemo, useState } from 'react';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import type { BenchJob, BenchPick } from './bench-data';
 import styles from './bench.module.css';
+import list from './pick-list.module.css';
 
 /** Batteries that ask to be measured come first; any other is found by bay or name. */
 export function PickList({
@@ -31,8 +32,8 @@ export function PickList({
     return [...picks].sort((a, b) => rank(a) - rank(b));
   }, [picks, sought, running]);
   return (
-    <aside className={styles.list} data-chosen={chosen !== null}>
-      <label className={styles.seek}>
+    <aside className={list.list} data-chosen={chosen !== null}>
+      <label className={list.seek}>
         <span className={styles.hidden}>Find a bay or vehicle</span>
         <input
           placeholder="Bay or vehicle"
@@ -48,9 +49,9 @@ export function PickList({
               aria-current={one.batteryId === chosen ? 'true' : undefined}
               prefetch={false}
             >
-              <span className={styles.mark}>{one.bayMark}</span>
+              <span className={list.mark}>{one.bayMark}</span>
               <VehicleIcon kind={one.kind} size={18} />
-              <span className={styles.name}>
+              <span className={list.name}>
                 {one.name}
                 <small>
                   {one.label}
@@ -60,7 +61,7 @@ export function PickList({
             </Link>
           </li>
         ))}
-        {shown.length === 0 ? <li className={styles.none}>Nothing here is called so.</li> : null}
+        {shown.length === 0 ? <li className={list.none}>Nothing here is called so.</li> : null}
       </ul>
     </aside>
   );

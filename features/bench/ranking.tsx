@@ -1,6 +1,7 @@
 import type { HuntAnswer } from '../../core/hunt/hunt';
 import { formatMilliamps } from '../../core/judge/words';
 import styles from './bench.module.css';
+import hunting from './hunt.module.css';
 
 /** Circuits by the chance that they are the culprit, with what they carry. */
 export function Ranking({ answer, known }: { answer: HuntAnswer; known: boolean }) {
@@ -16,13 +17,13 @@ export function Ranking({ answer, known }: { answer: HuntAnswer; known: boolean 
             ? 'By the millivolts so far; the whole draw is not measured yet.'
             : 'The draw is not measured yet; this is what is usual.'}
       </p>
-      <ol className={styles.ranking}>
+      <ol className={hunting.ranking}>
         {top.map((one) => (
           <li key={one.fuse}>
             <b>{one.fuse}</b>
             <span>{one.feeds}</span>
-            <span className={styles.number}>{Math.round(100 * one.chance)} %</span>
-            <span className={styles.number}>
+            <span className={hunting.number}>{Math.round(100 * one.chance)} %</span>
+            <span className={hunting.number}>
               {one.milliamps
                 ? `${formatMilliamps(Math.max(0, one.milliamps.value))} (${Math.max(0, one.milliamps.low).toFixed(0)}–${Math.max(0, one.milliamps.high).toFixed(0)})`
                 : ''}
@@ -32,7 +33,7 @@ export function Ranking({ answer, known }: { answer: HuntAnswer; known: boolean 
         <li>
           <b>–</b>
           <span>behind no fuse</span>
-          <span className={styles.number}>{Math.round(100 * answer.unfused)} %</span>
+          <span className={hunting.number}>{Math.round(100 * answer.unfused)} %</span>
           <span />
         </li>
       </ol>

@@ -8,6 +8,7 @@ import type { Standing } from '../../core/judge/standing';
 import { formatMilliamps } from '../../core/judge/words';
 import { inDays } from './finding';
 import styles from './bench.module.css';
+import hunting from './hunt.module.css';
 
 const KEPT = {
   connected: 'connected',
@@ -40,7 +41,7 @@ export function WhatIf({
   return (
     <section className={styles.card} aria-label="What if">
       <h2>What if</h2>
-      <div className={styles.chips} role="group" aria-label="Taken out">
+      <div className={hunting.chips} role="group" aria-label="Taken out">
         {known.map(({ fuse, feeds }) => (
           <button
             key={fuse}
@@ -52,7 +53,7 @@ export function WhatIf({
           </button>
         ))}
       </div>
-      <div className={styles.chips} role="group" aria-label="Kept">
+      <div className={hunting.chips} role="group" aria-label="Kept">
         {(Object.keys(KEPT) as Kept[]).map((one) => (
           <button key={one} type="button" aria-pressed={one === kept} onClick={() => setKept(one)}>
             {KEPT[one]}

@@ -61,6 +61,8 @@ export function verdictsOf(history: DemoHistory): GivenVerdict[] {
         laidUpAt: Date.parse(stay.at),
         collectDay: stay.data.collectOn === null ? null : toDay(stay.data.collectOn),
         hallName: hall.name,
+        powerCutAt: null,
+        silentSince: null,
         temperatures: temperaturesThen(hall.id, dayOf(at, timeZone)),
         rules: DEFAULT_BOOK.rules,
         timeZone,

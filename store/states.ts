@@ -1,7 +1,9 @@
 import {
   foldBattery,
+  foldHall,
   foldVehicle,
   type BatteryState,
+  type HallState,
   type VehicleState,
 } from '../core/logbook/fold';
 import { inOrder, type Entry } from '../core/logbook/entry';
@@ -16,6 +18,8 @@ export function refold(db: Db, kind: SubjectKind, id: string): void {
   switch (kind) {
     case 'rules':
       return writeState(db, kind, id, foldRules(entries));
+    case 'hall':
+      return writeState(db, kind, id, foldHall(entries));
     case 'vehicle':
       writeState(db, kind, id, foldVehicle(entries));
       for (const battery of batteriesOf(db, id)) refold(db, 'battery', battery);
@@ -94,6 +98,8 @@ export const readBatteryStates = (db: Db, id: string | null = null) =>
   readStates<BatteryState>(db, 'battery', id);
 export const readVehicleStates = (db: Db, id: string | null = null) =>
   readStates<VehicleState>(db, 'vehicle', id);
+
+export const readHallStates = (db: Db) => readStates<HallState>(db, 'hall', null);
 
 /** The rules that hold now, and their version. */
 export function readRuleBook(db: Db): RuleBook {

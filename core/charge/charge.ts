@@ -16,6 +16,11 @@ const ACCEPTANCE: Readonly<Record<ChemistryId, { hours: number; factor: number }
   lfp: { hours: 0.08, factor: 1.01 },
 };
 
+/** Ampere-hours in for each one kept. Data sheets: 1.05–1.15 lead-acid, 1.01 lithium. */
+export const CHARGE_FACTOR = Object.fromEntries(
+  Object.entries(ACCEPTANCE).map(([id, { factor }]) => [id, factor]),
+) as Readonly<Record<ChemistryId, number>>;
+
 /** Acceptance is counted down to a share a little beyond full: a charger stops at its floor. */
 const BEYOND_FULL = 0.005;
 /** Acceptance halves for so many kelvin below 25 °C. Our own assumption. */
@@ -54,6 +59,17 @@ export interface ChargeAnswer {
   readonly ampHours: number;
   readonly wattHours: number;
   readonly course: readonly ChargePoint[];
+}
+
+/** State of charge, percent, so many hours into a charge; level once it is full. */
+export function socAfter(answer: ChargeAnswer, hours: number): number {
+  const { course } = answer;
+  const next = course.findIndex((point) => point.hours >= hours);
+  if (next < 0) return course.at(-1)!.socPct;
+  if (next === 0) return course[0]!.socPct;
+  const [a, b] = [course[next - 1]!, course[next]!];
+  const share = (hours - a.hours) / Math.max(1e-9, b.hours - a.hours);
+  return a.socPct + share * (b.socPct - a.socPct);
 }
 
 /** Hours by which acceptance falls to 1/e at the voltage limit. */

@@ -39,6 +39,8 @@ export function standing(
     laidUpAt: at('2026-11-01'),
     collectDay: toDay('2027-04-10'),
     hallName: 'Dye House',
+    powerCutAt: null,
+    silentSince: null,
     temperatures: hallTemperatures(
       { kind: 'outdoors', setpointCelsius: null },
       CLIMATE,

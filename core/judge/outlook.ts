@@ -14,7 +14,7 @@ import {
   type LossAnswer,
 } from './loss';
 import { condemnedFor } from '../inspect/open';
-import { ageYears, hallMean, indexOfDay, isOld, today, type Standing } from './standing';
+import { ageYears, hallMean, indexOfDay, isOld, isSilent, today, type Standing } from './standing';
 
 /** A battery must stay this many kelvin clear of its freezing point. Our own margin. */
 export const FREEZE_MARGIN_KELVIN = 3;
@@ -223,7 +223,10 @@ export function outlookOf(standing: Standing): Outlook | null {
   const perDay = dailyLoss(loss);
   const onCharge = state.chargeSince !== null;
   const held =
-    state.maintainerSince !== null && state.lamp?.state !== 'fault' && state.lamp?.state !== 'dark';
+    state.maintainerSince !== null &&
+    state.lamp?.state !== 'fault' &&
+    state.lamp?.state !== 'dark' &&
+    !isSilent(standing);
   const fed = held || onCharge;
   const soc = fed ? anchor.soc : socNow(anchor, perDay, standing);
   const lineSocPct = rules.lineSocPct[facts.chemistry];

@@ -28,6 +28,10 @@ export interface Standing {
   /** Day of collection; null: always ready. */
   readonly collectDay: Day | null;
   readonly hallName: string;
+  /** The mains of its hall failed then, as far as anybody noted it; UTC milliseconds. */
+  readonly powerCutAt: number | null;
+  /** Its charger reports by itself and was last heard then, too long ago; null: heard, or mute. */
+  readonly silentSince: number | null;
   /** From before lay-up to a year and more ahead. */
   readonly temperatures: DailyTemperatures;
   readonly rules: Rules;
@@ -62,3 +66,16 @@ export function isOld({ facts, rules, now, timeZone }: Standing): boolean {
   const age = ageYears(facts, today({ now, timeZone }));
   return age === null || age >= rules.oldYears;
 }
+
+type Fed = Pick<Standing, 'state' | 'powerCutAt' | 'silentSince'>;
+
+/** Whether the programme of what hangs here has to be looked at after a power cut. */
+export function modeUnseen({ state, powerCutAt }: Pick<Fed, 'state' | 'powerCutAt'>): boolean {
+  const fedSince = state.maintainerSince ?? state.chargeSince;
+  if (powerCutAt === null || fedSince === null || fedSince > powerCutAt) return false;
+  return (state.modeSeenAt ?? -1) < powerCutAt;
+}
+
+/** Its charger has fallen silent, and nobody has seen its lamp since: that would answer for it. */
+export const isSilent = ({ state, silentSince }: Pick<Fed, 'state' | 'silentSince'>) =>
+  silentSince !== null && (state.lamp?.at ?? -1) <= silentSince;

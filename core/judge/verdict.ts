@@ -7,6 +7,8 @@ import { drawPctPerDay } from '../drain/reserve';
 import type { Consequence, Finding } from '../inspect/findings';
 import { chargeBlock, condemnedFor } from '../inspect/open';
 import type { RecordedReading } from '../logbook/fold';
+import { chargeCourse } from '../charge/course';
+import { watchOf } from '../charge/watch';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import { doubtOf, type Doubt } from './plausible';
 import { isUnexplained } from './loss';
@@ -126,13 +128,9 @@ export function judge(standing: Standing, reading: RecordedReading | null = null
     };
   }
   if (outlook.onCharge) {
-    return {
-      ...base,
-      kind: 'on-charge',
-      headline: 'On charge',
-      why: [say`Since ${figure(instant(standing, standing.state.chargeSince!))}.`],
-    };
+    return { ...base, ...onCharge(standing) };
   }
+  const watch = watchOf(standing);
   if (outlook.held) {
     const lamp = standing.state.lamp;
     return {
@@ -143,6 +141,7 @@ export function judge(standing: Standing, reading: RecordedReading | null = null
         lamp
           ? say`The lamp said ${lamp.state} on ${figure(instant(standing, lamp.at))}; it is looked at in each round.`
           : say`Its lamp has not been looked at yet.`,
+        ...watch.map(({ headline, why }) => say`${headline}. ${why}`),
         ...(standing.rules.maintainerCycle === 'monthly'
           ? [
               say`Once a month, by your rule: mains off from one round to the next, then on again, and see it come back to holding.`,
@@ -151,7 +150,38 @@ export function judge(standing: Standing, reading: RecordedReading | null = null
       ],
     };
   }
-  return standingVerdict(standing, outlook, base);
+  const verdict = standingVerdict(standing, outlook, base);
+  // A maintainer that does not feed it: first what is wrong there, then what follows.
+  return watch.length === 0
+    ? verdict
+    : {
+        ...verdict,
+        why: [...watch.map((one) => say`${one.headline}. ${one.why}`), ...verdict.why],
+      };
+}
+
+/** Where its charge should be by now. */
+function onCharge(standing: Standing): Pick<Verdict, 'kind' | 'headline' | 'why'> {
+  const { state, now } = standing;
+  const since = state.chargeSince!;
+  const course = chargeCourse(state.hook, since, now);
+  const finish =
+    course.finishAt === null
+      ? []
+      : [
+          course.finishAt > now
+            ? say`Foreseen full ${figure(instant(standing, course.finishAt))}.`
+            : say`It should be full since ${figure(instant(standing, course.finishAt))}.`,
+        ];
+  return {
+    kind: 'on-charge',
+    headline: 'On charge',
+    why: [
+      say`Since ${figure(instant(standing, since))}.`,
+      ...finish,
+      ...watchOf(standing).map((one) => say`${one.headline}. ${one.why}`),
+    ],
+  };
 }
 
 /**

@@ -1,7 +1,9 @@
 import { MS_PER_HOUR } from '../day';
+import type { Hook } from '../charge/stock';
 import { inOrder, type Entry, type NewEntry } from './entry';
 import type { Inspection, Level } from '../inspect/points';
 import type { StoragePlanId } from '../plan/storage-plan-ids';
+import type { DarkCause } from '../charge/course';
 import { NO_TERMS, type Terms } from '../stay/vehicle-facts';
 import type { ProcedureId } from '../procedures/procedure-ids';
 import type { BatteryRole } from '../battery/roles';
@@ -29,6 +31,39 @@ export interface BatteryState {
   readonly maintainerSince: number | null;
   readonly chargeSince: number | null;
   readonly charger: string;
+  /** What hangs where, charging or maintained; null where nobody noted it. */
+  readonly hook: Hook | null;
+  /** Wanted on a charger, in the attendant's own word. */
+  readonly queued: { readonly at: number; readonly chargerId: string | null } | null;
+  /** When its charger's programme was last looked at. */
+  readonly modeSeenAt: number | null;
+  readonly darkCause: { readonly at: number; readonly cause: DarkCause } | null;
+  readonly hydrometer: {
+    readonly at: number;
+    readonly gravities: readonly number[];
+    readonly celsius: number;
+  } | null;
+  /** Water that was added, newest last. */
+  readonly water: readonly { readonly at: number; readonly addedMl: readonly number[] }[];
+  /** An attempt to bring back a battery that was found flat. */
+  readonly recovery: {
+    readonly at: number;
+    readonly why: string;
+    readonly thawedAt: number | null;
+    readonly reconditionedAt: number | null;
+    readonly loadTest: {
+      readonly at: number;
+      readonly volts: number;
+      readonly amps: number;
+      readonly celsius: number;
+    } | null;
+  } | null;
+  /** How the last attempt ended. */
+  readonly recovered: {
+    readonly at: number;
+    readonly verdict: 'keep' | 'replace' | 'given-up';
+    readonly why: string;
+  } | null;
   /** When it was last known full: end of a full charge, or a lamp that said holding. */
   readonly lastFullAt: number | null;
   /** Last charge, outing or change at the clamps: the rest counts from here. */
@@ -59,6 +94,10 @@ export interface BatteryState {
     readonly from: number;
     readonly to: number;
     readonly full: boolean;
+    /** Out of the charger, where anybody knows. */
+    readonly ampHours?: number | null;
+    readonly metered?: boolean;
+    readonly hook?: Hook | null;
   }[];
 }
 
@@ -71,6 +110,14 @@ export const EMPTY_BATTERY: BatteryState = {
   maintainerSince: null,
   chargeSince: null,
   charger: '',
+  hook: null,
+  queued: null,
+  modeSeenAt: null,
+  darkCause: null,
+  hydrometer: null,
+  water: [],
+  recovery: null,
+  recovered: null,
   lastFullAt: null,
   disturbedAt: null,
   drawMa: null,
@@ -121,8 +168,13 @@ export function step(state: BatteryState, entry: NewEntry): BatteryState {
         inspection: { at, seen: entry.data },
         levels: entry.data.levels ? { at, cells: entry.data.levels } : state.levels,
       };
-    case 'levels':
-      return { ...state, levels: { at, cells: entry.data.cells } };
+    case 'levels': {
+      const { cells, addedMl } = entry.data;
+      const water = addedMl ? [...state.water, { at, addedMl }] : state.water;
+      return { ...state, levels: { at, cells }, water };
+    }
+    case 'hydrometer':
+      return { ...state, hydrometer: { at, ...entry.data } };
     case 'cleaned':
       return {
         ...state,
@@ -145,13 +197,30 @@ export function step(state: BatteryState, entry: NewEntry): BatteryState {
       return { ...state, readings: [...state.readings, reading] };
     }
     case 'charge-started':
-      return { ...state, chargeSince: at, charger: entry.data.charger };
+      return {
+        ...state,
+        chargeSince: at,
+        charger: entry.data.charger,
+        hook: entry.data.hook ?? null,
+        queued: null,
+        lamp: null,
+        modeSeenAt: at,
+      };
     case 'charge-ended': {
-      const charge = { from: state.chargeSince ?? at, to: at, full: entry.data.full };
+      const charge = {
+        from: state.chargeSince ?? at,
+        to: at,
+        full: entry.data.full,
+        ampHours: entry.data.ampHours,
+        metered: entry.data.metered ?? false,
+        hook: state.hook,
+      };
       return {
         ...state,
         chargeSince: null,
         charger: '',
+        hook: null,
+        lamp: null,
         disturbedAt: at,
         lastFullAt: entry.data.full ? at : state.lastFullAt,
         charges: [...state.charges, charge],
@@ -160,10 +229,19 @@ export function step(state: BatteryState, entry: NewEntry): BatteryState {
     case 'negative':
       return clamped(state, at, entry.data.on);
     case 'maintainer':
-      if (entry.data.on) return { ...state, maintainerSince: state.maintainerSince ?? at };
+      if (entry.data.on) {
+        return {
+          ...state,
+          maintainerSince: state.maintainerSince ?? at,
+          hook: entry.data.hook ?? state.hook,
+          queued: null,
+          modeSeenAt: at,
+        };
+      }
       return {
         ...state,
         maintainerSince: null,
+        hook: null,
         disturbedAt: at,
         lastFullAt: state.lamp?.state === 'holding' ? at : state.lastFullAt,
         lamp: null,
@@ -174,6 +252,42 @@ export function step(state: BatteryState, entry: NewEntry): BatteryState {
         lamp: { state: entry.data.state, at },
         lastFullAt: entry.data.state === 'holding' ? at : state.lastFullAt,
       };
+    case 'dark-found':
+      return { ...state, darkCause: { at, cause: entry.data.cause } };
+    case 'mode-seen':
+      return { ...state, modeSeenAt: at };
+    case 'queued':
+      return {
+        ...state,
+        queued: entry.data.on ? { at, chargerId: entry.data.chargerId } : null,
+      };
+    case 'recovery-begun':
+      return {
+        ...state,
+        recovery: {
+          at,
+          why: entry.data.why,
+          thawedAt: null,
+          reconditionedAt: null,
+          loadTest: null,
+        },
+      };
+    case 'thawed':
+      return state.recovery ? { ...state, recovery: { ...state.recovery, thawedAt: at } } : state;
+    case 'reconditioned':
+      return {
+        ...state,
+        disturbedAt: at,
+        recovery: state.recovery && { ...state.recovery, reconditionedAt: at },
+      };
+    case 'load-tested':
+      return {
+        ...state,
+        disturbedAt: at,
+        recovery: state.recovery && { ...state.recovery, loadTest: { at, ...entry.data } },
+      };
+    case 'recovery-ended':
+      return { ...state, recovery: null, recovered: { at, ...entry.data } };
     case 'draw':
       return { ...state, drawMa: entry.data.milliamps, drawAt: at };
     case 'outing':
@@ -225,4 +339,20 @@ export function foldVehicle(entries: readonly Entry[]): VehicleState {
     }
   }
   return state;
+}
+
+/** What befell a hall. */
+export interface HallState {
+  /** The last time that the mains failed, as far as anybody noted it. */
+  readonly powerCutAt: number | null;
+}
+
+export const EMPTY_HALL: HallState = { powerCutAt: null };
+
+export function foldHall(entries: readonly Entry[]): HallState {
+  return inOrder(entries).reduce<HallState>(
+    (state, entry) =>
+      entry.kind === 'power-cut' ? { ...state, powerCutAt: Date.parse(entry.at) } : state,
+    EMPTY_HALL,
+  );
 }

@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { BATTERY_ROLES } from '../battery/roles';
+import { DARK_CAUSES } from '../charge/course';
+import { Hook, PROGRAMME_IDS } from '../charge/stock';
 import { parseDay } from '../day';
 import { Inspection, LEVELS } from '../inspect/points';
 import { STORAGE_PLAN_IDS } from '../plan/storage-plan-ids';
@@ -8,7 +10,7 @@ import { RulePatch } from '../rules/rules';
 import { Terms } from '../stay/vehicle-facts';
 
 /** What an entry may be about. */
-export const SUBJECT_KINDS = ['battery', 'vehicle', 'rules'] as const;
+export const SUBJECT_KINDS = ['battery', 'vehicle', 'hall', 'rules'] as const;
 export type SubjectKind = (typeof SUBJECT_KINDS)[number];
 
 export const LAMP_STATES = ['holding', 'charging', 'fault', 'dark'] as const;
@@ -59,16 +61,103 @@ export const ENTRY_KINDS = {
   'charge-started': {
     subject: 'battery',
     version: 1,
-    data: z.strictObject({ charger: z.string().max(80) }),
+    data: z.strictObject({
+      charger: z.string().max(80),
+      /** What hangs where; older entries have only the charger's name. */
+      hook: Hook.optional(),
+    }),
   },
   'charge-ended': {
     subject: 'battery',
     version: 1,
-    data: z.strictObject({ full: z.boolean(), ampHours: z.number().min(0).max(2000).nullable() }),
+    data: z.strictObject({
+      full: z.boolean(),
+      /** Out of the charger. */
+      ampHours: z.number().min(0).max(2000).nullable(),
+      /** The ampere-hours are the charger's own reports, and not read off or guessed. */
+      metered: z.boolean().optional(),
+    }),
   },
   negative: { subject: 'battery', version: 1, data: z.strictObject({ on: z.boolean() }) },
-  maintainer: { subject: 'battery', version: 1, data: z.strictObject({ on: z.boolean() }) },
-  lamp: { subject: 'battery', version: 1, data: z.strictObject({ state: z.enum(LAMP_STATES) }) },
+  maintainer: {
+    subject: 'battery',
+    version: 1,
+    data: z.strictObject({ on: z.boolean(), hook: Hook.optional() }),
+  },
+  lamp: {
+    subject: 'battery',
+    version: 1,
+    data: z.strictObject({
+      state: z.enum(LAMP_STATES),
+      /** Looked at, or reported by the charger itself. */
+      source: z.enum(['eyes', 'device']).optional(),
+    }),
+  },
+  /** What a dark lamp came from. */
+  'dark-found': {
+    subject: 'battery',
+    version: 1,
+    data: z.strictObject({ cause: z.enum(DARK_CAUSES) }),
+  },
+  /** The programme that a charger is in, looked at after a power cut. */
+  'mode-seen': {
+    subject: 'battery',
+    version: 1,
+    data: z.strictObject({ programme: z.enum(PROGRAMME_IDS).nullable() }),
+  },
+  /** In the queue for a charger, or taken out of it again. */
+  queued: {
+    subject: 'battery',
+    version: 1,
+    data: z.strictObject({ on: z.boolean(), chargerId: Id.nullable() }),
+  },
+  hydrometer: {
+    subject: 'battery',
+    version: 1,
+    data: z.strictObject({
+      /** As read, cell by cell from the positive post. */
+      gravities: z
+        .array(
+          z
+            .number()
+            .min(1, 'water is 1.000: no cell shows less')
+            .max(1.4, 'no acid here is over 1.400: 1.265 is written 1.265'),
+        )
+        .min(1)
+        .max(48),
+      /** Of the acid. */
+      celsius: z.number().min(-40).max(60),
+    }),
+  },
+  'recovery-begun': { subject: 'battery', version: 1, data: z.strictObject({ why: Text }) },
+  thawed: { subject: 'battery', version: 1, data: z.strictObject({}) },
+  reconditioned: {
+    subject: 'battery',
+    version: 1,
+    data: z.strictObject({ hours: z.number().min(0).max(200) }),
+  },
+  'load-tested': {
+    subject: 'battery',
+    version: 1,
+    data: z.strictObject({
+      volts: Volts,
+      amps: z.number().min(1, 'half the cold cranking amps').max(2000),
+      celsius: z.number().min(-40).max(60),
+    }),
+  },
+  'recovery-ended': {
+    subject: 'battery',
+    version: 1,
+    data: z.strictObject({
+      verdict: z.enum(['keep', 'replace', 'given-up']),
+      why: z.string().max(300),
+    }),
+  },
+  'power-cut': {
+    subject: 'hall',
+    version: 1,
+    data: z.strictObject({ note: z.string().max(200) }),
+  },
   draw: {
     subject: 'battery',
     version: 1,
@@ -93,6 +182,8 @@ export const ENTRY_KINDS = {
       cells: z.array(z.enum(LEVELS)).min(1).max(48),
       /** Water was added. */
       toppedUp: z.boolean(),
+      /** Millilitres, cell by cell, where they were measured. */
+      addedMl: z.array(z.number().min(0).max(3000)).max(48).optional(),
     }),
   },
   cleaned: {

@@ -3,7 +3,7 @@ import { chargeBlock, condemnedFor, openFindings } from '../inspect/open';
 import type { BatteryState } from '../logbook/fold';
 import { isFarBeyond } from '../judge/loss';
 import { isSettled, outlookOf, type Outlook } from '../judge/outlook';
-import { today, type Standing } from '../judge/standing';
+import { isSilent, modeUnseen, today, type Standing } from '../judge/standing';
 import type { ProcedureId } from '../procedures/procedure-ids';
 import { arrangementOf, STORAGE_PLANS } from './storage-plans';
 import { roundFor, roundOnOrAfter, roundsEvery } from './rounds';
@@ -13,6 +13,7 @@ export const JOB_KINDS = [
   'lamp',
   'recharge',
   'take-off',
+  'mode',
   'procedure',
   'inspect',
   'replace',
@@ -32,6 +33,7 @@ export const MINUTES = {
   lamp: 0.3,
   recharge: 4,
   'take-off': 2,
+  mode: 0.5,
   inspect: 4,
   replace: 15,
 } as const;
@@ -73,9 +75,11 @@ function electricJobs(standing: Standing, outlook: Outlook | null, morning: numb
   const { state } = standing;
   const day = today(standing);
   const jobs: Job[] = [];
+  jobs.push(...modeJob(standing, morning));
   if (state.maintainerSince !== null) {
     const seen = state.lamp?.at ?? -1;
-    if (seen >= morning) jobs.push({ kind: 'lamp', done: true });
+    if (isSilent(standing)) jobs.push({ kind: 'lamp', done: false });
+    else if (seen >= morning) jobs.push({ kind: 'lamp', done: true });
     else if (lampRounds(standing, day)[0] === roundOnOrAfter(standing.rules, day)) {
       jobs.push({ kind: 'lamp', done: false });
     }
@@ -101,6 +105,16 @@ function electricJobs(standing: Standing, outlook: Outlook | null, morning: numb
     }
   }
   return jobs;
+}
+
+/** After a power cut every charger's programme is looked at once. */
+function modeJob(standing: Standing, morning: number): Job[] {
+  if (modeUnseen(standing)) return [{ kind: 'mode', done: false }];
+  const { state, powerCutAt } = standing;
+  const seen = state.modeSeenAt ?? -1;
+  const fedSince = state.maintainerSince ?? state.chargeSince;
+  const since = fedSince !== null && powerCutAt !== null && fedSince <= powerCutAt;
+  return since && seen >= Math.max(morning, powerCutAt) ? [{ kind: 'mode', done: true }] : [];
 }
 
 /** Rounds until `until`, or just the next ones, in which its lamp is looked at. */

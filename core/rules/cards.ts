@@ -13,6 +13,7 @@ export const RULE_GROUPS = {
   care: 'Levels and cleaning',
   charger: 'At the charger',
   place: 'The place',
+  money: 'What it costs',
 } as const;
 export type RuleGroup = keyof typeof RULE_GROUPS;
 
@@ -377,6 +378,50 @@ export const RULE_CARDS: { readonly [K in ChoiceRule]: RuleCard<K> } = {
       { value: 2, label: '2 m', reason: 'The maintainer’s own lead.' },
       { value: 5, label: '5 m', reason: 'One short extension along the wall.' },
       { value: 15, label: '15 m', reason: 'With a reel, unrolled whole, dry.' },
+    ],
+  },
+  shiftEndHour: {
+    group: 'charger',
+    label: 'End of the working day',
+    unit: 'o’clock',
+    why: 'A manual charger is not left alone: what is not done by then does not begin on one.',
+    schools: [
+      { value: 13, label: '13:00', reason: 'Mornings only.' },
+      { value: 17, label: '17:00', reason: 'A usual day.' },
+      { value: 20, label: '20:00', reason: 'Somebody is about in the evening.' },
+    ],
+  },
+  moneyPerKwh: {
+    group: 'money',
+    label: 'Energy, for each kWh',
+    unit: '',
+    why: 'A charge costs little; a season of maintainers shows. In your own money.',
+    schools: [
+      { value: 0.15, label: '0.15', reason: 'Cheap mains.' },
+      { value: 0.3, label: '0.30', reason: 'A usual tariff.' },
+      { value: 0.45, label: '0.45', reason: 'Dear mains.' },
+    ],
+  },
+  moneyPerHour: {
+    group: 'money',
+    label: 'Attendant, for each hour',
+    unit: '',
+    why: 'Labour decides more than energy: what an hour of walking and lifting is worth here.',
+    schools: [
+      { value: 15, label: '15', reason: 'Where time is cheap, or your own.' },
+      { value: 25, label: '25', reason: 'A usual wage with its costs.' },
+      { value: 40, label: '40', reason: 'A workshop’s hour.' },
+    ],
+  },
+  moneyPerAh: {
+    group: 'money',
+    label: 'A new flooded battery, for each Ah',
+    unit: '',
+    why: 'Stands beside what a recovery costs; sealed types are reckoned dearer. An owner’s price limit is asked for separately.',
+    schools: [
+      { value: 1.2, label: '1.20', reason: 'Cheap ones, short-lived.' },
+      { value: 1.6, label: '1.60', reason: 'A middle class.' },
+      { value: 2.6, label: '2.60', reason: 'The dearer class that lasts.' },
     ],
   },
 };

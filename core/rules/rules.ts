@@ -51,6 +51,13 @@ export const Rules = z.strictObject({
   insulation: z.enum(['fit', 'leave']),
   floor: z.enum(['board', 'off-concrete']),
   outletReachMetres: z.number().min(1).max(50),
+  /** Hour at which the attendant goes home. */
+  shiftEndHour: z.int().min(10).max(23),
+  /** In the site's own money. */
+  moneyPerKwh: z.number().min(0).max(10),
+  moneyPerHour: z.number().min(0).max(500),
+  /** A new flooded battery, for each ampere-hour. */
+  moneyPerAh: z.number().min(0.1).max(50),
   temperatureUnit: z.enum(['celsius', 'fahrenheit']),
   measureUnit: z.enum(['metric', 'us']),
   clock: z.enum(['24h', '12h']),
@@ -123,6 +130,10 @@ export const DEFAULT_RULES: Rules = {
   insulation: 'leave',
   floor: 'board',
   outletReachMetres: 5,
+  shiftEndHour: 17,
+  moneyPerKwh: 0.3,
+  moneyPerHour: 25,
+  moneyPerAh: 1.6,
   temperatureUnit: 'celsius',
   measureUnit: 'metric',
   clock: '24h',

@@ -1,5 +1,7 @@
 import { usualDetails } from '../battery/details';
 import { CHEMISTRIES, CHEMISTRY_IDS } from '../battery/chemistries';
+import { recoveryOf } from '../charge/recovery';
+import { doneBefore } from '../charge/subject';
 import { toDay } from '../day';
 import { at, reading, standing } from '../judge/fixture';
 import { outlookOf } from '../judge/outlook';
@@ -68,11 +70,54 @@ const held = (levelsDay: string) => ({
   levels: { at: at(levelsDay), cells: ['mark' as const] },
 });
 
+/** A battery found flat and charged: what that has cost, beside a new one. */
+function recoveryUnder(rules: Rules): string {
+  const { facts, state, now } = standing({
+    state: {
+      readings: [reading('2027-01-11', 11.6)],
+      inspection: { at: at('2027-01-12'), seen: { answers: {}, levels: null, note: '' } },
+      recovery: {
+        at: at('2027-01-11'),
+        why: 'flat',
+        thawedAt: null,
+        reconditionedAt: null,
+        loadTest: null,
+      },
+      charges: [{ from: at('2027-01-12'), to: at('2027-01-13'), full: true, ampHours: 58 }],
+    },
+  });
+  const { spent, newPrice } = recoveryOf({
+    ...facts,
+    state,
+    coldCrankingAmps: 500,
+    celsius: 12,
+    rules,
+    now,
+  })!;
+  return JSON.stringify([spent.money.toFixed(2), newPrice]);
+}
+
 /**
  * For each rule, a case in which its schools disagree: what is said or ordered under each of
  * them must differ. A rule without a case here fails the test.
  */
 const CASES: { readonly [K in ChoiceRule]: (rules: Rules) => string } = {
+  shiftEndHour: (rules) =>
+    // Begun at nine: done at half past eleven, at three, at seven in the evening.
+    JSON.stringify(
+      [2.5, 6, 10].map(
+        (hours) =>
+          doneBefore(
+            standing().now + hours * 3_600_000,
+            standing().now,
+            rules,
+            standing().timeZone,
+          ).beforeShiftEnd,
+      ),
+    ),
+  moneyPerKwh: (rules) => recoveryUnder(rules),
+  moneyPerHour: (rules) => recoveryUnder(rules),
+  moneyPerAh: (rules) => recoveryUnder(rules),
   restHours: (rules) =>
     JSON.stringify(
       [6, 16].map((restedHours) => {

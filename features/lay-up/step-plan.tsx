@@ -85,6 +85,8 @@ function contextOf(draft: Draft, battery: DraftBattery, data: LayUpData): PlanCo
       vehicleKind: draft.kind,
       laidUpAt: now,
       collectDay,
+      powerCutAt: null,
+      silentSince: null,
       hallName: hall.name,
       temperatures: at(hall.id),
       rules: data.rules,

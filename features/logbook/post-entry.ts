@@ -131,6 +131,8 @@ function isHere(entry: NewEntry, battery: KeptBattery | null): boolean {
       return entry.subjectId === HOUSE_RULES;
     case 'vehicle':
       return readVehicles(db(), entry.subjectId).length > 0;
+    case 'hall':
+      return readHalls(db()).some(({ id }) => id === entry.subjectId);
     case 'battery':
       return battery !== null;
   }

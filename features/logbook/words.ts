@@ -1,5 +1,6 @@
 import type { NewEntry } from '../../core/logbook/entry';
 import { formatMilliamps, formatVolts } from '../../core/judge/words';
+import { PROGRAMMES } from '../../core/charge/stock';
 import { shortDay, toDay } from '../../core/day';
 import { findingsOf } from '../../core/inspect/findings';
 import { LEVEL_WORDS, type Level } from '../../core/inspect/points';
@@ -25,13 +26,48 @@ export function entryWords(
     case 'charge-started':
       return { what: 'put on charge', value: entry.data.charger };
     case 'charge-ended':
-      return { what: 'taken off charge', value: entry.data.full ? 'full' : 'not full' };
+      return {
+        what: 'taken off charge',
+        value: `${entry.data.full ? 'full' : 'not full'}${entry.data.ampHours === null ? '' : `, ${entry.data.ampHours.toFixed(1)} Ah`}`,
+      };
     case 'negative':
       return { what: 'negative', value: entry.data.on ? 'on' : 'off' };
     case 'maintainer':
       return { what: 'maintainer', value: entry.data.on ? 'on' : 'off' };
     case 'lamp':
-      return { what: 'lamp', value: entry.data.state };
+      return {
+        what: entry.data.source === 'device' ? 'lamp, by itself' : 'lamp',
+        value: entry.data.state,
+      };
+    case 'dark-found':
+      return { what: 'dark lamp', value: `it was the ${entry.data.cause}` };
+    case 'mode-seen':
+      return {
+        what: 'mode looked at',
+        value: entry.data.programme ? PROGRAMMES[entry.data.programme].label : '',
+      };
+    case 'queued':
+      return { what: entry.data.on ? 'wanted on a charger' : 'out of the queue', value: '' };
+    case 'hydrometer':
+      return {
+        what: 'hydrometer',
+        value: entry.data.gravities.map((gravity) => gravity.toFixed(3)).join(' '),
+      };
+    case 'recovery-begun':
+      return { what: 'recovery begun', value: entry.data.why };
+    case 'thawed':
+      return { what: 'thawed', value: '' };
+    case 'reconditioned':
+      return { what: 'reconditioned', value: `${entry.data.hours} h` };
+    case 'load-tested':
+      return {
+        what: 'load test',
+        value: `${formatVolts(entry.data.volts)} at ${Math.round(entry.data.amps)} A`,
+      };
+    case 'recovery-ended':
+      return { what: `recovery: ${entry.data.verdict.replace('-', ' ')}`, value: entry.data.why };
+    case 'power-cut':
+      return { what: 'power cut', value: entry.data.note };
     case 'draw':
       return {
         what: `draw, settled${entry.data.source ? SOURCE_WORDS[entry.data.source] : ''}`,

@@ -24,13 +24,15 @@ export function wireVehicle(stay: Stay): WireVehicle {
 
 export function wireBatteries(stay: Stay): WireBattery[] {
   const labels = batteryLabels(stay.batteries);
-  return stay.batteries.map(({ battery, standing }, i) => ({
+  return stay.batteries.map(({ battery, standing, hallId }, i) => ({
     id: battery.id,
     mark: battery.mark,
     label: labels[i]!,
     facts: standing.facts,
     details: battery.details,
     state: standing.state,
+    hallId,
+    silentSince: standing.silentSince,
   }));
 }
 
@@ -78,7 +80,9 @@ export function roundData(loaded: LoadedSite): RoundData {
     roundDay: roundOnOrAfter(loaded.rules, loaded.today),
     rules: loaded.rules,
     benchHallId: benchHall(loaded.halls).id,
-    halls: loaded.halls.map((hall) => toWireHall(hall, loaded.temperatures.get(hall.id)!)),
+    halls: loaded.halls.map((hall) =>
+      toWireHall(hall, loaded.temperatures.get(hall.id)!, loaded.powerCuts.get(hall.id) ?? null),
+    ),
     stops: stopsOf(loaded),
     ahead: loaded.stays.map((stay) => ({
       vehicleId: stay.vehicle.id,

@@ -81,11 +81,17 @@ export function jobWord(job: Job): string {
   }
 }
 
-export type HallMap = ReadonlyMap<string, { name: string; temperatures: DailyTemperatures }>;
+export type HallMap = ReadonlyMap<
+  string,
+  { name: string; temperatures: DailyTemperatures; powerCutAt: number | null }
+>;
 
 export function hallsOf(data: RoundData): HallMap {
   return new Map(
-    data.halls.map((hall) => [hall.id, { name: hall.name, temperatures: fromWireHall(hall) }]),
+    data.halls.map((hall) => [
+      hall.id,
+      { name: hall.name, temperatures: fromWireHall(hall), powerCutAt: hall.powerCutAt },
+    ]),
   );
 }
 

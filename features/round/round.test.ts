@@ -38,6 +38,8 @@ function battery(id: string, label: string, state: Partial<BatteryState>): WireB
       capsOpen: false,
     },
     details: usualDetails('agm'),
+    hallId: 'yard',
+    silentSince: null,
     state: {
       ...EMPTY_BATTERY,
       vehicleId: 'v1',

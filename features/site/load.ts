@@ -4,6 +4,9 @@ import type { BatteryState, VehicleState } from '../../core/logbook/fold';
 import type { Standing } from '../../core/judge/standing';
 import { outlookOf, type Outlook } from '../../core/judge/outlook';
 import { LONGEST_RESERVE_DAYS } from '../../core/judge/words';
+import type { Hanging } from '../../core/charge/board';
+import type { Stock } from '../../core/charge/stock';
+import { silentSince } from '../../core/reports/report';
 import type { PlanContext } from '../../core/plan/storage-plans';
 import type { RuleBook, Rules } from '../../core/rules/rules';
 import { hallTemperatures, type DailyTemperatures } from '../../core/site/climate';
@@ -21,7 +24,14 @@ import {
   type Site,
   type Vehicle,
 } from '../../store/site';
-import { readBatteryStates, readRuleBook, readVehicleStates } from '../../store/states';
+import { readLastHeard, readReporters, type Reporter } from '../../store/reporters';
+import {
+  readBatteryStates,
+  readHallStates,
+  readRuleBook,
+  readVehicleStates,
+} from '../../store/states';
+import { readLatitude, readStock } from '../../store/stock';
 import { hallDayStamp, readHallDays } from '../../store/temperatures';
 
 /** A vehicle that stands in a bay, with its batteries. */
@@ -35,6 +45,8 @@ export interface Stay {
 
 export interface KeptBattery {
   readonly battery: Battery;
+  /** Where it stands: the bench's hall while it is out. */
+  readonly hallId: string;
   readonly standing: Standing;
   readonly outlook: Outlook | null;
 }
@@ -48,6 +60,14 @@ export interface LoadedSite {
   readonly now: number;
   readonly today: Day;
   readonly temperatures: ReadonlyMap<string, DailyTemperatures>;
+  readonly stock: Stock;
+  readonly reporters: readonly Reporter[];
+  /** When each device was last heard. */
+  readonly lastHeard: ReadonlyMap<string, number>;
+  /** When the mains of each hall last failed, as far as anybody noted it. */
+  readonly powerCuts: ReadonlyMap<string, number>;
+  /** Degrees north; null where nobody has said. */
+  readonly latitude: number | null;
   /** In walking order. */
   readonly stays: readonly Stay[];
 }
@@ -64,7 +84,25 @@ function settingOf(from: Db, at: number, asIf?: Rules) {
   const halls = readHalls(from);
   const today = dayOf(at, site.timeZone);
   const temperatures = temperaturesOf(from, site, halls, today);
-  return { site, rules, ruleBook, halls, today, temperatures, now: at };
+  const powerCuts = new Map(
+    [...readHallStates(from)].flatMap(([id, { powerCutAt }]) =>
+      powerCutAt === null ? [] : [[id, powerCutAt] as const],
+    ),
+  );
+  return {
+    site,
+    rules,
+    ruleBook,
+    halls,
+    today,
+    temperatures,
+    now: at,
+    stock: readStock(from),
+    reporters: readReporters(from),
+    lastHeard: readLastHeard(from),
+    powerCuts,
+    latitude: readLatitude(from),
+  };
 }
 
 interface RememberedTemperatures {
@@ -112,13 +150,39 @@ function keptBattery(
     laidUpAt,
     collectDay: collectOn === null ? null : toDay(collectOn),
     hallName: hall.name,
+    powerCutAt: setting.powerCuts.get(hall.id) ?? null,
+    silentSince: silenceOf(setting, state),
     temperatures: setting.temperatures.get(hall.id)!,
     rules: setting.rules,
     timeZone: setting.site.timeZone,
     now: setting.now,
   };
-  return { battery, standing, outlook: outlookOf(standing) };
+  return { battery, hallId: hall.id, standing, outlook: outlookOf(standing) };
 }
+
+/** Since when the charger that a battery hangs on has been silent; null where none reports. */
+function silenceOf(setting: Setting, state: BatteryState): number | null {
+  const { hook } = state;
+  const since = state.maintainerSince ?? state.chargeSince;
+  if (!hook || since === null) return null;
+  const device = setting.reporters.find(({ chargerId }) => chargerId === hook.chargerId);
+  if (!device) return null;
+  // Before it was hooked up there was nothing to be heard of this battery.
+  const heard = setting.lastHeard.get(device.id) ?? null;
+  const silent = silentSince({ ...device, addedAt: since }, heard, setting.now);
+  return silent === null ? null : Math.max(silent, since);
+}
+
+/** What hangs on a charger or maintainer, of the whole site. */
+export const hangingOf = (stays: readonly Stay[]): Hanging[] =>
+  stays.flatMap(({ batteries }) =>
+    batteries.flatMap(({ battery, standing: { state } }): Hanging[] => {
+      const since = state.maintainerSince ?? state.chargeSince;
+      if (since === null) return [];
+      const kind = state.maintainerSince === null ? 'charge' : 'maintain';
+      return [{ batteryId: battery.id, since, kind, hook: state.hook }];
+    }),
+  );
 
 /** The site as it stands now, or null before it has been set up; as if other rules held. */
 export function loadSite(from: Db, at: number, asIf?: Rules): LoadedSite | null {

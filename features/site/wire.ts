@@ -14,6 +14,8 @@ export interface WireHall {
   readonly firstDay: number;
   readonly mean: readonly number[];
   readonly low: readonly number[];
+  /** The last power cut that anybody noted. */
+  readonly powerCutAt: number | null;
 }
 
 /** What the browser needs to judge one battery by itself, while the server is out of reach. */
@@ -24,6 +26,10 @@ export interface WireBattery {
   readonly facts: BatteryFacts;
   readonly details: BatteryDetails;
   readonly state: BatteryState;
+  /** Where it stands: the bench's hall while it is out. */
+  readonly hallId: string;
+  /** Its charger reports by itself and has not since then. */
+  readonly silentSince: number | null;
 }
 
 export interface WireVehicle {
@@ -50,6 +56,7 @@ const tenth = (value: number) => Math.round(value * 10) / 10;
 export function toWireHall(
   hall: { id: string; name: string },
   temperatures: DailyTemperatures,
+  powerCutAt: number | null = null,
 ): WireHall {
   return {
     id: hall.id,
@@ -57,6 +64,7 @@ export function toWireHall(
     firstDay: temperatures.firstDay,
     mean: Array.from(temperatures.mean, tenth),
     low: Array.from(temperatures.low, tenth),
+    powerCutAt,
   };
 }
 
@@ -74,7 +82,7 @@ export function fromWireHall(hall: WireHall): DailyTemperatures {
 export function standingOf(
   battery: WireBattery,
   vehicle: WireVehicle,
-  hall: { name: string; temperatures: DailyTemperatures },
+  hall: { name: string; temperatures: DailyTemperatures; powerCutAt?: number | null },
   rules: Rules,
   clock: { now: number; timeZone: string },
 ): Standing {
@@ -85,6 +93,8 @@ export function standingOf(
     laidUpAt: vehicle.laidUpAt,
     collectDay: vehicle.collectDay,
     hallName: hall.name,
+    powerCutAt: hall.powerCutAt ?? null,
+    silentSince: battery.silentSince,
     temperatures: hall.temperatures,
     rules,
     timeZone: clock.timeZone,

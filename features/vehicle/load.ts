@@ -88,6 +88,8 @@ function goneFrom(vehicleId: string): WireBattery[] {
       facts: factsOf(battery),
       details: battery.details,
       state: states.get(id)!,
+      hallId: '',
+      silentSince: null,
     })),
   );
 }

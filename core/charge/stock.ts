@@ -1,0 +1,208 @@
+import { z } from 'zod';
+import type { ChemistryId } from '../battery/chemistries';
+
+export const PROGRAMME_IDS = [
+  'normal',
+  'agm',
+  'gel',
+  'lithium',
+  'cold',
+  'small',
+  'recondition',
+] as const;
+export type ProgrammeId = (typeof PROGRAMME_IDS)[number];
+
+/** What a programme of a charger is meant for. To add one is to add its id and its record. */
+export interface Programme {
+  readonly id: ProgrammeId;
+  readonly label: string;
+  readonly chemistries: readonly ChemistryId[];
+  /** Volts of a 12 V battery at 25 °C that such a programme usually goes to. Data sheets. */
+  readonly absorptionVolts: number;
+  /** Null where it ends instead of floating. */
+  readonly floatVolts: number | null;
+}
+
+const LEAD = ['flooded', 'efb', 'agm', 'gel'] as const;
+
+export const PROGRAMMES: Readonly<Record<ProgrammeId, Programme>> = {
+  normal: {
+    id: 'normal',
+    label: 'Normal',
+    chemistries: ['flooded', 'efb', 'agm'],
+    absorptionVolts: 14.4,
+    floatVolts: 13.5,
+  },
+  agm: {
+    id: 'agm',
+    label: 'AGM',
+    chemistries: ['agm', 'efb'],
+    absorptionVolts: 14.7,
+    floatVolts: 13.6,
+  },
+  gel: { id: 'gel', label: 'Gel', chemistries: ['gel'], absorptionVolts: 14.1, floatVolts: 13.5 },
+  lithium: {
+    id: 'lithium',
+    label: 'Lithium',
+    chemistries: ['lfp'],
+    absorptionVolts: 14.2,
+    floatVolts: null,
+  },
+  cold: {
+    id: 'cold',
+    label: 'Cold',
+    chemistries: ['flooded', 'efb', 'agm'],
+    absorptionVolts: 14.7,
+    floatVolts: 13.7,
+  },
+  small: {
+    id: 'small',
+    label: 'Small battery',
+    chemistries: [...LEAD],
+    absorptionVolts: 14.2,
+    floatVolts: 13.5,
+  },
+  recondition: {
+    id: 'recondition',
+    label: 'Recondition',
+    chemistries: ['flooded', 'efb'],
+    absorptionVolts: 15.8,
+    floatVolts: null,
+  },
+};
+
+export const CHARGER_LAMPS = ['holding', 'charging', 'fault', 'dark'] as const;
+
+const Name = z.string().trim().min(1, 'give it a name').max(40, 'at most 40 letters');
+const Id = z.string().min(1).max(64);
+
+/** A charger as it lies in the store: what it can do, and what to mind about it. */
+export const Charger = z
+  .strictObject({
+    id: Id,
+    name: Name,
+    channels: z.int('a whole number').min(1, 'at least one').max(12, 'at most 12'),
+    ampsPerChannel: z.number().min(0.1, 'at least 0.1 A').max(100, 'at most 100 A'),
+    /** Nominal volts that it can be set to. */
+    volts: z.array(z.number().min(2).max(96)).min(1, 'at least one voltage').max(6),
+    programmes: z
+      .array(
+        z.strictObject({
+          id: z.enum(PROGRAMME_IDS),
+          /** Of a 12 V battery at 25 °C, from its leaflet. */
+          absorptionVolts: z.number().min(13, 'at least 13 V').max(16.5, 'at most 16.5 V'),
+          floatVolts: z.number().min(12.8).max(14.2).nullable(),
+          /** Less than its channel gives in this programme; null: all of it. */
+          amps: z.number().min(0.1).max(100).nullable(),
+        }),
+      )
+      .min(1, 'at least one programme')
+      .max(PROGRAMME_IDS.length),
+    /** In which it starts at each switch-on. */
+    wakesIn: z.enum(PROGRAMME_IDS),
+    /** It does not begin on a 12 V battery under this; null: on any. */
+    leastStartVolts: z.number().min(0).max(12).nullable(),
+    /** Its own lamps, as `green, steady`, and what each means. */
+    lamps: z.array(z.strictObject({ shows: Name, means: z.enum(CHARGER_LAMPS) })).max(12),
+    reversePolarity: z.boolean(),
+    sparkProof: z.boolean(),
+    leadMetres: z.number().min(0).max(50),
+    portable: z.boolean(),
+    /** The hall in which it hangs, or is kept. */
+    hallId: Id,
+    /** A manual one neither stops by itself nor limits its volts. */
+    automatic: z.boolean(),
+    /** May stay on for the season. */
+    maintains: z.boolean(),
+    /** It measures the temperature and follows it. */
+    compensated: z.boolean(),
+    /** From the mains at full load, from its plate. */
+    mainsAmps: z.number().min(0.01).max(32),
+    /** Plugs straight into a charging lead that is fitted to the vehicle. */
+    quickConnect: z.boolean(),
+    working: z.boolean(),
+  })
+  .superRefine((charger, context) => {
+    const ids = charger.programmes.map(({ id }) => id);
+    if (new Set(ids).size < ids.length) {
+      context.addIssue({
+        code: 'custom',
+        path: ['programmes'],
+        message: 'a programme is there twice',
+      });
+    }
+    if (!ids.includes(charger.wakesIn)) {
+      context.addIssue({
+        code: 'custom',
+        path: ['wakesIn'],
+        message: 'it can only wake in a programme that it has',
+      });
+    }
+    if (!charger.automatic && charger.maintains) {
+      context.addIssue({
+        code: 'custom',
+        path: ['maintains'],
+        message: 'a manual charger may not stay on by itself',
+      });
+    }
+  });
+export type Charger = z.infer<typeof Charger>;
+export type ChargerProgramme = Charger['programmes'][number];
+
+/** What one fuse of the building feeds. */
+export const Circuit = z.strictObject({
+  id: Id,
+  hallId: Id,
+  name: Name,
+  amps: z.number().min(1).max(125),
+});
+export type Circuit = z.infer<typeof Circuit>;
+
+export const Outlet = z.strictObject({
+  id: Id,
+  hallId: Id,
+  name: Name,
+  circuitId: Id,
+  /** Of the socket itself. */
+  amps: z.number().min(1).max(63),
+  /** Bays that a lead from here reaches, as `C1 C2 C3`; empty: the whole hall. */
+  bays: z.array(z.string().min(1).max(8)).max(200),
+});
+export type Outlet = z.infer<typeof Outlet>;
+
+/** Fresh air of a hall as it was measured or reckoned; null where nobody knows. */
+export const HallAir = z.strictObject({
+  hallId: Id,
+  airflowM3PerHour: z.number().min(0).max(100_000).nullable(),
+  openingCm2: z.number().min(0).max(1_000_000).nullable(),
+});
+export type HallAir = z.infer<typeof HallAir>;
+
+/** All that a site charges with. */
+export const Stock = z.strictObject({
+  chargers: z.array(Charger).max(200),
+  circuits: z.array(Circuit).max(200),
+  outlets: z.array(Outlet).max(400),
+  air: z.array(HallAir).max(100),
+});
+export type Stock = z.infer<typeof Stock>;
+
+export const EMPTY_STOCK: Stock = { chargers: [], circuits: [], outlets: [], air: [] };
+
+/** How a battery was hooked up: what hangs where, and what was expected of it then. */
+export const Hook = z.strictObject({
+  chargerId: Id,
+  channel: z.int().min(1).max(12),
+  outletId: Id.nullable(),
+  programme: z.enum(PROGRAMME_IDS),
+  amps: z.number().min(0).max(100),
+  /** For all its cells, at its temperature. */
+  absorptionVolts: z.number().min(1).max(120),
+  floatVolts: z.number().min(1).max(120).nullable(),
+  fromSocPct: z.number().min(-50).max(110).nullable(),
+  /** Until full, by the model; null where nobody knows from where it began. */
+  hours: z.number().min(0).max(2000).nullable(),
+  /** Out of the charger until full, by the model. */
+  ampHours: z.number().min(0).max(5000).nullable(),
+});
+export type Hook = z.infer<typeof Hook>;

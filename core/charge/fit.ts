@@ -71,6 +71,8 @@ const MOST_RATE: Readonly<Record<ChemistryId, number>> = {
 const KIND_RATE = 0.2;
 /** Days after which a charge counts as too slow. Our own assumption. */
 const SLOW_HOURS = 72;
+/** What counts as full has still to come to its voltage and stay there a while. Our own choice. */
+const NEARLY_FULL_PCT = 97;
 /** So close to freezing it is thawed first. */
 const FROST_MARGIN_KELVIN = 1;
 /** A charger must give so much more than the vehicle draws. Our own assumption. */
@@ -120,7 +122,7 @@ export function fitOf(charger: Charger, programme: ChargerProgramme, subject: Fi
           chemistry: subject.chemistry,
           cells: subject.cells,
           capacityAh: subject.capacityAh,
-          fromSocPct: subject.socPct,
+          fromSocPct: Math.min(NEARLY_FULL_PCT, subject.socPct),
           chargerAmps: amps,
           celsius: subject.celsius,
           ageYears: subject.ageYears ?? 5,

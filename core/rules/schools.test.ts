@@ -107,12 +107,8 @@ const CASES: { readonly [K in ChoiceRule]: (rules: Rules) => string } = {
     JSON.stringify(
       [2.5, 6, 10].map(
         (hours) =>
-          doneBefore(
-            standing().now + hours * 3_600_000,
-            standing().now,
-            rules,
-            standing().timeZone,
-          ).beforeShiftEnd,
+          doneBefore(standing().now + hours * 3_600_000, standing().now, rules, standing().timeZone)
+            .beforeShiftEnd,
       ),
     ),
   moneyPerKwh: (rules) => recoveryUnder(rules),

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { makeDemo } from '../demo/make';
 import { DEMO_NOW, DEMO_PORT } from '../demo/site';
+import { livingFile } from '../demo/living';
 import { worldFile } from '../demo/world';
 import { GOOD_MANNERS } from '../standins/scpi-meter';
 import { writeMeter } from '../store/devices';
@@ -10,7 +11,7 @@ import { bench } from './bench/bench';
 import { calc, calcHelp } from './calc/calc';
 import { BadInput, number, optional, parseFlags, text, whole, withDefault } from './flags';
 import { HOST, Trouble, requirePort, serve } from './server';
-import { DEMO_PACE, meterPorts, playMeter, startMeter } from './stand-in';
+import { DEMO_PACE, outsidePorts, playOutside, startOutside } from './stand-in';
 
 const SITE_FOLDER = '.data/site';
 const DEMO_FOLDER = '.data/demo';
@@ -69,20 +70,27 @@ async function run(argv: readonly string[]): Promise<number> {
       }
       return serveDemo(flags.port, flags.pace);
     }
-    case 'meter': {
+    case 'outside': {
       const flags = parseFlags(
         {
           world: text('what the meter finds, as the demo wrote it'),
+          living: text('how the site lives, as the demo wrote it'),
+          app: text('address of the program', 'http://127.0.0.1:4870'),
           port: whole(1, 65_535, '', 'port of the meter'),
           'hands-port': whole(1, 65_535, '', 'port of the hands'),
+          'site-port': whole(1, 65_535, '', 'port of the site’s time'),
           pace: withDefault(number(0.1, 1000, '', 'how many times faster its seconds run'), 1),
           'slow-share': withDefault(number(0, 1, '', 'share of answers a second late'), 0),
           'hang-up-share': withDefault(number(0, 1, '', 'share of answers cut in mid-line'), 0),
         },
         rest,
       );
-      const ports = { meter: flags.port, hands: flags['hands-port'] };
-      return playMeter(flags.world, ports, flags.pace, {
+      const ports = {
+        meter: flags.port,
+        hands: flags['hands-port'],
+        site: flags['site-port'],
+      };
+      return playOutside(flags, ports, flags.pace, {
         ...GOOD_MANNERS,
         slowShare: flags['slow-share'],
         hangUpShare: flags['hang-up-share'],
@@ -112,14 +120,23 @@ async function run(argv: readonly string[]): Promise<number> {
 
 /** The demo with its meter, each a process of its own. */
 async function serveDemo(port: number, pace: number): Promise<number> {
-  const ports = await meterPorts();
+  const ports = await outsidePorts();
   const db = openStore(dataFile(DEMO_FOLDER));
   writeMeter(db, { name: 'Bench meter', host: HOST, port: ports.meter });
   db.close();
-  const meter = startMeter(worldFile(DEMO_FOLDER), ports, pace);
-  process.once('exit', () => meter.kill());
+  const files = {
+    world: worldFile(DEMO_FOLDER),
+    living: livingFile(DEMO_FOLDER),
+    app: `http://${HOST}:${port}`,
+  };
+  const outside = startOutside(files, ports, pace);
+  process.once('exit', () => outside.kill());
   console.log(`A simulated meter speaks SCPI at ${HOST}:${ports.meter}`);
-  const env = { EMBER_HANDS: String(ports.hands), EMBER_PACE: String(pace) };
+  const env = {
+    EMBER_HANDS: String(ports.hands),
+    EMBER_PACE: String(pace),
+    EMBER_OUTSIDE: String(ports.site),
+  };
   return serve({ folder: DEMO_FOLDER, port, now: DEMO_NOW, env });
 }
 

@@ -1,29 +1,54 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { BenchWorld, type WorldFile } from '../standins/bench-world';
+import {
+  LivingSite,
+  type DeviceReport,
+  type LivingDevice,
+  type LivingFile,
+} from '../standins/living-site';
 import { random } from '../standins/random';
 import { GOOD_MANNERS, serveHands, serveMeter, type Manners } from '../standins/scpi-meter';
+import { serveSite } from '../standins/site-server';
 import { portIsFree } from './server';
 
 /** The demo's seconds at the bench run so many times faster: nobody waits an hour for a demo. */
 export const DEMO_PACE = 12;
 
-export interface MeterPorts {
+export interface OutsidePorts {
   readonly meter: number;
   readonly hands: number;
+  /** Where the site's time is moved on. */
+  readonly site: number;
 }
 
-/** Plays the meter until it is told to stop: one process, one world, two ports. */
-export async function playMeter(
-  world: string,
-  ports: MeterPorts,
+export interface OutsideFiles {
+  /** What the meter finds, and how the site lives. */
+  readonly world: string;
+  readonly living: string;
+  /** Address of the program, to which the devices report. */
+  readonly app: string;
+}
+
+/** Plays meter, batteries, chargers and thermometers until it is told to stop: one process. */
+export async function playOutside(
+  files: OutsideFiles,
+  ports: OutsidePorts,
   pace: number,
   manners: Manners = GOOD_MANNERS,
 ): Promise<number> {
-  const file = JSON.parse(readFileSync(world, 'utf8')) as WorldFile;
+  const file = JSON.parse(readFileSync(files.world, 'utf8')) as WorldFile;
+  const kept = JSON.parse(readFileSync(files.living, 'utf8')) as LivingFile;
+  const site = new LivingSite(kept);
   const begun = Date.now();
   const chance = random(begun % 1_000_000);
-  const bench = new BenchWorld(file, () => ((Date.now() - begun) / 1000) * pace, chance);
+  const bench = new BenchWorld(
+    file,
+    () => ((Date.now() - begun) / 1000) * pace,
+    chance,
+    // Until its time is moved on it stands as it was written down.
+    (id) => (site.time > kept.now ? site.truth(id) : null),
+  );
   await serveMeter(
     bench,
     ports.meter,
@@ -31,6 +56,13 @@ export async function playMeter(
     () => chance.uniform(),
   );
   await serveHands(bench, ports.hands);
+  await serveSite(site, kept.devices, ports.site, {
+    send: (device, reports) => sendReports(files.app, device, reports),
+    keep: (now) => {
+      writeFileSync(`${files.living}.new`, JSON.stringify(now.toFile()));
+      renameSync(`${files.living}.new`, files.living);
+    },
+  });
   // Whoever started it may end without a word; then it is not wanted any more.
   const parent = process.ppid;
   setInterval(() => {
@@ -39,20 +71,36 @@ export async function playMeter(
   return new Promise(() => undefined);
 }
 
-/** Two ports for meter and hands: the usual ones where they are free. */
-export async function meterPorts(): Promise<MeterPorts> {
-  const free: number[] = [];
-  for (let port = 4875; free.length < 2; port++) if (await portIsFree(port)) free.push(port);
-  return { meter: free[0]!, hands: free[1]! };
+/** Sends reports as a device does; what was taken before is not an error. */
+async function sendReports(
+  app: string,
+  device: LivingDevice,
+  reports: readonly DeviceReport[],
+): Promise<void> {
+  const reply = await fetch(`${app}/api/reports`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', authorization: `Bearer ${device.token}` },
+    body: JSON.stringify({ device: device.id, reports }),
+  });
+  if (reply.ok || reply.status === 409) return;
+  throw new Error(`${device.id} was refused with ${reply.status}: ${await reply.text()}`);
 }
 
-/** Starts the meter as a process of its own. */
-export function startMeter(world: string, ports: MeterPorts, pace: number): ChildProcess {
+/** Ports for all of the outside: the usual ones where they are free. */
+export async function outsidePorts(): Promise<OutsidePorts> {
+  const free: number[] = [];
+  for (let port = 4875; free.length < 3; port++) if (await portIsFree(port)) free.push(port);
+  return { meter: free[0]!, hands: free[1]!, site: free[2]! };
+}
+
+/** Starts the outside as a process of its own. */
+export function startOutside(files: OutsideFiles, ports: OutsidePorts, pace: number): ChildProcess {
   const flags = [
-    ...['--world', world, '--port', String(ports.meter)],
-    ...['--hands-port', String(ports.hands), '--pace', String(pace)],
+    ...['--world', files.world, '--living', files.living, '--app', files.app],
+    ...['--port', String(ports.meter), '--hands-port', String(ports.hands)],
+    ...['--site-port', String(ports.site), '--pace', String(pace)],
   ];
-  return spawn(process.execPath, ['dist/ember.mjs', 'meter', ...flags], {
+  return spawn(process.execPath, ['dist/ember.mjs', 'outside', ...flags], {
     stdio: ['ignore', 'ignore', 'inherit'],
   });
 }

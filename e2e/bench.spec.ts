@@ -4,7 +4,7 @@ import { TestSite } from './server';
 // Against the simulated meter over TCP; its seconds and the bench's run forty times as fast.
 let site: TestSite;
 test.beforeAll(async () => {
-  site = await TestSite.withMeter(40);
+  site = await TestSite.withOutside(40);
 });
 test.afterAll(() => site.remove());
 

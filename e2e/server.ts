@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { makeDemo } from '../demo/make';
 import { DEMO_NOW } from '../demo/site';
+import { livingFile } from '../demo/living';
 import { worldFile } from '../demo/world';
 import { writeMeter } from '../store/devices';
 import { dataFile, openStore } from '../store/open';
@@ -23,7 +24,7 @@ async function freePort(): Promise<number> {
 export class TestSite {
   private child: ChildProcess | null = null;
   private meter: ChildProcess | null = null;
-  private ports: { meter: number; hands: number } | null = null;
+  private ports: { meter: number; hands: number; site: number } | null = null;
   private constructor(
     readonly folder: string,
     readonly port: number,
@@ -37,16 +38,20 @@ export class TestSite {
     return site;
   }
 
-  /** The demo with the simulated meter, a process of its own; the bench runs faster than life. */
-  static async withMeter(pace: number): Promise<TestSite> {
+  /** The demo with its outside, a process of its own; the bench runs faster than life. */
+  static async withOutside(pace: number): Promise<TestSite> {
     const folder = mkdtempSync(join(tmpdir(), 'velvet-e2e-'));
     makeDemo(folder);
     const site = new TestSite(folder, await freePort());
-    site.ports = { meter: await freePort(), hands: await freePort() };
+    site.ports = { meter: await freePort(), hands: await freePort(), site: await freePort() };
     const db = openStore(dataFile(folder));
     writeMeter(db, { name: 'Bench meter', host: '127.0.0.1', port: site.ports.meter });
     db.close();
-    site.bench = { EMBER_HANDS: String(site.ports.hands), EMBER_PACE: String(pace) };
+    site.bench = {
+      EMBER_HANDS: String(site.ports.hands),
+      EMBER_PACE: String(pace),
+      EMBER_OUTSIDE: String(site.ports.site),
+    };
     site.plugIn();
     await site.start();
     return site;
@@ -56,10 +61,13 @@ export class TestSite {
 
   /** Switches the meter on; its world begins anew. */
   plugIn(): void {
-    const { meter, hands } = this.ports!;
-    const flags = ['--port', String(meter), '--hands-port', String(hands)];
-    const world = ['--world', worldFile(this.folder), '--pace', this.bench.EMBER_PACE!];
-    this.meter = spawn(process.execPath, ['dist/ember.mjs', 'meter', ...flags, ...world], {
+    const { meter, hands, site } = this.ports!;
+    const flags = [
+      ...['--port', String(meter), '--hands-port', String(hands), '--site-port', String(site)],
+      ...['--world', worldFile(this.folder), '--living', livingFile(this.folder)],
+      ...['--app', this.url, '--pace', this.bench.EMBER_PACE!],
+    ];
+    this.meter = spawn(process.execPath, ['dist/ember.mjs', 'outside', ...flags], {
       stdio: ['ignore', 'ignore', 'inherit'],
     });
   }

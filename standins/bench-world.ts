@@ -64,6 +64,10 @@ export class BenchWorld {
     /** Seconds of the world. */
     private readonly clock: () => number,
     private readonly chance: Random,
+    /** How the battery stands by now, where somebody lets it live on. */
+    private readonly living: (
+      id: string,
+    ) => Pick<WorldBattery, 'volts' | 'surfaceVolts'> | null = () => null,
   ) {}
 
   act(action: HandAction): void {
@@ -163,9 +167,14 @@ export class BenchWorld {
     if (!battery) return 0.002 * this.chance.normal();
     if (this.across !== null) return this.voltsAcross(battery, this.across);
     if (this.probes === 'off') return 0.002 * this.chance.normal();
-    const surface = battery.surfaceVolts * Math.exp(-this.clock() / 3600 / battery.surfaceHours);
+    const now = this.living(battery.id);
+    const surface =
+      now?.surfaceVolts ??
+      battery.surfaceVolts * Math.exp(-this.clock() / 3600 / battery.surfaceHours);
     const sign = this.probes === 'reversed' ? -1 : 1;
-    return sign * (battery.volts + surface) * 1.0003 + 0.0012 * this.chance.normal();
+    return (
+      sign * ((now?.volts ?? battery.volts) + surface) * 1.0003 + 0.0012 * this.chance.normal()
+    );
   }
 
   private voltsAcross(battery: WorldBattery, mark: string): number {

@@ -3,12 +3,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { makeDemo } from '../../demo/make';
 import { DEMO_NOW } from '../../demo/site';
+import { livingFile } from '../../demo/living';
 import { worldFile } from '../../demo/world';
 import { writeMeter } from '../../store/devices';
 import { dataFile, openStore } from '../../store/open';
 import { addBenchTest, addPiece } from '../../store/traces';
 import { HOST, freePort, startServer } from '../server';
-import { meterPorts, startMeter } from '../stand-in';
+import { outsidePorts, startOutside } from '../stand-in';
 import { quantile, table } from './report';
 
 const CHROMIUM = '/usr/bin/chromium';
@@ -24,7 +25,7 @@ export async function benchStream(): Promise<void> {
   const { chromium } = await import('@playwright/test');
   const folder = mkdtempSync(join(tmpdir(), 'velvet-bench-'));
   makeDemo(folder);
-  const ports = await meterPorts();
+  const ports = await outsidePorts();
   const db = openStore(dataFile(folder));
   writeMeter(db, { name: 'Bench meter', host: HOST, port: ports.meter });
   const startedAt = Date.now() - (LOGGED / 10) * 1000;
@@ -34,7 +35,11 @@ export async function benchStream(): Promise<void> {
   const amps = seconds.map((t) => (t < 60 ? 0.4 : t < 900 ? 0.1 : 0.02) + 1e-4 * Math.sin(t * 77));
   addPiece(db, 'hour', 0, seconds, amps);
   db.close();
-  const meter = startMeter(worldFile(folder), ports, 1);
+  const meter = startOutside(
+    { world: worldFile(folder), living: livingFile(folder), app: 'http://127.0.0.1:1' },
+    ports,
+    1,
+  );
   const env = { EMBER_HANDS: String(ports.hands), EMBER_PACE: '1' };
   const server = await startServer({ folder, port: await freePort(), now: DEMO_NOW, env });
   const browser = await chromium.launch({

@@ -1,10 +1,28 @@
 import 'server-only';
+import { readDemoClock, writeDemoClock } from '../../store/demo-clock';
+import type { Db } from '../../store/open';
+import { db } from './store';
 
-/** UTC milliseconds on the site's clock: the demo's stands still. */
+const moved = new WeakMap<Db, number>();
+
+/** UTC milliseconds on the site's clock: the demo's stands still until it is moved on. */
 export function now(): number {
   const fixed = process.env.EMBER_NOW;
-  return fixed ? Date.parse(fixed) : Date.now();
+  if (!fixed) return Date.now();
+  let at = moved.get(db());
+  if (at === undefined) {
+    at = readDemoClock(db()) ?? Date.parse(fixed);
+    moved.set(db(), at);
+  }
+  return at;
 }
 
 /** Whether the clock stands still, so that the browser does not let its own run. */
 export const clockStands = () => Boolean(process.env.EMBER_NOW);
+
+/** Moves the demo's clock; a real site's is nobody's to move. */
+export function moveDemoClock(to: number): void {
+  if (!clockStands()) throw new Error('only the demo’s clock can be moved');
+  writeDemoClock(db(), to);
+  moved.set(db(), to);
+}

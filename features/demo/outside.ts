@@ -1,0 +1,107 @@
+import 'server-only';
+import { z } from 'zod';
+import { MS_PER_DAY, MS_PER_HOUR, instantAt } from '../../core/day';
+import { roundOnOrAfter } from '../../core/plan/rounds';
+import { moveDemoClock, now } from '../server/clock';
+import { jsonBody, refuse } from '../server/reply';
+import { db } from '../server/store';
+import { loadSite, type KeptBattery, type LoadedSite } from '../site/load';
+
+/** The demo's outside listens here; 0 where the site is a real one. */
+const outsidePort = () => Number(process.env.EMBER_OUTSIDE ?? '0');
+export const hasOutside = () => outsidePort() > 0;
+
+export const CLOCK_STEPS = ['hour', 'day', 'round'] as const;
+const Move = z.strictObject({ by: z.enum(CLOCK_STEPS) });
+
+const Lived = z.object({ now: z.number(), reports: z.number() });
+
+/**
+ * Moves the demo's clock on and lets the outside live through it: its devices report to this
+ * server as they would over the network. 404 on a real site, whose clock is nobody's to move.
+ */
+export async function postClock(request: Request): Promise<Response> {
+  const { body, refusal } = await jsonBody(request);
+  if (refusal) return refusal;
+  if (!hasOutside()) return refuse(404, 'Only the demo’s clock can be moved.');
+  const parsed = Move.safeParse(body);
+  if (!parsed.success) return refuse(400, 'by: hour, day or round');
+  const loaded = loadSite(db(), now());
+  if (!loaded) return refuse(409, 'There is no site yet.');
+  const from = now();
+  const to = targetOf(parsed.data.by, loaded);
+  // First the clock, so that what is reported is not in the future.
+  moveDemoClock(to);
+  try {
+    const reply = await fetch(`http://127.0.0.1:${outsidePort()}/live`, {
+      method: 'POST',
+      body: JSON.stringify({ to, batteries: handsOf(loaded) }),
+      signal: AbortSignal.timeout(120_000),
+    });
+    if (!reply.ok) throw new Error(`it answered ${reply.status}: ${await reply.text()}`);
+    const lived = Lived.parse(await reply.json());
+    // The weather ends some weeks after the season, and the demo with it.
+    if (lived.now < to) moveDemoClock(lived.now);
+    return Response.json(lived);
+  } catch (error) {
+    moveDemoClock(from);
+    return refuse(502, `The demo’s outside does not live on: ${(error as Error).message}.`);
+  }
+}
+
+function targetOf(by: (typeof CLOCK_STEPS)[number], loaded: LoadedSite): number {
+  const { now: from, today, rules, site } = loaded;
+  if (by === 'hour') return from + MS_PER_HOUR;
+  if (by === 'day') return from + MS_PER_DAY;
+  return instantAt(roundOnOrAfter(rules, today + 1), 9, 0, site.timeZone);
+}
+
+/** What the attendant's hands have left at each battery, by the record. */
+function handsOf(loaded: LoadedSite) {
+  return loaded.stays.flatMap(({ batteries }) =>
+    batteries.map(({ battery, hallId, standing: { state } }) => ({
+      id: battery.id,
+      connected: state.negativeOn,
+      hallId,
+      hung: hungOf(loaded, battery, state),
+    })),
+  );
+}
+
+function hungOf(
+  loaded: LoadedSite,
+  battery: KeptBattery['battery'],
+  state: KeptBattery['standing']['state'],
+) {
+  const since = state.maintainerSince ?? state.chargeSince;
+  if (since === null) return null;
+  const { hook } = state;
+  const charger = loaded.stock.chargers.find(({ id }) => id === hook?.chargerId);
+  const lead = battery.chemistry === 'lfp' ? 0 : battery.cells / 6;
+  return {
+    since,
+    chargerId: hook?.chargerId ?? null,
+    channel: hook?.channel ?? 1,
+    // Of a charger that nobody noted: a tenth of capacity, as is usual.
+    amps: hook?.amps ?? battery.capacityAh / 10,
+    absorptionVolts: hook?.absorptionVolts ?? (lead ? 14.4 * lead : (14.2 * battery.cells) / 4),
+    floatVolts: hook ? hook.floatVolts : lead ? 13.5 * lead : null,
+    regulated: charger?.automatic ?? true,
+    mendedAt: state.darkCause?.at ?? null,
+  };
+}
+
+/** What one would see at a battery of the demo now: its meter, its lamp. */
+export async function getSight(request: Request): Promise<Response> {
+  if (!hasOutside()) return refuse(404, 'Here you look for yourself.');
+  const id = new URL(request.url).searchParams.get('battery') ?? '';
+  try {
+    const reply = await fetch(
+      `http://127.0.0.1:${outsidePort()}/sight?battery=${encodeURIComponent(id)}`,
+      { signal: AbortSignal.timeout(3000) },
+    );
+    return Response.json(await reply.json(), { status: reply.status });
+  } catch (error) {
+    return refuse(502, `The demo’s outside does not answer: ${(error as Error).message}.`);
+  }
+}

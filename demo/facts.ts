@@ -30,13 +30,13 @@ const MODEL_FACTS: Partial<Record<ModelKey, Partial<VehicleFacts>>> = {
   brack26: { tracker: true, tellWho: 'Moorwatch', hookUp: true, alarm: 'may-sleep' },
   brack21: { hookUp: true },
   pellow: { hookUp: true },
-  pellowLight: { hookUp: true, solarPanel: true },
+  pellowLight: { hookUp: true, solarPanel: true, panelWatts: 110 },
   hybrid: { keyless: true, poweredClosure: true, emergencyKey: true },
 };
 const STAY_FACTS: Readonly<Record<string, Partial<VehicleFacts>>> = {
   A3: { alarm: 'must-live', tracker: true, tellWho: 'Moorwatch' },
   C15: { emergencyKey: false },
-  Y9: { solarPanel: true },
+  Y9: { solarPanel: true, panelWatts: 80 },
   Y22: { plugIn: true },
 };
 

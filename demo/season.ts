@@ -102,6 +102,7 @@ interface Kept {
   onMaintainer: boolean;
   charging: boolean;
   hook: Hook | null;
+  lampHeard: string;
   lastRead: Day | null;
   lastVolts: number;
   lastFull: Day | null;
@@ -176,10 +177,11 @@ export function runDemoSeason(seed: number): DemoHistory {
     const device = DEMO_DEVICES.find(
       ({ chargerId, hallId }) => chargerId === chargerOrHall || hallId === chargerOrHall,
     );
-    if (!device) return;
+    if (!device) return false;
     const list = reports.get(device.id) ?? [];
     list.push({ n: list.length + 1, at: new Date(at).toISOString(), ...said });
     reports.set(device.id, list);
+    return true;
   };
 
   for (let hour = 0; hour < days * 24; hour++) {
@@ -195,7 +197,7 @@ export function runDemoSeason(seed: number): DemoHistory {
       if (at < heardFrom || !one.hook) {
         const amps = one.onMaintainer || one.charging ? one.spec.ah * 0.08 : 0;
         one.battery.live(celsius, amps);
-      } else if (at + MS_PER_HOUR <= now) hookedHour(one, at, celsius, report);
+      } else if (at + MS_PER_HOUR <= now) hookedHour(one, at, celsius, report, note);
     }
     if (at >= heardFrom && at < now) {
       for (const [hallId, hours] of air) {
@@ -232,20 +234,28 @@ function hookedHour(
   one: Kept,
   at: number,
   celsius: number,
-  report: (chargerId: string, at: number, said: Omit<Report, 'n' | 'at'>) => void,
+  report: (chargerId: string, at: number, said: Omit<Report, 'n' | 'at'>) => boolean,
+  note: Record,
 ): void {
   const hook = one.hook!;
   const knock = DEMO_KNOCKS.find(({ bay }) => bay === one.stay.bay);
   if (knock && Date.parse(knock.at) <= at) return one.battery.live(celsius, 0);
   for (const minutes of [0, 30]) {
     const shown = one.battery.onCharger(0.5, celsius, { ...hook, regulated: true });
-    report(hook.chargerId, at + minutes * 60_000, {
+    const state = shown.holding ? 'holding' : 'charging';
+    const day = Math.floor(at / MS_PER_DAY);
+    const heard = report(hook.chargerId, at + minutes * 60_000, {
       channel: hook.channel,
-      state: shown.holding ? 'holding' : 'charging',
+      state,
       volts: Math.round(shown.volts * 100) / 100,
       amps: Math.round(shown.amps * 100) / 100,
       celsius: Math.round(one.battery.temperature * 10) / 10,
     });
+    // A report is a look at the lamp: once a day, and when it says something new.
+    if (heard && one.lampHeard !== `${day} ${state}`) {
+      one.lampHeard = `${day} ${state}`;
+      note('lamp', one.id, at + minutes * 60_000, { state, source: 'device' });
+    }
   }
 }
 
@@ -398,6 +408,7 @@ function arrive(
       onMaintainer: false,
       charging: false,
       hook: null,
+      lampHeard: '',
       lastRead: null,
       lastVolts: 13,
       lastFull: null,

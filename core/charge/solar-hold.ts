@@ -1,5 +1,13 @@
 import type { Day } from '../day';
-import { solarAmpHours } from './sun';
+import { USUAL_CLEARNESS, solarAmpHours } from './sun';
+
+/** A panel as it lies on the roof of a camper: nearly level, in the usual light of a winter. */
+export const roofPanel = (watts: number, latitude: number): Panel => ({
+  watts,
+  latitude,
+  clearness: USUAL_CLEARNESS,
+  tilt: 5,
+});
 
 export interface Panel {
   readonly watts: number;
@@ -37,3 +45,16 @@ export const CONTROLLER_AH = 0.1;
 export const SOLAR_KEPT = 0.9;
 /** A panel seldom makes a battery quite full. Common practice. */
 export const SOLAR_FULL_PCT = 95;
+
+/** Percent of capacity that a panel adds on each of `days` days from `from`, a controller between. */
+export function solarGainPct(
+  panel: Panel,
+  from: Day,
+  days: number,
+  capacityAh: number,
+): Float64Array {
+  return Float64Array.from({ length: days }, (_, i) => {
+    const into = Math.max(0, solarAmpHours({ ...panel, day: from + i }) - CONTROLLER_AH);
+    return (100 * SOLAR_KEPT * into) / capacityAh;
+  });
+}

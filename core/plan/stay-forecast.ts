@@ -4,7 +4,8 @@ import { fullChargeDays, outlookOf, readingDays } from '../judge/outlook';
 import { indexOfDay, today } from '../judge/standing';
 import { MINUTES } from './due';
 import { isRound, roundOnOrAfter, roundsEvery } from './rounds';
-import { lossOnPlan, type PlanContext, type StoragePlan } from './storage-plans';
+import { SOLAR_FULL_PCT, solarGainPct } from '../charge/solar-hold';
+import { lossOnPlan, panelOf, type PlanContext, type StoragePlan } from './storage-plans';
 
 /** A charge on given days of a stay, counted from its first. */
 export interface FixedCharge {
@@ -31,6 +32,7 @@ export function throughCharges(
   at: number,
   days: number,
   charges: readonly FixedCharge[],
+  sun: Sun | null = null,
 ): Float64Array {
   const soc = new Float64Array(days + 1);
   const self = loss.selfPctPerMonthAt20C / 30;
@@ -47,11 +49,21 @@ export function throughCharges(
     const onCharge = on !== undefined && day >= on.from && day < on.to;
     if (!onCharge) {
       const factor = sums[at + day + 1]! - sums[at + day]!;
-      level -= loss.drawPctPerDay + self * factor;
+      const lost = loss.drawPctPerDay + self * factor;
+      level = sun ? inTheSun(level, lost, sun.gainPct[day] ?? 0) : level - lost;
     }
   }
   return soc;
 }
+
+/** What a panel adds on each day, percent of capacity. */
+export interface Sun {
+  readonly gainPct: Float64Array;
+}
+
+/** After a day in the sun: up to what a panel fills, and never lower for it. */
+const inTheSun = (level: number, lost: number, gain: number) =>
+  Math.max(level - lost, Math.min(SOLAR_FULL_PCT, level - lost + gain));
 
 /** When a battery must be charged, so that no day begins at or under its line. */
 export interface ChargeHabit {
@@ -77,11 +89,20 @@ export function laziestCharges(
   at: number,
   days: number,
   habit: ChargeHabit,
+  sun: Sun | null = null,
 ): FixedCharge[] {
   const charges: FixedCharge[] = [];
   const self = loss.selfPctPerMonthAt20C / 30;
-  const lost = (from: number, to: number) =>
+  const without = (from: number, to: number) =>
     loss.drawPctPerDay * (to - from) + self * (sums[at + to]! - sums[at + from]!);
+  const lost = (from: number, to: number, level: number) => {
+    if (!sun) return without(from, to);
+    let left = level;
+    for (let day = from; day < to; day++) {
+      left = inTheSun(left, without(day, day + 1), sun.gainPct[day] ?? 0);
+    }
+    return level - left;
+  };
   const { rounds, lineSocPct } = habit;
   let level = startPct;
   let since = 0;
@@ -90,13 +111,13 @@ export function laziestCharges(
     const round = rounds[i]!;
     const next = rounds[i + 1]!;
     if (round < since || next > days) continue;
-    const low = level - lost(since, next) <= lineSocPct;
+    const low = level - lost(since, next, level) <= lineSocPct;
     // Begun a round later, it would end too late for the habit.
     const after = rounds[i + 2] ?? days;
     const stale = lastFull !== null && after - lastFull > habit.fullEveryDays;
     if (!low && !stale) continue;
     charges.push({ from: round, to: next, toPct: habit.toPct });
-    level = Math.max(level - lost(since, round), habit.toPct);
+    level = Math.max(level - lost(since, round, level), habit.toPct);
     since = next;
     lastFull = next;
   }
@@ -169,16 +190,18 @@ export function foreseeStay(plan: StoragePlan, context: PlanContext): StayForeca
     rounds,
     toPct: plan.feed === 'hook-up' ? HOOK_UP_PCT : 100,
   };
+  const panel = plan.feed === 'sun' ? panelOf(context) : null;
+  const sun = panel && { gainPct: solarGainPct(panel, first, days + 1, facts.capacityAh) };
   const charges =
     plan.feed === 'maintainer'
       ? [{ from: 0, to: Math.min(days, roundOnOrAfter(rules, first + 1) - first), toPct: 100 }]
       : plan.charged
-        ? laziestCharges(startPct, loss, temperatures.sums, at, days, habit)
+        ? laziestCharges(startPct, loss, temperatures.sums, at, days, habit, sun)
         : [];
   const fed = plan.feed === 'maintainer';
   const socPct = fed
     ? heldFrom(startPct, charges[0]!.to, days)
-    : throughCharges(startPct, loss, temperatures.sums, at, days, charges);
+    : throughCharges(startPct, loss, temperatures.sums, at, days, charges, sun);
   let lowest = 0;
   let under = 0;
   for (let day = 0; day <= days; day++) {

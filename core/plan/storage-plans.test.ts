@@ -41,6 +41,7 @@ interface Case {
   readonly details?: Partial<PlanContext['details']>;
   readonly hallKind?: PlanContext['hallKind'];
   readonly celsius?: number;
+  readonly latitude?: number;
 }
 function context(one: Case = {}): PlanContext {
   const kept = standing({ temperatures: steady(one.celsius ?? 10), ...one.standing });
@@ -49,6 +50,7 @@ function context(one: Case = {}): PlanContext {
     vehicle: { ...PLAIN_VEHICLE, ...one.vehicle },
     details: { ...usualDetails(kept.facts.chemistry), outletMetres: 2, ...one.details },
     hallKind: one.hallKind ?? 'unheated',
+    latitude: one.latitude ?? null,
     bench: { hallId: 'warm', name: 'Carding Hall', temperatures: steady(12) },
   };
 }

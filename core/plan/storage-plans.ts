@@ -1,6 +1,15 @@
 import type { BatteryDetails } from '../battery/details';
 import { drawPctPerDay } from '../drain/reserve';
 import { limitMa } from '../drain/limit';
+import { shortDay, type Day } from '../day';
+import {
+  CONTROLLER_AH,
+  SOLAR_KEPT,
+  roofPanel,
+  solarHolds,
+  type Held,
+  type Panel,
+} from '../charge/solar-hold';
 import { condemnedFor } from '../inspect/open';
 import type { BatteryState } from '../logbook/fold';
 import { dailyLoss, expectedLoss, lossOf } from '../judge/outlook';
@@ -20,6 +29,8 @@ export interface PlanContext {
   readonly vehicle: VehicleFacts;
   readonly details: BatteryDetails;
   readonly hallKind: HallKind;
+  /** Degrees north, for the sun; null where nobody has said. */
+  readonly latitude: number | null;
   /** The hall where a bench stands: the mildest of the site. */
   readonly bench: {
     readonly hallId: string;
@@ -107,6 +118,43 @@ const cycles: Obstacle = ({ standing }) =>
   standing.rules.maintainerCycle === 'monthly'
     ? 'your rule lets it down and up once a month'
     : null;
+
+/** What the sun gives here, as a panel; null where watts or latitude are not known. */
+export function panelOf({ vehicle, latitude, standing }: PlanContext): Panel | null {
+  // Two 12 V halves of a 24 V string share it; a rough figure either way.
+  return vehicle.solarPanel && vehicle.panelWatts !== null && latitude !== null
+    ? roofPanel((vehicle.panelWatts * 12) / Math.max(12, standing.facts.nominalVolts), latitude)
+    : null;
+}
+
+/** Days on which the sun gives at least what this battery loses while it is connected. */
+export function sunHeld(context: PlanContext, from: Day, to: Day): Held[] {
+  const { standing } = context;
+  const panel = panelOf(context);
+  if (!panel) return [];
+  const { facts, temperatures } = standing;
+  const loss = lossOnPlan(STORAGE_PLANS.solar, standing);
+  return solarHolds(panel, from, to, (day) => {
+    const i = indexOfDay(temperatures, day);
+    const factor = temperatures.sums[i + 1]! - temperatures.sums[i]!;
+    const pct = loss.drawPctPerDay + (loss.selfPctPerMonthAt20C / 30) * factor;
+    return (pct / 100) * (facts.capacityAh / SOLAR_KEPT) + CONTROLLER_AH;
+  });
+}
+
+const sunHolds: Obstacle = (context) => {
+  const { standing } = context;
+  if (!panelOf(context)) {
+    return 'watts of its panel or the latitude of the site are not noted: the sun is not counted';
+  }
+  const day = today(standing);
+  const held = sunHeld(context, day, day + 364);
+  if (held.length === 0) return 'its panel never gives as much as is lost here';
+  const longest = held.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a));
+  return longest.to - longest.from >= 364
+    ? 'its panel holds it all year in the usual light'
+    : `its panel holds it from ${shortDay(longest.from)} to ${shortDay(longest.to)} in the usual light; shade decides`;
+};
 
 /** The plans that people use, with what speaks for and against each. Common practice. */
 export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
@@ -247,7 +295,7 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
       ({ vehicle }) => (vehicle.solarPanel ? null : 'it has no panel'),
       lithiumInFrost,
     ],
-    concerns: [() => 'winter light is not counted on: the forecast is without it', drawsMuch],
+    concerns: [sunHolds, () => 'it must have a controller', drawsMuch],
   },
   'connected-recharged': {
     id: 'connected-recharged',

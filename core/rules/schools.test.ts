@@ -217,6 +217,7 @@ const CASES: { readonly [K in ChoiceRule]: (rules: Rules) => string } = {
           vehicle: PLAIN_VEHICLE,
           details: { ...usualDetails('flooded'), outletMetres },
           hallKind: 'unheated',
+          latitude: null,
           bench: { hallId: 'h', name: 'h', temperatures: standing().temperatures },
         }).join(),
       )

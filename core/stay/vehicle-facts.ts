@@ -16,6 +16,13 @@ export const VehicleFacts = z.strictObject({
   /** It can be plugged in and has a charger of its own. */
   hookUp: z.boolean(),
   solarPanel: z.boolean(),
+  /** Watts of its panel at full sun; null where nobody knows. */
+  panelWatts: z
+    .number()
+    .min(1, 'at least 1 W')
+    .max(5000, 'at most 5000 W')
+    .nullable()
+    .default(null),
   /** A plug-in hybrid on the mains may keep its own 12 V battery. */
   plugIn: z.boolean(),
 });
@@ -32,6 +39,7 @@ export const PLAIN_VEHICLE: VehicleFacts = {
   keyless: false,
   hookUp: false,
   solarPanel: false,
+  panelWatts: null,
   plugIn: false,
 };
 

@@ -6,7 +6,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { withKnown } from '../../core/hunt/fuses';
 import type { Standing } from '../../core/judge/standing';
 import { useSiteClock } from '../site/clock';
-import { fromWireHall, standingOf } from '../site/wire';
+import { settingOfHall, standingOf } from '../site/wire';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import type { BenchData, BenchJob, BenchSubject } from './bench-data';
 import { DrawTest } from './draw-test';
@@ -95,14 +95,7 @@ function OneBattery({
     [list, data.knownFuses],
   );
   const standing = useMemo(
-    (): Standing =>
-      standingOf(
-        battery,
-        vehicle,
-        { name: hall.name, temperatures: fromWireHall(hall) },
-        data.rules,
-        data.clock,
-      ),
+    (): Standing => standingOf(battery, vehicle, settingOfHall(hall), data.rules, data.clock),
     [battery, vehicle, hall, data],
   );
   const marks = useMemo(() => bench.test?.marks ?? [], [bench.test]);

@@ -6,15 +6,19 @@ import { readFuseList, readKnownFuses } from '../../store/fuse-lists';
 import { wireBatteries, wireVehicle } from '../round/load';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
-import { batteryLabels, benchHall, type KeptBattery, type LoadedSite } from '../site/load';
-import { toWireHall } from '../site/wire';
+import {
+  batteryLabels,
+  benchHall,
+  wireHallOf,
+  type KeptBattery,
+  type LoadedSite,
+} from '../site/load';
 import type { BenchData, BenchPick, BenchSubject } from './bench-data';
 import { pace } from './hub';
 
 /** What the bench shows: every battery that can be measured, and the one that is chosen. */
 export function benchData(loaded: LoadedSite, batteryId: string | null): BenchData {
-  const wireHall = (hall: { id: string; name: string }) =>
-    toWireHall(hall, loaded.temperatures.get(hall.id)!);
+  const wireHall = (hall: { id: string; name: string }) => wireHallOf(loaded, hall);
   const picks = loaded.stays.flatMap((stay) => {
     const labels = batteryLabels(stay.batteries);
     return stay.batteries.map((kept, i): BenchPick => ({

@@ -1,5 +1,7 @@
 import { cookies, headers } from 'next/headers';
 import { THEME_COOKIE, themeOf } from '../theme/theme';
+import { formatInstant } from '../../core/judge/words';
+import { hasOutside } from '../demo/outside';
 import { currentSite } from '../site/current';
 import { GlyphSheet } from '../theme/vehicle-icon';
 import { DAY_HEADER, chosenDay } from './chosen-day';
@@ -19,7 +21,12 @@ export async function Frame({ children }: { children: React.ReactNode }) {
   return (
     <DayProvider today={data.today} from={data.from} to={data.to} chosen={day}>
       <GlyphSheet />
-      <Rail theme={theme} />
+      <Rail
+        theme={theme}
+        demoNow={
+          hasOutside() ? formatInstant(loaded.now, loaded.site.timeZone, loaded.rules) : null
+        }
+      />
       <div className={styles.column}>
         <Ribbon data={data} />
         <main className={styles.screen}>{children}</main>

@@ -5,10 +5,12 @@ import {
   IconAdjustmentsHorizontal,
   IconBuildingArch,
   IconClipboardText,
+  IconPlug,
   IconStackPush,
 } from '@tabler/icons-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
+import { ClockControl } from '../demo/clock-control';
 import { ThemeSwitch } from './theme-switch';
 import type { ThemeChoice } from '../theme/theme';
 import styles from './rail.module.css';
@@ -19,10 +21,18 @@ const WORK = [
   { href: '/lay-up', label: 'Lay up', Icon: IconStackPush },
   { href: '/round', label: 'Round', Icon: IconClipboardText },
   { href: '/bench', label: 'Bench', Icon: IconActivity },
+  { href: '/charge', label: 'Charge', Icon: IconPlug },
 ];
 const KEEPING = [{ href: '/rules', label: 'Rules', Icon: IconAdjustmentsHorizontal }];
 
-export function Rail({ theme }: { theme: ThemeChoice | undefined }) {
+export function Rail({
+  theme,
+  demoNow,
+}: {
+  theme: ThemeChoice | undefined;
+  /** Where the demo's clock stands, in words; null on a real site. */
+  demoNow: string | null;
+}) {
   const path = usePathname();
   const link = ({ href, label, Icon }: (typeof WORK)[number]) => {
     const here = path === href || (href === '/yard' && path.startsWith('/vehicle'));
@@ -44,6 +54,7 @@ export function Rail({ theme }: { theme: ThemeChoice | undefined }) {
       <div className={styles.group}>{WORK.map(link)}</div>
       <div className={styles.foot}>
         {KEEPING.map(link)}
+        {demoNow === null ? null : <ClockControl now={demoNow} />}
         <ThemeSwitch chosen={theme} />
       </div>
     </nav>

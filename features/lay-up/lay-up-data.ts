@@ -21,6 +21,7 @@ export interface LayUpData {
   readonly halls: readonly BayChoice[];
   readonly weather: readonly WireHall[];
   readonly benchHallId: string;
+  readonly latitude: number | null;
   /** Bay asked for in the address. */
   readonly bayId: string;
   readonly collectOn: string;

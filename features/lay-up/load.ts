@@ -5,8 +5,7 @@ import { readDrafts } from '../../store/drafts';
 import { readOwners } from '../../store/site';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
-import { benchHall, type LoadedSite } from '../site/load';
-import { toWireHall } from '../site/wire';
+import { benchHall, wireHallOf, type LoadedSite } from '../site/load';
 import type { Draft, Template } from './draft';
 import type { LayUpData } from './lay-up-data';
 import { baysOf } from './post-lay-up';
@@ -31,8 +30,9 @@ export function layUpData(loaded: LoadedSite, bay: string | undefined): LayUpDat
           .map(({ id, mark }) => ({ id, mark, takenBy: bays.get(id)!.takenBy })),
       }))
       .filter((hall) => hall.bays.length > 0),
-    weather: loaded.halls.map((hall) => toWireHall(hall, loaded.temperatures.get(hall.id)!)),
+    weather: loaded.halls.map((hall) => wireHallOf(loaded, hall)),
     benchHallId: benchHall(loaded.halls).id,
+    latitude: loaded.latitude,
     bayId: wanted?.id ?? '',
     collectOn: dayName(Math.max(end, loaded.today + 1)),
     owners: readOwners(db()).map(({ name, contact }) => ({ name, contact })),

@@ -2,7 +2,7 @@
 
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import type { VehicleFacts } from '../../core/stay/vehicle-facts';
-import { Choice, TextField, YesNo } from './field';
+import { Choice, NumberField, TextField, YesNo } from './field';
 import type { StepProps } from './step-props';
 import styles from './lay-up.module.css';
 
@@ -109,6 +109,16 @@ export function StepOff({ draft, problem, change }: StepProps) {
               />
             ))}
         </div>
+        {asks('solarPanel') && facts.solarPanel ? (
+          <NumberField
+            label="Watts of its panel"
+            path="facts.panelWatts"
+            problem={problem('facts.panelWatts')}
+            placeholder="100"
+            value={facts.panelWatts}
+            onChange={(panelWatts) => set({ panelWatts })}
+          />
+        ) : null}
         {asks('tellWho') && (facts.tracker || facts.alarm !== 'none') ? (
           <TextField
             label="Who must be told when it goes silent"

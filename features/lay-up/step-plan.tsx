@@ -96,6 +96,7 @@ function contextOf(draft: Draft, battery: DraftBattery, data: LayUpData): PlanCo
     vehicle: draft.facts,
     details: battery.details,
     hallKind: hall.kind,
+    latitude: data.latitude,
     bench: {
       hallId: data.benchHallId,
       name: weather.get(data.benchHallId)!.name,

@@ -2,6 +2,10 @@ import 'server-only';
 import { HOUSE_RULES } from '../../core/rules/rules';
 import { parseEntry, type NewEntry } from '../../core/logbook/entry';
 import { plain } from '../../core/judge/words';
+import { hookRefusal } from '../../core/charge/board';
+import { fitOf } from '../../core/charge/fit';
+import { fitSubjectOf } from '../../core/charge/subject';
+import { chargeBlock } from '../../core/inspect/open';
 import { levelsProblem } from '../../core/inspect/points';
 import { judgeReading } from '../../core/judge/verdict';
 import { foldVehicle } from '../../core/logbook/fold';
@@ -12,7 +16,7 @@ import { recordSaid } from './record-said';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { readBatteries, readBays, readHalls, readVehicles } from '../../store/site';
-import { loadBattery, type KeptBattery } from '../site/load';
+import { hangingOf, loadBattery, loadSite, type KeptBattery } from '../site/load';
 
 /**
  * Records one entry. 200 with its number once it is on disk, also when it was there before; 400
@@ -73,7 +77,7 @@ function check(
   }
   // A resend is answered from the logbook, whatever would be asked about it now.
   if (readEntry(db(), entry.id)) return { entry };
-  const misplaced = misplacement(entry);
+  const misplaced = misplacement(entry) ?? wronglyHung(entry);
   if (misplaced) return { refusal: refuse(409, misplaced) };
   const question = questionAbout(entry, kept);
   return question ? { refusal: refuse(422, question) } : { entry };
@@ -104,7 +108,17 @@ function misplacement(entry: NewEntry): string | null {
   if (entry.kind === 'levels') {
     const battery = readBatteries(db(), entry.subjectId)[0];
     const problem = battery && levelsProblem(entry.data.cells, battery.cells);
-    return problem ? `cells: ${problem}.` : null;
+    if (problem) return `cells: ${problem}.`;
+    const { addedMl } = entry.data;
+    return addedMl && battery && addedMl.length !== battery.cells
+      ? `addedMl: this battery has ${battery.cells} cells, and ${addedMl.length} were given.`
+      : null;
+  }
+  if (entry.kind === 'hydrometer') {
+    const battery = readBatteries(db(), entry.subjectId)[0];
+    return battery && entry.data.gravities.length !== battery.cells
+      ? `gravities: this battery has ${battery.cells} cells, and ${entry.data.gravities.length} were given.`
+      : null;
   }
   if (entry.kind === 'taken-out' && entry.data.hallId !== null) {
     const { hallId } = entry.data;
@@ -113,6 +127,28 @@ function misplacement(entry: NewEntry): string | null {
       : `hallId: there is no hall ${hallId} here.`;
   }
   return null;
+}
+
+/** Why a battery may not hang where an entry hangs it; null where it may. */
+function wronglyHung(entry: NewEntry): string | null {
+  const started = entry.kind === 'charge-started' || (entry.kind === 'maintainer' && entry.data.on);
+  const hook = started ? entry.data.hook : undefined;
+  if (!hook) return null;
+  // Of what was sent late, only what stands now can be asked.
+  const loaded = loadSite(db(), now());
+  const kept = loaded?.stays
+    .flatMap(({ batteries }) => batteries)
+    .find(({ battery }) => battery.id === entry.subjectId);
+  if (!loaded || !kept) return null;
+  const blocked = chargeBlock(kept.standing.state);
+  if (blocked) return `It is not charged before this is seen to: ${blocked.seen}.`;
+  const charger = loaded.stock.chargers.find(({ id }) => id === hook.chargerId);
+  const programme = charger?.programmes.find(({ id }) => id === hook.programme);
+  const purpose = entry.kind === 'maintainer' ? 'maintain' : 'charge';
+  const subject = fitSubjectOf(kept.standing, kept.battery.details, kept.hallId, purpose);
+  const fit = charger && programme ? fitOf(charger, programme, subject) : null;
+  const refusal = hookRefusal(hook, entry.subjectId, hangingOf(loaded.stays), loaded.stock, fit);
+  return refusal && `Not hung: ${refusal}.`;
 }
 
 /** Who else stands in a bay, as a reason why `vehicleId` cannot; null where it is free. */

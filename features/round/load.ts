@@ -4,8 +4,8 @@ import { groupBy } from '../../core/group';
 import { jobsToday, roundsAhead } from '../../core/plan/due';
 import { roundOnOrAfter } from '../../core/plan/rounds';
 import { clockStands } from '../server/clock';
-import { batteryLabels, benchHall, type LoadedSite, type Stay } from '../site/load';
-import { toWireHall, type WireBattery, type WireVehicle } from '../site/wire';
+import { batteryLabels, benchHall, wireHallOf, type LoadedSite, type Stay } from '../site/load';
+import type { WireBattery, WireVehicle } from '../site/wire';
 import type { RoundData, RoundStop } from './round-data';
 
 export function wireVehicle(stay: Stay): WireVehicle {
@@ -80,9 +80,7 @@ export function roundData(loaded: LoadedSite): RoundData {
     roundDay: roundOnOrAfter(loaded.rules, loaded.today),
     rules: loaded.rules,
     benchHallId: benchHall(loaded.halls).id,
-    halls: loaded.halls.map((hall) =>
-      toWireHall(hall, loaded.temperatures.get(hall.id)!, loaded.powerCuts.get(hall.id) ?? null),
-    ),
+    halls: loaded.halls.map((hall) => wireHallOf(loaded, hall)),
     stops: stopsOf(loaded),
     ahead: loaded.stays.map((stay) => ({
       vehicleId: stay.vehicle.id,

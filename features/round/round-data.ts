@@ -8,7 +8,7 @@ import type { Rules } from '../../core/rules/rules';
 import type { DailyTemperatures } from '../../core/site/climate';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
 import {
-  fromWireHall,
+  settingOfHall,
   standingOf,
   type WireBattery,
   type WireClock,
@@ -87,12 +87,7 @@ export type HallMap = ReadonlyMap<
 >;
 
 export function hallsOf(data: RoundData): HallMap {
-  return new Map(
-    data.halls.map((hall) => [
-      hall.id,
-      { name: hall.name, temperatures: fromWireHall(hall), powerCutAt: hall.powerCutAt },
-    ]),
-  );
+  return new Map(data.halls.map((hall) => [hall.id, settingOfHall(hall)]));
 }
 
 /** A stop with its batteries judged as they stand now. */

@@ -34,6 +34,8 @@ import {
 import { readLatitude, readStock } from '../../store/stock';
 import { hallDayStamp, readHallDays } from '../../store/temperatures';
 
+import { toWireHall, type WireHall } from './wire';
+
 /** A vehicle that stands in a bay, with its batteries. */
 export interface Stay {
   readonly vehicle: Vehicle;
@@ -229,6 +231,10 @@ export function loadBattery(from: Db, at: number, batteryId: string): KeptBatter
   return keptBattery(setting, battery, state, vehicle, vehicleState, hall);
 }
 
+/** A hall as it travels to the browser. */
+export const wireHallOf = (loaded: LoadedSite, hall: { id: string; name: string }): WireHall =>
+  toWireHall(hall, loaded.temperatures.get(hall.id)!, loaded.powerCuts.get(hall.id) ?? null);
+
 const MILDEST: readonly Hall['kind'][] = ['heated', 'unheated', 'outdoors'];
 
 /** The hall where a bench stands: the mildest of the site, the first of these. */
@@ -244,6 +250,7 @@ export function planContext(loaded: LoadedSite, stay: Stay, kept: KeptBattery): 
     vehicle: stay.vehicle.facts,
     details: kept.battery.details,
     hallKind: stay.hall.kind,
+    latitude: loaded.latitude,
     bench: {
       hallId: bench.id,
       name: bench.name,

@@ -78,11 +78,18 @@ export function fromWireHall(hall: WireHall): DailyTemperatures {
   };
 }
 
+/** What a standing takes of a hall. */
+export const settingOfHall = (hall: WireHall) => ({
+  name: hall.name,
+  temperatures: fromWireHall(hall),
+  powerCutAt: hall.powerCutAt,
+});
+
 /** A battery's standing, put together again in the browser. */
 export function standingOf(
   battery: WireBattery,
   vehicle: WireVehicle,
-  hall: { name: string; temperatures: DailyTemperatures; powerCutAt?: number | null },
+  hall: { name: string; temperatures: DailyTemperatures; powerCutAt: number | null },
   rules: Rules,
   clock: { now: number; timeZone: string },
 ): Standing {
@@ -93,7 +100,7 @@ export function standingOf(
     laidUpAt: vehicle.laidUpAt,
     collectDay: vehicle.collectDay,
     hallName: hall.name,
-    powerCutAt: hall.powerCutAt ?? null,
+    powerCutAt: hall.powerCutAt,
     silentSince: battery.silentSince,
     temperatures: hall.temperatures,
     rules,

@@ -7,8 +7,8 @@ import { readBatteryStates } from '../../store/states';
 import { readVerdictsOf } from '../../store/verdicts';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
-import { benchHall, type LoadedSite } from '../site/load';
-import { toWireHall, type WireBattery } from '../site/wire';
+import { benchHall, wireHallOf, type LoadedSite } from '../site/load';
+import type { WireBattery } from '../site/wire';
 import { wireBatteries, wireVehicle } from '../round/load';
 import { thinned } from '../../core/draw/thinned';
 import { lastMark } from '../../core/draw/marks';
@@ -19,8 +19,7 @@ import type { VehicleData, WireTrace } from './vehicle-data';
 export function vehicleData(loaded: LoadedSite, vehicleId: string): VehicleData | null {
   const stay = loaded.stays.find((one) => one.vehicle.id === vehicleId);
   if (!stay) return null;
-  const wireHall = (hall: { id: string; name: string }) =>
-    toWireHall(hall, loaded.temperatures.get(hall.id)!);
+  const wireHall = (hall: { id: string; name: string }) => wireHallOf(loaded, hall);
   const gone = goneFrom(vehicleId);
   const batteries = wireBatteries(stay);
   const vehicleEntries = readEntriesOf(db(), 'vehicle', vehicleId);
@@ -33,6 +32,7 @@ export function vehicleData(loaded: LoadedSite, vehicleId: string): VehicleData 
     ruleVersion: loaded.ruleBook.version,
     hall: wireHall(stay.hall),
     hallKind: stay.hall.kind,
+    latitude: loaded.latitude,
     bench: wireHall(benchHall(loaded.halls)),
     vehicle: wireVehicle(stay),
     owner: readOwners(db()).find(({ id }) => id === stay.state.terms.ownerId) ?? null,

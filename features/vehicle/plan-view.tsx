@@ -40,6 +40,7 @@ export function PlanView({
       vehicle: data.vehicle.facts,
       details: battery.details,
       hallKind: data.hallKind,
+      latitude: data.latitude,
       bench: {
         hallId: data.bench.id,
         name: data.bench.name,

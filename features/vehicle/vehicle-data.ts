@@ -14,6 +14,7 @@ export interface VehicleData {
   readonly ruleVersion: number;
   readonly hall: WireHall;
   readonly hallKind: HallKind;
+  readonly latitude: number | null;
   /** The hall of the bench; the vehicle's own where none is milder. */
   readonly bench: WireHall;
   readonly vehicle: WireVehicle;

@@ -16,7 +16,7 @@ import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import { ReadingChart } from '../chart/reading-chart';
 import { chartSeries } from '../chart/series';
 import { useDay } from '../frame/day';
-import { fromWireHall, standingOf } from '../site/wire';
+import { settingOfHall, standingOf } from '../site/wire';
 import { Figures } from '../theme/figures';
 import { ReserveBar } from '../theme/reserve-bar';
 import { reserveText } from '../theme/reserve-words';
@@ -42,19 +42,10 @@ export function Vehicle({ data }: { data: VehicleData }) {
   const battery = shown.find((one) => one.id === id) ?? shown[0];
   // On the bench it has the bench's weather.
   const hall = battery?.state.out?.hallId === data.bench.id ? data.bench : data.hall;
-  const temperatures = useMemo(() => fromWireHall(hall), [hall]);
+  const setting = useMemo(() => settingOfHall(hall), [hall]);
   const standing = useMemo(
-    () =>
-      battery
-        ? standingOf(
-            battery,
-            data.vehicle,
-            { name: hall.name, temperatures },
-            data.rules,
-            data.clock,
-          )
-        : null,
-    [battery, data, hall.name, temperatures],
+    () => (battery ? standingOf(battery, data.vehicle, setting, data.rules, data.clock) : null),
+    [battery, data, setting],
   );
   const verdict = useMemo(() => (standing ? judge(standing) : null), [standing]);
   const series = useMemo(

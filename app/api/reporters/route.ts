@@ -1,0 +1,7 @@
+import { postReporter } from '../../../features/charge/stock-routes';
+
+export const dynamic = 'force-dynamic';
+
+export function POST(request: Request): Promise<Response> {
+  return postReporter(request);
+}

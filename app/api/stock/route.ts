@@ -1,0 +1,7 @@
+import { postStock } from '../../../features/charge/stock-routes';
+
+export const dynamic = 'force-dynamic';
+
+export function POST(request: Request): Promise<Response> {
+  return postStock(request);
+}

@@ -1,0 +1,15 @@
+import type { Metadata } from 'next';
+import { ChargeScreen } from '../../features/charge/screen';
+
+export const metadata: Metadata = { title: 'Charge' };
+export const dynamic = 'force-dynamic';
+
+export default async function Page({
+  searchParams,
+}: {
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
+}) {
+  const { battery, view } = await searchParams;
+  const one = (value: string | string[] | undefined) => (typeof value === 'string' ? value : null);
+  return <ChargeScreen battery={one(battery)} view={one(view)} />;
+}

@@ -1,0 +1,173 @@
+import Link from 'next/link';
+import { chargeCourse } from '../../core/charge/course';
+import { PROGRAMMES, type Charger } from '../../core/charge/stock';
+import { formatTemperature } from '../../core/judge/words';
+import { VehicleIcon } from '../theme/vehicle-icon';
+import type { ChargeData, OnBoard, Room } from './charge-data';
+import { LAMP_WORDS, agoWords, whenWords } from './words';
+import styles from './board.module.css';
+
+/** Every charger by hall, and what hangs on each of its channels. */
+export function Board({ data }: { data: ChargeData }) {
+  const known = new Set(data.stock.chargers.map(({ id }) => id));
+  const unnoted = data.board.filter(({ hanging }) => !known.has(hanging.hook?.chargerId ?? ''));
+  if (data.stock.chargers.length === 0 && unnoted.length === 0) {
+    return (
+      <section className={styles.empty}>
+        <h2>No charger is noted yet</h2>
+        <p>
+          Write down what you charge with: channels, amps, programmes, which one it wakes in. Then
+          each battery shows which of them suits it, for how long, and why not the others.
+        </p>
+        <Link href="/charge?view=stock">Write down a charger</Link>
+      </section>
+    );
+  }
+  return (
+    <div className={styles.halls}>
+      {data.rooms.map((room) => {
+        const chargers = data.stock.chargers.filter(({ hallId }) => hallId === room.hallId);
+        return (
+          <section key={room.hallId} aria-label={room.name}>
+            <RoomLine room={room} data={data} />
+            <div className={styles.chargers}>
+              {chargers.map((charger) => (
+                <OneCharger key={charger.id} charger={charger} data={data} />
+              ))}
+            </div>
+          </section>
+        );
+      })}
+      {unnoted.length > 0 ? (
+        <section aria-label="On chargers that are not noted">
+          <div className={styles.room}>
+            <h2>On chargers that are not noted</h2>
+          </div>
+          <div className={styles.chargers}>
+            <div className={styles.charger}>
+              <div className={styles.channels}>
+                {unnoted.map((one) => (
+                  <Channel key={one.batteryId} one={one} data={data} />
+                ))}
+              </div>
+            </div>
+          </div>
+        </section>
+      ) : null}
+    </div>
+  );
+}
+
+/** The hall's air and circuits under what charges there now. */
+function RoomLine({ room, data }: { room: Room; data: ChargeData }) {
+  const { needs, has } = room;
+  const opening = Math.ceil(needs.openingCm2);
+  const air =
+    room.charging === 0
+      ? 'nothing charges here'
+      : has.openingCm2 !== null
+        ? `opening ${opening} of ${Math.round(has.openingCm2)} cm²`
+        : has.airflowM3PerHour !== null
+          ? `air ${needs.airflowM3PerHour.toFixed(1)} of ${Math.round(has.airflowM3PerHour)} m³/h`
+          : `needs an opening of ${opening} cm²; what it has is not noted`;
+  return (
+    <div className={styles.room}>
+      <h2>{room.name}</h2>
+      <p>
+        <span>{formatTemperature(room.celsius, data.rules)}</span>
+        <span data-bad={room.aired === false}>{air}</span>
+        {room.circuits.map(({ name, amps, load }) => (
+          <span key={name} data-bad={load > amps}>
+            {name} {load.toFixed(1)} of {amps} A
+          </span>
+        ))}
+      </p>
+      {room.aired === false ? (
+        <p className={styles.alarm} role="alert">
+          Not enough air for what charges here: open it up, or take one off. Hydrogen{' '}
+          {needs.hydrogenLitresPerHour.toFixed(1)} l an hour. No flame, no spark.
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+function OneCharger({ charger, data }: { charger: Charger; data: ChargeData }) {
+  const channels = Array.from({ length: charger.channels }, (_, i) => i + 1);
+  return (
+    <div className={styles.charger} data-broken={!charger.working}>
+      <p className={styles.name}>
+        <b>{charger.name}</b>
+        <span>
+          {charger.channels > 1 ? `${charger.channels} × ` : ''}
+          {charger.ampsPerChannel} A
+          {charger.volts.length > 1 || charger.volts[0] !== 12
+            ? ` · ${charger.volts.join('/')} V`
+            : ''}
+          {charger.automatic ? '' : ' · manual'}
+          {charger.working ? '' : ' · broken'}
+        </span>
+      </p>
+      <div className={styles.channels}>
+        {channels.map((n) => {
+          const one = data.board.find(
+            ({ hanging }) => hanging.hook?.chargerId === charger.id && hanging.hook.channel === n,
+          );
+          return one ? (
+            <Channel key={n} one={one} data={data} />
+          ) : (
+            <span key={n} className={styles.free}>
+              {charger.channels > 1 ? `${n} free` : 'free'}
+            </span>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
+
+/** One battery on a channel: how far it should be, and what its lamp said. */
+function Channel({ one, data }: { one: OnBoard; data: ChargeData }) {
+  const { hanging, lamp, findings } = one;
+  const { now, timeZone } = data.clock;
+  const course = chargeCourse(hanging.hook, hanging.since, now);
+  const held = hanging.kind === 'maintain';
+  const done = lamp?.state === 'holding';
+  const share = done ? 1 : Math.min(1, course.share ?? 0);
+  const at = (instant: number) => whenWords(instant, now, timeZone, data.rules);
+  const finish = done
+    ? held
+      ? 'holding'
+      : 'full, take it off'
+    : course.finishAt === null
+      ? lamp
+        ? LAMP_WORDS[lamp.state]
+        : ''
+      : course.finishAt > now
+        ? `full ${at(course.finishAt)}`
+        : `should be full since ${at(course.finishAt)}`;
+  return (
+    <Link
+      href={`/charge?battery=${one.batteryId}`}
+      className={styles.channel}
+      data-watch={findings.length > 0}
+      data-chosen={data.chosen?.battery.id === one.batteryId}
+      prefetch={false}
+    >
+      <span className={styles.who}>
+        <i>{one.bayMark}</i>
+        <VehicleIcon kind={one.kind} size={16} />
+        <span>{one.name}</span>
+      </span>
+      <span className={styles.bar} aria-hidden="true">
+        <span style={{ width: `${Math.round(100 * share)}%` }} />
+      </span>
+      <span className={styles.state}>{findings.length > 0 ? findings[0]!.headline : finish}</span>
+      <small>
+        {one.label}
+        {hanging.hook ? ` · ${PROGRAMMES[hanging.hook.programme].label}` : ''} ·{' '}
+        {agoWords(hanging.since, now)}
+      </small>
+    </Link>
+  );
+}

@@ -1,0 +1,125 @@
+import type { AfterCharge } from '../../core/charge/after';
+import type { Hanging } from '../../core/charge/board';
+import type { FitSubject } from '../../core/charge/fit';
+import type { Recovery } from '../../core/charge/recovery';
+import type { Held } from '../../core/charge/solar-hold';
+import type { Stock } from '../../core/charge/stock';
+import type { Ventilation } from '../../core/charge/ventilation';
+import type { WatchFinding } from '../../core/charge/watch';
+import type { LampState } from '../../core/logbook/kinds';
+import type { Rules } from '../../core/rules/rules';
+import type { HallKind } from '../../core/site/climate';
+import type { ReporterKind } from '../../core/reports/report';
+import type { VehicleKindId } from '../../core/site/vehicle-kinds';
+import type { WireBattery, WireClock, WireHall, WireVehicle } from '../site/wire';
+
+/** How a battery is named on the board. */
+export interface ChargeName {
+  readonly batteryId: string;
+  readonly bayMark: string;
+  readonly name: string;
+  readonly kind: VehicleKindId;
+  readonly label: string;
+}
+
+/** Something that hangs on a channel. */
+export interface OnBoard extends ChargeName {
+  readonly hanging: Hanging;
+  readonly hallId: string;
+  readonly lamp: { readonly state: LampState; readonly at: number } | null;
+  readonly findings: readonly WatchFinding[];
+}
+
+/** A battery that waits for a charger. */
+export interface Waiting extends ChargeName {
+  readonly reserve: number | null;
+  readonly why: string;
+  /** Why not on any charger just now; null: it can go on. */
+  readonly blocked: string | null;
+  /** The charger that would suit best and is free. */
+  readonly suggests: string | null;
+}
+
+export interface Room {
+  readonly hallId: string;
+  readonly name: string;
+  readonly needs: Ventilation;
+  readonly has: { readonly airflowM3PerHour: number | null; readonly openingCm2: number | null };
+  readonly aired: boolean | null;
+  readonly charging: number;
+  readonly celsius: number;
+  readonly circuits: readonly {
+    readonly name: string;
+    readonly amps: number;
+    readonly load: number;
+  }[];
+  readonly powerCutAt: number | null;
+}
+
+export interface WireReporter {
+  readonly id: string;
+  readonly kind: ReporterKind;
+  readonly name: string;
+  readonly chargerId: string | null;
+  readonly hallId: string | null;
+  readonly everyMinutes: number;
+  readonly lastHeard: number | null;
+  readonly silent: boolean;
+}
+
+/** What a charger reported of a channel, thinned for drawing. */
+export interface Heard {
+  readonly hours: readonly number[];
+  readonly amps: readonly (number | null)[];
+  readonly volts: readonly (number | null)[];
+  readonly ampHours: number;
+  readonly whole: boolean;
+}
+
+export interface Chosen {
+  readonly vehicle: WireVehicle;
+  readonly battery: WireBattery;
+  readonly hall: WireHall;
+  readonly hallKind: HallKind;
+  readonly charge: FitSubject;
+  readonly maintain: FitSubject;
+  /** What has to be put right before it may be charged. */
+  readonly block: string | null;
+  readonly flat: boolean;
+  readonly recovery: Recovery | null;
+  /** The last charge judged, once it is over. */
+  readonly after: (AfterCharge & { readonly at: number; readonly held: string | null }) | null;
+  readonly heard: Heard | null;
+  readonly findings: readonly WatchFinding[];
+  readonly sun: {
+    readonly watts: number;
+    readonly held: readonly Held[];
+    readonly todayAh: number;
+    readonly lossAh: number;
+  } | null;
+}
+
+export interface ChargeData {
+  readonly clock: WireClock;
+  readonly today: number;
+  readonly rules: Rules;
+  readonly benchHallId: string;
+  readonly halls: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly kind: HallKind;
+  }[];
+  readonly stock: Stock;
+  readonly board: readonly OnBoard[];
+  readonly queue: readonly Waiting[];
+  readonly rooms: readonly Room[];
+  readonly others: readonly ChargeName[];
+  readonly reporters: readonly WireReporter[];
+  readonly latitude: number | null;
+  readonly chosen: Chosen | null;
+  /** The demo has an outside that can be looked at. */
+  readonly demo: boolean;
+}
+
+export const CHARGE_VIEWS = ['board', 'stock'] as const;
+export type ChargeView = (typeof CHARGE_VIEWS)[number];

@@ -1,0 +1,126 @@
+'use client';
+
+import { Button } from 'antd';
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { useDay } from '../frame/day';
+import { newEntry } from '../logbook/new-entry';
+import { postEntries } from '../logbook/post';
+import { useSiteClock } from '../site/clock';
+import { Board } from './board';
+import type { ChargeData, ChargeView } from './charge-data';
+import { Panel } from './panel';
+import { Stock } from './stock';
+import { Waiting } from './waiting';
+import { Watch } from './watch';
+import styles from './charge.module.css';
+
+/** What hangs where, what waits, and one battery's charge in detail. */
+export function Charge({ data, view }: { data: ChargeData; view: ChargeView }) {
+  const router = useRouter();
+  const { day, today } = useDay();
+  const [said, setSaid] = useState<string | null>(null);
+  const recorded = (what: string) => {
+    setSaid(what);
+    router.refresh();
+  };
+  return (
+    <div className={styles.charge} data-chosen={data.chosen !== null}>
+      <header className={styles.head}>
+        <h1>Charge</h1>
+        <nav className={styles.views} aria-label="Views">
+          <Link href="/charge" aria-current={view === 'board' ? 'page' : undefined}>
+            Board
+          </Link>
+          <Link href="/charge?view=stock" aria-current={view === 'stock' ? 'page' : undefined}>
+            Stock
+          </Link>
+        </nav>
+        <PowerCut data={data} onRecorded={recorded} />
+      </header>
+      {day !== today ? (
+        <p className={styles.otherDay}>
+          The board is that of today, whatever day the ribbon shows. <kbd>T</kbd> returns to today.
+        </p>
+      ) : null}
+      {said ? (
+        <p className={styles.said} role="status">
+          {said}
+        </p>
+      ) : null}
+      {view === 'stock' ? (
+        <Stock data={data} onKept={recorded} />
+      ) : (
+        <div className={styles.columns}>
+          <div className={styles.left}>
+            <Watch data={data} />
+            <Board data={data} />
+          </div>
+          <div className={styles.right}>
+            {data.chosen ? (
+              <Panel
+                key={`${data.chosen.battery.id} ${data.clock.now}`}
+                data={data}
+                chosen={data.chosen}
+                onRecorded={recorded}
+              />
+            ) : null}
+            <Waiting data={data} />
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** After a power cut every charger's mode is looked at: said once, for a hall or for all. */
+function PowerCut({ data, onRecorded }: { data: ChargeData; onRecorded: (what: string) => void }) {
+  const siteNow = useSiteClock(data.clock);
+  const [open, setOpen] = useState(false);
+  const [halls, setHalls] = useState<readonly string[]>(data.halls.map(({ id }) => id));
+  const [problem, setProblem] = useState<string | null>(null);
+  const send = async () => {
+    const reply = await postEntries(
+      halls.map((id) => newEntry('power-cut', id, siteNow(), { note: '' })),
+    );
+    if (!reply.ok) return setProblem(reply.reason);
+    setOpen(false);
+    onRecorded('Noted. The mode of every charger there is a job of the next round.');
+  };
+  if (!open) {
+    return (
+      <Button className={styles.cut} onClick={() => setOpen(true)}>
+        The mains failed
+      </Button>
+    );
+  }
+  return (
+    <form
+      className={styles.cutForm}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void send();
+      }}
+    >
+      <span>Where?</span>
+      {data.halls.map(({ id, name }) => (
+        <label key={id}>
+          <input
+            type="checkbox"
+            checked={halls.includes(id)}
+            onChange={(event) =>
+              setHalls(event.target.checked ? [...halls, id] : halls.filter((one) => one !== id))
+            }
+          />
+          {name}
+        </label>
+      ))}
+      <Button htmlType="submit" type="primary" disabled={halls.length === 0}>
+        Note it
+      </Button>
+      <Button onClick={() => setOpen(false)}>Leave it</Button>
+      {problem ? <span role="alert">{problem}</span> : null}
+    </form>
+  );
+}

@@ -1,0 +1,310 @@
+'use client';
+
+import { Button } from 'antd';
+import { useState } from 'react';
+import type { NewEntry } from '../../core/logbook/entry';
+import type { EntryData, EntryKind } from '../../core/logbook/kinds';
+import type { Recovery, RecoveryStepId } from '../../core/charge/recovery';
+import type { Inspection } from '../../core/inspect/points';
+import { loadTestAmps } from '../../core/battery/load-test';
+import { judgeReading } from '../../core/judge/verdict';
+import { formatVolts, plain } from '../../core/judge/words';
+import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
+import { newEntry } from '../logbook/new-entry';
+import { postEntries } from '../logbook/post';
+import { useSiteClock } from '../site/clock';
+import { settingOfHall, standingOf } from '../site/wire';
+import { parseVolts } from '../vehicle/parse-volts';
+import type { ChargeData, Chosen } from './charge-data';
+import { hoursWords, whenWords } from './words';
+import styles from './ladder.module.css';
+
+interface Inner {
+  readonly data: ChargeData;
+  readonly chosen: Chosen;
+  readonly onRecorded: (what: string) => void;
+}
+
+/** A battery found flat: one attempt, step by step, each with its limit and what ends it. */
+export function Ladder({ data, chosen, onRecorded }: Inner) {
+  const { battery, recovery } = chosen;
+  const siteNow = useSiteClock(data.clock);
+  const [problem, setProblem] = useState<string | null>(null);
+  const send = async (entries: readonly NewEntry[], said: string) => {
+    const reply = await postEntries(entries);
+    if (!reply.ok) return setProblem(reply.reason);
+    setProblem(null);
+    onRecorded(said);
+  };
+  const entry = <K extends EntryKind>(kind: K, what: EntryData<K>) =>
+    newEntry(kind, battery.id, siteNow(), what);
+  const volts = chosen.charge.volts;
+  if (!recovery) {
+    const why = volts === null ? 'found flat' : `${formatVolts(volts)} at rest`;
+    return (
+      <section className={styles.ladder} aria-label="Recovery">
+        <h3>Found flat: {why}</h3>
+        <p>
+          Harm is under way below 12.0 V, and freezing comes nearer to 0 °C. One careful attempt:
+          thaw, look, charge slowly, rest, read, load test; then keep it or replace it. If the key
+          or a lamp was on, switch it off first.
+        </p>
+        {problem ? <p role="alert">{problem}</p> : null}
+        <Button
+          type="primary"
+          size="large"
+          onClick={() => void send([entry('recovery-begun', { why })], 'The attempt is begun.')}
+        >
+          Begin the attempt
+        </Button>
+      </section>
+    );
+  }
+  const now = recovery.steps.find(({ id }) => id === recovery.now) ?? null;
+  return (
+    <section className={styles.ladder} aria-label="Recovery">
+      <h3>
+        {recovery.verdict === null ? 'One attempt to bring it back' : VERDICTS[recovery.verdict]}
+      </h3>
+      {recovery.verdict !== null ? <p>{recovery.why}</p> : null}
+      <ol className={styles.steps}>
+        {recovery.steps.map((step) => (
+          <li key={step.id} data-state={step.state} data-step={step.id}>
+            <b>{step.label}</b>
+            <span>{step.state === 'not-needed' ? step.result : (step.result ?? step.limit)}</span>
+          </li>
+        ))}
+      </ol>
+      {now ? (
+        <div className={styles.now}>
+          <p>{now.say}</p>
+          <p className={styles.quiet}>
+            Limit: {now.limit}. What ends it: {now.ends}
+            {now.from !== null && now.from > data.clock.now
+              ? ` Not before ${whenWords(now.from, data.clock.now, data.clock.timeZone, data.rules)}.`
+              : ''}
+          </p>
+          <StepTools id={now.id} data={data} chosen={chosen} onSend={send} />
+        </div>
+      ) : null}
+      <Spent recovery={recovery} />
+      {problem ? <p role="alert">{problem}</p> : null}
+      <div className={styles.ends}>
+        {recovery.verdict !== null ? (
+          <Button
+            type="primary"
+            size="large"
+            onClick={() =>
+              void send(
+                [
+                  entry('recovery-ended', {
+                    verdict: recovery.verdict!,
+                    why: recovery.why.slice(0, 300),
+                  }),
+                ],
+                recovery.verdict === 'keep' ? 'Kept.' : 'To be replaced: ask its owner.',
+              )
+            }
+          >
+            {recovery.verdict === 'keep' ? 'Keep it' : 'Replace it'}
+          </Button>
+        ) : null}
+        <Button
+          onClick={() =>
+            void send(
+              [entry('recovery-ended', { verdict: 'given-up', why: 'given up by the attendant' })],
+              'The attempt is given up.',
+            )
+          }
+        >
+          Give it up
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+const VERDICTS = { keep: 'Keep it', replace: 'Replace it' } as const;
+
+/** Time and energy so far, beside the price of a new one. */
+function Spent({ recovery }: { recovery: Recovery }) {
+  const { spent, newPrice } = recovery;
+  return (
+    <p className={styles.spent}>
+      Spent so far: {spent.minutes} min of yours, {hoursWords(24 * spent.days)},{' '}
+      {Math.round(spent.wattHours)} Wh: <b>{spent.money.toFixed(2)}</b>. A new one costs about{' '}
+      <b>{newPrice}</b>.
+    </p>
+  );
+}
+
+/** What the step that is to be done asks for. */
+function StepTools({
+  id,
+  data,
+  chosen,
+  onSend,
+}: {
+  id: RecoveryStepId;
+  data: ChargeData;
+  chosen: Chosen;
+  onSend: (entries: readonly NewEntry[], said: string) => Promise<void>;
+}) {
+  const { battery, vehicle } = chosen;
+  const siteNow = useSiteClock(data.clock);
+  const entry = <K extends EntryKind>(kind: K, what: EntryData<K>) =>
+    newEntry(kind, battery.id, siteNow(), what);
+  const [seen, setSeen] = useState<Inspection>(EMPTY_INSPECTION);
+  switch (id) {
+    case 'thaw':
+      return (
+        <Button onClick={() => void onSend([entry('thawed', {})], 'Thawed.')}>
+          Thawed through, no split seen
+        </Button>
+      );
+    case 'inspect':
+      return (
+        <>
+          <InspectionForm
+            kind={vehicle.kind}
+            details={battery.details}
+            cells={battery.facts.cells}
+            value={seen}
+            onChange={setSeen}
+          />
+          <Button onClick={() => void onSend([entry('inspected', seen)], 'Inspected.')}>
+            Record what was seen
+          </Button>
+        </>
+      );
+    case 'charge':
+      return (
+        <p className={styles.quiet}>Put it on below; about a tenth of its capacity or less.</p>
+      );
+    case 'rest':
+      return null;
+    case 'recondition':
+      return (
+        <Button
+          onClick={() => void onSend([entry('reconditioned', { hours: 8 })], 'It rests again.')}
+        >
+          The programme has run
+        </Button>
+      );
+    case 'read':
+      return <ReadIt data={data} chosen={chosen} onSend={onSend} />;
+    case 'load-test':
+      return <LoadTest data={data} chosen={chosen} onSend={onSend} />;
+  }
+}
+
+type Tool = Omit<Parameters<typeof StepTools>[0], 'id'>;
+
+function ReadIt({ data, chosen, onSend }: Tool) {
+  const { battery, vehicle, hall } = chosen;
+  const siteNow = useSiteClock(data.clock);
+  const [volts, setVolts] = useState('');
+  const [asked, setAsked] = useState<string | null>(null);
+  const record = (confirmed: boolean) => {
+    const parsed = parseVolts(volts);
+    if (!parsed.ok) return setAsked(parsed.reason);
+    const standing = standingOf(battery, vehicle, settingOfHall(hall), data.rules, data.clock);
+    const { doubt } = judgeReading(standing, { volts: parsed.volts });
+    if (doubt && !confirmed) return setAsked(plain(doubt.question));
+    void onSend(
+      [
+        newEntry('reading', battery.id, siteNow(), {
+          volts: parsed.volts,
+          celsius: null,
+          restedHours: null,
+          confirmed,
+        }),
+      ],
+      'Recorded.',
+    );
+  };
+  return (
+    <form
+      className={styles.tool}
+      onSubmit={(event) => {
+        event.preventDefault();
+        record(asked !== null);
+      }}
+    >
+      <label>
+        Resting voltage, V
+        <input
+          inputMode="decimal"
+          placeholder="12.52"
+          value={volts}
+          onChange={(event) => {
+            setVolts(event.target.value);
+            setAsked(null);
+          }}
+        />
+      </label>
+      <Button htmlType="submit" type="primary">
+        {asked ? 'It is right, keep it' : 'Record'}
+      </Button>
+      {asked ? <p role="alert">{asked}</p> : null}
+    </form>
+  );
+}
+
+function LoadTest({ chosen, data, onSend }: Tool) {
+  const { battery } = chosen;
+  const siteNow = useSiteClock(data.clock);
+  const rated = battery.details.coldCrankingAmps;
+  const [volts, setVolts] = useState('');
+  const [amps, setAmps] = useState(rated === null ? '' : String(Math.round(loadTestAmps(rated))));
+  const [celsius, setCelsius] = useState(chosen.charge.celsius.toFixed(0));
+  const [problem, setProblem] = useState<string | null>(null);
+  const record = () => {
+    const read = parseVolts(volts);
+    if (!read.ok) return setProblem(read.reason);
+    const [load, degrees] = [Number(amps), Number(celsius)];
+    if (!(load >= 1 && load <= 2000)) return setProblem('Amps of the load are 1 to 2000.');
+    if (!(degrees >= -40 && degrees <= 60)) return setProblem('Its temperature is −40 to 60 °C.');
+    void onSend(
+      [
+        newEntry('load-tested', battery.id, siteNow(), {
+          volts: read.volts,
+          amps: load,
+          celsius: degrees,
+        }),
+      ],
+      'Recorded.',
+    );
+  };
+  return (
+    <form
+      className={styles.tool}
+      onSubmit={(event) => {
+        event.preventDefault();
+        record();
+      }}
+    >
+      <label>
+        Volts after 15 s
+        <input
+          inputMode="decimal"
+          placeholder="10.10"
+          value={volts}
+          onChange={(event) => setVolts(event.target.value)}
+        />
+      </label>
+      <label>
+        Load, A
+        <input inputMode="numeric" value={amps} onChange={(event) => setAmps(event.target.value)} />
+      </label>
+      <label>
+        Battery, °C
+        <input value={celsius} onChange={(event) => setCelsius(event.target.value)} />
+      </label>
+      <Button htmlType="submit" type="primary">
+        Record
+      </Button>
+      {problem ? <p role="alert">{problem}</p> : null}
+    </form>
+  );
+}

@@ -1,0 +1,307 @@
+import 'server-only';
+import { afterCharge } from '../../core/charge/after';
+import { freeChannels, pluggedIn, type Hanging } from '../../core/charge/board';
+import { rankFits } from '../../core/charge/fit';
+import { isFlat, recoveryOf } from '../../core/charge/recovery';
+import { airNeeded, isAired, mainsLoad, type ChargingHere } from '../../core/charge/room';
+import { CONTROLLER_AH, SOLAR_KEPT } from '../../core/charge/solar-hold';
+import { fitSubjectOf } from '../../core/charge/subject';
+import { PROGRAMMES } from '../../core/charge/stock';
+import { solarAmpHours } from '../../core/charge/sun';
+import { watchOf } from '../../core/charge/watch';
+import { MS_PER_HOUR, dayOf, shortDay } from '../../core/day';
+import { chargeBlock } from '../../core/inspect/open';
+import { expectedLoss, restOf, socOfReading } from '../../core/judge/outlook';
+import { hallMean } from '../../core/judge/standing';
+import { formatVolts } from '../../core/judge/words';
+import { roundOnOrAfter } from '../../core/plan/rounds';
+import { STORAGE_PLANS, lossOnPlan, panelOf, sunHeld } from '../../core/plan/storage-plans';
+import { ampHoursOf, silentSince } from '../../core/reports/report';
+import { hasOutside } from '../demo/outside';
+import { readChannel } from '../../store/reporters';
+import { wireBatteries, wireVehicle } from '../round/load';
+import { clockStands } from '../server/clock';
+import { db } from '../server/store';
+import {
+  batteryLabels,
+  benchHall,
+  hangingOf,
+  planContext,
+  wireHallOf,
+  type KeptBattery,
+  type LoadedSite,
+  type Stay,
+} from '../site/load';
+import type {
+  ChargeData,
+  ChargeName,
+  Chosen,
+  Heard,
+  OnBoard,
+  Room,
+  Waiting,
+  WireReporter,
+} from './charge-data';
+
+interface Named {
+  readonly stay: Stay;
+  readonly kept: KeptBattery;
+  readonly name: ChargeName;
+}
+
+/** Everything that hangs, waits or is charged with, and the battery that is chosen. */
+export function chargeData(loaded: LoadedSite, batteryId: string | null): ChargeData {
+  const all = loaded.stays.flatMap((stay): Named[] => {
+    const labels = batteryLabels(stay.batteries);
+    return stay.batteries.map((kept, i) => ({
+      stay,
+      kept,
+      name: {
+        batteryId: kept.battery.id,
+        bayMark: stay.bay.mark,
+        name: stay.vehicle.name,
+        kind: stay.vehicle.kind,
+        label: labels[i]!,
+      },
+    }));
+  });
+  const hanging = hangingOf(loaded.stays);
+  const chosen = all.find(({ kept }) => kept.battery.id === batteryId);
+  return {
+    clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
+    today: loaded.today,
+    rules: loaded.rules,
+    benchHallId: benchHall(loaded.halls).id,
+    halls: loaded.halls.map(({ id, name, kind }) => ({ id, name, kind })),
+    stock: loaded.stock,
+    board: boardOf(all, hanging),
+    queue: queueOf(loaded, all, hanging),
+    rooms: roomsOf(loaded, all, hanging),
+    others: all.map(({ name }) => name),
+    reporters: loaded.reporters.map((one): WireReporter => {
+      const lastHeard = loaded.lastHeard.get(one.id) ?? null;
+      const used =
+        one.kind === 'thermometer' ||
+        hanging.some(({ hook }) => hook !== null && hook.chargerId === one.chargerId);
+      const { id, kind, name, chargerId, hallId, everyMinutes } = one;
+      const silent = used && silentSince(one, lastHeard, loaded.now) !== null;
+      return { id, kind, name, chargerId, hallId, everyMinutes, lastHeard, silent };
+    }),
+    latitude: loaded.latitude,
+    chosen: chosen ? chosenOf(loaded, chosen) : null,
+    demo: hasOutside(),
+  };
+}
+
+function boardOf(all: readonly Named[], hanging: readonly Hanging[]): OnBoard[] {
+  return hanging.map((one) => {
+    const { kept, name } = all.find(({ kept }) => kept.battery.id === one.batteryId)!;
+    const { lamp } = kept.standing.state;
+    return { ...name, hanging: one, hallId: kept.hallId, lamp, findings: watchOf(kept.standing) };
+  });
+}
+
+/** What is due for a charge till the next round, or was asked for; the most urgent first. */
+function queueOf(
+  loaded: LoadedSite,
+  all: readonly Named[],
+  hanging: readonly Hanging[],
+): Waiting[] {
+  const hung = new Set(hanging.map((one) => one.batteryId));
+  const nextRound = roundOnOrAfter(loaded.rules, loaded.today + 1);
+  const free = loaded.stock.chargers.filter((charger) => freeChannels(charger, hanging).length > 0);
+  return all
+    .flatMap(({ kept, name }): (Waiting & { readonly urgency: number })[] => {
+      const { standing, outlook } = kept;
+      const { state } = standing;
+      if (hung.has(name.batteryId) || outlook?.condemned) return [];
+      const due =
+        outlook !== null && outlook.rechargeRound !== null && outlook.rechargeRound <= nextRound;
+      const flat = isFlatNow(kept);
+      if (!due && !flat && state.queued === null) return [];
+      const block = chargeBlock(state);
+      const subject = fitSubjectOf(standing, kept.battery.details, kept.hallId, 'charge');
+      const best = rankFits(free, subject)[0];
+      const suits = best && best.refusals.length === 0 ? best : null;
+      const reserve = outlook ? Math.floor(Math.max(0, outlook.reserve.value)) : null;
+      return [
+        {
+          ...name,
+          reserve,
+          why: flat
+            ? 'found flat'
+            : due
+              ? DUE_WORDS[outlook.rechargeWhy ?? 'line'](outlook.rechargeDay!)
+              : 'asked for',
+          blocked: block
+            ? block.seen
+            : suits
+              ? null
+              : best
+                ? best.refusals[0]!
+                : 'every charger is in use',
+          suggests: suits ? `${suits.charger.name}, ${PROGRAMMES[suits.programme.id].label}` : null,
+          urgency: flat ? -1 : due ? (reserve ?? 0) : 400,
+        },
+      ];
+    })
+    .sort((a, b) => a.urgency - b.urgency)
+    .map(({ urgency: _, ...waiting }) => waiting);
+}
+
+const DUE_WORDS = {
+  line: (day: number) => `meets its line ${shortDay(day)}`,
+  frost: (day: number) => `frost ${shortDay(day)}`,
+  interval: (day: number) => `full charge due ${shortDay(day)}`,
+} as const;
+
+function isFlatNow({ standing }: KeptBattery): boolean {
+  const { state, facts } = standing;
+  const last = state.readings.findLast((one) => !one.fed);
+  const charged = state.charges.at(-1);
+  if (!last || (charged && charged.to > last.at)) return false;
+  return isFlat(facts.chemistry, facts.cells, last.volts);
+}
+
+function roomsOf(loaded: LoadedSite, all: readonly Named[], hanging: readonly Hanging[]): Room[] {
+  const load = mainsLoad(pluggedIn(loaded.stock, hanging), loaded.stock.outlets);
+  return loaded.halls.map((hall): Room => {
+    const here = hanging.flatMap((one): ChargingHere[] => {
+      const { kept } = all.find(({ kept }) => kept.battery.id === one.batteryId)!;
+      if (kept.hallId !== hall.id) return [];
+      return [chargingOf(loaded, kept, one)];
+    });
+    const { airflowM3PerHour, openingCm2 } = loaded.stock.air.find(
+      ({ hallId }) => hallId === hall.id,
+    ) ?? { airflowM3PerHour: null, openingCm2: null };
+    const has = { airflowM3PerHour, openingCm2 };
+    const needs = airNeeded(here);
+    return {
+      hallId: hall.id,
+      name: hall.name,
+      needs,
+      has,
+      aired: here.length === 0 ? true : isAired(needs, has),
+      charging: here.length,
+      celsius: hallMean(loaded.temperatures.get(hall.id)!, loaded.today),
+      circuits: loaded.stock.circuits
+        .filter(({ hallId }) => hallId === hall.id)
+        .map(({ id, name, amps }) => ({ name, amps, load: load.circuits.get(id) ?? 0 })),
+      powerCutAt: loaded.powerCuts.get(hall.id) ?? null,
+    };
+  });
+}
+
+function chargingOf(loaded: LoadedSite, kept: KeptBattery, one: Hanging): ChargingHere {
+  const { facts, state } = kept.standing;
+  const charger = loaded.stock.chargers.find(({ id }) => id === one.hook?.chargerId);
+  return {
+    chemistry: facts.chemistry,
+    capsOpen: facts.capsOpen,
+    cells: facts.cells,
+    capacityAh: facts.capacityAh,
+    charger: charger ?? { automatic: true, ampsPerChannel: facts.capacityAh / 10 },
+    programme: one.hook?.programme ?? 'normal',
+    holding: state.lamp?.state === 'holding',
+  };
+}
+
+function chosenOf(loaded: LoadedSite, { stay, kept }: Named): Chosen {
+  const { standing, battery } = kept;
+  const { state, facts } = standing;
+  const hall = loaded.halls.find(({ id }) => id === kept.hallId)!;
+  const subject = (purpose: 'charge' | 'maintain') =>
+    fitSubjectOf(standing, battery.details, kept.hallId, purpose);
+  const block = chargeBlock(state);
+  return {
+    vehicle: wireVehicle(stay),
+    battery: wireBatteries(stay).find(({ id }) => id === battery.id)!,
+    hall: wireHallOf(loaded, hall),
+    hallKind: hall.kind,
+    charge: subject('charge'),
+    maintain: subject('maintain'),
+    block: block && block.seen,
+    flat: isFlatNow(kept),
+    recovery: recoveryOf({
+      ...facts,
+      state,
+      coldCrankingAmps: battery.details.coldCrankingAmps,
+      celsius: hallMean(standing.temperatures, loaded.today),
+      rules: loaded.rules,
+      now: loaded.now,
+    }),
+    after: lastChargeOf(loaded, kept),
+    heard: heardOf(loaded, kept),
+    findings: watchOf(standing),
+    sun: sunOf(loaded, stay, kept),
+  };
+}
+
+/** The device that reports of a charger, if there is one. */
+const deviceOf = (loaded: LoadedSite, chargerId: string | undefined) =>
+  loaded.reporters.find((one) => chargerId !== undefined && one.chargerId === chargerId);
+
+const DRAWN_POINTS = 160;
+
+/** What the charger reported of this battery since it was hooked up. */
+function heardOf(loaded: LoadedSite, { standing }: KeptBattery): Heard | null {
+  const { state } = standing;
+  const since = state.maintainerSince ?? state.chargeSince;
+  const device = deviceOf(loaded, state.hook?.chargerId);
+  if (since === null || !device) return null;
+  const samples = readChannel(db(), device.id, state.hook!.channel, since, loaded.now);
+  if (samples.length === 0) return null;
+  const step = Math.max(1, Math.ceil(samples.length / DRAWN_POINTS));
+  const drawn = samples.filter((_, i) => i % step === 0 || i === samples.length - 1);
+  return {
+    hours: drawn.map(({ at }) => (at - since) / MS_PER_HOUR),
+    amps: drawn.map(({ amps }) => amps),
+    volts: drawn.map(({ volts }) => volts),
+    ...ampHoursOf(samples),
+  };
+}
+
+/** How the last charge went: what it took against what it should, and whether it holds. */
+function lastChargeOf(loaded: LoadedSite, { standing }: KeptBattery): Chosen['after'] {
+  const { state, facts, timeZone } = standing;
+  const charge = state.charges.at(-1);
+  if (!charge || charge.ampHours == null || state.chargeSince !== null) return null;
+  const before = state.readings.findLast((one) => !one.fed && one.at <= charge.from);
+  if (!before) return null;
+  const hours = (charge.to - charge.from) / MS_PER_HOUR;
+  const judged = afterCharge({
+    chemistry: facts.chemistry,
+    capacityAh: facts.capacityAh,
+    fromSocPct: socOfReading(before, standing),
+    ampHours: charge.ampHours,
+    hours,
+    drawAmps: state.negativeOn ? expectedLoss(standing).drawMa.value / 1000 : 0,
+    full: charge.full,
+  });
+  const next = state.readings.find((one) => !one.fed && one.at > charge.to);
+  const rested = next && restOf(next, standing) >= loaded.rules.restHours;
+  return {
+    ...judged,
+    at: charge.to,
+    held: next
+      ? rested
+        ? `${formatVolts(next.volts)} on ${shortDay(dayOf(next.at, timeZone))}, rested ${Math.round(restOf(next, standing))} h`
+        : `${formatVolts(next.volts)}, read too soon to tell`
+      : null,
+  };
+}
+
+function sunOf(loaded: LoadedSite, stay: Stay, kept: KeptBattery): Chosen['sun'] {
+  const context = planContext(loaded, stay, kept);
+  const panel = panelOf(context);
+  if (!panel || stay.hall.kind !== 'outdoors') return null;
+  const { facts } = kept.standing;
+  const loss = lossOnPlan(STORAGE_PLANS.solar, kept.standing);
+  return {
+    watts: panel.watts,
+    held: sunHeld(context, loaded.today, loaded.today + 364),
+    todayAh:
+      SOLAR_KEPT * Math.max(0, solarAmpHours({ ...panel, day: loaded.today }) - CONTROLLER_AH),
+    lossAh: (loss.drawPctPerDay / 100) * facts.capacityAh,
+  };
+}

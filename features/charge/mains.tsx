@@ -1,0 +1,252 @@
+'use client';
+
+import { Button } from 'antd';
+import { useState } from 'react';
+import { v7 as uuidv7 } from 'uuid';
+import { postJson } from '../logbook/post';
+import type { ChargeData } from './charge-data';
+import styles from './stock.module.css';
+
+const number = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
+const orNull = (text: string) => (text.trim() === '' ? null : number(text));
+
+/** Circuits, outlets and the air of each hall; the latitude, for the sun. */
+export function Mains({ data, onKept }: { data: ChargeData; onKept: (what: string) => void }) {
+  const [problem, setProblem] = useState<string | null>(null);
+  const send = async (change: object, said: string) => {
+    const reply = await postJson('/api/stock', change);
+    setProblem(reply.ok ? null : reply.reason);
+    if (reply.ok) onKept(said);
+    return reply.ok;
+  };
+  return (
+    <section aria-label="Outlets and air">
+      <div className={styles.title}>
+        <h2>Outlets and air</h2>
+      </div>
+      {problem ? <p role="alert">{problem}</p> : null}
+      <div className={styles.hallCards}>
+        {data.halls.map((hall) => (
+          <HallCard key={hall.id} hall={hall} data={data} onSend={send} />
+        ))}
+      </div>
+      <Latitude data={data} onSend={send} />
+    </section>
+  );
+}
+
+type Send = (change: object, said: string) => Promise<boolean>;
+
+function HallCard({
+  hall,
+  data,
+  onSend,
+}: {
+  hall: ChargeData['halls'][number];
+  data: ChargeData;
+  onSend: Send;
+}) {
+  const { stock } = data;
+  const air = stock.air.find(({ hallId }) => hallId === hall.id);
+  const circuits = stock.circuits.filter(({ hallId }) => hallId === hall.id);
+  const [opening, setOpening] = useState(String(air?.openingCm2 ?? ''));
+  const [flow, setFlow] = useState(String(air?.airflowM3PerHour ?? ''));
+  const [circuit, setCircuit] = useState({ name: '', amps: '16' });
+  const [outlet, setOutlet] = useState({ name: '', amps: '10', bays: '', circuitId: '' });
+  const circuitId = outlet.circuitId || circuits[0]?.id || '';
+  return (
+    <div className={styles.hallCard}>
+      <h3>{hall.name}</h3>
+      <form
+        className={styles.inline}
+        onSubmit={(event) => {
+          event.preventDefault();
+          void onSend(
+            {
+              kind: 'air',
+              air: {
+                hallId: hall.id,
+                airflowM3PerHour: orNull(flow),
+                openingCm2: orNull(opening),
+              },
+            },
+            `The air of ${hall.name} is kept.`,
+          );
+        }}
+      >
+        <label className={styles.field}>
+          Free opening, cm²
+          <input value={opening} onChange={(event) => setOpening(event.target.value)} />
+        </label>
+        <label className={styles.field}>
+          or fan, m³/h
+          <input value={flow} onChange={(event) => setFlow(event.target.value)} />
+        </label>
+        <Button htmlType="submit">Keep</Button>
+      </form>
+      {circuits.map((one) => (
+        <div key={one.id} className={styles.circuit}>
+          <p>
+            <b>{one.name}</b> {one.amps} A{' '}
+            <Out
+              onOut={() =>
+                void onSend({ kind: 'drop', what: 'circuit', id: one.id }, `${one.name} is gone.`)
+              }
+            />
+          </p>
+          <ul>
+            {stock.outlets
+              .filter((socket) => socket.circuitId === one.id)
+              .map((socket) => (
+                <li key={socket.id}>
+                  {socket.name}, {socket.amps} A{' '}
+                  <small>
+                    {socket.bays.length === 0
+                      ? 'whole hall'
+                      : socket.bays.length > 5
+                        ? `${socket.bays.slice(0, 2).join(' ')} … ${socket.bays.at(-1)}`
+                        : socket.bays.join(' ')}
+                  </small>{' '}
+                  <Out
+                    onOut={() =>
+                      void onSend(
+                        { kind: 'drop', what: 'outlet', id: socket.id },
+                        `${socket.name} is gone.`,
+                      )
+                    }
+                  />
+                </li>
+              ))}
+          </ul>
+        </div>
+      ))}
+      <form
+        className={styles.inline}
+        onSubmit={(event) => {
+          event.preventDefault();
+          void onSend(
+            {
+              kind: 'circuit',
+              circuit: {
+                id: uuidv7(),
+                hallId: hall.id,
+                name: circuit.name,
+                amps: number(circuit.amps),
+              },
+            },
+            `Circuit ${circuit.name} is kept.`,
+          ).then((kept) => kept && setCircuit({ name: '', amps: '16' }));
+        }}
+      >
+        <label className={styles.field}>
+          New circuit
+          <input
+            value={circuit.name}
+            placeholder="North wall"
+            onChange={(event) => setCircuit({ ...circuit, name: event.target.value })}
+          />
+        </label>
+        <label className={styles.field}>
+          A
+          <input
+            value={circuit.amps}
+            onChange={(event) => setCircuit({ ...circuit, amps: event.target.value })}
+          />
+        </label>
+        <Button htmlType="submit">Add</Button>
+      </form>
+      {circuits.length > 0 ? (
+        <form
+          className={styles.inline}
+          onSubmit={(event) => {
+            event.preventDefault();
+            void onSend(
+              {
+                kind: 'outlet',
+                outlet: {
+                  id: uuidv7(),
+                  hallId: hall.id,
+                  circuitId,
+                  name: outlet.name,
+                  amps: number(outlet.amps),
+                  bays: outlet.bays.split(/[\s,;]+/).filter(Boolean),
+                },
+              },
+              `Outlet ${outlet.name} is kept.`,
+            ).then((kept) => kept && setOutlet({ ...outlet, name: '', bays: '' }));
+          }}
+        >
+          <label className={styles.field}>
+            New outlet
+            <input
+              value={outlet.name}
+              placeholder="K7"
+              onChange={(event) => setOutlet({ ...outlet, name: event.target.value })}
+            />
+          </label>
+          <label className={styles.field}>
+            A
+            <input
+              value={outlet.amps}
+              onChange={(event) => setOutlet({ ...outlet, amps: event.target.value })}
+            />
+          </label>
+          <label className={styles.field}>
+            Reaches bays
+            <input
+              value={outlet.bays}
+              placeholder="C1 C2 C3"
+              onChange={(event) => setOutlet({ ...outlet, bays: event.target.value })}
+            />
+          </label>
+          <label className={styles.field}>
+            Circuit
+            <select
+              value={circuitId}
+              onChange={(event) => setOutlet({ ...outlet, circuitId: event.target.value })}
+            >
+              {circuits.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          </label>
+          <Button htmlType="submit">Add</Button>
+        </form>
+      ) : null}
+    </div>
+  );
+}
+
+const Out = ({ onOut }: { onOut: () => void }) => (
+  <button type="button" className={styles.out} onClick={onOut}>
+    take out
+  </button>
+);
+
+function Latitude({ data, onSend }: { data: ChargeData; onSend: Send }) {
+  const [latitude, setLatitude] = useState(String(data.latitude ?? ''));
+  return (
+    <form
+      className={styles.inline}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void onSend(
+          { kind: 'latitude', latitude: orNull(latitude) },
+          'Kept: the sun is reckoned from it.',
+        );
+      }}
+    >
+      <label className={styles.field}>
+        Latitude of the site, degrees north (south: −)
+        <input
+          value={latitude}
+          placeholder="53.7"
+          onChange={(event) => setLatitude(event.target.value)}
+        />
+      </label>
+      <Button htmlType="submit">Keep</Button>
+    </form>
+  );
+}

@@ -1,0 +1,222 @@
+'use client';
+
+import { Button } from 'antd';
+import { useMemo, useState } from 'react';
+import { charge } from '../../core/charge/charge';
+import { DARK_CHECKS, chargeCourse, type DarkCause } from '../../core/charge/course';
+import { PROGRAMMES } from '../../core/charge/stock';
+import { LAMP_STATES } from '../../core/logbook/kinds';
+import { formatVolts } from '../../core/judge/words';
+import type { NewEntry } from '../../core/logbook/entry';
+import { newEntry } from '../logbook/new-entry';
+import { postEntries } from '../logbook/post';
+import { procedureContext } from '../procedure/context';
+import { useSiteClock } from '../site/clock';
+import type { ChargeData, Chosen } from './charge-data';
+import { CourseChart } from './course-chart';
+import { HookOrder } from './hook-order';
+import { LAMP_WORDS, agoWords, hoursWords, whenWords } from './words';
+import styles from './panel.module.css';
+
+/** A battery that hangs: where it should be by now, its lamp, and taking it off. */
+export function OnCharge({
+  data,
+  chosen,
+  onRecorded,
+}: {
+  data: ChargeData;
+  chosen: Chosen;
+  onRecorded: (what: string) => void;
+}) {
+  const { clock, rules } = data;
+  const { battery, vehicle, heard, findings } = chosen;
+  const { state, facts } = battery;
+  const siteNow = useSiteClock(clock);
+  const [problem, setProblem] = useState<string | null>(null);
+  const maintained = state.maintainerSince !== null;
+  const since = (state.maintainerSince ?? state.chargeSince)!;
+  const { hook, lamp } = state;
+  const charger = data.stock.chargers.find(({ id }) => id === hook?.chargerId);
+  const course = chargeCourse(hook, since, clock.now);
+  const when = (at: number) => whenWords(at, clock.now, clock.timeZone, rules);
+  const foreseen = useMemo(
+    () =>
+      hook?.fromSocPct == null
+        ? null
+        : charge({
+            ...facts,
+            fromSocPct: Math.min(97, hook.fromSocPct),
+            chargerAmps: hook.amps,
+            celsius: chosen.charge.celsius,
+            ageYears: chosen.charge.ageYears ?? 5,
+            drawAmps: chosen.charge.drawAmps,
+            absorptionVolts: hook.absorptionVolts,
+          }),
+    [hook, facts, chosen.charge],
+  );
+
+  const send = async (entries: readonly NewEntry[], said: string) => {
+    const reply = await postEntries(entries);
+    if (!reply.ok) return setProblem(reply.reason);
+    setProblem(null);
+    onRecorded(said);
+  };
+  const off = (full: boolean) => {
+    if (maintained) {
+      return send(
+        [newEntry('maintainer', battery.id, siteNow(), { on: false })],
+        `${vehicle.bayMark} is off its maintainer.`,
+      );
+    }
+    const ampHours = heard ? Math.round(heard.ampHours * 10) / 10 : null;
+    return send(
+      [
+        newEntry('charge-ended', battery.id, siteNow(), {
+          full,
+          ampHours,
+          ...(heard ? { metered: true } : {}),
+        }),
+      ],
+      `${vehicle.bayMark} is off. It rests ${rules.restHours} h before it is read.`,
+    );
+  };
+  const dark = findings.some(({ kind }) => kind === 'dark' || kind === 'silent');
+  const mode = findings.some(({ kind }) => kind === 'mode');
+
+  return (
+    <>
+      {findings.length > 0 ? (
+        <section className={styles.card} aria-label="To look at">
+          {findings.map((finding) => (
+            <div key={finding.kind} className={styles.finding}>
+              <h3>{finding.headline}</h3>
+              <p>{finding.why}</p>
+              <ol>
+                {finding.look.map((look) => (
+                  <li key={look}>{look}</li>
+                ))}
+              </ol>
+            </div>
+          ))}
+          {mode ? (
+            <Button
+              onClick={() =>
+                void send(
+                  [
+                    newEntry('mode-seen', battery.id, siteNow(), {
+                      programme: hook?.programme ?? null,
+                    }),
+                  ],
+                  `${vehicle.bayMark}: the mode is right.`,
+                )
+              }
+            >
+              {hook ? `It is in ${PROGRAMMES[hook.programme].label}` : 'The mode is right'}
+            </Button>
+          ) : null}
+          {dark ? (
+            <div className={styles.causes} role="group" aria-label="What was it?">
+              <span>What was it?</span>
+              {DARK_CHECKS.map(({ id, label }) => (
+                <Button
+                  key={id}
+                  onClick={() =>
+                    void send(
+                      [
+                        newEntry('dark-found', battery.id, siteNow(), { cause: id as DarkCause }),
+                        newEntry('lamp', battery.id, siteNow(), {
+                          state: id === 'charger' ? 'dark' : 'charging',
+                          source: 'eyes',
+                        }),
+                      ],
+                      id === 'charger'
+                        ? `${vehicle.bayMark}: hang it on another charger, and mark this one broken under Stock.`
+                        : `${vehicle.bayMark} is fed again.`,
+                    )
+                  }
+                >
+                  {label}
+                </Button>
+              ))}
+            </div>
+          ) : null}
+        </section>
+      ) : null}
+      <section className={styles.card} aria-label="On its charger">
+        <h3>
+          {maintained ? 'On a maintainer' : 'On charge'}
+          {charger ? `: ${charger.name}` : state.charger ? `: ${state.charger}` : ''}
+          {charger && charger.channels > 1 && hook ? `, channel ${hook.channel}` : ''}
+        </h3>
+        <p>
+          Since {when(since)}, {agoWords(since, clock.now)}.{' '}
+          {hook
+            ? `${PROGRAMMES[hook.programme].label}, ${hook.amps} A to ${formatVolts(hook.absorptionVolts)}. `
+            : ''}
+          {course.finishAt === null
+            ? ''
+            : course.finishAt > clock.now
+              ? `Foreseen full ${when(course.finishAt)}, after ${hoursWords(hook!.hours!)}.`
+              : `It should be full since ${when(course.finishAt)}.`}
+        </p>
+        <p>
+          {lamp
+            ? `Lamp ${LAMP_WORDS[lamp.state]} ${when(lamp.at)}.`
+            : 'Its lamp has not been looked at yet.'}
+          {heard ? ` Reported so far: ${heard.ampHours.toFixed(1)} Ah` : ''}
+          {heard && hook?.ampHours != null ? ` of ${hook.ampHours.toFixed(1)} foreseen.` : ''}
+        </p>
+        {foreseen || heard ? (
+          <CourseChart course={maintained && heard ? null : foreseen} heard={heard} />
+        ) : null}
+        <div className={styles.causes} role="group" aria-label="What does the lamp say?">
+          <span>The lamp says</span>
+          {LAMP_STATES.map((one) => (
+            <Button
+              key={one}
+              onClick={() =>
+                void send(
+                  [newEntry('lamp', battery.id, siteNow(), { state: one, source: 'eyes' })],
+                  `${vehicle.bayMark}: ${LAMP_WORDS[one]}.`,
+                )
+              }
+            >
+              {charger?.lamps.find(({ means }) => means === one)?.shows ?? LAMP_WORDS[one]}
+              {charger?.lamps.some(({ means }) => means === one) ? (
+                <small> {LAMP_WORDS[one]}</small>
+              ) : null}
+            </Button>
+          ))}
+        </div>
+      </section>
+      <section className={styles.card} aria-label="Take it off">
+        <h3>Take it off</h3>
+        <HookOrder
+          way="unhook"
+          context={procedureContext(vehicle, battery, rules, data.benchHallId, clock.now)}
+        />
+        {problem ? (
+          <p className={styles.refused} role="alert">
+            {problem}
+          </p>
+        ) : null}
+        <div className={styles.causes}>
+          {maintained ? (
+            <Button type="primary" size="large" onClick={() => void off(true)}>
+              It is off
+            </Button>
+          ) : (
+            <>
+              <Button type="primary" size="large" onClick={() => void off(true)}>
+                Off, and full
+              </Button>
+              <Button size="large" onClick={() => void off(false)}>
+                Off, not full yet
+              </Button>
+            </>
+          )}
+        </div>
+      </section>
+    </>
+  );
+}

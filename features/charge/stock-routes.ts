@@ -1,0 +1,160 @@
+import 'server-only';
+import { randomBytes } from 'node:crypto';
+import { z } from 'zod';
+import { Charger, Circuit, HallAir, Outlet } from '../../core/charge/stock';
+import { reasonOf } from '../../core/logbook/entry';
+import { REPORTER_KINDS } from '../../core/reports/report';
+import { dropReporter, putReporter, readReporters } from '../../store/reporters';
+import {
+  dropStock,
+  putCharger,
+  putCircuit,
+  putOutlet,
+  readStock,
+  writeAir,
+  writeLatitude,
+} from '../../store/stock';
+import { readHalls, readSite } from '../../store/site';
+import { hashOfToken } from '../../store/tokens';
+import { readBatteryStates } from '../../store/states';
+import { now } from '../server/clock';
+import { jsonBody, refuse } from '../server/reply';
+import { db } from '../server/store';
+
+const StockChange = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('charger'), charger: Charger }),
+  z.strictObject({ kind: z.literal('circuit'), circuit: Circuit }),
+  z.strictObject({ kind: z.literal('outlet'), outlet: Outlet }),
+  z.strictObject({ kind: z.literal('air'), air: HallAir }),
+  z.strictObject({
+    kind: z.literal('latitude'),
+    latitude: z.number().min(-90, '−90 to 90').max(90, '−90 to 90').nullable(),
+  }),
+  z.strictObject({
+    kind: z.literal('drop'),
+    what: z.enum(['charger', 'circuit', 'outlet']),
+    id: z.string().min(1).max(64),
+  }),
+]);
+
+/** Keeps a change of the stock; 400 with the field that is wrong, 409 where it cannot be. */
+export async function postStock(request: Request): Promise<Response> {
+  const { body, refusal } = await jsonBody(request);
+  if (refusal) return refusal;
+  const parsed = StockChange.safeParse(body);
+  if (!parsed.success) {
+    const field = parsed.error.issues[0]!.path.findLast((one) => typeof one === 'string');
+    return refuse(400, reasonOf(parsed.error), { field });
+  }
+  if (!readSite(db())) return refuse(409, 'There is no site yet.');
+  const problem = keep(parsed.data);
+  return problem ? refuse(409, problem) : Response.json({ kept: true });
+}
+
+function keep(change: z.infer<typeof StockChange>): string | null {
+  const stock = readStock(db());
+  const noHall = (id: string) =>
+    readHalls(db()).some((hall) => hall.id === id) ? null : `There is no hall ${id} here.`;
+  switch (change.kind) {
+    case 'charger': {
+      const { charger } = change;
+      if (stock.chargers.some(({ id, name }) => name === charger.name && id !== charger.id)) {
+        return `Another charger is called ${charger.name}.`;
+      }
+      const high = highestInUse(charger.id);
+      if (charger.channels < high) return `Something hangs on its channel ${high}.`;
+      const wrong = noHall(charger.hallId);
+      if (!wrong) putCharger(db(), charger);
+      return wrong;
+    }
+    case 'circuit': {
+      const wrong = noHall(change.circuit.hallId);
+      if (!wrong) putCircuit(db(), change.circuit);
+      return wrong;
+    }
+    case 'outlet': {
+      const { outlet } = change;
+      if (!stock.circuits.some(({ id }) => id === outlet.circuitId)) {
+        return 'Its circuit is not here: write that down first.';
+      }
+      const wrong = noHall(outlet.hallId);
+      if (!wrong) putOutlet(db(), outlet);
+      return wrong;
+    }
+    case 'air': {
+      const wrong = noHall(change.air.hallId);
+      if (!wrong) writeAir(db(), change.air);
+      return wrong;
+    }
+    case 'latitude':
+      writeLatitude(db(), change.latitude);
+      return null;
+    case 'drop': {
+      if (change.what === 'charger' && highestInUse(change.id) > 0) {
+        return 'Something hangs on it: take that off first.';
+      }
+      return dropStock(db(), change.what, change.id)
+        ? null
+        : 'Something else leans on it: an outlet on this circuit, or a device on this charger.';
+    }
+  }
+}
+
+function highestInUse(chargerId: string): number {
+  return [...readBatteryStates(db()).values()].reduce(
+    (most, { hook }) => (hook?.chargerId === chargerId ? Math.max(most, hook.channel) : most),
+    0,
+  );
+}
+
+const ReporterChange = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('put'),
+    id: z
+      .string()
+      .trim()
+      .regex(/^[a-z0-9][a-z0-9-]{1,40}$/, 'small letters, digits and dashes, as hall-2'),
+    name: z.string().trim().min(1, 'give it a name').max(60),
+    reports: z.enum(REPORTER_KINDS),
+    chargerId: z.string().max(64).nullable(),
+    hallId: z.string().max(64).nullable(),
+    everyMinutes: z.int('whole minutes').min(1, 'at least a minute').max(1440, 'at least daily'),
+  }),
+  z.strictObject({ kind: z.literal('drop'), id: z.string().max(64) }),
+]);
+
+/** Adds a device, or gives one a new token: told once, and then only its hash is kept. */
+export async function postReporter(request: Request): Promise<Response> {
+  const { body, refusal } = await jsonBody(request);
+  if (refusal) return refusal;
+  const parsed = ReporterChange.safeParse(body);
+  if (!parsed.success) {
+    return refuse(400, reasonOf(parsed.error), { field: parsed.error.issues[0]!.path.at(-1) });
+  }
+  const change = parsed.data;
+  if (change.kind === 'drop') {
+    dropReporter(db(), change.id);
+    return Response.json({ kept: true });
+  }
+  const charger = readStock(db()).chargers.find(({ id }) => id === change.chargerId);
+  const hall = readHalls(db()).find(({ id }) => id === change.hallId);
+  if (change.reports === 'charger' && !charger)
+    return refuse(400, 'Of which charger does it report?');
+  if (change.reports === 'thermometer' && !hall) return refuse(400, 'In which hall does it hang?');
+  const before = readReporters(db()).find(({ id }) => id === change.id);
+  if (before && before.kind !== change.reports) {
+    return refuse(409, `${change.id} is a ${before.kind}: take another name.`);
+  }
+  const token = randomBytes(24).toString('base64url');
+  putReporter(db(), {
+    id: change.id,
+    kind: change.reports,
+    name: change.name,
+    chargerId: change.reports === 'charger' ? charger!.id : null,
+    hallId: change.reports === 'thermometer' ? hall!.id : null,
+    everyMinutes: change.everyMinutes,
+    tokenHash: hashOfToken(token),
+    addedAt: before?.addedAt ?? now(),
+  });
+  return Response.json({ token });
+}

@@ -1,0 +1,305 @@
+'use client';
+
+import { Button } from 'antd';
+import { useState } from 'react';
+import { v7 as uuidv7 } from 'uuid';
+import {
+  CHARGER_LAMPS,
+  PROGRAMMES,
+  PROGRAMME_IDS,
+  type Charger,
+  type ProgrammeId,
+} from '../../core/charge/stock';
+import { postJson } from '../logbook/post';
+import type { ChargeData } from './charge-data';
+import { Devices } from './devices';
+import { Mains } from './mains';
+import { LAMP_WORDS } from './words';
+import styles from './stock.module.css';
+
+interface Inner {
+  readonly data: ChargeData;
+  readonly onKept: (what: string) => void;
+}
+
+/** What the site charges with: chargers, outlets and their circuits, air, devices. */
+export function Stock({ data, onKept }: Inner) {
+  const [open, setOpen] = useState<Charger | null>(null);
+  return (
+    <div className={styles.stock}>
+      <section aria-label="Chargers">
+        <div className={styles.title}>
+          <h2>Chargers</h2>
+          <Button onClick={() => setOpen(fresh(data.halls[0]!.id))}>Write down a charger</Button>
+        </div>
+        {open ? (
+          <ChargerForm
+            key={open.id}
+            data={data}
+            start={open}
+            onKept={(what) => {
+              setOpen(null);
+              onKept(what);
+            }}
+            onLeave={() => setOpen(null)}
+          />
+        ) : null}
+        <ul className={styles.list}>
+          {data.stock.chargers.map((charger) => (
+            <li key={charger.id}>
+              <button type="button" onClick={() => setOpen(charger)}>
+                <b>{charger.name}</b>
+                <span>
+                  {charger.channels} × {charger.ampsPerChannel} A, {charger.volts.join(' or ')} V
+                </span>
+                <span>{charger.programmes.map(({ id }) => PROGRAMMES[id].label).join(', ')}</span>
+                <span>
+                  {[
+                    data.halls.find(({ id }) => id === charger.hallId)?.name,
+                    charger.portable ? 'portable' : 'fixed',
+                    charger.automatic ? '' : 'manual',
+                    charger.working ? '' : 'broken',
+                  ]
+                    .filter(Boolean)
+                    .join(', ')}
+                </span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      </section>
+      <Mains data={data} onKept={onKept} />
+      <Devices data={data} onKept={onKept} />
+    </div>
+  );
+}
+
+const fresh = (hallId: string): Charger => ({
+  id: uuidv7(),
+  name: '',
+  channels: 1,
+  ampsPerChannel: 4,
+  volts: [12],
+  programmes: [{ id: 'normal', absorptionVolts: 14.4, floatVolts: 13.5, amps: null }],
+  wakesIn: 'normal',
+  leastStartVolts: 8,
+  lamps: [],
+  reversePolarity: true,
+  sparkProof: true,
+  leadMetres: 2,
+  portable: true,
+  hallId,
+  automatic: true,
+  maintains: true,
+  compensated: false,
+  mainsAmps: 0.5,
+  quickConnect: false,
+  working: true,
+});
+
+const FACTS = {
+  automatic: 'Stops by itself (automatic)',
+  maintains: 'May stay on for the season',
+  compensated: 'Follows the temperature',
+  portable: 'Portable',
+  reversePolarity: 'Safe with swapped clamps',
+  sparkProof: 'Clamps do not spark',
+  quickConnect: 'Plugs into fitted charging leads',
+  working: 'Works',
+} as const satisfies Partial<Record<keyof Charger, string>>;
+
+const number = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
+
+/** One charger; what is typed stays until it is taken. */
+function ChargerForm({
+  data,
+  start,
+  onKept,
+  onLeave,
+}: Inner & { start: Charger; onLeave: () => void }) {
+  const [charger, setCharger] = useState(start);
+  const [typed, setTyped] = useState({
+    channels: String(start.channels),
+    ampsPerChannel: String(start.ampsPerChannel),
+    volts: start.volts.join(' '),
+    leastStartVolts: start.leastStartVolts === null ? '' : String(start.leastStartVolts),
+    leadMetres: String(start.leadMetres),
+    mainsAmps: String(start.mainsAmps),
+  });
+  const [problem, setProblem] = useState<{ text: string; field: string | undefined } | null>(null);
+  const set = (patch: Partial<Charger>) => setCharger({ ...charger, ...patch });
+  const known = data.stock.chargers.some(({ id }) => id === start.id);
+
+  const keep = async () => {
+    const full: Charger = {
+      ...charger,
+      channels: number(typed.channels),
+      ampsPerChannel: number(typed.ampsPerChannel),
+      volts: typed.volts
+        .split(/[\s,;/]+/)
+        .filter(Boolean)
+        .map(number),
+      leastStartVolts: typed.leastStartVolts.trim() === '' ? null : number(typed.leastStartVolts),
+      leadMetres: number(typed.leadMetres),
+      mainsAmps: number(typed.mainsAmps),
+    };
+    const reply = await postJson('/api/stock', { kind: 'charger', charger: full });
+    if (!reply.ok) return setProblem({ text: reply.reason, field: reply.field });
+    onKept(`${full.name} is kept.`);
+  };
+  const drop = async () => {
+    const reply = await postJson('/api/stock', { kind: 'drop', what: 'charger', id: start.id });
+    if (!reply.ok) return setProblem({ text: reply.reason, field: undefined });
+    onKept(`${start.name} is gone from the stock. What it did stays in the logbook.`);
+  };
+  const text = (field: keyof typeof typed, label: string, unit = '') => (
+    <label className={styles.field} data-wrong={problem?.field === field}>
+      {label}
+      {unit ? `, ${unit}` : ''}
+      <input
+        inputMode="decimal"
+        value={typed[field]}
+        onChange={(event) => setTyped({ ...typed, [field]: event.target.value })}
+      />
+    </label>
+  );
+  const has = (id: ProgrammeId) => charger.programmes.find((one) => one.id === id);
+
+  return (
+    <form
+      className={styles.form}
+      aria-label={known ? `Charger ${start.name}` : 'A new charger'}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void keep();
+      }}
+    >
+      <div className={styles.fields}>
+        <label className={styles.field} data-wrong={problem?.field === 'name'}>
+          Name
+          <input value={charger.name} onChange={(event) => set({ name: event.target.value })} />
+        </label>
+        <label className={styles.field}>
+          Hall
+          <select value={charger.hallId} onChange={(event) => set({ hallId: event.target.value })}>
+            {data.halls.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+        {text('channels', 'Channels')}
+        {text('ampsPerChannel', 'Amps per channel', 'A')}
+        {text('volts', 'Volts, as 6 12', 'V')}
+        {text('leastStartVolts', 'Begins from', 'V')}
+        {text('leadMetres', 'Lead', 'm')}
+        {text('mainsAmps', 'From the mains', 'A')}
+      </div>
+      <fieldset className={styles.programmes}>
+        <legend>Programmes, with the volts of its leaflet at 25 °C</legend>
+        {PROGRAMME_IDS.map((id) => {
+          const one = has(id);
+          return (
+            <div key={id}>
+              <label>
+                <input
+                  type="checkbox"
+                  checked={one !== undefined}
+                  onChange={(event) =>
+                    set({
+                      programmes: event.target.checked
+                        ? [
+                            ...charger.programmes,
+                            {
+                              id,
+                              absorptionVolts: PROGRAMMES[id].absorptionVolts,
+                              floatVolts: PROGRAMMES[id].floatVolts,
+                              amps: null,
+                            },
+                          ]
+                        : charger.programmes.filter((other) => other.id !== id),
+                    })
+                  }
+                />
+                {PROGRAMMES[id].label}
+              </label>
+              {one ? (
+                <input
+                  aria-label={`Volts of ${PROGRAMMES[id].label}`}
+                  inputMode="decimal"
+                  defaultValue={one.absorptionVolts}
+                  onChange={(event) =>
+                    set({
+                      programmes: charger.programmes.map((other) =>
+                        other.id === id
+                          ? { ...other, absorptionVolts: number(event.target.value) }
+                          : other,
+                      ),
+                    })
+                  }
+                />
+              ) : null}
+            </div>
+          );
+        })}
+        <label className={styles.field} data-wrong={problem?.field === 'wakesIn'}>
+          At each switch-on it wakes in
+          <select
+            value={charger.wakesIn}
+            onChange={(event) => set({ wakesIn: event.target.value as ProgrammeId })}
+          >
+            {charger.programmes.map(({ id }) => (
+              <option key={id} value={id}>
+                {PROGRAMMES[id].label}
+              </option>
+            ))}
+          </select>
+        </label>
+      </fieldset>
+      <fieldset className={styles.lamps}>
+        <legend>Its lamps: what shows, and what that means</legend>
+        {CHARGER_LAMPS.map((means) => (
+          <label key={means} className={styles.field}>
+            {LAMP_WORDS[means]}
+            <input
+              placeholder={means === 'dark' ? 'nothing lit' : 'amber, steady'}
+              value={charger.lamps.find((lamp) => lamp.means === means)?.shows ?? ''}
+              onChange={(event) => {
+                const rest = charger.lamps.filter((lamp) => lamp.means !== means);
+                const shows = event.target.value;
+                set({ lamps: shows ? [...rest, { shows, means }] : rest });
+              }}
+            />
+          </label>
+        ))}
+      </fieldset>
+      <div className={styles.checks}>
+        {(Object.keys(FACTS) as (keyof typeof FACTS)[]).map((fact) => (
+          <label key={fact}>
+            <input
+              type="checkbox"
+              checked={charger[fact]}
+              onChange={(event) => set({ [fact]: event.target.checked })}
+            />
+            {FACTS[fact]}
+          </label>
+        ))}
+      </div>
+      {problem ? <p role="alert">{problem.text}</p> : null}
+      <div className={styles.row}>
+        <Button type="primary" size="large" htmlType="submit">
+          Keep it
+        </Button>
+        <Button size="large" onClick={onLeave}>
+          Leave it
+        </Button>
+        {known ? (
+          <Button size="large" onClick={() => void drop()}>
+            Out of the stock
+          </Button>
+        ) : null}
+      </div>
+    </form>
+  );
+}

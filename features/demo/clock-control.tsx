@@ -1,0 +1,63 @@
+'use client';
+
+import { IconClockPlay } from '@tabler/icons-react';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { postJson } from '../logbook/post';
+import rail from '../frame/rail.module.css';
+import styles from './clock-control.module.css';
+
+const STEPS = [
+  { by: 'hour', label: 'One hour on' },
+  { by: 'day', label: 'One day on' },
+  { by: 'round', label: 'To the next round' },
+] as const;
+
+/** Moves the demo's clock; batteries, chargers and thermometers live through it. */
+export function ClockControl({ now }: { now: string }) {
+  const router = useRouter();
+  const [open, setOpen] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const move = async (by: (typeof STEPS)[number]['by']) => {
+    setBusy(true);
+    const reply = await postJson('/api/demo/clock', { by });
+    setBusy(false);
+    setProblem(reply.ok ? null : reply.reason);
+    if (reply.ok) router.refresh();
+  };
+  return (
+    <div
+      className={styles.control}
+      onKeyDown={(event) => {
+        if (event.key === 'Escape') setOpen(false);
+      }}
+    >
+      <button
+        type="button"
+        className={rail.link}
+        aria-expanded={open}
+        aria-label="The demo’s clock"
+        onClick={() => setOpen(!open)}
+      >
+        <IconClockPlay size={22} stroke={1.6} aria-hidden="true" />
+        <span>Clock</span>
+      </button>
+      {open ? (
+        <div className={styles.box} role="group" aria-label="Move the demo’s clock">
+          <p>
+            The demo stands at <b data-demo-now>{now}</b>. Moved on, its batteries, chargers and
+            thermometers live through it.
+          </p>
+          {STEPS.map(({ by, label }) => (
+            <button key={by} type="button" disabled={busy} onClick={() => void move(by)}>
+              {label}
+            </button>
+          ))}
+          {busy ? <p role="status">Living through it …</p> : null}
+          {problem ? <p role="alert">{problem}</p> : null}
+        </div>
+      ) : null}
+    </div>
+  );
+}

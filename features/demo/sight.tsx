@@ -1,0 +1,68 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { z } from 'zod';
+import { formatVolts } from '../../core/judge/words';
+import styles from './sight.module.css';
+
+const Sight = z.object({
+  volts: z.number(),
+  celsius: z.number(),
+  lamp: z.enum(['charging', 'holding', 'dark']).nullable(),
+});
+type Sight = z.infer<typeof Sight>;
+
+/** The demo has nothing to look at: this says what your meter and the lamp would show. */
+export function DemoSight({
+  batteryId,
+  stamp,
+  onVolts,
+}: {
+  batteryId: string;
+  /** Changes when there is something new to see. */
+  stamp: number;
+  /** Takes the volts over, where they can be typed. */
+  onVolts?: (volts: number) => void;
+}) {
+  const [seen, setSeen] = useState<{ readonly key: string; readonly sight: Sight | null } | null>(
+    null,
+  );
+  const key = `${batteryId} ${stamp}`;
+  useEffect(() => {
+    let gone = false;
+    void fetch(`/api/demo/sight?battery=${encodeURIComponent(batteryId)}`)
+      .then((reply) => (reply.ok ? reply.json() : null))
+      .catch(() => null)
+      .then((body: unknown) => {
+        const sight = Sight.safeParse(body);
+        if (!gone) setSeen({ key, sight: sight.success ? sight.data : null });
+      });
+    return () => {
+      gone = true;
+    };
+  }, [batteryId, key]);
+  const sight = seen?.key === key ? seen.sight : null;
+  return (
+    <p className={styles.sight} role="group" aria-label="What the demo shows">
+      <b>Demo</b>
+      {seen?.key === key && !sight ? (
+        <span>Its outside does not answer.</span>
+      ) : sight ? (
+        <>
+          <span>
+            your meter shows <i data-demo-volts>{formatVolts(sight.volts)}</i>
+          </span>
+          {sight.lamp ? <span>lamp: {sight.lamp}</span> : null}
+          <span>case {sight.celsius.toFixed(0)} °C</span>
+          {onVolts ? (
+            <button type="button" onClick={() => onVolts(sight.volts)}>
+              Type it
+            </button>
+          ) : null}
+        </>
+      ) : (
+        <span>…</span>
+      )}
+    </p>
+  );
+}

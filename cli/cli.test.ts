@@ -108,7 +108,7 @@ describe('backup and restore', () => {
   });
 });
 
-describe('the meter of the demo', () => {
+describe('the outside of the demo', () => {
   const freePort = () =>
     new Promise<number>((done) => {
       const probe = createServer().listen(0, '127.0.0.1', () => {
@@ -133,12 +133,15 @@ describe('the meter of the demo', () => {
   it('is a process of its own that speaks on its port, and goes when its parent does', async () => {
     const world = join(folder, 'world.json');
     writeFileSync(world, JSON.stringify({ batteries: [] }));
-    const [port, hands] = [await freePort(), await freePort()];
-    const flags = `--world ${world} --port ${port} --hands-port ${hands}`;
+    const living = join(folder, 'living.json');
+    const nothing = { now: 0, airFrom: 0, air: { h: [1] }, batteries: [], devices: [], knocks: [] };
+    writeFileSync(living, JSON.stringify(nothing));
+    const [port, hands, site] = [await freePort(), await freePort(), await freePort()];
+    const flags = `--world ${world} --living ${living} --app http://127.0.0.1:1 --port ${port} --hands-port ${hands} --site-port ${site}`;
     // A parent that starts it and waits, as ./ember demo does.
     const parent = spawn('bash', [
       '-c',
-      `"${process.execPath}" dist/ember.mjs meter ${flags} & wait`,
+      `"${process.execPath}" dist/ember.mjs outside ${flags} & wait`,
     ]);
     let identity = '';
     for (let i = 0; i < 100 && !identity; i++) {

@@ -276,7 +276,9 @@ function livingOf(
       ]),
     ),
     batteries: kept.map(({ id, hallId, truth, draws, clampVolts, battery }) => {
-      const { drawMa: _, ...nature } = truth;
+      const { drawMa, ...nature } = truth;
+      // A function cannot be written down; its steps can, and must come to the same.
+      if (drawMa(0) !== steppedDraw(draws)(0)) throw new Error('its draw is not that of its steps');
       return { id, hallId, truth: nature, draws, clampVolts, life: battery.life };
     }),
     knocks: DEMO_KNOCKS.flatMap(({ bay, at }) =>

@@ -1,4 +1,4 @@
-import { Charger, Circuit, HallAir, Outlet, Stock } from '../core/charge/stock';
+import { Charger, Circuit, HallAir, Outlet, type Stock } from '../core/charge/stock';
 import type { Db } from './open';
 
 /** Everything a site charges with, by name. */

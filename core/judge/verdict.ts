@@ -11,6 +11,7 @@ import { chargeCourse } from '../charge/course';
 import { watchOf } from '../charge/watch';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import { doubtOf, type Doubt } from './plausible';
+import { cellSentences } from './cells';
 import { isUnexplained } from './loss';
 import {
   LEFT_ALONE_FROM_PCT,
@@ -283,6 +284,7 @@ function standingVerdict(standing: Standing, outlook: Outlook, base: Base): Verd
     );
   }
   why.push(...houseSentences(standing, outlook));
+  why.push(...cellSentences(standing));
 
   const frozenNow =
     outlook.freezingCelsius !== null && coldestLately(standing) <= outlook.freezingCelsius;

@@ -1,4 +1,5 @@
 import { MS_PER_DAY, dayOf, instantAt, type Day } from '../day';
+import { hasLiquid } from '../charge/water';
 import { chargeBlock, condemnedFor, openFindings } from '../inspect/open';
 import type { BatteryState } from '../logbook/fold';
 import { isFarBeyond } from '../judge/loss';
@@ -42,6 +43,7 @@ export const MINUTES = {
 export const PROCEDURE_MINUTES: Readonly<Record<ProcedureId, number>> = {
   clean: 10,
   'top-up': 5,
+  hydrometer: 6,
   'before-disconnect': 5,
   disconnect: 4,
   'take-out': 12,
@@ -145,6 +147,7 @@ function procedureJobs(standing: Standing, outlook: Outlook | null, morning: num
   }
   if (waterDue(standing, morning)) open.add('top-up');
   if (cleaningDue(standing, morning)) open.add('clean');
+  if (hydrometerDue(standing, outlook, morning)) open.add('hydrometer');
   if (drawTestDue(standing, outlook, morning)) open.add('draw-test');
   const done = (Object.keys(state.procedures) as ProcedureId[]).filter(doneToday);
   for (const id of done) open.delete(id);
@@ -177,6 +180,20 @@ function cleaningDue({ state, rules }: Standing, morning: number): boolean {
     rules.terminalsDays !== null &&
     state.cleanedAt !== null &&
     daysSince(state.cleanedAt, morning) >= rules.terminalsDays
+  );
+}
+
+/** A hydrometer that was used answers for so many days. */
+const HYDROMETER_HOLDS_DAYS = 30;
+
+/** Off its vehicle it falls far faster than explained: a failing cell shows in its acid. */
+function hydrometerDue(standing: Standing, outlook: Outlook | null, morning: number): boolean {
+  const { state, facts } = standing;
+  if (!hasLiquid(facts.chemistry, facts.capsOpen) || state.negativeOn || !outlook) return false;
+  if (state.maintainerSince !== null || state.chargeSince !== null) return false;
+  if (!isFarBeyond(outlook.loss)) return false;
+  return (
+    state.hydrometer === null || daysSince(state.hydrometer.at, morning) > HYDROMETER_HOLDS_DAYS
   );
 }
 

@@ -114,7 +114,7 @@ describe('a plan that is impossible says why', () => {
     expect(obstacles('solar')).toMatch(/no sun in Dye House; it has no panel/);
     const out: Case = { hallKind: 'outdoors', vehicle: { solarPanel: true } };
     expect(obstacles('solar', out)).toBe('');
-    expect(concerns('solar', out)).toMatch(/winter light is not counted on/);
+    expect(concerns('solar', out)).toMatch(/the sun is not counted; it must have a controller/);
     expect(obstacles('hook-up')).toMatch(/no hook-up/);
     expect(obstacles('hook-up', { vehicle: { hookUp: true } })).toBe('');
     expect(obstacles('driven', { standing: { vehicleKind: 'caravan' } })).toMatch(/being driven/);

@@ -1,5 +1,6 @@
 import { CHEMISTRIES } from '../battery/chemistries';
 import { TERMINAL_WORDS } from '../battery/details';
+import { hasLiquid } from '../charge/water';
 import { draft } from './entry-draft';
 import type { Procedure } from './procedure';
 import { GLASSES, HYBRID, tools, wholeDue } from './shared';
@@ -102,6 +103,14 @@ export const TOP_UP: Procedure = {
       after: ['look'],
     },
     {
+      id: 'measured',
+      say: 'How much went into each cell, where you measured it.',
+      why: 'Water is lost by overcharge: far more than the charges explain, or one cell that takes the most, is a finding.',
+      input: 'water',
+      optional: true,
+      after: ['water'],
+    },
+    {
       id: 'levels',
       say: ({ rules }) =>
         `Levels now, cell by cell from the positive post: to the mark, the bottom of the tube, or ${rules.measureUnit === 'metric' ? '6 mm' : '¼ in'} over the plates.`,
@@ -116,6 +125,64 @@ export const TOP_UP: Procedure = {
       after: ['levels'],
     },
   ],
-  writes: (_, { levels }) =>
-    levels?.length ? [draft('levels', { cells: [...levels], toppedUp: true })] : [],
+  writes: (_, { levels, addedMl }, done) =>
+    levels?.length
+      ? [
+          draft('levels', {
+            cells: [...levels],
+            toppedUp: true,
+            ...(done.includes('measured') && addedMl?.length ? { addedMl: [...addedMl] } : {}),
+          }),
+        ]
+      : [],
+};
+
+export const HYDROMETER: Procedure = {
+  id: 'hydrometer',
+  label: 'Hydrometer',
+  short: 'hydrometer',
+  doing: 'measured with the hydrometer',
+  unfit: ({ details, facts }) =>
+    hasLiquid(facts.chemistry, details.capsOpen)
+      ? null
+      : `No acid can be drawn from a ${CHEMISTRIES[facts.chemistry].short} battery like this one: its volts decide.`,
+  steps: [
+    GLASSES,
+    {
+      id: 'rested',
+      say: ({ rules }) =>
+        `Rested ${rules.restHours} h, and no water added since its last charge: fresh water lies on top.`,
+      why: 'A reading of unmixed acid says nothing.',
+    },
+    {
+      id: 'open',
+      say: 'Wipe the lid, then open the caps.',
+      why: 'What lies on the lid falls into the cells.',
+      caution: 'No flame. What drips burns: bicarbonate and water at hand.',
+      after: ['rested'],
+    },
+    {
+      id: 'draw',
+      say: 'Fill and empty the hydrometer a few times, then read at eye level, bulb upright; back into the same cell.',
+      why: 'The bulb must have the acid’s temperature, and no cell may lose acid to another.',
+      after: ['open'],
+    },
+    {
+      id: 'gravities',
+      say: 'Gravity of each cell from the positive post, and the temperature of the acid.',
+      why: 'A spread over 0.050 marks a failing cell even when the total looks fine.',
+      input: 'gravities',
+      after: ['draw'],
+    },
+    {
+      id: 'close',
+      say: 'Caps on, lid dry, hydrometer rinsed.',
+      why: 'A wet lid leaks current.',
+      after: ['gravities'],
+    },
+  ],
+  writes: (_, { gravities, acidCelsius }) =>
+    gravities?.length && acidCelsius !== undefined
+      ? [draft('hydrometer', { gravities: [...gravities], celsius: acidCelsius })]
+      : [],
 };

@@ -1,3 +1,4 @@
+import { PROGRAMMES } from '../charge/stock';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { draft } from './entry-draft';
 import type { Procedure } from './procedure';
@@ -20,7 +21,9 @@ export const HOOK_UP: Procedure = {
     {
       id: 'suits',
       say: (context) =>
-        `Charger and programme for ${CHEMISTRIES[context.facts.chemistry].label.toLowerCase()}, ${context.facts.nominalVolts} V: about ${absorption(context)} V, then ${lead(context) ? `float near ${inPairs(context.rules.floatVolts, context.facts.cells)} V` : 'off'}.`,
+        context.hook
+          ? `${context.hook.name}, in its ${PROGRAMMES[context.hook.hook.programme].label} programme, set to ${context.facts.nominalVolts} V: to ${context.hook.hook.absorptionVolts.toFixed(2)} V${context.hook.hook.floatVolts === null ? ', then off' : `, then float at ${context.hook.hook.floatVolts.toFixed(2)} V`}.`
+          : `Charger and programme for ${CHEMISTRIES[context.facts.chemistry].label.toLowerCase()}, ${context.facts.nominalVolts} V: about ${absorption(context)} V, then ${lead(context) ? `float near ${inPairs(context.rules.floatVolts, context.facts.cells)} V` : 'off'}.`,
       why: 'A wrong voltage switch ruins a 6 V battery, a high programme dries gel out. The maker’s figure wins.',
     },
     {
@@ -94,7 +97,7 @@ export const HOOK_UP: Procedure = {
       after: ['mains'],
     },
   ],
-  writes: () => [draft('maintainer', { on: true })],
+  writes: ({ hook }) => [draft('maintainer', { on: true, ...(hook ? { hook: hook.hook } : {}) })],
 };
 
 export const UNHOOK: Procedure = {

@@ -1,6 +1,7 @@
 export const PROCEDURE_IDS = [
   'clean',
   'top-up',
+  'hydrometer',
   'before-disconnect',
   'disconnect',
   'take-out',

@@ -1,6 +1,8 @@
 import type { BatteryDetails } from '../battery/details';
 import { levelsProblem, type Level } from '../inspect/points';
 import type { BatteryFacts } from '../judge/standing';
+import type { Hook } from '../charge/stock';
+import type { WaterSince } from '../judge/cells';
 import type { BatteryRole } from '../battery/roles';
 import type { Rules } from '../rules/rules';
 import type { VehicleKindId } from '../site/vehicle-kinds';
@@ -25,16 +27,24 @@ export interface ProcedureContext {
   readonly wholeCleanedYearsAgo: number | null;
   /** It goes back on a plan with a maintainer. */
   readonly maintained: boolean;
+  /** What was charged since water was last added; null where nobody knows. */
+  readonly water: WaterSince | null;
+  /** The charger, channel and programme that it is to hang on; null where none is named. */
+  readonly hook: { readonly name: string; readonly hook: Hook } | null;
   readonly rules: Rules;
 }
 
 /** What a step asks for, beyond being ticked. */
-export type StepInput = 'milliamps' | 'levels' | 'cleaner';
+export type StepInput = 'milliamps' | 'levels' | 'cleaner' | 'water' | 'gravities';
 
 /** What was entered while the steps were done. */
 export interface ProcedureInputs {
   readonly milliamps?: number | undefined;
   readonly levels?: readonly Level[] | undefined;
+  /** Millilitres, cell by cell. */
+  readonly addedMl?: readonly number[] | undefined;
+  readonly gravities?: readonly number[] | undefined;
+  readonly acidCelsius?: number | undefined;
 }
 
 type Words = string | ((context: ProcedureContext) => string);
@@ -161,6 +171,24 @@ export function inputProblem(
     const { milliamps } = inputs;
     if (milliamps === undefined || Number.isNaN(milliamps)) return 'Type the settled milliamps.';
     return milliamps >= 0 && milliamps <= 20_000 ? null : 'Milliamps are 0 to 20000.';
+  }
+  if (step.input === 'water') {
+    const { addedMl } = inputs;
+    if (!addedMl?.length) return 'Give the millilitres of each cell; 0 where none went in.';
+    if (addedMl.length !== context.facts.cells) return `There are ${context.facts.cells} cells.`;
+    return addedMl.every((ml) => ml >= 0 && ml <= 3000) ? null : 'Millilitres are 0 to 3000.';
+  }
+  if (step.input === 'gravities') {
+    const { gravities, acidCelsius } = inputs;
+    if (gravities?.length !== context.facts.cells || gravities.some(Number.isNaN)) {
+      return `Give the gravity of each of the ${context.facts.cells} cells, as 1.265.`;
+    }
+    if (!gravities.every((gravity) => gravity >= 1 && gravity <= 1.4)) {
+      return 'Gravities are 1.000 to 1.400: 1.265 is written 1.265.';
+    }
+    return acidCelsius !== undefined && acidCelsius >= -40 && acidCelsius <= 60
+      ? null
+      : 'Give the temperature of the acid, −40 to 60 °C: the figures are corrected by it.';
   }
   if (step.input === 'levels') {
     return inputs.levels?.length

@@ -35,6 +35,8 @@ const car: ProcedureContext = {
   fittedTo: { vehicleId: 'v1' },
   benchHallId: 'carding-hall',
   wholeCleanedYearsAgo: null,
+  water: null,
+  hook: null,
   maintained: false,
   rules: DEFAULT_RULES,
 };

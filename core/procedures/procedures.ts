@@ -1,6 +1,6 @@
 import type { Procedure } from './procedure';
 import type { ProcedureId } from './procedure-ids';
-import { CLEAN, TOP_UP } from './care';
+import { CLEAN, HYDROMETER, TOP_UP } from './care';
 import { BEFORE_DISCONNECT, DISCONNECT, RECONNECT } from './power';
 import { TAKE_OUT, PUT_BACK } from './lifting';
 import { HOOK_UP, UNHOOK } from './charger';
@@ -10,6 +10,7 @@ import { DRAW_TEST } from './draw-test';
 export const PROCEDURES: Readonly<Record<ProcedureId, Procedure>> = {
   clean: CLEAN,
   'top-up': TOP_UP,
+  hydrometer: HYDROMETER,
   'before-disconnect': BEFORE_DISCONNECT,
   disconnect: DISCONNECT,
   'take-out': TAKE_OUT,

@@ -44,6 +44,8 @@ function procedureUnder(rules: Rules, id: ProcedureId, more: Partial<ProcedureCo
       benchHallId: null,
       wholeCleanedYearsAgo: 2.5,
       maintained: true,
+      water: null,
+      hook: null,
       rules,
       ...more,
     }),

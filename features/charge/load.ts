@@ -16,12 +16,10 @@ import { hallMean } from '../../core/judge/standing';
 import { formatVolts } from '../../core/judge/words';
 import { roundOnOrAfter } from '../../core/plan/rounds';
 import { STORAGE_PLANS, lossOnPlan, panelOf, sunHeld } from '../../core/plan/storage-plans';
-import { ampHoursOf, silentSince } from '../../core/reports/report';
+import { silentSince } from '../../core/reports/report';
 import { hasOutside } from '../demo/outside';
-import { readChannel } from '../../store/reporters';
 import { wireBatteries, wireVehicle } from '../round/load';
 import { clockStands } from '../server/clock';
-import { db } from '../server/store';
 import {
   batteryLabels,
   benchHall,
@@ -32,11 +30,11 @@ import {
   type LoadedSite,
   type Stay,
 } from '../site/load';
+import { heardOf } from './heard';
 import type {
   ChargeData,
   ChargeName,
   Chosen,
-  Heard,
   OnBoard,
   Room,
   Waiting,
@@ -111,7 +109,7 @@ function queueOf(
   const nextRound = roundOnOrAfter(loaded.rules, loaded.today + 1);
   const free = loaded.stock.chargers.filter((charger) => freeChannels(charger, hanging).length > 0);
   return all
-    .flatMap(({ kept, name }): (Waiting & { readonly urgency: number })[] => {
+    .flatMap(({ kept, name }): { readonly urgency: number; readonly waiting: Waiting }[] => {
       const { standing, outlook } = kept;
       const { state } = standing;
       if (hung.has(name.batteryId) || outlook?.condemned) return [];
@@ -126,27 +124,31 @@ function queueOf(
       const reserve = outlook ? Math.floor(Math.max(0, outlook.reserve.value)) : null;
       return [
         {
-          ...name,
-          reserve,
-          why: flat
-            ? 'found flat'
-            : due
-              ? DUE_WORDS[outlook.rechargeWhy ?? 'line'](outlook.rechargeDay!)
-              : 'asked for',
-          blocked: block
-            ? block.seen
-            : suits
-              ? null
-              : best
-                ? best.refusals[0]!
-                : 'every charger is in use',
-          suggests: suits ? `${suits.charger.name}, ${PROGRAMMES[suits.programme.id].label}` : null,
+          waiting: {
+            ...name,
+            reserve,
+            why: flat
+              ? 'found flat'
+              : due
+                ? DUE_WORDS[outlook.rechargeWhy ?? 'line'](outlook.rechargeDay!)
+                : 'asked for',
+            blocked: block
+              ? block.seen
+              : suits
+                ? null
+                : best
+                  ? best.refusals[0]!
+                  : 'every charger is in use',
+            suggests: suits
+              ? `${suits.charger.name}, ${PROGRAMMES[suits.programme.id].label}`
+              : null,
+          },
           urgency: flat ? -1 : due ? (reserve ?? 0) : 400,
         },
       ];
     })
     .sort((a, b) => a.urgency - b.urgency)
-    .map(({ urgency: _, ...waiting }) => waiting);
+    .map(({ waiting }) => waiting);
 }
 
 const DUE_WORDS = {
@@ -234,30 +236,6 @@ function chosenOf(loaded: LoadedSite, { stay, kept }: Named): Chosen {
     heard: heardOf(loaded, kept),
     findings: watchOf(standing),
     sun: sunOf(loaded, stay, kept),
-  };
-}
-
-/** The device that reports of a charger, if there is one. */
-const deviceOf = (loaded: LoadedSite, chargerId: string | undefined) =>
-  loaded.reporters.find((one) => chargerId !== undefined && one.chargerId === chargerId);
-
-const DRAWN_POINTS = 160;
-
-/** What the charger reported of this battery since it was hooked up. */
-function heardOf(loaded: LoadedSite, { standing }: KeptBattery): Heard | null {
-  const { state } = standing;
-  const since = state.maintainerSince ?? state.chargeSince;
-  const device = deviceOf(loaded, state.hook?.chargerId);
-  if (since === null || !device) return null;
-  const samples = readChannel(db(), device.id, state.hook!.channel, since, loaded.now);
-  if (samples.length === 0) return null;
-  const step = Math.max(1, Math.ceil(samples.length / DRAWN_POINTS));
-  const drawn = samples.filter((_, i) => i % step === 0 || i === samples.length - 1);
-  return {
-    hours: drawn.map(({ at }) => (at - since) / MS_PER_HOUR),
-    amps: drawn.map(({ amps }) => amps),
-    volts: drawn.map(({ volts }) => volts),
-    ...ampHoursOf(samples),
   };
 }
 

@@ -1,4 +1,5 @@
 import { MS_PER_DAY } from '../../core/day';
+import { waterFrom, waterSince } from '../../core/judge/cells';
 import { STORAGE_PLANS } from '../../core/plan/storage-plans';
 import type { ProcedureContext } from '../../core/procedures/procedure';
 import type { Rules } from '../../core/rules/rules';
@@ -26,6 +27,8 @@ export function procedureContext(
     wholeCleanedYearsAgo:
       state.cleanedWholeAt === null ? null : (now - state.cleanedWholeAt) / (365.25 * MS_PER_DAY),
     maintained: state.plan !== null && STORAGE_PLANS[state.plan].feed === 'maintainer',
+    water: waterSince(state, waterFrom(state, vehicle.laidUpAt, now), now),
+    hook: null,
     rules,
   };
 }

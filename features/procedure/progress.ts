@@ -8,6 +8,9 @@ const Progress = z.object({
   done: z.array(z.string()),
   milliamps: z.number().optional(),
   levels: z.array(z.enum(LEVELS)).optional(),
+  addedMl: z.array(z.number()).optional(),
+  gravities: z.array(z.number()).optional(),
+  acidCelsius: z.number().optional(),
 });
 export type Progress = z.infer<typeof Progress>;
 
@@ -47,7 +50,8 @@ export function useProgress(place: string): [Progress, (progress: Progress) => v
   );
   const setProgress = useCallback(
     (next: Progress) => {
-      if (next.done.length === 0 && next.levels === undefined && next.milliamps === undefined) {
+      const { done, ...inputs } = next;
+      if (done.length === 0 && Object.values(inputs).every((input) => input === undefined)) {
         window.localStorage.removeItem(key);
       } else window.localStorage.setItem(key, JSON.stringify(next));
       for (const listener of listeners) listener();

@@ -19,6 +19,7 @@ import type { ProcedureId } from '../../core/procedures/procedure-ids';
 import { PROCEDURES } from '../../core/procedures/procedures';
 import { isTyping } from '../frame/keys';
 import { LevelsInput } from '../inspect/levels-input';
+import { GravitiesInput, WaterInput } from './cell-inputs';
 import { useProgress } from './progress';
 import styles from './procedure.module.css';
 
@@ -44,7 +45,8 @@ export function ProcedureRunner({
   const [progress, setProgress] = useProgress(place);
   const [refusal, setRefusal] = useState<{ step: string; first: string; why: string } | null>(null);
   const done = progress.done.filter((step) => steps.some((one) => one.id === step));
-  const inputs: ProcedureInputs = { milliamps: progress.milliamps, levels: progress.levels };
+  const { milliamps, levels, addedMl, gravities, acidCelsius } = progress;
+  const inputs: ProcedureInputs = { milliamps, levels, addedMl, gravities, acidCelsius };
   const unfit = procedure.unfit?.(context) ?? null;
   const next = steps.find((step) => !done.includes(step.id) && !step.optional);
 
@@ -151,6 +153,23 @@ export function ProcedureRunner({
                         }}
                       />
                     </label>
+                  ) : null}
+                  {step.input === 'water' ? (
+                    <WaterInput
+                      context={context}
+                      value={progress.addedMl ?? []}
+                      onChange={(addedMl) => setProgress({ ...progress, done, addedMl })}
+                    />
+                  ) : null}
+                  {step.input === 'gravities' ? (
+                    <GravitiesInput
+                      context={context}
+                      value={progress.gravities ?? []}
+                      celsius={progress.acidCelsius}
+                      onChange={(gravities, acidCelsius) =>
+                        setProgress({ ...progress, done, gravities, acidCelsius })
+                      }
+                    />
                   ) : null}
                   {step.input === 'levels' ? (
                     <LevelsInput

@@ -3,8 +3,17 @@ import { toDay } from '../../core/day';
 import { groupBy } from '../../core/group';
 import { jobsToday, roundsAhead } from '../../core/plan/due';
 import { roundOnOrAfter } from '../../core/plan/rounds';
+import { heardAmpHours } from '../charge/heard';
+import { hasOutside } from '../demo/outside';
 import { clockStands } from '../server/clock';
-import { batteryLabels, benchHall, wireHallOf, type LoadedSite, type Stay } from '../site/load';
+import {
+  batteryLabels,
+  benchHall,
+  hangingOf,
+  wireHallOf,
+  type LoadedSite,
+  type Stay,
+} from '../site/load';
 import type { WireBattery, WireVehicle } from '../site/wire';
 import type { RoundData, RoundStop } from './round-data';
 
@@ -82,6 +91,10 @@ export function roundData(loaded: LoadedSite): RoundData {
     benchHallId: benchHall(loaded.halls).id,
     halls: loaded.halls.map((hall) => wireHallOf(loaded, hall)),
     stops: stopsOf(loaded),
+    stock: loaded.stock,
+    hanging: hangingOf(loaded.stays),
+    heardAh: heardAmpHours(loaded),
+    demo: hasOutside(),
     ahead: loaded.stays.map((stay) => ({
       vehicleId: stay.vehicle.id,
       bayMark: stay.bay.mark,

@@ -1,11 +1,14 @@
 import { Button } from 'antd';
+import { DARK_CHECKS, chargeCourse, type DarkCause } from '../../core/charge/course';
+import { PROGRAMMES, type ProgrammeId, type Stock } from '../../core/charge/stock';
+import { watchOf } from '../../core/charge/watch';
 import { CAUTIONS } from '../../core/plan/cautions';
 import type { Job } from '../../core/plan/due';
-import type { BatteryState } from '../../core/logbook/fold';
 import { LAMP_STATES, type LampState } from '../../core/logbook/kinds';
 import type { Verdict } from '../../core/judge/verdict';
 import { Figures } from '../theme/figures';
-import type { Step } from './round-data';
+import { HookChoice, type HookPick } from './hook-choice';
+import type { Judged, Step } from './round-data';
 import styles from './round.module.css';
 
 const LAMP_WORDS: Record<LampState, string> = {
@@ -15,14 +18,25 @@ const LAMP_WORDS: Record<LampState, string> = {
   dark: 'Dark',
 };
 
-/** What the maintainer's lamp says. */
+/** What the maintainer's lamp says, against what it should say by now. */
 export function LampStep({
-  state,
+  judged,
+  stock,
   onSay,
+  onCause,
 }: {
-  state: BatteryState;
+  judged: Judged;
+  stock: Stock;
   onSay: (state: LampState) => void;
+  onCause: (cause: DarkCause) => void;
 }) {
+  const { standing } = judged;
+  const { state } = standing;
+  const charger = stock.chargers.find(({ id }) => id === state.hook?.chargerId);
+  const findings = watchOf(standing);
+  const since = state.maintainerSince ?? state.chargeSince;
+  const { expects } = chargeCourse(state.hook, since ?? standing.now, standing.now);
+  const dark = state.lamp?.state === 'dark';
   return (
     <div className={styles.card}>
       <h2>What does the lamp say?</h2>
@@ -30,18 +44,73 @@ export function LampStep({
         {state.lamp
           ? `Last time: ${LAMP_WORDS[state.lamp.state].toLowerCase()}.`
           : 'Not looked at yet.'}
+        {expects ? ` By now it should be ${expects}.` : ''}
+        {charger ? ` ${charger.name}` : ''}
+        {charger && state.hook ? `, ${PROGRAMMES[state.hook.programme].label}.` : ''}
       </p>
+      {findings.map((finding) => (
+        <div key={finding.kind} className={styles.why}>
+          <p>
+            <b>{finding.headline}.</b> {finding.why}
+          </p>
+          <ol className={styles.lookOrder}>
+            {finding.look.map((look) => (
+              <li key={look}>{look}</li>
+            ))}
+          </ol>
+        </div>
+      ))}
       <div className={styles.lamps}>
-        {LAMP_STATES.map((lamp, i) => (
-          <Button key={lamp} size="large" onClick={() => onSay(lamp)}>
-            <kbd>{i + 1}</kbd> {LAMP_WORDS[lamp]}
-          </Button>
-        ))}
+        {LAMP_STATES.map((lamp, i) => {
+          const shows = charger?.lamps.find(({ means }) => means === lamp)?.shows;
+          return (
+            <Button key={lamp} size="large" onClick={() => onSay(lamp)}>
+              <kbd>{i + 1}</kbd> {LAMP_WORDS[lamp]}
+              {shows ? <small> {shows}</small> : null}
+            </Button>
+          );
+        })}
       </div>
-      <p className={styles.lampHelp}>
-        Dark: outlet, switch, fuse, then clamp, in this order. Still charging after a week is a
-        finding: weak battery, wrong programme or a draw larger than the maintainer.
-      </p>
+      {dark ? (
+        <div className={styles.lamps} role="group" aria-label="What was it?">
+          {DARK_CHECKS.map(({ id, label }) => (
+            <Button key={id} size="large" onClick={() => onCause(id)}>
+              {label}
+            </Button>
+          ))}
+        </div>
+      ) : (
+        <p className={styles.lampHelp}>
+          Dark: outlet, switch, fuse, then clamp, in this order; what it was is asked then.
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** After a power cut: the programme in which it woke. */
+export function ModeStep({
+  judged,
+  done,
+  onSeen,
+}: {
+  judged: Judged;
+  done: boolean;
+  onSeen: (programme: ProgrammeId | null) => void;
+}) {
+  const { hook } = judged.standing.state;
+  const finding = watchOf(judged.standing).find(({ kind }) => kind === 'mode');
+  return (
+    <div className={styles.card}>
+      <h2>{done ? 'The mode is right' : 'In which mode did it wake?'}</h2>
+      {finding ? <p className={styles.lampLast}>{finding.why}</p> : null}
+      {done ? null : (
+        <div className={styles.lamps}>
+          <Button size="large" onClick={() => onSeen(hook?.programme ?? null)}>
+            {hook ? `In ${PROGRAMMES[hook.programme].label}, as it should` : 'In the right one'}
+          </Button>
+        </div>
+      )}
     </div>
   );
 }
@@ -50,12 +119,19 @@ export function LampStep({
 export function ChargeStep({
   step,
   verdict,
+  heardAh,
+  pick,
   onDone,
 }: {
   step: Step;
   verdict: Verdict;
+  /** What its charger has reported so far. */
+  heardAh: number | null;
+  /** Where it can hang. */
+  pick: HookPick;
   onDone: (full: boolean) => void;
 }) {
+  const { state } = step.battery;
   if (step.done) {
     return (
       <div className={styles.card}>
@@ -64,36 +140,50 @@ export function ChargeStep({
       </div>
     );
   }
+  if (step.job.kind === 'take-off') {
+    return (
+      <div className={styles.card}>
+        <h2>Take it off charge</h2>
+        <p className={styles.lampLast}>
+          {state.charger ? `${state.charger}. ` : ''}
+          {state.lamp ? `Its lamp said ${state.lamp.state}. ` : ''}
+          {heardAh === null ? '' : `${heardAh.toFixed(1)} Ah reported. `}
+          Did the charger say that it is full?
+        </p>
+        <div className={styles.lamps}>
+          <Button size="large" onClick={() => onDone(true)}>
+            <kbd>X</kbd> Off, and full
+          </Button>
+          <Button size="large" onClick={() => onDone(false)}>
+            Off, not full yet
+          </Button>
+        </div>
+      </div>
+    );
+  }
   return (
     <div className={styles.card}>
-      <h2>{step.job.kind === 'recharge' ? 'Put it on charge' : 'Take it off charge'}</h2>
-      {step.job.kind === 'recharge' ? (
-        <div className={styles.why}>
-          {verdict.why.map((sentence, i) => (
-            <p key={i}>
-              <Figures sentence={sentence} />
-            </p>
-          ))}
-        </div>
-      ) : null}
-      <p className={styles.lampLast}>
-        {step.job.kind === 'recharge' ? rechargeHint(step) : 'Did the charger say that it is full?'}
-      </p>
+      <h2>Put it on charge</h2>
+      <div className={styles.why}>
+        {verdict.why.map((sentence, i) => (
+          <p key={i}>
+            <Figures sentence={sentence} />
+          </p>
+        ))}
+      </div>
+      <p className={styles.lampLast}>{rechargeHint(step)}</p>
+      <HookChoice pick={pick} batteryId={step.battery.id} />
       <div className={styles.lamps}>
-        {step.job.kind === 'recharge' ? (
-          <Button size="large" onClick={() => onDone(false)}>
-            <kbd>X</kbd> It is on charge
-          </Button>
-        ) : (
-          <>
-            <Button size="large" onClick={() => onDone(true)}>
-              <kbd>X</kbd> Off, and full
-            </Button>
-            <Button size="large" onClick={() => onDone(false)}>
-              Off, not full yet
-            </Button>
-          </>
-        )}
+        <Button
+          size="large"
+          disabled={pick.hook === null && pick.any}
+          onClick={() => onDone(false)}
+        >
+          <kbd>X</kbd>{' '}
+          {pick.fit && pick.hook
+            ? `It hangs on ${pick.fit.charger.name}${pick.fit.charger.channels > 1 ? `, channel ${pick.hook.channel}` : ''}`
+            : 'It is on charge'}
+        </Button>
       </div>
     </div>
   );
@@ -107,7 +197,7 @@ function rechargeHint({ battery: { state } }: Step): string {
   if (state.plan === 'hook-up') {
     return 'Hook-up: cable dry and fully plugged, its switch on and taped; five to six hours at least. Below about 12 V a built-in charger hardly lifts it.';
   }
-  return 'Is the charger’s programme right for this chemistry and voltage?';
+  return 'Look at the programme when it is on: many wake in their normal one.';
 }
 
 /** The caution that belongs to this step. */

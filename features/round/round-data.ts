@@ -4,6 +4,8 @@ import { outlookOf, type Outlook } from '../../core/judge/outlook';
 import type { Standing } from '../../core/judge/standing';
 import { MINUTES, jobsToday, minutesOf, type Job } from '../../core/plan/due';
 import { PROCEDURES } from '../../core/procedures/procedures';
+import type { Hanging } from '../../core/charge/board';
+import type { Stock } from '../../core/charge/stock';
 import type { Rules } from '../../core/rules/rules';
 import type { DailyTemperatures } from '../../core/site/climate';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
@@ -30,6 +32,13 @@ export interface RoundData {
   readonly benchHallId: string;
   readonly halls: readonly WireHall[];
   readonly stops: readonly RoundStop[];
+  readonly stock: Stock;
+  /** What hangs where on the whole site. */
+  readonly hanging: readonly Hanging[];
+  /** Ampere-hours that chargers have reported so far, by battery. */
+  readonly heardAh: Readonly<Record<string, number>>;
+  /** The demo has an outside that can be looked at. */
+  readonly demo: boolean;
   /** Rounds to come in which each vehicle will be a stop, as far as can be foreseen. */
   readonly ahead: readonly {
     readonly vehicleId: string;
@@ -187,3 +196,21 @@ export const RESTS = [
   { hours: 12, label: '12 h' },
   { hours: 24, label: '24 h or more' },
 ] as const;
+
+/** What hangs where, with what was recorded on this device and is not on the server yet. */
+export function hangingNow(
+  data: Pick<RoundData, 'hanging'>,
+  views: readonly StopView[],
+): Hanging[] {
+  const here = views.flatMap(({ judged }) => judged.map(({ battery }) => battery));
+  const own = new Set(here.map(({ id }) => id));
+  return [
+    ...data.hanging.filter(({ batteryId }) => !own.has(batteryId)),
+    ...here.flatMap(({ id, state }): Hanging[] => {
+      const since = state.maintainerSince ?? state.chargeSince;
+      if (since === null) return [];
+      const kind = state.maintainerSince === null ? 'charge' : 'maintain';
+      return [{ batteryId: id, since, kind, hook: state.hook }];
+    }),
+  ];
+}

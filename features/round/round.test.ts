@@ -1,3 +1,4 @@
+import { EMPTY_STOCK } from '../../core/charge/stock';
 import { usualDetails } from '../../core/battery/details';
 import { PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
 import { toDay } from '../../core/day';
@@ -85,6 +86,10 @@ const data: RoundData = {
   today: toDay('2027-01-14'),
   roundDay: toDay('2027-01-14'),
   rules: DEFAULT_RULES,
+  stock: EMPTY_STOCK,
+  hanging: [],
+  heardAh: {},
+  demo: false,
   halls: [toWireHall({ id: 'yard', name: 'Loading Yard' }, temperatures)],
   stops: [camper],
   ahead: [],

@@ -2,17 +2,21 @@
 
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Button } from 'antd';
+import Link from 'next/link';
+import { isFlat } from '../../core/charge/recovery';
 import { shortDay, weekdayLong } from '../../core/day';
 import { LAMP_STATES, type LampState } from '../../core/logbook/kinds';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
 import { judge, judgeReading } from '../../core/judge/verdict';
 import { useDay } from '../frame/day';
 import { isTyping } from '../frame/keys';
+import { DemoSight } from '../demo/sight';
 import { Foreseen } from './foreseen';
 import { Keypad } from './keypad';
 import { OutboxLine } from './outbox-line';
 import {
   digitsWanted,
+  hangingNow,
   displayOf,
   nextPosition,
   voltsOfDigits,
@@ -20,6 +24,7 @@ import {
   RESTS,
 } from './round-data';
 import { Side } from './side';
+import { pickHook } from './hook-choice';
 import { StepTabs } from './step-tabs';
 import { StopHead } from './stop-head';
 import { StopList } from './stop-list';
@@ -58,6 +63,7 @@ function Walk({ data }: { data: RoundData }) {
   const [note, setNote] = useState<string | null>(null);
   const [help, setHelp] = useState(false);
   const [hint, setHint] = useState<string | null>(null);
+  const [charger, setCharger] = useState<string | null>(null);
 
   const view = views[position.stop]!;
   const step = view.steps[position.step] ?? view.steps[0];
@@ -76,7 +82,28 @@ function Walk({ data }: { data: RoundData }) {
     [answer, judged.standing],
   );
   const doubt = answer?.doubt ?? null;
+  const maintains = step?.job.kind === 'procedure' && step.job.procedure === 'hook-up';
+  const heardAh = data.heardAh[judged.battery.id] ?? null;
+  const pick = useMemo(
+    () =>
+      pickHook(
+        judged,
+        data.stock,
+        hangingNow(data, views),
+        view.vehicle.bayMark,
+        charger,
+        maintains ? 'maintain' : 'charge',
+        setCharger,
+      ),
+    [judged, data, views, view, charger, maintains],
+  );
   const target = nextPosition(views, position);
+  const { facts, state } = judged.standing;
+  const newest = typed ?? state.readings.findLast((one) => !one.fed)?.volts ?? null;
+  const found =
+    newest !== null &&
+    isFlat(facts.chemistry, facts.cells, newest) &&
+    (typed !== null || (state.charges.at(-1)?.to ?? -1) < state.readings.at(-1)!.at);
   const finished = views.every((one) => one.done || one.passed);
 
   const clear = useCallback(() => {
@@ -136,11 +163,34 @@ function Walk({ data }: { data: RoundData }) {
   };
 
   const charge = (full: boolean) => {
-    const entry =
-      judged.standing.state.chargeSince === null
-        ? round.entry('charge-started', judged.battery.id, { charger: '' })
-        : round.entry('charge-ended', judged.battery.id, { full, ampHours: null });
-    round.record([entry], 'on');
+    const { id, state } = judged.battery;
+    if (state.chargeSince === null) {
+      const { fit, hook, any } = pick;
+      // Where chargers are written down, one of them is named; a refusal stands on the screen.
+      if (any && !hook) return;
+      round.record(
+        [
+          round.entry('charge-started', id, {
+            charger: fit?.charger.name ?? '',
+            ...(hook ? { hook } : {}),
+          }),
+        ],
+        'on',
+      );
+    } else {
+      const ampHours = heardAh === null ? null : Math.round(heardAh * 10) / 10;
+      round.record(
+        [
+          round.entry('charge-ended', id, {
+            full,
+            ampHours,
+            ...(ampHours === null ? {} : { metered: true }),
+          }),
+        ],
+        'on',
+      );
+    }
+    setCharger(null);
     clear();
   };
 
@@ -292,6 +342,8 @@ function Walk({ data }: { data: RoundData }) {
               judged={judged}
               verdict={verdict}
               data={data}
+              heardAh={heardAh}
+              pick={pick}
               onLamp={lamp}
               onCharge={charge}
               onRecord={work}
@@ -310,6 +362,23 @@ function Walk({ data }: { data: RoundData }) {
               onAgain={clear}
             />
           )}
+          {data.demo && step && step.job.kind !== 'procedure' ? (
+            <DemoSight
+              batteryId={judged.battery.id}
+              stamp={data.clock.now}
+              {...(step.job.kind === 'reading' && !step.done
+                ? { onVolts: (volts: number) => setDigits(String(Math.round(volts * 100))) }
+                : {})}
+            />
+          ) : null}
+          {found ? (
+            <p className={styles.flat} role="status">
+              <b>Found flat.</b> If a key or a lamp was on, switch it off.{' '}
+              <Link href={`/charge?battery=${judged.battery.id}`}>
+                One careful attempt to bring it back
+              </Link>
+            </p>
+          ) : null}
           {hint ? (
             <p className={styles.hint} role="status">
               {hint}

@@ -2,7 +2,8 @@ import type { EntryDraft } from '../../core/procedures/entry-draft';
 import type { LampState } from '../../core/logbook/kinds';
 import type { Verdict } from '../../core/judge/verdict';
 import { procedureContext } from '../procedure/context';
-import { ChargeStep, LampStep } from './other-steps';
+import type { HookPick } from './hook-choice';
+import { ChargeStep, LampStep, ModeStep } from './other-steps';
 import type { Judged, RoundData, Step, StopView } from './round-data';
 import { InspectStep, ProcedureStep, ReplaceStep } from './work-steps';
 
@@ -13,6 +14,8 @@ export function StepBody({
   judged,
   verdict,
   data,
+  heardAh,
+  pick,
   onLamp,
   onCharge,
   onRecord,
@@ -22,6 +25,8 @@ export function StepBody({
   judged: Judged;
   verdict: Verdict;
   data: RoundData;
+  heardAh: number | null;
+  pick: HookPick;
   onLamp: (state: LampState) => void;
   onCharge: (full: boolean) => void;
   onRecord: (entries: readonly EntryDraft[]) => void;
@@ -29,23 +34,54 @@ export function StepBody({
   const { job, battery } = step;
   switch (job.kind) {
     case 'lamp':
-      return <LampStep state={judged.standing.state} onSay={onLamp} />;
+      return (
+        <LampStep
+          judged={judged}
+          stock={data.stock}
+          onSay={onLamp}
+          onCause={(cause) =>
+            onRecord([
+              { kind: 'dark-found', data: { cause } },
+              {
+                kind: 'lamp',
+                data: { state: cause === 'charger' ? 'dark' : 'charging', source: 'eyes' },
+              },
+            ])
+          }
+        />
+      );
+    case 'mode':
+      return (
+        <ModeStep
+          judged={judged}
+          done={job.done}
+          onSeen={(programme) => onRecord([{ kind: 'mode-seen', data: { programme } }])}
+        />
+      );
     case 'recharge':
     case 'take-off':
-      return <ChargeStep step={step} verdict={verdict} onDone={onCharge} />;
+      return (
+        <ChargeStep step={step} verdict={verdict} heardAh={heardAh} pick={pick} onDone={onCharge} />
+      );
     case 'procedure':
       return (
         <ProcedureStep
           key={`${battery.id}-${job.procedure}`}
           id={job.procedure}
           done={job.done}
-          context={procedureContext(
-            view.vehicle,
-            battery,
-            data.rules,
-            data.benchHallId,
-            data.clock.now,
-          )}
+          context={{
+            ...procedureContext(
+              view.vehicle,
+              battery,
+              data.rules,
+              data.benchHallId,
+              data.clock.now,
+            ),
+            hook:
+              job.procedure === 'hook-up' && pick.fit && pick.hook
+                ? { name: pick.fit.charger.name, hook: pick.hook }
+                : null,
+          }}
           place={`${battery.id}-${job.procedure}`}
           bench={`/bench?battery=${battery.id}`}
           onDone={onRecord}

@@ -179,7 +179,9 @@ function onCharge(standing: Standing): Pick<Verdict, 'kind' | 'headline' | 'why'
     headline: 'On charge',
     why: [
       say`Since ${figure(instant(standing, since))}.`,
-      ...finish,
+      ...(state.lamp?.state === 'holding'
+        ? [say`Its lamp says that it holds: take it off.`]
+        : finish),
       ...watchOf(standing).map((one) => say`${one.headline}. ${one.why}`),
     ],
   };

@@ -80,13 +80,19 @@ function electricJobs(standing: Standing, outlook: Outlook | null, morning: numb
   jobs.push(...modeJob(standing, morning));
   if (state.maintainerSince !== null) {
     const seen = state.lamp?.at ?? -1;
-    if (isSilent(standing)) jobs.push({ kind: 'lamp', done: false });
-    else if (seen >= morning) jobs.push({ kind: 'lamp', done: true });
+    if (isSilent(standing)) {
+      // Whether it is fed at all shows first at its lamp.
+      jobs.push({ kind: 'lamp', done: false });
+      return jobs;
+    }
+    if (seen >= morning) jobs.push({ kind: 'lamp', done: true });
     else if (lampRounds(standing, day)[0] === roundOnOrAfter(standing.rules, day)) {
       jobs.push({ kind: 'lamp', done: false });
     }
     if (outlook?.held !== false) return jobs;
   }
+  // First what feeds it, then its volts, then what is to be done about them.
+  const looked = jobs.length;
   const endedToday = state.charges.some((charge) => charge.to >= morning);
   if (endedToday || (state.chargeSince !== null && state.chargeSince < morning)) {
     jobs.push({ kind: 'take-off', done: endedToday });
@@ -96,7 +102,7 @@ function electricJobs(standing: Standing, outlook: Outlook | null, morning: numb
   if (state.chargeSince === null || startedToday || readToday) {
     const before = readToday || startedToday ? outlookOf(asOfMorning(standing, morning)) : outlook;
     if (readToday || readingDue(standing, before, day)) {
-      jobs.unshift({ kind: 'reading', done: readToday });
+      jobs.splice(looked, 0, { kind: 'reading', done: readToday });
     }
     const due =
       outlook &&

@@ -145,7 +145,7 @@ function Channel({ one, data }: { one: OnBoard; data: ChargeData }) {
         : ''
       : course.finishAt > now
         ? `full ${at(course.finishAt)}`
-        : `should be full since ${at(course.finishAt)}`;
+        : 'should be full: look';
   return (
     <Link
       href={`/charge?battery=${one.batteryId}`}

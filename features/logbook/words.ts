@@ -54,7 +54,7 @@ export function entryWords(
         value: entry.data.gravities.map((gravity) => gravity.toFixed(3)).join(' '),
       };
     case 'recovery-begun':
-      return { what: 'recovery begun', value: entry.data.why };
+      return { what: `recovery begun: ${entry.data.why}`, value: '' };
     case 'thawed':
       return { what: 'thawed', value: '' };
     case 'reconditioned':
@@ -65,7 +65,10 @@ export function entryWords(
         value: `${formatVolts(entry.data.volts)} at ${Math.round(entry.data.amps)} A`,
       };
     case 'recovery-ended':
-      return { what: `recovery: ${entry.data.verdict.replace('-', ' ')}`, value: entry.data.why };
+      return {
+        what: `recovery: ${entry.data.why}`,
+        value: entry.data.verdict.replace('-', ' '),
+      };
     case 'power-cut':
       return { what: 'power cut', value: entry.data.note };
     case 'draw':

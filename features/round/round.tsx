@@ -158,7 +158,11 @@ function Walk({ data }: { data: RoundData }) {
   };
 
   const lamp = (state: LampState) => {
-    round.record([round.entry('lamp', judged.battery.id, { state })], 'on');
+    // A dark one is followed up where one stands.
+    round.record(
+      [round.entry('lamp', judged.battery.id, { state, source: 'eyes' })],
+      state === 'dark' ? 'stay' : 'on',
+    );
     clear();
   };
 

@@ -3,7 +3,9 @@ import { readDemoClock, writeDemoClock } from '../../store/demo-clock';
 import type { Db } from '../../store/open';
 import { db } from './store';
 
-const moved = new WeakMap<Db, number>();
+// Pages and routes are bundles of their own: what they share lies on globalThis.
+const held = globalThis as typeof globalThis & { velvetEmberMoved?: WeakMap<Db, number> };
+const moved = (held.velvetEmberMoved ??= new WeakMap<Db, number>());
 
 /** UTC milliseconds on the site's clock: the demo's stands still until it is moved on. */
 export function now(): number {

@@ -140,9 +140,10 @@ export function Vehicle({ data }: { data: VehicleData }) {
               </button>
             ))}
             {battery.state.goneAt === null ? (
-              <Link href={`/bench?battery=${battery.id}`} className={styles.toBench}>
-                To the bench
-              </Link>
+              <span className={styles.elsewhere}>
+                <Link href={`/bench?battery=${battery.id}`}>To the bench</Link>
+                <Link href={`/charge?battery=${battery.id}`}>To its charge</Link>
+              </span>
             ) : null}
           </div>
           {view === 'plan' ? (

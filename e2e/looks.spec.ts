@@ -24,6 +24,8 @@ const VIEWS = [
   'bench?battery=battery-033&job=read',
   'bench?battery=battery-033&job=draw',
   'bench?battery=battery-033&job=hunt',
+  'charge?battery=battery-054',
+  'charge?view=stock',
   'print/vehicle/vehicle-02',
 ];
 const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8');

@@ -87,9 +87,13 @@ const COURSE_POINTS = 96;
  * constant until the limit is met at s = s_f − T · I / C, and falls exponentially from there.
  *
  * Hours over 0; null where the charger gives no more than the vehicle draws: it never gets full.
- * A battery that is full takes no time.
+ * A battery that is full takes no time. `points` of the course in each stage: hours and
+ * ampere-hours are exact whatever their number, energy and course as fine as they are.
  */
-export function charge(question: ChargeQuestion): ChargeAnswer | null {
+export function charge(
+  question: ChargeQuestion,
+  points: number = COURSE_POINTS,
+): ChargeAnswer | null {
   const { chemistry, capacityAh, chargerAmps, drawAmps } = question;
   const { factor } = ACCEPTANCE[chemistry];
   const tau = acceptanceHours(chemistry, question.celsius, question.ageYears);
@@ -116,10 +120,8 @@ export function charge(question: ChargeQuestion): ChargeAnswer | null {
   };
   // Points of the course lie evenly in each stage; energy by the trapezoidal rule over them.
   const course = [
-    ...Array.from({ length: COURSE_POINTS }, (_, i) => at((bulkHours * i) / COURSE_POINTS)),
-    ...Array.from({ length: COURSE_POINTS + 1 }, (_, i) =>
-      at(bulkHours + (absorptionHours * i) / COURSE_POINTS),
-    ),
+    ...Array.from({ length: points }, (_, i) => at((bulkHours * i) / points)),
+    ...Array.from({ length: points + 1 }, (_, i) => at(bulkHours + (absorptionHours * i) / points)),
   ];
   let wattHours = 0;
   for (let i = 1; i < course.length; i++) {

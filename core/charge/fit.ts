@@ -112,23 +112,31 @@ export function voltsGiven(
  * Whether a charger in one of its programmes suits a battery: refusals with their reasons, what
  * to mind, and how long it would take. Nothing is thrown; a charger that suits has no refusals.
  */
-export function fitOf(charger: Charger, programme: ChargerProgramme, subject: FitSubject): Fit {
+export function fitOf(
+  charger: Charger,
+  programme: ChargerProgramme,
+  subject: FitSubject,
+  points?: number,
+): Fit {
   const amps = Math.min(programme.amps ?? Infinity, charger.ampsPerChannel);
   const given = voltsGiven(charger, programme, subject);
   const course =
     subject.socPct === null
       ? null
-      : charge({
-          chemistry: subject.chemistry,
-          cells: subject.cells,
-          capacityAh: subject.capacityAh,
-          fromSocPct: Math.min(NEARLY_FULL_PCT, subject.socPct),
-          chargerAmps: amps,
-          celsius: subject.celsius,
-          ageYears: subject.ageYears ?? 5,
-          drawAmps: subject.drawAmps,
-          absorptionVolts: given.absorptionVolts,
-        });
+      : charge(
+          {
+            chemistry: subject.chemistry,
+            cells: subject.cells,
+            capacityAh: subject.capacityAh,
+            fromSocPct: Math.min(NEARLY_FULL_PCT, subject.socPct),
+            chargerAmps: amps,
+            celsius: subject.celsius,
+            ageYears: subject.ageYears ?? 5,
+            drawAmps: subject.drawAmps,
+            absorptionVolts: given.absorptionVolts,
+          },
+          points,
+        );
   const about = { charger, programme, subject, amps, ...given, course };
   return {
     charger,
@@ -170,7 +178,9 @@ const REFUSALS: readonly Say[] = [
     }
     return `its ${PROGRAMMES[programme.id].label} programme is not for ${inWords(chemistry)}`;
   },
-  ({ programme, subject: { chemistry } }) => {
+  ({ charger, programme, subject: { chemistry } }) => {
+    // A manual one has no limit at all: it is looked in on instead.
+    if (!charger.automatic) return null;
     const most = MOST_VOLTS[chemistry];
     const meant = PROGRAMMES[programme.id].chemistries.includes(chemistry);
     if (!meant || programme.id === 'recondition' || programme.absorptionVolts <= most) return null;
@@ -262,6 +272,9 @@ export const nominal = (volts: number) => Math.round(volts / 2) * 2;
 const figureAmps = (amps: number) =>
   amps < 1 ? `${Math.round(amps * 1000)} mA` : `${Number(amps.toFixed(1))} A`;
 
+/** Points of the course while chargers are only compared. */
+const ROUGH = 4;
+
 /**
  * Every charger in the programme that suits the battery best, those that suit first: fewest
  * minds, then the current nearest to a tenth of capacity. Reconditioning is never offered here.
@@ -270,8 +283,8 @@ export function rankFits(chargers: readonly Charger[], subject: FitSubject): Fit
   const best = chargers.map((charger) => {
     const fits = charger.programmes
       .filter(({ id }) => id !== 'recondition')
-      .map((programme) => fitOf(charger, programme, subject));
-    return fits.sort(byMerit(subject))[0] ?? fitOf(charger, charger.programmes[0]!, subject);
+      .map((programme) => fitOf(charger, programme, subject, ROUGH));
+    return fits.sort(byMerit(subject))[0] ?? fitOf(charger, charger.programmes[0]!, subject, ROUGH);
   });
   return best.sort(byMerit(subject));
 }

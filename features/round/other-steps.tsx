@@ -128,7 +128,7 @@ export function ChargeStep({
   /** What its charger has reported so far. */
   heardAh: number | null;
   /** Where it can hang. */
-  pick: HookPick;
+  pick: HookPick | null;
   onDone: (full: boolean) => void;
 }) {
   const { state } = step.battery;
@@ -172,15 +172,15 @@ export function ChargeStep({
         ))}
       </div>
       <p className={styles.lampLast}>{rechargeHint(step)}</p>
-      <HookChoice pick={pick} batteryId={step.battery.id} />
+      {pick ? <HookChoice pick={pick} batteryId={step.battery.id} /> : null}
       <div className={styles.lamps}>
         <Button
           size="large"
-          disabled={pick.hook === null && pick.any}
+          disabled={pick !== null && pick.hook === null && pick.any}
           onClick={() => onDone(false)}
         >
           <kbd>X</kbd>{' '}
-          {pick.fit && pick.hook
+          {pick?.fit && pick.hook
             ? `It hangs on ${pick.fit.charger.name}${pick.fit.charger.channels > 1 ? `, channel ${pick.hook.channel}` : ''}`
             : 'It is on charge'}
         </Button>

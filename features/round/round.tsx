@@ -84,7 +84,7 @@ function Walk({ data }: { data: RoundData }) {
   const doubt = answer?.doubt ?? null;
   const maintains = step?.job.kind === 'procedure' && step.job.procedure === 'hook-up';
   const heardAh = data.heardAh[judged.battery.id] ?? null;
-  const pick = useMemo(
+  const pickNow = useCallback(
     () =>
       pickHook(
         judged,
@@ -97,6 +97,8 @@ function Walk({ data }: { data: RoundData }) {
       ),
     [judged, data, views, view, charger, maintains],
   );
+  const asks = maintains || step?.job.kind === 'recharge';
+  const pick = useMemo(() => (asks ? pickNow() : null), [asks, pickNow]);
   const target = nextPosition(views, position);
   const { facts, state } = judged.standing;
   const newest = typed ?? state.readings.findLast((one) => !one.fed)?.volts ?? null;
@@ -169,7 +171,7 @@ function Walk({ data }: { data: RoundData }) {
   const charge = (full: boolean) => {
     const { id, state } = judged.battery;
     if (state.chargeSince === null) {
-      const { fit, hook, any } = pick;
+      const { fit, hook, any } = pick ?? pickNow();
       // Where chargers are written down, one of them is named; a refusal stands on the screen.
       if (any && !hook) return;
       round.record(

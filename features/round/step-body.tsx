@@ -26,7 +26,8 @@ export function StepBody({
   verdict: Verdict;
   data: RoundData;
   heardAh: number | null;
-  pick: HookPick;
+  /** Where it can hang; only where that is asked. */
+  pick: HookPick | null;
   onLamp: (state: LampState) => void;
   onCharge: (full: boolean) => void;
   onRecord: (entries: readonly EntryDraft[]) => void;
@@ -78,7 +79,7 @@ export function StepBody({
               data.clock.now,
             ),
             hook:
-              job.procedure === 'hook-up' && pick.fit && pick.hook
+              job.procedure === 'hook-up' && pick?.fit && pick.hook
                 ? { name: pick.fit.charger.name, hook: pick.hook }
                 : null,
           }}

@@ -55,18 +55,8 @@ for (const lamp of [false, true]) {
 }
 await picture('round-phone', 'round', { viewport: PHONE, act: typed('C13', '1277') });
 await picture('vehicle', 'vehicle/vehicle-01');
-await picture('lay-up', 'lay-up?bay=C14');
 await picture('rules', 'rules');
 await picture('yard-ahead', 'yard?day=2027-02-11');
-await picture('yard-move', 'yard', {
-  act: async (page) => {
-    await page.getByRole('button', { name: 'Move vehicles' }).click();
-    const from = await page.getByRole('button', { name: 'Move Calder coupé' }).nth(1).boundingBox();
-    await page.mouse.move(from.x + 20, from.y + 20);
-    await page.mouse.down();
-    await page.mouse.move(from.x - 70, from.y + 30, { steps: 6 });
-  },
-});
 await picture('print', 'print/vehicle/vehicle-02');
 
 const work = (name) => async (page) => {
@@ -75,12 +65,6 @@ const work = (name) => async (page) => {
   await page.locator('[data-step="live-off"] [role=checkbox]').click();
 };
 await picture('procedure', 'vehicle/vehicle-44', { act: work('Disconnect') });
-await picture('procedure-phone', 'vehicle/vehicle-44', {
-  viewport: PHONE,
-  lamp: true,
-  act: work('Take out'),
-});
-
 /** A camper, laid up as far as a step; what it leaves half done is thrown away. */
 const camper = (step) => async (page) => {
   await page.getByRole('radio', { name: 'Camper', exact: true }).check();
@@ -144,4 +128,6 @@ await picture('bench-phone', 'bench?battery=battery-033&job=draw', {
   await page.getByRole('button', { name: 'Throw this test away' }).click();
   await page.waitForTimeout(500);
 }
+for (const lamp of [false, true]) await picture('charge', 'charge?battery=battery-054', { lamp });
+await picture('charge-phone', 'charge?battery=battery-054', { viewport: PHONE });
 await browser.close();

@@ -194,7 +194,8 @@ export class TrueBattery {
     this.weakCellAh = Math.max(0, this.weakCellAh - into * kept * 0.6 * hours);
     this.surface = truth.cells * (lithium ? 0.01 : 0.06);
     this.hour += hours;
-    const share = most > 0 ? Math.min(1.25, (into / most) ** 0.8) : 1;
+    // In float the volts are what is held; on the way there they follow the current.
+    const share = this.floating || most <= 0 ? 1 : Math.min(1.25, (into / most) ** 0.8);
     return {
       amps: into + Math.min(drawAmps, source.amps),
       volts: rest + (limit - rest) * share,

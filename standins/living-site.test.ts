@@ -86,6 +86,8 @@ describe('a site that lives on', () => {
     const later = site.live(NOW + 30 * HOUR, hands(true)).get('device')!;
     expect(later.at(-1)).toMatchObject({ state: 'holding' });
     expect(later.at(-1)!.amps).toBeLessThan(0.5);
+    // A meter at the posts sees the charger's float.
+    expect(site.sight('a')!.volts).toBeCloseTo(13.5, 1);
     expect(site.sight('a')!.lamp).toBe('holding');
     site.live(NOW + 60 * HOUR, hands(false));
     expect(site.sight('a')!.volts).toBeGreaterThan(before + 0.4);

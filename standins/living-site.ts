@@ -84,6 +84,8 @@ export class LivingSite {
   private now: number;
   private readonly batteries: Map<string, { hallId: string; battery: TrueBattery }>;
   private readonly lamps = new Map<string, Sight['lamp']>();
+  /** Volts at the clamps of what hangs on a charger. */
+  private readonly fed = new Map<string, number>();
   private readonly counts: Map<string, number>;
 
   constructor(private readonly file: LivingFile) {
@@ -159,6 +161,7 @@ export class LivingSite {
     if (!hung || this.knocked(hand.id, hung.since, hung.mendedAt, this.now)) {
       one.battery.live(air, 0);
       this.lamps.set(hand.id, hung ? 'dark' : null);
+      this.fed.delete(hand.id);
       return;
     }
     const device = this.file.devices.find(
@@ -167,6 +170,7 @@ export class LivingSite {
     for (let minute = 0; minute < 60; minute += STEP_MINUTES) {
       const shown = one.battery.onCharger(STEP_MINUTES / 60, air, hung);
       this.lamps.set(hand.id, shown.holding ? 'holding' : 'charging');
+      this.fed.set(hand.id, shown.volts);
       if (device && minute % device.everyMinutes === 0) {
         say(device, this.now + minute * 60_000, {
           channel: hung.channel,
@@ -188,7 +192,8 @@ export class LivingSite {
     const chance = randomOne(
       Math.floor(this.now / HOUR) * 1000 + this.file.batteries.indexOf(kept),
     );
-    const volts = one.battery.volts * 1.0004 + 0.004 - kept.clampVolts + 0.004 * chance.normal();
+    const between = this.fed.get(id) ?? one.battery.volts;
+    const volts = between * 1.0004 + 0.004 - kept.clampVolts + 0.004 * chance.normal();
     return {
       volts: round(Math.max(0, volts), 100),
       celsius: round(one.battery.temperature, 10),

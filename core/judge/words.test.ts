@@ -62,3 +62,8 @@ describe('figures as the house wants them', () => {
     expect(plain(sentence)).toBe('At 68 %, nearly done.');
   });
 });
+
+it('a range with a minus in it is written out', () => {
+  expect(formatPctRange({ value: -4, low: -6.2, high: -2.1 })).toBe('−6 to −2 %');
+  expect(formatPctRange({ value: 14, low: 7, high: 21 })).toBe('7–21 %');
+});

@@ -26,11 +26,12 @@ export type Units = Pick<Rules, 'temperatureUnit' | 'measureUnit' | 'clock'>;
 
 export const formatVolts = (volts: number) => `${volts.toFixed(2)} V`;
 
-export const formatPct = (pct: number) => `${Math.round(pct)} %`;
+const whole = (value: number) => String(Math.round(value)).replace('-', '−');
+export const formatPct = (pct: number) => `${whole(pct)} %`;
 
-/** `7–21 %`. */
+/** `7–21 %`; with a minus in it `−6 to 2 %`. */
 export const formatPctRange = (range: Estimate) =>
-  `${Math.round(range.low)}–${formatPct(range.high)}`;
+  `${whole(range.low)}${range.low <= -0.5 ? ' to ' : '–'}${formatPct(range.high)}`;
 
 /** `−3.1 °C`, or `26 °F`. Digits: 0 or 1 for Celsius; Fahrenheit is always whole. */
 export function formatTemperature(celsius: number, units: Units, digits: 0 | 1 = 0): string {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { usualDetails } from '../battery/details';
 import { CHEMISTRY_IDS, type ChemistryId } from '../battery/chemistries';
-import { toDay } from '../day';
+import { dayName, toDay } from '../day';
 import { drawPctPerDay } from '../drain/reserve';
 import { selfDischargePctPerDay } from '../drain/self-discharge';
 import { arrheniusSums } from '../forecast/forecast';
@@ -17,6 +17,7 @@ import {
   arrangementOf,
   concernsOf,
   obstaclesTo,
+  sunHeld,
   planInUse,
   type PlanContext,
 } from './storage-plans';
@@ -368,5 +369,65 @@ describe('the stay foreseen', () => {
       ),
       { numRuns: 40 },
     );
+  });
+});
+
+describe('the sun as a charger', () => {
+  const camper = (more: Case = {}): PlanContext =>
+    context({
+      hallKind: 'outdoors',
+      vehicle: { solarPanel: true, panelWatts: 80 },
+      latitude: 54,
+      ...more,
+      standing: { state: { drawMa: 20, negativeOn: true }, ...more.standing },
+    });
+  const held = (one: PlanContext, from: string, to: string) =>
+    sunHeld(one, toDay(from), toDay(to)).map(({ from, to }) => [dayName(from), dayName(to)]);
+
+  it('holds from spring on, not in the depth of winter, and says from when to when', () => {
+    const weak = camper({ vehicle: { solarPanel: true, panelWatts: 15 } });
+    const [year] = held(weak, '2027-01-14', '2027-12-31');
+    expect(year![0]! > '2027-01-20' && year![0]! < '2027-05-01').toBe(true);
+    expect(year![1]! > '2027-08-01' && year![1]! < '2027-12-01').toBe(true);
+    expect(concernsOf(STORAGE_PLANS.solar, weak).join('; ')).toMatch(
+      /holds it from .* to .*; it must have a controller/,
+    );
+  });
+
+  it('south of the line the summer is at Christmas', () => {
+    const south = camper({ vehicle: { solarPanel: true, panelWatts: 10 }, latitude: -54 });
+    expect(held(south, '2027-01-01', '2027-01-31')).toHaveLength(1);
+    expect(held(south, '2027-06-10', '2027-07-10')).toEqual([]);
+  });
+
+  it('through the same charges, a larger panel never leaves less, nor overfills', () => {
+    const days = 60;
+    const sums = arrheniusSums(new Float64Array(days + 2).fill(5));
+    const loss = { drawPctPerDay: 0.8, selfPctPerMonthAt20C: 4 };
+    const charges = [{ from: 20, to: 23, toPct: 100 }];
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 3, noNaN: true }),
+        fc.double({ min: 1, max: 4, noNaN: true }),
+        (gain, more) => {
+          const through = (pct: number) =>
+            throughCharges(80, loss, sums, 0, days, charges, {
+              gainPct: new Float64Array(days).fill(pct),
+            });
+          const [small, large] = [through(gain), through(gain * more)];
+          large.forEach((soc, day) => {
+            expect(soc).toBeGreaterThanOrEqual(small[day]! - 1e-9);
+            // A panel fills to 95 %; above that only a charger gets it.
+            if (day < 20) expect(soc).toBeLessThanOrEqual(95 + 1e-9);
+          });
+        },
+      ),
+    );
+  });
+
+  it('without watts or latitude it counts for nothing', () => {
+    const dark = foreseeStay(STORAGE_PLANS['connected-recharged'], camper());
+    const unknown = foreseeStay(STORAGE_PLANS.solar, { ...camper(), latitude: null });
+    expect([...unknown.socPct]).toEqual([...dark.socPct]);
   });
 });

@@ -287,3 +287,32 @@ describe('the neutraliser', () => {
     );
   });
 });
+
+describe('cell by cell', () => {
+  const step = (id: ProcedureId, input: string) =>
+    stepsFor(PROCEDURES[id], car).find((one) => one.input === input)!;
+
+  it('the hydrometer wants a gravity for each cell and the temperature of the acid', () => {
+    const gravities = step('hydrometer', 'gravities');
+    const problem = (inputs: object) => inputProblem(gravities, inputs, car);
+    const even = [1.26, 1.26, 1.265, 1.26, 1.26, 1.26];
+    expect(problem({})).toMatch(/each of the 6 cells/);
+    expect(problem({ gravities: even })).toMatch(/temperature of the acid/);
+    expect(problem({ gravities: [1265, ...even.slice(1)], acidCelsius: 12 })).toMatch(/1\.265/);
+    expect(problem({ gravities: even, acidCelsius: 12 })).toBeNull();
+    const written = PROCEDURES.hydrometer.writes(car, { gravities: even, acidCelsius: 12 }, []);
+    expect(written).toEqual([{ kind: 'hydrometer', data: { gravities: even, celsius: 12 } }]);
+    const sealed = { ...car, details: { ...car.details, capsOpen: false } };
+    expect(PROCEDURES.hydrometer.unfit!(sealed)).toMatch(/volts decide/);
+  });
+
+  it('water is written down only where it was measured', () => {
+    const water = step('top-up', 'water');
+    expect(water.optional).toBe(true);
+    expect(inputProblem(water, { addedMl: [1, 2] }, car)).toMatch(/6 cells/);
+    const inputs = { levels: Array<'mark'>(6).fill('mark'), addedMl: [4, 4, 30, 4, 4, 4] };
+    const data = (done: string[]) => PROCEDURES['top-up'].writes(car, inputs, done)[0]!.data;
+    expect(data([])).not.toHaveProperty('addedMl');
+    expect(data(['measured'])).toHaveProperty('addedMl', inputs.addedMl);
+  });
+});

@@ -70,16 +70,28 @@ describe('the board of the demo', () => {
   });
 });
 
+it('a battery that is asked for waits, until it is taken out of the queue', async () => {
+  const id = byMark('Y9', 1);
+  const waits = () => chargeData(site(), null).queue.find(({ batteryId }) => batteryId === id);
+  const ask = (on: boolean) =>
+    answer(postEntry(request(newEntry('queued', id, NOW, { on, chargerId: null }))));
+  expect(waits()).toBeUndefined();
+  expect(await ask(true)).toMatchObject({ status: 200 });
+  expect(waits()).toMatchObject({ why: 'asked for' });
+  await ask(false);
+  expect(waits()).toBeUndefined();
+});
+
 describe('hanging a battery', () => {
-  it('on a taken channel, over the amps of an outlet, or before water: refused with the reason', async () => {
+  it('on a taken channel, without its programme, out of reach, before water: refused with the reason', async () => {
     expect(await hang('Y1')).toMatchObject({ status: 200 });
     expect(await hang('Y3')).toMatchObject({
       status: 409,
       reason: /channel 1 of Shuttle is taken/,
     });
-    // The shuttle's 1.1 A and the old one's 1.8 A are within the 3 A of P1; the heddle is not.
+    // The shuttle's 1.1 A and the old one's 1.8 A are within the 3 A of P1.
     const more = { chargerId: 'ratchet', channel: 1, amps: 10 };
-    expect(await hang('Y4', more)).toMatchObject({ status: 200, reason: undefined });
+    expect(await hang('Y4', more)).toMatchObject({ status: 200 });
     expect(await hang('Y2', { chargerId: 'selvedge', channel: 1 })).toMatchObject({
       status: 409,
       reason: /no such programme/,

@@ -20,9 +20,10 @@ import styles from './charge.module.css';
 export function Charge({ data, view }: { data: ChargeData; view: ChargeView }) {
   const router = useRouter();
   const { day, today } = useDay();
-  const [said, setSaid] = useState<string | null>(null);
+  // What was said belongs to its moment: a clock that was moved on has left it behind.
+  const [said, setSaid] = useState<{ readonly what: string; readonly at: number } | null>(null);
   const recorded = (what: string) => {
-    setSaid(what);
+    setSaid({ what, at: data.clock.now });
     router.refresh();
   };
   return (
@@ -44,9 +45,9 @@ export function Charge({ data, view }: { data: ChargeData; view: ChargeView }) {
           The board is that of today, whatever day the ribbon shows. <kbd>T</kbd> returns to today.
         </p>
       ) : null}
-      {said ? (
+      {said && (said.at === data.clock.now || !data.clock.stands) ? (
         <p className={styles.said} role="status">
-          {said}
+          {said.what}
         </p>
       ) : null}
       {view === 'stock' ? (

@@ -90,6 +90,15 @@ export function PutOn({
     onRecorded(`${vehicle.bayMark} hangs on ${charger.name}. Look at the mode before you go.`);
   };
 
+  const queued = battery.state.queued !== null;
+  const queue = async () => {
+    const reply = await postEntries([
+      newEntry('queued', battery.id, siteNow(), { on: !queued, chargerId: null }),
+    ]);
+    if (!reply.ok) return setProblem(reply.reason);
+    onRecorded(`${vehicle.bayMark} ${queued ? 'waits no more' : 'waits for a charger'}.`);
+  };
+
   return (
     <section className={styles.card} aria-label="Put it on">
       <div className={styles.row}>
@@ -266,6 +275,9 @@ export function PutOn({
           {problem}
         </p>
       ) : null}
+      <Button className={styles.wait} onClick={() => void queue()}>
+        {queued ? 'Out of the queue' : 'Let it wait for a charger'}
+      </Button>
       <Button
         type="primary"
         size="large"

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { TestSite } from './server';
+import { goToStop } from './stops';
 
 let site: TestSite;
 test.beforeAll(async () => {
@@ -27,11 +28,6 @@ async function clock(page: Page, step: string): Promise<string> {
 async function meter(page: Page): Promise<number> {
   const text = await page.locator('[data-demo-volts]').innerText();
   return Number(text.replace(' V', ''));
-}
-
-async function goToStop(page: Page, bay: string): Promise<void> {
-  await page.getByRole('button', { name: new RegExp(`^${bay} `) }).click();
-  await expect(page.locator(`section[aria-label="Stop ${bay}"]`)).toBeVisible();
 }
 
 /** Ticks a guided procedure, step by step, until it is done. */

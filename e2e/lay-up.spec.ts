@@ -1,6 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { TestSite } from './server';
+import { goToStop } from './stops';
 
 let site: TestSite;
 test.beforeAll(async () => {
@@ -368,7 +369,7 @@ test('a condemned battery is never charged, and a new one takes its place', asyn
   await page.goto(`${site.url}/yard`);
   await expect(page.locator('[data-bay="Y18"]')).toContainText('replace');
   await page.goto(`${site.url}/round`);
-  await page.getByRole('button', { name: /^Y18/ }).click();
+  await goToStop(page, 'Y18');
   await expect(page.getByRole('heading', { name: 'Replace it, never charge it' })).toBeVisible();
   await expect(page.getByText(/its walls are swollen/)).toBeVisible();
   await page.getByRole('button', { name: 'It is out of the hall' }).click();

@@ -3,13 +3,14 @@ import { isFarBeyond } from '../../core/judge/loss';
 import { jobsToday } from '../../core/plan/due';
 import { readMeter } from '../../store/devices';
 import { readFuseList, readKnownFuses } from '../../store/fuse-lists';
-import { wireBatteries, wireVehicle } from '../round/load';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
 import {
   batteryLabels,
   benchHall,
+  wireBatteries,
   wireHallOf,
+  wireVehicle,
   type KeptBattery,
   type LoadedSite,
 } from '../site/load';

@@ -18,14 +18,15 @@ import { roundOnOrAfter } from '../../core/plan/rounds';
 import { STORAGE_PLANS, lossOnPlan, panelOf, sunHeld } from '../../core/plan/storage-plans';
 import { silentSince } from '../../core/reports/report';
 import { hasOutside } from '../demo/outside';
-import { wireBatteries, wireVehicle } from '../round/load';
 import { clockStands } from '../server/clock';
 import {
   batteryLabels,
   benchHall,
   hangingOf,
   planContext,
+  wireBatteries,
   wireHallOf,
+  wireVehicle,
   type KeptBattery,
   type LoadedSite,
   type Stay,

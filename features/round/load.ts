@@ -7,43 +7,14 @@ import { heardAmpHours } from '../charge/heard';
 import { hasOutside } from '../demo/outside';
 import { clockStands } from '../server/clock';
 import {
-  batteryLabels,
   benchHall,
   hangingOf,
+  wireBatteries,
   wireHallOf,
+  wireVehicle,
   type LoadedSite,
-  type Stay,
 } from '../site/load';
-import type { WireBattery, WireVehicle } from '../site/wire';
 import type { RoundData, RoundStop } from './round-data';
-
-export function wireVehicle(stay: Stay): WireVehicle {
-  return {
-    id: stay.vehicle.id,
-    name: stay.vehicle.name,
-    kind: stay.vehicle.kind,
-    facts: stay.vehicle.facts,
-    bayMark: stay.bay.mark,
-    rowMark: stay.bay.rowMark,
-    hallId: stay.hall.id,
-    laidUpAt: stay.state.laidUpAt,
-    collectDay: stay.state.collectOn === null ? null : toDay(stay.state.collectOn),
-  };
-}
-
-export function wireBatteries(stay: Stay): WireBattery[] {
-  const labels = batteryLabels(stay.batteries);
-  return stay.batteries.map(({ battery, standing, hallId }, i) => ({
-    id: battery.id,
-    mark: battery.mark,
-    label: labels[i]!,
-    facts: standing.facts,
-    details: battery.details,
-    state: standing.state,
-    hallId,
-    silentSince: standing.silentSince,
-  }));
-}
 
 /** A battery on the bench is a stop of its own, where the bench is. */
 const BENCH = 'bench';

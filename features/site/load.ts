@@ -34,7 +34,7 @@ import {
 import { readLatitude, readStock } from '../../store/stock';
 import { hallDayStamp, readHallDays } from '../../store/temperatures';
 
-import { toWireHall, type WireHall } from './wire';
+import { toWireHall, type WireBattery, type WireHall, type WireVehicle } from './wire';
 
 /** A vehicle that stands in a bay, with its batteries. */
 export interface Stay {
@@ -273,4 +273,34 @@ export function batteryLabels(batteries: readonly KeptBattery[]): string[] {
     const name = total.get(state.role)! > 1 ? `${names[state.role]} ${n}` : names[state.role];
     return state.out ? `${name}, bench` : name;
   });
+}
+
+/** A vehicle as it travels to the browser. */
+export function wireVehicle(stay: Stay): WireVehicle {
+  return {
+    id: stay.vehicle.id,
+    name: stay.vehicle.name,
+    kind: stay.vehicle.kind,
+    facts: stay.vehicle.facts,
+    bayMark: stay.bay.mark,
+    rowMark: stay.bay.rowMark,
+    hallId: stay.hall.id,
+    laidUpAt: stay.state.laidUpAt,
+    collectDay: stay.state.collectOn === null ? null : toDay(stay.state.collectOn),
+  };
+}
+
+/** Its batteries, each with what the browser needs to judge it. */
+export function wireBatteries(stay: Stay): WireBattery[] {
+  const labels = batteryLabels(stay.batteries);
+  return stay.batteries.map(({ battery, standing, hallId }, i) => ({
+    id: battery.id,
+    mark: battery.mark,
+    label: labels[i]!,
+    facts: standing.facts,
+    details: battery.details,
+    state: standing.state,
+    hallId,
+    silentSince: standing.silentSince,
+  }));
 }

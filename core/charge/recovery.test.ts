@@ -125,6 +125,24 @@ describe('the recovery ladder', () => {
     expect(states(condemned).inspect).toBe('failed');
   });
 
+  it('a charge that does not come to its end in twice its time ends it; a short one does not', () => {
+    const off = (hours: number) =>
+      ladder({
+        inspection: sound,
+        charges: [
+          {
+            from: charged.from,
+            to: charged.from + hours * MS_PER_HOUR,
+            full: false,
+            hook: { ...hook, hours: 12 },
+          },
+        ],
+      });
+    expect(off(26)).toMatchObject({ verdict: 'replace', now: null });
+    expect(states(off(26)).charge).toBe('failed');
+    expect(off(20).verdict).toBeNull();
+  });
+
   it('counts what it has cost beside a new one', () => {
     const { spent, newPrice } = ladder({ inspection: sound, charges: [charged] });
     expect(spent.minutes).toBeGreaterThan(5);

@@ -113,7 +113,8 @@ export const newPrice = (chemistry: ChemistryId, capacityAh: number, rules: Rule
  * inspect, charge slowly, recondition once where the chemistry allows it and the charge alone
  * did not do, rest a day, read, load test. Null where no attempt was begun.
  *
- * The attempt ends with "replace" when an inspection condemns it, it stays near 10.5 V, is not
+ * The attempt ends with "replace" when an inspection condemns it, it is not full after twice the
+ * hours foreseen, it stays near 10.5 V, is not
  * over 12.4 V a day after its full charge and no reconditioning is left, or fails the load test.
  */
 export function recoveryOf(question: RecoveryQuestion): Recovery | null {
@@ -171,6 +172,12 @@ export function recoveryOf(question: RecoveryQuestion): Recovery | null {
   const charges = state.charges.filter(({ from }) => from >= begun.at);
   const slow = charges[0] ?? null;
   const last = charges.at(-1) ?? null;
+  const foreseen = last?.hook?.hours ?? null;
+  const endless =
+    last !== null &&
+    !last.full &&
+    foreseen !== null &&
+    last.to - last.from > LONGEST * foreseen * MS_PER_HOUR;
   put({
     id: 'charge',
     label: 'Charge slowly',
@@ -178,7 +185,7 @@ export function recoveryOf(question: RecoveryQuestion): Recovery | null {
     limit: `at most ${LONGEST} times the hours foreseen`,
     ends: 'A hot case, a smell of rotten eggs, a current that does not fall.',
     from: null,
-    state: slow && state.chargeSince === null ? 'done' : 'now',
+    state: endless ? 'failed' : slow && state.chargeSince === null ? 'done' : 'now',
     result: slow
       ? slow.full
         ? 'to full'
@@ -187,6 +194,13 @@ export function recoveryOf(question: RecoveryQuestion): Recovery | null {
         ? 'on charge'
         : null,
   });
+
+  if (!stopped && !open && endless) {
+    stopped = {
+      verdict: 'replace',
+      why: `It was not full after ${Math.round((last.to - last.from) / MS_PER_HOUR)} h, and ${Math.round(foreseen)} h were foreseen.`,
+    };
+  }
 
   // What it showed once it had rested for a day after its last charge or programme.
   const restSince = last ? Math.max(last.to, begun.reconditionedAt ?? 0) : null;

@@ -1,9 +1,10 @@
 'use client';
 
-import type { Chart, ChartConfiguration } from 'chart.js';
-import { useEffect, useRef } from 'react';
+import type { ChartConfiguration } from 'chart.js';
+import { useCallback } from 'react';
 import type { ChargeAnswer } from '../../core/charge/charge';
-import { lookOf, useThemeTick, type Look } from '../chart/look';
+import type { Look } from '../chart/look';
+import { useChart } from '../chart/use-chart';
 import type { Heard } from './charge-data';
 import styles from './panel.module.css';
 
@@ -120,31 +121,8 @@ export function CourseChart({
   course: ChargeAnswer | null;
   heard: Heard | null;
 }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const chart = useRef<Chart<'line', Point[]> | null>(null);
-  const theme = useThemeTick();
-  useEffect(() => {
-    let gone = false;
-    void import('../chart/chart-parts').then(({ Chart }) => {
-      const element = canvas.current;
-      if (gone || !element) return;
-      const config = configuration(course, heard, lookOf(element.parentElement!));
-      if (chart.current) {
-        chart.current.data = config.data;
-        chart.current.options = config.options!;
-        chart.current.update('none');
-      } else chart.current = new Chart(element, config);
-    });
-    return () => {
-      gone = true;
-    };
-  }, [course, heard, theme]);
-  useEffect(
-    () => () => {
-      chart.current?.destroy();
-      chart.current = null;
-    },
-    [],
+  const canvas = useChart(
+    useCallback((look: Look) => configuration(course, heard, look), [course, heard]),
   );
   const hours = course?.totalHours ?? heard?.hours.at(-1) ?? 0;
   return (

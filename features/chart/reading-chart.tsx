@@ -1,10 +1,11 @@
 'use client';
 
-import { useEffect, useRef } from 'react';
+import { useCallback } from 'react';
 import { MONTH_NAMES, partsOf, shortDay } from '../../core/day';
-import type { Chart, ChartConfiguration } from 'chart.js';
+import type { ChartConfiguration } from 'chart.js';
 import type { ChartPoint, ChartSeries } from './series';
-import { faded, lookOf, useThemeTick, type Look } from './look';
+import { faded, type Look } from './look';
+import { useChart } from './use-chart';
 import styles from './reading-chart.module.css';
 
 function configuration(
@@ -154,37 +155,9 @@ export function ReadingChart({
   day: number | null;
   summary: string;
 }) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const chart = useRef<Chart<'line', ChartPoint[]> | null>(null);
-  const theme = useThemeTick();
-
-  useEffect(() => {
-    let gone = false;
-    void import('./chart-parts').then(({ Chart }) => {
-      const element = canvas.current;
-      if (gone || !element) return;
-      const config = configuration(series, lookOf(element.parentElement!), day);
-      if (chart.current) {
-        chart.current.data = config.data;
-        chart.current.options = config.options!;
-        chart.current.update('none');
-      } else {
-        chart.current = new Chart(element, config);
-      }
-    });
-    return () => {
-      gone = true;
-    };
-  }, [series, day, theme]);
-
-  useEffect(
-    () => () => {
-      chart.current?.destroy();
-      chart.current = null;
-    },
-    [],
+  const canvas = useChart(
+    useCallback((look: Look) => configuration(series, look, day), [series, day]),
   );
-
   return (
     <div className={styles.frame}>
       <canvas ref={canvas} role="img" aria-label={summary} />

@@ -1,3 +1,4 @@
+import type { BatteryState } from '../logbook/fold';
 import type { Fit } from './fit';
 import { overload, type PluggedIn } from './room';
 import type { Charger, Hook, Stock } from './stock';
@@ -8,6 +9,14 @@ export interface Hanging {
   readonly since: number;
   readonly kind: 'charge' | 'maintain';
   readonly hook: Hook | null;
+}
+
+/** What a battery hangs on, by its state; null where it hangs on nothing. */
+export function hangingBy(batteryId: string, state: BatteryState): Hanging | null {
+  const since = state.maintainerSince ?? state.chargeSince;
+  if (since === null) return null;
+  const kind = state.maintainerSince === null ? 'charge' : 'maintain';
+  return { batteryId, since, kind, hook: state.hook };
 }
 
 /** Which chargers are plugged in where, by what hangs on them. */

@@ -1,22 +1,12 @@
-import { MS_PER_HOUR, dayOf, shortDay, wallClock } from '../../core/day';
+import { MS_PER_HOUR, dayOf } from '../../core/day';
+import { formatInstant } from '../../core/judge/words';
 import type { LampState } from '../../core/logbook/kinds';
 import type { Rules } from '../../core/rules/rules';
 
 /** `09:30`, `Fri 15 Jan, 03:40`: the day only where it is another. */
-export function whenWords(
-  at: number,
-  now: number,
-  timeZone: string,
-  rules: Pick<Rules, 'clock'>,
-): string {
-  const { hour, minute } = wallClock(at, timeZone);
-  const two = (n: number) => String(n).padStart(2, '0');
-  const time =
-    rules.clock === '24h'
-      ? `${two(hour)}:${two(minute)}`
-      : `${hour % 12 === 0 ? 12 : hour % 12}:${two(minute)} ${hour < 12 ? 'am' : 'pm'}`;
-  const day = dayOf(at, timeZone);
-  return day === dayOf(now, timeZone) ? time : `${shortDay(day)}, ${time}`;
+export function whenWords(at: number, now: number, timeZone: string, rules: Rules): string {
+  const words = formatInstant(at, timeZone, rules);
+  return dayOf(at, timeZone) === dayOf(now, timeZone) ? words.split(', ')[1]! : words;
 }
 
 /** `40 min`, `7 h 20`, `3 days`. */

@@ -103,7 +103,10 @@ function record(device: Reporter, reports: readonly Report[]): number {
         .sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
       for (const report of fresh) addReport(db(), device.id, report);
       if (device.kind === 'thermometer') writeDays(device, fresh);
-      else for (const report of fresh) lookAt(device, report);
+      else {
+        const timeZone = readSite(db())?.timeZone ?? 'UTC';
+        for (const report of fresh) lookAt(device, report, timeZone);
+      }
       return fresh.length;
     })
     .immediate();
@@ -130,7 +133,7 @@ function hanging(chargerId: string, channel: number): [string, BatteryState] | n
 }
 
 /** A report counts as a look at the lamp: once a day, and whenever it says something new. */
-function lookAt(device: Reporter, report: Report): void {
+function lookAt(device: Reporter, report: Report, timeZone: string): void {
   if (device.chargerId === null || report.state === undefined) return;
   const found = hanging(device.chargerId, report.channel ?? 1);
   if (!found) return;
@@ -138,7 +141,6 @@ function lookAt(device: Reporter, report: Report): void {
   const at = Date.parse(report.at);
   const since = state.maintainerSince ?? state.chargeSince;
   if (since === null || at < since || (state.lamp && at <= state.lamp.at)) return;
-  const timeZone = readSite(db())?.timeZone ?? 'UTC';
   const sameDay = state.lamp && dayOf(state.lamp.at, timeZone) === dayOf(at, timeZone);
   if (sameDay && state.lamp?.state === report.state) return;
   recordEntry(

@@ -4,7 +4,7 @@ import { outlookOf, type Outlook } from '../../core/judge/outlook';
 import type { Standing } from '../../core/judge/standing';
 import { MINUTES, jobsToday, minutesOf, type Job } from '../../core/plan/due';
 import { PROCEDURES } from '../../core/procedures/procedures';
-import type { Hanging } from '../../core/charge/board';
+import { hangingBy, type Hanging } from '../../core/charge/board';
 import type { Stock } from '../../core/charge/stock';
 import type { Rules } from '../../core/rules/rules';
 import type { DailyTemperatures } from '../../core/site/climate';
@@ -206,11 +206,6 @@ export function hangingNow(
   const own = new Set(here.map(({ id }) => id));
   return [
     ...data.hanging.filter(({ batteryId }) => !own.has(batteryId)),
-    ...here.flatMap(({ id, state }): Hanging[] => {
-      const since = state.maintainerSince ?? state.chargeSince;
-      if (since === null) return [];
-      const kind = state.maintainerSince === null ? 'charge' : 'maintain';
-      return [{ batteryId: id, since, kind, hook: state.hook }];
-    }),
+    ...here.flatMap(({ id, state }) => hangingBy(id, state) ?? []),
   ];
 }

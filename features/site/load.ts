@@ -4,7 +4,7 @@ import type { BatteryState, VehicleState } from '../../core/logbook/fold';
 import type { Standing } from '../../core/judge/standing';
 import { outlookOf, type Outlook } from '../../core/judge/outlook';
 import { LONGEST_RESERVE_DAYS } from '../../core/judge/words';
-import type { Hanging } from '../../core/charge/board';
+import { hangingBy, type Hanging } from '../../core/charge/board';
 import type { Stock } from '../../core/charge/stock';
 import { silentSince } from '../../core/reports/report';
 import type { PlanContext } from '../../core/plan/storage-plans';
@@ -99,11 +99,9 @@ function settingOf(from: Db, at: number, asIf?: Rules) {
     today,
     temperatures,
     now: at,
-    stock: readStock(from),
     reporters: readReporters(from),
     lastHeard: readLastHeard(from),
     powerCuts,
-    latitude: readLatitude(from),
   };
 }
 
@@ -178,12 +176,7 @@ function silenceOf(setting: Setting, state: BatteryState): number | null {
 /** What hangs on a charger or maintainer, of the whole site. */
 export const hangingOf = (stays: readonly Stay[]): Hanging[] =>
   stays.flatMap(({ batteries }) =>
-    batteries.flatMap(({ battery, standing: { state } }): Hanging[] => {
-      const since = state.maintainerSince ?? state.chargeSince;
-      if (since === null) return [];
-      const kind = state.maintainerSince === null ? 'charge' : 'maintain';
-      return [{ batteryId: battery.id, since, kind, hook: state.hook }];
-    }),
+    batteries.flatMap(({ battery, standing: { state } }) => hangingBy(battery.id, state) ?? []),
   );
 
 /** The site as it stands now, or null before it has been set up; as if other rules held. */
@@ -215,7 +208,7 @@ export function loadSite(from: Db, at: number, asIf?: Rules): LoadedSite | null 
       );
     return [{ vehicle, state, bay, hall, batteries }];
   });
-  return { ...setting, bays, stays };
+  return { ...setting, bays, stays, stock: readStock(from), latitude: readLatitude(from) };
 }
 
 /** One battery and its judgement, without loading the rest of the site; null if not fitted here. */

@@ -102,10 +102,13 @@ describe('a charge', () => {
           return [Math.min(chargerAmps - drawAmps, most) / (factor * capacityAh)];
         };
         const start = [question.fromSocPct / 100];
-        const [s] = new Solver(1).solve(slope, 0, start, answer.totalHours).y;
+        // Steps short against the bend where the limit is met: over it a long one misses its way.
+        const solver = new Solver(1);
+        solver.maxStepSize = answer.totalHours / 200;
+        const [s] = solver.solve(slope, 0, start, answer.totalHours).y;
         // Half way too: the stages, not just their end.
         const half = answer.course[96]!;
-        const [h] = new Solver(1).solve(slope, 0, start, half.hours).y;
+        const [h] = solver.solve(slope, 0, start, half.hours).y;
         expect(Math.abs(h! - half.socPct / 100)).toBeLessThan(0.005);
         expect(Math.abs(s! - 1)).toBeLessThan(0.005);
       }),

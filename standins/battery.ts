@@ -17,6 +17,12 @@ export interface BatteryTruth {
   readonly lagHours: number;
   /** One cell that leaks: percent of its capacity a day more than the others; 0 for none. */
   readonly weakCellPctPerDay: number;
+  /** To what share a charge still brings it; 1, if not said. */
+  readonly topShare?: number;
+  /** By how much a cell's voltage sags half-way down, volts; 0.006, if not said. */
+  readonly bend?: number;
+  /** How much heavier its acid is when empty than its chemistry's usually is. */
+  readonly emptyShift?: number;
 }
 
 /** A draw that changes on certain days: the sum of what has begun by then. */
@@ -82,10 +88,15 @@ function lithiumVolts(share: number): number {
  * A lead-acid cell from its acid: close to gravity + 0.845, a little bent, and dropping away
  * when the acid is all but spent.
  */
-function leadVolts(chemistry: Exclude<ChemistryId, 'lfp'>, share: number): number {
+function leadVolts(
+  chemistry: Exclude<ChemistryId, 'lfp'>,
+  share: number,
+  most: number,
+  emptyShift: number,
+): number {
   const { empty, full } = ACID[chemistry];
-  const gravity = empty + (full - empty) * share;
-  const bend = 0.006 * Math.sin(Math.PI * Math.min(1, Math.max(0, share)));
+  const gravity = empty + emptyShift + (full - empty - emptyShift) * share;
+  const bend = most * Math.sin(Math.PI * Math.min(1, Math.max(0, share)));
   const spent = share < 0 ? -0.14 * -share : 0;
   return gravity + 0.845 - bend + spent;
 }
@@ -136,6 +147,28 @@ export class TrueBattery {
     return 100 * (1 - this.goneAh / this.capacityAh);
   }
 
+  /**
+   * What its volts at rest stand for on its own curve, a leaking cell included: the charge of a
+   * sound battery that would show them.
+   */
+  get restPct(): number {
+    if (this.truth.weakCellPctPerDay === 0) return this.socPct;
+    const shown = this.cellVolts;
+    let low = -1;
+    let high = 1;
+    for (let i = 0; i < 30; i++) {
+      const middle = (low + high) / 2;
+      if (this.truth.cells * this.cell(middle) < shown) low = middle;
+      else high = middle;
+    }
+    return 50 * (low + high);
+  }
+
+  /** Charge that no charger puts back any more. */
+  private get lostForGoodAh(): number {
+    return (1 - (this.truth.topShare ?? 1)) * this.capacityAh;
+  }
+
   get temperature(): number {
     return this.celsius;
   }
@@ -147,14 +180,16 @@ export class TrueBattery {
     // Arrhenius with an activation energy of its own, not the one that is assumed elsewhere.
     const rate = Math.exp((47_500 / 8.314) * (1 / 293.15 - 1 / (this.celsius + 273.15)));
     const self = ((truth.selfPctPerMonth / 100) * truth.ratedAh * rate) / 720;
-    const drawMa = this.connected ? truth.drawMa(this.hour / 24) : 0;
-    this.weakCellAh += ((truth.weakCellPctPerDay / 100) * truth.ratedAh) / 24;
-    const room = Math.max(0, this.goneAh);
+    // An empty lithium battery's own protection cuts off.
+    const cutOff = truth.chemistry === 'lfp' && this.socPct <= 0;
+    const drawMa = this.connected && !cutOff ? truth.drawMa(this.hour / 24) : 0;
+    this.weakCellAh += this.leakedIn(1);
+    const room = Math.max(0, this.goneAh - this.lostForGoodAh);
     // Acceptance falls away as the battery fills.
     const accepted = Math.min(chargeAmps, 0.4 * room + 0.002 * truth.ratedAh) * 0.9;
     this.goneAh += self + drawMa / 1000 - accepted;
     if (chargeAmps > 0) {
-      this.goneAh = Math.max(0, this.goneAh);
+      this.goneAh = Math.max(this.lostForGoodAh, this.goneAh);
       this.weakCellAh = Math.max(0, this.weakCellAh - accepted * 0.6);
       this.surface = truth.cells * 0.06;
     } else {
@@ -173,7 +208,7 @@ export class TrueBattery {
     const lithium = truth.chemistry === 'lfp';
     this.celsius += ((air - this.celsius) * hours) / truth.lagHours;
     const drawAmps = this.connected ? truth.drawMa(this.hour / 24) / 1000 : 0;
-    const room = Math.max(0, this.goneAh / this.capacityAh);
+    const room = Math.max(0, (this.goneAh - this.lostForGoodAh) / this.capacityAh);
     const warm = 2 ** ((Math.min(25, this.celsius) - 25) / 18);
     const slow = lithium ? 12 : warm * (0.45 + 0.55 * truth.health);
     const most = this.capacityAh * (0.8 * room + 1.3 * room * room + 0.002) * slow;
@@ -187,10 +222,10 @@ export class TrueBattery {
     const into = source.regulated ? Math.min(free, pull * most) : free;
     const kept = lithium ? 0.995 : room > 0.2 ? 0.97 : 0.74 + 1.15 * room;
     this.goneAh = Math.max(
-      0,
+      Math.min(this.goneAh, this.lostForGoodAh),
       this.goneAh - into * kept * hours + Math.max(0, drawAmps - source.amps) * hours,
     );
-    this.weakCellAh += ((truth.weakCellPctPerDay / 100) * truth.ratedAh * hours) / 24;
+    this.weakCellAh += this.leakedIn(hours);
     this.weakCellAh = Math.max(0, this.weakCellAh - into * kept * 0.6 * hours);
     this.surface = truth.cells * (lithium ? 0.01 : 0.06);
     this.hour += hours;
@@ -210,21 +245,40 @@ export class TrueBattery {
 
   /** Full, as a charger would say. */
   get full(): boolean {
-    return this.goneAh < 0.02 * this.truth.ratedAh;
+    return this.goneAh - this.lostForGoodAh < 0.02 * this.truth.ratedAh;
   }
 
   /** Volts between the posts, nothing flowing but the vehicle's draw. */
   get volts(): number {
     const { truth } = this;
-    const share = 1 - this.goneAh / this.capacityAh;
-    const weak = share - this.weakCellAh / this.capacityAh;
-    const cell = (at: number) =>
-      truth.chemistry === 'lfp' ? lithiumVolts(at) : leadVolts(truth.chemistry, at);
     const kelvin = truth.chemistry === 'lfp' ? 0 : 0.00023 * (this.celsius - 25);
-    const cells =
-      truth.weakCellPctPerDay > 0
-        ? (truth.cells - 1) * cell(share) + Math.max(0, cell(weak))
-        : truth.cells * cell(share);
-    return cells + truth.cells * kelvin + truth.offsetVolts + this.surface;
+    return this.cellVolts + truth.cells * kelvin + truth.offsetVolts + this.surface;
+  }
+
+  /** Of one cell by its share of charge. */
+  private cell(share: number): number {
+    const { chemistry, bend = 0.006, emptyShift = 0 } = this.truth;
+    return chemistry === 'lfp'
+      ? lithiumVolts(share)
+      : leadVolts(chemistry, share, bend, emptyShift);
+  }
+
+  private get weakShare(): number {
+    return 1 - (this.goneAh + this.weakCellAh) / this.capacityAh;
+  }
+
+  /** What leaks out of the weak cell; when half of it is gone it leaks less and less. */
+  private leakedIn(hours: number): number {
+    const { weakCellPctPerDay, ratedAh } = this.truth;
+    const left = Math.min(1, Math.max(0, 2 * this.weakShare));
+    return left * (weakCellPctPerDay / 100) * ratedAh * (hours / 24);
+  }
+
+  private get cellVolts(): number {
+    const { cells, weakCellPctPerDay } = this.truth;
+    const share = 1 - this.goneAh / this.capacityAh;
+    return weakCellPctPerDay > 0
+      ? (cells - 1) * this.cell(share) + Math.max(0, this.cell(this.weakShare))
+      : cells * this.cell(share);
   }
 }

@@ -15,6 +15,8 @@ export interface VoltageScale {
   readonly belowEmpty: number;
   /** How far sound batteries scatter about the scale, standard deviation in volts per cell. */
   readonly spreadVoltsPerCell: number;
+  /** How far they bulge over or under it half-way, standard deviation in volts per cell. */
+  readonly bulgeVoltsPerCell: number;
   /** Temperature of the battery for which the scale holds. */
   readonly celsius: number;
 }
@@ -53,7 +55,16 @@ const LEAD_ACID_BELOW_EMPTY = 0.0167 / 6;
 /** ±0.03 V of a 12 V battery as a 90 % range. */
 const LEAD_ACID_SPREAD = 0.018 / 6;
 
-const leadAcid = { belowEmpty: LEAD_ACID_BELOW_EMPTY, spreadVoltsPerCell: LEAD_ACID_SPREAD };
+/** Our own assumption: half the table's own spread. */
+const LEAD_ACID_BULGE = 0.0022;
+/** What is from memory, or handed down, lies further off in between. Our own assumption. */
+const HANDED_DOWN_BULGE = 0.004;
+
+const leadAcid = {
+  belowEmpty: LEAD_ACID_BELOW_EMPTY,
+  spreadVoltsPerCell: LEAD_ACID_SPREAD,
+  bulgeVoltsPerCell: LEAD_ACID_BULGE,
+};
 
 export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = {
   published: {
@@ -103,6 +114,7 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = {
     ]),
     celsius: 25,
     ...leadAcid,
+    bulgeVoltsPerCell: HANDED_DOWN_BULGE,
   },
   lfp: {
     id: 'lfp',
@@ -119,6 +131,7 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = {
     belowEmpty: 0.12 / 4,
     // The voltage is flat and differs after a charge and after a discharge.
     spreadVoltsPerCell: 0.06 / 4,
+    bulgeVoltsPerCell: 0.06 / 4,
     celsius: 25,
   },
   'sealed-school': {
@@ -135,6 +148,7 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = {
     ]),
     celsius: 25,
     ...leadAcid,
+    bulgeVoltsPerCell: HANDED_DOWN_BULGE,
   },
   cautious: {
     id: 'cautious',
@@ -149,6 +163,7 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = {
     ]),
     celsius: 25,
     ...leadAcid,
+    bulgeVoltsPerCell: HANDED_DOWN_BULGE,
   },
 };
 

@@ -26,6 +26,8 @@ export interface HallClimate {
 /** Temperatures of one hall, day by day without gaps, from `firstDay`. */
 export interface DailyTemperatures {
   readonly firstDay: Day;
+  /** Last day that was recorded or foretold; what follows is the season's usual course. */
+  readonly knownTo: Day;
   readonly mean: Float64Array;
   /** Past: the night as recorded. Ahead: the coldest night that one winter in ten brings. */
   readonly low: Float64Array;
@@ -109,5 +111,5 @@ export function hallTemperatures(
         : hallOf(hall, monthlyAt(climate.coldNightCelsius, day)),
     );
   }
-  return { firstDay: from, mean, low, sums: arrheniusSums(mean) };
+  return { firstDay: from, knownTo: last?.day ?? from - 1, mean, low, sums: arrheniusSums(mean) };
 }

@@ -12,6 +12,7 @@ export interface WireHall {
   readonly id: string;
   readonly name: string;
   readonly firstDay: number;
+  readonly knownTo: number;
   readonly mean: readonly number[];
   readonly low: readonly number[];
   /** The last power cut that anybody noted. */
@@ -62,6 +63,7 @@ export function toWireHall(
     id: hall.id,
     name: hall.name,
     firstDay: temperatures.firstDay,
+    knownTo: temperatures.knownTo,
     mean: Array.from(temperatures.mean, tenth),
     low: Array.from(temperatures.low, tenth),
     powerCutAt,
@@ -72,6 +74,7 @@ export function fromWireHall(hall: WireHall): DailyTemperatures {
   const mean = Float64Array.from(hall.mean);
   return {
     firstDay: hall.firstDay,
+    knownTo: hall.knownTo,
     mean,
     low: Float64Array.from(hall.low),
     sums: arrheniusSums(mean),

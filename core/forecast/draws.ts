@@ -1,0 +1,116 @@
+import {
+  CHARGE,
+  DRAW,
+  EXCESS,
+  SELF,
+  SIZE,
+  rootOf,
+} from '../learn/gaussian';
+import { FULL_PCT, WEAK_FULL_PCT, type Learnt } from '../learn/learn';
+import { evenNormals } from './normals';
+
+/** What one battery may be, many times over: each draw is one way in which it could be so. */
+export interface Draws {
+  readonly count: number;
+  /** State of charge, percent of what it can hold. */
+  readonly socPct: Float64Array;
+  /** Of the vehicle while it is connected, percent a day, what nobody measured in it. */
+  readonly drawPctPerDay: Float64Array;
+  /** Self-discharge, percent a day at 20 °C. */
+  readonly selfPctPerDayAt20C: Float64Array;
+  /** Of a leaking cell, percent a day. */
+  readonly cellPctPerDay: Float64Array;
+  /** To what a charge brings it, percent. */
+  readonly fullPct: Float64Array;
+}
+
+/** So many draws tell a chance of one in ten to within two in a hundred. */
+export const DRAWS = 1000;
+
+/** What came up to so much once comes up to it again, to within this: standard deviation. */
+const WEAK_AGAIN_PCT = 4;
+
+/** The days ahead lose more or less than the law says, by a share. As in learning. */
+const UNSTEADY = 0.05;
+
+/**
+ * Draws from what was learnt: each explanation gets its share of them, in proportion to its
+ * chance; within it they follow its belief. Losses are not under zero. The same learning gives
+ * the same draws.
+ */
+export function drawsOf(learnt: Learnt, count = DRAWS): Draws {
+  const draws = {
+    count,
+    socPct: new Float64Array(count),
+    drawPctPerDay: new Float64Array(count),
+    selfPctPerDayAt20C: new Float64Array(count),
+    cellPctPerDay: new Float64Array(count),
+    fullPct: new Float64Array(count),
+  };
+  const normals = evenNormals(count, SIZE + 2);
+  const row = SIZE + 2;
+  const values = new Float64Array(SIZE);
+  // Scattered, so that no explanation meets the same weather time and again.
+  const place = scattered(count);
+  let n = 0;
+  let share = 0;
+  for (const { weight, belief, cause, weak, weakPct } of learnt.explanations) {
+    const [full, fullSd] = !weak
+      ? FULL_PCT
+      : weakPct === null
+        ? WEAK_FULL_PCT
+        : [weakPct, WEAK_AGAIN_PCT];
+    share += weight;
+    const until = Math.min(count, Math.round(share * count));
+    if (n >= until) continue;
+    const root = rootOf(belief);
+    for (; n < until; n++) {
+      const at = place(n);
+      for (let i = 0; i < SIZE; i++) {
+        let value = belief.mean[i]!;
+        for (let j = 0; j <= i; j++) value += root[i * SIZE + j]! * normals[n * row + j]!;
+        values[i] = value;
+      }
+      const unsteady = Math.max(0.3, 1 + UNSTEADY * normals[n * row + SIZE]!);
+      const excess = Math.max(0, values[EXCESS]!);
+      draws.socPct[at] = Math.min(100, values[CHARGE]!);
+      draws.drawPctPerDay[at] =
+        unsteady * (Math.max(0, values[DRAW]!) + (cause === 'draw' ? excess : 0));
+      draws.selfPctPerDayAt20C[at] = (unsteady * Math.max(0, values[SELF]!)) / 30;
+      draws.cellPctPerDay[at] = cause === 'cell' ? unsteady * excess : 0;
+      draws.fullPct[at] = Math.min(100, full + fullSd * normals[n * row + SIZE + 1]!);
+    }
+  }
+  // Rounding may leave the last few: they follow the likeliest.
+  for (let from = 0; n < count; n++, from++) {
+    for (const key of ['socPct', 'drawPctPerDay', 'selfPctPerDayAt20C', 'cellPctPerDay', 'fullPct'] as const) {
+      draws[key][place(n)] = draws[key][place(from)]!;
+    }
+  }
+  return draws;
+}
+
+/** Each of `count` places once, far from the one before. */
+function scattered(count: number): (n: number) => number {
+  const common = (a: number, b: number): number => (b === 0 ? a : common(b, a % b));
+  let step = Math.max(1, Math.round(count * 0.6180339887));
+  while (common(step, count) !== 1) step++;
+  return (n) => (n * step) % count;
+}
+
+/** What is lost a day on each draw, at 20 °C and apart from temperature. */
+export interface LossDraws {
+  /** Percent a day whatever the temperature. */
+  readonly steady: Float64Array;
+  /** Percent a day at 20 °C, with temperature by Arrhenius. */
+  readonly warm: Float64Array;
+}
+
+/** Losses of a battery whose negative is on or off. */
+export function lossDraws(draws: Draws, connected: boolean): LossDraws {
+  const steady = draws.cellPctPerDay.slice();
+  if (connected) {
+    for (let n = 0; n < draws.count; n++) steady[n] = steady[n]! + draws.drawPctPerDay[n]!;
+  }
+  return { steady, warm: draws.selfPctPerDayAt20C };
+}

@@ -1,0 +1,98 @@
+import { Z90, type Estimate } from '../estimate';
+import { drawPctPerDay } from '../drain/reserve';
+import { CHARGE, DRAW, EXCESS, OFFSET, SELF, SIZE, STEEPER } from './gaussian';
+import type { Explanation, Learnt } from './learn';
+import { spreadOf } from './mixture';
+
+type Terms = readonly (readonly [of: number, by: number])[];
+
+const weights = (terms: Terms): Float64Array => {
+  const all = new Float64Array(SIZE);
+  for (const [of, by] of terms) all[of] = all[of]! + by;
+  return all;
+};
+
+const ask = (learnt: Learnt, termsOf: (one: Explanation) => Terms): Estimate =>
+  spreadOf(learnt.explanations, (one) => weights(termsOf(one)));
+
+const notUnder0 = ({ value, low, high }: Estimate): Estimate => ({
+  value: Math.max(0, value),
+  low: Math.max(0, low),
+  high: Math.max(0, high),
+});
+
+/** Whether what an explanation has beyond draw and self-discharge acts now. */
+export const excessActs = ({ cause }: Pick<Explanation, 'cause'>, connected: boolean) =>
+  cause === 'cell' || (cause === 'draw' && connected);
+
+/** State of charge, percent of what it can still hold; never over 100. */
+export function learntSoc(learnt: Learnt): Estimate {
+  const { value, low, high } = ask(learnt, () => [[CHARGE, 1]]);
+  return { value: Math.min(100, value), low: Math.min(100, low), high: Math.min(100, high) };
+}
+
+/** All that it loses, percent a day at present temperatures; nothing charges itself. */
+export const learntLoss = (learnt: Learnt): Estimate =>
+  notUnder0(
+    ask(learnt, (one) => [
+      [DRAW, learnt.connected ? 1 : 0],
+      [SELF, learnt.factorNow / 30],
+      [EXCESS, excessActs(one, learnt.connected) ? 1 : 0],
+    ]),
+  );
+
+/** What its vehicle draws while it is connected, percent a day, known or not. */
+export const learntDraw = (learnt: Learnt): Estimate =>
+  notUnder0(
+    ask(learnt, ({ cause }) => [
+      [DRAW, 1],
+      [EXCESS, cause === 'draw' ? 1 : 0],
+    ]),
+  );
+
+/** The same in milliamps; the doubt of the usable capacity comes on top. */
+export function learntDrawMa(learnt: Learnt, capacityAh: number): Estimate {
+  const { usableShare: share } = learnt;
+  const one = drawPctPerDay(1, capacityAh * share.value);
+  const { value, low, high } = learntDraw(learnt);
+  const doubt = (share.high - share.value) / share.value;
+  const ma = value / one;
+  return {
+    value: ma,
+    low: Math.max(0, ma - Math.hypot(ma - low / one, ma * doubt)),
+    high: ma + Math.hypot(high / one - ma, ma * doubt),
+  };
+}
+
+/** Self-discharge, percent of rated capacity in 30 days at 20 °C, a leaking cell not in it. */
+export function learntSelf(learnt: Learnt): Estimate {
+  const { usableShare: share } = learnt;
+  const { value, low, high } = notUnder0(ask(learnt, () => [[SELF, 1]]));
+  const doubt = (share.high - share.value) / share.value;
+  const pct = value * share.value;
+  return {
+    value: pct,
+    low: Math.max(0, pct - Math.hypot((value - low) * share.value, pct * doubt)),
+    high: pct + Math.hypot((high - value) * share.value, pct * doubt),
+  };
+}
+
+/** What comes on top of draw and self-discharge now, percent a day. */
+export const learntExcess = (learnt: Learnt): Estimate =>
+  ask(learnt, (one) => [[EXCESS, excessActs(one, learnt.connected) ? 1 : 0]]);
+
+/** The steady offset of its readings, volts for all cells. */
+export const learntOffset = (learnt: Learnt): Estimate => ask(learnt, () => [[OFFSET, 1]]);
+
+/** How much steeper its voltage runs than the scale, as a share. */
+export const learntSteeper = (learnt: Learnt): Estimate => ask(learnt, () => [[STEEPER, 1]]);
+
+/** How likely it is that an explanation of this kind is the right one. */
+export const chanceOf = (learnt: Learnt, is: (one: Explanation) => boolean): number =>
+  learnt.explanations.reduce((sum, one) => sum + (is(one) ? one.weight : 0), 0);
+
+/** Mean and standard deviation of a range, for what reckons with one normal distribution. */
+export const asNormal = ({ low, high }: Estimate) => ({
+  mean: (low + high) / 2,
+  sd: (high - low) / (2 * Z90),
+});

@@ -1,0 +1,100 @@
+import { MS_PER_DAY } from '../day';
+import { chanceOf } from './answers';
+import { DRAW, EXCESS, SIZE, sumOf } from './gaussian';
+import type { Learnt } from './learn';
+import { normalBelow } from './mixture';
+
+/** What a record may show that chemistry, age and known draw do not explain. */
+export const FINDING_KINDS = [
+  'loses-faster-connected',
+  'loses-faster-disconnected',
+  'will-not-come-up',
+  'sudden-step',
+  'odd-reading',
+  'eye-and-meter',
+] as const;
+export type FindingKind = (typeof FINDING_KINDS)[number];
+
+export interface FindingOfRecord {
+  readonly kind: FindingKind;
+  /** How likely it is so, 0–1. */
+  readonly chance: number;
+  /** When it began or was, as far as the record tells; UTC milliseconds. */
+  readonly since: number | null;
+  /** The reading in question. */
+  readonly reading: string | null;
+}
+
+/** From this chance on something is said; from the other on it is work to be done. */
+export const SAID_FROM = 0.25;
+export const ACTED_ON_FROM = 0.5;
+
+/** While connected, a leaking cell is named of its own from this chance on. */
+const CELL_TOLD_FROM = 0.6;
+
+/** Something that was on for a while is of interest for so long. */
+const DIP_HEARD_DAYS = 35;
+
+/**
+ * What the explanations of a record amount to, the likeliest first: those of a chance of at
+ * least `least`. Chances of different findings do not make 1 together, since one may come with
+ * another.
+ */
+export function findingsOf(learnt: Learnt, least = SAID_FROM): FindingOfRecord[] {
+  const found: FindingOfRecord[] = [];
+  const add = (kind: FindingKind, chance: number, since: number | null, reading: string | null) => {
+    if (chance >= least) found.push({ kind, chance, since, reading });
+  };
+  const recent = (at: number) => learnt.asOf - at < DIP_HEARD_DAYS * MS_PER_DAY;
+  const cell = chanceOf(learnt, ({ cause }) => cause === 'cell');
+  if (learnt.connected) {
+    add('loses-faster-connected', chanceOfExcess(learnt), sinceOf(learnt, ({ since }) => since), null);
+  }
+  if (!learnt.connected || cell >= CELL_TOLD_FROM) {
+    add('loses-faster-disconnected', cell, null, null);
+  }
+  add('will-not-come-up', chanceOf(learnt, ({ weak }) => weak), null, null);
+  const stepped = chanceOf(
+    learnt,
+    ({ cause, since, dips }) =>
+      (cause === 'draw' && since !== null && recent(since)) || dips.some(recent),
+  );
+  add(
+    'sudden-step',
+    stepped,
+    sinceOf(learnt, ({ since, dips }) => since ?? dips.findLast(recent) ?? null),
+    null,
+  );
+  const odd = new Set(learnt.explanations.flatMap((one) => one.odd));
+  for (const id of odd) {
+    add('odd-reading', chanceOf(learnt, (one) => one.odd.includes(id)), null, id);
+  }
+  return found.sort((a, b) => b.chance - a.chance);
+}
+
+/**
+ * How likely its vehicle draws more than is known or usual, or a cell does what looks like it:
+ * volts of a connected battery do not tell these apart.
+ */
+function chanceOfExcess(learnt: Learnt): number {
+  const terms = new Float64Array(SIZE);
+  terms[DRAW] = 1;
+  return learnt.explanations.reduce((sum, { belief, cause, weight }) => {
+    terms[EXCESS] = cause === 'none' ? 0 : 1;
+    const { mean, variance } = sumOf(belief, terms);
+    const sd = Math.sqrt(variance) + 1e-9;
+    return sum + weight * normalBelow((mean - learnt.knownDrawMost) / sd);
+  }, 0);
+}
+
+/** The instant that the likeliest explanation with one gives. */
+function sinceOf(
+  learnt: Learnt,
+  of: (one: Learnt['explanations'][number]) => number | null,
+): number | null {
+  for (const one of learnt.explanations) {
+    const at = of(one);
+    if (at !== null) return at;
+  }
+  return null;
+}

@@ -1,0 +1,526 @@
+import { MS_PER_DAY } from '../day';
+import { sdOf, type Estimate } from '../estimate';
+import { CHEMISTRIES } from '../battery/chemistries';
+import { SCALES } from '../battery/scales';
+import {
+  METER_SD_VOLTS,
+  socOfVolts,
+  surfaceChargeVolts,
+  voltsOfSoc,
+} from '../battery/state-of-charge';
+import { CHARGE_FACTOR } from '../charge/charge';
+import { drawPctPerDay } from '../drain/reserve';
+import {
+  BULGE,
+  CHARGE,
+  DRAW,
+  EXCESS,
+  OFFSET,
+  SELF,
+  SIZE,
+  STEEPER,
+  copyOf,
+  forget,
+  independent,
+  learnFrom,
+  move,
+  sumOf,
+  type Gaussian,
+} from './gaussian';
+import type { Happening, LearnQuestion } from './happenings';
+import { expectedSelfDischarge, usableShare } from './prior';
+
+/** Where a loss beyond draw and self-discharge comes from: of the vehicle, or of the battery. */
+export type Cause = 'none' | 'draw' | 'cell';
+
+/** One explanation of a whole record, with what it makes of the battery. */
+export interface Explanation {
+  /** How likely it is; all explanations together make 1. */
+  readonly weight: number;
+  readonly belief: Gaussian;
+  readonly cause: Cause;
+  /** When that began; null: before the record. */
+  readonly since: number | null;
+  /** A loss that came once and went: something was on for a while. */
+  readonly dips: readonly number[];
+  /** Readings that are not this battery's, or mistyped. */
+  readonly odd: readonly string[];
+  /** It does not come up to full any more. */
+  readonly weak: boolean;
+  /** To what it came up then, percent, as far as it was read. */
+  readonly weakPct: number | null;
+}
+
+/** What a battery's record teaches. */
+export interface Learnt {
+  /** The likeliest first. */
+  readonly explanations: readonly Explanation[];
+  /** Its negative is on now. */
+  readonly connected: boolean;
+  /** Usable capacity as a share of the rated one. */
+  readonly usableShare: Estimate;
+  /** What chemistry, age and known draw explain, percent a day at present temperatures. */
+  readonly explained: Estimate;
+  /** The most that the vehicle draws if it is as known or usual, percent a day. */
+  readonly knownDrawMost: number;
+  /** Arrhenius factor at present. */
+  readonly factorNow: number;
+  /** Settled enough readings that it was learnt from, since the last full charge and before. */
+  readonly readings: number;
+  readonly asOf: number;
+}
+
+/** How likely things are that nobody noted. Our own assumptions, from what the trade tells. */
+const UNNOTED = {
+  /** A draw that nobody measured, from the beginning. */
+  draw: 0.1,
+  /** The same after its draw was measured: something slept meanwhile, or came soon after. */
+  missed: 0.05,
+  /** A cell that leaks. */
+  cell: 0.06,
+  /** In a day: something begins to draw; was on for a while; a charge that nobody wrote down. */
+  stepPerDay: 0.0012,
+  dipPerDay: 0.0006,
+  risePerDay: 0.0001,
+  /** In a reading: mistyped, or another battery. */
+  odd: 0.015,
+  /** In a full charge: it does not come up any more. */
+  weak: 0.04,
+};
+
+/** Sizes that an excess loss may have, percent a day: mean, doubt, and how usual. */
+const DRAW_SIZES = [
+  [0.5, 0.35, 0.4],
+  [1.6, 0.9, 0.35],
+  [5, 3, 0.25],
+] as const;
+const CELL_SIZES = [
+  [0.25, 0.15, 0.4],
+  [0.8, 0.45, 0.4],
+  [2.2, 1.2, 0.2],
+] as const;
+const STEP_SIZES = [
+  [0.7, 0.5, 0.5],
+  [4, 3, 0.5],
+] as const;
+/** Parts of the time between two readings that may have passed before a step. */
+const STEP_STARTS = [0.1, 0.55] as const;
+
+/** What a charger calls full, percent: mean and doubt. */
+export const FULL_PCT = [98.6, 1.3] as const;
+/** The same of a battery that does not come up any more. */
+export const WEAK_FULL_PCT = [78, 12] as const;
+/**
+ * The same once it has been read after a charge: wide, since the next reading tells it anew and
+ * the same offset is in both.
+ */
+const WEAK_AGAIN_SD_PCT = 20;
+/** A start and a short drive cost it this, or a long one gave it back: percent. */
+const OUTING_PCT = [-1.5, 3] as const;
+
+/** A loss is not quite the same from day to day, and no law of it quite true: shares of it. */
+const LOSS_UNSTEADY = 0.05;
+const WALK_PCT = 0.03;
+/** A leak through a cell is less even. */
+const LEAK_UNSTEADY = 0.25;
+/**
+ * A battery's voltage runs steeper or flatter than its scale, by a share. The published sources disagree by as much: E = SG + 0.845 makes a flooded battery 0.09 V lower at
+ * empty than the open-circuit table does, 12 % of the way down.
+ */
+const STEEPER_SD = 0.09;
+/** What is not known of the battery's temperature and of the meter's last digit. */
+const READING_SD_VOLTS = 0.004;
+
+/** Explanations that are gone on with. */
+const KEPT = 24;
+/** Less likely than the best by this much (natural logarithm), an explanation is dropped. */
+const DROPPED = 11;
+
+interface Line {
+  log: number;
+  readonly belief: Gaussian;
+  readonly cause: Cause;
+  readonly since: number | null;
+  readonly dips: readonly number[];
+  readonly odd: readonly string[];
+  readonly weak: boolean;
+  readonly weakPct: number | null;
+}
+
+/** What a battery is believed to be before anything of it was written down. */
+export function priorOf(question: LearnQuestion, share: Estimate): Gaussian {
+  const { chemistry, capacityAh, cells, scale } = question;
+  const usableAh = capacityAh * share.value;
+  const shareSd = sdOf(share) / share.value;
+  const draw = drawPctPerDay(question.usualDrawMa.value, usableAh);
+  const self = expectedSelfDischarge(chemistry, question.ageYears);
+  const flat = CHEMISTRIES[chemistry].flatVoltage;
+  const spread = SCALES[scale].spreadVoltsPerCell * cells;
+  return independent([
+    [80, 25],
+    // Where the voltage is flat, its plateaus are not where the scale has them.
+    [0, flat ? 1.5 * spread : spread],
+    [0, STEEPER_SD],
+    [0, SCALES[scale].bulgeVoltsPerCell * cells],
+    [draw, Math.hypot(drawPctPerDay(sdOf(question.usualDrawMa), usableAh), draw * shareSd)],
+    [
+      self.value / share.value,
+      Math.hypot(sdOf(self), self.value * shareSd) / share.value,
+    ],
+    [0, 0],
+  ]);
+}
+
+/**
+ * Learns a battery's losses from its record.
+ *
+ * Each explanation of the record (all is well; something draws, from the beginning or from some
+ * day; a cell leaks; this reading was another battery's; it does not come up to full) is a
+ * linear model with Gaussian doubt: charge falls by draw while connected, by self-discharge with
+ * the hall's temperature (Arrhenius), and by the excess; a reading shows it through the scale,
+ * with an offset that all readings share, a slope that is the battery's own, and noise. Kalman's
+ * filter follows each; how well it foresaw each reading is how likely it is (Bayes). At each
+ * reading that surprises, explanations branch, and the unlikely ones are dropped.
+ *
+ * Losses and charge are in percent of what the battery can still hold, since that is what volts
+ * show; ampere-hours alone tell how much that is. Readings taken too soon count with the doubt
+ * that surface charge leaves; what was read on a charger does not count.
+ *
+ * Source of the method: D. L. Alspach, H. W. Sorenson, "Nonlinear Bayesian Estimation Using
+ * Gaussian Sum Approximations", IEEE Trans. Automatic Control 17 (1972). The chances of what
+ * nobody notes are our own assumptions.
+ */
+export function learn(question: LearnQuestion): Learnt {
+  const share = usableShare(
+    question.ageYears,
+    question.chemistry,
+    question.capacityAh,
+    question.charges,
+  );
+  const usableAh = question.capacityAh * share.value;
+  let lines = beginnings(priorOf(question, share));
+  const { happenings, factorDays } = question;
+  let connected = question.connected;
+  let fed = false;
+  let last = happenings[0]?.at ?? question.now;
+  /** Days since the last reading or charge: in all, and connected. */
+  let gapDays = 0;
+  let gapOnDays = 0;
+  let readings = 0;
+  let measured: number | null = null;
+
+  const pass = (to: number) => {
+    const days = Math.max(0, (to - last) / MS_PER_DAY);
+    if (days > 0 && !fed) {
+      const factor = factorDays(last, to);
+      for (const line of lines) fall(line, days, factor, connected);
+      gapDays += days;
+      if (connected) gapOnDays += days;
+    }
+    last = Math.max(last, to);
+  };
+  const anew = () => {
+    gapDays = 0;
+    gapOnDays = 0;
+  };
+
+  for (const one of happenings) {
+    if (one.at > question.now) break;
+    pass(one.at);
+    switch (one.kind) {
+      case 'negative':
+        connected = one.on;
+        break;
+      case 'fed':
+        fed = one.on;
+        break;
+      case 'full':
+        lines = kept(lines.flatMap((line) => filled(line)));
+        anew();
+        break;
+      case 'part-charge':
+        for (const line of lines) partCharge(line, one.ampHours, question, usableAh);
+        anew();
+        break;
+      case 'outing':
+        for (const { belief } of lines) move(belief, [], OUTING_PCT[0], OUTING_PCT[1] ** 2);
+        break;
+      case 'draw':
+        measured = one.milliamps;
+        lines = kept(lines.flatMap((line) => drawMeasured(line, one.milliamps, usableAh, share)));
+        break;
+      case 'reading':
+        if (fed) break;
+        readings++;
+        lines = kept(
+          lines.flatMap((line) => heard(line, one, question, { gapDays, gapOnDays, connected })),
+        );
+        anew();
+        break;
+    }
+  }
+  pass(question.now);
+
+  const best = Math.max(...lines.map((line) => line.log));
+  const total = lines.reduce((sum, line) => sum + Math.exp(line.log - best), 0);
+  const factorNow = factorDays(question.now - 3 * MS_PER_DAY, question.now) / 3;
+  return {
+    explanations: lines
+      .map(({ log, ...line }) => ({ ...line, weight: Math.exp(log - best) / total }))
+      .sort((a, b) => b.weight - a.weight),
+    connected,
+    usableShare: share,
+    explained: explainedLoss(question, measured, connected, usableAh, share, factorNow),
+    knownDrawMost:
+      measured === null
+        ? drawPctPerDay(question.usualDrawMa.high, usableAh)
+        : 1.3 * drawPctPerDay(measured, usableAh) + 0.1,
+    factorNow,
+    readings,
+    asOf: question.now,
+  };
+}
+
+function beginnings(prior: Gaussian): Line[] {
+  const sound: Line = {
+    log: Math.log(1 - UNNOTED.draw - UNNOTED.cell),
+    belief: prior,
+    cause: 'none',
+    since: null,
+    dips: [],
+    odd: [],
+    weak: false,
+    weakPct: null,
+  };
+  return [
+    sound,
+    ...withExcess(sound, 'draw', UNNOTED.draw, DRAW_SIZES),
+    ...withExcess(sound, 'cell', UNNOTED.cell, CELL_SIZES),
+  ];
+}
+
+/** The same with an excess loss of each of the usual sizes. */
+function withExcess(
+  line: Line,
+  cause: Cause,
+  chance: number,
+  sizes: readonly (readonly [mean: number, sd: number, usual: number])[],
+): Line[] {
+  return sizes.map(([mean, sd, usual]) => {
+    const belief = copyOf(line.belief);
+    forget(belief, EXCESS, mean, sd);
+    return { ...line, log: line.log + Math.log(chance * usual), belief, cause };
+  });
+}
+
+/** Whether an excess of that cause acts now. */
+const acts = (cause: Cause, connected: boolean) =>
+  cause === 'cell' || (cause === 'draw' && connected);
+
+function fall(line: Line, days: number, factor: number, connected: boolean): void {
+  const { belief, cause } = line;
+  const weights: [number, number][] = [[SELF, -factor / 30]];
+  if (connected) weights.push([DRAW, -days]);
+  if (acts(cause, connected)) weights.push([EXCESS, -days]);
+  const lost = weights.reduce((sum, [of, by]) => sum + by * belief.mean[of]!, 0);
+  const unsteady = cause === 'cell' ? LEAK_UNSTEADY : LOSS_UNSTEADY;
+  move(belief, weights, 0, (unsteady * lost) ** 2 + WALK_PCT ** 2 * days);
+}
+
+function filled(line: Line): Line[] {
+  const full = ([mean, sd]: readonly [number, number], chance: number, weak: boolean): Line => {
+    const belief = copyOf(line.belief);
+    forget(belief, CHARGE, mean, sd);
+    return { ...line, belief, weak, log: line.log + Math.log(chance) };
+  };
+  if (line.weakPct !== null) return [full([line.weakPct, WEAK_AGAIN_SD_PCT], 1, true)];
+  if (line.weak) return [full(WEAK_FULL_PCT, 1, true)];
+  return [full(FULL_PCT, 1 - UNNOTED.weak, false), full(WEAK_FULL_PCT, UNNOTED.weak, true)];
+}
+
+function partCharge(
+  { belief }: Line,
+  ampHours: number | null,
+  question: LearnQuestion,
+  usableAh: number,
+): void {
+  const before = belief.mean[CHARGE]!;
+  const room = Math.max(0, 100 - before);
+  if (ampHours === null) {
+    // Anything between what it had and full.
+    move(belief, [], room / 2, room ** 2 / 12);
+    return;
+  }
+  const gained = Math.min(room, (100 * ampHours) / (CHARGE_FACTOR[question.chemistry] * usableAh));
+  move(belief, [], gained, (0.1 * gained) ** 2);
+}
+
+/** How surely a draw that was measured is the draw of the days around: a share of it. */
+const MEASURED_SD = 0.1;
+
+/**
+ * The draw is known now, the excess of the vehicle in it. What was measured speaks for or
+ * against the explanations, but a repair may have come before it, so it may only half.
+ */
+function drawMeasured(
+  line: Line,
+  milliamps: number,
+  usableAh: number,
+  share: Estimate,
+): Line[] {
+  const pct = drawPctPerDay(milliamps, usableAh);
+  const sd = pct * Math.hypot(MEASURED_SD, sdOf(share) / share.value) + 0.01;
+  const weights = new Float64Array(SIZE);
+  weights[DRAW] = 1;
+  if (line.cause === 'draw') weights[EXCESS] = 1;
+  const { mean, variance } = sumOf(line.belief, weights);
+  const spread = variance + sd * sd;
+  const fits = Math.exp((-0.5 * (pct - mean) ** 2) / spread) / Math.sqrt(2 * Math.PI * spread);
+  const belief = copyOf(line.belief);
+  forget(belief, DRAW, pct, sd);
+  const log = line.log + Math.log(0.5 * fits + 0.5 * 0.1);
+  if (line.cause === 'cell') return [{ ...line, belief, log }];
+  forget(belief, EXCESS, 0, 0);
+  const known: Line = { ...line, belief, log, cause: 'none', since: null };
+  return [known, ...withExcess(known, 'draw', UNNOTED.missed, DRAW_SIZES)];
+}
+
+type Reading = Extract<Happening, { kind: 'reading' }>;
+
+/** Volts for all cells within which a reading that fits nothing may lie. */
+const ODD_VOLTS_PER_CELL = 0.5;
+
+function heard(
+  line: Line,
+  reading: Reading,
+  question: LearnQuestion,
+  gap: { gapDays: number; gapOnDays: number; connected: boolean },
+): Line[] {
+  const { cells } = question;
+  const straight = updated(line, reading, question);
+  if (straight.surprise < 1) return [straight.line];
+  const children: Line[] = [
+    straight.line,
+    {
+      ...line,
+      belief: copyOf(line.belief),
+      odd: [...line.odd, reading.id],
+      log: line.log + Math.log(UNNOTED.odd / (ODD_VOLTS_PER_CELL * cells)),
+    },
+  ];
+  const branch = (chance: number, change: (belief: Gaussian) => void, more: Partial<Line>) => {
+    if (!(chance > 0)) return;
+    const belief = copyOf(line.belief);
+    change(belief);
+    const branched = { ...line, ...more, belief, log: line.log + Math.log(chance) };
+    children.push(updated(branched, reading, question).line);
+  };
+  const { gapDays, gapOnDays, connected } = gap;
+  if (line.cause === 'none' && connected && gapOnDays > 0) {
+    for (const start of STEP_STARTS) {
+      for (const [mean, sd, usual] of STEP_SIZES) {
+        const chance = UNNOTED.stepPerDay * gapOnDays * usual * 0.5;
+        const since = reading.at - (1 - start) * gapOnDays * MS_PER_DAY;
+        branch(
+          chance,
+          (belief) => {
+            forget(belief, EXCESS, mean, sd);
+            move(belief, [[EXCESS, -(1 - start) * gapOnDays]], 0, 0);
+          },
+          { cause: 'draw', since },
+        );
+      }
+    }
+  }
+  if (connected) {
+    branch(UNNOTED.dipPerDay * gapOnDays, (belief) => move(belief, [], -18, 14 ** 2), {
+      dips: [...line.dips, reading.at],
+    });
+  }
+  branch(UNNOTED.risePerDay * gapDays, (belief) => forget(belief, CHARGE, 94, 7), {});
+  return children;
+}
+
+/** Under this a lithium battery shows nothing more. */
+const CUT_OFF_PCT = -3;
+
+/** A copy that has learnt from a reading, and how many standard deviations off it was. */
+function updated(
+  line: Line,
+  { volts: shown, celsius, restedHours }: Reading,
+  question: LearnQuestion,
+): { line: Line; surprise: number } {
+  const { chemistry, cells, scale } = question;
+  // Under empty a lithium battery's own protection cuts off: how far says nothing.
+  const volts = CHEMISTRIES[chemistry].flatVoltage
+    ? Math.max(shown, voltsOfSoc({ chemistry, cells, scale, celsius, socPct: CUT_OFF_PCT }))
+    : shown;
+  const belief = copyOf(line.belief);
+  const at = { chemistry, cells, scale, celsius };
+  const expected = Math.min(115, belief.mean[CHARGE]!);
+  const seen = socOfVolts({ ...at, volts: volts - belief.mean[OFFSET]! });
+  const atExpected = voltsOfSoc({ ...at, socPct: expected });
+  // The chord from what was expected to what is seen: through a bend of the scale it is exact.
+  const far = Math.abs(seen - expected) > 4 ? seen : expected + 4;
+  const slope = (voltsOfSoc({ ...at, socPct: far }) - atExpected) / (far - expected);
+  const underFull = atExpected - voltsOfSoc({ ...at, socPct: 100 });
+  const weights = new Float64Array(SIZE);
+  const down = Math.min(1.1, Math.max(-0.1, 1 - expected / 100));
+  const bulge = belief.mean[BULGE]!;
+  // Charge rises as the way down shrinks, and the bulge with it.
+  weights[CHARGE] =
+    slope * (1 + belief.mean[STEEPER]!) - (bulge * 4 * (1 - 2 * down)) / 100;
+  weights[OFFSET] = 1;
+  weights[STEEPER] = underFull;
+  weights[BULGE] = 4 * down * (1 - down);
+  const surface = surfaceChargeVolts(chemistry, cells, restedHours);
+  const foreseen =
+    atExpected +
+    belief.mean[OFFSET]! +
+    belief.mean[STEEPER]! * underFull +
+    bulge * weights[BULGE]! +
+    0.35 * surface;
+  const flat = CHEMISTRIES[chemistry].flatVoltage
+    ? 0.8 * SCALES[scale].spreadVoltsPerCell * cells
+    : 0;
+  const noise = Math.hypot(METER_SD_VOLTS, READING_SD_VOLTS, 0.35 * surface, flat);
+  const surprise = volts - foreseen;
+  const spread = sumOf(belief, weights).variance + noise * noise;
+  const log = line.log + learnFrom(belief, weights, surprise, noise * noise);
+  // What the first reading after a charge shows is what it came up to, near enough.
+  const weakPct = line.weak ? (line.weakPct ?? belief.mean[CHARGE]!) : null;
+  return { line: { ...line, belief, log, weakPct }, surprise: Math.abs(surprise) / Math.sqrt(spread) };
+}
+
+function kept(lines: readonly Line[]): Line[] {
+  const sorted = [...lines].sort((a, b) => b.log - a.log);
+  const least = sorted[0]!.log - DROPPED;
+  return sorted.filter((line, i) => i < KEPT && line.log >= least);
+}
+
+function explainedLoss(
+  question: LearnQuestion,
+  measuredMa: number | null,
+  connected: boolean,
+  usableAh: number,
+  share: Estimate,
+  factor: number,
+): Estimate {
+  const self = expectedSelfDischarge(question.chemistry, question.ageYears);
+  const bySelf = ((self.value / share.value) * factor) / 30;
+  const usual = question.usualDrawMa;
+  const draw = connected ? drawPctPerDay(measuredMa ?? usual.value, usableAh) : 0;
+  const drawSd = !connected
+    ? 0
+    : measuredMa === null
+      ? drawPctPerDay(sdOf(usual), usableAh)
+      : MEASURED_SD * draw;
+  const value = draw + bySelf;
+  const sd = Math.hypot(
+    drawSd,
+    ((sdOf(self) / share.value) * factor) / 30,
+    (value * sdOf(share)) / share.value,
+    0.01,
+  );
+  return { value, low: Math.max(0, value - 1.6449 * sd), high: value + 1.6449 * sd };
+}

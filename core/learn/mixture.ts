@@ -1,0 +1,69 @@
+import { Z90, type Estimate } from '../estimate';
+import { sumOf, type Gaussian } from './gaussian';
+
+interface Weighted {
+  readonly weight: number;
+  readonly belief: Gaussian;
+}
+
+/**
+ * Standard normal distribution function, good to 7·10⁻⁸. M. Abramowitz, I. A. Stegun, Handbook
+ * of Mathematical Functions, 26.2.17.
+ */
+export function normalBelow(z: number): number {
+  const t = 1 / (1 + 0.2316419 * Math.abs(z));
+  const poly =
+    t *
+    (0.31938153 +
+      t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
+  const above = Math.exp(-0.5 * z * z) * 0.3989422804014327 * poly;
+  return z >= 0 ? 1 - above : above;
+}
+
+/**
+ * Median and 90 % range of a weighted sum of the unknowns over several explanations; the sum
+ * that is asked for may differ from one to another. By bisection on the distribution.
+ */
+export function spreadOf<T extends Weighted>(
+  explanations: readonly T[],
+  weightsOf: (one: T) => ArrayLike<number>,
+): Estimate {
+  const parts = explanations.map((one) => {
+    const { mean, variance } = sumOf(one.belief, weightsOf(one));
+    return { weight: one.weight, mean, sd: Math.sqrt(variance) };
+  });
+  return quantilesOf(parts);
+}
+
+export interface Part {
+  readonly weight: number;
+  readonly mean: number;
+  readonly sd: number;
+}
+
+/** Median and 90 % range of a mixture of normal distributions. */
+export function quantilesOf(parts: readonly Part[]): Estimate {
+  if (parts.length === 1 || parts[0]!.weight > 0.9999) {
+    const { mean, sd } = parts[0]!;
+    return { value: mean, low: mean - Z90 * sd, high: mean + Z90 * sd };
+  }
+  const below = (x: number) =>
+    parts.reduce(
+      (sum, { weight, mean, sd }) =>
+        sum + weight * (sd > 1e-12 ? normalBelow((x - mean) / sd) : x >= mean ? 1 : 0),
+      0,
+    );
+  const least = Math.min(...parts.map(({ mean, sd }) => mean - 6 * sd)) - 1e-9;
+  const most = Math.max(...parts.map(({ mean, sd }) => mean + 6 * sd)) + 1e-9;
+  const at = (share: number) => {
+    let low = least;
+    let high = most;
+    for (let i = 0; i < 40 && high - low > 1e-7; i++) {
+      const middle = (low + high) / 2;
+      if (below(middle) < share) low = middle;
+      else high = middle;
+    }
+    return (low + high) / 2;
+  };
+  return { value: at(0.5), low: at(0.05), high: at(0.95) };
+}

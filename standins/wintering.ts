@@ -65,7 +65,9 @@ const TROUBLES = ['hidden-draw', 'left-on', 'failing-cell', 'odd-reading', 'weak
 
 /** Sulfated plates and leaking cells are troubles of lead and acid. */
 const troublesOf = (chemistry: ChemistryId) =>
-  chemistry === 'lfp' ? TROUBLES.filter((kind) => kind !== 'weak' && kind !== 'failing-cell') : TROUBLES;
+  chemistry === 'lfp'
+    ? TROUBLES.filter((kind) => kind !== 'weak' && kind !== 'failing-cell')
+    : TROUBLES;
 
 /** A run of the weather is this long; a look may see as far as its end. */
 export const WINTER_DAYS = 330;
@@ -111,8 +113,7 @@ export function winterOf(seed: number, air: Hours, startAt: number, troubled: nu
     emptyShift: 0.007 * chance.normal(),
     weakCellPctPerDay: wrong === 'failing-cell' ? chance.between(1.8, 7) : 0,
     // A charger seldom makes one quite full; plates that are sulfated come nowhere near.
-    topShare:
-      wrong === 'weak' ? chance.between(0.62, 0.84) : 1 - Math.abs(0.016 * chance.normal()),
+    topShare: wrong === 'weak' ? chance.between(0.62, 0.84) : 1 - Math.abs(0.016 * chance.normal()),
   };
   const hand: HandMeter = {
     gain: 1 + 0.0006 * chance.normal(),

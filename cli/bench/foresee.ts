@@ -237,7 +237,12 @@ export function benchForesee(seeds = UNSEEN): void {
         (row.readings / Math.max(1, row.found)).toFixed(1),
       ]),
       ['all', String(planted), percent(hit / planted), ''],
-      [`sound, alarmed in a season (of ${sound})`, String(falsely), percent(falsely / sound), [...falseKinds].join(' ')],
+      [
+        `sound, alarmed in a season (of ${sound})`,
+        String(falsely),
+        percent(falsely / sound),
+        [...falseKinds].join(' '),
+      ],
     ],
   );
   console.log(

@@ -1,11 +1,10 @@
-import { readFileSync } from 'node:fs';
-import { parse } from 'csv-parse/sync';
 import { freezingOfSoc } from '../../core/battery/acid';
 import { CHEMISTRIES, CHEMISTRY_IDS } from '../../core/battery/chemistries';
 import { dayName, parseDay, type Day } from '../../core/day';
 import { drawPctPerDay } from '../../core/drain/reserve';
 import { daysUntil, forecast, freezeMargin } from '../../core/forecast/forecast';
 import { BadInput, number, oneOf, optional, text } from '../flags';
+import { csvRows } from './csv-file';
 import { rounded } from './rounded';
 import { tool } from './tool';
 
@@ -20,25 +19,12 @@ interface SeasonFile {
 }
 
 /** `date,celsius` with a heading, dates rising; a missing day takes the latest earlier one. */
-export function readSeason(file: string): SeasonFile {
-  let content: string;
-  try {
-    content = readFileSync(file, 'utf8');
-  } catch (error) {
-    throw new BadInput(
-      `--file ${file}: cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown'}); allowed: a CSV file with the columns date,celsius`,
-    );
-  }
-  let rows: Record<string, string>[];
-  try {
-    rows = parse(content, { columns: true, skip_empty_lines: true, trim: true, bom: true });
-  } catch (error) {
-    throw new BadInput(
-      `--file ${file}: is no CSV (${(error as Error).message}); allowed: the columns date,celsius`,
-    );
-  }
+export function readSeason(file: string, flag = 'file'): SeasonFile {
+  const rows = csvRows(flag, file, ['date', 'celsius']);
   const refuse = (line: number, what: string) =>
-    new BadInput(`--file ${file}: line ${line}: ${what}; allowed: date,celsius as 2027-01-14,-3.1`);
+    new BadInput(
+      `--${flag} ${file}: line ${line}: ${what}; allowed: date,celsius as 2027-01-14,-3.1`,
+    );
   if (rows.length === 0) throw refuse(2, 'no day is there');
   const values: number[] = [];
   let first: Day | null = null;

@@ -6,6 +6,7 @@ import {
   solarTool,
   ventilationTool,
 } from './charge';
+import { drainTool } from './drain';
 import { drawTool } from './draw';
 import { forecastTool } from './forecast';
 import { freezingPointTool } from './freezing-point';
@@ -22,6 +23,7 @@ export const TOOLS: Readonly<Record<string, Tool>> = {
   reserve: reserveTool,
   forecast: forecastTool,
   draw: drawTool,
+  drain: drainTool,
   'lights-left-on': lightsLeftOnTool,
   'charge-time': chargeTimeTool,
   'charge-voltage': chargeVoltageTool,

@@ -56,6 +56,26 @@ export function voltsOfSoc(at: OnScale & { socPct: number }): number {
   return at.cells * (scaleCurve(at.scale).at(at.socPct) + shift(at));
 }
 
+/** A battery's scale at one temperature, for many questions in a row. */
+export interface ScaleAt {
+  voltsOf(socPct: number): number;
+  socOf(volts: number): number;
+  readonly fullVolts: number;
+}
+
+/** The same as `voltsOfSoc` and `socOfVolts` at this temperature. */
+export function scaleAt(at: OnScale): ScaleAt {
+  const curve = scaleCurve(at.scale);
+  const shifted = shift(at);
+  const { cells } = at;
+  const voltsOf = (socPct: number) => cells * (curve.at(socPct) + shifted);
+  return {
+    voltsOf,
+    socOf: (volts) => curve.inverse(volts / cells - shifted),
+    fullVolts: voltsOf(100),
+  };
+}
+
 function shift(at: OnScale): number {
   const perKelvin = CHEMISTRIES[at.chemistry].voltsPerCellPerKelvin;
   return perKelvin * (at.celsius - SCALES[at.scale].celsius);

@@ -1,5 +1,6 @@
 import type { BatteryDetails } from '../battery/details';
-import { expectedLoss, outlookOf } from '../judge/outlook';
+import { expectedLoss } from '../judge/loss';
+import { outlookOf } from '../judge/outlook';
 import { ageYears, hallMean, today, type Standing } from '../judge/standing';
 import { MS_PER_HOUR, dayOf, instantAt } from '../day';
 import { roundOnOrAfter } from '../plan/rounds';

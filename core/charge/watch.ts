@@ -1,6 +1,6 @@
 import { MS_PER_DAY, MS_PER_HOUR } from '../day';
 import { formatInstant } from '../judge/words';
-import { expectedLoss } from '../judge/outlook';
+import { expectedLoss } from '../judge/loss';
 import { isOld, isSilent, modeUnseen, type Standing } from '../judge/standing';
 import { chargeCourse, slowCauses, DARK_CHECKS } from './course';
 import { PROGRAMMES } from './stock';

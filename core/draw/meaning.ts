@@ -1,7 +1,8 @@
 import { dayOf, type Day } from '../day';
 import type { Estimate } from '../estimate';
 import { reserveBySums } from '../forecast/forecast';
-import { dailyLoss, lossOf, outlookOf } from '../judge/outlook';
+import { dailyLoss, lossOf } from '../judge/loss';
+import { outlookOf } from '../judge/outlook';
 import { indexOfDay, today, type Standing } from '../judge/standing';
 
 /** How long a battery holds with a draw. */
@@ -32,6 +33,7 @@ export function withDraw(standing: Standing, drawMa: number, how: DrawCase = {})
       ...state,
       drawMa,
       drawAt: standing.now,
+      draws: [...state.draws, { at: standing.now, milliamps: drawMa, changed: anew }],
       negativeOn,
       connections: anew
         ? [...state.connections, { at: standing.now, on: negativeOn }]
@@ -76,5 +78,5 @@ const daysFrom = (standing: Standing, fromPct: number, toPct: number): number =>
     indexOfDay(standing.temperatures, today(standing)),
     fromPct,
     toPct,
-    dailyLoss(lossOf(standing)),
+    dailyLoss(lossOf(standing), standing.state.negativeOn),
   );

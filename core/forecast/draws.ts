@@ -1,11 +1,4 @@
-import {
-  CHARGE,
-  DRAW,
-  EXCESS,
-  SELF,
-  SIZE,
-  rootOf,
-} from '../learn/gaussian';
+import { CHARGE, DRAW, EXCESS, SELF, SIZE, rootOf } from '../learn/gaussian';
 import { FULL_PCT, WEAK_FULL_PCT, type Learnt } from '../learn/learn';
 import { evenNormals } from './normals';
 
@@ -83,7 +76,13 @@ export function drawsOf(learnt: Learnt, count = DRAWS): Draws {
   }
   // Rounding may leave the last few: they follow the likeliest.
   for (let from = 0; n < count; n++, from++) {
-    for (const key of ['socPct', 'drawPctPerDay', 'selfPctPerDayAt20C', 'cellPctPerDay', 'fullPct'] as const) {
+    for (const key of [
+      'socPct',
+      'drawPctPerDay',
+      'selfPctPerDayAt20C',
+      'cellPctPerDay',
+      'fullPct',
+    ] as const) {
       draws[key][place(n)] = draws[key][place(from)]!;
     }
   }

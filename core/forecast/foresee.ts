@@ -59,11 +59,20 @@ export interface Foreseen {
 const LEAST_PCT = -60;
 const MOST_PCT = 110;
 const BINS_A_PCT = 2;
+const SHIFT = -LEAST_PCT * BINS_A_PCT;
 const BINS = (MOST_PCT - LEAST_PCT) * BINS_A_PCT;
 
 /** Full, as an owner understands it. */
 export const FULL_FROM_PCT = 95;
 const FREEZE_HEARD = 0.02;
+
+/** Of the charge's distribution only each third day is looked at; between, it is drawn straight. */
+const LOOK_DAYS = 3;
+
+function binOf(soc: number): number {
+  const bin = (soc * BINS_A_PCT + SHIFT) | 0;
+  return bin < 0 ? 0 : bin >= BINS ? BINS - 1 : bin;
+}
 
 const freezingTables = new Map<ChemistryId, Float64Array>();
 
@@ -110,16 +119,44 @@ export function foresee(question: ForeseeQuestion): Foreseen {
   let daysUnder = 0;
   let next = 0;
   const sunFull = question.sunFullPct ?? 100;
+  const quantiles = new Float64Array(4);
+  const kept = [lowPct, tenthPct, likelyPct, highPct];
+  let lastLook = -LOOK_DAYS;
+  const keep = (day: number, before: number) => {
+    kept.forEach((series, i) => {
+      const now = quantiles[i]!;
+      series[day] = now;
+      for (let d = Math.max(0, before + 1); d < day; d++) {
+        series[d] = series[before]! + ((now - series[before]!) * (d - before)) / (day - before);
+      }
+    });
+  };
   for (let day = 0; day <= days; day++) {
     const charge = charges[next];
     const comesOff = charge !== undefined && day === charge.to;
+    if (comesOff || sunPct || day === days) {
+      for (let n = 0; n < count; n++) if (level[n]! < lowest[n]!) lowest[n] = level[n]!;
+    }
     if (comesOff) {
       for (let n = 0; n < count; n++) level[n] = Math.max(level[n]!, fullPct[n]!);
       next++;
     }
     const on = charges[next];
     const onCharge = on !== undefined && day >= on.from && day < on.to;
-    bins.fill(0);
+    const counted = onCharge ? -Infinity : lineSocPct;
+    // Between two looks the charge falls evenly enough; a charge breaks it.
+    const looked =
+      day === days || day - lastLook >= LOOK_DAYS || comesOff || day + 1 === charges[next]?.to;
+    if (looked) {
+      bins.fill(0);
+      for (let i = 0; i < count; i++) {
+        const bin = binOf(level[i]!);
+        bins[bin] = bins[bin]! + 1;
+      }
+      quantilesIn(bins, count, quantiles);
+      keep(day, lastLook);
+      lastLook = day;
+    }
     const sun = sunPct ? sunPct[Math.min(day, sunPct.length - 1)]! : 0;
     for (let way = 0, n = 0; way < ways; way++) {
       const until = Math.floor(((way + 1) * count) / ways);
@@ -127,39 +164,35 @@ export function foresee(question: ForeseeQuestion): Foreseen {
       const warmth = onCharge ? 0 : factor[at]!;
       const steadily = onCharge ? 0 : 1;
       const cold = night[at]!;
-      for (; n < until; n++) {
-        const soc = level[n]!;
-        let bin = ((soc - LEAST_PCT) * BINS_A_PCT) | 0;
-        if (bin < 0) bin = 0;
-        else if (bin >= BINS) bin = BINS - 1;
-        bins[bin] = bins[bin]! + 1;
-        if (soc < lowest[n]!) lowest[n] = soc;
-        if (soc <= lineSocPct && !onCharge) {
+      const mayFreeze = canFreeze && cold <= 0;
+      for (let i = n; i < until; i++) {
+        const soc = level[i]!;
+        if (soc <= counted) {
           daysUnder++;
-          if (firstUnder[n] === Infinity) {
-            firstUnder[n] = day;
+          if (firstUnder[i] === Infinity) {
+            firstUnder[i] = day;
             under++;
           }
         }
-        if (canFreeze && cold <= freezing[bin]! && frozen[n] === 0) {
-          frozen[n] = 1;
+        if (mayFreeze && frozen[i] === 0 && cold <= freezing[binOf(soc)]!) {
+          frozen[i] = 1;
           iced++;
         }
-        let after = soc - steady[n]! * steadily - warm[n]! * warmth;
-        if (sun > 0) after = Math.max(after, Math.min(sunFull, after + sun));
-        level[n] = after;
+        level[i] = soc - steady[i]! * steadily - warm[i]! * warmth;
       }
+      n = until;
     }
+    if (sun > 0 && !onCharge) raise(level, sun, sunFull);
     underBy[day] = under / count;
     if (freezeDay === null && iced >= FREEZE_HEARD * count) freezeDay = day;
-    [lowPct[day], tenthPct[day], likelyPct[day], highPct[day]] = quantilesIn(bins, count);
   }
   firstUnder.sort();
   const crossing = (share: number) => firstUnder[Math.min(count - 1, Math.floor(share * count))]!;
   const full = levelShare(bins, count);
   const worst = lowest.slice().sort();
   let lowestDay = 0;
-  for (let day = 1; day <= days; day++) if (likelyPct[day]! < likelyPct[lowestDay]!) lowestDay = day;
+  for (let day = 1; day <= days; day++)
+    if (likelyPct[day]! < likelyPct[lowestDay]!) lowestDay = day;
   return {
     days,
     lowPct,
@@ -181,6 +214,14 @@ export function foresee(question: ForeseeQuestion): Foreseen {
   };
 }
 
+/** A day of sun: up to what it fills, and never lower for it. */
+function raise(level: Float64Array, sun: number, full: number): void {
+  for (let n = 0; n < level.length; n++) {
+    const soc = level[n]!;
+    level[n] = Math.max(soc, Math.min(full, soc + sun));
+  }
+}
+
 /** Share of the last day's draws that are full. */
 function levelShare(bins: Uint32Array, count: number): number {
   let sum = 0;
@@ -189,18 +230,16 @@ function levelShare(bins: Uint32Array, count: number): number {
 }
 
 /** Values under which 5, 10, 50 and 95 % lie, straight within a bin. */
-function quantilesIn(bins: Uint32Array, count: number): [number, number, number, number] {
-  const out: [number, number, number, number] = [0, 0, 0, 0];
-  const shares = [0.05, 0.1, 0.5, 0.95];
+function quantilesIn(bins: Uint32Array, count: number, out: Float64Array): void {
   let seen = 0;
   let next = 0;
-  for (let bin = 0; bin < BINS && next < 4; bin++) {
+  for (let bin = 0; bin < BINS && next < SHARES.length; bin++) {
     const here = bins[bin]!;
-    while (next < 4 && here > 0 && seen + here >= shares[next]! * count) {
-      out[next] = LEAST_PCT + (bin + (shares[next]! * count - seen) / here) / BINS_A_PCT;
+    while (next < SHARES.length && here > 0 && seen + here >= SHARES[next]! * count) {
+      out[next] = LEAST_PCT + (bin + (SHARES[next]! * count - seen) / here) / BINS_A_PCT;
       next++;
     }
     seen += here;
   }
-  return out;
 }
+const SHARES = [0.05, 0.1, 0.5, 0.95] as const;

@@ -1,20 +1,16 @@
-import { MS_PER_DAY, MS_PER_HOUR, dayOf, type Day } from '../day';
+import { MS_PER_HOUR, dayOf, type Day } from '../day';
 import { Z90, sdOf, type Estimate } from '../estimate';
 import { freezingOfSoc } from '../battery/acid';
-import { stateOfCharge } from '../battery/state-of-charge';
-import { forecastOver, reserveOver, type DailyLoss, type Forecast } from '../forecast/forecast';
+import { lossDraws } from '../forecast/draws';
+import { forecastOver, type DailyLoss } from '../forecast/forecast';
+import { reserveOfDraws } from '../forecast/reserve-draws';
+import { learntSoc } from '../learn/answers';
 import type { BatteryState, RecordedReading } from '../logbook/fold';
 import { roundFor } from '../plan/rounds';
-import { usualDraw } from '../site/vehicle-kinds';
-import {
-  expectedSelfDischarge,
-  judgeLoss,
-  meanFactorOver,
-  type ExpectedLoss,
-  type LossAnswer,
-} from './loss';
 import { condemnedFor } from '../inspect/open';
-import { ageYears, hallMean, indexOfDay, isOld, isSilent, today, type Standing } from './standing';
+import { drawsOfLearnt, isHeld, isSettled, learntOf, socOfReading } from './learnt';
+import { dailyLoss, lossOf, type LossAnswer } from './loss';
+import { indexOfDay, isOld, today, type Standing } from './standing';
 
 /** A battery must stay this many kelvin clear of its freezing point. Our own margin. */
 export const FREEZE_MARGIN_KELVIN = 3;
@@ -62,34 +58,6 @@ export interface Outlook {
   readonly nextReadingRound: Day;
 }
 
-/** Whether a reading was taken at rest for as long as the house rule asks. */
-export function isSettled(
-  reading: RecordedReading,
-  standing: Pick<Standing, 'rules' | 'laidUpAt'>,
-): boolean {
-  return !reading.fed && restOf(reading, standing) >= standing.rules.restHours;
-}
-
-/** Hours of rest; where the logbook knows of no charge or load, counted from lay-up. */
-export function restOf(reading: RecordedReading, standing: Pick<Standing, 'laidUpAt'>): number {
-  if (reading.restedHours !== null) return reading.restedHours;
-  if (standing.laidUpAt === null) return 24;
-  return Math.max(0, (reading.at - standing.laidUpAt) / MS_PER_HOUR);
-}
-
-/** State of charge that a reading stands for, at its own or its hall's temperature. */
-export function socOfReading(reading: RecordedReading, standing: Standing): Estimate {
-  const { facts, rules, temperatures, timeZone } = standing;
-  return stateOfCharge({
-    chemistry: facts.chemistry,
-    cells: facts.cells,
-    scale: rules.scale[facts.chemistry],
-    volts: reading.volts,
-    celsius: reading.celsius ?? hallMean(temperatures, dayOf(reading.at, timeZone)),
-    restedHours: restOf(reading, standing),
-  });
-}
-
 /** The last thing that says what the battery held: null where nothing was read or charged yet. */
 export function anchorOf(standing: Standing): Anchor | null {
   const { readings, charges, lastFullAt } = standing.state;
@@ -110,99 +78,6 @@ export function anchorOf(standing: Standing): Anchor | null {
 
 const anchorAt = (anchor: Anchor) => (anchor.kind === 'reading' ? anchor.reading.at : anchor.at);
 
-/** What is expected of the battery's loss: its measured draw, else the usual one of its kind. */
-export function expectedLoss(standing: Standing): ExpectedLoss {
-  const { facts, state, vehicleKind } = standing;
-  const measured = state.drawMa;
-  return {
-    drawMa:
-      measured === null
-        ? usualDraw(vehicleKind, state.role)
-        : { value: measured, low: measured * 0.85, high: measured * 1.15 },
-    drawMeasured: measured !== null,
-    selfPctPerMonthAt20C: expectedSelfDischarge(facts.chemistry, ageYears(facts, today(standing))),
-  };
-}
-
-/** Readings from before so many charges would count for next to nothing. */
-const SEGMENTS_HEARD = 5;
-
-/** Losses as they were judged last: they change with the record, not with the calendar. */
-const judged = new WeakMap<BatteryState, { readonly on: Standing; readonly loss: LossAnswer }>();
-
-/**
- * The battery's loss, learnt from its settled readings since the last change at the clamps.
- * Remembered for as long as record, rules and temperatures are the same ones.
- */
-export function lossOf(standing: Standing): LossAnswer {
-  const { state, facts } = standing;
-  const known = judged.get(state);
-  if (
-    known &&
-    known.on.rules === standing.rules &&
-    known.on.temperatures === standing.temperatures &&
-    known.on.vehicleKind === standing.vehicleKind &&
-    known.on.laidUpAt === standing.laidUpAt &&
-    known.on.facts.chemistry === facts.chemistry &&
-    known.on.facts.cells === facts.cells &&
-    known.on.facts.capacityAh === facts.capacityAh &&
-    known.on.facts.fittedYear === facts.fittedYear &&
-    known.on.facts.fittedMonth === facts.fittedMonth &&
-    today(known.on) === today(standing)
-  ) {
-    return known.loss;
-  }
-  const loss = judgeLossOf(standing);
-  judged.set(state, { on: standing, loss });
-  return loss;
-}
-
-function judgeLossOf(standing: Standing): LossAnswer {
-  const { facts, state, rules, temperatures, timeZone } = standing;
-  const since = state.connections.length
-    ? state.connections[state.connections.length - 1]!.at
-    : -Infinity;
-  const oldest = state.charges.at(-SEGMENTS_HEARD)?.to ?? -Infinity;
-  const readings = state.readings.filter(
-    (reading) => reading.at >= since && reading.at >= oldest && isSettled(reading, standing),
-  );
-  const segmentOf = (at: number) => state.charges.filter((charge) => charge.to <= at).length;
-  const dayAt = (at: number) => dayOf(at, timeZone);
-  return judgeLoss({
-    chemistry: facts.chemistry,
-    cells: facts.cells,
-    scale: rules.scale[facts.chemistry],
-    capacityAh: facts.capacityAh,
-    connected: state.negativeOn,
-    expected: expectedLoss(standing),
-    readings: readings.map((reading) => ({
-      at: reading.at,
-      volts: reading.volts,
-      celsius: reading.celsius ?? hallMean(temperatures, dayAt(reading.at)),
-      restedHours: restOf(reading, standing),
-      segment: segmentOf(reading.at),
-    })),
-    meanFactor: meanFactorOver(temperatures, dayAt),
-    now: readings.length ? readings[readings.length - 1]!.at : standing.now,
-  });
-}
-
-/** A loss as the forecast takes it: what exceeds the explanation counts as draw. */
-export function dailyLoss(loss: LossAnswer): DailyLoss {
-  const asDraw = loss.drawPctPerDay + loss.excess.value;
-  const selfNow = Math.max(1e-9, loss.now.value - asDraw);
-  // Less than explained: the draw gives way first, then self-discharge in proportion.
-  const self =
-    asDraw >= 0
-      ? loss.selfPctPerMonthAt20C
-      : loss.selfPctPerMonthAt20C * Math.max(0, loss.now.value / selfNow);
-  return {
-    drawPctPerDay: Math.max(0, asDraw),
-    selfPctPerMonthAt20C: self,
-    sdPctPerDay: sdOf(loss.excess),
-  };
-}
-
 /** How far ahead the cold is looked for where there is no day of collection. */
 const COLD_AHEAD_DAYS = 120;
 
@@ -219,25 +94,27 @@ export function outlookOf(standing: Standing): Outlook | null {
   if (!anchor) return null;
   const { facts, state, rules, temperatures, timeZone } = standing;
   const day = today(standing);
+  const learnt = learntOf(standing);
   const loss = lossOf(standing);
-  const perDay = dailyLoss(loss);
   const onCharge = state.chargeSince !== null;
-  const held =
-    state.maintainerSince !== null &&
-    state.lamp?.state !== 'fault' &&
-    state.lamp?.state !== 'dark' &&
-    !isSilent(standing);
+  const held = isHeld(standing);
   const fed = held || onCharge;
-  const soc = fed ? anchor.soc : socNow(anchor, perDay, standing);
+  const soc = learntSoc(learnt);
   const lineSocPct = rules.lineSocPct[facts.chemistry];
 
   const from = indexOfDay(temperatures, day);
-  const start = { socPct: soc.value, sd: sdOf({ ...soc, high: 2 * soc.value - soc.low }) };
-  const forward = fed ? NO_LOSS : perDay;
-  const last = temperatures.mean.length - from;
+  const start = { socPct: soc.value, sd: sdOf(soc) };
+  const forward = fed ? NO_LOSS : dailyLoss(loss, state.negativeOn);
+  const draws = drawsOfLearnt(learnt);
   const reserve = fed
     ? HELD_RESERVE
-    : reserveOver(start, forward, temperatures.sums, from, last, lineSocPct);
+    : reserveOfDraws(
+        draws.socPct,
+        lossDraws(draws, state.negativeOn),
+        temperatures.sums,
+        from,
+        lineSocPct,
+      );
   const lineDay = Number.isFinite(reserve.value) ? day + Math.floor(reserve.value) : null;
 
   const until = standing.collectDay ?? day + COLD_AHEAD_DAYS;
@@ -327,21 +204,6 @@ export function readingDays(standing: Standing, socPct: number): number {
 const NO_LOSS: DailyLoss = { drawPctPerDay: 0, selfPctPerMonthAt20C: 0, sdPctPerDay: 0 };
 const HELD_RESERVE: Estimate = { value: Infinity, low: Infinity, high: Infinity };
 
-/** From the anchor through the recorded temperatures to now. */
-function socNow(anchor: Anchor, loss: DailyLoss, standing: Standing): Estimate {
-  const at = anchorAt(anchor);
-  const days = Math.max(0, (standing.now - at) / MS_PER_DAY);
-  if (days < 1 / 48) return anchor.soc;
-  const factor = meanFactorOver(standing.temperatures, (instant) =>
-    dayOf(instant, standing.timeZone),
-  )(at, standing.now);
-  const lost = days * (loss.drawPctPerDay + (loss.selfPctPerMonthAt20C / 30) * factor);
-  const sdLow = Math.hypot((anchor.soc.value - anchor.soc.low) / Z90, loss.sdPctPerDay * days);
-  const sdHigh = Math.hypot((anchor.soc.high - anchor.soc.value) / Z90, loss.sdPctPerDay * days);
-  const value = anchor.soc.value - lost;
-  return { value, low: value - Z90 * sdLow, high: Math.min(100, value + Z90 * sdHigh) };
-}
-
 function firstFrost(
   standing: Standing,
   start: Outlook['start'],
@@ -368,18 +230,4 @@ function firstFrost(
     if (kelvin < FREEZE_MARGIN_KELVIN) return { kelvin, day: temperatures.firstDay + from + i };
   }
   return null;
-}
-
-/** State of charge at the start of each of `days` days from today, if nobody charges anything. */
-export function aheadOf(standing: Standing, outlook: Outlook, days: number): Forecast {
-  const { temperatures } = standing;
-  const from = indexOfDay(temperatures, today(standing));
-  const most = temperatures.mean.length - from;
-  return forecastOver(
-    outlook.start,
-    outlook.perDay,
-    temperatures.sums,
-    from,
-    Math.max(0, Math.min(most, Math.floor(days))),
-  );
 }

@@ -1,8 +1,9 @@
 import { MS_PER_DAY, dayOf, shortDay } from '../day';
-import { Z90 } from '../estimate';
 import { CHEMISTRIES } from '../battery/chemistries';
-import { voltsOfSoc } from '../battery/state-of-charge';
-import { anchorOf, lossOf, restOf, socOfReading, dailyLoss } from './outlook';
+import { scaleAt } from '../battery/state-of-charge';
+import { expectedReading } from '../learn/expected-reading';
+import { learntOf, restOf } from './learnt';
+import { anchorOf } from './outlook';
 import type { RecordedReading } from '../logbook/fold';
 import { hallMean, type BatteryFacts, type Standing } from './standing';
 import { figure, formatVolts, say, type Sentence } from './words';
@@ -25,6 +26,8 @@ export interface Doubt {
 
 /** A change beyond this, on top of all doubt, is asked about. Our own margin, percent. */
 const JUMP_MARGIN_PCT = 8;
+/** A fall is asked about later than a rise: losses surprise more often than charges do. */
+const FALL_MARGIN_PCT = 6;
 
 /**
  * What is odd about a reading, the most telling first; null when it makes sense. Never decides:
@@ -108,9 +111,10 @@ export function doubtOfVolts(
 }
 
 function doubtOfChange(reading: RecordedReading, standing: Standing): Doubt | null {
-  const before = { ...standing, now: reading.at };
+  const { facts, rules, temperatures, timeZone } = standing;
   const earlier = {
-    ...before,
+    ...standing,
+    now: reading.at,
     state: {
       ...standing.state,
       readings: standing.state.readings.filter((other) => other.at < reading.at),
@@ -121,34 +125,30 @@ function doubtOfChange(reading: RecordedReading, standing: Standing): Doubt | nu
   const at = anchor.kind === 'reading' ? anchor.reading.at : anchor.at;
   if (at > reading.at) return null;
   const days = (reading.at - at) / MS_PER_DAY;
-  const loss = dailyLoss(lossOf(earlier));
-  const soc = socOfReading(reading, standing);
-  const perDay = lossOf(earlier).now.value;
-  const expected = anchor.soc.value - perDay * days;
-  // The scale's own doubt is shared by both readings and drops out of the change.
-  const sd = Math.hypot(2.5, loss.sdPctPerDay * days);
-  const change = soc.value - expected;
-  const rested = restOf(reading, standing);
-  const settledEnough = rested >= standing.rules.restHours;
-  const margin = JUMP_MARGIN_PCT + Z90 * sd;
-  const volts = voltsOfSoc({
-    chemistry: standing.facts.chemistry,
-    cells: standing.facts.cells,
-    scale: standing.rules.scale[standing.facts.chemistry],
-    celsius:
-      reading.celsius ?? hallMean(standing.temperatures, dayOf(reading.at, standing.timeZone)),
-    socPct: Math.min(100, expected),
+  const scale = scaleAt({
+    chemistry: facts.chemistry,
+    cells: facts.cells,
+    scale: rules.scale[facts.chemistry],
+    celsius: reading.celsius ?? hallMean(temperatures, dayOf(reading.at, timeZone)),
   });
+  const expected = expectedReading(learntOf(earlier), scale);
+  const rested = restOf(reading, standing);
+  const settledEnough = rested >= rules.restHours;
+  const seen = scale.socOf(reading.volts);
   const shown = figure(formatVolts(reading.volts));
-  const about = figure(`about ${formatVolts(volts)}`);
-  if (change > margin && settledEnough && standing.facts.chemistry !== 'lfp') {
+  const about = figure(`about ${formatVolts(expected.value)}`);
+  if (
+    seen > scale.socOf(expected.high) + JUMP_MARGIN_PCT &&
+    settledEnough &&
+    !CHEMISTRIES[facts.chemistry].flatVoltage
+  ) {
     return {
       kind: 'rose',
       question: say`${shown} is more than the ${about} that was expected, and no charge is in the logbook. Was it charged, or is this another battery?`,
       meant: null,
     };
   }
-  if (change < -(margin + 6)) {
+  if (seen < scale.socOf(expected.low) - JUMP_MARGIN_PCT - FALL_MARGIN_PCT) {
     return {
       kind: 'fell',
       question: say`${shown} is far under the ${about} that was expected after ${figure(`${Math.round(days)} days`)}; no loss that is known explains it. Right battery, bare metal, other spot?`,

@@ -2,15 +2,10 @@ import { dayOf, type Day } from '../day';
 import { freezingOfSoc } from '../battery/acid';
 import { drawPctPerDay } from '../drain/reserve';
 import { reserveBySums } from '../forecast/forecast';
-import {
-  FREEZE_MARGIN_KELVIN,
-  aheadOf,
-  dailyLoss,
-  expectedLoss,
-  isSettled,
-  socOfReading,
-  type Outlook,
-} from './outlook';
+import { FREEZE_MARGIN_KELVIN, type Outlook } from './outlook';
+import { foreseenOf } from './foreseen';
+import { isSettled, socOfReading } from './learnt';
+import { dailyLoss, expectedLoss } from './loss';
 import { roundOnOrAfter } from '../plan/rounds';
 import { indexOfDay, today, type Standing } from './standing';
 
@@ -63,13 +58,13 @@ export function seasonOf(
     state.maintainerSince === null ? Infinity : dayOf(state.maintainerSince, timeZone);
   const past = pastSoc(standing, outlook, from, Math.min(now - 1, to));
 
-  const ahead = outlook && to >= now ? aheadOf(standing, outlook, to - now) : null;
+  const ahead = outlook && to >= now ? foreseenOf(standing, to - now) : null;
   // What is on charge now comes off full in the next round, and loses from there.
   const offDay = outlook?.onCharge ? roundOnOrAfter(rules, now + 1) : null;
 
   for (let i = 0; i < days; i++) {
     const day = from + i;
-    const known = day < now ? past[i]! : ahead ? ahead.socPct[day - now]! : NaN;
+    const known = day < now ? past[i]! : ahead ? (ahead.likelyPct[day - now] ?? NaN) : NaN;
     if (Number.isNaN(known)) continue;
     soc[i] = Math.round(known);
     if (day >= now && outlook?.condemned) {
@@ -82,13 +77,9 @@ export function seasonOf(
       continue;
     }
     if (offDay !== null && day > offDay) {
-      const loss = dailyLoss(outlook!.loss);
-      const at = indexOfDay(temperatures, offDay);
+      const loss = dailyLoss(outlook!.loss, state.negativeOn);
       const here = indexOfDay(temperatures, day);
-      const factor = temperatures.sums[here]! - temperatures.sums[at]!;
-      const lost = loss.drawPctPerDay * (day - offDay) + (loss.selfPctPerMonthAt20C / 30) * factor;
-      soc[i] = Math.round(100 - lost);
-      reserve[i] = short(reserveBySums(temperatures.sums, here, 100 - lost, line, loss));
+      reserve[i] = short(reserveBySums(temperatures.sums, here, known, line, loss));
       continue;
     }
     if (isCharging(standing, day)) {
@@ -157,7 +148,7 @@ function pastSoc(standing: Standing, outlook: Outlook | null, from: Day, to: Day
       .map((charge) => ({ day: dayOf(charge.to, timeZone), soc: 100, charged: true })),
   ].sort((a, b) => a.day - b.day);
   const soc = new Float64Array(Math.max(0, to - from + 1)).fill(NaN);
-  const perDay = outlook ? dailyLoss(outlook.loss) : lossOn(standing, from);
+  const perDay = outlook ? dailyLoss(outlook.loss, state.negativeOn) : lossOn(standing, from);
   let next = 0;
   for (let i = 0; i < soc.length; i++) {
     const day = from + i;

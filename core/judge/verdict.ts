@@ -3,7 +3,6 @@ import type { Estimate } from '../estimate';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { voltsOfSoc } from '../battery/state-of-charge';
 import { limitMa } from '../drain/limit';
-import { drawPctPerDay } from '../drain/reserve';
 import type { Consequence, Finding } from '../inspect/findings';
 import { chargeBlock, condemnedFor } from '../inspect/open';
 import type { RecordedReading } from '../logbook/fold';
@@ -12,21 +11,19 @@ import { watchOf } from '../charge/watch';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import { doubtOf, type Doubt } from './plausible';
 import { cellSentences } from './cells';
-import { isUnexplained } from './loss';
+import { isSettled, restOf, socOfReading } from './learnt';
+import { expectedLoss, isFaster, milliampsOf } from './loss';
 import {
   LEFT_ALONE_FROM_PCT,
   droveSince,
-  expectedLoss,
   fullChargeDays,
-  isSettled,
   outlookOf,
-  restOf,
-  socOfReading,
   type Outlook,
 } from './outlook';
 import { hallMean, indexOfDay, isOld, today, type Standing } from './standing';
 import {
   LONGEST_RESERVE_DAYS,
+  chanceWords,
   figure,
   formatInstant,
   formatLoss,
@@ -418,19 +415,26 @@ function coldestLately(standing: Standing): number {
 /** Loss a day against what is explained, and what to look for where it is not. */
 function lossSentence(standing: Standing, outlook: Outlook): Sentence {
   const { loss } = outlook;
-  const { facts, state, rules } = standing;
+  const { state, rules } = standing;
   const expected = expectedLoss(standing);
   const celsius = hallMean(standing.temperatures, today(standing));
   const total = figure(formatLoss(loss.now.value));
   const at = figure(formatTemperature(celsius, rules));
-  const self = loss.explained.value - loss.drawPctPerDay;
   const bySelf =
-    self < 0.02 && celsius < 8
+    loss.selfNow < 0.02 && celsius < 8
       ? say`next to nothing by itself in this cold`
-      : say`${figure(formatLoss(self))} by itself at ${at}`;
+      : say`${figure(formatLoss(loss.selfNow))} by itself at ${at}`;
   const kind = VEHICLE_KINDS[standing.vehicleKind].label.toLowerCase();
+  const milliamps = figure(formatMilliamps(milliampsOf(loss.draw.value, loss)));
 
-  if (loss.observed === null) {
+  if (isFaster(loss)) {
+    const explained = figure(formatLoss(loss.explained.value));
+    const sure = figure(chanceWords(Math.max(...loss.findings.map(({ chance }) => chance))));
+    return state.negativeOn
+      ? say`Losing ${total} a day where ${explained} is explained: look for a draw of about ${milliamps} (${sure}).`
+      : say`Losing ${total} a day where ${explained} is explained, with the negative off: a failing cell or a dirty case (${sure}). Clean and dry it, then read again.`;
+  }
+  if (!loss.heard) {
     const source = state.negativeOn
       ? expected.drawMeasured
         ? say`the measured draw of ${figure(formatMilliamps(expected.drawMa.value))}`
@@ -444,30 +448,15 @@ function lossSentence(standing: Standing, outlook: Outlook): Sentence {
       '; its own readings cannot say yet.',
     ];
   }
-  const overBy = loss.now.value - loss.explained.value;
-  const beyond = isUnexplained(loss);
-  const milliamps = (pctPerDay: number) =>
-    figure(formatMilliamps(pctPerDay / drawPctPerDay(1, facts.capacityAh)));
-  if (!beyond) {
-    if (!state.negativeOn) {
-      return [
-        ...say`Losing ${total} a day with the negative off: `,
-        ...bySelf,
-        '. That is explained.',
-      ];
-    }
-    const draw = Math.max(0, loss.now.value - self);
-    const known = expected.drawMeasured ? 'which fits the measured draw' : `which fits a ${kind}`;
+  if (!state.negativeOn) {
     return [
-      ...say`Losing ${total} a day: a draw of about ${milliamps(draw)}, ${known}; `,
+      ...say`Losing ${total} a day with the negative off: `,
       ...bySelf,
-      '.',
+      '. That is explained.',
     ];
   }
-  const explained = figure(formatLoss(loss.explained.value));
-  return state.negativeOn
-    ? say`Losing ${total} a day where ${explained} is explained: look for a draw of about ${milliamps(overBy + loss.drawPctPerDay)}.`
-    : say`Losing ${total} a day where ${explained} is explained, with the negative off: a failing cell or a dirty case. Clean and dry it, then read again.`;
+  const known = expected.drawMeasured ? 'which fits the measured draw' : `which fits a ${kind}`;
+  return [...say`Losing ${total} a day: a draw of about ${milliamps}, ${known}; `, ...bySelf, '.'];
 }
 
 /** One line on what is peculiar to a reading of this chemistry, or null. */

@@ -79,3 +79,22 @@ export function formatInstant(at: number, timeZone: string, units: Units): strin
       : `${hour % 12 || 12}:${minutes} ${hour < 12 ? 'am' : 'pm'}`;
   return `${shortDay(day)}, ${time}`;
 }
+
+/** Tenths that people say. */
+const IN_TEN = ['', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine'];
+
+/**
+ * A chance from 0 to 1 as people say it: `about one in ten`, `about one in forty`, `nearly
+ * certain`, `hardly`. Rounded to what is worth saying.
+ */
+export function chanceWords(chance: number): string {
+  if (chance < 0.005) return 'hardly possible';
+  if (chance < 0.015) return 'about one in a hundred';
+  if (chance < 0.035) return 'about one in forty';
+  if (chance < 0.075) return 'about one in twenty';
+  if (chance >= 0.995) return 'certain';
+  if (chance >= 0.95) return 'nearly certain';
+  if (chance >= 0.22 && chance < 0.28) return 'about one in four';
+  if (chance >= 0.47 && chance < 0.53) return 'about even';
+  return `about ${IN_TEN[Math.min(9, Math.max(1, Math.round(chance * 10)))]!} in ten`;
+}

@@ -96,3 +96,11 @@ export const asNormal = ({ low, high }: Estimate) => ({
   mean: (low + high) / 2,
   sd: (high - low) / (2 * Z90),
 });
+
+/** What leaks through a failing cell, percent a day. */
+export const learntLeak = (learnt: Learnt): Estimate =>
+  notUnder0(ask(learnt, ({ cause }) => [[EXCESS, cause === 'cell' ? 1 : 0]]));
+
+/** Self-discharge of what it can hold, percent in 30 days at 20 °C. */
+export const learntSelfOfUsable = (learnt: Learnt): Estimate =>
+  notUnder0(ask(learnt, () => [[SELF, 1]]));

@@ -48,12 +48,22 @@ export function findingsOf(learnt: Learnt, least = SAID_FROM): FindingOfRecord[]
   const recent = (at: number) => learnt.asOf - at < DIP_HEARD_DAYS * MS_PER_DAY;
   const cell = chanceOf(learnt, ({ cause }) => cause === 'cell');
   if (learnt.connected) {
-    add('loses-faster-connected', chanceOfExcess(learnt), sinceOf(learnt, ({ since }) => since), null);
+    add(
+      'loses-faster-connected',
+      chanceOfExcess(learnt),
+      sinceOf(learnt, ({ since }) => since),
+      null,
+    );
   }
   if (!learnt.connected || cell >= CELL_TOLD_FROM) {
     add('loses-faster-disconnected', cell, null, null);
   }
-  add('will-not-come-up', chanceOf(learnt, ({ weak }) => weak), null, null);
+  add(
+    'will-not-come-up',
+    chanceOf(learnt, ({ weak }) => weak),
+    null,
+    null,
+  );
   const stepped = chanceOf(
     learnt,
     ({ cause, since, dips }) =>
@@ -67,7 +77,12 @@ export function findingsOf(learnt: Learnt, least = SAID_FROM): FindingOfRecord[]
   );
   const odd = new Set(learnt.explanations.flatMap((one) => one.odd));
   for (const id of odd) {
-    add('odd-reading', chanceOf(learnt, (one) => one.odd.includes(id)), null, id);
+    add(
+      'odd-reading',
+      chanceOf(learnt, (one) => one.odd.includes(id)),
+      null,
+      id,
+    );
   }
   return found.sort((a, b) => b.chance - a.chance);
 }
@@ -98,3 +113,17 @@ function sinceOf(
   }
   return null;
 }
+
+/** The one check that settles each. Common practice. */
+const SETTLED_BY: Readonly<Record<FindingKind, string>> = {
+  'loses-faster-connected':
+    'Measure its draw, settled, and find the circuit if it is over the limit.',
+  'loses-faster-disconnected':
+    'Clean and dry the case, read again in a week; where caps open, a hydrometer in each cell.',
+  'will-not-come-up': 'Charge it full, let it rest a day, read, then load test it.',
+  'sudden-step': 'Look for what was left on; then measure its draw.',
+  'odd-reading': 'Read again, bright metal, another spot: is it this battery, and the whole of it?',
+  'eye-and-meter': 'Believe the meter; where caps open, a hydrometer in each cell.',
+};
+
+export const settleBy = (kind: FindingKind): string => SETTLED_BY[kind];

@@ -20,8 +20,16 @@ export type Happening =
   /** A charger or maintainer begins, or ends, to feed it. */
   | { readonly kind: 'fed'; readonly at: number; readonly on: boolean }
   /** The draw of its vehicle was measured. */
-  | { readonly kind: 'draw'; readonly at: number; readonly milliamps: number }
-  | { readonly kind: 'outing'; readonly at: number };
+  | {
+      readonly kind: 'draw';
+      readonly at: number;
+      readonly milliamps: number;
+      /** Something was changed at the vehicle first: it says nothing of what drew before. */
+      readonly changed?: boolean;
+    }
+  | { readonly kind: 'outing'; readonly at: number }
+  /** Fitted to another vehicle: what was learnt of the old one's draw does not hold. */
+  | { readonly kind: 'fitted'; readonly at: number };
 
 /** All from which a battery's losses are learnt. */
 export interface LearnQuestion {

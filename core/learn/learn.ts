@@ -4,21 +4,20 @@ import { CHEMISTRIES } from '../battery/chemistries';
 import { SCALES } from '../battery/scales';
 import {
   METER_SD_VOLTS,
-  socOfVolts,
+  scaleAt,
   surfaceChargeVolts,
-  voltsOfSoc,
+  type ScaleAt,
 } from '../battery/state-of-charge';
 import { CHARGE_FACTOR } from '../charge/charge';
 import { drawPctPerDay } from '../drain/reserve';
+import { MOST_SHOWN_PCT, foreseenVolts } from './expected-reading';
 import {
-  BULGE,
   CHARGE,
   DRAW,
   EXCESS,
   OFFSET,
   SELF,
   SIZE,
-  STEEPER,
   copyOf,
   forget,
   independent,
@@ -132,7 +131,7 @@ const STEEPER_SD = 0.09;
 const READING_SD_VOLTS = 0.004;
 
 /** Explanations that are gone on with. */
-const KEPT = 24;
+const KEPT = 16;
 /** Less likely than the best by this much (natural logarithm), an explanation is dropped. */
 const DROPPED = 11;
 
@@ -163,10 +162,7 @@ export function priorOf(question: LearnQuestion, share: Estimate): Gaussian {
     [0, STEEPER_SD],
     [0, SCALES[scale].bulgeVoltsPerCell * cells],
     [draw, Math.hypot(drawPctPerDay(sdOf(question.usualDrawMa), usableAh), draw * shareSd)],
-    [
-      self.value / share.value,
-      Math.hypot(sdOf(self), self.value * shareSd) / share.value,
-    ],
+    [self.value / share.value, Math.hypot(sdOf(self), self.value * shareSd) / share.value],
     [0, 0],
   ]);
 }
@@ -198,7 +194,8 @@ export function learn(question: LearnQuestion): Learnt {
     question.charges,
   );
   const usableAh = question.capacityAh * share.value;
-  let lines = beginnings(priorOf(question, share));
+  const prior = priorOf(question, share);
+  let lines = beginnings(prior);
   const { happenings, factorDays } = question;
   let connected = question.connected;
   let fed = false;
@@ -245,18 +242,23 @@ export function learn(question: LearnQuestion): Learnt {
       case 'outing':
         for (const { belief } of lines) move(belief, [], OUTING_PCT[0], OUTING_PCT[1] ** 2);
         break;
+      case 'fitted':
+        measured = null;
+        lines = kept(lines.flatMap((line) => fittedAnew(line, prior)));
+        break;
       case 'draw':
         measured = one.milliamps;
-        lines = kept(lines.flatMap((line) => drawMeasured(line, one.milliamps, usableAh, share)));
+        lines = kept(lines.flatMap((line) => drawMeasured(line, one, usableAh, share)));
         break;
-      case 'reading':
+      case 'reading': {
         if (fed) break;
         readings++;
-        lines = kept(
-          lines.flatMap((line) => heard(line, one, question, { gapDays, gapOnDays, connected })),
-        );
+        const seen = heardOf(one, question);
+        const gap = { gapDays, gapOnDays, connected };
+        lines = kept(lines.flatMap((line) => heard(line, one, seen, question.cells, gap)));
         anew();
         break;
+      }
     }
   }
   pass(question.now);
@@ -355,6 +357,16 @@ function partCharge(
   move(belief, [], gained, (0.1 * gained) ** 2);
 }
 
+/** On another vehicle: its draw as such vehicles usually have it. */
+function fittedAnew(line: Line, prior: Gaussian): Line[] {
+  const belief = copyOf(line.belief);
+  forget(belief, DRAW, prior.mean[DRAW]!, Math.sqrt(prior.cov[DRAW * SIZE + DRAW]!));
+  if (line.cause === 'cell') return [{ ...line, belief }];
+  forget(belief, EXCESS, 0, 0);
+  const known: Line = { ...line, belief, cause: 'none', since: null };
+  return [known, ...withExcess(known, 'draw', UNNOTED.draw, DRAW_SIZES)];
+}
+
 /** How surely a draw that was measured is the draw of the days around: a share of it. */
 const MEASURED_SD = 0.1;
 
@@ -364,7 +376,7 @@ const MEASURED_SD = 0.1;
  */
 function drawMeasured(
   line: Line,
-  milliamps: number,
+  { milliamps, changed = false }: { milliamps: number; changed?: boolean },
   usableAh: number,
   share: Estimate,
 ): Line[] {
@@ -378,7 +390,7 @@ function drawMeasured(
   const fits = Math.exp((-0.5 * (pct - mean) ** 2) / spread) / Math.sqrt(2 * Math.PI * spread);
   const belief = copyOf(line.belief);
   forget(belief, DRAW, pct, sd);
-  const log = line.log + Math.log(0.5 * fits + 0.5 * 0.1);
+  const log = changed ? line.log : line.log + Math.log(0.5 * fits + 0.5 * 0.1);
   if (line.cause === 'cell') return [{ ...line, belief, log }];
   forget(belief, EXCESS, 0, 0);
   const known: Line = { ...line, belief, log, cause: 'none', since: null };
@@ -387,17 +399,22 @@ function drawMeasured(
 
 type Reading = Extract<Happening, { kind: 'reading' }>;
 
+/** Under this a lithium battery shows nothing more. */
+const CUT_OFF_PCT = -3;
+/** Of the surface charge that may be left, so much usually is, give or take as much. */
+const SURFACE_SHARE = 0.35;
+
 /** Volts for all cells within which a reading that fits nothing may lie. */
 const ODD_VOLTS_PER_CELL = 0.5;
 
 function heard(
   line: Line,
   reading: Reading,
-  question: LearnQuestion,
+  seen: Heard,
+  cells: number,
   gap: { gapDays: number; gapOnDays: number; connected: boolean },
 ): Line[] {
-  const { cells } = question;
-  const straight = updated(line, reading, question);
+  const straight = updated(line, seen);
   if (straight.surprise < 1) return [straight.line];
   const children: Line[] = [
     straight.line,
@@ -413,7 +430,7 @@ function heard(
     const belief = copyOf(line.belief);
     change(belief);
     const branched = { ...line, ...more, belief, log: line.log + Math.log(chance) };
-    children.push(updated(branched, reading, question).line);
+    children.push(updated(branched, seen).line);
   };
   const { gapDays, gapOnDays, connected } = gap;
   if (line.cause === 'none' && connected && gapOnDays > 0) {
@@ -441,55 +458,45 @@ function heard(
   return children;
 }
 
-/** Under this a lithium battery shows nothing more. */
-const CUT_OFF_PCT = -3;
+/** What is the same of a reading for all explanations. */
+interface Heard {
+  readonly at: ScaleAt;
+  readonly volts: number;
+  readonly noise: number;
+}
+
+function heardOf(reading: Reading, question: LearnQuestion): Heard {
+  const { chemistry, cells, scale } = question;
+  const at = scaleAt({ chemistry, cells, scale, celsius: reading.celsius });
+  const flat = CHEMISTRIES[chemistry].flatVoltage;
+  const surface = surfaceChargeVolts(chemistry, cells, reading.restedHours);
+  // Under empty a lithium battery's own protection cuts off: how far says nothing.
+  const volts = flat ? Math.max(reading.volts, at.voltsOf(CUT_OFF_PCT)) : reading.volts;
+  const flatNoise = flat ? 0.8 * SCALES[scale].spreadVoltsPerCell * cells : 0;
+  return {
+    at,
+    volts: volts - SURFACE_SHARE * surface,
+    noise: Math.hypot(METER_SD_VOLTS, READING_SD_VOLTS, SURFACE_SHARE * surface, flatNoise),
+  };
+}
 
 /** A copy that has learnt from a reading, and how many standard deviations off it was. */
-function updated(
-  line: Line,
-  { volts: shown, celsius, restedHours }: Reading,
-  question: LearnQuestion,
-): { line: Line; surprise: number } {
-  const { chemistry, cells, scale } = question;
-  // Under empty a lithium battery's own protection cuts off: how far says nothing.
-  const volts = CHEMISTRIES[chemistry].flatVoltage
-    ? Math.max(shown, voltsOfSoc({ chemistry, cells, scale, celsius, socPct: CUT_OFF_PCT }))
-    : shown;
+function updated(line: Line, { at, volts, noise }: Heard): { line: Line; surprise: number } {
   const belief = copyOf(line.belief);
-  const at = { chemistry, cells, scale, celsius };
-  const expected = Math.min(115, belief.mean[CHARGE]!);
-  const seen = socOfVolts({ ...at, volts: volts - belief.mean[OFFSET]! });
-  const atExpected = voltsOfSoc({ ...at, socPct: expected });
+  const expected = Math.min(MOST_SHOWN_PCT, belief.mean[CHARGE]!);
+  const seen = at.socOf(volts - belief.mean[OFFSET]!);
   // The chord from what was expected to what is seen: through a bend of the scale it is exact.
   const far = Math.abs(seen - expected) > 4 ? seen : expected + 4;
-  const slope = (voltsOfSoc({ ...at, socPct: far }) - atExpected) / (far - expected);
-  const underFull = atExpected - voltsOfSoc({ ...at, socPct: 100 });
-  const weights = new Float64Array(SIZE);
-  const down = Math.min(1.1, Math.max(-0.1, 1 - expected / 100));
-  const bulge = belief.mean[BULGE]!;
-  // Charge rises as the way down shrinks, and the bulge with it.
-  weights[CHARGE] =
-    slope * (1 + belief.mean[STEEPER]!) - (bulge * 4 * (1 - 2 * down)) / 100;
-  weights[OFFSET] = 1;
-  weights[STEEPER] = underFull;
-  weights[BULGE] = 4 * down * (1 - down);
-  const surface = surfaceChargeVolts(chemistry, cells, restedHours);
-  const foreseen =
-    atExpected +
-    belief.mean[OFFSET]! +
-    belief.mean[STEEPER]! * underFull +
-    bulge * weights[BULGE]! +
-    0.35 * surface;
-  const flat = CHEMISTRIES[chemistry].flatVoltage
-    ? 0.8 * SCALES[scale].spreadVoltsPerCell * cells
-    : 0;
-  const noise = Math.hypot(METER_SD_VOLTS, READING_SD_VOLTS, 0.35 * surface, flat);
+  const { volts: foreseen, weights } = foreseenVolts(belief, at, expected, far);
   const surprise = volts - foreseen;
   const spread = sumOf(belief, weights).variance + noise * noise;
   const log = line.log + learnFrom(belief, weights, surprise, noise * noise);
   // What the first reading after a charge shows is what it came up to, near enough.
   const weakPct = line.weak ? (line.weakPct ?? belief.mean[CHARGE]!) : null;
-  return { line: { ...line, belief, log, weakPct }, surprise: Math.abs(surprise) / Math.sqrt(spread) };
+  return {
+    line: { ...line, belief, log, weakPct },
+    surprise: Math.abs(surprise) / Math.sqrt(spread),
+  };
 }
 
 function kept(lines: readonly Line[]): Line[] {

@@ -14,8 +14,7 @@ export function normalBelow(z: number): number {
   const t = 1 / (1 + 0.2316419 * Math.abs(z));
   const poly =
     t *
-    (0.31938153 +
-      t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
+    (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
   const above = Math.exp(-0.5 * z * z) * 0.3989422804014327 * poly;
   return z >= 0 ? 1 - above : above;
 }

@@ -81,6 +81,21 @@ export interface BatteryState {
   readonly cleanedAt: number | null;
   /** When the whole battery was last out and its tray cleaned. */
   readonly cleanedWholeAt: number | null;
+  /** Spells on a maintainer that are over. */
+  readonly maintained: readonly {
+    readonly from: number;
+    readonly to: number;
+    /** It was seen to hold. */
+    readonly full: boolean;
+  }[];
+  /** Draws that were measured where it is fitted now. */
+  readonly draws: readonly {
+    readonly at: number;
+    readonly milliamps: number;
+    readonly changed?: boolean;
+  }[];
+  /** When its vehicle ran. */
+  readonly outings: readonly number[];
   /** When each guided procedure was last done. */
   readonly procedures: Partial<Readonly<Record<ProcedureId, number>>>;
   /** When its vehicle last ran: no charge, and a reason to read. */
@@ -136,6 +151,9 @@ export const EMPTY_BATTERY: BatteryState = {
   readings: [],
   connections: [],
   charges: [],
+  maintained: [],
+  draws: [],
+  outings: [],
 };
 
 /**
@@ -155,7 +173,7 @@ export function step(state: BatteryState, entry: NewEntry): BatteryState {
       if (state.fittedAt === null) return fitted;
       // Another place: what was measured and learnt of the old one's draw does not hold here.
       const connections = [...state.connections, { at, on: state.negativeOn }];
-      return { ...fitted, connections, drawMa: null, drawAt: null };
+      return { ...fitted, connections, drawMa: null, drawAt: null, draws: [] };
     }
     case 'taken-out': {
       const off = state.negativeOn ? clamped(state, at, false) : state;
@@ -244,6 +262,13 @@ export function step(state: BatteryState, entry: NewEntry): BatteryState {
         hook: null,
         disturbedAt: at,
         lastFullAt: state.lamp?.state === 'holding' ? at : state.lastFullAt,
+        maintained:
+          state.maintainerSince === null
+            ? state.maintained
+            : [
+                ...state.maintained,
+                { from: state.maintainerSince, to: at, full: state.lamp?.state === 'holding' },
+              ],
         lamp: null,
       };
     case 'lamp':
@@ -289,12 +314,17 @@ export function step(state: BatteryState, entry: NewEntry): BatteryState {
     case 'recovery-ended':
       return { ...state, recovery: null, recovered: { at, ...entry.data } };
     case 'draw':
-      return { ...state, drawMa: entry.data.milliamps, drawAt: at };
+      return {
+        ...state,
+        drawMa: entry.data.milliamps,
+        drawAt: at,
+        draws: [...state.draws, { at, milliamps: entry.data.milliamps }],
+      };
     case 'outing':
       // What stands on the bench, or is gone, did not go along.
       return state.out || state.goneAt !== null
         ? state
-        : { ...state, disturbedAt: at, outingAt: at };
+        : { ...state, disturbedAt: at, outingAt: at, outings: [...state.outings, at] };
     case 'procedure-done':
       return { ...state, procedures: { ...state.procedures, [entry.data.procedure]: at } };
     case 'not-reached':

@@ -2,8 +2,9 @@ import { MS_PER_DAY, dayOf, instantAt, type Day } from '../day';
 import { hasLiquid } from '../charge/water';
 import { chargeBlock, condemnedFor, openFindings } from '../inspect/open';
 import type { BatteryState } from '../logbook/fold';
-import { isFarBeyond } from '../judge/loss';
-import { isSettled, outlookOf, type Outlook } from '../judge/outlook';
+import { isSettled } from '../judge/learnt';
+import { isFaster } from '../judge/loss';
+import { outlookOf, type Outlook } from '../judge/outlook';
 import { isSilent, modeUnseen, today, type Standing } from '../judge/standing';
 import type { ProcedureId } from '../procedures/procedure-ids';
 import { arrangementOf, STORAGE_PLANS } from './storage-plans';
@@ -197,7 +198,7 @@ function hydrometerDue(standing: Standing, outlook: Outlook | null, morning: num
   const { state, facts } = standing;
   if (!hasLiquid(facts.chemistry, facts.capsOpen) || state.negativeOn || !outlook) return false;
   if (state.maintainerSince !== null || state.chargeSince !== null) return false;
-  if (!isFarBeyond(outlook.loss)) return false;
+  if (!isFaster(outlook.loss)) return false;
   return (
     state.hydrometer === null || daysSince(state.hydrometer.at, morning) > HYDROMETER_HOLDS_DAYS
   );
@@ -213,7 +214,7 @@ function drawTestDue(standing: Standing, outlook: Outlook | null, morning: numbe
   if (!state.negativeOn || state.role === 'string' || state.out) return false;
   if (state.maintainerSince !== null || state.chargeSince !== null) return false;
   if (rules.drawTest !== 'in-doubt' && state.drawMa === null) return true;
-  if (rules.drawTest === 'at-lay-up' || !outlook || !isFarBeyond(outlook.loss)) return false;
+  if (rules.drawTest === 'at-lay-up' || !outlook || !isFaster(outlook.loss)) return false;
   return state.drawAt === null || daysSince(state.drawAt, morning) > DRAW_TEST_HOLDS_DAYS;
 }
 

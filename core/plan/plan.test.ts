@@ -123,7 +123,9 @@ describe('jobs of a round', () => {
   });
 
   it('ask for a recharge where it is due, and take what is on charge off', () => {
-    expect(jobs({ state: { readings: [reading('2027-01-11', 12.3)] } })).toEqual(['recharge']);
+    expect(jobs({ state: { drawMa: 45, readings: [reading('2027-01-11', 12.3)] } })).toEqual([
+      'recharge',
+    ]);
     const chargeSince = at('2027-01-11');
     expect(jobs({ state: { ...quiet, chargeSince } })).toEqual(['take-off']);
   });

@@ -303,7 +303,9 @@ describe('the stay foreseen', () => {
   it('by the plan’s own loss: with the negative off the draw is gone', () => {
     const on = battery('connected-recharged');
     const off = battery('off-recharged');
-    expect(on.drawPctPerDay).toBeCloseTo(drawPctPerDay(15, 60), 9);
+    // Of what it can still hold, which is less than what is written on it.
+    expect(on.drawPctPerDay).toBeGreaterThan(drawPctPerDay(15, 60));
+    expect(on.drawPctPerDay).toBeLessThan(1.2 * drawPctPerDay(15, 60));
     expect(off.drawPctPerDay).toBe(0);
     expect(off.selfPctPerDay).toBeCloseTo(on.selfPctPerDay, 9);
     expect(off.lowestPct).toBeGreaterThan(on.lowestPct);
@@ -316,7 +318,8 @@ describe('the stay foreseen', () => {
     const perDay = stay.drawPctPerDay + stay.selfPctPerDay;
     expect(stay.lowestPct).toBeCloseTo(stay.socPct[0]! - days * perDay, 6);
     expect(stay.lowestDay).toBe(toDay('2027-04-10'));
-    expect(stay.selfPctPerDay).toBeCloseTo(selfDischargePctPerDay(5, 10), 9);
+    expect(stay.selfPctPerDay).toBeGreaterThan(selfDischargePctPerDay(5, 10));
+    expect(stay.selfPctPerDay).toBeLessThan(1.2 * selfDischargePctPerDay(5, 10));
   });
 
   it('holds on a maintainer, and costs a look in each round', () => {
@@ -348,7 +351,12 @@ describe('the stay foreseen', () => {
     expect(
       battery('driven', { standing: { state: { drawMa: 40 } } }).underLineDays,
     ).toBeGreaterThan(20);
-    const state = { drawMa: 40, readings: [reading('2027-01-14', 12.6)] };
+    const state = {
+      drawMa: 40,
+      lastFullAt: null,
+      charges: [],
+      readings: [reading('2027-01-14', 12.6)],
+    };
     expect(battery('connected-recharged', { standing: { state } }).underLineDays).toBe(0);
   });
 

@@ -1,6 +1,6 @@
 import type { BatteryDetails } from '../battery/details';
-import { drawPctPerDay } from '../drain/reserve';
 import { limitMa } from '../drain/limit';
+import type { DailyLoss } from '../forecast/forecast';
 import { shortDay, type Day } from '../day';
 import {
   CONTROLLER_AH,
@@ -12,7 +12,7 @@ import {
 } from '../charge/solar-hold';
 import { condemnedFor } from '../inspect/open';
 import type { BatteryState } from '../logbook/fold';
-import { dailyLoss, expectedLoss, lossOf } from '../judge/outlook';
+import { dailyLoss, expectedLoss, lossOf } from '../judge/loss';
 import { indexOfDay, today, type Standing } from '../judge/standing';
 import { formatTemperature } from '../judge/words';
 import type { ProcedureId } from '../procedures/procedure-ids';
@@ -346,28 +346,9 @@ export const obstaclesTo = (plan: StoragePlan, context: PlanContext) =>
 /** What to mind when it is chosen. */
 export const concernsOf = (plan: StoragePlan, context: PlanContext) => said(plan.concerns, context);
 
-/** A battery's loss on a plan: draw only while connected, self-discharge everywhere. */
-export function lossOnPlan(
-  plan: StoragePlan,
-  standing: Standing,
-): { drawPctPerDay: number; selfPctPerMonthAt20C: number } {
-  const learnt = dailyLoss(lossOf(standing));
-  const usual = expectedLoss(standing);
-  if (standing.state.negativeOn) {
-    // What its readings show while connected counts as draw, and stays behind with the clamp.
-    return {
-      drawPctPerDay: plan.negativeOn ? learnt.drawPctPerDay : 0,
-      selfPctPerMonthAt20C: learnt.selfPctPerMonthAt20C,
-    };
-  }
-  // Off, what exceeds self-discharge is the battery's own: it goes wherever it goes.
-  return {
-    drawPctPerDay:
-      learnt.drawPctPerDay +
-      (plan.negativeOn ? drawPctPerDay(usual.drawMa.value, standing.facts.capacityAh) : 0),
-    selfPctPerMonthAt20C: learnt.selfPctPerMonthAt20C,
-  };
-}
+/** A battery's loss on a plan: draw only while connected, self-discharge and a leak everywhere. */
+export const lossOnPlan = (plan: StoragePlan, standing: Standing): DailyLoss =>
+  dailyLoss(lossOf(standing), plan.negativeOn);
 
 /** The plan that a battery is on; where none was chosen, what its state amounts to. */
 export function planInUse(state: BatteryState): StoragePlan {

@@ -1,5 +1,5 @@
 import 'server-only';
-import { isFarBeyond } from '../../core/judge/loss';
+import { isFaster } from '../../core/judge/loss';
 import { jobsToday } from '../../core/plan/due';
 import { readMeter } from '../../store/devices';
 import { readFuseList, readKnownFuses } from '../../store/fuse-lists';
@@ -59,7 +59,7 @@ export function benchData(loaded: LoadedSite, batteryId: string | null): BenchDa
 
 /** Why a battery should come to the bench today, in a few words. */
 function reasonOf({ standing, outlook }: KeptBattery): string {
-  if (outlook && isFarBeyond(outlook.loss) && standing.state.negativeOn) {
+  if (outlook && isFaster(outlook.loss) && standing.state.negativeOn) {
     return 'falls faster than explained';
   }
   const jobs = jobsToday(standing, outlook);

@@ -1,6 +1,8 @@
 import { MS_PER_DAY, instantAt, type Day } from '../../core/day';
 import { voltsOfSoc } from '../../core/battery/state-of-charge';
-import { aheadOf, isSettled, type Outlook } from '../../core/judge/outlook';
+import { foreseenOf } from '../../core/judge/foreseen';
+import { isSettled } from '../../core/judge/learnt';
+import type { Outlook } from '../../core/judge/outlook';
 import { hallMean, today, type Standing } from '../../core/judge/standing';
 
 export interface ChartPoint {
@@ -54,7 +56,7 @@ export function chartSeries(standing: Standing, outlook: Outlook | null): ChartS
           ),
         )
       : 0;
-  const ahead = outlook && days ? aheadOf(standing, outlook, days) : null;
+  const ahead = outlook && days ? foreseenOf(standing, days) : null;
   const curve = (series: Float64Array | undefined): ChartPoint[] =>
     series
       ? Array.from(series, (socPct, i) => ({
@@ -69,7 +71,7 @@ export function chartSeries(standing: Standing, outlook: Outlook | null): ChartS
   return {
     settled: points(true),
     unsettled: points(false),
-    likely: curve(ahead?.socPct),
+    likely: curve(ahead?.likelyPct),
     low: curve(ahead?.lowPct),
     high: curve(ahead?.highPct),
     lineVolts: volts(rules.lineSocPct[facts.chemistry], hallMean(temperatures, now)),

@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import { dayOf, shortDay } from '../../core/day';
 import type { Verdict } from '../../core/judge/verdict';
-import { isSettled } from '../../core/judge/outlook';
+import { isSettled } from '../../core/judge/learnt';
 import { formatMilliamps, formatVolts } from '../../core/judge/words';
 import { ReadingChart } from '../chart/reading-chart';
 import { chartSeries } from '../chart/series';

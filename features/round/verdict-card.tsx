@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { dayOf, shortDay } from '../../core/day';
-import { isSettled } from '../../core/judge/outlook';
+import { isSettled } from '../../core/judge/learnt';
 import type { Doubt } from '../../core/judge/plausible';
 import { reserveMark } from '../../core/judge/season';
 import { hallMean, today } from '../../core/judge/standing';

@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { dayOf, shortDay } from '../../core/day';
 import type { Entry } from '../../core/logbook/entry';
-import { isSettled } from '../../core/judge/outlook';
+import { isSettled } from '../../core/judge/learnt';
 import type { Standing } from '../../core/judge/standing';
 import { formatVolts } from '../../core/judge/words';
 import { newEntry } from '../logbook/new-entry';

@@ -1,0 +1,43 @@
+import type { Estimate } from '../estimate';
+import { METER_SD_VOLTS, type ScaleAt } from '../battery/state-of-charge';
+import { BULGE, CHARGE, OFFSET, SIZE, STEEPER, sumOf, type Gaussian } from './gaussian';
+import type { Learnt } from './learn';
+import { quantilesOf } from './mixture';
+
+/** Volts that a belief foresees at a charge, and how they change with each of the unknowns. */
+export function foreseenVolts(
+  belief: Gaussian,
+  at: ScaleAt,
+  expected: number,
+  far: number,
+): { volts: number; weights: Float64Array } {
+  const { mean } = belief;
+  const onScale = at.voltsOf(expected);
+  const slope = (at.voltsOf(far) - onScale) / (far - expected);
+  const underFull = onScale - at.fullVolts;
+  const down = Math.min(1.1, Math.max(-0.1, 1 - expected / 100));
+  const weights = new Float64Array(SIZE);
+  // Charge rises as the way down shrinks, and the bulge with it.
+  weights[CHARGE] = slope * (1 + mean[STEEPER]!) - (mean[BULGE]! * 4 * (1 - 2 * down)) / 100;
+  weights[OFFSET] = 1;
+  weights[STEEPER] = underFull;
+  weights[BULGE] = 4 * down * (1 - down);
+  const volts =
+    onScale + mean[OFFSET]! + mean[STEEPER]! * underFull + mean[BULGE]! * weights[BULGE]!;
+  return { volts, weights };
+}
+
+/** A charge that a reading can show at all: a scale goes on straight beyond it. */
+export const MOST_SHOWN_PCT = 115;
+
+/** The rested volts that a reading taken now should show, with their 90 % range. */
+export function expectedReading(learnt: Learnt, at: ScaleAt): Estimate {
+  return quantilesOf(
+    learnt.explanations.map(({ belief, weight }) => {
+      const expected = Math.min(MOST_SHOWN_PCT, belief.mean[CHARGE]!);
+      const { volts, weights } = foreseenVolts(belief, at, expected, expected - 4);
+      const { variance } = sumOf(belief, weights);
+      return { weight, mean: volts, sd: Math.hypot(Math.sqrt(variance), METER_SD_VOLTS) };
+    }),
+  );
+}

@@ -98,7 +98,7 @@ const STEP_MINUTES: Readonly<Record<RecoveryStepId, number>> = {
   'load-test': 6,
 };
 /** Out of the wall for each watt-hour into the battery. Data sheets of small chargers. */
-const MAINS_SHARE = 1 / 0.82;
+export const MAINS_SHARE = 1 / 0.82;
 
 /** Whether a resting voltage is that of a flat battery; lithium has its own end. */
 export const isFlat = (chemistry: ChemistryId, cells: number, volts: number) =>

@@ -31,6 +31,10 @@ export interface PlanContext {
   readonly hallKind: HallKind;
   /** Degrees north, for the sun; null where nobody has said. */
   readonly latitude: number | null;
+  /** Maintainers that hang nowhere and suit it; left out where nobody counts them. */
+  readonly maintainersFree?: number;
+  /** Reckons with so many times its vehicle's draw; 1, if not said. */
+  readonly drawScale?: number;
   /** The hall where a bench stands: the mildest of the site. */
   readonly bench: {
     readonly hallId: string;
@@ -76,6 +80,10 @@ const noOutlet: Obstacle = ({ details, standing }) => {
     ? null
     : `the next outlet is ${details.outletMetres} m away, and your rule goes to ${reach} m`;
 };
+const noMaintainer: Obstacle = ({ maintainersFree, standing }) =>
+  maintainersFree === 0 && standing.state.maintainerSince === null
+    ? 'no maintainer that suits it is free'
+    : null;
 const alarmMustLive: Obstacle = ({ vehicle }) =>
   vehicle.alarm === 'must-live' ? 'its alarm must stay live' : null;
 const lithiumInFrost: Obstacle = (context) => {
@@ -171,7 +179,7 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
     feed: 'maintainer',
     charged: false,
     arrangeMinutes: 12,
-    obstacles: [condemned, noOutlet, lithiumInFrost],
+    obstacles: [condemned, noOutlet, noMaintainer, lithiumInFrost],
     concerns: [drawsMuch, stringAsOne, cycles],
   },
   'maintained-off': {
@@ -186,7 +194,7 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
     feed: 'maintainer',
     charged: false,
     arrangeMinutes: 20,
-    obstacles: [condemned, noOutlet, alarmMustLive, lithiumInFrost],
+    obstacles: [condemned, noOutlet, noMaintainer, alarmMustLive, lithiumInFrost],
     concerns: [goesSilent, codeMissing, shutOut, stringAsOne, cycles],
   },
   'off-recharged': {
@@ -231,7 +239,7 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
     feed: 'maintainer',
     charged: false,
     arrangeMinutes: 45,
-    obstacles: [condemned, alarmMustLive, benchInFrost],
+    obstacles: [condemned, noMaintainer, alarmMustLive, benchInFrost],
     concerns: [goesSilent, codeMissing, shutOut, stringAsOne, cycles],
   },
   'swap-pair': {

@@ -424,6 +424,79 @@ export const RULE_CARDS: { readonly [K in ChoiceRule]: RuleCard<K> } = {
       { value: 2.6, label: '2.60', reason: 'The dearer class that lasts.' },
     ],
   },
+  moneyPerChargerDay: {
+    group: 'money',
+    label: 'A day on a charger or maintainer',
+    unit: '',
+    why: 'With few of them, a day on one is a day that another battery does not have: the one used least should get it.',
+    schools: [
+      { value: 0, label: '0', reason: 'There are plenty.' },
+      { value: 0.15, label: '0.15', reason: 'A usual site: some have to wait.' },
+      { value: 0.5, label: '0.50', reason: 'They are short all winter.' },
+    ],
+  },
+  moneyNotReady: {
+    group: 'money',
+    label: 'A vehicle that does not start on its day',
+    unit: '',
+    why: 'What the attendant is paid for is that it starts: a call-out, a jump start and an owner who tells others.',
+    schools: [
+      { value: 40, label: '40', reason: 'Owners wait while it is charged.' },
+      { value: 120, label: '120', reason: 'A call-out and a bad name.' },
+      { value: 400, label: '400', reason: 'A hearse, a gritter, a generator.' },
+    ],
+  },
+  moneyPerConcern: {
+    group: 'money',
+    label: 'A silent tracker, a lost code or the like',
+    unit: '',
+    why: 'What is lost with a plan besides money, one thing at a time; the thing itself is named beside the plan.',
+    schools: [
+      { value: 0, label: '0', reason: 'Only money counts.' },
+      { value: 6, label: '6', reason: 'A quarter of an hour of telephoning.' },
+      { value: 25, label: '25', reason: 'Owners mind.' },
+    ],
+  },
+  lifeSulfation: {
+    group: 'money',
+    label: 'Ageing under the line',
+    unit: '',
+    why: 'Plates sulfate while a battery stands low. How fast is our own assumption: a hundredth of its life for each day flat, in proportion to how far under the line.',
+    schools: [
+      { value: 'count', label: 'counts', reason: 'A plan that lets it stand low costs life.' },
+      { value: 'leave', label: 'is left out', reason: 'You judge that yourself.' },
+    ],
+  },
+  lifeFreezing: {
+    group: 'money',
+    label: 'Ageing by frost',
+    unit: '',
+    why: 'A frozen battery splits: its price times the chance that it freezes.',
+    schools: [
+      { value: 'count', label: 'counts', reason: 'A frozen battery is a dead one.' },
+      { value: 'leave', label: 'is left out', reason: 'Nothing freezes here.' },
+    ],
+  },
+  lifeHeat: {
+    group: 'money',
+    label: 'Ageing by warmth',
+    unit: '',
+    why: 'A life of five years at 20 °C, half as long for each ten degrees more: common practice, by the law of Arrhenius.',
+    schools: [
+      { value: 'count', label: 'counts', reason: 'A heated hall costs life too.' },
+      { value: 'leave', label: 'is left out', reason: 'Life in storage is not counted.' },
+    ],
+  },
+  lifeCycles: {
+    group: 'money',
+    label: 'Ageing by charging and discharging',
+    unit: '',
+    why: 'Two hundred and fifty times down to about 12 V is a life: common practice for cheap leisure batteries. Each charge costs its part.',
+    schools: [
+      { value: 'count', label: 'counts', reason: 'Deep falls and many charges cost life.' },
+      { value: 'leave', label: 'is left out', reason: 'Cycles are few in storage.' },
+    ],
+  },
 };
 
 export const CHOICE_RULES = Object.keys(RULE_CARDS) as ChoiceRule[];

@@ -58,6 +58,17 @@ export const Rules = z.strictObject({
   moneyPerHour: z.number().min(0).max(500),
   /** A new flooded battery, for each ampere-hour. */
   moneyPerAh: z.number().min(0.1).max(50),
+  /** What a day on one of the site's chargers or maintainers is worth. */
+  moneyPerChargerDay: z.number().min(0).max(20),
+  /** What it costs when a vehicle does not start on its day. */
+  moneyNotReady: z.number().min(0).max(5000),
+  /** What a silent tracker, a lost code or the like is worth. */
+  moneyPerConcern: z.number().min(0).max(500),
+  /** Which ways of ageing count in a comparison of storage plans. */
+  lifeSulfation: z.enum(['count', 'leave']),
+  lifeFreezing: z.enum(['count', 'leave']),
+  lifeHeat: z.enum(['count', 'leave']),
+  lifeCycles: z.enum(['count', 'leave']),
   temperatureUnit: z.enum(['celsius', 'fahrenheit']),
   measureUnit: z.enum(['metric', 'us']),
   clock: z.enum(['24h', '12h']),
@@ -134,6 +145,13 @@ export const DEFAULT_RULES: Rules = {
   moneyPerKwh: 0.3,
   moneyPerHour: 25,
   moneyPerAh: 1.6,
+  moneyPerChargerDay: 0.15,
+  moneyNotReady: 120,
+  moneyPerConcern: 6,
+  lifeSulfation: 'count',
+  lifeFreezing: 'count',
+  lifeHeat: 'count',
+  lifeCycles: 'count',
   temperatureUnit: 'celsius',
   measureUnit: 'metric',
   clock: '24h',

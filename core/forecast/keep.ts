@@ -102,6 +102,8 @@ export function keepThrough(question: KeepQuestion): Kept {
     if (isRound[day] && (charged || maintained)) {
       const gap = nextRound[day]! - day;
       const after = gap + (nextRound[Math.min(days, nextRound[day]!)]! - nextRound[day]!);
+      // Put on in the last round it would not come off again: it has to last from the one before.
+      const lasts = day + after > days ? days - day : gap;
       for (let way = 0, n = 0; way < ways; way++) {
         const until = Math.floor(((way + 1) * count) / ways);
         const warmth = factor[way * weather.days + at0]!;
@@ -118,7 +120,7 @@ export function keepThrough(question: KeepQuestion): Kept {
             level[n] = fullPct[n]!;
           }
           if (fed[n] === 1 || tooCold || frozen[n] === 1 || day + gap > days) continue;
-          const falls = (steady[n]! + warm[n]! * warmth) * gap;
+          const falls = (steady[n]! + warm[n]! * warmth) * lasts;
           const stale = day + after - fullDay[n]! > keeping.fullEveryDays;
           if (maintained || level[n]! - falls <= lineSocPct || stale) {
             fed[n] = 1;

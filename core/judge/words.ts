@@ -80,6 +80,16 @@ export function formatInstant(at: number, timeZone: string, units: Units): strin
   return `${shortDay(day)}, ${time}`;
 }
 
+/** The same, short enough for a table: `1 in 20`, `3 in 10`; a dash where it is hardly possible. */
+export function chanceShort(chance: number): string {
+  if (chance < 0.005) return '–';
+  if (chance < 0.015) return '1 in 100';
+  if (chance < 0.035) return '1 in 40';
+  if (chance < 0.075) return '1 in 20';
+  if (chance >= 0.95) return 'sure';
+  return `${Math.min(9, Math.max(1, Math.round(chance * 10)))} in 10`;
+}
+
 /** Tenths that people say. */
 const IN_TEN = ['', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine'];
 

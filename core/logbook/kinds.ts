@@ -195,7 +195,12 @@ export const ENTRY_KINDS = {
   'plan-chosen': {
     subject: 'battery',
     version: 1,
-    data: z.strictObject({ plan: z.enum(STORAGE_PLAN_IDS) }),
+    data: z.strictObject({
+      plan: z.enum(STORAGE_PLAN_IDS),
+      /** What was recommended then, and why another was chosen. */
+      advised: z.enum(STORAGE_PLAN_IDS).optional(),
+      why: z.string().trim().max(300).optional(),
+    }),
   },
   /** Off its vehicle: to the bench, still kept here; or gone for good. */
   'taken-out': {

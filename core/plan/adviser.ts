@@ -17,6 +17,7 @@ import { isRound, roundsEvery } from './rounds';
 import { STORAGE_PLAN_IDS, type StoragePlanId } from './storage-plan-ids';
 import {
   STORAGE_PLANS,
+  arrangementOf,
   concernsOf,
   obstaclesTo,
   panelOf,
@@ -50,7 +51,7 @@ export const COST_PARTS = {
 
 /** One storage plan, lived through many times by this battery. */
 export interface PlanRun {
-  readonly plan: StoragePlan;
+  readonly id: StoragePlanId;
   /** Why it is impossible here; empty: it is possible. */
   readonly obstacles: readonly string[];
   readonly concerns: readonly string[];
@@ -86,6 +87,8 @@ const HOOK_UP_EVERY_DAYS = 30;
 const STANDBY_WATTS = 1.5;
 /** A second battery lasts so many years. Common practice. */
 const SECOND_YEARS = 5;
+/** Of the minutes to put a battery on a plan and to take it off, the second part. */
+const UNDO_SHARE = 0.4;
 /** Draws of a comparison, and of a whole site’s. */
 export const ADVICE_DRAWS = 500;
 
@@ -152,8 +155,10 @@ export function runPlan(
   const looks = roundsEvery(rules, first, first + days, null, rules.lampDays).length;
   const readings = days / Math.max(1, readingDays(standing, 100));
   const visits = maintained ? looks : 2 * kept.charges + Math.max(0, readings - kept.charges);
+  // What is arranged already need only be undone at hand-back.
+  const arranged = arrangementOf(plan, state).length === 0;
   const minutes =
-    plan.arrangeMinutes +
+    plan.arrangeMinutes * (arranged ? UNDO_SHARE : 1) +
     visits * MINUTES.stop +
     (maintained
       ? looks * MINUTES.lamp
@@ -179,7 +184,7 @@ export function runPlan(
     second: plan.id === 'swap-pair' ? (price * days) / (SECOND_YEARS * 365) : 0,
   };
   return {
-    plan,
+    id: plan.id,
     obstacles,
     concerns,
     kept,
@@ -215,13 +220,13 @@ export function advise(
   const draws = drawsFor(standing, count);
   const runs = ids.map((id) => runPlan(STORAGE_PLANS[id], context, draws));
   const possible = runs
-    .filter(({ obstacles, plan }) => obstacles.length === 0 && plan.id !== 'driven')
+    .filter(({ obstacles, id }) => obstacles.length === 0 && id !== 'driven')
     .sort((a, b) => a.total - b.total);
   const [best, second] = possible;
   return {
     runs,
-    recommended: best?.plan.id ?? null,
-    nextBest: second?.plan.id ?? null,
+    recommended: best?.id ?? null,
+    nextBest: second?.id ?? null,
     decided:
       best && second
         ? (Object.keys(COST_PARTS) as (keyof PlanCost)[])
@@ -323,7 +328,7 @@ export function otherwise(
         .sort((a, b) => a.total - b.total);
       const best = runs[0];
       const saves = best ? total - best.total : 0;
-      return best && saves >= LEAST_SAVED ? [{ what, best: best.plan.id, saves }] : [];
+      return best && saves >= LEAST_SAVED ? [{ what, best: best.id, saves }] : [];
     })
     .sort((a, b) => b.saves - a.saves);
 }

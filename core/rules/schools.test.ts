@@ -1,3 +1,5 @@
+import { advise } from '../plan/adviser';
+import { context } from '../plan/plan.fixture';
 import { usualDetails } from '../battery/details';
 import { CHEMISTRIES, CHEMISTRY_IDS } from '../battery/chemistries';
 import { recoveryOf } from '../charge/recovery';
@@ -99,6 +101,21 @@ function recoveryUnder(rules: Rules): string {
   return JSON.stringify([spent.money.toFixed(2), newPrice]);
 }
 
+/** What each plan costs a flat battery in a hard frost, its tracker silent where it is off. */
+function adviceUnder(rules: Rules): string {
+  const where = context({
+    celsius: -20,
+    vehicle: { tracker: true },
+    standing: {
+      rules,
+      state: { lastFullAt: null, charges: [], readings: [reading('2027-01-14', 11.9)] },
+    },
+  });
+  return advise(where, 40)
+    .runs.map(({ total }) => total.toFixed(3))
+    .join(' ');
+}
+
 /**
  * For each rule, a case in which its schools disagree: what is said or ordered under each of
  * them must differ. A rule without a case here fails the test.
@@ -116,6 +133,13 @@ const CASES: { readonly [K in ChoiceRule]: (rules: Rules) => string } = {
   moneyPerKwh: (rules) => recoveryUnder(rules),
   moneyPerHour: (rules) => recoveryUnder(rules),
   moneyPerAh: (rules) => recoveryUnder(rules),
+  moneyPerChargerDay: (rules) => adviceUnder(rules),
+  moneyNotReady: (rules) => adviceUnder(rules),
+  moneyPerConcern: (rules) => adviceUnder(rules),
+  lifeSulfation: (rules) => adviceUnder(rules),
+  lifeFreezing: (rules) => adviceUnder(rules),
+  lifeHeat: (rules) => adviceUnder(rules),
+  lifeCycles: (rules) => adviceUnder(rules),
   restHours: (rules) =>
     JSON.stringify(
       [6, 16].map((restedHours) => {

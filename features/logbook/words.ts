@@ -113,7 +113,10 @@ export function entryWords(
     case 'cleaned':
       return { what: 'cleaned', value: entry.data.whole ? 'whole battery' : 'terminals' };
     case 'plan-chosen':
-      return { what: 'storage plan', value: STORAGE_PLANS[entry.data.plan].short };
+      return {
+        what: 'storage plan',
+        value: [STORAGE_PLANS[entry.data.plan].short, entry.data.why].filter(Boolean).join(': '),
+      };
     case 'taken-out':
       return entry.data.to === 'bench'
         ? { what: 'taken out', value: 'to the bench' }

@@ -1,19 +1,22 @@
 'use client';
 
 import { useMemo } from 'react';
-import { shortDay } from '../../core/day';
-import { formatLoss, formatPct } from '../../core/judge/words';
-import { foreseeStay } from '../../core/plan/stay-forecast';
+import { shortDay, type Day } from '../../core/day';
+import { chanceShort, formatPct } from '../../core/judge/words';
 import {
-  STORAGE_PLANS,
-  concernsOf,
-  obstaclesTo,
-  type PlanContext,
-} from '../../core/plan/storage-plans';
-import { STORAGE_PLAN_IDS, type StoragePlanId } from '../../core/plan/storage-plan-ids';
+  COST_PARTS,
+  OTHERWISE,
+  type Advice,
+  type Otherwise,
+  type PlanRun,
+} from '../../core/plan/adviser';
+import { STORAGE_PLANS, type PlanContext } from '../../core/plan/storage-plans';
+import type { StoragePlanId } from '../../core/plan/storage-plan-ids';
+import { useAdvice } from './use-adviser';
+import { hoursAndMinutes, money } from './words';
 import styles from './plan.module.css';
 
-/** Every storage plan, computed for this battery; the impossible ones say why. */
+/** Every storage plan, lived through by this battery; the impossible ones say why. */
 export function PlanPicker({
   context,
   value,
@@ -23,100 +26,59 @@ export function PlanPicker({
   context: PlanContext;
   value: StoragePlanId | null;
   name: string;
-  onChoose: (plan: StoragePlanId) => void;
+  onChoose: (plan: StoragePlanId, recommended: StoragePlanId | null) => void;
 }) {
-  const rows = useMemo(
-    () =>
-      STORAGE_PLAN_IDS.map((id) => {
-        const plan = STORAGE_PLANS[id];
-        const obstacles = obstaclesTo(plan, context);
-        return {
-          plan,
-          obstacles,
-          concerns: concernsOf(plan, context),
-          stay: foreseeStay(plan, context),
-        };
-      }),
-    [context],
-  );
-  const possible = rows.filter((row) => row.obstacles.length === 0);
-  const impossible = rows.filter((row) => row.obstacles.length > 0);
-  const until = possible[0]?.stay.until ?? impossible[0]!.stay.until;
+  const asked = useMemo(() => ({ kind: 'advise' as const, context }), [context]);
+  const { advice, others, failed } = useAdvice(asked);
   const line = context.standing.rules.lineSocPct[context.standing.facts.chemistry];
+  if (failed) {
+    return (
+      <p className={styles.basis} role="alert">
+        The plans could not be worked out: load the page again.
+      </p>
+    );
+  }
+  if (!advice) {
+    return (
+      <p className={styles.basis} role="status">
+        Living through the stay with every plan
+      </p>
+    );
+  }
+  const possible = advice.runs
+    .filter(({ obstacles }) => obstacles.length === 0)
+    .sort((a, b) => a.total - b.total);
+  const impossible = advice.runs.filter(({ obstacles }) => obstacles.length > 0);
   return (
     <div className={styles.picker}>
+      <Recommendation advice={advice} others={others} />
       <p className={styles.basis}>
-        {rows[0]!.stay.fromFull
-          ? 'Nothing was read yet: counted from full. '
-          : `Counted from ${formatPct(rows[0]!.stay.socPct[0]!)}. `}
-        Foreseen until {shortDay(until)}
+        {advice.fromFull ? 'Nothing was read yet: counted from full. ' : ''}
+        Until {shortDay(advice.until)}
         {context.standing.collectDay === null ? ', half a year' : ', collection'}; recharge line{' '}
-        {formatPct(line)}.
+        {formatPct(line)}. Chances are over {context.standing.rules.roundWeekdays.length} rounds a
+        week in many winters; money is your own, by your rules.
       </p>
       <div className={styles.rows} role="radiogroup" aria-label="Storage plan">
-        {possible.map(({ plan, concerns, stay }) => (
-          <label key={plan.id} className={plan.id === value ? styles.chosen : styles.row}>
-            <input
-              type="radio"
-              name={name}
-              checked={plan.id === value}
-              aria-label={plan.label}
-              onChange={() => onChoose(plan.id)}
-            />
-            <span className={styles.name}>
-              <b>{plan.label}</b>
-              <span className={styles.good}>{plan.goodWhen}</span>
-              {plan.id === value ? <span className={styles.against}>{plan.against}</span> : null}
-              {concerns.map((concern) => (
-                <span key={concern} className={styles.concern}>
-                  Mind: {concern}.
-                </span>
-              ))}
-            </span>
-            <dl className={styles.figures}>
-              <div>
-                <dt>Lowest</dt>
-                <dd data-low={stay.lowestPct <= line}>{formatPct(stay.lowestPct)}</dd>
-              </div>
-              <div>
-                <dt>on</dt>
-                <dd>{shortDay(stay.lowestDay).slice(4)}</dd>
-              </div>
-              <div>
-                <dt>Charges</dt>
-                <dd>{plan.feed === 'maintainer' ? 'held' : stay.chargeDays.length}</dd>
-              </div>
-              <div>
-                <dt>Loss a day</dt>
-                <dd>
-                  {plan.feed === 'maintainer'
-                    ? 'fed'
-                    : formatLoss(stay.drawPctPerDay + stay.selfPctPerDay)}
-                </dd>
-              </div>
-              <div>
-                <dt>Visits</dt>
-                <dd>{stay.visits}</dd>
-              </div>
-              <div>
-                <dt>Work</dt>
-                <dd>
-                  {stay.minutes >= 60
-                    ? `${Math.floor(stay.minutes / 60)} h ${Math.round(stay.minutes % 60)}`
-                    : `${Math.round(stay.minutes)} min`}
-                </dd>
-              </div>
-            </dl>
-          </label>
+        {possible.map((run) => (
+          <Row
+            key={run.id}
+            run={run}
+            line={line}
+            chosen={run.id === value}
+            recommended={run.id === advice.recommended}
+            name={name}
+            onChoose={() => onChoose(run.id, advice.recommended)}
+          />
         ))}
       </div>
       {impossible.length ? (
         <details className={styles.impossible} open={possible.length === 0}>
           <summary>Not possible here: {impossible.length}</summary>
           <ul>
-            {impossible.map(({ plan, obstacles }) => (
-              <li key={plan.id} data-plan={plan.id}>
-                <b>{plan.label}:</b> {obstacles.join('; ')}.
+            {impossible.map(({ id, obstacles }) => (
+              <li key={id} data-plan={id}>
+                <b>{STORAGE_PLANS[id].label}:</b> {obstacles.join('; ')}.
               </li>
             ))}
           </ul>
@@ -124,4 +86,120 @@ export function PlanPicker({
       ) : null}
     </div>
   );
+}
+
+/** Which one, by what it was decided, and what would change the answer. */
+function Recommendation({
+  advice,
+  others,
+}: {
+  advice: Advice;
+  others: readonly Otherwise[] | null;
+}) {
+  const { recommended, nextBest, decided } = advice;
+  if (!recommended) return <p className={styles.advice}>No plan is possible here as it stands.</p>;
+  return (
+    <div className={styles.advice}>
+      <p>
+        Recommended: <b>{STORAGE_PLANS[recommended].label}</b>.
+        {nextBest && decided.length
+          ? ` Against “${STORAGE_PLANS[nextBest].short}” it saves ${decided
+              .map(({ part, saves }) => `${money(saves)} of ${COST_PARTS[part]}`)
+              .join(', ')}.`
+          : ''}
+      </p>
+      {others && others.length ? (
+        <p className={styles.good}>
+          What would change it:{' '}
+          {others
+            .slice(0, 3)
+            .map(
+              ({ what, best, saves }) =>
+                `${OTHERWISE[what].label} would save ${money(saves)}${best === recommended ? '' : ` (${STORAGE_PLANS[best].short})`}`,
+            )
+            .join('; ')}
+          .
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+function Row({
+  run,
+  line,
+  chosen,
+  recommended,
+  name,
+  onChoose,
+}: {
+  run: PlanRun;
+  line: number;
+  chosen: boolean;
+  recommended: boolean;
+  name: string;
+  onChoose: () => void;
+}) {
+  const plan = STORAGE_PLANS[run.id];
+  const { kept } = run;
+  const fed = plan.feed === 'maintainer';
+  const figures: [name: string, value: string, low?: boolean][] = [
+    ['Lowest', formatPct(kept.lowestPct.likely), kept.lowestPct.likely <= line],
+    ['one in ten', formatPct(kept.lowestPct.tenth), kept.lowestPct.tenth <= line],
+    ['on', dayShort(run.lowestDay)],
+    ['Under line', chanceShort(kept.chanceUnder), kept.chanceUnder >= 0.1],
+    ['Freezes', chanceShort(kept.chanceFreeze), kept.chanceFreeze >= 0.015],
+    ['Charges', fed ? 'held' : kept.charges.toFixed(1)],
+    ['On charger', `${Math.round(kept.fedDays)} d`],
+    ['Work', hoursAndMinutes(run.minutes)],
+    ['Energy', `${run.kWh.toFixed(1)} kWh`],
+    ['Battery life', money(run.cost.life)],
+    ['In all', money(run.total)],
+  ];
+  return (
+    <label className={chosen ? styles.chosen : styles.row} data-plan={run.id}>
+      <input
+        type="radio"
+        name={name}
+        checked={chosen}
+        aria-label={plan.label}
+        onChange={onChoose}
+      />
+      <span className={styles.name}>
+        <b>
+          {plan.label}
+          {recommended ? <span className={styles.mark}>recommended</span> : null}
+        </b>
+        <span className={styles.good}>{plan.goodWhen}</span>
+        {chosen ? <span className={styles.against}>{plan.against}</span> : null}
+        {run.concerns.map((concern) => (
+          <span key={concern} className={styles.concern}>
+            Mind: {concern}.
+          </span>
+        ))}
+        {chosen ? <span className={styles.against}>{costWords(run)}</span> : null}
+      </span>
+      <dl className={styles.figures}>
+        {figures.map(([what, value, low]) => (
+          <div key={what}>
+            <dt>{what}</dt>
+            <dd data-low={low === true}>{value}</dd>
+          </div>
+        ))}
+      </dl>
+    </label>
+  );
+}
+
+const dayShort = (day: Day) => shortDay(day).slice(4);
+
+/** Of what its cost is made. */
+function costWords({ cost, lifeParts }: PlanRun): string {
+  const parts = (Object.keys(COST_PARTS) as (keyof typeof COST_PARTS)[])
+    .filter((part) => cost[part] >= 0.5)
+    .map((part) => `${COST_PARTS[part]} ${money(cost[part])}`);
+  const life = (['sulfation', 'freezing', 'heat', 'cycles'] as const)
+    .filter((part) => lifeParts[part] >= 0.05)
+    .map((part) => `${part} ${lifeParts[part].toFixed(1)}`);
+  return `In all: ${parts.join(', ')}.${life.length ? ` Battery life: ${life.join(', ')}.` : ''}`;
 }

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import type { Day } from '../../core/day';
 import { reasonOf } from '../../core/logbook/entry';
 import { jobsToday, minutesOf, roundsAhead } from '../../core/plan/due';
-import { foreseeStay } from '../../core/plan/stay-forecast';
+import { drawsFor, runPlan } from '../../core/plan/adviser';
 import { planInUse } from '../../core/plan/storage-plans';
 import { RulePatch, applyPatch } from '../../core/rules/rules';
 import { now } from '../server/clock';
@@ -30,6 +30,9 @@ interface Seen {
   readonly minutes: number;
 }
 
+/** The middle of many ways is enough to compare two sets of rules. */
+const PREVIEW_DRAWS = 80;
+
 /** Each battery's next due round and its work through the stay. */
 function seen(loaded: LoadedSite): Map<string, Seen> {
   const far = loaded.today + 400;
@@ -38,7 +41,11 @@ function seen(loaded: LoadedSite): Map<string, Seen> {
       stay.batteries.map((kept): [string, Seen] => {
         const { standing, outlook } = kept;
         const open = jobsToday(standing, outlook).filter((job) => !job.done);
-        const stayed = foreseeStay(planInUse(standing.state), planContext(loaded, stay, kept));
+        const stayed = runPlan(
+          planInUse(standing.state),
+          planContext(loaded, stay, kept),
+          drawsFor(standing, PREVIEW_DRAWS),
+        );
         const work = open
           .filter((job) => job.kind === 'procedure')
           .reduce((sum, job) => sum + minutesOf(job), 0);

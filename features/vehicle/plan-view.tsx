@@ -33,6 +33,8 @@ export function PlanView({
 }) {
   const siteNow = useSiteClock(data.clock);
   const [wanted, setWanted] = useState<StoragePlanId | null>(null);
+  const [advised, setAdvised] = useState<StoragePlanId | null>(null);
+  const [why, setWhy] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const context = useMemo(
     (): PlanContext => ({
@@ -55,10 +57,17 @@ export function PlanView({
 
   const choose = async () => {
     if (!wanted) return;
-    const reply = await postEntry(newEntry('plan-chosen', battery.id, siteNow(), { plan: wanted }));
+    const reply = await postEntry(
+      newEntry('plan-chosen', battery.id, siteNow(), {
+        plan: wanted,
+        ...(advised ? { advised } : {}),
+        ...(why.trim() ? { why: why.trim() } : {}),
+      }),
+    );
     if (!reply.ok) return setProblem(reply.reason);
     setProblem(null);
     setWanted(null);
+    setWhy('');
     onChanged();
   };
 
@@ -76,8 +85,22 @@ export function PlanView({
         context={context}
         value={chosen}
         name={`plan-${battery.id}`}
-        onChoose={(plan) => setWanted(plan === state.plan ? null : plan)}
+        onChoose={(plan, recommended) => {
+          setWanted(plan === state.plan ? null : plan);
+          setAdvised(recommended);
+        }}
       />
+      {wanted && advised && wanted !== advised ? (
+        <label className={styles.why}>
+          Why not the recommended one
+          <input
+            value={why}
+            maxLength={300}
+            placeholder="as you like: owner asks for it, no key, no time"
+            onChange={(event) => setWhy(event.target.value)}
+          />
+        </label>
+      ) : null}
       {problem ? (
         <p className={styles.message} role="alert">
           {problem}

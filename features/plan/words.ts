@@ -1,0 +1,9 @@
+/** Whole units of the site's own money; one decimal where it is little. */
+export const money = (value: number): string =>
+  Math.abs(value) < 10 ? value.toFixed(1) : String(Math.round(value));
+
+/** `45 min`, `1 h 20`. */
+export const hoursAndMinutes = (minutes: number): string =>
+  minutes >= 60
+    ? `${Math.floor(minutes / 60)} h ${String(Math.round(minutes % 60)).padStart(2, '0')}`
+    : `${Math.round(minutes)} min`;

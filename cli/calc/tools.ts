@@ -13,6 +13,7 @@ import { freezingPointTool } from './freezing-point';
 import { hydrometerTool } from './hydrometer';
 import { lightsLeftOnTool } from './lights-left-on';
 import { reserveTool } from './reserve';
+import { storagePlansTool } from './storage-plans';
 import { stateOfChargeTool } from './state-of-charge';
 import type { Tool } from './tool';
 
@@ -30,5 +31,6 @@ export const TOOLS: Readonly<Record<string, Tool>> = {
   ventilation: ventilationTool,
   overcharge: overchargeTool,
   solar: solarTool,
+  'storage-plans': storagePlansTool,
   neutraliser: neutraliserTool,
 };

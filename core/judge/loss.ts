@@ -7,7 +7,8 @@ import { ACTED_ON_FROM, SAID_FROM, findingsOf, type FindingOfRecord } from '../l
 import type { Learnt } from '../learn/learn';
 import { expectedSelfDischarge } from '../learn/prior';
 import { usualDraw } from '../site/vehicle-kinds';
-import { isSettled, learntOf } from './learnt';
+import { normalBelow } from '../learn/mixture';
+import { isSettled, learntOf, socOfReading } from './learnt';
 import { ageYears, today, type Standing } from './standing';
 
 /** What is expected of a battery before its own readings have said anything. */
@@ -88,8 +89,32 @@ function answerOf(learnt: Learnt, standing: Standing): LossAnswer {
       high: facts.capacityAh * share.high,
     },
     heard: settled.length > 1 && settled.at(-1)!.at - settled[0]!.at >= LEAST_SPAN_MS,
-    findings: findingsOf(learnt, SAID_FROM),
+    findings: [...findingsOf(learnt, SAID_FROM), ...eyeFinding(standing)].sort(
+      (a, b) => b.chance - a.chance,
+    ),
   };
+}
+
+/** An eye shows green from about here on. Common practice: it sees one cell. */
+const EYE_GREEN_FROM_PCT = 65;
+/** An eye and a reading within so many days of each other are compared. */
+const EYE_DAYS = 3;
+
+/** An eye that shows what the meter does not, looked at about the same time. */
+function eyeFinding(standing: Standing): FindingOfRecord[] {
+  const { inspection, readings } = standing.state;
+  const eye = inspection?.seen.answers.eye;
+  if (!inspection || (eye !== 'green' && eye !== 'dark')) return [];
+  const reading = readings.findLast(
+    (one) => Math.abs(one.at - inspection.at) <= EYE_DAYS * MS_PER_DAY && isSettled(one, standing),
+  );
+  if (!reading) return [];
+  const soc = socOfReading(reading, standing);
+  const low = normalBelow((EYE_GREEN_FROM_PCT - soc.value) / Math.max(1, sdOf(soc)));
+  const chance = eye === 'green' ? low : 1 - low;
+  return chance >= ACTED_ON_FROM
+    ? [{ kind: 'eye-and-meter', chance, since: inspection.at, reading: reading.id }]
+    : [];
 }
 
 /** It loses faster than is explained, and likely enough so that something is to be done. */

@@ -11,6 +11,7 @@ import { watchOf } from '../charge/watch';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import { doubtOf, type Doubt } from './plausible';
 import { cellSentences } from './cells';
+import { foreseenToCollection } from './foreseen';
 import { isSettled, restOf, socOfReading } from './learnt';
 import { expectedLoss, isFaster, milliampsOf } from './loss';
 import {
@@ -282,6 +283,7 @@ function standingVerdict(standing: Standing, outlook: Outlook, base: Base): Verd
       say`Your rule asks for a full charge every ${figure(`${fullChargeDays(standing)} days`)}, which comes before the line.`,
     );
   }
+  why.push(...chanceSentences(standing, outlook));
   why.push(...houseSentences(standing, outlook));
   why.push(...cellSentences(standing));
 
@@ -342,6 +344,30 @@ function standingVerdict(standing: Standing, outlook: Outlook, base: Base): Verd
         : `Holds until collection, ${shortDay(standing.collectDay, day)}`,
   };
 }
+
+/** What may come of it until collection if nobody charges it, as people say chances. */
+function chanceSentences(standing: Standing, outlook: Outlook): Sentence[] {
+  if (outlook.condemned || standing.collectDay === null) return [];
+  const ahead = foreseenToCollection(standing);
+  const under = outlook.soc.value > outlook.lineSocPct ? ahead.chanceUnder : 0;
+  const parts = [
+    ...(under >= LEAST_CHANCE && under < MOST_CHANCE
+      ? [
+          say`${figure(chanceWords(under))} that it meets its line before ${figure(shortDay(standing.collectDay))}`,
+        ]
+      : []),
+    ...(ahead.chanceFreeze >= LEAST_CHANCE
+      ? [say`${figure(chanceWords(ahead.chanceFreeze))} that it freezes`]
+      : []),
+  ];
+  if (parts.length === 0) return [];
+  const said = parts.flatMap((part, i) => (i === 0 ? part : [', ', ...part]));
+  return [['If nobody charges it: ', ...said, '.']];
+}
+
+/** Smaller chances are not worth a sentence, and surer ones are said by their date. */
+const LEAST_CHANCE = 0.015;
+const MOST_CHANCE = 0.95;
 
 /** What is said in place of `Recharge today` where something comes first. */
 const BLOCKED_HEADLINES: Readonly<Record<Consequence, string>> = {

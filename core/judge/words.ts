@@ -102,7 +102,6 @@ export function chanceWords(chance: number): string {
   if (chance < 0.015) return 'about one in a hundred';
   if (chance < 0.035) return 'about one in forty';
   if (chance < 0.075) return 'about one in twenty';
-  if (chance >= 0.995) return 'certain';
   if (chance >= 0.95) return 'nearly certain';
   if (chance >= 0.22 && chance < 0.28) return 'about one in four';
   if (chance >= 0.47 && chance < 0.53) return 'about even';

@@ -114,6 +114,17 @@ function sinceOf(
   return null;
 }
 
+/** What each means, in a few words. */
+export const FINDING_WORDS: Readonly<Record<FindingKind, string>> = {
+  'loses-faster-connected': 'It loses faster than is explained while it is connected',
+  'loses-faster-disconnected':
+    'It loses faster than is explained by itself: a failing cell, or a dirty case',
+  'will-not-come-up': 'It does not come up to full any more',
+  'sudden-step': 'Something was left on, or began to draw, all of a sudden',
+  'odd-reading': 'A reading that fits nothing: the wrong battery, or mistyped',
+  'eye-and-meter': 'Its eye and the meter disagree',
+};
+
 /** The one check that settles each. Common practice. */
 const SETTLED_BY: Readonly<Record<FindingKind, string>> = {
   'loses-faster-connected':

@@ -10,40 +10,45 @@ type Asked =
   | { readonly kind: 'advise'; readonly context: PlanContext }
   | { readonly kind: 'what-if'; readonly context: PlanContext; readonly change: WhatIf };
 
-/** A worker of its own for one panel; it goes with the panel, and a new question with the old. */
+/** A worker of its own for one panel; it goes with the panel. */
 function useWorker(asked: Asked | null): { answers: readonly AdviserAnswer[]; failed: boolean } {
   const [heard, setHeard] = useState<{
-    readonly of: Asked | null;
+    readonly n: number;
     readonly answers: readonly AdviserAnswer[];
     readonly failed: boolean;
-  }>({ of: null, answers: [], failed: false });
+  }>({ n: 0, answers: [], failed: false });
+  const worker = useRef<Worker | null>(null);
   const n = useRef(0);
   useEffect(() => {
-    if (!asked) return;
-    const own = ++n.current;
-    const worker = new Worker(new URL('./adviser.worker.ts', import.meta.url));
-    worker.onmessage = (event: MessageEvent<AdviserAnswer>) => {
+    const made = new Worker(new URL('./adviser.worker.ts', import.meta.url));
+    made.onmessage = (event: MessageEvent<AdviserAnswer>) => {
       const answer = event.data;
-      if (answer.n !== own) return;
+      // The last answer stays until the next is there; one that was overtaken is dropped.
+      if (answer.n !== n.current) return;
       setHeard((before) => ({
-        of: asked,
+        n: answer.n,
         failed: false,
         answers: [
-          ...(before.of === asked ? before.answers : []).filter(({ kind }) => kind !== answer.kind),
+          ...(before.n === answer.n ? before.answers : []).filter(
+            ({ kind }) => kind !== answer.kind,
+          ),
           answer,
         ],
       }));
     };
-    worker.onerror = (event) => {
+    made.onerror = (event) => {
       console.error(event.message);
-      setHeard({ of: asked, answers: [], failed: true });
+      setHeard({ n: n.current, answers: [], failed: true });
     };
-    const question: AdviserQuestion = { ...asked, n: own };
-    worker.postMessage(question);
-    return () => worker.terminate();
+    worker.current = made;
+    return () => made.terminate();
+  }, []);
+  useEffect(() => {
+    if (!asked) return;
+    const question: AdviserQuestion = { ...asked, n: ++n.current };
+    worker.current?.postMessage(question);
   }, [asked]);
-  // The last answer stays until the next is there.
-  return { answers: heard.answers, failed: heard.of === asked && heard.failed };
+  return heard;
 }
 
 /** Every storage plan for a battery, lived through off the page's thread. */

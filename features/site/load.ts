@@ -4,8 +4,9 @@ import type { BatteryState, VehicleState } from '../../core/logbook/fold';
 import type { Standing } from '../../core/judge/standing';
 import { outlookOf, type Outlook } from '../../core/judge/outlook';
 import { LONGEST_RESERVE_DAYS } from '../../core/judge/words';
-import { hangingBy, type Hanging } from '../../core/charge/board';
-import type { Stock } from '../../core/charge/stock';
+import { CHEMISTRY_IDS, type ChemistryId } from '../../core/battery/chemistries';
+import { freeChannels, hangingBy, type Hanging } from '../../core/charge/board';
+import { PROGRAMMES, type Stock } from '../../core/charge/stock';
 import { silentSince } from '../../core/reports/report';
 import type { PlanContext } from '../../core/plan/storage-plans';
 import type { RuleBook, Rules } from '../../core/rules/rules';
@@ -34,7 +35,14 @@ import {
 import { readLatitude, readStock } from '../../store/stock';
 import { hallDayStamp, readHallDays } from '../../store/temperatures';
 
-import { toWireHall, type WireBattery, type WireHall, type WireVehicle } from './wire';
+import {
+  freeFor,
+  toWireHall,
+  type MaintainersFree,
+  type WireBattery,
+  type WireHall,
+  type WireVehicle,
+} from './wire';
 
 /** A vehicle that stands in a bay, with its batteries. */
 export interface Stay {
@@ -179,6 +187,31 @@ export const hangingOf = (stays: readonly Stay[]): Hanging[] =>
     batteries.flatMap(({ battery, standing: { state } }) => hangingBy(battery.id, state) ?? []),
   );
 
+/**
+ * Channels of maintainers on which nothing hangs, by chemistry that they suit; null where no
+ * charger of the site is noted.
+ */
+export function maintainersFree({
+  stock,
+  stays,
+}: Pick<LoadedSite, 'stock' | 'stays'>): MaintainersFree | null {
+  if (stock.chargers.length === 0) return null;
+  const hanging = hangingOf(stays);
+  const free = Object.fromEntries(CHEMISTRY_IDS.map((id) => [id, 0])) as Record<
+    ChemistryId,
+    number
+  >;
+  for (const charger of stock.chargers) {
+    if (!charger.maintains) continue;
+    const channels = freeChannels(charger, hanging).length;
+    for (const id of CHEMISTRY_IDS) {
+      const suits = charger.programmes.some((one) => PROGRAMMES[one.id].chemistries.includes(id));
+      if (suits) free[id] += channels;
+    }
+  }
+  return free;
+}
+
 /** The site as it stands now, or null before it has been set up; as if other rules held. */
 export function loadSite(from: Db, at: number, asIf?: Rules): LoadedSite | null {
   const setting = settingOf(from, at, asIf);
@@ -244,6 +277,7 @@ export function planContext(loaded: LoadedSite, stay: Stay, kept: KeptBattery): 
     details: kept.battery.details,
     hallKind: stay.hall.kind,
     latitude: loaded.latitude,
+    ...freeFor(maintainersFree(loaded), kept.battery.chemistry),
     bench: {
       hallId: bench.id,
       name: bench.name,

@@ -1,3 +1,4 @@
+import type { ChemistryId } from '../../core/battery/chemistries';
 import type { BatteryDetails } from '../../core/battery/details';
 import { arrheniusSums } from '../../core/forecast/forecast';
 import type { BatteryState } from '../../core/logbook/fold';
@@ -111,3 +112,12 @@ export function standingOf(
     now: clock.now,
   };
 }
+
+/** Free channels of maintainers by the chemistry that they suit. */
+export type MaintainersFree = Readonly<Record<ChemistryId, number>>;
+
+/** As a plan's context takes it: nothing where no charger of the site is noted. */
+export const freeFor = (
+  free: MaintainersFree | null,
+  chemistry: ChemistryId,
+): { maintainersFree?: number } => (free ? { maintainersFree: free[chemistry] } : {});

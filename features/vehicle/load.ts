@@ -7,7 +7,14 @@ import { readBatteryStates } from '../../store/states';
 import { readVerdictsOf } from '../../store/verdicts';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
-import { benchHall, wireBatteries, wireHallOf, wireVehicle, type LoadedSite } from '../site/load';
+import {
+  benchHall,
+  maintainersFree,
+  wireBatteries,
+  wireHallOf,
+  wireVehicle,
+  type LoadedSite,
+} from '../site/load';
 import type { WireBattery } from '../site/wire';
 import { thinned } from '../../core/draw/thinned';
 import { lastMark } from '../../core/draw/marks';
@@ -32,6 +39,8 @@ export function vehicleData(loaded: LoadedSite, vehicleId: string): VehicleData 
     hall: wireHall(stay.hall),
     hallKind: stay.hall.kind,
     latitude: loaded.latitude,
+    halls: loaded.halls.map((hall) => ({ ...wireHall(hall), kind: hall.kind })),
+    maintainersFree: maintainersFree(loaded),
     bench: wireHall(benchHall(loaded.halls)),
     vehicle: wireVehicle(stay),
     owner: readOwners(db()).find(({ id }) => id === stay.state.terms.ownerId) ?? null,

@@ -3,19 +3,15 @@
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import type { Standing } from '../../core/judge/standing';
-import {
-  STORAGE_PLANS,
-  arrangementOf,
-  planInUse,
-  type PlanContext,
-} from '../../core/plan/storage-plans';
+import { STORAGE_PLANS, arrangementOf, planInUse } from '../../core/plan/storage-plans';
 import type { StoragePlanId } from '../../core/plan/storage-plan-ids';
 import { PROCEDURES } from '../../core/procedures/procedures';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { PlanPicker } from '../plan/plan-picker';
 import { useSiteClock } from '../site/clock';
-import { fromWireHall, type WireBattery } from '../site/wire';
+import type { WireBattery } from '../site/wire';
+import { planContextOf } from './plan-context';
 import type { VehicleData } from './vehicle-data';
 import styles from './vehicle.module.css';
 
@@ -36,21 +32,7 @@ export function PlanView({
   const [advised, setAdvised] = useState<StoragePlanId | null>(null);
   const [why, setWhy] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
-  const context = useMemo(
-    (): PlanContext => ({
-      standing,
-      vehicle: data.vehicle.facts,
-      details: battery.details,
-      hallKind: data.hallKind,
-      latitude: data.latitude,
-      bench: {
-        hallId: data.bench.id,
-        name: data.bench.name,
-        temperatures: fromWireHall(data.bench),
-      },
-    }),
-    [standing, data, battery],
-  );
+  const context = useMemo(() => planContextOf(data, battery, standing), [data, battery, standing]);
   const { state } = standing;
   const chosen = wanted ?? state.plan;
   const todo = state.plan && wanted === null ? arrangementOf(STORAGE_PLANS[state.plan], state) : [];

@@ -4,7 +4,7 @@ import type { VehicleState } from '../../core/logbook/fold';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
 import type { GivenVerdict } from '../../store/verdicts';
-import type { WireBattery, WireClock, WireHall, WireVehicle } from '../site/wire';
+import type { MaintainersFree, WireBattery, WireClock, WireHall, WireVehicle } from '../site/wire';
 
 export interface VehicleData {
   readonly clock: WireClock;
@@ -15,6 +15,10 @@ export interface VehicleData {
   readonly hall: WireHall;
   readonly hallKind: HallKind;
   readonly latitude: number | null;
+  /** Every hall of the site, for what-ifs. */
+  readonly halls: readonly (WireHall & { readonly kind: HallKind })[];
+  /** Maintainers that hang nowhere. */
+  readonly maintainersFree: MaintainersFree | null;
   /** The hall of the bench; the vehicle's own where none is milder. */
   readonly bench: WireHall;
   readonly vehicle: WireVehicle;

@@ -9,6 +9,7 @@ import { MONTH_NAMES, dayOf, shortDay } from '../../core/day';
 import { STORAGE_PLANS } from '../../core/plan/storage-plans';
 import type { Rules } from '../../core/rules/rules';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
+import { milliampsOf, type LossAnswer } from '../../core/judge/loss';
 import { HELD, reserveMark, seasonOf } from '../../core/judge/season';
 import { judge } from '../../core/judge/verdict';
 import { formatTemperature } from '../../core/judge/words';
@@ -25,12 +26,20 @@ import { AddReading } from './add-reading';
 import { DrawTraces } from './draw-traces';
 import { Logbook } from './logbook';
 import { PlanView } from './plan-view';
+import { RecordFindings } from './record-findings';
 import { StayView } from './stay-view';
+import { WhatIfView } from './what-if-view';
 import { WorkView } from './work-view';
 import type { VehicleData } from './vehicle-data';
 import styles from './vehicle.module.css';
 
-const VIEWS = { record: 'Record', plan: 'Storage plan', work: 'Work', stay: 'Stay' } as const;
+const VIEWS = {
+  record: 'Record',
+  plan: 'Storage plan',
+  'what-if': 'What if',
+  work: 'Work',
+  stay: 'Stay',
+} as const;
 type View = keyof typeof VIEWS;
 
 export function Vehicle({ data }: { data: VehicleData }) {
@@ -128,6 +137,13 @@ export function Vehicle({ data }: { data: VehicleData }) {
               </p>
             ) : null}
           </div>
+          {verdict.outlook && battery.state.goneAt === null ? (
+            <RecordFindings
+              battery={battery}
+              loss={verdict.outlook.loss}
+              timeZone={data.clock.timeZone}
+            />
+          ) : null}
           <div className={styles.views} role="group" aria-label="Shown">
             {(Object.keys(VIEWS) as View[]).map((one) => (
               <button
@@ -154,6 +170,9 @@ export function Vehicle({ data }: { data: VehicleData }) {
               standing={standing}
               onChanged={refresh}
             />
+          ) : null}
+          {view === 'what-if' ? (
+            <WhatIfView key={battery.id} data={data} battery={battery} standing={standing} />
           ) : null}
           {view === 'work' ? (
             <WorkView key={battery.id} data={data} battery={battery} onChanged={refresh} />
@@ -239,6 +258,9 @@ export function Vehicle({ data }: { data: VehicleData }) {
                   : shortDay(dayOf(battery.state.lastFullAt, data.clock.timeZone), today)
               }
             />
+            {verdict.outlook ? (
+              <Learnt loss={verdict.outlook.loss} on={battery.state.negativeOn} />
+            ) : null}
             {verdict.outlook?.freezingCelsius != null ? (
               <Fact
                 name="Freezes near"
@@ -251,6 +273,25 @@ export function Vehicle({ data }: { data: VehicleData }) {
         </section>
       </div>
     </div>
+  );
+}
+
+/** What its record teaches, each as a 90 % range. */
+function Learnt({ loss, on }: { loss: LossAnswer; on: boolean }) {
+  const range = (low: number, high: number, digits: number, unit: string) =>
+    `${low.toFixed(digits)}–${high.toFixed(digits)} ${unit}`;
+  const { usableAh, now, draw } = loss;
+  return (
+    <>
+      <Fact name="Loses now" value={`${range(now.low, now.high, 2, '% a day')}`} />
+      {on ? (
+        <Fact
+          name="Draws, learnt"
+          value={range(milliampsOf(draw.low, loss), milliampsOf(draw.high, loss), 0, 'mA')}
+        />
+      ) : null}
+      <Fact name="Still holds" value={range(usableAh.low, usableAh.high, 0, 'Ah')} />
+    </>
   );
 }
 

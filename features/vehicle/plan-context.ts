@@ -1,0 +1,25 @@
+import type { Standing } from '../../core/judge/standing';
+import type { PlanContext } from '../../core/plan/storage-plans';
+import { freeFor, fromWireHall, type WireBattery } from '../site/wire';
+import type { VehicleData } from './vehicle-data';
+
+/** All that decides about a battery's storage plan, from its vehicle's page. */
+export function planContextOf(
+  data: VehicleData,
+  battery: WireBattery,
+  standing: Standing,
+): PlanContext {
+  return {
+    standing,
+    vehicle: data.vehicle.facts,
+    details: battery.details,
+    hallKind: data.hallKind,
+    latitude: data.latitude,
+    ...freeFor(data.maintainersFree, battery.facts.chemistry),
+    bench: {
+      hallId: data.bench.id,
+      name: data.bench.name,
+      temperatures: fromWireHall(data.bench),
+    },
+  };
+}

@@ -1,0 +1,54 @@
+'use client';
+
+import Link from 'next/link';
+import { dayOf, shortDay } from '../../core/day';
+import type { LossAnswer } from '../../core/judge/loss';
+import { chanceWords } from '../../core/judge/words';
+import { FINDING_WORDS, settleBy, type FindingKind } from '../../core/learn/findings';
+import type { WireBattery } from '../site/wire';
+import styles from './vehicle.module.css';
+
+/** Findings that a draw test at the bench settles. */
+const AT_THE_BENCH: readonly FindingKind[] = ['loses-faster-connected', 'sudden-step'];
+
+/** What the record shows that nothing explains, how likely it is, and what would settle it. */
+export function RecordFindings({
+  battery,
+  loss,
+  timeZone,
+}: {
+  battery: WireBattery;
+  loss: LossAnswer;
+  timeZone: string;
+}) {
+  if (loss.findings.length === 0) return null;
+  const days = new Map(
+    battery.state.readings.map(({ id, at, volts }) => [
+      id,
+      `${volts.toFixed(2)} V of ${shortDay(dayOf(at, timeZone))}`,
+    ]),
+  );
+  return (
+    <section className={styles.findings} aria-label="What its record shows">
+      <h2>What its record shows</h2>
+      <ul>
+        {loss.findings.map(({ kind, chance, since, reading }) => (
+          <li key={`${kind} ${reading ?? ''}`} data-finding={kind}>
+            <b>
+              {FINDING_WORDS[kind]}
+              {reading ? ` (${days.get(reading) ?? 'a reading'})` : ''}: {chanceWords(chance)}
+              {since === null ? '' : `, since about ${shortDay(dayOf(since, timeZone))}`}.
+            </b>{' '}
+            {settleBy(kind)}
+            {AT_THE_BENCH.includes(kind) && battery.state.negativeOn ? (
+              <>
+                {' '}
+                <Link href={`/bench?battery=${battery.id}`}>To the bench</Link>
+              </>
+            ) : null}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

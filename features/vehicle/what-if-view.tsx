@@ -1,0 +1,302 @@
+'use client';
+
+import { useCallback, useDeferredValue, useMemo, useState } from 'react';
+import type { ChartConfiguration } from 'chart.js';
+import { MONTH_NAMES, dayName, parseDay, partsOf, shortDay } from '../../core/day';
+import type { Standing } from '../../core/judge/standing';
+import { chanceShort, formatPct } from '../../core/judge/words';
+import { STORAGE_PLANS, obstaclesTo, planInUse } from '../../core/plan/storage-plans';
+import { STORAGE_PLAN_IDS, type StoragePlanId } from '../../core/plan/storage-plan-ids';
+import type { CourseOf, WhatIf, WhatIfAnswer } from '../../core/plan/what-if';
+import { faded, type Look } from '../chart/look';
+import { useChart } from '../chart/use-chart';
+import { useWhatIf } from '../plan/use-adviser';
+import { hoursAndMinutes, money } from '../plan/words';
+import { fromWireHall, type WireBattery } from '../site/wire';
+import { planContextOf } from './plan-context';
+import type { VehicleData } from './vehicle-data';
+import styles from './what-if.module.css';
+
+const COLDER = [0, 2, 4, 6] as const;
+
+/** One battery as it is kept and as it would be: nothing here is written down. */
+export function WhatIfView({
+  data,
+  battery,
+  standing,
+}: {
+  data: VehicleData;
+  battery: WireBattery;
+  standing: Standing;
+}) {
+  const inUse = planInUse(standing.state);
+  const [plan, setPlan] = useState<StoragePlanId>(inUse.id);
+  const [hallId, setHallId] = useState(battery.hallId);
+  const [less, setLess] = useState('');
+  const [colder, setColder] = useState<number>(0);
+  const [collect, setCollect] = useState('');
+  const context = useMemo(() => planContextOf(data, battery, standing), [data, battery, standing]);
+  const lessMa = Number(less);
+  const day = collect === '' ? null : parseDay(collect);
+  const problem =
+    less !== '' && !(lessMa >= 0 && lessMa <= 20_000)
+      ? 'Milliamps of the circuit: 0 to 20000.'
+      : collect !== '' && (day === null || day <= data.today)
+        ? 'The day of collection is after today.'
+        : null;
+  const hall = data.halls.find(({ id }) => id === hallId);
+  const change = useMemo(
+    (): WhatIf => ({
+      plan,
+      ...(hall && hallId !== battery.hallId
+        ? { hall: { name: hall.name, kind: hall.kind, temperatures: fromWireHall(hall) } }
+        : {}),
+      ...(problem === null && lessMa > 0 ? { lessDrawMa: lessMa } : {}),
+      ...(colder ? { colder } : {}),
+      ...(problem === null && day !== null ? { collectDay: day } : {}),
+    }),
+    [plan, hall, hallId, battery.hallId, lessMa, colder, day, problem],
+  );
+  const later = useDeferredValue(change);
+  const asked = useMemo(
+    () => ({ kind: 'what-if' as const, context, change: later }),
+    [context, later],
+  );
+  const { answer, failed } = useWhatIf(asked);
+  const obstacles = obstaclesTo(STORAGE_PLANS[plan], context);
+  return (
+    <div className={styles.view}>
+      <p className={styles.quiet}>Nothing here is written down: change what you like, and see.</p>
+      <div className={styles.fields}>
+        <label>
+          Kept
+          <select value={plan} onChange={(event) => setPlan(event.target.value as StoragePlanId)}>
+            {STORAGE_PLAN_IDS.map((id) => (
+              <option key={id} value={id}>
+                {STORAGE_PLANS[id].label}
+                {id === inUse.id ? ' (now)' : ''}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          In
+          <select value={hallId} onChange={(event) => setHallId(event.target.value)}>
+            {data.halls.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+                {id === battery.hallId ? ' (now)' : ''}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          A circuit less, mA
+          <input
+            inputMode="decimal"
+            value={less}
+            placeholder="0"
+            onChange={(event) => setLess(event.target.value.replace(',', '.'))}
+          />
+        </label>
+        <label>
+          Winter
+          <select value={colder} onChange={(event) => setColder(Number(event.target.value))}>
+            {COLDER.map((kelvin) => (
+              <option key={kelvin} value={kelvin}>
+                {kelvin === 0 ? 'as usual' : `${kelvin} K colder`}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          Collected on
+          <input
+            type="date"
+            value={collect || (standing.collectDay === null ? '' : dayName(standing.collectDay))}
+            onChange={(event) => setCollect(event.target.value)}
+          />
+        </label>
+      </div>
+      {problem ? (
+        <p className={styles.problem} role="alert">
+          {problem}
+        </p>
+      ) : null}
+      {obstacles.length ? (
+        <p className={styles.problem}>Not possible as it stands: {obstacles.join('; ')}.</p>
+      ) : null}
+      {failed ? (
+        <p className={styles.problem} role="alert">
+          It could not be worked out: load the page again.
+        </p>
+      ) : answer ? (
+        <Answer answer={answer} line={standing.rules.lineSocPct[standing.facts.chemistry]} />
+      ) : (
+        <p className={styles.quiet} role="status">
+          Living through both
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Answer({ answer, line }: { answer: WhatIfAnswer; line: number }) {
+  const canvas = useChart(
+    useCallback((look: Look) => configuration(answer, line, look), [answer, line]),
+  );
+  const { now, then } = answer;
+  const rows: [string, (course: CourseOf) => string][] = [
+    ['Kept', ({ run }) => STORAGE_PLANS[run.id].short],
+    ['Until', ({ until }) => shortDay(until)],
+    ['Lowest, likely', ({ run }) => formatPct(run.kept.lowestPct.likely)],
+    ['one in ten under', ({ run }) => formatPct(run.kept.lowestPct.tenth)],
+    ['on', ({ run }) => shortDay(run.lowestDay)],
+    ['Under its line', ({ run }) => chanceShort(run.kept.chanceUnder)],
+    ['Freezes', ({ run }) => chanceShort(run.kept.chanceFreeze)],
+    ['Not ready on the day', ({ run }) => chanceShort(run.kept.chanceNotReady)],
+    ['Charges', ({ run }) => run.kept.charges.toFixed(1)],
+    ['Work', ({ run }) => hoursAndMinutes(run.minutes)],
+    ['In all', ({ run }) => money(run.total)],
+  ];
+  return (
+    <>
+      <div className={styles.frame}>
+        <canvas
+          ref={canvas}
+          role="img"
+          aria-label={`State of charge as kept now: lowest ${formatPct(now.run.kept.lowestPct.likely)}; then: lowest ${formatPct(then.run.kept.lowestPct.likely)}.`}
+        />
+      </div>
+      <table className={styles.table}>
+        <thead>
+          <tr>
+            <td />
+            <th scope="col">
+              <span className={styles.nowKey} /> as now
+            </th>
+            <th scope="col">
+              <span className={styles.thenKey} /> then
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(([name, of]) => (
+            <tr key={name} data-differs={of(now) !== of(then)}>
+              <th scope="row">{name}</th>
+              <td>{of(now)}</td>
+              <td>{of(then)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+function configuration(
+  { now, then }: WhatIfAnswer,
+  line: number,
+  look: Look,
+): ChartConfiguration<'line', Point[]> {
+  const points = (course: CourseOf, series: Float64Array): Point[] =>
+    Array.from(series, (y, i) => ({ x: course.from + i, y }));
+  const from = now.from;
+  const to = Math.max(now.until, then.until);
+  const lowest = Math.min(line, ...now.run.kept.lowPct, ...then.run.kept.lowPct);
+  const plain = { pointRadius: 0, borderWidth: 0, fill: false as const };
+  const course = (label: string, of: CourseOf, colour: string, dash: number[]) => [
+    { ...plain, label: `${label}, low`, data: points(of, of.run.kept.lowPct) },
+    {
+      ...plain,
+      label: `${label}, range`,
+      data: points(of, of.run.kept.highPct),
+      fill: { target: '-1' },
+      backgroundColor: faded(colour, 0.16),
+    },
+    {
+      ...plain,
+      label,
+      data: points(of, of.run.kept.likelyPct),
+      borderColor: colour,
+      borderWidth: 2,
+      borderDash: dash,
+    },
+  ];
+  return {
+    type: 'line',
+    data: {
+      datasets: [
+        ...course('as now', now, look.plum, []),
+        ...course('then', then, look.ember, [5, 4]),
+        {
+          ...plain,
+          label: 'recharge line',
+          data: [
+            { x: from, y: line },
+            { x: to, y: line },
+          ],
+          borderColor: look.ember,
+          borderWidth: 1,
+          borderDash: [7, 4],
+        },
+      ],
+    },
+    options: {
+      animation: false,
+      parsing: false,
+      normalized: true,
+      responsive: true,
+      maintainAspectRatio: false,
+      interaction: { mode: 'nearest', intersect: false },
+      scales: {
+        x: {
+          type: 'linear',
+          min: from,
+          max: to,
+          grid: { display: false },
+          border: { color: look.line },
+          afterBuildTicks: (axis) => {
+            axis.ticks = Array.from({ length: to - from + 1 }, (_, i) => from + i)
+              .filter((day) => partsOf(day).date === 1)
+              .map((value) => ({ value }));
+          },
+          ticks: {
+            color: look.quiet,
+            font: { family: look.plainFont, size: 12 },
+            maxRotation: 0,
+            callback: (value) => MONTH_NAMES[partsOf(Number(value)).month]!,
+          },
+        },
+        y: {
+          min: Math.max(-20, Math.floor((lowest - 4) / 10) * 10),
+          max: 102,
+          border: { display: false },
+          grid: { color: look.line },
+          ticks: {
+            color: look.quiet,
+            font: { family: look.monoFont, size: 11 },
+            maxTicksLimit: 7,
+            includeBounds: false,
+            callback: (value) => `${String(value)} %`,
+          },
+        },
+      },
+      plugins: {
+        tooltip: {
+          filter: (item) => item.datasetIndex === 2 || item.datasetIndex === 5,
+          displayColors: false,
+          callbacks: {
+            title: ([item]) => (item ? shortDay(Math.floor(item.parsed.x ?? 0)) : ''),
+            label: (item) => `${item.dataset.label ?? ''} ${formatPct(item.parsed.y ?? 0)}`,
+          },
+        },
+      },
+    },
+  };
+}

@@ -30,6 +30,8 @@ export interface SeasonOfBattery {
   readonly reserve: Int16Array;
   /** State of charge in whole percent; −32768 where unknown. */
   readonly soc: Int16Array;
+  /** Chance to have met its line by that day if nobody charges it, percent; 0 in the past. */
+  readonly under: Uint8Array;
   /** Days on which the night comes within 3 K of freezing it. */
   readonly frost: readonly Day[];
 }
@@ -50,6 +52,7 @@ export function seasonOf(
   const days = to - from + 1;
   const reserve = new Int16Array(days).fill(UNKNOWN);
   const soc = new Int16Array(days).fill(NO_SOC);
+  const under = new Uint8Array(days);
   const frost: Day[] = [];
   const { facts, state, temperatures, timeZone, rules } = standing;
   const now = today(standing);
@@ -67,6 +70,7 @@ export function seasonOf(
     const known = day < now ? past[i]! : ahead ? (ahead.likelyPct[day - now] ?? NaN) : NaN;
     if (Number.isNaN(known)) continue;
     soc[i] = Math.round(known);
+    if (day >= now && ahead) under[i] = Math.round(100 * (ahead.underBy[day - now] ?? 0));
     if (day >= now && outlook?.condemned) {
       reserve[i] = CONDEMNED;
       continue;
@@ -102,7 +106,7 @@ export function seasonOf(
     const night = temperatures.low[indexOfDay(temperatures, day)]!;
     if (freezing !== null && night - freezing < FREEZE_MARGIN_KELVIN) frost.push(day);
   }
-  return { reserve, soc, frost };
+  return { reserve, soc, under, frost };
 }
 
 const short = (days: number) => (Number.isFinite(days) ? Math.min(9999, Math.floor(days)) : 9999);

@@ -87,6 +87,8 @@ const HOOK_UP_EVERY_DAYS = 30;
 const STANDBY_WATTS = 1.5;
 /** A second battery lasts so many years. Common practice. */
 const SECOND_YEARS = 5;
+/** A lamp that is where it can be seen is looked at in passing. Our own assumption. */
+const LAMP_LOOK_MINUTES = 0.5;
 /** Of the minutes to put a battery on a plan and to take it off, the second part. */
 const UNDO_SHARE = 0.4;
 /** Draws of a comparison, and of a whole site’s. */
@@ -159,10 +161,10 @@ export function runPlan(
   const arranged = arrangementOf(plan, state).length === 0;
   const minutes =
     plan.arrangeMinutes * (arranged ? UNDO_SHARE : 1) +
-    visits * MINUTES.stop +
     (maintained
-      ? looks * MINUTES.lamp
-      : kept.charges * (MINUTES.recharge + MINUTES['take-off']) +
+      ? looks * LAMP_LOOK_MINUTES
+      : visits * MINUTES.stop +
+        kept.charges * (MINUTES.recharge + MINUTES['take-off']) +
         Math.max(0, readings - kept.charges) * MINUTES.reading);
   const { usableAh } = lossOf(standing);
   const drawAmps = plan.negativeOn
@@ -179,7 +181,9 @@ export function runPlan(
     energy: kWh * rules.moneyPerKwh,
     charger: kept.fedDays * (plan.feed === 'hook-up' ? 0 : rules.moneyPerChargerDay),
     life: lifeTotal(lifeParts),
-    notReady: kept.chanceNotReady * rules.moneyNotReady,
+    // What must always be ready may be wanted on any day.
+    notReady:
+      (standing.collectDay === null ? kept.chanceUnder : kept.chanceNotReady) * rules.moneyNotReady,
     concerns: losses(plan, concerns) * rules.moneyPerConcern,
     second: plan.id === 'swap-pair' ? (price * days) / (SECOND_YEARS * 365) : 0,
   };
@@ -256,6 +260,10 @@ export const OTHERWISE = {
     changed: (context: PlanContext): PlanContext => ({
       ...context,
       details: { ...context.details, outletMetres: 1 },
+      // An outlet is of use with something to plug in.
+      ...(context.maintainersFree === undefined
+        ? {}
+        : { maintainersFree: Math.max(1, context.maintainersFree) }),
     }),
   },
   maintainer: {

@@ -4,7 +4,17 @@ import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { hallMean } from '../../core/judge/standing';
 import { reserveMark, seasonOf } from '../../core/judge/season';
 import { clockStands } from '../server/clock';
-import { batteryLabels, type KeptBattery, type LoadedSite } from '../site/load';
+import {
+  batteryLabels,
+  benchHall,
+  maintainersFree,
+  wireBatteries,
+  wireHallOf,
+  wireVehicle,
+  type KeptBattery,
+  type LoadedSite,
+} from '../site/load';
+import type { OneMoreData } from './one-more-data';
 import type { SeasonData, YardBattery, YardData } from './yard-data';
 
 function yardBattery(kept: KeptBattery, label: string): YardBattery {
@@ -76,6 +86,7 @@ export function seasonData(loaded: LoadedSite): SeasonData {
             {
               reserve: Array.from(season.reserve),
               soc: Array.from(season.soc),
+              under: Array.from(season.under),
               frost: season.frost.map((day) => day - from),
             },
           ];
@@ -91,3 +102,17 @@ export function seasonData(loaded: LoadedSite): SeasonData {
     ),
   };
 }
+
+/** What the browser needs to compare the plans of the whole site. */
+export const oneMoreData = (loaded: LoadedSite): OneMoreData => ({
+  clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
+  rules: loaded.rules,
+  latitude: loaded.latitude,
+  maintainersFree: maintainersFree(loaded),
+  benchHallId: benchHall(loaded.halls).id,
+  halls: loaded.halls.map((hall) => ({ ...wireHallOf(loaded, hall), kind: hall.kind })),
+  stays: loaded.stays.map((stay) => ({
+    vehicle: wireVehicle(stay),
+    batteries: wireBatteries(stay),
+  })),
+});

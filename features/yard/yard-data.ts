@@ -46,6 +46,8 @@ export interface SeasonData {
     {
       readonly reserve: readonly number[];
       readonly soc: readonly number[];
+      /** Chance in percent to have met its line by then. */
+      readonly under: readonly number[];
       readonly frost: readonly number[];
     }
   >;

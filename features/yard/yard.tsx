@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { Suspense, lazy, useEffect, useState } from 'react';
 import { shortDay, type Day } from '../../core/day';
 import { CONDEMNED, HELD, UNKNOWN } from '../../core/judge/season';
-import { formatTemperature } from '../../core/judge/words';
+import { chanceWords, formatTemperature } from '../../core/judge/words';
 import { useDay } from '../frame/day';
 import { ReserveBar } from '../theme/reserve-bar';
 import { RESERVE_STOPS } from '../theme/reserve-colour';
@@ -14,6 +14,9 @@ import styles from './yard.module.css';
 
 /** Dragging is heavy and seldom: it comes when it is asked for. */
 const MoveYard = lazy(() => import('./move').then((part) => ({ default: part.MoveYard })));
+
+/** So is a comparison of everything. */
+const OneMore = lazy(() => import('./one-more').then((part) => ({ default: part.OneMore })));
 
 /** The season of every battery, fetched when the ribbon first leaves today. */
 function useSeason(
@@ -40,11 +43,14 @@ function useSeason(
 /** One battery on the day that is looked at. */
 function onDay(battery: YardBattery, season: SeasonData | null, day: Day, today: Day) {
   const known = day === today ? null : season?.batteries[battery.id];
-  if (!known) return { reserve: battery.reserve, soc: battery.socPct, frost: battery.frost };
+  if (!known) {
+    return { reserve: battery.reserve, soc: battery.socPct, frost: battery.frost, under: null };
+  }
   const at = day - season!.from;
   return {
     reserve: known.reserve[at] ?? UNKNOWN,
     soc: known.soc[at] ?? null,
+    under: day > today ? (known.under[at] ?? null) : null,
     frost: known.frost.includes(at),
   };
 }
@@ -58,9 +64,14 @@ export function Yard({ data }: { data: YardData }) {
   const all = data.halls.flatMap((hall) => hall.bays.flatMap((bay) => bay.stay?.batteries ?? []));
   const under = all.filter((battery) => shown(battery).reserve === 0).length;
   const frost = all.filter((battery) => shown(battery).frost).length;
+  const doubtful = all.filter((battery) => {
+    const { under: chance } = shown(battery);
+    return chance !== null && chance >= 10 && shown(battery).reserve > 0;
+  }).length;
   const condemned = all.filter((battery) => shown(battery).reserve === CONDEMNED).length;
   const waiting = elsewhere && !season;
   const [moving, setMoving] = useState(false);
+  const [advising, setAdvising] = useState(false);
 
   // One listener for all bays: hundreds of link components would cost more than they give.
   const follow = (event: React.MouseEvent) => {
@@ -79,7 +90,7 @@ export function Yard({ data }: { data: YardData }) {
             ? 'The other days could not be loaded: is the server running?'
             : waiting
               ? 'Working out that day'
-              : summary(all.length, { under, frost, condemned }, day - today)}
+              : summary(all.length, { under, doubtful, frost, condemned }, day - today)}
         </p>
         {all.length > 0 && !elsewhere ? (
           <button
@@ -91,6 +102,16 @@ export function Yard({ data }: { data: YardData }) {
             {moving ? 'Done moving' : 'Move vehicles'}
           </button>
         ) : null}
+        {all.length > 0 && !elsewhere ? (
+          <button
+            type="button"
+            className={styles.moveButton}
+            aria-pressed={advising}
+            onClick={() => setAdvising(!advising)}
+          >
+            Where one more helps
+          </button>
+        ) : null}
         <span className={styles.legend} aria-hidden="true">
           days of reserve
           <span
@@ -100,6 +121,11 @@ export function Yard({ data }: { data: YardData }) {
           <span className={styles.range}>0–90+</span>
         </span>
       </header>
+      {advising && !elsewhere ? (
+        <Suspense fallback={null}>
+          <OneMore onClose={() => setAdvising(false)} />
+        </Suspense>
+      ) : null}
       {moving && !elsewhere ? (
         <Suspense fallback={<p className={styles.moveSaid}>Making the vehicles movable</p>}>
           <MoveYard data={data} onMoved={() => router.refresh()} />
@@ -143,12 +169,18 @@ export function Yard({ data }: { data: YardData }) {
 
 function summary(
   all: number,
-  { under, frost, condemned }: { under: number; frost: number; condemned: number },
+  {
+    under,
+    doubtful,
+    frost,
+    condemned,
+  }: { under: number; doubtful: number; frost: number; condemned: number },
   ahead: number,
 ): string {
   if (all === 0) return 'Nothing is laid up yet.';
   const parts = [
     under ? `${under} under ${under === 1 ? 'its' : 'their'} line` : 'none under its line',
+    ...(doubtful ? [`${doubtful} may be (one in ten or more)`] : []),
     ...(frost ? [`${frost} could freeze`] : []),
     ...(condemned ? [`${condemned} to be replaced`] : []),
   ].join(', ');
@@ -163,7 +195,12 @@ function Bay({
   waiting,
 }: {
   bay: YardBay;
-  shown: (battery: YardBattery) => { reserve: number; soc: number | null; frost: boolean };
+  shown: (battery: YardBattery) => {
+    reserve: number;
+    soc: number | null;
+    frost: boolean;
+    under: number | null;
+  };
   waiting: boolean;
 }) {
   const { stay } = bay;
@@ -201,11 +238,11 @@ function Bay({
       <span className={styles.name}>{stay.name}</span>
       <span className={waiting ? styles.waiting : styles.batteries}>
         {stay.batteries.map((battery) => {
-          const { reserve, soc } = shown(battery);
+          const { reserve, soc, under } = shown(battery);
           return (
             <span
               key={battery.id}
-              title={`${battery.label}, ${battery.chemistry}${soc !== null && soc > -1000 && reserve !== HELD ? `, state of charge ${soc} %` : ''}`}
+              title={`${battery.label}, ${battery.chemistry}${soc !== null && soc > -1000 && reserve !== HELD ? `, state of charge ${soc} %` : ''}${under !== null && under >= 2 ? `, ${chanceWords(under / 100)} under its line by then` : ''}`}
             >
               <ReserveBar days={reserve} label={many ? shortLabel(battery.label) : undefined} />
             </span>

@@ -1,0 +1,145 @@
+'use client';
+
+import { Button, Progress } from 'antd';
+import Link from 'next/link';
+import { useEffect, useState } from 'react';
+import {
+  ONE_MORE,
+  type OneMore as OneMoreKind,
+  type Saving,
+  type SiteAdvice,
+} from '../../core/plan/site-advice';
+import { STORAGE_PLANS } from '../../core/plan/storage-plans';
+import { money } from '../plan/words';
+import type { OneMoreData } from './one-more-data';
+import type { OneMoreAnswer } from './one-more.worker';
+import styles from './one-more.module.css';
+
+type Run =
+  | { readonly kind: 'running'; readonly done: number; readonly of: number }
+  | { readonly kind: 'done'; readonly advice: SiteAdvice; readonly data: OneMoreData }
+  | { readonly kind: 'failed'; readonly why: string };
+
+/** How many of each list are shown. */
+const SHOWN = 5;
+
+/** Where one more maintainer, outlet or heated bay would help most, by every plan of every battery. */
+export function OneMore({ onClose }: { onClose: () => void }) {
+  const [run, setRun] = useState<Run>({ kind: 'running', done: 0, of: 0 });
+  useEffect(() => {
+    const stop = new AbortController();
+    let worker: Worker | null = null;
+    fetch('/api/advice', { signal: stop.signal })
+      .then(async (reply) => {
+        if (!reply.ok) throw new Error('the server has no site to compare');
+        const data = (await reply.json()) as OneMoreData;
+        if (stop.signal.aborted) return;
+        worker = new Worker(new URL('./one-more.worker.ts', import.meta.url));
+        worker.onmessage = (event: MessageEvent<OneMoreAnswer>) => {
+          const answer = event.data;
+          setRun(
+            answer.kind === 'progress'
+              ? { kind: 'running', done: answer.done, of: answer.of }
+              : { kind: 'done', advice: answer.advice, data },
+          );
+        };
+        worker.onerror = (event) => setRun({ kind: 'failed', why: event.message });
+        worker.postMessage(data);
+      })
+      .catch((error: Error) => {
+        if (!stop.signal.aborted) setRun({ kind: 'failed', why: error.message });
+      });
+    return () => {
+      stop.abort();
+      worker?.terminate();
+    };
+  }, []);
+
+  return (
+    <section className={styles.panel} aria-label="Where one more would help most">
+      <header className={styles.head}>
+        <h2>Where one more would help most</h2>
+        <Button onClick={onClose}>{run.kind === 'running' ? 'Cancel' : 'Close'}</Button>
+      </header>
+      {run.kind === 'running' ? (
+        <div role="status">
+          <Progress
+            percent={run.of ? Math.round((100 * run.done) / run.of) : 0}
+            showInfo={false}
+            strokeColor="var(--ember)"
+          />
+          <p className={styles.quiet}>
+            {run.of
+              ? `Living through every plan: ${run.done} of ${run.of} batteries`
+              : 'Fetching the site'}
+          </p>
+        </div>
+      ) : run.kind === 'failed' ? (
+        <p role="alert">It could not be worked out ({run.why}): close this and try again.</p>
+      ) : (
+        <Answer advice={run.advice} data={run.data} />
+      )}
+    </section>
+  );
+}
+
+function Answer({ advice, data }: { advice: SiteAdvice; data: OneMoreData }) {
+  const where = new Map(
+    data.stays.flatMap(({ vehicle, batteries }) =>
+      batteries.map((battery) => [
+        battery.id,
+        {
+          href: `/vehicle/${vehicle.id}`,
+          name: `${vehicle.bayMark} ${vehicle.name}${batteries.length > 1 ? `, ${battery.label.toLowerCase()}` : ''}`,
+        },
+      ]),
+    ),
+  );
+  const list = (savings: readonly Saving[], none: string) =>
+    savings.length === 0 ? (
+      <p className={styles.quiet}>{none}</p>
+    ) : (
+      <ol className={styles.list}>
+        {savings.slice(0, SHOWN).map(({ batteryId, plan, saves }) => {
+          const one = where.get(batteryId)!;
+          return (
+            <li key={batteryId}>
+              <Link href={one.href}>{one.name}</Link>
+              <span className={styles.quiet}>{STORAGE_PLANS[plan].short}</span>
+              <b>{money(saves)}</b>
+            </li>
+          );
+        })}
+      </ol>
+    );
+  const all = advice.otherPlan.reduce((sum, { saves }) => sum + saves, 0);
+  return (
+    <>
+      <div className={styles.columns}>
+        {(Object.keys(ONE_MORE) as OneMoreKind[]).map((kind) => (
+          <div key={kind}>
+            <h3>{ONE_MORE[kind]}</h3>
+            {list(advice.oneMore[kind], 'Would save nothing worth naming.')}
+          </div>
+        ))}
+        <div>
+          <h3>Another plan, as the site is</h3>
+          {list(advice.otherPlan, 'Every battery is on the plan that costs least.')}
+          {advice.otherPlan.length > SHOWN ? (
+            <p className={styles.quiet}>
+              {advice.otherPlan.length} batteries, {money(all)} in all.
+            </p>
+          ) : null}
+        </div>
+      </div>
+      <p className={styles.quiet}>
+        What is saved until collection in your own money, all counted: work, energy, days on a
+        charger, battery life, the risk that it does not start. One more of a thing serves one
+        battery at a time.
+        {advice.impossible.length
+          ? ` No plan can keep ${advice.impossible.map((id) => where.get(id)!.name).join(', ')}.`
+          : ''}
+      </p>
+    </>
+  );
+}

@@ -165,3 +165,12 @@ export function instantAt(day: Day, hour: number, minute: number, timeZone: stri
   if (offsetAt(before, timeZone) === wanted - before) return before;
   return wanted - offsetAt(wanted, timeZone);
 }
+
+/** Whether a name is a time zone that this machine's calendar knows. */
+export function isTimeZone(name: string): boolean {
+  try {
+    return new Intl.DateTimeFormat('en', { timeZone: name }).format(0) !== '';
+  } catch {
+    return false;
+  }
+}

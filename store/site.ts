@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CHEMISTRY_IDS } from '../core/battery/chemistries';
 import { BatteryDetails, usualDetails } from '../core/battery/details';
+import { isTimeZone } from '../core/day';
 import type { BatteryFacts } from '../core/judge/standing';
 import { Climate, HALL_KINDS } from '../core/site/climate';
 import { VEHICLE_KIND_IDS } from '../core/site/vehicle-kinds';
@@ -70,15 +71,6 @@ export const Owner = z.object({
 });
 export type Owner = z.infer<typeof Owner>;
 
-function isTimeZone(name: string): boolean {
-  try {
-    new Intl.DateTimeFormat('en', { timeZone: name });
-    return true;
-  } catch {
-    return false;
-  }
-}
-
 export function readSite(db: Db): Site | null {
   const row = db
     .prepare(
@@ -95,6 +87,11 @@ export function writeSite(db: Db, site: Site): void {
     `INSERT INTO site (id, name, time_zone, season_start, season_end, climate)
      VALUES (1, @name, @timeZone, @seasonStart, @seasonEnd, @climate)`,
   ).run({ ...site, climate: JSON.stringify(site.climate) });
+}
+
+/** The site's own climate, where a better one than its region's is known. */
+export function writeClimate(db: Db, climate: Climate): void {
+  db.prepare('UPDATE site SET climate = ?').run(JSON.stringify(Climate.parse(climate)));
 }
 
 export function readHalls(db: Db): Hall[] {

@@ -31,27 +31,41 @@ export function normalQuantile(p: number): number {
 const tables = new Map<string, Float64Array>();
 
 /**
- * `count` points of `size` independent normal deviates that fill the space evenly, and are the
- * same each time: fewer of them say as much as many by chance. Row by row. The points are those
- * of a lattice by powers of one irrational number (the generalised golden ratio).
+ * `count` points of `size` independent normal deviates, the same each time, row by row: evenly
+ * spread in each of them, and scattered against each other, so that fewer of them say as much as
+ * many by chance.
  *
- * Source: H. Niederreiter, Random Number Generation and Quasi-Monte Carlo Methods (1992), on
- * Kronecker sequences; the choice of number is common practice.
+ * Source: M. D. McKay, R. J. Beckman, W. J. Conover, "A Comparison of Three Methods for Selecting
+ * Values of Input Variables", Technometrics 21 (1979): Latin hypercube sampling.
  */
 export function evenNormals(count: number, size: number): Float64Array {
   const key = `${count}/${size}`;
   let table = tables.get(key);
   if (table) return table;
-  let ratio = 2;
-  for (let i = 0; i < 60; i++) ratio = (1 + ratio) ** (1 / (size + 1));
-  const step = Array.from({ length: size }, (_, i) => (1 / ratio) ** (i + 1) % 1);
   table = new Float64Array(count * size);
-  for (let n = 0; n < count; n++) {
-    for (let i = 0; i < size; i++) {
-      const share = (0.5 + (n + 1) * step[i]!) % 1;
-      table[n * size + i] = normalQuantile(Math.min(1 - 1e-9, Math.max(1e-9, share)));
-    }
+  const scatter = shuffler(count * 31 + size);
+  const column = new Float64Array(count);
+  for (let i = 0; i < size; i++) {
+    for (let n = 0; n < count; n++) column[n] = normalQuantile((n + 0.5) / count);
+    scatter(column);
+    for (let n = 0; n < count; n++) table[n * size + i] = column[n]!;
   }
   tables.set(key, table);
   return table;
+}
+
+/** Shuffles (Fisher and Yates) by a fixed stream of numbers (Lehmer's generator). */
+function shuffler(seed: number): (list: Float64Array) => void {
+  let state = (seed % 2147483646) + 1;
+  const below = (most: number) => {
+    state = (state * 48271) % 2147483647;
+    return Math.floor((state / 2147483647) * most);
+  };
+  for (let i = 0; i < 10; i++) below(1);
+  return (list) => {
+    for (let n = list.length - 1; n > 0; n--) {
+      const other = below(n + 1);
+      [list[n], list[other]] = [list[other]!, list[n]!];
+    }
+  };
 }

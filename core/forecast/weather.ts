@@ -24,7 +24,7 @@ const NIGHT_SHARE = 0.28;
  * The coldest of a month's nights, one winter in ten, lies so many standard deviations of a day
  * under the mean. Our own reckoning from the model below; its test counts.
  */
-const COLDEST_SD = 2.75;
+const COLDEST_SD = 2.45;
 
 /**
  * The weather of a hall from index `from` of its temperatures on, `days` days: up to the last
@@ -75,15 +75,12 @@ export function weatherOf(
 
 /** Normal deviates by day and way: the first row for the winters, then one for each day. */
 function stirs(days: number): Float64Array {
-  const size = 6;
-  const rows = days + 1;
-  const table = evenNormals(Math.ceil((rows * WAYS) / size) + 1, size);
-  const out = new Float64Array(rows * WAYS);
-  // Winters are spread evenly over the ways; days follow the lattice, crosswise, so that
-  // neighbours have nothing to do with each other.
-  const winters = evenNormals(WAYS, 1);
-  for (let way = 0; way < WAYS; way++) out[way] = winters[way]!;
-  const total = table.length;
-  for (let i = 0; i < days * WAYS; i++) out[WAYS + i] = table[(i * 7919) % total]!;
+  const out = new Float64Array((days + 1) * WAYS);
+  // A table of ways by days: each day's deviates are evenly spread over the ways.
+  const columns = days + 1;
+  const table = evenNormals(WAYS, columns);
+  for (let day = 0; day < columns; day++) {
+    for (let way = 0; way < WAYS; way++) out[day * WAYS + way] = table[way * columns + day]!;
+  }
   return out;
 }

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { CHEMISTRY_IDS, cellsFor } from '../battery/chemistries';
 import { usualDetails } from '../battery/details';
 import { BATTERY_ROLES } from '../battery/roles';
-import { MS_PER_DAY, dayOf, parseDay, toDay } from '../day';
+import { MS_PER_DAY, dayOf, isTimeZone, parseDay, toDay } from '../day';
 import { EMPTY_BATTERY, type BatteryState } from '../logbook/fold';
 import type { Standing } from '../judge/standing';
 import { DEFAULT_RULES, RulePatch, applyPatch } from '../rules/rules';
@@ -18,15 +18,6 @@ const Instant = z.iso.datetime({
 const DayText = z
   .string()
   .refine((name) => parseDay(name) !== null, 'a date is written YYYY-MM-DD, as 2027-02-14');
-
-/** Whether the calendar of this machine knows it. */
-function isTimeZone(name: string): boolean {
-  try {
-    return new Intl.DateTimeFormat('en', { timeZone: name }).format(0) !== '';
-  } catch {
-    return false;
-  }
-}
 
 const Hall = z.strictObject({
   name: z.string().min(1).max(80).default('the hall'),

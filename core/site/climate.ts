@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { partsOf, type Day } from '../day';
 import { arrheniusSums } from '../forecast/forecast';
+import { USUAL_FOLLOWS, type Follows } from './follows';
 
 /** Monthly figures, January first. */
 const monthly = z.array(z.number().min(-60).max(50)).length(12);
@@ -54,28 +55,38 @@ export function monthlyAt(table: readonly number[], day: Day): number {
 }
 
 /**
- * An unheated building against the air outside: it stands 3 K above it at freezing and takes
- * over four fifths of its ups and downs; a heated hall keeps its thermostat's value and is no
- * colder than that by more than a frosty night's 3 K. Our own assumption until the hall's
- * thermometer has been recorded for long enough to learn from.
+ * A hall against the air outside: as its own record has taught, else as such halls usually do; a
+ * heated hall keeps its thermostat's value and is no colder than that.
  */
-export function hallOf(hall: HallClimate, outdoors: number): number {
+export function hallOf(
+  hall: HallClimate,
+  outdoors: number,
+  follows: Follows = USUAL_FOLLOWS,
+): number {
+  const unheated = follows.atFreezing + follows.share * outdoors;
   switch (hall.kind) {
     case 'outdoors':
       return outdoors;
     case 'unheated':
-      return 3 + 0.8 * outdoors;
+      return unheated;
     case 'heated':
-      return Math.max(hall.setpointCelsius ?? 12, 3 + 0.8 * outdoors);
+      return Math.max(hall.setpointCelsius ?? 12, unheated);
   }
+}
+
+/** What is known of the air outside besides the climate table. */
+export interface Outside {
+  readonly recorded: readonly RecordedDay[];
+  readonly follows: Follows;
 }
 
 /** Days after which the weather of today says little about that of another day. */
 const WEATHER_MEMORY_DAYS = 4;
 
 /**
- * A hall's temperatures from `from` to `to`, both included: as recorded where a thermometer
- * was read, the latest earlier record where one day was missed, else from the climate table,
+ * A hall's temperatures from `from` to `to`, both included: as recorded or foretold where a
+ * thermometer was read or a forecast says so, the latest earlier record where one day was missed;
+ * then as the hall follows the air outside, where that is foretold; else from the climate table,
  * beginning at the last recorded departure from it.
  */
 export function hallTemperatures(
@@ -84,15 +95,19 @@ export function hallTemperatures(
   recorded: readonly RecordedDay[],
   from: Day,
   to: Day,
+  outside: Outside | null = null,
 ): DailyTemperatures {
   const days = Math.max(0, to - from + 1);
   const mean = new Float64Array(days);
   const low = new Float64Array(days);
   const byDay = new Map(recorded.map((record) => [record.day, record]));
   const last = recorded.length ? recorded[recorded.length - 1]! : null;
-  const normalMean = (day: Day) => hallOf(hall, monthlyAt(climate.meanCelsius, day));
+  const follows = outside?.follows ?? USUAL_FOLLOWS;
+  const airByDay = new Map(outside?.recorded.map((record) => [record.day, record]));
+  const normalMean = (day: Day) => hallOf(hall, monthlyAt(climate.meanCelsius, day), follows);
   const departure = last ? last.mean - normalMean(last.day) : 0;
   let carried: RecordedDay | null = null;
+  let knownTo = last?.day ?? from - 1;
   for (let i = 0; i < days; i++) {
     const day = from + i;
     const record = byDay.get(day);
@@ -102,14 +117,21 @@ export function hallTemperatures(
       low[i] = carried.min;
       continue;
     }
+    const air = last && day > last.day ? airByDay.get(day) : undefined;
+    if (air) {
+      mean[i] = hallOf(hall, air.mean, follows);
+      low[i] = Math.min(mean[i]!, hallOf(hall, air.min, follows));
+      knownTo = day;
+      continue;
+    }
     const fading = last && day > last.day ? Math.exp(-(day - last.day) / WEATHER_MEMORY_DAYS) : 0;
     mean[i] = normalMean(day) + departure * fading;
     low[i] = Math.min(
       mean[i]!,
       hall.kind === 'heated'
         ? normalMean(day) - 3
-        : hallOf(hall, monthlyAt(climate.coldNightCelsius, day)),
+        : hallOf(hall, monthlyAt(climate.coldNightCelsius, day), follows),
     );
   }
-  return { firstDay: from, knownTo: last?.day ?? from - 1, mean, low, sums: arrheniusSums(mean) };
+  return { firstDay: from, knownTo, mean, low, sums: arrheniusSums(mean) };
 }

@@ -6,7 +6,7 @@ import type { NewEntry } from '../../core/logbook/entry';
 const Refusal = z.object({ reason: z.string(), field: z.string().optional() });
 
 export type Posted =
-  | { readonly ok: true }
+  | { readonly ok: true; readonly body?: unknown }
   /** `question`: the server asks, and takes the same with a confirmation. */
   | {
       readonly ok: false;
@@ -31,7 +31,7 @@ export async function postJson(path: string, body: unknown): Promise<Posted> {
       reason: 'The server cannot be reached. Nothing is lost: try again when it runs.',
     };
   }
-  if (reply.ok) return { ok: true };
+  if (reply.ok) return { ok: true, body: await reply.json().catch(() => null) };
   const refusal = Refusal.safeParse(await reply.json().catch(() => null));
   return {
     ok: false,

@@ -11,6 +11,7 @@ import { silentSince } from '../../core/reports/report';
 import type { PlanContext } from '../../core/plan/storage-plans';
 import type { RuleBook, Rules } from '../../core/rules/rules';
 import { hallTemperatures, type DailyTemperatures } from '../../core/site/climate';
+import { learnFollows, type Follows } from '../../core/site/follows';
 import type { Db } from '../../store/open';
 import {
   factsOf,
@@ -70,6 +71,8 @@ export interface LoadedSite {
   readonly now: number;
   readonly today: Day;
   readonly temperatures: ReadonlyMap<string, DailyTemperatures>;
+  /** How each hall follows the air outside, as far as both were recorded. */
+  readonly follows: ReadonlyMap<string, Follows>;
   readonly stock: Stock;
   readonly reporters: readonly Reporter[];
   /** When each device was last heard. */
@@ -93,7 +96,7 @@ function settingOf(from: Db, at: number, asIf?: Rules) {
   const rules = asIf ?? ruleBook.rules;
   const halls = readHalls(from);
   const today = dayOf(at, site.timeZone);
-  const temperatures = temperaturesOf(from, site, halls, today);
+  const { temperatures, follows } = temperaturesOf(from, site, halls, today);
   const powerCuts = new Map(
     [...readHallStates(from)].flatMap(([id, { powerCutAt }]) =>
       powerCutAt === null ? [] : [[id, powerCutAt] as const],
@@ -106,6 +109,7 @@ function settingOf(from: Db, at: number, asIf?: Rules) {
     halls,
     today,
     temperatures,
+    follows,
     now: at,
     reporters: readReporters(from),
     lastHeard: readLastHeard(from),
@@ -115,6 +119,7 @@ function settingOf(from: Db, at: number, asIf?: Rules) {
 
 interface RememberedTemperatures {
   readonly key: string;
+  readonly follows: ReadonlyMap<string, Follows>;
   readonly temperatures: ReadonlyMap<string, DailyTemperatures>;
 }
 const remembered = new WeakMap<Db, RememberedTemperatures>();
@@ -123,18 +128,32 @@ const remembered = new WeakMap<Db, RememberedTemperatures>();
 function temperaturesOf(from: Db, site: Site, halls: readonly Hall[], today: Day) {
   const key = JSON.stringify([today, halls, site, hallDayStamp(from)]);
   const known = remembered.get(from);
-  if (known?.key === key) return known.temperatures;
+  if (known?.key === key) return known;
   const firstDay = Math.min(toDay(site.seasonStart), today) - BEFORE_SEASON_DAYS;
   const lastDay = Math.max(today + LONGEST_RESERVE_DAYS + 2, toDay(site.seasonEnd));
-  const recorded = readHallDays(from, firstDay, today);
+  // Days to come are there too, where a forecast was brought in.
+  const recorded = readHallDays(from, firstDay, lastDay);
+  const yard = halls.find(({ kind }) => kind === 'outdoors');
+  const air = (yard && recorded.get(yard.id)) ?? [];
+  const follows = new Map<string, Follows>();
   const temperatures = new Map(
-    halls.map((hall) => [
-      hall.id,
-      hallTemperatures(hall, site.climate, recorded.get(hall.id) ?? [], firstDay, lastDay),
-    ]),
+    halls.map((hall) => {
+      const own = recorded.get(hall.id) ?? [];
+      const past = own.filter(({ day }) => day <= today);
+      const outside =
+        air.length === 0 || hall.kind === 'outdoors'
+          ? null
+          : { recorded: air, follows: learnFollows(air, hall.kind === 'unheated' ? past : []) };
+      if (outside) follows.set(hall.id, outside.follows);
+      return [
+        hall.id,
+        hallTemperatures(hall, site.climate, own, firstDay, lastDay, outside),
+      ] as const;
+    }),
   );
-  remembered.set(from, { key, temperatures });
-  return temperatures;
+  const made = { key, temperatures, follows };
+  remembered.set(from, made);
+  return made;
 }
 
 type Setting = NonNullable<ReturnType<typeof settingOf>>;

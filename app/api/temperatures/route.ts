@@ -1,0 +1,7 @@
+import { postTemperatures } from '../../../features/rules/temperature-routes';
+
+export const dynamic = 'force-dynamic';
+
+export function POST(request: Request): Promise<Response> {
+  return postTemperatures(request);
+}

@@ -1,0 +1,60 @@
+import { z } from 'zod';
+import { dayName, parseDay, toDay } from '../../core/day';
+import { reasonOf } from '../../core/logbook/entry';
+import { climateFromDays } from '../../core/site/climate-from-days';
+import { writeClimate } from '../../store/site';
+import { importHallDays } from '../../store/temperatures';
+import { jsonBody, refuse } from '../server/reply';
+import { db } from '../server/store';
+import { currentSite } from '../site/current';
+
+/** In place of a hall: the days make the site's climate table. */
+export const AS_CLIMATE = 'climate';
+/** Thirty years of days. */
+const MOST_DAYS = 11_000;
+
+const Body = z.strictObject({
+  target: z.string().min(1).max(64),
+  days: z
+    .array(
+      z
+        .strictObject({
+          date: z
+            .string()
+            .refine((name) => parseDay(name) !== null, 'a date is written YYYY-MM-DD'),
+          mean: z.number().min(-80).max(70),
+          min: z.number().min(-80).max(70),
+        })
+        .refine(({ mean, min }) => min <= mean + 0.05, 'the lowest of a day is not over its mean'),
+    )
+    .min(1, 'no day is there')
+    .max(MOST_DAYS, `at most ${MOST_DAYS} days at once`),
+});
+
+/** Takes the days of a logger's file, or of a forecast, for a hall; or a climate from them. */
+export async function postTemperatures(request: Request): Promise<Response> {
+  const { body, refusal } = await jsonBody(request);
+  if (refusal) return refusal;
+  const parsed = Body.safeParse(body);
+  if (!parsed.success) return refuse(400, reasonOf(parsed.error));
+  const loaded = currentSite();
+  if (!loaded) return refuse(404, 'The site is not set up yet.');
+  const days = parsed.data.days.map(({ date, mean, min }) => ({ day: toDay(date), mean, min }));
+  if (parsed.data.target === AS_CLIMATE) {
+    const { climate, months } = climateFromDays(days, loaded.site.climate);
+    if (months === 0) {
+      return refuse(422, 'No month has twenty days in the file: a climate needs more of them.');
+    }
+    writeClimate(db(), climate);
+    return Response.json({ months });
+  }
+  const hall = loaded.halls.find(({ id }) => id === parsed.data.target);
+  if (!hall) return refuse(404, 'There is no such hall.');
+  const written = importHallDays(db(), hall.id, days, loaded.today);
+  return Response.json({
+    written,
+    kept: days.length - written,
+    foretold: days.filter(({ day }) => day > loaded.today).length,
+    today: dayName(loaded.today),
+  });
+}

@@ -1,0 +1,206 @@
+'use client';
+
+import { Button } from 'antd';
+import { parse } from 'csv-parse/browser/esm/sync';
+import { useRouter } from 'next/navigation';
+import { useMemo, useState } from 'react';
+import { z } from 'zod';
+import { dayName, shortDay } from '../../core/day';
+import {
+  daysOfRows,
+  guessColumns,
+  type TemperatureColumns,
+} from '../../core/site/temperature-rows';
+import { postJson } from '../logbook/post';
+import styles from './temperatures.module.css';
+import rules from './rules.module.css';
+
+/** What is known of a hall's temperatures, in words. */
+export interface HallKnown {
+  readonly id: string;
+  readonly name: string;
+  readonly record: string;
+  readonly follows: string;
+}
+
+const Said = z.object({
+  months: z.number().optional(),
+  written: z.number().optional(),
+  kept: z.number().optional(),
+});
+
+const CLIMATE = 'climate';
+/** Rows of the file that are shown, so that the columns can be told. */
+const SHOWN = 4;
+
+/** Temperatures out of a file: of a hall's logger, of a forecast, or of past winters. */
+export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
+  const router = useRouter();
+  const [rows, setRows] = useState<string[][] | null>(null);
+  const [columns, setColumns] = useState<TemperatureColumns | null>(null);
+  const [target, setTarget] = useState(halls[0]?.id ?? CLIMATE);
+  const [message, setMessage] = useState<{ text: string; bad: boolean } | null>(null);
+  const read = useMemo(() => (rows && columns ? daysOfRows(rows, columns) : null), [rows, columns]);
+
+  const take = async (file: File) => {
+    setMessage(null);
+    try {
+      const text = await file.text();
+      const parsed: string[][] = parse(text, {
+        skip_empty_lines: true,
+        relax_column_count: true,
+        bom: true,
+        trim: true,
+        delimiter: text.split('\n', 1)[0]!.includes(';') ? ';' : ',',
+      });
+      setRows(parsed);
+      setColumns(guessColumns(parsed));
+    } catch (error) {
+      setRows(null);
+      setMessage({ text: `This is no CSV: ${(error as Error).message}`, bad: true });
+    }
+  };
+  const send = async () => {
+    if (!read?.ok) return;
+    const reply = await postJson('/api/temperatures', {
+      target,
+      days: read.days.map(({ day, mean, min }) => ({
+        date: dayName(day),
+        mean: Math.round(mean * 100) / 100,
+        min: Math.round(Math.min(min, mean) * 100) / 100,
+      })),
+    });
+    if (!reply.ok) return setMessage({ text: reply.reason, bad: true });
+    const said = Said.parse(reply.body);
+    setMessage({
+      bad: false,
+      text:
+        said.months === undefined
+          ? `${said.written} days taken${said.kept ? `; ${said.kept} were recorded already and stay` : ''}.`
+          : `The climate of ${said.months} months is now that of the file.`,
+    });
+    setRows(null);
+    router.refresh();
+  };
+  const widest = rows ? Math.max(...rows.slice(0, 20).map((row) => row.length)) : 0;
+  const names = Array.from({ length: widest }, (_, i) =>
+    columns?.heading && rows?.[0]?.[i] ? rows[0][i] : `column ${i + 1}`,
+  );
+  const pick = (key: 'when' | 'celsius' | 'low', label: string, none: boolean) => (
+    <label>
+      {label}
+      <select
+        value={columns![key] ?? -1}
+        onChange={(event) => {
+          const at = Number(event.target.value);
+          setColumns({ ...columns!, [key]: at < 0 ? null : at });
+        }}
+      >
+        {none ? <option value={-1}>none: lowest of the rows</option> : null}
+        {names.map((name, i) => (
+          <option key={i} value={i}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+  return (
+    <section id="temperatures" className={rules.devices}>
+      <h2>Temperatures</h2>
+      <p className={rules.why}>
+        Self-discharge and frost follow the halls. A thermometer that reports does it by itself; a
+        logger’s file, a forecast for the coming days, or past winters for the climate table can be
+        brought in here. What a thermometer recorded stays as it is.
+      </p>
+      <ul className={styles.halls}>
+        {halls.map(({ id, name, record, follows }) => (
+          <li key={id}>
+            <b>{name}</b>
+            <span>{record}</span>
+            <span className={styles.quiet}>{follows}</span>
+          </li>
+        ))}
+      </ul>
+      <label className={styles.file}>
+        A file of temperatures (CSV)
+        <input
+          type="file"
+          accept=".csv,.txt,text/csv"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) void take(file);
+          }}
+        />
+      </label>
+      {rows && columns ? (
+        <div className={styles.mapping}>
+          <div className={styles.fields}>
+            <label>
+              These are of
+              <select value={target} onChange={(event) => setTarget(event.target.value)}>
+                {halls.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+                <option value={CLIMATE}>past winters outdoors: the climate table</option>
+              </select>
+            </label>
+            {pick('when', 'Date', false)}
+            {pick('celsius', 'Temperature', false)}
+            {pick('low', 'Lowest', true)}
+            <label>
+              Unit
+              <select
+                value={columns.unit}
+                onChange={(event) =>
+                  setColumns({
+                    ...columns,
+                    unit: event.target.value as TemperatureColumns['unit'],
+                  })
+                }
+              >
+                <option value="celsius">°C</option>
+                <option value="fahrenheit">°F</option>
+              </select>
+            </label>
+          </div>
+          <table className={styles.rows}>
+            <tbody>
+              {rows.slice(0, SHOWN).map((row, i) => (
+                <tr key={i}>
+                  {row.slice(0, 8).map((cell, at) => (
+                    <td key={at}>{cell}</td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {read?.ok ? (
+            <p role="status">
+              {read.rows} rows are {read.days.length} days, {shortDay(read.days[0]!.day)} to{' '}
+              {shortDay(read.days.at(-1)!.day)}; coldest{' '}
+              {Math.min(...read.days.map(({ min }) => min)).toFixed(1)} °C.
+            </p>
+          ) : (
+            <p className={styles.bad} role="alert">
+              {read?.reason}
+            </p>
+          )}
+          <Button type="primary" size="large" disabled={!read?.ok} onClick={() => void send()}>
+            Take them over
+          </Button>
+        </div>
+      ) : null}
+      {message ? (
+        <p
+          className={message.bad ? styles.bad : styles.quiet}
+          role={message.bad ? 'alert' : 'status'}
+        >
+          {message.text}
+        </p>
+      ) : null}
+    </section>
+  );
+}

@@ -1,6 +1,8 @@
 import { oneOf, optional, parseFlags, text } from '../flags';
 import { benchCore } from './core';
 import { benchDraw, fitSettling } from './draw';
+import { benchForesee } from './foresee';
+import { benchForeseeSpeed } from './foresee-speed';
 import { benchHunt } from './hunt';
 import { benchJudge } from './judge';
 import { benchServer } from './server';
@@ -14,6 +16,10 @@ const PARTS = {
   judge: benchJudge,
   draw: benchDraw,
   hunt: benchHunt,
+  foresee: () => {
+    benchForesee();
+    benchForeseeSpeed();
+  },
   stream: benchStream,
 };
 type Part = keyof typeof PARTS;

@@ -23,7 +23,7 @@ import { table } from './report';
 
 const BATTERIES = 500;
 /** Seeds on which nothing was tried while the learning was written. */
-const UNSEEN = 9_000_000;
+const UNSEEN = 11_000_000;
 const FIRST = toDay('2026-10-20');
 const WINTERS = 5;
 
@@ -36,7 +36,7 @@ interface Hall {
 }
 
 /** Some winters, each as the three halls of the demo site have it. */
-export function hallsOf(seed: number): Hall[] {
+function hallsOf(seed: number): Hall[] {
   return Array.from({ length: WINTERS }, (_, winter) => {
     const chance = random(seed + 31 * winter);
     const severe = 2 * chance.normal();
@@ -92,7 +92,7 @@ function weatherOn(hall: Hall, day: Day): Weather {
 const dayOf = (at: number) => Math.floor(at / MS_PER_DAY);
 
 /** What the record of a wintering battery teaches at one of its looks. */
-export function learntAt(one: Wintering, hall: Hall, upTo: number, at: number): Learnt {
+function learntAt(one: Wintering, hall: Hall, upTo: number, at: number): Learnt {
   const question: LearnQuestion = {
     chemistry: one.chemistry,
     cells: one.cells,
@@ -113,10 +113,12 @@ interface Tally {
   looks: number;
   soc: number;
   line: number;
+  /** Looks at which the line date was within the run. */
+  told: number;
   width: number;
   error: number;
 }
-const nothing = (): Tally => ({ looks: 0, soc: 0, line: 0, width: 0, error: 0 });
+const nothing = (): Tally => ({ looks: 0, soc: 0, line: 0, told: 0, width: 0, error: 0 });
 
 const holds = (range: Estimate, truth: number) => truth >= range.low && truth <= range.high;
 
@@ -160,10 +162,12 @@ export function benchForesee(seeds = UNSEEN): void {
         lineSocPct: CHEMISTRIES[one.chemistry].lineSocPct,
         charges: [],
       });
-      // The run of the truth ends; beyond that both are "not within it".
+      // The run of the truth ends; where both are beyond it, nothing is told.
       const end = FIRST + WINTER_DAYS - dayOf(look.at) - 1;
       const cut = (value: number) => Math.min(value, end);
-      const rounded = { ...lineDays, low: cut(lineDays.low) - 1, high: cut(lineDays.high) + 1 };
+      const told = lineDays.low < end || look.lineDays < end;
+      // The forecast counts whole days.
+      const rounded = { ...lineDays, low: cut(lineDays.low) - 1, high: cut(lineDays.high) };
       const socHeld = holds(soc, look.socPct);
       const lineHeld = holds(rounded, cut(look.lineDays));
       for (const key of [one.chemistry, group, 'all']) {
@@ -171,7 +175,8 @@ export function benchForesee(seeds = UNSEEN): void {
         if (!tally) tallies.set(key, (tally = nothing()));
         tally.looks++;
         if (socHeld) tally.soc++;
-        if (lineHeld) tally.line++;
+        if (told) tally.told++;
+        if (told && lineHeld) tally.line++;
         tally.width += soc.high - soc.low;
         tally.error += Math.abs(soc.value - look.socPct);
       }
@@ -213,12 +218,12 @@ export function benchForesee(seeds = UNSEEN): void {
   table(
     ['batteries', 'readings', 'charge held', 'line date held', 'width of charge', 'mean error'],
     [...CHEMISTRY_IDS, 'sound', 'troubled', 'all'].map((key) => {
-      const { looks, soc, line, width, error } = tallies.get(key) ?? nothing();
+      const { looks, soc, line, told, width, error } = tallies.get(key) ?? nothing();
       return [
         key,
         String(looks),
         percent(soc / looks),
-        percent(line / looks),
+        percent(line / told),
         `${(width / looks).toFixed(1)} %`,
         `${(error / looks).toFixed(2)} %`,
       ];

@@ -23,8 +23,8 @@ export const DRAWS = 1000;
 /** What came up to so much once comes up to it again, to within this: standard deviation. */
 const WEAK_AGAIN_PCT = 4;
 
-/** The days ahead lose more or less than the law says, by a share. As in learning. */
-const UNSTEADY = 0.05;
+/** The days ahead lose more or less than the law says, by a share. Our own assumption. */
+const UNSTEADY = 0.045;
 
 /**
  * Draws from what was learnt: each explanation gets its share of them, in proportion to its

@@ -72,13 +72,13 @@ export interface Learnt {
 /** How likely things are that nobody noted. Our own assumptions, from what the trade tells. */
 const UNNOTED = {
   /** A draw that nobody measured, from the beginning. */
-  draw: 0.1,
+  draw: 0.12,
   /** The same after its draw was measured: something slept meanwhile, or came soon after. */
-  missed: 0.05,
+  missed: 0.08,
   /** A cell that leaks. */
-  cell: 0.06,
+  cell: 0.08,
   /** In a day: something begins to draw; was on for a while; a charge that nobody wrote down. */
-  stepPerDay: 0.0012,
+  stepPerDay: 0.0016,
   dipPerDay: 0.0006,
   risePerDay: 0.0001,
   /** In a reading: mistyped, or another battery. */
@@ -106,7 +106,7 @@ const STEP_SIZES = [
 const STEP_STARTS = [0.1, 0.55] as const;
 
 /** What a charger calls full, percent: mean and doubt. */
-export const FULL_PCT = [98.6, 1.3] as const;
+export const FULL_PCT = [98.5, 1] as const;
 /** The same of a battery that does not come up any more. */
 export const WEAK_FULL_PCT = [78, 12] as const;
 /**
@@ -118,8 +118,8 @@ const WEAK_AGAIN_SD_PCT = 20;
 const OUTING_PCT = [-1.5, 3] as const;
 
 /** A loss is not quite the same from day to day, and no law of it quite true: shares of it. */
-const LOSS_UNSTEADY = 0.05;
-const WALK_PCT = 0.03;
+const LOSS_UNSTEADY = 0.1;
+const WALK_PCT = 0.15;
 /** A leak through a cell is less even. */
 const LEAK_UNSTEADY = 0.25;
 /**
@@ -232,7 +232,9 @@ export function learn(question: LearnQuestion): Learnt {
         fed = one.on;
         break;
       case 'full':
-        lines = kept(lines.flatMap((line) => filled(line)));
+        lines = kept(
+          lines.flatMap((line) => filled(line, CHEMISTRIES[question.chemistry].flatVoltage)),
+        );
         anew();
         break;
       case 'part-charge':
@@ -329,7 +331,7 @@ function fall(line: Line, days: number, factor: number, connected: boolean): voi
   move(belief, weights, 0, (unsteady * lost) ** 2 + WALK_PCT ** 2 * days);
 }
 
-function filled(line: Line): Line[] {
+function filled(line: Line, lithium: boolean): Line[] {
   const full = ([mean, sd]: readonly [number, number], chance: number, weak: boolean): Line => {
     const belief = copyOf(line.belief);
     forget(belief, CHARGE, mean, sd);
@@ -337,7 +339,9 @@ function filled(line: Line): Line[] {
   };
   if (line.weakPct !== null) return [full([line.weakPct, WEAK_AGAIN_SD_PCT], 1, true)];
   if (line.weak) return [full(WEAK_FULL_PCT, 1, true)];
-  return [full(FULL_PCT, 1 - UNNOTED.weak, false), full(WEAK_FULL_PCT, UNNOTED.weak, true)];
+  // Sulfated plates are a trouble of lead and acid.
+  const weak = lithium ? UNNOTED.weak / 20 : UNNOTED.weak;
+  return [full(FULL_PCT, 1 - weak, false), full(WEAK_FULL_PCT, weak, true)];
 }
 
 function partCharge(
@@ -472,7 +476,7 @@ function heardOf(reading: Reading, question: LearnQuestion): Heard {
   const surface = surfaceChargeVolts(chemistry, cells, reading.restedHours);
   // Under empty a lithium battery's own protection cuts off: how far says nothing.
   const volts = flat ? Math.max(reading.volts, at.voltsOf(CUT_OFF_PCT)) : reading.volts;
-  const flatNoise = flat ? 0.8 * SCALES[scale].spreadVoltsPerCell * cells : 0;
+  const flatNoise = flat ? SCALES[scale].spreadVoltsPerCell * cells : 0;
   return {
     at,
     volts: volts - SURFACE_SHARE * surface,

@@ -318,7 +318,14 @@ export function step(state: BatteryState, entry: NewEntry): BatteryState {
         ...state,
         drawMa: entry.data.milliamps,
         drawAt: at,
-        draws: [...state.draws, { at, milliamps: entry.data.milliamps }],
+        draws: [
+          ...state.draws,
+          {
+            at,
+            milliamps: entry.data.milliamps,
+            ...(entry.data.changed ? { changed: true } : {}),
+          },
+        ],
       };
     case 'outing':
       // What stands on the bench, or is gone, did not go along.

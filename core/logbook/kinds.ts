@@ -171,6 +171,8 @@ export const ENTRY_KINDS = {
       traceId: Id.optional(),
       /** Fuses that were out when it was measured. */
       without: z.array(z.string().min(1).max(60)).max(60).optional(),
+      /** Something was repaired or switched off first: what drew before is another matter. */
+      changed: z.boolean().optional(),
     }),
   },
   inspected: { subject: 'battery', version: 1, data: Inspection },

@@ -26,6 +26,7 @@ export function ByHand({
 }) {
   const siteNow = useSiteClock(data.clock);
   const [typed, setTyped] = useState('');
+  const [changed, setChanged] = useState(false);
   const [message, setMessage] = useState<string | null>(null);
   const [file, setFile] = useState<{ trace: Trace; draw: DrawAnalysis; name: string } | null>(null);
 
@@ -35,7 +36,11 @@ export function ByHand({
       return setMessage('Milliamps are a number from 0 to 20000, as 18.5.');
     }
     const entries = [
-      newEntry('draw', batteryId, siteNow(), { milliamps, source: 'hand' }),
+      newEntry('draw', batteryId, siteNow(), {
+        milliamps,
+        source: 'hand',
+        ...(changed ? { changed } : {}),
+      }),
       newEntry('procedure-done', batteryId, siteNow(), { procedure: 'draw-test', steps: [] }),
     ];
     const reply = await postEntries(entries);
@@ -82,6 +87,14 @@ export function ByHand({
             value={typed}
             onChange={(event) => setTyped(event.target.value)}
           />
+        </label>
+        <label className={styles.tick}>
+          <input
+            type="checkbox"
+            checked={changed}
+            onChange={(event) => setChanged(event.target.checked)}
+          />
+          Something was repaired or switched off first
         </label>
         <Button htmlType="submit" size="large">
           Record

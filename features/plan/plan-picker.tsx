@@ -56,8 +56,8 @@ export function PlanPicker({
         {advice.fromFull ? 'Nothing was read yet: counted from full. ' : ''}
         Until {shortDay(advice.until)}
         {context.standing.collectDay === null ? ', half a year' : ', collection'}; recharge line{' '}
-        {formatPct(line)}. Chances are over {context.standing.rules.roundWeekdays.length} rounds a
-        week in many winters; money is your own, by your rules.
+        {formatPct(line)}. Chances are over many winters and all that its record leaves open; money
+        is your own, by your rules.
       </p>
       <div className={styles.rows} role="radiogroup" aria-label="Storage plan">
         {possible.map((run) => (

@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { z } from 'zod';
 import { dayName, shortDay } from '../../core/day';
+import { formatTemperature } from '../../core/judge/words';
 import {
   daysOfRows,
   guessColumns,
@@ -130,6 +131,8 @@ export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
           onChange={(event) => {
             const file = event.target.files?.[0];
             if (file) void take(file);
+            // The same file, mended, may be chosen again.
+            event.target.value = '';
           }}
         />
       </label>
@@ -181,7 +184,12 @@ export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
             <p role="status">
               {read.rows} rows are {read.days.length} days, {shortDay(read.days[0]!.day)} to{' '}
               {shortDay(read.days.at(-1)!.day)}; coldest{' '}
-              {Math.min(...read.days.map(({ min }) => min)).toFixed(1)} °C.
+              {formatTemperature(
+                Math.min(...read.days.map(({ min }) => min)),
+                { temperatureUnit: 'celsius', measureUnit: 'metric', clock: '24h' },
+                1,
+              )}
+              .
             </p>
           ) : (
             <p className={styles.bad} role="alert">

@@ -1,6 +1,8 @@
 /** @type {import('jest').Config} */
 export default {
   testEnvironment: 'node',
+  globalSetup: '<rootDir>/scripts/demo-template.mjs',
+  globalTeardown: '<rootDir>/scripts/drop-template.mjs',
   testMatch: ['<rootDir>/**/*.test.ts'],
   testPathIgnorePatterns: ['/node_modules/', '/.next/', '/dist/', '/e2e/'],
   modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/dist'],

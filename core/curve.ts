@@ -1,3 +1,6 @@
+// Looked up once: these stand in the innermost loops.
+const maths = Math;
+
 /** A smooth curve through table points that never turns where the table does not. */
 export interface Curve {
   /** y at x. Outside the table it goes on straight, with the end slopes. */
@@ -81,7 +84,7 @@ export function monotoneCurve(
     for (let step = 0; step < 60 && right - left > 1e-13; step++) {
       t = (left * atRight - right * atLeft) / (atRight - atLeft);
       const off = sign * (between(i, t) - value);
-      if (Math.abs(off) < 1e-13) break;
+      if (maths.abs(off) < 1e-13) break;
       if (off < 0) {
         left = t;
         atLeft = off;

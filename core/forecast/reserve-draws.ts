@@ -1,6 +1,10 @@
 import type { Estimate } from '../estimate';
 import type { LossDraws } from './draws';
 
+// Looked up once: these stand in the innermost loops.
+const maths = Math;
+const Numbers = Float64Array;
+
 /**
  * Days, with fraction, until the line is met from day `from` of a hall's Arrhenius sums, as a
  * 90 % range over the draws: 0 where the middle is under it already, Infinity where it is not
@@ -14,7 +18,7 @@ export function reserveOfDraws(
   lineSocPct: number,
 ): Estimate {
   const count = socPct.length;
-  const days = new Float64Array(count);
+  const days = new Numbers(count);
   const base = sums[from]!;
   const end = sums.length - 1 - from;
   for (let n = 0; n < count; n++) {
@@ -37,6 +41,6 @@ export function reserveOfDraws(
     }
   }
   days.sort();
-  const at = (share: number) => days[Math.min(count - 1, Math.floor(share * count))]!;
+  const at = (share: number) => days[maths.min(count - 1, maths.floor(share * count))]!;
   return { value: at(0.5), low: at(0.05), high: at(0.95) };
 }

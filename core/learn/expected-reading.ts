@@ -4,6 +4,10 @@ import { BULGE, CHARGE, OFFSET, SIZE, STEEPER, sumOf, type Gaussian } from './ga
 import type { Learnt } from './learn';
 import { quantilesOf } from './mixture';
 
+// Looked up once: these stand in the innermost loops.
+const maths = Math;
+const Numbers = Float64Array;
+
 /** Volts that a belief foresees at a charge, and how they change with each of the unknowns. */
 export function foreseenVolts(
   belief: Gaussian,
@@ -15,8 +19,8 @@ export function foreseenVolts(
   const onScale = at.voltsOf(expected);
   const slope = (at.voltsOf(far) - onScale) / (far - expected);
   const underFull = onScale - at.fullVolts;
-  const down = Math.min(1.1, Math.max(-0.1, 1 - expected / 100));
-  const weights = new Float64Array(SIZE);
+  const down = maths.min(1.1, maths.max(-0.1, 1 - expected / 100));
+  const weights = new Numbers(SIZE);
   // Charge rises as the way down shrinks, and the bulge with it.
   weights[CHARGE] = slope * (1 + mean[STEEPER]!) - (mean[BULGE]! * 4 * (1 - 2 * down)) / 100;
   weights[OFFSET] = 1;
@@ -34,10 +38,10 @@ export const MOST_SHOWN_PCT = 115;
 export function expectedReading(learnt: Learnt, at: ScaleAt): Estimate {
   return quantilesOf(
     learnt.explanations.map(({ belief, weight }) => {
-      const expected = Math.min(MOST_SHOWN_PCT, belief.mean[CHARGE]!);
+      const expected = maths.min(MOST_SHOWN_PCT, belief.mean[CHARGE]!);
       const { volts, weights } = foreseenVolts(belief, at, expected, expected - 4);
       const { variance } = sumOf(belief, weights);
-      return { weight, mean: volts, sd: Math.hypot(Math.sqrt(variance), METER_SD_VOLTS) };
+      return { weight, mean: volts, sd: maths.hypot(maths.sqrt(variance), METER_SD_VOLTS) };
     }),
   );
 }

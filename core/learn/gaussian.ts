@@ -1,3 +1,7 @@
+// Looked up once: these stand in the innermost loops.
+const maths = Math;
+const Numbers = Float64Array;
+
 /**
  * What is unknown of a battery, in this order: its charge now (percent of what it can hold), the
  * steady offset of its readings (volts), how much steeper its voltage runs than the scale (a
@@ -21,8 +25,8 @@ export interface Gaussian {
 
 /** Independent beliefs, by mean and standard deviation. */
 export function independent(rows: readonly (readonly [mean: number, sd: number])[]): Gaussian {
-  const mean = new Float64Array(SIZE);
-  const cov = new Float64Array(SIZE * SIZE);
+  const mean = new Numbers(SIZE);
+  const cov = new Numbers(SIZE * SIZE);
   rows.forEach(([value, sd], i) => {
     mean[i] = value;
     cov[i * SIZE + i] = sd * sd;
@@ -78,7 +82,7 @@ export function sumOf(
     value += by * mean[i]!;
     for (let j = 0; j < SIZE; j++) variance += by * weights[j]! * cov[i * SIZE + j]!;
   }
-  return { mean: value, variance: Math.max(0, variance) };
+  return { mean: value, variance: maths.max(0, variance) };
 }
 
 /**
@@ -92,7 +96,7 @@ export function learnFrom(
   surprise: number,
   variance: number,
 ): number {
-  const gain = new Float64Array(SIZE);
+  const gain = new Numbers(SIZE);
   let spread = variance;
   for (let i = 0; i < SIZE; i++) {
     let sum = 0;
@@ -106,17 +110,17 @@ export function learnFrom(
       cov[i * SIZE + j] = cov[i * SIZE + j]! - (gain[i]! * gain[j]!) / spread;
     }
   }
-  return -0.5 * ((surprise * surprise) / spread + Math.log(2 * Math.PI * spread));
+  return -0.5 * ((surprise * surprise) / spread + maths.log(2 * maths.PI * spread));
 }
 
 /** Lower triangle whose product with itself is the covariance (Cholesky); zero where nothing varies. */
 export function rootOf({ cov }: Gaussian): Float64Array {
-  const root = new Float64Array(SIZE * SIZE);
+  const root = new Numbers(SIZE * SIZE);
   for (let i = 0; i < SIZE; i++) {
     for (let j = 0; j <= i; j++) {
       let sum = cov[i * SIZE + j]!;
       for (let k = 0; k < j; k++) sum -= root[i * SIZE + k]! * root[j * SIZE + k]!;
-      if (i === j) root[i * SIZE + i] = sum > 1e-14 ? Math.sqrt(sum) : 0;
+      if (i === j) root[i * SIZE + i] = sum > 1e-14 ? maths.sqrt(sum) : 0;
       else root[i * SIZE + j] = root[j * SIZE + j]! > 0 ? sum / root[j * SIZE + j]! : 0;
     }
   }

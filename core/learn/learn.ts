@@ -29,6 +29,10 @@ import {
 import type { Happening, LearnQuestion } from './happenings';
 import { expectedSelfDischarge, usableShare } from './prior';
 
+// Looked up once: these stand in the innermost loops.
+const maths = Math;
+const Numbers = Float64Array;
+
 /** Where a loss beyond draw and self-discharge comes from: of the vehicle, or of the battery. */
 export type Cause = 'none' | 'draw' | 'cell';
 
@@ -161,8 +165,8 @@ export function priorOf(question: LearnQuestion, share: Estimate): Gaussian {
     [0, flat ? 1.5 * spread : spread],
     [0, STEEPER_SD],
     [0, SCALES[scale].bulgeVoltsPerCell * cells],
-    [draw, Math.hypot(drawPctPerDay(sdOf(question.usualDrawMa), usableAh), draw * shareSd)],
-    [self.value / share.value, Math.hypot(sdOf(self), self.value * shareSd) / share.value],
+    [draw, maths.hypot(drawPctPerDay(sdOf(question.usualDrawMa), usableAh), draw * shareSd)],
+    [self.value / share.value, maths.hypot(sdOf(self), self.value * shareSd) / share.value],
     [0, 0],
   ]);
 }
@@ -207,14 +211,14 @@ export function learn(question: LearnQuestion): Learnt {
   let measured: number | null = null;
 
   const pass = (to: number) => {
-    const days = Math.max(0, (to - last) / MS_PER_DAY);
+    const days = maths.max(0, (to - last) / MS_PER_DAY);
     if (days > 0 && !fed) {
       const factor = factorDays(last, to);
       for (const line of lines) fall(line, days, factor, connected);
       gapDays += days;
       if (connected) gapOnDays += days;
     }
-    last = Math.max(last, to);
+    last = maths.max(last, to);
   };
   const anew = () => {
     gapDays = 0;
@@ -265,12 +269,12 @@ export function learn(question: LearnQuestion): Learnt {
   }
   pass(question.now);
 
-  const best = Math.max(...lines.map((line) => line.log));
-  const total = lines.reduce((sum, line) => sum + Math.exp(line.log - best), 0);
+  const best = maths.max(...lines.map((line) => line.log));
+  const total = lines.reduce((sum, line) => sum + maths.exp(line.log - best), 0);
   const factorNow = factorDays(question.now - 3 * MS_PER_DAY, question.now) / 3;
   return {
     explanations: lines
-      .map(({ log, ...line }) => ({ ...line, weight: Math.exp(log - best) / total }))
+      .map(({ log, ...line }) => ({ ...line, weight: maths.exp(log - best) / total }))
       .sort((a, b) => b.weight - a.weight),
     connected,
     usableShare: share,
@@ -287,7 +291,7 @@ export function learn(question: LearnQuestion): Learnt {
 
 function beginnings(prior: Gaussian): Line[] {
   const sound: Line = {
-    log: Math.log(1 - UNNOTED.draw - UNNOTED.cell),
+    log: maths.log(1 - UNNOTED.draw - UNNOTED.cell),
     belief: prior,
     cause: 'none',
     since: null,
@@ -313,7 +317,7 @@ function withExcess(
   return sizes.map(([mean, sd, usual]) => {
     const belief = copyOf(line.belief);
     forget(belief, EXCESS, mean, sd);
-    return { ...line, log: line.log + Math.log(chance * usual), belief, cause };
+    return { ...line, log: line.log + maths.log(chance * usual), belief, cause };
   });
 }
 
@@ -335,7 +339,7 @@ function filled(line: Line, lithium: boolean): Line[] {
   const full = ([mean, sd]: readonly [number, number], chance: number, weak: boolean): Line => {
     const belief = copyOf(line.belief);
     forget(belief, CHARGE, mean, sd);
-    return { ...line, belief, weak, log: line.log + Math.log(chance) };
+    return { ...line, belief, weak, log: line.log + maths.log(chance) };
   };
   if (line.weakPct !== null) return [full([line.weakPct, WEAK_AGAIN_SD_PCT], 1, true)];
   if (line.weak) return [full(WEAK_FULL_PCT, 1, true)];
@@ -351,20 +355,20 @@ function partCharge(
   usableAh: number,
 ): void {
   const before = belief.mean[CHARGE]!;
-  const room = Math.max(0, 100 - before);
+  const room = maths.max(0, 100 - before);
   if (ampHours === null) {
     // Anything between what it had and full.
     move(belief, [], room / 2, room ** 2 / 12);
     return;
   }
-  const gained = Math.min(room, (100 * ampHours) / (CHARGE_FACTOR[question.chemistry] * usableAh));
+  const gained = maths.min(room, (100 * ampHours) / (CHARGE_FACTOR[question.chemistry] * usableAh));
   move(belief, [], gained, (0.1 * gained) ** 2);
 }
 
 /** On another vehicle: its draw as such vehicles usually have it. */
 function fittedAnew(line: Line, prior: Gaussian): Line[] {
   const belief = copyOf(line.belief);
-  forget(belief, DRAW, prior.mean[DRAW]!, Math.sqrt(prior.cov[DRAW * SIZE + DRAW]!));
+  forget(belief, DRAW, prior.mean[DRAW]!, maths.sqrt(prior.cov[DRAW * SIZE + DRAW]!));
   if (line.cause === 'cell') return [{ ...line, belief }];
   forget(belief, EXCESS, 0, 0);
   const known: Line = { ...line, belief, cause: 'none', since: null };
@@ -385,16 +389,16 @@ function drawMeasured(
   share: Estimate,
 ): Line[] {
   const pct = drawPctPerDay(milliamps, usableAh);
-  const sd = pct * Math.hypot(MEASURED_SD, sdOf(share) / share.value) + 0.01;
-  const weights = new Float64Array(SIZE);
+  const sd = pct * maths.hypot(MEASURED_SD, sdOf(share) / share.value) + 0.01;
+  const weights = new Numbers(SIZE);
   weights[DRAW] = 1;
   if (line.cause === 'draw') weights[EXCESS] = 1;
   const { mean, variance } = sumOf(line.belief, weights);
   const spread = variance + sd * sd;
-  const fits = Math.exp((-0.5 * (pct - mean) ** 2) / spread) / Math.sqrt(2 * Math.PI * spread);
+  const fits = maths.exp((-0.5 * (pct - mean) ** 2) / spread) / maths.sqrt(2 * maths.PI * spread);
   const belief = copyOf(line.belief);
   forget(belief, DRAW, pct, sd);
-  const log = changed ? line.log : line.log + Math.log(0.5 * fits + 0.5 * 0.1);
+  const log = changed ? line.log : line.log + maths.log(0.5 * fits + 0.5 * 0.1);
   if (line.cause === 'cell') return [{ ...line, belief, log }];
   forget(belief, EXCESS, 0, 0);
   const known: Line = { ...line, belief, log, cause: 'none', since: null };
@@ -426,14 +430,14 @@ function heard(
       ...line,
       belief: copyOf(line.belief),
       odd: [...line.odd, reading.id],
-      log: line.log + Math.log(UNNOTED.odd / (ODD_VOLTS_PER_CELL * cells)),
+      log: line.log + maths.log(UNNOTED.odd / (ODD_VOLTS_PER_CELL * cells)),
     },
   ];
   const branch = (chance: number, change: (belief: Gaussian) => void, more: Partial<Line>) => {
     if (!(chance > 0)) return;
     const belief = copyOf(line.belief);
     change(belief);
-    const branched = { ...line, ...more, belief, log: line.log + Math.log(chance) };
+    const branched = { ...line, ...more, belief, log: line.log + maths.log(chance) };
     children.push(updated(branched, seen).line);
   };
   const { gapDays, gapOnDays, connected } = gap;
@@ -475,22 +479,22 @@ function heardOf(reading: Reading, question: LearnQuestion): Heard {
   const flat = CHEMISTRIES[chemistry].flatVoltage;
   const surface = surfaceChargeVolts(chemistry, cells, reading.restedHours);
   // Under empty a lithium battery's own protection cuts off: how far says nothing.
-  const volts = flat ? Math.max(reading.volts, at.voltsOf(CUT_OFF_PCT)) : reading.volts;
+  const volts = flat ? maths.max(reading.volts, at.voltsOf(CUT_OFF_PCT)) : reading.volts;
   const flatNoise = flat ? SCALES[scale].spreadVoltsPerCell * cells : 0;
   return {
     at,
     volts: volts - SURFACE_SHARE * surface,
-    noise: Math.hypot(METER_SD_VOLTS, READING_SD_VOLTS, SURFACE_SHARE * surface, flatNoise),
+    noise: maths.hypot(METER_SD_VOLTS, READING_SD_VOLTS, SURFACE_SHARE * surface, flatNoise),
   };
 }
 
 /** A copy that has learnt from a reading, and how many standard deviations off it was. */
 function updated(line: Line, { at, volts, noise }: Heard): { line: Line; surprise: number } {
   const belief = copyOf(line.belief);
-  const expected = Math.min(MOST_SHOWN_PCT, belief.mean[CHARGE]!);
+  const expected = maths.min(MOST_SHOWN_PCT, belief.mean[CHARGE]!);
   const seen = at.socOf(volts - belief.mean[OFFSET]!);
   // The chord from what was expected to what is seen: through a bend of the scale it is exact.
-  const far = Math.abs(seen - expected) > 4 ? seen : expected + 4;
+  const far = maths.abs(seen - expected) > 4 ? seen : expected + 4;
   const { volts: foreseen, weights } = foreseenVolts(belief, at, expected, far);
   const surprise = volts - foreseen;
   const spread = sumOf(belief, weights).variance + noise * noise;
@@ -499,7 +503,7 @@ function updated(line: Line, { at, volts, noise }: Heard): { line: Line; surpris
   const weakPct = line.weak ? (line.weakPct ?? belief.mean[CHARGE]!) : null;
   return {
     line: { ...line, belief, log, weakPct },
-    surprise: Math.abs(surprise) / Math.sqrt(spread),
+    surprise: maths.abs(surprise) / maths.sqrt(spread),
   };
 }
 
@@ -527,11 +531,11 @@ function explainedLoss(
       ? drawPctPerDay(sdOf(usual), usableAh)
       : MEASURED_SD * draw;
   const value = draw + bySelf;
-  const sd = Math.hypot(
+  const sd = maths.hypot(
     drawSd,
     ((sdOf(self) / share.value) * factor) / 30,
     (value * sdOf(share)) / share.value,
     0.01,
   );
-  return { value, low: Math.max(0, value - 1.6449 * sd), high: value + 1.6449 * sd };
+  return { value, low: maths.max(0, value - 1.6449 * sd), high: value + 1.6449 * sd };
 }

@@ -1,7 +1,6 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { makeDemo } from '../../demo/make';
 import { DEMO_NOW } from '../../demo/site';
 import { loadSite } from '../site/load';
 import { db } from './store';
@@ -13,7 +12,8 @@ export function demoSite(): void {
   let folder: string;
   beforeAll(() => {
     folder = mkdtempSync(join(tmpdir(), 'velvet-handlers-'));
-    makeDemo(folder);
+    // Made once for all tests; each has its own copy.
+    cpSync(process.env.EMBER_DEMO_TEMPLATE!, folder, { recursive: true });
     process.env.EMBER_DATA = folder;
     process.env.EMBER_NOW = DEMO_NOW;
   });

@@ -118,10 +118,6 @@ await picture('bench-hunt', 'bench?battery=battery-033&job=hunt', {
     await page.getByRole('button', { name: 'F16 out, trailer socket' }).click();
   },
 });
-await picture('bench-phone', 'bench?battery=battery-033&job=draw', {
-  viewport: PHONE,
-  act: (page) => page.getByText('Passes').waitFor(),
-});
 {
   const page = await browser.newPage();
   await page.goto(`${base}/bench?battery=battery-033&job=draw`);
@@ -129,5 +125,19 @@ await picture('bench-phone', 'bench?battery=battery-033&job=draw', {
   await page.waitForTimeout(500);
 }
 for (const lamp of [false, true]) await picture('charge', 'charge?battery=battery-054', { lamp });
-await picture('charge-phone', 'charge?battery=battery-054', { viewport: PHONE });
+await picture('what-if', 'vehicle/vehicle-31', {
+  viewport: { width: 1280, height: 1100 },
+  act: async (page) => {
+    await page.getByRole('button', { name: 'What if', exact: true }).click();
+    await page.getByRole('combobox', { name: 'Kept' }).selectOption('off-recharged');
+    await page.getByRole('row', { name: /^Charges/ }).waitFor();
+    await page.waitForTimeout(1500);
+  },
+});
+await picture('one-more', 'yard', {
+  act: async (page) => {
+    await page.getByRole('button', { name: 'Where one more helps' }).click();
+    await page.getByText('Another plan, as the site is').waitFor({ timeout: 60_000 });
+  },
+});
 await browser.close();

@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { TestSite } from './server';
 import { goToStop } from './stops';
+import { goToStop } from './stops';
 
 let site: TestSite;
 test.beforeAll(async () => {
@@ -186,7 +187,7 @@ test('a camper from the gate to its plans, made safe step by step, and tagged', 
 
   await test.step('the round has what its plans still ask for', async () => {
     await page.goto(`${site.url}/round`);
-    await page.getByRole('button', { name: /Brackwater 24, blue/ }).click();
+    await goToStop(page, 'Y15');
     const stop = page.getByRole('region', { name: 'Stop Y15' });
     await expect(stop.getByRole('button', { name: 'Starter clean' })).toBeVisible();
     await expect(stop.getByRole('button', { name: 'Leisure 1 hook up' })).toBeVisible();

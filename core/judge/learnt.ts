@@ -139,7 +139,6 @@ function measuredCharges(standing: Standing): MeasuredCharge[] {
 
 function questionOf(standing: Standing): LearnQuestion {
   const { facts, state, rules, temperatures, timeZone, vehicleKind } = standing;
-  const first = state.connections[0];
   return {
     chemistry: facts.chemistry,
     cells: facts.cells,
@@ -149,7 +148,8 @@ function questionOf(standing: Standing): LearnQuestion {
     usualDrawMa: usualDraw(vehicleKind, state.role),
     charges: measuredCharges(standing),
     happenings: happeningsOf(standing),
-    connected: first ? !first.on : state.negativeOn,
+    // A battery arrives with its clamps on.
+    connected: state.connections.length > 0 || state.negativeOn,
     factorDays: factorDaysOver(temperatures, (at) => dayOf(at, timeZone)),
     now: standing.now,
   };

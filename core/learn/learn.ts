@@ -79,6 +79,8 @@ const UNNOTED = {
   draw: 0.12,
   /** The same after its draw was measured: something slept meanwhile, or came soon after. */
   missed: 0.08,
+  /** And where the voltage is flat, so that no reading would have told. */
+  missedFlat: 0.16,
   /** A cell that leaks. */
   cell: 0.08,
   /** In a day: something begins to draw; was on for a while; a charge that nobody wrote down. */
@@ -201,6 +203,8 @@ export function learn(question: LearnQuestion): Learnt {
   const prior = priorOf(question, share);
   let lines = beginnings(prior);
   const { happenings, factorDays } = question;
+  const flat = CHEMISTRIES[question.chemistry].flatVoltage;
+  const missed = flat ? UNNOTED.missedFlat : UNNOTED.missed;
   let connected = question.connected;
   let fed = false;
   let last = happenings[0]?.at ?? question.now;
@@ -236,9 +240,7 @@ export function learn(question: LearnQuestion): Learnt {
         fed = one.on;
         break;
       case 'full':
-        lines = kept(
-          lines.flatMap((line) => filled(line, CHEMISTRIES[question.chemistry].flatVoltage)),
-        );
+        lines = kept(lines.flatMap((line) => filled(line, flat)));
         anew();
         break;
       case 'part-charge':
@@ -254,7 +256,7 @@ export function learn(question: LearnQuestion): Learnt {
         break;
       case 'draw':
         measured = one.milliamps;
-        lines = kept(lines.flatMap((line) => drawMeasured(line, one, usableAh, share)));
+        lines = kept(lines.flatMap((line) => drawMeasured(line, one, usableAh, share, missed)));
         break;
       case 'reading': {
         if (fed) break;
@@ -387,6 +389,7 @@ function drawMeasured(
   { milliamps, changed = false }: { milliamps: number; changed?: boolean },
   usableAh: number,
   share: Estimate,
+  missed: number,
 ): Line[] {
   const pct = drawPctPerDay(milliamps, usableAh);
   const sd = pct * maths.hypot(MEASURED_SD, sdOf(share) / share.value) + 0.01;
@@ -402,7 +405,7 @@ function drawMeasured(
   if (line.cause === 'cell') return [{ ...line, belief, log }];
   forget(belief, EXCESS, 0, 0);
   const known: Line = { ...line, belief, log, cause: 'none', since: null };
-  return [known, ...withExcess(known, 'draw', UNNOTED.missed, DRAW_SIZES)];
+  return [known, ...withExcess(known, 'draw', missed, DRAW_SIZES)];
 }
 
 type Reading = Extract<Happening, { kind: 'reading' }>;
@@ -457,7 +460,8 @@ function heard(
       }
     }
   }
-  if (connected) {
+  // One trouble at a time.
+  if (line.cause === 'none' && connected) {
     branch(UNNOTED.dipPerDay * gapOnDays, (belief) => move(belief, [], -18, 14 ** 2), {
       dips: [...line.dips, reading.at],
     });

@@ -180,11 +180,11 @@ function summary(
   if (all === 0) return 'Nothing is laid up yet.';
   const parts = [
     under ? `${under} under ${under === 1 ? 'its' : 'their'} line` : 'none under its line',
-    ...(doubtful ? [`${doubtful} may be (one in ten or more)`] : []),
+    ...(doubtful ? [`${doubtful} doubtful`] : []),
     ...(frost ? [`${frost} could freeze`] : []),
     ...(condemned ? [`${condemned} to be replaced`] : []),
   ].join(', ');
-  if (ahead > 0) return `Forecast, if nobody charges anything: ${parts}.`;
+  if (ahead > 0) return `Forecast, nobody charging: ${parts}.`;
   if (ahead < 0) return `As recorded: ${parts}.`;
   return `${all} batteries: ${parts}.`;
 }

@@ -2,7 +2,6 @@ import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { TestSite } from './server';
 import { goToStop } from './stops';
-import { goToStop } from './stops';
 
 let site: TestSite;
 test.beforeAll(async () => {

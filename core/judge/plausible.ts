@@ -115,10 +115,13 @@ function doubtOfChange(reading: RecordedReading, standing: Standing): Doubt | nu
   const earlier = {
     ...standing,
     now: reading.at,
-    state: {
-      ...standing.state,
-      readings: standing.state.readings.filter((other) => other.at < reading.at),
-    },
+    // The same record is the same object, so that what was learnt of it is remembered.
+    state: standing.state.readings.some((other) => other.at >= reading.at)
+      ? {
+          ...standing.state,
+          readings: standing.state.readings.filter((other) => other.at < reading.at),
+        }
+      : standing.state,
   };
   const anchor = anchorOf(earlier);
   if (!anchor || anchor.kind === 'part-charge' || reading.fed) return null;

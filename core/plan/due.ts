@@ -226,15 +226,21 @@ function readingDue(standing: Standing, outlook: Outlook | null, day: Day): bool
   return last !== undefined && !last.fed && !isSettled(last, standing);
 }
 
+/** States as they were in the morning: the same object each time, so that what is learnt stays. */
+const mornings = new WeakMap<BatteryState, { morning: number; state: BatteryState }>();
+
 /** The state without what was recorded since the morning: what the round was made from. */
 function asOfMorning(standing: Standing, morning: number): Standing {
   const { state } = standing;
+  const known = mornings.get(state);
+  if (known?.morning === morning) return { ...standing, state: known.state };
   const earlier: BatteryState = {
     ...state,
     readings: state.readings.filter((reading) => reading.at < morning),
     chargeSince:
       state.chargeSince !== null && state.chargeSince >= morning ? null : state.chargeSince,
   };
+  mornings.set(state, { morning, state: earlier });
   return { ...standing, state: earlier };
 }
 

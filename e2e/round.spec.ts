@@ -47,6 +47,14 @@ async function workThrough(page: Page): Promise<void> {
     else if (await page.getByText('Type the settled milliamps.').isVisible()) {
       await page.keyboard.type('6');
       await page.keyboard.press('Enter');
+    } else if (await page.getByLabel(/^Gravity, cell 1$/).isVisible()) {
+      // One cell after the other, then the temperature of the acid.
+      for (let cell = 0; cell < 6; cell++) {
+        await page.keyboard.type('1.250');
+        await page.keyboard.press('Tab');
+      }
+      await page.keyboard.type('5');
+      await page.keyboard.press('Enter');
     } else {
       // Levels: all at the mark.
       await page.keyboard.press('Tab');

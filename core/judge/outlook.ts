@@ -5,6 +5,7 @@ import { lossDraws } from '../forecast/draws';
 import { forecastOver, type DailyLoss } from '../forecast/forecast';
 import { reserveOfDraws } from '../forecast/reserve-draws';
 import { learntSoc } from '../learn/answers';
+import type { Learnt } from '../learn/learn';
 import type { BatteryState, RecordedReading } from '../logbook/fold';
 import { roundFor } from '../plan/rounds';
 import { condemnedFor } from '../inspect/open';
@@ -99,22 +100,13 @@ export function outlookOf(standing: Standing): Outlook | null {
   const onCharge = state.chargeSince !== null;
   const held = isHeld(standing);
   const fed = held || onCharge;
-  const soc = learntSoc(learnt);
   const lineSocPct = rules.lineSocPct[facts.chemistry];
-
   const from = indexOfDay(temperatures, day);
+  const { soc, reserve: alone } = reckoned(learnt, standing, from, lineSocPct);
+
   const start = { socPct: soc.value, sd: sdOf(soc) };
   const forward = fed ? NO_LOSS : dailyLoss(loss, state.negativeOn);
-  const draws = drawsOfLearnt(learnt);
-  const reserve = fed
-    ? HELD_RESERVE
-    : reserveOfDraws(
-        draws.socPct,
-        lossDraws(draws, state.negativeOn),
-        temperatures.sums,
-        from,
-        lineSocPct,
-      );
+  const reserve = fed ? HELD_RESERVE : alone;
   const lineDay = Number.isFinite(reserve.value) ? day + Math.floor(reserve.value) : null;
 
   const until = standing.collectDay ?? day + COLD_AHEAD_DAYS;
@@ -199,6 +191,34 @@ export function readingDays(standing: Standing, socPct: number): number {
   if (rules.leaveAlone === 'by-forecast') return own;
   if (socPct < LEFT_ALONE_FROM_PCT) return 1;
   return Math.min(own, rules.leaveAlone === 'four-weeks' ? 28 : 14);
+}
+
+interface Reckoned {
+  readonly key: string;
+  readonly soc: Estimate;
+  readonly reserve: Estimate;
+}
+/** Charge and reserve as they were reckoned last, with what was learnt: they are asked for often. */
+const reckonings = new WeakMap<Learnt, Reckoned>();
+
+function reckoned(
+  learnt: Learnt,
+  { state, temperatures }: Standing,
+  from: number,
+  lineSocPct: number,
+): Reckoned {
+  const key = `${from}/${lineSocPct}/${state.negativeOn}`;
+  const known = reckonings.get(learnt);
+  if (known?.key === key) return known;
+  const draws = drawsOfLearnt(learnt);
+  const loss = lossDraws(draws, state.negativeOn);
+  const made: Reckoned = {
+    key,
+    soc: learntSoc(learnt),
+    reserve: reserveOfDraws(draws.socPct, loss, temperatures.sums, from, lineSocPct),
+  };
+  reckonings.set(learnt, made);
+  return made;
 }
 
 const NO_LOSS: DailyLoss = { drawPctPerDay: 0, selfPctPerMonthAt20C: 0, sdPctPerDay: 0 };

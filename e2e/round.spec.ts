@@ -49,12 +49,13 @@ async function workThrough(page: Page): Promise<void> {
       await page.keyboard.press('Enter');
     } else if (await page.getByLabel(/^Gravity, cell 1$/).isVisible()) {
       // One cell after the other, then the temperature of the acid.
+      await page.getByLabel('Gravity, cell 1').focus();
       for (let cell = 0; cell < 6; cell++) {
         await page.keyboard.type('1.250');
         await page.keyboard.press('Tab');
       }
       await page.keyboard.type('5');
-      await page.keyboard.press('Enter');
+      await page.keyboard.press('Escape');
     } else {
       // Levels: all at the mark.
       await page.keyboard.press('Tab');

@@ -1,5 +1,5 @@
 import { CHEMISTRIES, CHEMISTRY_IDS, cellsFor } from '../../core/battery/chemistries';
-import { MS_PER_DAY, dayName, dayOf } from '../../core/day';
+import { dayName, dayOf } from '../../core/day';
 import type { Estimate } from '../../core/estimate';
 import { arrheniusFactor } from '../../core/drain/self-discharge';
 import { drawsOf, lossDraws } from '../../core/forecast/draws';
@@ -8,6 +8,7 @@ import { reserveOfDraws } from '../../core/forecast/reserve-draws';
 import { learntDrawMa, learntLoss, learntSelf, learntSoc } from '../../core/learn/answers';
 import { findingsOf, settleBy } from '../../core/learn/findings';
 import type { Happening } from '../../core/learn/happenings';
+import { factorDaysOver } from '../../core/learn/factor-days';
 import { learn } from '../../core/learn/learn';
 import { BadInput, number, oneOf, optional, text, whole, withDefault } from '../flags';
 import { csvRows } from './csv-file';
@@ -102,11 +103,7 @@ export const drainTool = tool({
           : first.event === 'disconnect'
             ? true
             : (first.connected ?? true),
-      factorDays: (from, to) => {
-        const a = index(from);
-        const b = Math.max(a, index(to));
-        return ((sums[b + 1]! - sums[a]!) / (b - a + 1)) * Math.max(0, (to - from) / MS_PER_DAY);
-      },
+      factorDays: factorDaysOver({ sums, firstDay }, day),
       now,
     });
     const draws = drawsOf(learnt);

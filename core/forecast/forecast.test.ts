@@ -5,14 +5,8 @@ import { parse } from 'csv-parse/sync';
 import { Solver } from 'odex';
 import { freezingOfSoc } from '../battery/acid';
 import { drawPctPerDay } from '../drain/reserve';
-import {
-  arrheniusSums,
-  daysUntil,
-  forecast,
-  freezeMargin,
-  reserveBySums,
-  reserveOver,
-} from './forecast';
+import { arrheniusSums, daysUntil, forecast, freezeMargin, reserveBySums } from './forecast';
+import { reserveOfDraws } from './reserve-draws';
 
 interface WeatherRow {
   readonly location: string;
@@ -155,7 +149,7 @@ describe('the forecast', () => {
     );
   });
 
-  it('gives the same reserve by bisection as from the series, likely, low and high', () => {
+  it('gives the same reserve by bisection, draw by draw, as from the series', () => {
     fc.assert(
       fc.property(
         temperatures,
@@ -163,16 +157,28 @@ describe('the forecast', () => {
         (celsius, socPct) => {
           const start = { socPct, sd: 2 };
           const series = forecast(start, loss, celsius);
-          const reserve = reserveOver(start, loss, arrheniusSums(celsius), 0, celsius.length, 54);
+          // One draw alone is each of its own quantiles; the low one begins two deviations lower.
+          const alone = (pct: number) =>
+            reserveOfDraws(
+              Float64Array.of(pct),
+              {
+                steady: Float64Array.of(loss.drawPctPerDay),
+                warm: Float64Array.of(loss.selfPctPerMonthAt20C / 30),
+              },
+              arrheniusSums(celsius),
+              0,
+              54,
+            );
+          const low = forecast({ socPct: socPct - 4, sd: 0 }, loss, celsius);
           for (const [days, expected] of [
-            [reserve.value, daysUntil(series.socPct, 54)],
-            [reserve.low, daysUntil(series.lowPct, 54)],
+            [alone(socPct).value, daysUntil(series.socPct, 54)],
+            [alone(socPct).low, daysUntil(series.socPct, 54)],
+            [alone(socPct - 4).value, daysUntil(low.socPct, 54)],
           ] as const) {
             if (Number.isFinite(expected)) expect(days).toBeCloseTo(expected, 6);
             else expect(days).toBe(Infinity);
           }
-          expect(reserve.low).toBeLessThanOrEqual(reserve.value);
-          expect(reserve.high).toBeGreaterThanOrEqual(reserve.value);
+          expect(alone(socPct - 4).value).toBeLessThanOrEqual(alone(socPct).value);
         },
       ),
     );

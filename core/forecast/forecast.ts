@@ -1,4 +1,4 @@
-import { Z90, type Estimate } from '../estimate';
+import { Z90 } from '../estimate';
 import { arrheniusFactor } from '../drain/self-discharge';
 
 /** How a battery loses, with its doubt; all in percent of rated capacity. */
@@ -87,43 +87,6 @@ export function daysUntil(series: ArrayLike<number>, line: number): number {
     }
   }
   return Infinity;
-}
-
-/**
- * Reserve: days, with fraction, until the forecast meets the recharge line, with its 90 %
- * range; by bisection over a hall's sums, so that no series has to be made. Infinity where the
- * line is not met within `days`.
- */
-export function reserveOver(
-  start: { socPct: number; sd: number },
-  loss: DailyLoss,
-  sums: Float64Array,
-  from: number,
-  days: number,
-  lineSocPct: number,
-): Estimate {
-  const selfPct = loss.selfPctPerMonthAt20C / 30;
-  const base = sums[from]!;
-  const over = (day: number, z: number) =>
-    start.socPct -
-    loss.drawPctPerDay * day -
-    selfPct * (sums[from + day]! - base) +
-    z * doubtAfter(start.sd, loss.sdPctPerDay, day) -
-    lineSocPct;
-  const until = (z: number): number => {
-    if (over(0, z) <= 0) return 0;
-    if (over(days, z) > 0) return Infinity;
-    let low = 0;
-    let high = days;
-    while (high - low > 1) {
-      const middle = (low + high) >> 1;
-      if (over(middle, z) > 0) low = middle;
-      else high = middle;
-    }
-    const before = over(low, z);
-    return low + before / (before - over(high, z));
-  };
-  return { value: until(0), low: until(-Z90), high: until(Z90) };
 }
 
 /**

@@ -1,7 +1,7 @@
-import { Z90, type Estimate } from '../estimate';
+import type { Estimate } from '../estimate';
 import { drawPctPerDay } from '../drain/reserve';
-import { CHARGE, DRAW, EXCESS, OFFSET, SELF, SIZE, STEEPER } from './gaussian';
-import type { Explanation, Learnt } from './learn';
+import { CHARGE, DRAW, EXCESS, OFFSET, SELF, SIZE } from './gaussian';
+import { excessActs, type Explanation, type Learnt } from './learn';
 import { spreadOf } from './mixture';
 
 type Terms = readonly (readonly [of: number, by: number])[];
@@ -20,10 +20,6 @@ const notUnder0 = ({ value, low, high }: Estimate): Estimate => ({
   low: Math.max(0, low),
   high: Math.max(0, high),
 });
-
-/** Whether what an explanation has beyond draw and self-discharge acts now. */
-export const excessActs = ({ cause }: Pick<Explanation, 'cause'>, connected: boolean) =>
-  cause === 'cell' || (cause === 'draw' && connected);
 
 /** State of charge, percent of what it can still hold; never over 100. */
 export function learntSoc(learnt: Learnt): Estimate {
@@ -77,25 +73,12 @@ export function learntSelf(learnt: Learnt): Estimate {
   };
 }
 
-/** What comes on top of draw and self-discharge now, percent a day. */
-export const learntExcess = (learnt: Learnt): Estimate =>
-  ask(learnt, (one) => [[EXCESS, excessActs(one, learnt.connected) ? 1 : 0]]);
-
 /** The steady offset of its readings, volts for all cells. */
 export const learntOffset = (learnt: Learnt): Estimate => ask(learnt, () => [[OFFSET, 1]]);
-
-/** How much steeper its voltage runs than the scale, as a share. */
-export const learntSteeper = (learnt: Learnt): Estimate => ask(learnt, () => [[STEEPER, 1]]);
 
 /** How likely it is that an explanation of this kind is the right one. */
 export const chanceOf = (learnt: Learnt, is: (one: Explanation) => boolean): number =>
   learnt.explanations.reduce((sum, one) => sum + (is(one) ? one.weight : 0), 0);
-
-/** Mean and standard deviation of a range, for what reckons with one normal distribution. */
-export const asNormal = ({ low, high }: Estimate) => ({
-  mean: (low + high) / 2,
-  sd: (high - low) / (2 * Z90),
-});
 
 /** What leaks through a failing cell, percent a day. */
 export const learntLeak = (learnt: Learnt): Estimate =>

@@ -1,5 +1,5 @@
 import { MS_PER_DAY } from '../day';
-import { sdOf, type Estimate } from '../estimate';
+import { Z90, sdOf, type Estimate } from '../estimate';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { SCALES } from '../battery/scales';
 import {
@@ -324,14 +324,14 @@ function withExcess(
 }
 
 /** Whether an excess of that cause acts now. */
-const acts = (cause: Cause, connected: boolean) =>
+export const excessActs = ({ cause }: Pick<Explanation, 'cause'>, connected: boolean): boolean =>
   cause === 'cell' || (cause === 'draw' && connected);
 
 function fall(line: Line, days: number, factor: number, connected: boolean): void {
   const { belief, cause } = line;
   const weights: [number, number][] = [[SELF, -factor / 30]];
   if (connected) weights.push([DRAW, -days]);
-  if (acts(cause, connected)) weights.push([EXCESS, -days]);
+  if (excessActs(line, connected)) weights.push([EXCESS, -days]);
   const lost = weights.reduce((sum, [of, by]) => sum + by * belief.mean[of]!, 0);
   const unsteady = cause === 'cell' ? LEAK_UNSTEADY : LOSS_UNSTEADY;
   move(belief, weights, 0, (unsteady * lost) ** 2 + WALK_PCT ** 2 * days);
@@ -541,5 +541,5 @@ function explainedLoss(
     (value * sdOf(share)) / share.value,
     0.01,
   );
-  return { value, low: maths.max(0, value - 1.6449 * sd), high: value + 1.6449 * sd };
+  return { value, low: maths.max(0, value - Z90 * sd), high: value + Z90 * sd };
 }

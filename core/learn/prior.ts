@@ -1,4 +1,4 @@
-import { sdOf, type Estimate } from '../estimate';
+import { Z90, sdOf, type Estimate } from '../estimate';
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import { afterCharge } from '../charge/after';
 import { ageFactor } from '../drain/self-discharge';
@@ -50,6 +50,6 @@ export function usableShare(
     sum += (by * usable.value) / capacityAh;
   }
   const value = Math.min(1.2, Math.max(0.15, sum / weight));
-  const half = 1.6449 / Math.sqrt(weight);
+  const half = Z90 / Math.sqrt(weight);
   return { value, low: Math.max(0.05, value - half), high: value + half };
 }

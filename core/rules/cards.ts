@@ -38,6 +38,20 @@ export interface RuleCard<K extends ChoiceRule = ChoiceRule> {
   readonly schools: readonly School<Rules[K]>[];
 }
 
+/** A way of ageing that a comparison of storage plans counts, or leaves out. */
+function ageing(label: string, why: string, counts: string, leave: string) {
+  return {
+    group: 'money' as const,
+    label,
+    unit: '',
+    why,
+    schools: [
+      { value: 'count' as const, label: 'counts', reason: counts },
+      { value: 'leave' as const, label: 'is left out', reason: leave },
+    ],
+  };
+}
+
 /** Every rule of one choice. To add one is to add its field in the rules and its record here. */
 export const RULE_CARDS: { readonly [K in ChoiceRule]: RuleCard<K> } = {
   restHours: {
@@ -457,46 +471,30 @@ export const RULE_CARDS: { readonly [K in ChoiceRule]: RuleCard<K> } = {
       { value: 25, label: '25', reason: 'Owners mind.' },
     ],
   },
-  lifeSulfation: {
-    group: 'money',
-    label: 'Ageing under the line',
-    unit: '',
-    why: 'Plates sulfate while a battery stands low. How fast is our own assumption: a hundredth of its life for each day flat, in proportion to how far under the line.',
-    schools: [
-      { value: 'count', label: 'counts', reason: 'A plan that lets it stand low costs life.' },
-      { value: 'leave', label: 'is left out', reason: 'You judge that yourself.' },
-    ],
-  },
-  lifeFreezing: {
-    group: 'money',
-    label: 'Ageing by frost',
-    unit: '',
-    why: 'A frozen battery splits: its price times the chance that it freezes.',
-    schools: [
-      { value: 'count', label: 'counts', reason: 'A frozen battery is a dead one.' },
-      { value: 'leave', label: 'is left out', reason: 'Nothing freezes here.' },
-    ],
-  },
-  lifeHeat: {
-    group: 'money',
-    label: 'Ageing by warmth',
-    unit: '',
-    why: 'A life of five years at 20 °C, half as long for each ten degrees more: common practice, by the law of Arrhenius.',
-    schools: [
-      { value: 'count', label: 'counts', reason: 'A heated hall costs life too.' },
-      { value: 'leave', label: 'is left out', reason: 'Life in storage is not counted.' },
-    ],
-  },
-  lifeCycles: {
-    group: 'money',
-    label: 'Ageing by charging and discharging',
-    unit: '',
-    why: 'Two hundred and fifty times down to about 12 V is a life: common practice for cheap leisure batteries. Each charge costs its part.',
-    schools: [
-      { value: 'count', label: 'counts', reason: 'Deep falls and many charges cost life.' },
-      { value: 'leave', label: 'is left out', reason: 'Cycles are few in storage.' },
-    ],
-  },
+  lifeSulfation: ageing(
+    'Ageing under the line',
+    'Plates sulfate while a battery stands low. How fast is our own assumption: a hundredth of its life for each day flat, in proportion to how far under the line.',
+    'A plan that lets it stand low costs life.',
+    'You judge that yourself.',
+  ),
+  lifeFreezing: ageing(
+    'Ageing by frost',
+    'A frozen battery splits: its price times the chance that it freezes.',
+    'A frozen battery is a dead one.',
+    'Nothing freezes here.',
+  ),
+  lifeHeat: ageing(
+    'Ageing by warmth',
+    'A life of five years at 20 °C, half as long for each ten degrees more: common practice, by the law of Arrhenius.',
+    'A heated hall costs life too.',
+    'Life in storage is not counted.',
+  ),
+  lifeCycles: ageing(
+    'Ageing by charging and discharging',
+    'Two hundred and fifty times down to about 12 V is a life: common practice for cheap leisure batteries. Each charge costs its part.',
+    'Deep falls and many charges cost life.',
+    'Cycles are few in storage.',
+  ),
 };
 
 export const CHOICE_RULES = Object.keys(RULE_CARDS) as ChoiceRule[];

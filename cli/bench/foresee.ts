@@ -21,9 +21,10 @@ import { hallAir, outdoors, type Hours } from '../../standins/weather';
 import { WINTER_DAYS, winterOf, type Wintering } from '../../standins/wintering';
 import { table } from './report';
 
-const BATTERIES = 500;
+/** Thrice the five hundred that are wanted: the misses of one battery come together. */
+const BATTERIES = 1500;
 /** Seeds on which nothing was tried while the learning was written. */
-const UNSEEN = 12_000_000;
+const UNSEEN = 22_000_000;
 const FIRST = toDay('2026-10-20');
 const WINTERS = 5;
 
@@ -143,12 +144,14 @@ export function benchForesee(seeds = UNSEEN): void {
   for (let n = 0; n < BATTERIES; n++) {
     const hall = halls[n % halls.length]!;
     const one = winterOf(seeds + n, hall.air, FIRST * MS_PER_DAY, 0.3);
-    const group = one.trouble ? 'troubled' : 'sound';
+    const { trouble } = one;
     let alarmed = false;
     let foundAfter: number | null = null;
     let since = 0;
     one.looks.forEach((look, i) => {
       const learnt = learntAt(one, hall, look.upTo, look.at);
+      // Until its trouble begins a battery is sound, with a line date that is not.
+      const begun = trouble !== null && look.at / MS_PER_DAY - FIRST >= trouble.fromDay;
       const soc = learntSoc(learnt);
       const weather = weatherOn(hall, dayOf(look.at));
       const draws = drawsOf(learnt, 600);
@@ -170,7 +173,7 @@ export function benchForesee(seeds = UNSEEN): void {
       const rounded = { ...lineDays, low: cut(lineDays.low) - 1, high: cut(lineDays.high) };
       const socHeld = holds(soc, look.socPct);
       const lineHeld = holds(rounded, cut(look.lineDays));
-      for (const key of [one.chemistry, group, 'all']) {
+      for (const key of [one.chemistry, begun ? 'troubled' : 'sound', 'all']) {
         let tally = tallies.get(key);
         if (!tally) tallies.set(key, (tally = nothing()));
         tally.looks++;
@@ -180,7 +183,7 @@ export function benchForesee(seeds = UNSEEN): void {
         tally.width += soc.high - soc.low;
         tally.error += Math.abs(soc.value - look.socPct);
       }
-      if (group === 'sound' && (i === 0 || i === 5)) {
+      if (!trouble && (i === 0 || i === 5)) {
         const width = lossWidth(learnt);
         if (i === 0) prior += width;
         else {
@@ -189,29 +192,29 @@ export function benchForesee(seeds = UNSEEN): void {
         }
       }
       const alarms = findingsOf(learnt, ACTED_ON_FROM);
-      if (!one.trouble) {
+      if (!trouble) {
         if (alarms.length) {
           alarmed = true;
           for (const { kind } of alarms) falseKinds.set(kind, (falseKinds.get(kind) ?? 0) + 1);
         }
         return;
       }
-      if (look.at / MS_PER_DAY - FIRST < one.trouble.fromDay || foundAfter !== null) return;
+      if (!begun || foundAfter !== null) return;
       since++;
-      const wanted = SHOWS[one.trouble.kind]!;
+      const wanted = SHOWS[trouble.kind]!;
       if (alarms.some(({ kind }) => wanted.includes(kind))) foundAfter = since;
     });
-    if (!one.trouble) {
+    if (!trouble) {
       sound++;
       if (alarmed) falsely++;
     } else if (since > 0) {
-      const row = found.get(one.trouble.kind) ?? { planted: 0, found: 0, readings: 0 };
+      const row = found.get(trouble.kind) ?? { planted: 0, found: 0, readings: 0 };
       row.planted++;
       if (foundAfter !== null && foundAfter <= 3) {
         row.found++;
         row.readings += foundAfter;
       }
-      found.set(one.trouble.kind, row);
+      found.set(trouble.kind, row);
     }
   }
   const percent = (share: number) => `${(100 * share).toFixed(1)} %`;

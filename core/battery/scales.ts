@@ -58,7 +58,7 @@ const LEAD_ACID_SPREAD = 0.018 / 6;
 /** Our own assumption: half the table's own spread. */
 const LEAD_ACID_BULGE = 0.0022;
 /** What is from memory, or handed down, lies further off in between. Our own assumption. */
-const HANDED_DOWN_BULGE = 0.004;
+const HANDED_DOWN_BULGE = 0.005;
 
 const leadAcid = {
   belowEmpty: LEAD_ACID_BELOW_EMPTY,

@@ -24,7 +24,7 @@ export const DRAWS = 1000;
 const WEAK_AGAIN_PCT = 4;
 
 /** The days ahead lose more or less than the law says, by a share. Our own assumption. */
-const UNSTEADY = 0.045;
+const UNSTEADY = 0.03;
 
 /**
  * Draws from what was learnt: each explanation gets its share of them, in proportion to its

@@ -13,7 +13,7 @@ import { foresee, type ForeseeQuestion } from './foresee';
 import { keepThrough, type KeepQuestion } from './keep';
 import { evenNormals, normalQuantile } from './normals';
 import { reserveOfDraws } from './reserve-draws';
-import { WAYS, weatherOf, type Weather } from './weather';
+import { WAYS, weatherBand, weatherOf, type Weather } from './weather';
 import { arrheniusSums } from './forecast';
 import { learn } from '../learn/learn';
 import { question } from '../learn/learn.fixture';
@@ -29,6 +29,7 @@ const mild = (days: number): Weather => ({
   days,
   factor: new Float64Array(days).fill(1),
   night: new Float64Array(days).fill(10),
+  mean: new Float64Array(days).fill(10),
 });
 const asked = (more: Partial<ForeseeQuestion> = {}): ForeseeQuestion => ({
   chemistry: 'flooded',
@@ -262,6 +263,20 @@ describe('the weather ahead', () => {
     expect(
       new Set(Array.from({ length: WAYS }, (_, way) => weather.night[way * 10 + 9])).size,
     ).toBe(WAYS);
+  });
+
+  it('says between what a day will lie: nothing is open of a known one', () => {
+    const weather = weatherOf(ahead([{ day: toDay('2026-12-01'), mean: 5, min: 2 }]), 0, 60);
+    const { low, high } = weatherBand(weather);
+    for (let day = 0; day < 60; day++) {
+      const column = Array.from({ length: WAYS }, (_, way) => weather.mean[way * 60 + day]!);
+      // simple-statistics: quantile, to the next of forty ways.
+      expect(low[day]!).toBeGreaterThanOrEqual(quantile(column, 0.01));
+      expect(low[day]!).toBeLessThanOrEqual(quantile(column, 0.1));
+      expect(high[day]!).toBeGreaterThanOrEqual(quantile(column, 0.9));
+    }
+    expect(high[0]! - low[0]!).toBe(0);
+    expect(high[50]! - low[50]!).toBeGreaterThan(3);
   });
 
   it('a colder winter is colder by so much', () => {

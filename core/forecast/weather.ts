@@ -10,6 +10,8 @@ export interface Weather {
   readonly factor: Float64Array;
   /** Coldest of each night. */
   readonly night: Float64Array;
+  /** Mean of each day. */
+  readonly mean: Float64Array;
 }
 
 export const WAYS = 40;
@@ -40,6 +42,7 @@ export function weatherOf(
 ): Weather {
   const factor = new Float64Array(WAYS * days);
   const night = new Float64Array(WAYS * days);
+  const means = new Float64Array(WAYS * days);
   const { mean, low, firstDay, knownTo } = temperatures;
   const last = mean.length - 1;
   const innovation = Math.sqrt(1 - KEPT_A_DAY * KEPT_A_DAY);
@@ -55,6 +58,7 @@ export function weatherOf(
       if (firstDay + from + day <= knownTo) {
         factor[at] = arrheniusFactor(celsius);
         night[at] = low[i]!;
+        means[at] = celsius;
         continue;
       }
       open++;
@@ -68,9 +72,30 @@ export function weatherOf(
       celsius += sd * (season + norm * departure) - colder;
       factor[at] = arrheniusFactor(celsius);
       night[at] = celsius - fall;
+      means[at] = celsius;
     }
   }
-  return { ways: WAYS, days, factor, night };
+  return { ways: WAYS, days, factor, night, mean: means };
+}
+
+/**
+ * Between which temperatures a day's mean lies in nine of ten ways, day by day. Where the weather
+ * is known, both are the same.
+ */
+export function weatherBand({ ways, days, mean }: Weather): {
+  low: Float64Array;
+  high: Float64Array;
+} {
+  const low = new Float64Array(days);
+  const high = new Float64Array(days);
+  const column = new Float64Array(ways);
+  for (let day = 0; day < days; day++) {
+    for (let way = 0; way < ways; way++) column[way] = mean[way * days + day]!;
+    column.sort();
+    low[day] = column[Math.round(0.05 * (ways - 1))]!;
+    high[day] = column[Math.round(0.95 * (ways - 1))]!;
+  }
+  return { low, high };
 }
 
 /** Normal deviates by day and way: the first row for the winters, then one for each day. */

@@ -94,6 +94,32 @@ describe('a belief', () => {
 });
 
 describe('learning from a record', () => {
+  it('takes a lithium battery found cut off to have been empty for longer', () => {
+    // Full on day 0 and cut off on day 60: it lost 100 % in 60 days, or in fewer.
+    const found = (day: number, volts: number) =>
+      learntLoss(
+        learn(
+          question({
+            chemistry: 'lfp',
+            cells: 4,
+            scale: 'lfp',
+            readings: [[day, volts]],
+          }),
+        ),
+      );
+    const cut = found(60, 12.1);
+    expect(cut.low).toBeGreaterThan(1.2);
+    expect(cut.high).toBeGreaterThan(3);
+    // How far under the cut-off says nothing more: common practice.
+    expect(found(60, 0.4).value).toBeCloseTo(cut.value, 5);
+    // And what is left does not go on falling.
+    const { value, low } = learntSoc(
+      learn(question({ chemistry: 'lfp', cells: 4, scale: 'lfp', readings: [[60, 12.1]] })),
+    );
+    expect(value).toBeLessThan(5);
+    expect(low).toBeGreaterThan(-5);
+  });
+
   it('begins from chemistry, age and usual draw', () => {
     const learnt = learn(question());
     const share = learnt.usableShare.value;

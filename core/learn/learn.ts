@@ -27,6 +27,7 @@ import {
   type Gaussian,
 } from './gaussian';
 import type { Happening, LearnQuestion } from './happenings';
+import { normalBelow } from './mixture';
 import { expectedSelfDischarge, usableShare } from './prior';
 
 // Looked up once: these stand in the innermost loops.
@@ -80,7 +81,7 @@ const UNNOTED = {
   /** The same after its draw was measured: something slept meanwhile, or came soon after. */
   missed: 0.08,
   /** And where the voltage is flat, so that no reading would have told. */
-  missedFlat: 0.16,
+  missedFlat: 0.28,
   /** A cell that leaks. */
   cell: 0.08,
   /** In a day: something begins to draw; was on for a while; a charge that nobody wrote down. */
@@ -124,7 +125,7 @@ const WEAK_AGAIN_SD_PCT = 20;
 const OUTING_PCT = [-1.5, 3] as const;
 
 /** A loss is not quite the same from day to day, and no law of it quite true: shares of it. */
-const LOSS_UNSTEADY = 0.1;
+const LOSS_UNSTEADY = 0.08;
 const WALK_PCT = 0.15;
 /** A leak through a cell is less even. */
 const LEAK_UNSTEADY = 0.25;
@@ -410,8 +411,14 @@ function drawMeasured(
 
 type Reading = Extract<Happening, { kind: 'reading' }>;
 
-/** Under this a lithium battery shows nothing more. */
-const CUT_OFF_PCT = -3;
+/** Under this a lithium battery is as good as cut off by its own protection. */
+const CUT_OFF_PCT = 4;
+/** Its volts may then lie anywhere within so much. */
+const CUT_OFF_VOLTS_PER_CELL = 0.2;
+/** On a plateau a reading says still less than the scale's spread: so many times that. */
+const PLATEAU = 1.25;
+/** What one that was found so still holds, percent: mean and doubt. */
+const CUT_OFF_LEFT = [1, 2] as const;
 /** Of the surface charge that may be left, so much usually is, give or take as much. */
 const SURFACE_SHARE = 0.35;
 
@@ -426,16 +433,19 @@ function heard(
   gap: { gapDays: number; gapOnDays: number; connected: boolean },
 ): Line[] {
   const straight = updated(line, seen);
-  if (straight.surprise < 1) return [straight.line];
-  const children: Line[] = [
-    straight.line,
-    {
+  const { gapDays, gapOnDays, connected } = gap;
+  // Where the voltage is flat nothing need surprise: what was left on does not show for weeks.
+  const hides = seen.flat && line.cause === 'none' && connected && gapOnDays > 0;
+  if (straight.surprise < 1 && !hides) return [straight.line];
+  const children: Line[] = [straight.line];
+  if (straight.surprise >= 1) {
+    children.push({
       ...line,
       belief: copyOf(line.belief),
       odd: [...line.odd, reading.id],
       log: line.log + maths.log(UNNOTED.odd / (ODD_VOLTS_PER_CELL * cells)),
-    },
-  ];
+    });
+  }
   const branch = (chance: number, change: (belief: Gaussian) => void, more: Partial<Line>) => {
     if (!(chance > 0)) return;
     const belief = copyOf(line.belief);
@@ -443,7 +453,6 @@ function heard(
     const branched = { ...line, ...more, belief, log: line.log + maths.log(chance) };
     children.push(updated(branched, seen).line);
   };
-  const { gapDays, gapOnDays, connected } = gap;
   if (line.cause === 'none' && connected && gapOnDays > 0) {
     for (const start of STEP_STARTS) {
       for (const [mean, sd, usual] of STEP_SIZES) {
@@ -460,6 +469,7 @@ function heard(
       }
     }
   }
+  if (straight.surprise < 1) return children;
   // One trouble at a time.
   if (line.cause === 'none' && connected) {
     branch(UNNOTED.dipPerDay * gapOnDays, (belief) => move(belief, [], -18, 14 ** 2), {
@@ -475,6 +485,10 @@ interface Heard {
   readonly at: ScaleAt;
   readonly volts: number;
   readonly noise: number;
+  readonly flat: boolean;
+  /** Its own protection has cut it off: since when, and how empty, does not show. */
+  readonly cutOff: boolean;
+  readonly cells: number;
 }
 
 function heardOf(reading: Reading, question: LearnQuestion): Heard {
@@ -482,18 +496,23 @@ function heardOf(reading: Reading, question: LearnQuestion): Heard {
   const at = scaleAt({ chemistry, cells, scale, celsius: reading.celsius });
   const flat = CHEMISTRIES[chemistry].flatVoltage;
   const surface = surfaceChargeVolts(chemistry, cells, reading.restedHours);
-  // Under empty a lithium battery's own protection cuts off: how far says nothing.
-  const volts = flat ? maths.max(reading.volts, at.voltsOf(CUT_OFF_PCT)) : reading.volts;
-  const flatNoise = flat ? SCALES[scale].spreadVoltsPerCell * cells : 0;
+  const flatNoise = flat ? PLATEAU * SCALES[scale].spreadVoltsPerCell * cells : 0;
   return {
     at,
-    volts: volts - SURFACE_SHARE * surface,
+    flat,
+    cells,
+    cutOff: flat && reading.volts < at.voltsOf(CUT_OFF_PCT),
+    volts: reading.volts - SURFACE_SHARE * surface,
     noise: maths.hypot(METER_SD_VOLTS, READING_SD_VOLTS, SURFACE_SHARE * surface, flatNoise),
   };
 }
 
 /** A copy that has learnt from a reading, and how many standard deviations off it was. */
-function updated(line: Line, { at, volts, noise }: Heard): { line: Line; surprise: number } {
+function updated(line: Line, seen: Heard): { line: Line; surprise: number } {
+  return seen.cutOff ? foundEmpty(line, seen) : readAs(line, seen);
+}
+
+function readAs(line: Line, { at, volts, noise }: Heard): { line: Line; surprise: number } {
   const belief = copyOf(line.belief);
   const expected = maths.min(MOST_SHOWN_PCT, belief.mean[CHARGE]!);
   const seen = at.socOf(volts - belief.mean[OFFSET]!);
@@ -509,6 +528,28 @@ function updated(line: Line, { at, volts, noise }: Heard): { line: Line; surpris
     line: { ...line, belief, log, weakPct },
     surprise: maths.abs(surprise) / maths.sqrt(spread),
   };
+}
+
+/**
+ * It is empty, and may have been for long: all that is learnt is that its charge, had it gone on
+ * falling, is somewhere under the cut-off. The belief cut off there, by its first two moments.
+ */
+function foundEmpty(line: Line, { cells }: Heard): { line: Line; surprise: number } {
+  const belief = copyOf(line.belief);
+  const mean = belief.mean[CHARGE]!;
+  const variance = belief.cov[CHARGE * SIZE + CHARGE]!;
+  const sd = maths.sqrt(variance) + 1e-6;
+  const edge = (CUT_OFF_PCT - mean) / sd;
+  const below = maths.max(1e-9, normalBelow(edge));
+  const pull = maths.exp(-0.5 * edge * edge) / maths.sqrt(2 * maths.PI) / below;
+  const left = maths.min(0.999, maths.max(0.05, 1 - edge * pull - pull * pull));
+  const doubt = (variance * left) / (1 - left);
+  const weights = new Numbers(SIZE);
+  weights[CHARGE] = 1;
+  learnFrom(belief, weights, (-sd * pull * (variance + doubt)) / variance, doubt);
+  forget(belief, CHARGE, ...CUT_OFF_LEFT);
+  const log = line.log + maths.log(below / (CUT_OFF_VOLTS_PER_CELL * cells));
+  return { line: { ...line, belief, log }, surprise: maths.max(0, -edge) };
 }
 
 function kept(lines: readonly Line[]): Line[] {

@@ -66,6 +66,7 @@ export function DrawTest({
   const [progress, setProgress] = useProgress(`bench-${battery.id}`);
   const [message, setMessage] = useState<string | null>(null);
   const [enough, setEnough] = useState(false);
+  const [changed, setChanged] = useState(false);
   const limit = limitMa(vehicle.kind, data.rules);
   const unfit = DRAW_TEST.unfit?.(context) ?? null;
 
@@ -100,8 +101,9 @@ export function DrawTest({
     setProgress({ ...progress, done: [...progress.done, id] });
   };
   const finish = async () => {
-    const reply = await bench.ask({ do: 'finish', steps: done, evenAwake: enough });
+    const reply = await bench.ask({ do: 'finish', steps: done, evenAwake: enough, changed });
     if (!reply.ok) return setMessage(reply.reason);
+    setChanged(false);
     setProgress({ done: [] });
     setEnough(false);
     onRecorded('Draw test recorded, with its trace.');
@@ -179,6 +181,16 @@ export function DrawTest({
           <p role="alert" className={styles.doubt}>
             {message}
           </p>
+        ) : null}
+        {test ? (
+          <label className={styles.tick}>
+            <input
+              type="checkbox"
+              checked={changed}
+              onChange={(event) => setChanged(event.target.checked)}
+            />
+            Something was repaired or switched off first
+          </label>
         ) : null}
         <div className={styles.buttons}>
           <Button type="primary" size="large" disabled={!complete} onClick={() => void finish()}>

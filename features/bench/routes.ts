@@ -102,13 +102,16 @@ export async function postBench(request: Request): Promise<Response> {
       bench.end();
       break;
     case 'finish':
-      return finish(bench, wanted.steps, wanted.evenAwake);
+      return finish(bench, wanted);
   }
   return Response.json({ test: bench.running });
 }
 
 /** Records the draw with its trace, all or nothing, and ends the test. */
-function finish(bench: BenchHub, steps: readonly string[], evenAwake: boolean): Response {
+function finish(
+  bench: BenchHub,
+  { steps, evenAwake, changed }: Extract<BenchRequest, { do: 'finish' }>,
+): Response {
   const test = bench.running!;
   const out = bench.out();
   if (out.length) return refuse(409, `Still out: ${out.join(', ')}. Put back what was pulled.`);
@@ -121,7 +124,7 @@ function finish(bench: BenchHub, steps: readonly string[], evenAwake: boolean): 
   }
   const kept = loadBattery(db(), now(), test.batteryId);
   if (!kept) return refuse(404, `There is no battery ${test.batteryId} here any more.`);
-  keepDraw(kept, { id: test.id, trace, marks: test.marks, draw, steps, source: 'meter' });
+  keepDraw(kept, { id: test.id, trace, marks: test.marks, draw, steps, source: 'meter', changed });
   bench.end();
   return Response.json({ test: null, recorded: draw.settledMa });
 }
@@ -136,9 +139,10 @@ function keepDraw(
     draw: DrawAnalysis;
     steps: readonly string[];
     source: 'meter' | 'file';
+    changed?: boolean | undefined;
   },
 ): void {
-  const { id, trace, marks, draw, steps, source } = what;
+  const { id, trace, marks, draw, steps, source, changed } = what;
   const tenth = (value: number) => Math.round(value * 10) / 10;
   const at = now();
   const { value, low, high } = draw.settledMa;
@@ -153,6 +157,7 @@ function keepDraw(
           high: tenth(high),
           source,
           traceId: id,
+          ...(changed ? { changed } : {}),
         }),
       );
       recordSaid(

@@ -75,6 +75,8 @@ export const BenchRequest = z.discriminatedUnion('do', [
     steps: z.array(z.string().min(1).max(40)).max(40),
     /** It is still awake, and is recorded all the same. */
     evenAwake: z.boolean(),
+    /** Something was repaired or switched off first. */
+    changed: z.boolean().optional(),
   }),
 ]);
 export type BenchRequest = z.infer<typeof BenchRequest>;

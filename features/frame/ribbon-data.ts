@@ -1,5 +1,7 @@
 import 'server-only';
 import { dayOf, toDay } from '../../core/day';
+import { weatherBand } from '../../core/forecast/weather';
+import { weatherFrom } from '../../core/judge/foreseen';
 import { roundsAhead, jobsToday } from '../../core/plan/due';
 import { readDayCounts } from '../../store/entries';
 import { db } from '../server/store';
@@ -33,9 +35,18 @@ export function ribbonData(loaded: LoadedSite): RibbonData {
     today: dayOf(loaded.now, site.timeZone),
     units: loaded.rules,
     halls: loaded.halls.map((hall) => {
-      const { mean, firstDay } = loaded.temperatures.get(hall.id)!;
+      const temperatures = loaded.temperatures.get(hall.id)!;
+      const { mean, firstDay } = temperatures;
       const days = mean.subarray(from - firstDay, to - firstDay + 1);
-      return { id: hall.id, name: hall.name, kind: hall.kind, mean: Array.from(days, tenth) };
+      const { low, high } = weatherBand(weatherFrom(temperatures, today, to - today + 1));
+      return {
+        id: hall.id,
+        name: hall.name,
+        kind: hall.kind,
+        mean: Array.from(days, tenth),
+        low: Array.from(low, tenth),
+        high: Array.from(high, tenth),
+      };
     }),
     rounds: [...stops].sort((a, b) => a[0] - b[0]),
   };

@@ -20,6 +20,9 @@ export interface RibbonData {
     kind: HallKind;
     /** Daily mean from `from` to `to`. */
     mean: readonly number[];
+    /** From today to `to`: nine of ten ways of the weather lie between these. */
+    low: readonly number[];
+    high: readonly number[];
   }[];
   /** Rounds with how many stops each had or will have. */
   readonly rounds: readonly (readonly [day: Day, stops: number])[];
@@ -124,7 +127,7 @@ export function Ribbon({ data }: { data: RibbonData }) {
         onPointerUp={() => (dragging.current = false)}
         onPointerCancel={() => (dragging.current = false)}
       >
-        {hall ? <Drawing data={data} mean={hall.mean} /> : null}
+        {hall ? <Drawing data={data} hall={hall} /> : null}
         <Months data={data} />
         <span className={styles.today} style={{ left: `${x(today) / (WIDTH / 100)}%` }} />
         <span
@@ -160,25 +163,29 @@ export function Ribbon({ data }: { data: RibbonData }) {
   );
 }
 
-function Drawing({ data, mean }: { data: RibbonData; mean: readonly number[] }) {
+function Drawing({ data, hall }: { data: RibbonData; hall: RibbonData['halls'][number] }) {
+  const { mean } = hall;
   const x = useCallback(
     (day: Day) => ((day - data.from) / (data.to - data.from)) * WIDTH,
     [data.from, data.to],
   );
-  const { path, zero, months, bars } = useMemo(() => {
-    const low = Math.min(-4, ...mean);
-    const high = Math.max(4, ...mean);
+  const { path, band, zero, months, bars } = useMemo(() => {
+    const low = Math.min(-4, ...mean, ...hall.low);
+    const high = Math.max(4, ...mean, ...hall.high);
     const y = (celsius: number) =>
       TEMPERATURE.bottom -
       ((celsius - low) / (high - low)) * (TEMPERATURE.bottom - TEMPERATURE.top);
-    const path = mean
-      .map(
-        (celsius, i) => `${i ? 'L' : 'M'}${x(data.from + i).toFixed(1)} ${y(celsius).toFixed(1)}`,
-      )
-      .join('');
+    const at = (day: Day, celsius: number) => `${x(day).toFixed(1)} ${y(celsius).toFixed(1)}`;
+    const path = mean.map((celsius, i) => `${i ? 'L' : 'M'}${at(data.from + i, celsius)}`).join('');
+    const edge = [
+      ...hall.low.map((celsius, i) => at(data.today + i, celsius)),
+      ...hall.high.map((celsius, i) => at(data.today + i, celsius)).reverse(),
+    ];
+    const band = edge.length ? `M${edge.join('L')}Z` : '';
     const most = Math.max(1, ...data.rounds.map(([, stops]) => stops));
     return {
       path,
+      band,
       zero: y(0),
       months: firstsOfMonth(data),
       bars: data.rounds.map(([day, stops]) => ({
@@ -187,7 +194,7 @@ function Drawing({ data, mean }: { data: RibbonData; mean: readonly number[] }) 
         height: 2 + (stops / most) * 14,
       })),
     };
-  }, [data, mean, x]);
+  }, [data, hall, mean, x]);
   return (
     <svg
       className={styles.drawing}
@@ -207,6 +214,7 @@ function Drawing({ data, mean }: { data: RibbonData; mean: readonly number[] }) 
         <line key={day} className={styles.month} x1={x(day)} x2={x(day)} y1="0" y2={HEIGHT} />
       ))}
       <line className={styles.zero} x1="0" x2={WIDTH} y1={zero} y2={zero} />
+      <path className={styles.band} d={band} />
       <path className={styles.warm} d={path} clipPath="url(#over-freezing)" />
       <path className={styles.cold} d={path} clipPath="url(#under-freezing)" />
       {bars.map(({ day, height }) => (

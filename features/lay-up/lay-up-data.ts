@@ -2,7 +2,7 @@ import type { Day } from '../../core/day';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
-import type { WireClock, WireHall } from '../site/wire';
+import type { MaintainersFree, WireClock, WireHall } from '../site/wire';
 import type { Draft, Template } from './draft';
 
 export interface BayChoice {
@@ -22,6 +22,7 @@ export interface LayUpData {
   readonly weather: readonly WireHall[];
   readonly benchHallId: string;
   readonly latitude: number | null;
+  readonly maintainersFree: MaintainersFree | null;
   /** Bay asked for in the address. */
   readonly bayId: string;
   readonly collectOn: string;

@@ -5,7 +5,7 @@ import { readDrafts } from '../../store/drafts';
 import { readOwners } from '../../store/site';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
-import { benchHall, wireHallOf, type LoadedSite } from '../site/load';
+import { benchHall, maintainersFree, wireHallOf, type LoadedSite } from '../site/load';
 import type { Draft, Template } from './draft';
 import type { LayUpData } from './lay-up-data';
 import { baysOf } from './post-lay-up';
@@ -33,6 +33,7 @@ export function layUpData(loaded: LoadedSite, bay: string | undefined): LayUpDat
     weather: loaded.halls.map((hall) => wireHallOf(loaded, hall)),
     benchHallId: benchHall(loaded.halls).id,
     latitude: loaded.latitude,
+    maintainersFree: maintainersFree(loaded),
     bayId: wanted?.id ?? '',
     collectOn: dayName(Math.max(end, loaded.today + 1)),
     owners: readOwners(db()).map(({ name, contact }) => ({ name, contact })),

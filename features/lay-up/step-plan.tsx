@@ -8,7 +8,7 @@ import { draft as entry, type EntryDraft } from '../../core/procedures/entry-dra
 import type { PlanContext } from '../../core/plan/storage-plans';
 import { newEntry } from '../logbook/new-entry';
 import { PlanPicker } from '../plan/plan-picker';
-import { fromWireHall } from '../site/wire';
+import { freeFor, fromWireHall } from '../site/wire';
 import { BatteryTabs } from './battery-tabs';
 import type { Draft, DraftBattery } from './draft';
 import type { LayUpData } from './lay-up-data';
@@ -97,6 +97,7 @@ function contextOf(draft: Draft, battery: DraftBattery, data: LayUpData): PlanCo
     details: battery.details,
     hallKind: hall.kind,
     latitude: data.latitude,
+    ...freeFor(data.maintainersFree, battery.chemistry),
     bench: {
       hallId: data.benchHallId,
       name: weather.get(data.benchHallId)!.name,

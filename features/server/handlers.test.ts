@@ -103,9 +103,9 @@ describe('what the screens are given', () => {
     }
   });
 
-  it('the season agrees with the Yard about today, and only falls from there', () => {
+  it('the season agrees with the Yard about today, and only falls from there', async () => {
     const loaded = site();
-    const season = seasonData(loaded);
+    const season = await seasonData(loaded);
     const at = loaded.today - season.from;
     for (const bay of yardData(loaded).halls.flatMap((hall) => hall.bays)) {
       for (const battery of bay.stay?.batteries ?? []) {

@@ -1,4 +1,5 @@
 import 'server-only';
+import { setImmediate as letOthersIn } from 'node:timers/promises';
 import { toDay } from '../../core/day';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { hallMean } from '../../core/judge/standing';
@@ -71,28 +72,31 @@ export function yardData(loaded: LoadedSite): YardData {
   };
 }
 
-/** Every battery on every day of the season; fetched once, when the ribbon is first moved. */
-export function seasonData(loaded: LoadedSite): SeasonData {
+/**
+ * Every battery on every day of the season; fetched once, when the ribbon is first moved. Other
+ * requests are answered between one vehicle and the next.
+ */
+export async function seasonData(loaded: LoadedSite): Promise<SeasonData> {
   const from = Math.min(toDay(loaded.site.seasonStart), loaded.today);
   const to = Math.max(toDay(loaded.site.seasonEnd), loaded.today);
+  const batteries: SeasonData['batteries'][string][] = [];
+  const ids: string[] = [];
+  for (const stay of loaded.stays) {
+    for (const { battery, standing, outlook } of stay.batteries) {
+      const season = seasonOf(standing, outlook, from, to);
+      ids.push(battery.id);
+      batteries.push({
+        reserve: Array.from(season.reserve),
+        soc: Array.from(season.soc),
+        under: Array.from(season.under),
+        frost: season.frost.map((day) => day - from),
+      });
+    }
+    await letOthersIn();
+  }
   return {
     from,
-    batteries: Object.fromEntries(
-      loaded.stays.flatMap((stay) =>
-        stay.batteries.map(({ battery, standing, outlook }) => {
-          const season = seasonOf(standing, outlook, from, to);
-          return [
-            battery.id,
-            {
-              reserve: Array.from(season.reserve),
-              soc: Array.from(season.soc),
-              under: Array.from(season.under),
-              frost: season.frost.map((day) => day - from),
-            },
-          ];
-        }),
-      ),
-    ),
+    batteries: Object.fromEntries(ids.map((id, i) => [id, batteries[i]!])),
     halls: Object.fromEntries(
       loaded.halls.map((hall) => {
         const { mean, firstDay } = loaded.temperatures.get(hall.id)!;

@@ -4,7 +4,9 @@ import { seasonData } from '../../../features/yard/load';
 
 export const dynamic = 'force-dynamic';
 
-export function GET(): Response {
+export async function GET(): Promise<Response> {
   const loaded = currentSite();
-  return loaded ? Response.json(seasonData(loaded)) : refuse(404, 'The site is not set up yet.');
+  return loaded
+    ? Response.json(await seasonData(loaded))
+    : refuse(404, 'The site is not set up yet.');
 }

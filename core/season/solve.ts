@@ -1,0 +1,98 @@
+import { WANT, type Path } from './path';
+import type { Problem, Unit } from './problem';
+import { Usage } from './usage';
+
+/** A path for each battery, and what they take together. */
+export class Solution {
+  readonly usage: Usage;
+  readonly paths: (Path | null)[];
+  penalty = 0;
+
+  constructor(readonly problem: Problem) {
+    this.usage = new Usage(problem);
+    this.paths = problem.units.map(() => null);
+  }
+
+  /** What is to be least: what is left wanting, then the minutes. */
+  get cost(): number {
+    return this.penalty + this.usage.minutes;
+  }
+
+  set(unit: Unit, path: Path): void {
+    this.take(unit);
+    this.paths[unit.index] = path;
+    this.usage.add(unit, path, 1);
+    this.penalty += path.penalty;
+  }
+
+  take(unit: Unit): Path | null {
+    const path = this.paths[unit.index]!;
+    if (!path) return null;
+    this.usage.add(unit, path, -1);
+    this.penalty -= path.penalty;
+    this.paths[unit.index] = null;
+    return path;
+  }
+
+  /**
+   * Gives one battery its best path beside all the others. Answers whether that made the whole
+   * better; a path that is as good is taken too, so that plateaus are crossed.
+   */
+  improve(
+    unit: Unit,
+    hallShare: number | Float64Array = 1,
+    closed: Uint8Array | null = null,
+  ): boolean {
+    const before = this.cost;
+    const old = this.take(unit);
+    const limit = old && hallShare === 1 ? before - this.cost : Infinity;
+    const path = this.usage.best(unit, this.usage.market(unit, hallShare, closed), limit);
+    if (path) this.set(unit, path);
+    const after = this.cost;
+    if (old && (!path || after > before + 1e-9)) {
+      this.set(unit, old);
+      return false;
+    }
+    return after < before - 1e-6;
+  }
+}
+
+/** Nothing is done for it: what hangs goes on hanging. Only where nothing else is possible. */
+const LEFT_ALONE: Path = { visits: [], cost: 2 * WANT, penalty: 2 * WANT };
+
+/** The tightest first: those that must be charged soonest, and hang on what is scarce. */
+export function byUrgency(problem: Problem): Unit[] {
+  return [...problem.units].sort(
+    (a, b) =>
+      a.failsAt(-1) - b.failsAt(-1) || a.until - b.until || a.order - b.order || a.index - b.index,
+  );
+}
+
+/** Where nobody enters a hall yet, a part of it is asked of the first one: others may follow. */
+const FIRST_SHARE = 0.12;
+
+/**
+ * A first plan: the tightest batteries first, each on its best path beside those that have one,
+ * with pins before all; then each once more beside all the others.
+ */
+export function firstPlan(problem: Problem, sweeps = 2): Solution {
+  const solution = new Solution(problem);
+  const order = byUrgency(problem);
+  // What hangs already takes its channel first, then what was decided by hand.
+  const rank = ({ kept, onCharge, pins }: Unit) => (kept || onCharge ? 0 : pins.size > 0 ? 1 : 2);
+  for (const unit of [...order].sort((a, b) => rank(a) - rank(b))) {
+    solution.set(
+      unit,
+      solution.usage.best(unit, solution.usage.market(unit, FIRST_SHARE)) ?? LEFT_ALONE,
+    );
+  }
+  for (let i = 0; i < sweeps; i++) sweep(solution, order);
+  return solution;
+}
+
+/** Each battery once beside all the others; answers how many became better. */
+export function sweep(solution: Solution, units: readonly Unit[] = solution.problem.units): number {
+  let better = 0;
+  for (const unit of units) if (solution.improve(unit)) better++;
+  return better;
+}

@@ -1,0 +1,148 @@
+import { dayName } from '../day';
+import type { SeasonRule } from './document';
+import { dueRound, type Path } from './path';
+import {
+  CONNECT,
+  DISCONNECT,
+  HAND_BACK,
+  LAMP,
+  LEVELS,
+  NEVER,
+  READING,
+  socAt,
+  type Problem,
+  type Unit,
+} from './problem';
+
+/** What a path leaves wanting of its battery: the rule, the first day of it, and how it stands. */
+export interface Unmet {
+  readonly battery: string;
+  readonly rule: SeasonRule;
+  readonly day: number;
+  readonly why: string;
+}
+
+/** How a battery fares on its path. */
+export interface Fate {
+  readonly unmet: readonly Unmet[];
+  readonly underLineDays: number;
+  readonly lowest: { readonly day: number; readonly socPct: number };
+  readonly charges: number;
+}
+
+const pct = (value: number) => `${value.toFixed(1)} %`;
+
+/** Follows a battery along its path, day by day and round by round. */
+export function fateOf(problem: Problem, unit: Unit, path: Pick<Path, 'visits'> | null): Fate {
+  const { roundDay, today } = problem;
+  const { until, lastRound } = unit;
+  const unmet: Unmet[] = [];
+  const say = (rule: SeasonRule, day: number, why: string) => {
+    if (!unmet.some((one) => one.rule === rule)) unmet.push({ battery: unit.id, rule, day, why });
+  };
+  const on = (day: number) => dayName(today + day);
+  const visits = new Map((path?.visits ?? []).map((visit) => [visit.round, visit]));
+  const due = (last: number, every: number) => dueRound(problem, last, every, until);
+  let hung = unit.onCharge !== null || unit.kept !== null;
+  let full = -1;
+  let fullDue = due(unit.lastFull, unit.rechargeEvery);
+  const asap = fullDue <= 0;
+  let look = due(unit.lastRead, unit.readingEvery);
+  let levels =
+    unit.levelsEvery < 10 * NEVER
+      ? due(Math.max(-NEVER, unit.lastLevels), unit.levelsEvery)
+      : NEVER;
+  let lamp = unit.onCharge
+    ? due(unit.onCharge.since, unit.lampEvery)
+    : unit.kept
+      ? due(unit.lastRead, unit.lampEvery)
+      : NEVER;
+  let connectedFirst = hung;
+  let underLineDays = 0;
+  let charges = 0;
+  let lowest = { day: 0, socPct: hung ? 100 : unit.socPct };
+  const pass = (from: number, to: number) => {
+    if (hung) return;
+    for (let day = Math.max(from, full) + 1; day <= to; day++) {
+      const socPct = socAt(unit, full, day);
+      if (socPct < lowest.socPct || (day === 0 && full < 0)) lowest = { day, socPct };
+      if (socPct >= unit.floor[day]!) continue;
+      const under = socPct < unit.lineSocPct;
+      if (under) underLineDays++;
+      say(
+        under ? 'line' : 'frost',
+        day,
+        under
+          ? `It falls to ${pct(socPct)} on ${on(day)}, under its line of ${pct(unit.lineSocPct)}.`
+          : `At ${pct(socPct)} it could freeze on ${on(day)}: it needs ${pct(unit.floor[day]!)}.`,
+      );
+    }
+  };
+  let before = -1;
+  for (let r = 0; r <= lastRound; r++) {
+    const day = roundDay[r]!;
+    pass(before, day);
+    before = day;
+    const jobs = visits.get(r)?.jobs ?? 0;
+    const late = (rule: SeasonRule, what: string) =>
+      say(rule, day, `${what} was due by the round of ${on(day)}, and does not fit into it.`);
+    if (look <= r && !(jobs & (READING | DISCONNECT))) late('reading', 'A look');
+    if (levels <= r && !(jobs & LEVELS)) late('levels', 'A look at its levels');
+    if (hung && lamp <= r && !(jobs & (LAMP | DISCONNECT))) late('lamp', 'A look at its lamp');
+    if (jobs & DISCONNECT && hung) {
+      hung = false;
+      full = day;
+      if (fullDue < r && !(asap && connectedFirst)) late('recharge', 'A full charge');
+      fullDue = due(day, unit.rechargeEvery);
+      look = due(day, unit.readingEvery);
+      connectedFirst = false;
+    }
+    if (jobs & CONNECT) {
+      hung = true;
+      charges++;
+      connectedFirst = full < 0 && r === 0;
+      lamp = due(day, unit.lampEvery);
+    }
+    if (jobs & READING) look = due(day, unit.readingEvery);
+    if (jobs & LEVELS) levels = due(day, unit.levelsEvery);
+    if (jobs & LAMP) lamp = due(day, unit.lampEvery);
+    if (!hung && fullDue <= r) {
+      say('recharge', day, `It was to be full again by the round of ${on(day)}.`);
+    }
+    if (r === lastRound && unit.collected && !(jobs & HAND_BACK)) {
+      late('handBack', 'Its hand-back');
+    }
+  }
+  pass(before, until);
+  if (unit.collected && lastRound < 0) {
+    say('handBack', until, `There is no round on or before ${on(until)}.`);
+  }
+  if (hung && (unit.collected || !unit.kept)) {
+    say('charge', Math.max(0, before), 'Its charge does not end by the last round.');
+  } else if (unit.collected) {
+    const socPct = hung ? 100 : socAt(unit, full, until);
+    if (socPct < unit.collectSocPct) {
+      say(
+        'collect',
+        until,
+        `It will stand at ${pct(socPct)} on the day of its collection, and should at ${pct(unit.collectSocPct)}.`,
+      );
+    }
+  }
+  for (const [round, pin] of unit.pins) {
+    if (round > lastRound) continue;
+    const visit = visits.get(round);
+    const kept =
+      visit &&
+      (visit.jobs & pin.jobs) === pin.jobs &&
+      (pin.charger < 0 || !(pin.jobs & CONNECT) || visit.charger === pin.charger);
+    if (!kept) {
+      say(
+        'pin',
+        roundDay[round]!,
+        `What was decided for ${on(roundDay[round]!)} cannot be done then.`,
+      );
+    }
+  }
+  return { unmet, underLineDays, lowest, charges };
+}

@@ -1,0 +1,187 @@
+import { WANT, bestPath, type Market, type Path } from './path';
+import { CONNECT, DISCONNECT, firstRoundFrom, type Problem, type Unit } from './problem';
+
+/** What the paths of all batteries take together of rounds, halls, stops, chargers and air. */
+export class Usage {
+  readonly rounds: number;
+  /** Minutes of all rounds. */
+  minutes = 0;
+  readonly roundMinutes: Float64Array;
+  private readonly hallVisits: Int32Array;
+  private readonly stopVisits: Int32Array;
+  private readonly channels: Int32Array;
+  private readonly chargerHall: Int32Array;
+  private readonly hallChargers: Int32Array;
+  private readonly air: Float64Array;
+
+  constructor(private readonly problem: Problem) {
+    const rounds = problem.roundDay.length;
+    this.rounds = rounds;
+    this.roundMinutes = new Float64Array(rounds);
+    this.hallVisits = new Int32Array(problem.outlets.length * rounds);
+    this.stopVisits = new Int32Array(problem.stops.length * rounds);
+    this.channels = new Int32Array(problem.chargers.length * rounds);
+    this.chargerHall = new Int32Array(problem.chargers.length * rounds).fill(-1);
+    this.hallChargers = new Int32Array(problem.outlets.length * rounds);
+    this.air = new Float64Array(problem.outlets.length * rounds);
+  }
+
+  /** Takes a path in (1) or out (−1). */
+  add(unit: Unit, path: Path, sign: 1 | -1): void {
+    const { rounds, problem } = this;
+    for (const { round, jobs } of path.visits) {
+      let minutes = problem.jobMinutes[jobs]!;
+      const stop = unit.stop * rounds + round;
+      const hall = unit.hall * rounds + round;
+      if (sign > 0) {
+        if (this.stopVisits[stop]!++ === 0) minutes += problem.stopMinutes;
+        if (this.hallVisits[hall]!++ === 0) minutes += problem.hallMinutes;
+      } else {
+        if (--this.stopVisits[stop]! === 0) minutes += problem.stopMinutes;
+        if (--this.hallVisits[hall]! === 0) minutes += problem.hallMinutes;
+      }
+      this.roundMinutes[round] = this.roundMinutes[round]! + sign * minutes;
+      this.minutes += sign * minutes;
+    }
+    for (const { charger, from, to } of hangings(problem, unit, path)) {
+      for (let slot = from; slot < to; slot++) this.hang(unit, charger, slot, sign);
+    }
+  }
+
+  private hang(unit: Unit, charger: number, slot: number, sign: 1 | -1): void {
+    const at = charger * this.rounds + slot;
+    const hall = unit.hall * this.rounds + slot;
+    this.air[hall] = this.air[hall]! + sign * unit.air;
+    if (sign > 0) {
+      if (this.channels[at]!++ === 0) {
+        this.chargerHall[at] = unit.hall;
+        this.hallChargers[hall]!++;
+      }
+    } else if (--this.channels[at]! === 0) {
+      this.chargerHall[at] = -1;
+      this.hallChargers[hall]!--;
+    }
+  }
+
+  isVisited = (hall: number, round: number): boolean =>
+    this.hallVisits[hall * this.rounds + round]! > 0;
+
+  visitsOf = (hall: number, round: number): number => this.hallVisits[hall * this.rounds + round]!;
+
+  /** Channels of a charger in use from a round to the next. */
+  inUse = (charger: number, slot: number): number => this.channels[charger * this.rounds + slot]!;
+
+  /**
+   * What is left for one battery, whose own path is out. `hallShare` less than 1 lets a hall that
+   * nobody enters yet cost a part of itself: others may come too. `closed`: rounds in which it is
+   * not to be visited.
+   */
+  market(
+    unit: Unit,
+    hallShare: number | Float64Array = 1,
+    closed: Uint8Array | null = null,
+  ): Market {
+    const { rounds, problem } = this;
+    const entry = new Float64Array(rounds);
+    const room = new Float64Array(rounds);
+    for (let r = 0; r < rounds; r++) {
+      const stop = this.stopVisits[unit.stop * rounds + r]! > 0 ? 0 : problem.stopMinutes;
+      const hall = this.hallVisits[unit.hall * rounds + r]! > 0 ? 0 : problem.hallMinutes;
+      const share = typeof hallShare === 'number' ? hallShare : hallShare[r]!;
+      entry[r] = closed?.[r] ? Infinity : stop + hall * share;
+      room[r] = problem.roundMinutes - this.roundMinutes[r]! - stop - hall + 1e-9;
+    }
+    const hangs = unit.onCharge ?? unit.kept;
+    const chargers =
+      hangs && !unit.chargers.includes(hangs.charger)
+        ? [...unit.chargers, hangs.charger]
+        : unit.chargers;
+    const hung = unit.onCharge ? firstRoundFrom(problem, unit.onCharge.ready) : 0;
+    const open = chargers.map((charger) => {
+      const { channels, from } = problem.chargers[charger]!;
+      const free = new Uint8Array(rounds);
+      const own = hangs?.charger === charger;
+      for (let slot = own ? 0 : from; slot < rounds; slot++) {
+        const at = charger * rounds + slot;
+        const hall = unit.hall * rounds + slot;
+        const used = this.channels[at]!;
+        // What hangs there already does so whatever comes.
+        if (own && (unit.kept || slot < hung)) {
+          free[slot] = 1;
+          continue;
+        }
+        const fits =
+          used === 0
+            ? this.hallChargers[hall]! < problem.outlets[unit.hall]!
+            : used < channels && this.chargerHall[at] === unit.hall;
+        if (fits && this.air[hall]! + unit.air <= problem.ventilation[unit.hall]! + 1e-9) {
+          free[slot] = 1;
+        }
+      }
+      return free;
+    });
+    return {
+      entry,
+      room,
+      minute: null,
+      chargers,
+      open,
+      price: null,
+      offers: offersOf(problem, unit, chargers, open, rounds),
+    };
+  }
+
+  /** The best path at what is left, its own path being out. */
+  best(unit: Unit, market: Market, limit = Infinity, most = 32): Path | null {
+    return (
+      bestPath(this.problem, unit, market, true, limit, most) ??
+      (limit < WANT ? null : bestPath(this.problem, unit, market, false, Infinity, most))
+    );
+  }
+}
+
+/** Of the chargers that differ by name only, the one that stays free the longest; by round. */
+function offersOf(
+  problem: Problem,
+  unit: Unit,
+  chargers: readonly number[],
+  open: readonly Uint8Array[],
+  rounds: number,
+): number[][] {
+  const offers: number[][] = Array.from({ length: rounds }, () => []);
+  const run = new Int32Array(chargers.length);
+  const seen: number[] = [];
+  for (let r = rounds - 1; r >= 0; r--) {
+    seen.length = 0;
+    for (let k = 0; k < unit.chargers.length; k++) {
+      run[k] = open[k]![r] ? run[k]! + 1 : 0;
+      if (run[k] === 0) continue;
+      const { sort } = problem.chargers[chargers[k]!]!;
+      const at = seen.findIndex((one) => problem.chargers[chargers[one]!]!.sort === sort);
+      if (at < 0) seen.push(k);
+      else if (run[k]! > run[seen[at]!]!) seen[at] = k;
+    }
+    offers[r] = [...seen];
+  }
+  return offers;
+}
+
+/** What a path hangs on: from one round to another, the last one not in it. */
+export function hangings(
+  problem: Problem,
+  unit: Unit,
+  path: Pick<Path, 'visits'>,
+): { charger: number; from: number; to: number }[] {
+  const list: { charger: number; from: number; to: number }[] = [];
+  const hangs = unit.onCharge ?? unit.kept;
+  let on = hangs ? { charger: hangs.charger, from: 0 } : null;
+  for (const { round, jobs, charger } of path.visits) {
+    if (jobs & DISCONNECT && on) {
+      list.push({ ...on, to: round });
+      on = null;
+    }
+    if (jobs & CONNECT) on = { charger, from: round };
+  }
+  if (on) list.push({ ...on, to: problem.roundDay.length });
+  return list;
+}

@@ -1,0 +1,121 @@
+import { dayName } from '../day';
+import { SEASON_JOBS, type PlanDocument, type SeasonJob } from './document';
+import { CONNECT, JOB_BITS } from './problem';
+import type { Solution } from './solve';
+import { fateOf } from './unmet';
+import { hangings } from './usage';
+
+const tenth = (value: number) => Math.round(value * 10) / 10;
+
+/** Jobs of a visit, in the order in which they are done. */
+export const jobsOf = (bits: number): SeasonJob[] =>
+  SEASON_JOBS.filter((job) => bits & JOB_BITS[job]);
+
+/** The plan as a document. `lowerBoundMinutes` as it was proven, or null. */
+export function writePlan(
+  solution: Solution,
+  lowerBoundMinutes: number | null,
+  remedies: PlanDocument['remedies'] = [],
+): PlanDocument {
+  const { problem, paths, usage } = solution;
+  const { document, today, roundDay } = problem;
+  const fates = problem.units.map((unit) => fateOf(problem, unit, paths[unit.index]!));
+  const channels = channelsOf(solution);
+  const rounds = Array.from(roundDay, (day, round) => {
+    const visits = problem.units.flatMap((unit) => {
+      const visit = paths[unit.index]?.visits.find((one) => one.round === round);
+      return visit ? [{ unit, visit }] : [];
+    });
+    visits.sort(
+      (a, b) =>
+        a.unit.hall - b.unit.hall || a.unit.order - b.unit.order || a.unit.index - b.unit.index,
+    );
+    const stops: PlanDocument['rounds'][number]['stops'] = [];
+    for (const { unit, visit } of visits) {
+      const source = document.batteries[unit.index]!;
+      let stop = stops.find((one) => one.stop === source.stop && one.hall === source.hall);
+      if (!stop) stops.push((stop = { stop: source.stop, hall: source.hall, visits: [] }));
+      stop.visits.push({
+        battery: unit.id,
+        jobs: jobsOf(visit.jobs),
+        ...(visit.jobs & CONNECT
+          ? {
+              charger: problem.chargers[visit.charger]!.id,
+              channel: channels.get(`${unit.index}/${round}`)!,
+            }
+          : {}),
+      });
+    }
+    return { date: dayName(today + day), minutes: tenth(usage.roundMinutes[round]!), stops };
+  }).filter(({ stops }) => stops.length > 0);
+  const unmet = [
+    ...fates
+      .flatMap((fate) => fate.unmet)
+      .map(({ battery, rule, day, why }) => ({
+        battery,
+        rule,
+        date: dayName(today + day),
+        why,
+      })),
+    ...problem.impossiblePins.map(({ pin, why }) => ({
+      battery: document.pins[pin]!.battery,
+      rule: 'pin' as const,
+      date: document.pins[pin]!.date,
+      why,
+    })),
+  ];
+  return {
+    version: 'velvet-ember/plan@1',
+    rounds,
+    totals: {
+      minutes: tenth(usage.minutes),
+      rounds: rounds.length,
+      charges: fates.reduce((sum, { charges }) => sum + charges, 0),
+      underLineDays: fates.reduce((sum, { underLineDays }) => sum + underLineDays, 0),
+    },
+    lowestSocPct: problem.units.map((unit, i) => ({
+      battery: unit.id,
+      date: dayName(today + fates[i]!.lowest.day),
+      socPct: tenth(fates[i]!.lowest.socPct),
+    })),
+    lowerBoundMinutes: unmet.length ? null : lowerBoundMinutes,
+    unmet,
+    remedies: [...remedies],
+  };
+}
+
+/**
+ * A channel for each charge, by battery and round of its beginning. As many as hang on a charger
+ * at once are never more than its channels, so taking the first free one in order of time
+ * suffices; what hangs already keeps its own, and a pinned channel is kept where it is free.
+ */
+function channelsOf({ problem, paths }: Solution): Map<string, number> {
+  const byCharger = new Map<number, { from: number; to: number; unit: number; fixed: number }[]>();
+  for (const unit of problem.units) {
+    const path = paths[unit.index];
+    if (!path) continue;
+    const hung = unit.onCharge ?? unit.kept;
+    hangings(problem, unit, path).forEach(({ charger, from, to }, i) => {
+      const list = byCharger.get(charger) ?? [];
+      byCharger.set(charger, list);
+      const fixed = i === 0 && hung ? hung.channel : (unit.pins.get(from)?.channel ?? -1);
+      list.push({ from: i === 0 && hung ? -1 : from, to, unit: unit.index, fixed });
+    });
+  }
+  const channels = new Map<string, number>();
+  for (const [charger, list] of byCharger) {
+    const count = problem.chargers[charger]!.channels;
+    const placed: { from: number; to: number; channel: number }[] = [];
+    // Fixed ones first; the others by their beginnings.
+    list.sort((a, b) => Number(b.fixed > 0) - Number(a.fixed > 0) || a.from - b.from);
+    for (const one of list) {
+      const free = (channel: number) =>
+        !placed.some((p) => p.channel === channel && p.from < one.to && one.from < p.to);
+      const all = Array.from({ length: count }, (_, i) => i + 1);
+      const channel = one.fixed > 0 && free(one.fixed) ? one.fixed : (all.find(free) ?? one.fixed);
+      placed.push({ ...one, channel });
+      channels.set(`${one.unit}/${one.from}`, channel);
+    }
+  }
+  return channels;
+}

@@ -79,7 +79,8 @@ export function firstPlan(problem: Problem, sweeps = 2): Solution {
   const solution = new Solution(problem);
   const order = byUrgency(problem);
   // What hangs already takes its channel first, then what was decided by hand.
-  const rank = ({ kept, onCharge, pins }: Unit) => (kept || onCharge ? 0 : pins.size > 0 ? 1 : 2);
+  const rank = ({ kept, onCharge, pins }: Unit) =>
+    kept ? 0 : onCharge ? 1 : pins.size > 0 ? 2 : 3;
   for (const unit of [...order].sort((a, b) => rank(a) - rank(b))) {
     solution.set(
       unit,

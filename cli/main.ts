@@ -10,6 +10,7 @@ import { backup, restore } from './backup';
 import { bench } from './bench/bench';
 import { calc, calcHelp } from './calc/calc';
 import { BadInput, number, optional, parseFlags, text, whole, withDefault } from './flags';
+import { checkPlanFiles, plan } from './plan';
 import { HOST, Trouble, requirePort, serve } from './server';
 import { DEMO_PACE, outsidePorts, playOutside, startOutside } from './stand-in';
 
@@ -25,6 +26,10 @@ const HELP = `Velvet Ember keeps the batteries of laid-up vehicles ready.
   ./ember test [--only format|lint|types|unit|e2e]
                                             install, format, lint, types, unit tests, end to end
   ./ember calc TOOL --flag value …          one computation, as JSON; ./ember calc --help
+  ./ember plan --in season.json [--out plan.json] [--ics plan.ics] [--seconds N]
+                                            the work of a whole season, planned
+  ./ember check-plan --in season.json --plan plan.json
+                                            any plan held against its season, rule by rule
   ./ember bench [--only sizes|server|core|judge|draw|hunt|stream]
                                             how fast it is and how well it judges
   ./ember backup FILE [--data DIR]          a consistent copy, also while the server runs
@@ -111,6 +116,10 @@ async function run(argv: readonly string[]): Promise<number> {
       console.log(restore(parseFlags({ data }, more).data, fileName(command, file), stamp));
       return 0;
     }
+    case 'plan':
+      return plan(rest);
+    case 'check-plan':
+      return checkPlanFiles(rest);
     case 'bench':
       return bench(rest);
     default:

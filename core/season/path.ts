@@ -149,31 +149,33 @@ function put(
     (look < ahead.looks.length ? ahead.looks[look]! : 0) +
     (charger >= 0 ? ahead.takeOff : full === NEVER - 1 ? 0 : ahead.charge);
   if (cost + toCome > ahead.limit) return;
+  const { cost: costs, wanted: wants, charger: chargers, full: fulls } = all;
+  const { look: looks, levels: waters, lamp: lamps, ready: readies } = all;
   for (let j = begin; j < all.size; j++) {
-    if (all.charger[j] !== charger) continue;
-    if (
-      all.full[j]! >= full &&
-      all.look[j]! >= look &&
-      all.levels[j]! >= levels &&
-      all.lamp[j]! >= lamp &&
-      all.ready[j]! <= ready
-    ) {
-      // The other may still have to pay for being left wanting.
-      const later = wanted && !all.wanted[j] ? WANT : 0;
-      if (all.cost[j]! + later <= cost) return;
+    if (chargers[j] !== charger) continue;
+    const other = costs[j]!;
+    // One that wants nothing yet may still have to pay for it.
+    if (other + (wanted && !wants[j] ? WANT : 0) <= cost) {
+      if (
+        fulls[j]! >= full &&
+        looks[j]! >= look &&
+        waters[j]! >= levels &&
+        lamps[j]! >= lamp &&
+        readies[j]! <= ready
+      ) {
+        return;
+      }
     }
     if (
-      all.full[j]! <= full &&
-      all.look[j]! <= look &&
-      all.levels[j]! <= levels &&
-      all.lamp[j]! <= lamp &&
-      all.ready[j]! >= ready
+      cost + (!wanted && wants[j] ? WANT : 0) <= other &&
+      fulls[j]! <= full &&
+      looks[j]! <= look &&
+      waters[j]! <= levels &&
+      lamps[j]! <= lamp &&
+      readies[j]! >= ready
     ) {
-      const later = !wanted && all.wanted[j] ? WANT : 0;
-      if (cost + later <= all.cost[j]!) {
-        all.move(--all.size, j);
-        j--;
-      }
+      all.move(--all.size, j);
+      j--;
     }
   }
   all.has();

@@ -38,15 +38,11 @@ export class Solution {
    * Gives one battery its best path beside all the others. Answers whether that made the whole
    * better; a path that is as good is taken too, so that plateaus are crossed.
    */
-  improve(
-    unit: Unit,
-    hallShare: number | Float64Array = 1,
-    closed: Uint8Array | null = null,
-  ): boolean {
+  improve(unit: Unit): boolean {
     const before = this.cost;
     const old = this.take(unit);
-    const limit = old && hallShare === 1 ? before - this.cost : Infinity;
-    const path = this.usage.best(unit, this.usage.market(unit, hallShare, closed), limit);
+    const limit = old ? before - this.cost : Infinity;
+    const path = this.usage.best(unit, this.usage.market(unit), limit);
     if (path) this.set(unit, path);
     const after = this.cost;
     if (old && (!path || after > before + 1e-9)) {
@@ -58,7 +54,7 @@ export class Solution {
 }
 
 /** Nothing is done for it: what hangs goes on hanging. Only where nothing else is possible. */
-const LEFT_ALONE: Path = { visits: [], cost: 2 * WANT, penalty: 2 * WANT };
+export const LEFT_ALONE: Path = { visits: [], cost: 2 * WANT, penalty: 2 * WANT };
 
 /** The tightest first: those that must be charged soonest, and hang on what is scarce. */
 export function byUrgency(problem: Problem): Unit[] {
@@ -70,12 +66,14 @@ export function byUrgency(problem: Problem): Unit[] {
 
 /** Where nobody enters a hall yet, a part of it is asked of the first one: others may follow. */
 const FIRST_SHARE = 0.12;
+/** And holding a channel costs something, so that the others find one. */
+export const SLOT = 0.6;
 
 /**
  * A first plan: the tightest batteries first, each on its best path beside those that have one,
  * with pins before all; then each once more beside all the others.
  */
-export function firstPlan(problem: Problem, sweeps = 2): Solution {
+export function firstPlan(problem: Problem, sweeps = 1): Solution {
   const solution = new Solution(problem);
   const order = byUrgency(problem);
   // What hangs already takes its channel first, then what was decided by hand.
@@ -84,7 +82,7 @@ export function firstPlan(problem: Problem, sweeps = 2): Solution {
   for (const unit of [...order].sort((a, b) => rank(a) - rank(b))) {
     solution.set(
       unit,
-      solution.usage.best(unit, solution.usage.market(unit, FIRST_SHARE)) ?? LEFT_ALONE,
+      solution.usage.best(unit, solution.usage.market(unit, FIRST_SHARE, null, SLOT)) ?? LEFT_ALONE,
     );
   }
   for (let i = 0; i < sweeps; i++) sweep(solution, order);

@@ -1,5 +1,5 @@
 import type { Path } from './path';
-import type { Problem, Unit } from './problem';
+import type { Unit } from './problem';
 import { byUrgency, sweep, type Solution } from './solve';
 
 /** Uniform numbers in [0, 1). */
@@ -20,8 +20,9 @@ export class Tightening {
   constructor(
     readonly solution: Solution,
     private readonly chance: Chance,
+    swept = true,
   ) {
-    sweep(solution, byUrgency(solution.problem));
+    if (swept) sweep(solution, byUrgency(solution.problem));
     this.best = this.snapshot();
   }
 
@@ -49,12 +50,41 @@ export class Tightening {
     return this.solution;
   }
 
+  /** Tries to give one that is left wanting what others can spare. */
+  relieve(): void {
+    const wanting = this.wanting();
+    if (wanting.length > 0) this.retry(this.withRivals(this.one(wanting)), null, 1, 0);
+  }
+
+  private wanting(): Unit[] {
+    const { problem, paths } = this.solution;
+    return problem.units.filter(({ index }) => (paths[index]?.penalty ?? 1) > 0);
+  }
+
+  /** It and some that hang on the same chargers. */
+  private withRivals(first: Unit): Unit[] {
+    const rivals = this.solution.problem.units.filter(
+      (unit) => unit !== first && unit.chargers.some((k) => first.chargers.includes(k)),
+    );
+    return [first, ...this.some(rivals, 6)];
+  }
+
   private once(heat: number): void {
-    const { solution } = this;
-    const { problem } = solution;
+    const { problem } = this.solution;
     if (problem.units.length === 0 || problem.roundDay.length === 0) return;
-    const before = solution.cost;
     const { units, closed, share } = this.pick();
+    this.retry(units, closed, share, heat);
+  }
+
+  /** Takes some out, and puts them back in another order; keeps what is better, or nearly so. */
+  private retry(
+    units: readonly Unit[],
+    closed: Uint8Array | null,
+    share: number,
+    heat: number,
+  ): void {
+    const { solution } = this;
+    const before = solution.cost;
     if (units.length === 0) return;
     const old = units.map((unit) => [unit, solution.paths[unit.index]!] as const);
     for (const unit of units) solution.take(unit);
@@ -94,14 +124,10 @@ export class Tightening {
   private pick(): { units: Unit[]; closed: Uint8Array | null; share: number } {
     const { solution } = this;
     const { problem } = solution;
-    const wanting = problem.units.filter(({ index }) => (solution.paths[index]?.penalty ?? 1) > 0);
+    const wanting = this.wanting();
     const kind = this.chance();
     if (wanting.length > 0 && kind < 0.5) {
-      const first = this.one(wanting);
-      const rivals = problem.units.filter(
-        (unit) => unit !== first && unit.chargers.some((k) => first.chargers.includes(k)),
-      );
-      return { units: [first, ...this.some(rivals, 6)], closed: null, share: 1 };
+      return { units: this.withRivals(this.one(wanting)), closed: null, share: 1 };
     }
     if (kind < 0.75) {
       // A round of a hall is spared.
@@ -145,5 +171,3 @@ export function tightened(solution: Solution, times: number, chance: Chance, hea
   for (let i = 0; i < times; i++) tightening.step(1, heat * (1 - i / times) ** 2);
   return tightening.finish();
 }
-
-export type { Problem };

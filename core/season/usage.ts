@@ -74,21 +74,17 @@ export class Usage {
   /**
    * What is left for one battery, whose own path is out. `hallShare` less than 1 lets a hall that
    * nobody enters yet cost a part of itself: others may come too. `closed`: rounds in which it is
-   * not to be visited.
+   * not to be visited. `slot`: minutes that hanging from one round to the next is to cost, so
+   * that nobody holds a channel for longer than it needs.
    */
-  market(
-    unit: Unit,
-    hallShare: number | Float64Array = 1,
-    closed: Uint8Array | null = null,
-  ): Market {
+  market(unit: Unit, hallShare = 1, closed: Uint8Array | null = null, slot = 0): Market {
     const { rounds, problem } = this;
     const entry = new Float64Array(rounds);
     const room = new Float64Array(rounds);
     for (let r = 0; r < rounds; r++) {
       const stop = this.stopVisits[unit.stop * rounds + r]! > 0 ? 0 : problem.stopMinutes;
       const hall = this.hallVisits[unit.hall * rounds + r]! > 0 ? 0 : problem.hallMinutes;
-      const share = typeof hallShare === 'number' ? hallShare : hallShare[r]!;
-      entry[r] = closed?.[r] ? Infinity : stop + hall * share;
+      entry[r] = closed?.[r] ? Infinity : stop + hall * hallShare;
       room[r] = problem.roundMinutes - this.roundMinutes[r]! - stop - hall + 1e-9;
     }
     const hangs = unit.onCharge ?? unit.kept;
@@ -126,9 +122,23 @@ export class Usage {
       minute: null,
       chargers,
       open,
-      price: null,
+      price: slot > 0 ? open.map(() => new Float64Array(rounds).fill(slot)) : null,
       offers: offersOf(problem, unit, chargers, open, rounds),
     };
+  }
+
+  /** Whether a path fits beside all the others, its own being out. */
+  fits(unit: Unit, path: Path): boolean {
+    const { entry, room, chargers, open } = this.market(unit);
+    for (const { round, jobs } of path.visits) {
+      if (entry[round] === Infinity || this.problem.jobMinutes[jobs]! > room[round]!) return false;
+    }
+    return hangings(this.problem, unit, path).every(({ charger, from, to }) => {
+      const k = chargers.indexOf(charger);
+      if (k < 0) return false;
+      for (let slot = from; slot < to; slot++) if (!open[k]![slot]) return false;
+      return true;
+    });
   }
 
   /** The best path at what is left, its own path being out. */

@@ -1,0 +1,102 @@
+import { toDay } from '../day';
+import type { PlanDocument } from './document';
+import type { Path, PathVisit } from './path';
+import { JOB_BITS, type Problem, type Unit } from './problem';
+import { LEFT_ALONE, SLOT, Solution, firstPlan } from './solve';
+import { Tightening, type Chance } from './tighten';
+import { fateOf } from './unmet';
+
+/** The paths that a plan gives, as far as they lie in the season that is left. */
+export function pathsOf(problem: Problem, plan: PlanDocument): Map<string, Path> {
+  const charger = new Map(problem.chargers.map(({ id }, i) => [id, i]));
+  const visits = new Map<string, PathVisit[]>();
+  for (const round of plan.rounds) {
+    const at = problem.roundDay.indexOf(toDay(round.date) - problem.today);
+    if (at < 0) continue;
+    for (const { visits: all } of round.stops) {
+      for (const visit of all) {
+        const list = visits.get(visit.battery) ?? [];
+        const jobs = visit.jobs.reduce((sum, job) => sum | JOB_BITS[job], 0);
+        list.push({ round: at, jobs, charger: charger.get(visit.charger ?? '') ?? -1 });
+        visits.set(visit.battery, list);
+      }
+    }
+  }
+  return new Map([...visits].map(([id, list]) => [id, { visits: list, cost: 0, penalty: 0 }]));
+}
+
+/** Whether a path keeps every rule for its battery, on chargers that suit it and for long enough. */
+function isLegal(problem: Problem, unit: Unit, path: Path): boolean {
+  return fateOf(problem, unit, path).unmet.length === 0;
+}
+
+/** Neighbourhoods that are tried for what is left wanting. */
+const TRIES = 12;
+
+/**
+ * A plan from now on that keeps of an earlier one what it can: every battery whose path still
+ * keeps the rules stays on it; the others find new ones beside them, and only where one is left
+ * wanting are others moved. Without an earlier plan it is the first one.
+ */
+export function replan(problem: Problem, earlier: PlanDocument | null, chance: Chance): Solution {
+  if (!earlier) return firstPlan(problem);
+  const solution = new Solution(problem);
+  const known = pathsOf(problem, earlier);
+  const open: Unit[] = [];
+  // What hangs takes its channel first.
+  const order = [...problem.units].sort((a, b) => rank(a) - rank(b));
+  for (const unit of order) {
+    const path = known.get(unit.id) ?? { visits: [], cost: 0, penalty: 0 };
+    if (isLegal(problem, unit, path) && solution.usage.fits(unit, path)) solution.set(unit, path);
+    else if (unit.kept || unit.onCharge) place(solution, unit);
+    else open.push(unit);
+  }
+  open.sort((a, b) => a.failsAt(-1) - b.failsAt(-1));
+  for (const unit of open) place(solution, unit);
+  for (const unit of open) solution.improve(unit);
+  if (solution.penalty > 0) {
+    const tightening = new Tightening(solution, chance, false);
+    for (let i = 0; i < TRIES && solution.penalty > 0; i++) tightening.relieve();
+    return tightening.finish();
+  }
+  return solution;
+}
+
+const rank = ({ kept, onCharge, pins }: Unit) => (kept ? 0 : onCharge ? 1 : pins.size ? 2 : 3);
+
+function place(solution: Solution, unit: Unit): void {
+  const market = solution.usage.market(unit, 1, null, SLOT);
+  solution.set(unit, solution.usage.best(unit, market) ?? LEFT_ALONE);
+}
+
+/** How one plan differs from another. */
+export interface Change {
+  readonly battery: string;
+  /** Rounds in which it begins to charge, before and now; dates. */
+  readonly before: readonly string[];
+  readonly now: readonly string[];
+}
+
+/** Batteries whose charges moved, came or went between two plans, from a day on. */
+export function changes(before: PlanDocument, now: PlanDocument, from: string): Change[] {
+  const charges = (plan: PlanDocument) => {
+    const dates = new Map<string, string[]>();
+    for (const { date, stops } of plan.rounds) {
+      if (date < from) continue;
+      for (const { visits } of stops) {
+        for (const { battery, jobs } of visits) {
+          if (!jobs.includes('connect')) continue;
+          dates.set(battery, [...(dates.get(battery) ?? []), date]);
+        }
+      }
+    }
+    return dates;
+  };
+  const old = charges(before);
+  const made = charges(now);
+  return [...new Set([...old.keys(), ...made.keys()])].flatMap((battery) => {
+    const was = old.get(battery) ?? [];
+    const is = made.get(battery) ?? [];
+    return was.join() === is.join() ? [] : [{ battery, before: was, now: is }];
+  });
+}

@@ -1,0 +1,102 @@
+import ICAL from 'ical.js';
+import { tzlib_get_ical_block } from 'timezones-ical-library';
+import { instantAt, partsOf, toDay, wallClock } from '../../core/day';
+import type { PlanDocument, SeasonJob } from '../../core/season/document';
+
+/** What a round becomes in a calendar. */
+export interface CalendarQuestion {
+  readonly plan: PlanDocument;
+  readonly siteName: string;
+  readonly timeZone: string;
+  /** Names the calendar of this site: ids of its events hold for ever. */
+  readonly siteId: string;
+  /** When the plan was made; UTC milliseconds. */
+  readonly madeAt: number;
+  /** By date: how often that round has changed since it was first published. */
+  readonly sequence: (date: string) => number;
+  /** Hour of the day at which rounds begin. */
+  readonly hour: number;
+  /** A battery and a hall in words. */
+  readonly batteryName: (id: string) => string;
+  readonly hallName: (id: string) => string;
+  readonly chargerName: (id: string) => string;
+}
+
+const JOB_WORDS: Readonly<Record<SeasonJob, string>> = {
+  disconnect: 'off charge',
+  lamp: 'look at the lamp',
+  reading: 'read at rest',
+  levels: 'levels',
+  clean: 'clean',
+  drawTest: 'draw test',
+  connect: 'on charge',
+  handBack: 'hand back',
+};
+
+/** The jobs of a visit in words, as `off charge, levels`. */
+export const jobWords = (jobs: readonly SeasonJob[], charger?: string): string =>
+  jobs
+    .map((job) => (job === 'connect' && charger ? `on charge at ${charger}` : JOB_WORDS[job]))
+    .join(', ');
+
+/** The stops of a round, one a line, in walking order. */
+export function stopsInWords(
+  round: PlanDocument['rounds'][number],
+  names: Pick<CalendarQuestion, 'batteryName' | 'hallName' | 'chargerName'>,
+): string {
+  const lines: string[] = [];
+  let hall = '';
+  for (const stop of round.stops) {
+    if (stop.hall !== hall) lines.push(`${names.hallName(stop.hall)}:`);
+    hall = stop.hall;
+    for (const { battery, jobs, charger } of stop.visits) {
+      const at = charger === undefined ? undefined : names.chargerName(charger);
+      lines.push(`${names.batteryName(battery)}: ${jobWords(jobs, at)}`);
+    }
+  }
+  return lines.join('\n');
+}
+
+/**
+ * The plan as a calendar file (RFC 5545): one event a round, with its stops. Ids are made of
+ * site and date, so that a phone changes the event it knows instead of adding another; the
+ * sequence number rises with each change.
+ */
+export function calendarOf(question: CalendarQuestion): string {
+  const { plan, siteName, timeZone, siteId, madeAt, sequence, hour } = question;
+  const calendar = new ICAL.Component('vcalendar');
+  calendar.updatePropertyWithValue('version', '2.0');
+  calendar.updatePropertyWithValue('prodid', '-//Velvet Ember//rounds//EN');
+  calendar.updatePropertyWithValue('method', 'PUBLISH');
+  calendar.updatePropertyWithValue('x-wr-calname', `${siteName}: rounds`);
+  const block = tzlib_get_ical_block(timeZone);
+  const zone = Array.isArray(block) ? new ICAL.Component(ICAL.parse(block[0]!) as never) : null;
+  if (zone) calendar.addSubcomponent(zone);
+  for (const round of plan.rounds) {
+    const visits = round.stops.reduce((sum, stop) => sum + stop.visits.length, 0);
+    const start = instantAt(toDay(round.date), hour, 0, timeZone);
+    const event = new ICAL.Component('vevent');
+    event.updatePropertyWithValue('uid', `${round.date}@${siteId}.velvet-ember`);
+    event.updatePropertyWithValue('sequence', sequence(round.date));
+    event.updatePropertyWithValue('dtstamp', utc(madeAt));
+    for (const [name, at] of [
+      ['dtstart', start],
+      ['dtend', start + Math.max(5, Math.round(round.minutes)) * 60_000],
+    ] as const) {
+      const { day, hour: hours, minute } = wallClock(at, timeZone);
+      const { year, month, date } = partsOf(day);
+      const time = ICAL.Time.fromData({ year, month: month + 1, day: date, hour: hours, minute });
+      event.updatePropertyWithValue(name, time).setParameter('tzid', timeZone);
+    }
+    event.updatePropertyWithValue(
+      'summary',
+      `Round, ${visits} ${visits === 1 ? 'battery' : 'batteries'}, ${Math.round(round.minutes)} min`,
+    );
+    event.updatePropertyWithValue('location', siteName);
+    event.updatePropertyWithValue('description', stopsInWords(round, question));
+    calendar.addSubcomponent(event);
+  }
+  return `${calendar.toString()}\r\n`;
+}
+
+const utc = (at: number) => ICAL.Time.fromJSDate(new Date(at), true);

@@ -73,7 +73,7 @@ export function plan(argv: readonly string[]): number {
   }
   if (!Number.isFinite(bound.value)) bound.step(solution.cost);
   const proven = bound.impossible ? null : Math.max(0, Math.floor(bound.value + 1e-6));
-  const made = writePlan(solution, proven, remediesFor(solution));
+  const made = writePlan(solution, proven, remediesFor(solution, randomOne(2).uniform));
   const json = JSON.stringify(made, null, 2);
   if (flags.out) writeFileSync(flags.out, `${json}\n`);
   else console.log(json);

@@ -68,7 +68,7 @@ export const DEMO_CHARGERS: readonly Charger[] = [
     channels: 4,
     ampsPerChannel: 1.2,
     mainsAmps: 0.5,
-    volts: [6, 12],
+    volts: [6, 8, 12],
   }),
   charger('shuttle', 'Shuttle', 'loading-yard', {
     channels: 2,

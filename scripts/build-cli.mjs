@@ -12,3 +12,16 @@ await build({
   sourcemap: true,
   logLevel: 'warning',
 });
+
+// The thread in which the server plans a season.
+await build({
+  entryPoints: ['features/season/planner.worker.ts'],
+  outfile: 'dist/planner.mjs',
+  bundle: true,
+  platform: 'node',
+  target: 'node20',
+  format: 'esm',
+  packages: 'external',
+  sourcemap: true,
+  logLevel: 'warning',
+});

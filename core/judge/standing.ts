@@ -4,6 +4,7 @@ import type { DailyTemperatures } from '../site/climate';
 import type { VehicleKindId } from '../site/vehicle-kinds';
 import type { BatteryState } from '../logbook/fold';
 import type { Rules } from '../rules/rules';
+import type { SeasonJob } from '../season/jobs';
 
 /** What is written on the case. */
 export interface BatteryFacts {
@@ -38,6 +39,16 @@ export interface Standing {
   readonly timeZone: string;
   /** UTC milliseconds on the site's clock. */
   readonly now: number;
+  /** What the season's plan has for it in one round; null: nothing is planned. */
+  readonly planned?: PlannedVisit | null;
+}
+
+/** A visit of the season's plan. */
+export interface PlannedVisit {
+  readonly day: Day;
+  readonly jobs: readonly SeasonJob[];
+  /** On which it is to be hung. */
+  readonly chargerId: string | null;
 }
 
 export function today(standing: Pick<Standing, 'now' | 'timeZone'>): Day {

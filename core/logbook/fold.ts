@@ -7,6 +7,7 @@ import type { DarkCause } from '../charge/course';
 import { NO_TERMS, type Terms } from '../stay/vehicle-facts';
 import type { ProcedureId } from '../procedures/procedure-ids';
 import type { BatteryRole } from '../battery/roles';
+import type { SeasonJob } from '../season/jobs';
 import type { LampState } from './kinds';
 
 /** A resting voltage as the logbook has it. */
@@ -100,6 +101,14 @@ export interface BatteryState {
   readonly procedures: Partial<Readonly<Record<ProcedureId, number>>>;
   /** When its vehicle last ran: no charge, and a reason to read. */
   readonly outingAt: number | null;
+  /** What was decided by hand for rounds to come. */
+  readonly pins: readonly {
+    readonly id: string;
+    readonly date: string;
+    readonly jobs: readonly SeasonJob[];
+    readonly chargerId?: string | undefined;
+    readonly channel?: number | undefined;
+  }[];
   readonly lamp: { readonly state: LampState; readonly at: number } | null;
   readonly notReachedAt: number | null;
   readonly readings: readonly RecordedReading[];
@@ -154,6 +163,7 @@ export const EMPTY_BATTERY: BatteryState = {
   maintained: [],
   draws: [],
   outings: [],
+  pins: [],
 };
 
 /**
@@ -199,6 +209,8 @@ export function step(state: BatteryState, entry: NewEntry): BatteryState {
         cleanedAt: at,
         cleanedWholeAt: entry.data.whole ? at : state.cleanedWholeAt,
       };
+    case 'pinned':
+      return { ...state, pins: [...state.pins, { id: entry.id, ...entry.data }] };
     case 'plan-chosen':
       return { ...state, plan: entry.data.plan };
     case 'reading': {

@@ -7,6 +7,7 @@ import { Inspection, LEVELS } from '../inspect/points';
 import { STORAGE_PLAN_IDS } from '../plan/storage-plan-ids';
 import { PROCEDURE_IDS } from '../procedures/procedure-ids';
 import { RulePatch } from '../rules/rules';
+import { SEASON_JOBS } from '../season/jobs';
 import { Terms } from '../stay/vehicle-facts';
 
 /** What an entry may be about. */
@@ -228,6 +229,17 @@ export const ENTRY_KINDS = {
     subject: 'battery',
     version: 1,
     data: z.strictObject({ why: z.string().max(200) }),
+  },
+  /** Decided by hand: what is done at it in a round to come, whatever the plan would do. */
+  pinned: {
+    subject: 'battery',
+    version: 1,
+    data: z.strictObject({
+      date: DayName,
+      jobs: z.array(z.enum(SEASON_JOBS)).min(1, 'at least one job').max(SEASON_JOBS.length),
+      chargerId: Id.optional(),
+      channel: z.int().min(1).max(64).optional(),
+    }),
   },
   note: { subject: 'battery', version: 1, data: z.strictObject({ text: Text }) },
   /** Takes back the entry that it strikes, and puts nothing in its place. */

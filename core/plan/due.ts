@@ -8,6 +8,7 @@ import { outlookOf, type Outlook } from '../judge/outlook';
 import { isSilent, modeUnseen, today, type Standing } from '../judge/standing';
 import type { ProcedureId } from '../procedures/procedure-ids';
 import { arrangementOf, STORAGE_PLANS } from './storage-plans';
+import type { SeasonJob } from '../season/jobs';
 import { roundFor, roundOnOrAfter, roundsEvery } from './rounds';
 
 export const JOB_KINDS = [
@@ -79,6 +80,7 @@ function electricJobs(standing: Standing, outlook: Outlook | null, morning: numb
   const day = today(standing);
   const jobs: Job[] = [];
   jobs.push(...modeJob(standing, morning));
+  const planned = plannedToday(standing);
   if (state.maintainerSince !== null) {
     const seen = state.lamp?.at ?? -1;
     if (isSilent(standing)) {
@@ -87,7 +89,10 @@ function electricJobs(standing: Standing, outlook: Outlook | null, morning: numb
       return jobs;
     }
     if (seen >= morning) jobs.push({ kind: 'lamp', done: true });
-    else if (lampRounds(standing, day)[0] === roundOnOrAfter(standing.rules, day)) {
+    else if (
+      planned.includes('lamp') ||
+      lampRounds(standing, day)[0] === roundOnOrAfter(standing.rules, day)
+    ) {
       jobs.push({ kind: 'lamp', done: false });
     }
     if (outlook?.held !== false) return jobs;
@@ -95,25 +100,36 @@ function electricJobs(standing: Standing, outlook: Outlook | null, morning: numb
   // First what feeds it, then its volts, then what is to be done about them.
   const looked = jobs.length;
   const endedToday = state.charges.some((charge) => charge.to >= morning);
-  if (endedToday || (state.chargeSince !== null && state.chargeSince < morning)) {
-    jobs.push({ kind: 'take-off', done: endedToday });
+  const hangs = state.chargeSince !== null && state.chargeSince < morning;
+  // The plan may leave it on for longer: a charger that nobody else needs holds it full.
+  const stays = hangs && standing.planned != null && !planned.includes('disconnect');
+  if (endedToday || (hangs && !stays)) jobs.push({ kind: 'take-off', done: endedToday });
+  if (stays && planned.includes('lamp')) {
+    jobs.push({ kind: 'lamp', done: (state.lamp?.at ?? -1) >= morning });
   }
   const readToday = state.readings.some((reading) => reading.at >= morning);
   const startedToday = state.chargeSince !== null && state.chargeSince >= morning;
   if (state.chargeSince === null || startedToday || readToday) {
     const before = readToday || startedToday ? outlookOf(asOfMorning(standing, morning)) : outlook;
-    if (readToday || readingDue(standing, before, day)) {
+    if (readToday || planned.includes('reading') || readingDue(standing, before, day)) {
       jobs.splice(looked, 0, { kind: 'reading', done: readToday });
     }
     const due =
-      outlook &&
-      outlook.rechargeRound !== null &&
-      outlook.rechargeRound <= roundOnOrAfter(standing.rules, day);
+      planned.includes('connect') ||
+      (outlook !== null &&
+        outlook.rechargeRound !== null &&
+        outlook.rechargeRound <= roundOnOrAfter(standing.rules, day));
     if (startedToday || (due && !endedToday && chargeBlock(state) === null)) {
       jobs.push({ kind: 'recharge', done: startedToday });
     }
   }
   return jobs;
+}
+
+/** What the season's plan has for it in the round of today, or in the next one. */
+function plannedToday(standing: Standing): readonly SeasonJob[] {
+  const { planned, rules } = standing;
+  return planned && planned.day === roundOnOrAfter(rules, today(standing)) ? planned.jobs : [];
 }
 
 /** After a power cut every charger's programme is looked at once. */
@@ -152,10 +168,13 @@ function procedureJobs(standing: Standing, outlook: Outlook | null, morning: num
   if (state.plan) {
     for (const id of arrangementOf(STORAGE_PLANS[state.plan], state)) open.add(id);
   }
-  if (waterDue(standing, morning)) open.add('top-up');
-  if (cleaningDue(standing, morning)) open.add('clean');
+  const planned = plannedToday(standing);
+  if (planned.includes('levels') || waterDue(standing, morning)) open.add('top-up');
+  if (planned.includes('clean') || cleaningDue(standing, morning)) open.add('clean');
   if (hydrometerDue(standing, outlook, morning)) open.add('hydrometer');
-  if (drawTestDue(standing, outlook, morning)) open.add('draw-test');
+  if (planned.includes('drawTest') || drawTestDue(standing, outlook, morning)) {
+    open.add('draw-test');
+  }
   const done = (Object.keys(state.procedures) as ProcedureId[]).filter(doneToday);
   for (const id of done) open.delete(id);
   return [

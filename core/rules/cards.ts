@@ -54,6 +54,28 @@ function ageing(label: string, why: string, counts: string, leave: string) {
 
 /** Every rule of one choice. To add one is to add its field in the rules and its record here. */
 export const RULE_CARDS: { readonly [K in ChoiceRule]: RuleCard<K> } = {
+  roundMinutes: {
+    group: 'charging',
+    label: 'A round takes at most',
+    unit: 'min',
+    why: 'Three hours of walking and kneeling are a morning. What does not fit into a round is planned into another.',
+    schools: [
+      { value: 90, label: '1 h 30', reason: 'Besides other work.' },
+      { value: 180, label: '3 h', reason: 'Default: a morning.' },
+      { value: 420, label: '7 h', reason: 'A whole working day.' },
+    ],
+  },
+  planRiskPct: {
+    group: 'charging',
+    label: 'Accepted in the season’s plan',
+    unit: '%',
+    why: 'The plan reckons with a loss that one battery in so many exceeds: the smaller, the more charges. One in ten is noticed at a reading before it does harm.',
+    schools: [
+      { value: 2, label: 'one in fifty', reason: 'Few may fall under their line; more charges.' },
+      { value: 10, label: 'one in ten', reason: 'Default.' },
+      { value: 25, label: 'one in four', reason: 'Few charges; the readings have to catch it.' },
+    ],
+  },
   restHours: {
     group: 'reading',
     label: 'Rest before a reading counts',

@@ -14,6 +14,10 @@ export const Rules = z.strictObject({
     .array(z.enum(WEEKDAYS))
     .min(1, 'at least one weekday, or there are no rounds')
     .transform((days) => WEEKDAYS.filter((day) => days.includes(day))),
+  /** The longest that a round may take. */
+  roundMinutes: z.int().min(15, 'at least a quarter of an hour').max(720, 'at most twelve hours'),
+  /** Chance that is accepted in the season's plan that a battery falls under its line, percent. */
+  planRiskPct: z.number().min(1).max(50),
   restHours: z.number().min(1).max(72),
   lineSocPct: perChemistry(line),
   scale: perChemistry(z.enum(SCALE_IDS)),
@@ -112,6 +116,8 @@ export const HOUSE_RULES = 'house';
 
 export const DEFAULT_RULES: Rules = {
   roundWeekdays: ['mon', 'thu'],
+  roundMinutes: 180,
+  planRiskPct: 10,
   restHours: 4,
   lineSocPct: eachChemistry((id) => CHEMISTRIES[id].lineSocPct),
   scale: eachChemistry((id) => CHEMISTRIES[id].scales[0]!),

@@ -1,3 +1,7 @@
+import { problemOf } from '../season/problem';
+import { firstPlan } from '../season/solve';
+import { writePlan } from '../season/write-plan';
+import { seasonOfChance } from '../../standins/seasons';
 import { advise } from '../plan/adviser';
 import { context } from '../plan/plan.fixture';
 import { usualDetails } from '../battery/details';
@@ -116,11 +120,26 @@ function adviceUnder(rules: Rules): string {
     .join(' ');
 }
 
+/** A hundred batteries planned for some weeks. */
+function seasonUnder({ roundMinutes, planRiskPct }: Rules): string {
+  const season = seasonOfChance(4, { batteries: 120, chargers: 24, weeks: 9, weekdays: ['mon'] });
+  const solution = firstPlan(
+    problemOf({
+      ...season,
+      rounds: { ...season.rounds, minutes: roundMinutes },
+      risk: planRiskPct / 100,
+    }),
+  );
+  return JSON.stringify(writePlan(solution, null).rounds);
+}
+
 /**
  * For each rule, a case in which its schools disagree: what is said or ordered under each of
  * them must differ. A rule without a case here fails the test.
  */
 const CASES: { readonly [K in ChoiceRule]: (rules: Rules) => string } = {
+  roundMinutes: (rules) => seasonUnder(rules),
+  planRiskPct: (rules) => seasonUnder(rules),
   shiftEndHour: (rules) =>
     // Begun at nine: done at half past eleven, at three, at seven in the evening.
     JSON.stringify(

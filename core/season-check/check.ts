@@ -1,12 +1,7 @@
 import { freezingOfSoc } from '../battery/acid';
+import type { SeasonJob } from '../season/jobs';
 import { WEEKDAYS, dayName, toDay, weekdayIndex, type Day } from '../day';
-import type {
-  PlanDocument,
-  SeasonBattery,
-  SeasonDocument,
-  SeasonJob,
-  SeasonRule,
-} from '../season/document';
+import type { PlanDocument, SeasonBattery, SeasonDocument, SeasonRule } from '../season/document';
 
 /** Something that a plan does, or leaves, against the rules of its season. */
 export interface Breach {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CHEMISTRY_IDS } from '../battery/chemistries';
 import { WEEKDAYS, parseDay } from '../day';
+import { SEASON_JOBS } from './jobs';
 
 const DateText = z
   .string()
@@ -13,19 +14,6 @@ const ByDate = z
   .record(DateText, z.number().min(-80).max(80))
   .refine((days) => Object.keys(days).length > 0, 'at least one day');
 const Channel = z.int().min(1, 'channels are counted from 1').max(64);
-
-/** What is done at a battery in a round. */
-export const SEASON_JOBS = [
-  'disconnect',
-  'lamp',
-  'reading',
-  'levels',
-  'clean',
-  'drawTest',
-  'connect',
-  'handBack',
-] as const;
-export type SeasonJob = (typeof SEASON_JOBS)[number];
 
 const Hall = z.strictObject({
   id: Id,

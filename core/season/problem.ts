@@ -2,7 +2,8 @@ import { freezingOfSoc } from '../battery/acid';
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import { WEEKDAYS, toDay, weekdayIndex, type Day } from '../day';
 import { normalQuantile } from '../forecast/normals';
-import type { SeasonBattery, SeasonDocument, SeasonJob } from './document';
+import type { SeasonBattery, SeasonDocument } from './document';
+import type { SeasonJob } from './jobs';
 
 /** Jobs as bits, so that a visit is one number. */
 export const READING = 1;

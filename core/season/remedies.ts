@@ -1,8 +1,11 @@
 import { WEEKDAYS } from '../day';
 import type { PlanDocument, SeasonDocument } from './document';
 import { problemOf, type Problem } from './problem';
-import { firstPlan, type Solution } from './solve';
+import { replan } from './replan';
+import type { Solution } from './solve';
+import type { Chance } from './tighten';
 import { fateOf } from './unmet';
+import { writePlan } from './write-plan';
 
 /** A change to the season that may cure what is left wanting. */
 interface Attempt {
@@ -25,11 +28,17 @@ const hours = (minutes: number) =>
  * the week, taking the negative off, moving two to the warmest hall. The best first; those that
  * help nobody are left out.
  */
-export function remediesFor(solution: Solution, most = 4): PlanDocument['remedies'] {
+export function remediesFor(
+  solution: Solution,
+  chance: Chance,
+  most = 4,
+): PlanDocument['remedies'] {
   const wanting = leftWanting(solution);
   if (wanting.length === 0) return [];
+  // What can be kept of the plan is kept: the remedy is for those that are left wanting.
+  const plan = writePlan(solution, null);
   const tried = attempts(solution.problem, wanting).map((attempt) => {
-    const other = firstPlan(problemOf(attempt.season));
+    const other = replan(problemOf(attempt.season), plan, chance);
     return { attempt, left: leftWanting(other).length, minutes: other.usage.minutes };
   });
   return tried

@@ -2,7 +2,7 @@ import { toDay } from '../day';
 import type { PlanDocument } from './document';
 import type { Path, PathVisit } from './path';
 import { JOB_BITS, type Problem, type Unit } from './problem';
-import { LEFT_ALONE, SLOT, Solution, firstPlan } from './solve';
+import { LEFT_ALONE, SLOT, Solution, firstPlan, rank } from './solve';
 import { Tightening, type Chance } from './tighten';
 import { fateOf } from './unmet';
 
@@ -61,8 +61,6 @@ export function replan(problem: Problem, earlier: PlanDocument | null, chance: C
   }
   return solution;
 }
-
-const rank = ({ kept, onCharge, pins }: Unit) => (kept ? 0 : onCharge ? 1 : pins.size ? 2 : 3);
 
 function place(solution: Solution, unit: Unit): void {
   const market = solution.usage.market(unit, 1, null, SLOT);

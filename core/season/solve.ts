@@ -56,6 +56,10 @@ export class Solution {
 /** Nothing is done for it: what hangs goes on hanging. Only where nothing else is possible. */
 export const LEFT_ALONE: Path = { visits: [], cost: 2 * WANT, penalty: 2 * WANT };
 
+/** What hangs already takes its channel first, then what was decided by hand. */
+export const rank = ({ kept, onCharge, pins }: Unit): number =>
+  kept ? 0 : onCharge ? 1 : pins.size > 0 ? 2 : 3;
+
 /** The tightest first: those that must be charged soonest, and hang on what is scarce. */
 export function byUrgency(problem: Problem): Unit[] {
   return [...problem.units].sort(
@@ -76,9 +80,6 @@ export const SLOT = 0.6;
 export function firstPlan(problem: Problem, sweeps = 1): Solution {
   const solution = new Solution(problem);
   const order = byUrgency(problem);
-  // What hangs already takes its channel first, then what was decided by hand.
-  const rank = ({ kept, onCharge, pins }: Unit) =>
-    kept ? 0 : onCharge ? 1 : pins.size > 0 ? 2 : 3;
   for (const unit of [...order].sort((a, b) => rank(a) - rank(b))) {
     solution.set(
       unit,

@@ -1,6 +1,6 @@
 import type { Path } from './path';
 import type { Unit } from './problem';
-import { byUrgency, sweep, type Solution } from './solve';
+import { byUrgency, rank, sweep, type Solution } from './solve';
 
 /** Uniform numbers in [0, 1). */
 export type Chance = () => number;
@@ -15,7 +15,7 @@ export type Chance = () => number;
  */
 export class Tightening {
   /** The best so far. */
-  private best: { cost: number; paths: (Path | null)[] };
+  private best: { cost: number; minutes: number; paths: (Path | null)[] };
 
   constructor(
     readonly solution: Solution,
@@ -26,8 +26,14 @@ export class Tightening {
     this.best = this.snapshot();
   }
 
-  private snapshot(): { cost: number; paths: (Path | null)[] } {
-    return { cost: this.solution.cost, paths: [...this.solution.paths] };
+  private snapshot(): { cost: number; minutes: number; paths: (Path | null)[] } {
+    const { cost, usage, paths } = this.solution;
+    return { cost, minutes: usage.minutes, paths: [...paths] };
+  }
+
+  /** Minutes of the best so far, whatever it leaves wanting. */
+  get bestMinutes(): number {
+    return this.best.minutes;
   }
 
   get bestCost(): number {
@@ -88,7 +94,8 @@ export class Tightening {
     if (units.length === 0) return;
     const old = units.map((unit) => [unit, solution.paths[unit.index]!] as const);
     for (const unit of units) solution.take(unit);
-    for (const unit of this.shuffled(units)) {
+    // What hangs already takes its channel before the others, whatever their order.
+    for (const unit of this.shuffled(units).sort((a, b) => rank(a) - rank(b))) {
       const market = solution.usage.market(unit, share, closed);
       const path = solution.usage.best(unit, market);
       if (path) solution.set(unit, path);

@@ -73,7 +73,9 @@ export function fateOf(problem: Problem, unit: Unit, path: Pick<Path, 'visits'> 
         under ? 'line' : 'frost',
         day,
         under
-          ? `It falls to ${pct(socPct)} on ${on(day)}, under its line of ${pct(unit.lineSocPct)}.`
+          ? day === 0
+            ? `It stands at ${pct(socPct)} already, under its line of ${pct(unit.lineSocPct)}.`
+            : `It falls to ${pct(socPct)} on ${on(day)}, under its line of ${pct(unit.lineSocPct)}.`
           : `At ${pct(socPct)} it could freeze on ${on(day)}: it needs ${pct(unit.floor[day]!)}.`,
       );
     }

@@ -1,5 +1,6 @@
 import { dayName } from '../day';
-import { SEASON_JOBS, type PlanDocument, type SeasonJob } from './document';
+import type { PlanDocument } from './document';
+import { SEASON_JOBS, type SeasonJob } from './jobs';
 import { CONNECT, JOB_BITS } from './problem';
 import type { Solution } from './solve';
 import { fateOf } from './unmet';

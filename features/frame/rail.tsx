@@ -4,6 +4,7 @@ import {
   IconActivity,
   IconAdjustmentsHorizontal,
   IconBuildingArch,
+  IconCalendarStats,
   IconClipboardText,
   IconPlug,
   IconStackPush,
@@ -22,6 +23,7 @@ const WORK = [
   { href: '/round', label: 'Round', Icon: IconClipboardText },
   { href: '/bench', label: 'Bench', Icon: IconActivity },
   { href: '/charge', label: 'Charge', Icon: IconPlug },
+  { href: '/season', label: 'Season', Icon: IconCalendarStats },
 ];
 const KEEPING = [{ href: '/rules', label: 'Rules', Icon: IconAdjustmentsHorizontal }];
 

@@ -4,6 +4,7 @@ import { weatherBand } from '../../core/forecast/weather';
 import { weatherFrom } from '../../core/judge/foreseen';
 import { roundsAhead, jobsToday } from '../../core/plan/due';
 import { readDayCounts } from '../../store/entries';
+import { readPlannedStops } from '../../store/season-plans';
 import { db } from '../server/store';
 import type { LoadedSite } from '../site/load';
 import type { RibbonData } from './ribbon';
@@ -21,11 +22,18 @@ export function ribbonData(loaded: LoadedSite): RibbonData {
     const day = toDay(name);
     if (day >= from && day < today) add(day, n);
   }
+  const planned = readPlannedStops(db());
+  for (const [name, n] of planned) {
+    const day = toDay(name);
+    if (day > today && day <= to) add(day, n);
+  }
   for (const stay of loaded.stays) {
     const rounds = new Set<number>();
     for (const { standing, outlook } of stay.batteries) {
       if (jobsToday(standing, outlook).length) rounds.add(today);
-      for (const day of roundsAhead(standing, outlook, to)) rounds.add(day);
+      if (planned.length === 0) {
+        for (const day of roundsAhead(standing, outlook, to)) rounds.add(day);
+      }
     }
     for (const day of rounds) add(day, 1);
   }

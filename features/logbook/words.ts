@@ -6,6 +6,7 @@ import { findingsOf } from '../../core/inspect/findings';
 import { LEVEL_WORDS, type Level } from '../../core/inspect/points';
 import { STORAGE_PLANS } from '../../core/plan/storage-plans';
 import { PROCEDURES } from '../../core/procedures/procedures';
+import { SEASON_JOB_WORDS } from '../../core/season/jobs';
 import { CONSENT_WORDS } from '../../core/stay/vehicle-facts';
 
 const SOURCE_WORDS = { meter: ', by meter', hand: ', by hand', file: ', from a file' } as const;
@@ -78,6 +79,11 @@ export function entryWords(
       };
     case 'not-reached':
       return { what: 'could not reach', value: entry.data.why };
+    case 'pinned':
+      return {
+        what: `decided for ${shortDay(toDay(entry.data.date))}`,
+        value: entry.data.jobs.map((job) => SEASON_JOB_WORDS[job]).join(', '),
+      };
     case 'note':
       return { what: 'note', value: entry.data.text };
     case 'withdrawn':

@@ -44,7 +44,8 @@ export function pickHook(
     const hook = hookOf(fit, subject, channel, outlet);
     return hookRefusal(hook, battery.id, hanging, stock, fit) === null ? [{ fit, hook }] : [];
   });
-  const chosen = withHook.find(({ fit }) => fit.charger.id === wanted) ?? withHook[0] ?? null;
+  const first = wanted ?? standing.planned?.chargerId ?? null;
+  const chosen = withHook.find(({ fit }) => fit.charger.id === first) ?? withHook[0] ?? null;
   const block = chargeBlock(standing.state);
   return {
     any: stock.chargers.length > 0,

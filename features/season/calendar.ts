@@ -1,7 +1,8 @@
 import ICAL from 'ical.js';
 import { tzlib_get_ical_block } from 'timezones-ical-library';
 import { instantAt, partsOf, toDay, wallClock } from '../../core/day';
-import type { PlanDocument, SeasonJob } from '../../core/season/document';
+import type { PlanDocument } from '../../core/season/document';
+import { SEASON_JOB_WORDS, type SeasonJob } from '../../core/season/jobs';
 
 /** What a round becomes in a calendar. */
 export interface CalendarQuestion {
@@ -22,21 +23,12 @@ export interface CalendarQuestion {
   readonly chargerName: (id: string) => string;
 }
 
-const JOB_WORDS: Readonly<Record<SeasonJob, string>> = {
-  disconnect: 'off charge',
-  lamp: 'look at the lamp',
-  reading: 'read at rest',
-  levels: 'levels',
-  clean: 'clean',
-  drawTest: 'draw test',
-  connect: 'on charge',
-  handBack: 'hand back',
-};
-
 /** The jobs of a visit in words, as `off charge, levels`. */
 export const jobWords = (jobs: readonly SeasonJob[], charger?: string): string =>
   jobs
-    .map((job) => (job === 'connect' && charger ? `on charge at ${charger}` : JOB_WORDS[job]))
+    .map((job) =>
+      job === 'connect' && charger ? `on charge at ${charger}` : SEASON_JOB_WORDS[job],
+    )
     .join(', ');
 
 /** The stops of a round, one a line, in walking order. */

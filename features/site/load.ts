@@ -348,5 +348,6 @@ export function wireBatteries(stay: Stay): WireBattery[] {
     state: standing.state,
     hallId,
     silentSince: standing.silentSince,
+    planned: standing.planned ?? null,
   }));
 }

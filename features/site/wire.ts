@@ -2,7 +2,7 @@ import type { ChemistryId } from '../../core/battery/chemistries';
 import type { BatteryDetails } from '../../core/battery/details';
 import { arrheniusSums } from '../../core/forecast/forecast';
 import type { BatteryState } from '../../core/logbook/fold';
-import type { BatteryFacts, Standing } from '../../core/judge/standing';
+import type { BatteryFacts, PlannedVisit, Standing } from '../../core/judge/standing';
 import type { Rules } from '../../core/rules/rules';
 import type { DailyTemperatures } from '../../core/site/climate';
 import type { VehicleFacts } from '../../core/stay/vehicle-facts';
@@ -32,6 +32,8 @@ export interface WireBattery {
   readonly hallId: string;
   /** Its charger reports by itself and has not since then. */
   readonly silentSince: number | null;
+  /** What the season's plan has for it in the next round. */
+  readonly planned?: PlannedVisit | null;
 }
 
 export interface WireVehicle {
@@ -106,6 +108,7 @@ export function standingOf(
     hallName: hall.name,
     powerCutAt: hall.powerCutAt,
     silentSince: battery.silentSince,
+    planned: battery.planned ?? null,
     temperatures: hall.temperatures,
     rules,
     timeZone: clock.timeZone,

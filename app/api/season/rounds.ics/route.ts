@@ -1,0 +1,7 @@
+import { getCalendar } from '../../../../features/season/routes';
+
+export const dynamic = 'force-dynamic';
+
+export function GET(): Promise<Response> {
+  return getCalendar();
+}

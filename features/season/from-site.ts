@@ -1,0 +1,264 @@
+import { hasLiquid } from '../../core/charge/water';
+import { nominal } from '../../core/charge/fit';
+import { PROGRAMMES, type Charger, type Stock } from '../../core/charge/stock';
+import { MS_PER_DAY, MS_PER_HOUR, dayName, dayOf, toDay, type Day } from '../../core/day';
+import { sdOf } from '../../core/estimate';
+import { condemnedFor } from '../../core/inspect/open';
+import { isHeld } from '../../core/judge/learnt';
+import { lossOf, milliampsOf } from '../../core/judge/loss';
+import { fullChargeDays, readingDays } from '../../core/judge/outlook';
+import { today } from '../../core/judge/standing';
+import { MINUTES, PROCEDURE_MINUTES } from '../../core/plan/due';
+import type { SeasonBattery, SeasonDocument } from '../../core/season/document';
+import type { KeptBattery, LoadedSite, Stay } from '../site/load';
+
+/** What a battery that was never read is taken to hold, percent. */
+const UNREAD_PCT = 70;
+/** On its day it is to be so full, percent. */
+const COLLECT_PCT = 90;
+/** A charge whose end nobody knows has ended by the next day. */
+const UNKNOWN_HOURS = 24;
+/** Doubt of the charge now is spread over so many days of loss at least. */
+const LEAST_SPREAD_DAYS = 10;
+
+/**
+ * The site as a season document: every battery with what was learnt of its losses, what hangs
+ * where, halls with their weather, chargers that work, and what was decided by hand. Charge and
+ * losses are in percent of what a battery can still hold, so its capacity is the usable one.
+ */
+export function seasonOf(loaded: LoadedSite): SeasonDocument {
+  const { rules, site, today: day } = loaded;
+  const collects = loaded.stays.flatMap(({ batteries }) =>
+    batteries.flatMap(({ standing }) => standing.collectDay ?? []),
+  );
+  const end = Math.max(day, toDay(site.seasonEnd), ...collects);
+  const chargers = new Map(loaded.stock.chargers.map((charger) => [charger.id, charger]));
+  const extra: SeasonDocument['chargers'] = [];
+  const batteries = loaded.stays.flatMap((stay, walk) =>
+    stay.batteries.flatMap((kept, i) =>
+      condemnedFor(kept.standing.state)
+        ? []
+        : [batteryOf(stay, kept, 100 * walk + i, chargers, extra)],
+    ),
+  );
+  const hung = new Map<string, Set<string>>();
+  for (const { hall, charging, kept } of batteries) {
+    const on = charging ?? kept;
+    if (on) hung.set(hall, (hung.get(hall) ?? new Set<string>()).add(on.charger));
+  }
+  return {
+    version: 'velvet-ember/season@1',
+    today: dayName(day),
+    end: dayName(end),
+    rounds: { weekdays: rules.roundWeekdays, minutes: rules.roundMinutes },
+    minutes: {
+      hall: MINUTES.hall,
+      stop: MINUTES.stop,
+      reading: MINUTES.reading,
+      lamp: MINUTES.lamp,
+      connect: MINUTES.recharge,
+      disconnect: MINUTES['take-off'],
+      levels: PROCEDURE_MINUTES['top-up'],
+      clean: PROCEDURE_MINUTES.clean,
+      drawTest: PROCEDURE_MINUTES['draw-test'],
+      handBack: HAND_BACK_MINUTES,
+    },
+    risk: rules.planRiskPct / 100,
+    halls: loaded.halls.map(({ id }) => {
+      const { mean, low, firstDay } = loaded.temperatures.get(id)!;
+      const outlets = chargersFed(loaded.stock, id);
+      const air = loaded.stock.air.find(({ hallId }) => hallId === id)?.airflowM3PerHour ?? null;
+      return {
+        id,
+        celsius: byDate(mean, firstDay, day, end),
+        minCelsius: byDate(low, firstDay, day, end),
+        // What hangs already has its outlet, noted or not.
+        ...(loaded.stock.outlets.length > 0
+          ? { outlets: Math.max(outlets, hung.get(id)?.size ?? 0) }
+          : {}),
+        ...(air === null ? {} : { ventilationM3PerHour: air }),
+      };
+    }),
+    chargers: [...loaded.stock.chargers.filter(({ working }) => working).map(chargerOf), ...extra],
+    batteries,
+    pins: loaded.stays.flatMap(({ batteries: all }) =>
+      all.flatMap(({ battery, standing }) =>
+        condemnedFor(standing.state)
+          ? []
+          : standing.state.pins
+              .filter(({ date }) => date >= dayName(day))
+              .map(({ date, jobs, chargerId, channel }) => ({
+                battery: battery.id,
+                date,
+                jobs: [...jobs],
+                ...(chargerId && chargers.get(chargerId)?.working
+                  ? { charger: chargerId, ...(channel === undefined ? {} : { channel }) }
+                  : {}),
+              })),
+      ),
+    ),
+  };
+}
+
+/**
+ * How many chargers the sockets of a hall feed at once: each takes what the site's chargers take
+ * from the mains on the average, and neither sockets nor fuses are overloaded. What a hook-up
+ * would overload is refused again when it is made.
+ */
+function chargersFed({ chargers, outlets, circuits }: Stock, hallId: string): number {
+  const working = chargers.filter((charger) => charger.working);
+  const sockets = outlets.filter((outlet) => outlet.hallId === hallId);
+  if (working.length === 0 || sockets.length === 0) return 0;
+  const each = working.reduce((sum, { mainsAmps }) => sum + mainsAmps, 0) / working.length;
+  const bySockets = sockets.reduce((sum, { amps }) => sum + amps, 0);
+  const fuses = new Set(sockets.map(({ circuitId }) => circuitId));
+  const byFuses = circuits.reduce((sum, { id, amps }) => (fuses.has(id) ? sum + amps : sum), 0);
+  return Math.floor(Math.min(bySockets, byFuses) / each);
+}
+
+/** Reconnecting, reading, cranking, papers. Our own assumption. */
+const HAND_BACK_MINUTES = 10;
+
+const tenth = (value: number) => Math.round(10 * value) / 10;
+
+function byDate(values: Float64Array, firstDay: Day, from: Day, to: Day): Record<string, number> {
+  const days: Record<string, number> = {};
+  for (let day = from; day <= to; day++) {
+    const at = Math.min(values.length - 1, Math.max(0, day - firstDay));
+    days[dayName(day)] = tenth(values[at]!);
+  }
+  return days;
+}
+
+function chargerOf(charger: Charger): SeasonDocument['chargers'][number] {
+  const chemistries = new Set(charger.programmes.flatMap(({ id }) => PROGRAMMES[id].chemistries));
+  return {
+    id: charger.id,
+    channels: charger.channels,
+    amps: charger.ampsPerChannel,
+    chemistries: [...chemistries],
+    nominalVolts: charger.volts,
+    ...(charger.portable ? {} : { halls: [charger.hallId] }),
+  };
+}
+
+function batteryOf(
+  stay: Stay,
+  { battery, hallId, standing, outlook }: KeptBattery,
+  order: number,
+  chargers: ReadonlyMap<string, Charger>,
+  extra: SeasonDocument['chargers'],
+): SeasonBattery {
+  const { facts, state, rules, timeZone, laidUpAt } = standing;
+  const day = today(standing);
+  const on = (at: number) => Math.min(day, dayOf(at, timeZone));
+  const loss = lossOf(standing);
+  const socPct = outlook?.soc.value ?? UNREAD_PCT;
+  // A doubt of the charge now is one of the loss until the line.
+  const days = Math.max(LEAST_SPREAD_DAYS, Math.min(400, outlook?.reserve.value ?? 0));
+  const doubt = Math.hypot(sdOf(loss.now), outlook ? sdOf(outlook.soc) / days : 0.2);
+  const every = readingDays(standing, socPct);
+  // The first reading is due as it is foreseen; the others by the interval.
+  const nextReading = outlook?.nextReadingDay ?? day;
+  const hangs = hangingOn(stay, battery.id, standing, hallId, chargers, extra);
+  const held = isHeld(standing);
+  const lastFull = state.lastFullAt ?? laidUpAt;
+  const levelsDays = held ? rules.levelsMaintainedDays : rules.levelsDays;
+  const waters = hasLiquid(facts.chemistry, facts.capsOpen) && levelsDays !== null;
+  const lastLevels = state.levels?.at ?? laidUpAt;
+  const capacityAh = Math.max(0.1, loss.usableAh.value);
+  const collect = standing.collectDay;
+  return {
+    id: battery.id,
+    stop: state.out ? `bench ${hallId}` : stay.vehicle.id,
+    order: state.out ? order + 100_000 : order,
+    hall: hallId,
+    chemistry: facts.chemistry,
+    // As chargers are set: a lithium battery of 12.8 V is one of 12 V.
+    nominalVolts: nominal(facts.nominalVolts),
+    cells: facts.cells,
+    capacityAh: round(capacityAh, 2),
+    socPct: round(Math.min(100, socPct), 2),
+    negativeOn: state.negativeOn,
+    drawMa: round(Math.max(0, milliampsOf(loss.draw.value, loss)), 3),
+    // What leaks through a cell does so at any temperature: as much as now.
+    selfDischargePctPerMonthAt20C: round(
+      loss.selfPctPerMonthAt20C.value * (1 + leakShare(loss)),
+      3,
+    ),
+    lossSpreadPct: round(Math.min(300, (100 * doubt) / Math.max(0.005, loss.now.value)), 1),
+    lineSocPct: rules.lineSocPct[facts.chemistry],
+    ...(hangs && !held
+      ? {
+          charging: {
+            charger: hangs.charger,
+            channel: hangs.channel,
+            since: dayName(on(state.chargeSince ?? state.maintainerSince!)),
+            finishedOn: dayName(
+              Math.max(
+                day,
+                dayOf(
+                  (state.chargeSince ?? state.maintainerSince!) +
+                    (state.hook?.hours ?? UNKNOWN_HOURS) * MS_PER_HOUR +
+                    MS_PER_DAY -
+                    1,
+                  timeZone,
+                ),
+              ),
+            ),
+          },
+        }
+      : {}),
+    ...(hangs && held ? { kept: hangs } : {}),
+    lastFull: dayName(lastFull === null ? day : on(lastFull)),
+    ...(state.lastFullAt !== null && facts.chemistry !== 'lfp'
+      ? { rechargeEveryDays: fullChargeDays(standing) }
+      : {}),
+    lastRead: dayName(Math.min(day, nextReading - every)),
+    readingEveryDays: every,
+    ...(waters
+      ? {
+          ...(lastLevels === null ? {} : { lastLevels: dayName(on(lastLevels)) }),
+          levelsEveryDays: levelsDays,
+        }
+      : {}),
+    lampEveryDays: rules.lampDays,
+    ...(collect !== null && collect >= day
+      ? { collect: dayName(collect), collectSocPct: COLLECT_PCT }
+      : {}),
+  };
+}
+
+const round = (value: number, digits: number) => Number(value.toFixed(digits));
+
+function leakShare({ leak, selfNow }: ReturnType<typeof lossOf>): number {
+  return selfNow > 0 ? Math.min(50, leak.value / selfNow) : 0;
+}
+
+/** The charger and channel that it hangs on; one that nobody noted stands for itself. */
+function hangingOn(
+  stay: Stay,
+  batteryId: string,
+  { facts, state }: KeptBattery['standing'],
+  hallId: string,
+  chargers: ReadonlyMap<string, Charger>,
+  extra: SeasonDocument['chargers'],
+): { charger: string; channel: number } | null {
+  if (state.chargeSince === null && state.maintainerSince === null) return null;
+  if (state.hook) {
+    const charger = chargers.get(state.hook.chargerId);
+    // On one that is broken it is not charged.
+    if (charger && !charger.working) return null;
+    if (charger) return { charger: charger.id, channel: state.hook.channel };
+  }
+  const id = `at ${stay.bay.mark}, ${batteryId}`;
+  extra.push({
+    id,
+    channels: 1,
+    amps: Math.max(1, facts.capacityAh / 10),
+    chemistries: [facts.chemistry],
+    nominalVolts: [nominal(facts.nominalVolts)],
+    halls: [hallId],
+  });
+  return { charger: id, channel: 1 };
+}

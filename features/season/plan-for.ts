@@ -1,0 +1,49 @@
+import { LowerBound } from '../../core/season/bound';
+import type { PlanDocument, SeasonDocument } from '../../core/season/document';
+import { problemOf } from '../../core/season/problem';
+import { remediesFor } from '../../core/season/remedies';
+import { replan } from '../../core/season/replan';
+import { writePlan } from '../../core/season/write-plan';
+
+export interface PlannerQuestion {
+  readonly season: SeasonDocument;
+  /** What is kept of as far as it goes. */
+  readonly earlier: PlanDocument | null;
+}
+
+/** A stream of chance that begins the same each time: the same season gets the same plan. */
+export function evenChance(seed = 1): () => number {
+  let state = seed >>> 0;
+  return () => {
+    // Numerical Recipes, quick and dirty generator: good enough to pick neighbourhoods with.
+    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
+    return state / 4_294_967_296;
+  };
+}
+
+/** A plan of the season that keeps what it can of an earlier one. */
+export function planFor({ season, earlier }: PlannerQuestion): PlanDocument {
+  return writePlan(replan(problemOf(season), earlier, evenChance()), null);
+}
+
+/** What a plan comes to beside what could be: a bound that is proven, and what would cure it. */
+export interface Proof {
+  readonly lowerBoundMinutes: number | null;
+  readonly remedies: PlanDocument['remedies'];
+}
+
+/** Steps of the bound: the first ones climb the most. */
+const STEPS = 4;
+
+/** Takes longer than a plan: where it is shown, it is asked for besides. */
+export function proofOf(season: SeasonDocument, plan: PlanDocument): Proof {
+  const problem = problemOf(season);
+  const solution = replan(problem, plan, evenChance());
+  const remedies = remediesFor(solution, evenChance());
+  const bound = new LowerBound(problem);
+  for (let i = 0; i < STEPS && !bound.impossible; i++) bound.step(solution.cost);
+  return {
+    lowerBoundMinutes: bound.impossible ? null : Math.max(0, Math.floor(bound.value)),
+    remedies,
+  };
+}

@@ -1,0 +1,151 @@
+import { LowerBound } from '../../core/season/bound';
+import type { PlanDocument, SeasonDocument } from '../../core/season/document';
+import { problemOf } from '../../core/season/problem';
+import { remediesFor } from '../../core/season/remedies';
+import { changes, replan } from '../../core/season/replan';
+import { Tightening } from '../../core/season/tighten';
+import { writePlan } from '../../core/season/write-plan';
+import { evenChance, planFor, proofOf, type Proof } from './plan-for';
+
+export type SeasonQuestion =
+  | {
+      readonly kind: 'move';
+      readonly n: number;
+      readonly season: SeasonDocument;
+      readonly plan: PlanDocument;
+      readonly battery: string;
+      /** Rounds in which the charge begins now, and would. */
+      readonly from: string;
+      readonly to: string;
+    }
+  | {
+      readonly kind: 'tighten';
+      readonly n: number;
+      readonly season: SeasonDocument;
+      readonly plan: PlanDocument;
+      readonly seconds: number;
+    }
+  | {
+      readonly kind: 'prove';
+      readonly n: number;
+      readonly season: SeasonDocument;
+      readonly plan: PlanDocument;
+    }
+  | { readonly kind: 'stop' }
+  | { readonly kind: 'plan'; readonly n: number; readonly season: SeasonDocument };
+
+export type SeasonAnswer =
+  | {
+      readonly kind: 'moved';
+      readonly n: number;
+      /** It can be done as asked. */
+      readonly possible: boolean;
+      readonly minutes: number;
+      /** More (or less, under 0) batteries that are left wanting. */
+      readonly wanting: number;
+      /** Other batteries whose charges move with it. */
+      readonly others: readonly string[];
+    }
+  | {
+      readonly kind: 'progress';
+      readonly n: number;
+      readonly share: number;
+      readonly minutes: number;
+      readonly bound: number | null;
+    }
+  | { readonly kind: 'proven'; readonly n: number; readonly proof: Proof }
+  | { readonly kind: 'tightened'; readonly n: number; readonly plan: PlanDocument }
+  | { readonly kind: 'planned'; readonly n: number; readonly plan: PlanDocument };
+
+const say = (answer: SeasonAnswer) => self.postMessage(answer);
+const wanting = (plan: PlanDocument) => new Set(plan.unmet.map(({ battery }) => battery)).size;
+
+let stopped = false;
+
+self.onmessage = (event: MessageEvent<SeasonQuestion>) => {
+  const question = event.data;
+  switch (question.kind) {
+    case 'stop':
+      stopped = true;
+      return;
+    case 'prove': {
+      const { n, season, plan } = question;
+      return say({ kind: 'proven', n, proof: proofOf(season, plan) });
+    }
+    case 'move':
+      return say(moved(question));
+    case 'plan': {
+      const { n, season } = question;
+      return say({ kind: 'planned', n, plan: planFor({ season, earlier: null }) });
+    }
+    case 'tighten':
+      stopped = false;
+      void tighten(question);
+  }
+};
+
+function moved(question: SeasonQuestion & { kind: 'move' }): SeasonAnswer {
+  const { n, season, plan, battery, from, to } = question;
+  const pins = season.pins.filter((pin) => pin.battery !== battery || pin.date !== from);
+  const problem = problemOf({
+    ...season,
+    pins: [...pins, { battery, date: to, jobs: ['connect'] }],
+  });
+  const other = writePlan(replan(problem, plan, evenChance()), null);
+  const possible = !other.unmet.some((one) => one.battery === battery && one.rule === 'pin');
+  return {
+    kind: 'moved',
+    n,
+    possible,
+    minutes: other.totals.minutes - plan.totals.minutes,
+    wanting: wanting(other) - wanting(plan),
+    others: changes(plan, other, season.today).flatMap((change) =>
+      change.battery === battery ? [] : [change.battery],
+    ),
+  };
+}
+
+/** Minutes by which a worse plan may be gone on from, at the beginning. */
+const HEAT = 4;
+const BOUND_SHARE = 0.35;
+/** What is said about so often, milliseconds. */
+const TELL_EVERY = 200;
+
+async function tighten(question: SeasonQuestion & { kind: 'tighten' }): Promise<void> {
+  const { n, season, plan, seconds } = question;
+  const problem = problemOf(season);
+  const solution = replan(problem, plan, evenChance());
+  const tightening = new Tightening(solution, evenChance(7));
+  const bound = new LowerBound(problem);
+  const began = performance.now();
+  const span = seconds * 1000;
+  let inBound = 0;
+  let told = -Infinity;
+  for (;;) {
+    const gone = performance.now() - began;
+    if (gone >= span || stopped) break;
+    tightening.step(1, HEAT * (1 - gone / span) ** 2);
+    if (!bound.impossible && inBound <= BOUND_SHARE * gone) {
+      const before = performance.now();
+      bound.step(tightening.bestCost);
+      inBound += performance.now() - before;
+    }
+    if (gone - told >= TELL_EVERY) {
+      told = gone;
+      const proven = Number.isFinite(bound.value) ? Math.floor(bound.value) : null;
+      say({
+        kind: 'progress',
+        n,
+        share: gone / span,
+        minutes: tightening.bestMinutes,
+        bound: proven,
+      });
+      // Lets a word to stop come in.
+      await new Promise((next) => setTimeout(next));
+    }
+  }
+  const made = tightening.finish();
+  const proven =
+    bound.impossible || !Number.isFinite(bound.value) ? null : Math.max(0, Math.floor(bound.value));
+  say({ kind: 'tightened', n, plan: writePlan(made, proven, remediesFor(made, evenChance())) });
+}

@@ -1,0 +1,122 @@
+'use client';
+
+import { dayName, shortDay, toDay, type Day } from '../../core/day';
+import type { Strip, StripCharge } from '../../core/season/strips';
+import { scaleColour } from '../theme/reserve-colour';
+import styles from './season.module.css';
+
+/** Days that are shown. */
+export interface View {
+  readonly from: Day;
+  readonly to: Day;
+}
+
+/** A charge that is being moved. */
+export interface Drag {
+  readonly battery: string;
+  readonly from: string;
+  readonly to: string;
+}
+
+const share = ({ from, to }: View, day: Day) => ((day - from) / (to - from)) * 100;
+
+/** Colours along a strip: state of charge, darker is emptier; one stop for every few days. */
+function gradientOf(strip: Strip, today: Day, view: View): string {
+  const first = Math.max(view.from, today);
+  const last = Math.min(view.to, today + strip.socPct.length - 1);
+  const width = Math.max(1, last - first);
+  const every = Math.max(1, Math.floor(width / 48));
+  const stops: string[] = [];
+  const jumps = new Set(strip.charges.flatMap(({ from, to }) => [today + from, today + to]));
+  for (let day = first; day <= last; day++) {
+    const near = jumps.has(day) || jumps.has(day + 1);
+    if ((day - first) % every !== 0 && day !== last && !near) continue;
+    stops.push(
+      `${socColour(strip.socPct[day - today]!)} ${(((day - first) / width) * 100).toFixed(2)}%`,
+    );
+  }
+  return `linear-gradient(90deg, ${stops.join(', ')})`;
+}
+
+/** Under a fifth nothing gets darker any more. */
+const socColour = (socPct: number) => scaleColour((socPct - 20) / 80);
+
+interface Props {
+  readonly strip: Strip;
+  readonly today: Day;
+  readonly view: View;
+  readonly name: string;
+  readonly pinned: ReadonlySet<string>;
+  readonly drag: Drag | null;
+  readonly wanting: string | null;
+  readonly onGrab: (charge: StripCharge, event: React.PointerEvent<HTMLButtonElement>) => void;
+  readonly onKey: (charge: StripCharge, event: React.KeyboardEvent<HTMLButtonElement>) => void;
+  readonly onLeave: () => void;
+}
+
+/** One battery's foreseen charge, with what is planned for it. */
+export function StripView(props: Props) {
+  const { strip, today, view, name, pinned, drag, wanting } = props;
+  const first = Math.max(view.from, today);
+  const last = Math.min(view.to, today + strip.socPct.length - 1);
+  const at = (day: Day) => share(view, day);
+  const inView = (day: Day) => day >= view.from && day <= view.to;
+  return (
+    <div
+      className={wanting ? styles.stripWanting : styles.strip}
+      title={wanting ?? undefined}
+      data-strip
+    >
+      {last > first ? (
+        <span
+          className={styles.soc}
+          style={{
+            left: `${at(first)}%`,
+            width: `${at(last) - at(first)}%`,
+            background: gradientOf(strip, today, view),
+          }}
+        />
+      ) : null}
+      {strip.readings
+        .map((day) => today + day)
+        .filter(inView)
+        .map((day) => (
+          <span key={day} className={styles.read} style={{ left: `${at(day)}%` }} />
+        ))}
+      {strip.charges.map((charge) => {
+        const moving = drag?.battery === strip.battery && drag.from === charge.date;
+        const day = moving ? toDay(drag.to) : today + charge.from;
+        const end = day + charge.to - charge.from;
+        if (!inView(day) && !inView(end)) return null;
+        const left = at(Math.max(view.from, day));
+        return (
+          <span key={charge.date}>
+            <span
+              className={styles.onCharge}
+              style={{ left: `${left}%`, width: `${at(Math.min(view.to, end)) - left}%` }}
+            />
+            {charge.charger !== null && inView(day) ? (
+              <button
+                type="button"
+                className={
+                  moving ? styles.moving : pinned.has(charge.date) ? styles.pinned : styles.charge
+                }
+                style={{ left: `${left}%` }}
+                aria-label={`${name}: charge on ${shortDay(day)}${pinned.has(charge.date) ? ', decided by hand' : ''}`}
+                data-date={dayName(day)}
+                onPointerDown={(event) => props.onGrab(charge, event)}
+                onKeyDown={(event) => props.onKey(charge, event)}
+                onBlur={props.onLeave}
+              />
+            ) : null}
+          </span>
+        );
+      })}
+      {strip.collect !== null && inView(today + strip.collect) ? (
+        <span className={styles.collect} style={{ left: `${at(today + strip.collect)}%` }}>
+          <i>collect</i>
+        </span>
+      ) : null}
+    </div>
+  );
+}

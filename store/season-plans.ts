@@ -1,0 +1,114 @@
+import { PlanDocument, SeasonDocument } from '../core/season/document';
+import type { Db } from './open';
+
+/** A plan as it was kept, with the season that it was made for. */
+export interface KeptPlan {
+  readonly id: number;
+  /** UTC milliseconds. */
+  readonly madeAt: number;
+  readonly season: SeasonDocument;
+  readonly plan: PlanDocument;
+  readonly tightened: boolean;
+}
+
+interface Row {
+  readonly id: number;
+  readonly madeAt: string;
+  readonly season: string;
+  readonly plan: string;
+  readonly tightened: 0 | 1;
+}
+
+const kept = (row: Row | undefined): KeptPlan | null =>
+  row
+    ? {
+        id: row.id,
+        madeAt: Date.parse(row.madeAt),
+        season: SeasonDocument.parse(JSON.parse(row.season)),
+        plan: PlanDocument.parse(JSON.parse(row.plan)),
+        tightened: row.tightened === 1,
+      }
+    : null;
+
+const COLUMNS = 'id, made_at AS madeAt, season, plan, tightened';
+
+/** The plan that holds. */
+export const readPlan = (db: Db): KeptPlan | null =>
+  kept(
+    db.prepare(`SELECT ${COLUMNS} FROM season_plan ORDER BY id DESC LIMIT 1`).get() as
+      Row | undefined,
+  );
+
+/** Rounds of the plan that holds, with how many stops each has; empty: there is none. */
+export const readPlannedStops = (db: Db): [day: string, stops: number][] =>
+  db
+    .prepare(
+      `SELECT json_extract(value, '$.date'), json_array_length(value, '$.stops')
+         FROM season_plan, json_each(plan, '$.rounds')
+        WHERE season_plan.id = (SELECT max(id) FROM season_plan)`,
+    )
+    .raw()
+    .all() as [string, number][];
+
+/** The plan as it was at the end of a day. */
+export const readPlanOf = (db: Db, day: string): KeptPlan | null =>
+  kept(
+    db
+      .prepare(`SELECT ${COLUMNS} FROM season_plan WHERE day <= ? ORDER BY id DESC LIMIT 1`)
+      .get(day) as Row | undefined,
+  );
+
+/** Plans of one day that are kept: the last ones; of earlier days the last one alone. */
+const KEPT_OF_A_DAY = 5;
+
+/** Keeps a plan, and counts up the rounds of the calendar that it changes; answers its id. */
+export function keepPlan(
+  db: Db,
+  made: {
+    readonly madeAt: number;
+    readonly day: string;
+    readonly season: SeasonDocument;
+    readonly plan: PlanDocument;
+    readonly tightened: boolean;
+  },
+): number {
+  return db
+    .transaction(() => {
+      const { lastInsertRowid } = db
+        .prepare(
+          'INSERT INTO season_plan (made_at, day, season, plan, tightened) VALUES (?, ?, ?, ?, ?)',
+        )
+        .run(
+          new Date(made.madeAt).toISOString(),
+          made.day,
+          JSON.stringify(made.season),
+          JSON.stringify(made.plan),
+          made.tightened ? 1 : 0,
+        );
+      db.prepare(
+        `DELETE FROM season_plan
+          WHERE day = @day
+            AND id NOT IN (SELECT id FROM season_plan WHERE day = @day ORDER BY id DESC LIMIT @most)`,
+      ).run({ day: made.day, most: KEPT_OF_A_DAY });
+      db.prepare(
+        `DELETE FROM season_plan
+          WHERE day < @day
+            AND id NOT IN (SELECT max(id) FROM season_plan GROUP BY day)`,
+      ).run({ day: made.day });
+      const count = db.prepare(
+        `INSERT INTO season_round (day, sequence, stops) VALUES (@day, 0, @stops)
+         ON CONFLICT (day) DO UPDATE
+           SET sequence = sequence + 1, stops = excluded.stops
+           WHERE stops <> excluded.stops`,
+      );
+      for (const round of made.plan.rounds) {
+        count.run({ day: round.date, stops: JSON.stringify(round) });
+      }
+      return Number(lastInsertRowid);
+    })
+    .immediate();
+}
+
+/** By date, how often each round has changed since it was first published. */
+export const readSequences = (db: Db): Map<string, number> =>
+  new Map(db.prepare('SELECT day, sequence FROM season_round').raw().all() as [string, number][]);

@@ -20,7 +20,7 @@ export const leftWanting = ({ problem, paths }: Solution): string[] =>
   );
 
 const hours = (minutes: number) =>
-  `${Math.floor(minutes / 60)} h ${String(Math.round(minutes) % 60).padStart(2, '0')}`;
+  `${Math.floor(Math.round(minutes) / 60)} h ${String(Math.round(minutes) % 60).padStart(2, '0')}`;
 
 /**
  * What would cure a plan that leaves batteries wanting, each remedy planned through and not

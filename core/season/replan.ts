@@ -30,16 +30,17 @@ function isLegal(problem: Problem, unit: Unit, path: Path): boolean {
   return fateOf(problem, unit, path).unmet.length === 0;
 }
 
-/** Neighbourhoods that are tried for what is left wanting. */
-const TRIES = 12;
+/** Neighbourhoods that are tried for each battery that is newly left wanting, and in all. */
+const TRIES_EACH = 4;
+const MOST_TRIES = 40;
 
 /**
  * A plan from now on that keeps of an earlier one what it can: every battery whose path still
- * keeps the rules stays on it; the others find new ones beside them, and only where one is left
- * wanting are others moved. Without an earlier plan it is the first one.
+ * keeps the rules stays on it; the others find new ones beside them, and only where one is newly
+ * left wanting are others moved. Without an earlier plan it is the first one.
  */
 export function replan(problem: Problem, earlier: PlanDocument | null, chance: Chance): Solution {
-  if (!earlier) return firstPlan(problem);
+  if (!earlier) return relieved(firstPlan(problem), () => true, chance);
   const solution = new Solution(problem);
   const known = pathsOf(problem, earlier);
   const open: Unit[] = [];
@@ -54,12 +55,26 @@ export function replan(problem: Problem, earlier: PlanDocument | null, chance: C
   open.sort((a, b) => a.failsAt(-1) - b.failsAt(-1));
   for (const unit of open) place(solution, unit);
   for (const unit of open) solution.improve(unit);
-  if (solution.penalty > 0) {
-    const tightening = new Tightening(solution, chance, false);
-    for (let i = 0; i < TRIES && solution.penalty > 0; i++) tightening.relieve();
-    return tightening.finish();
+  // Those that were left wanting before stay so rather than upset the others.
+  const before = new Set(earlier.unmet.map(({ battery }) => battery));
+  return relieved(solution, ({ id }) => !before.has(id), chance);
+}
+
+/** Moves others for the sake of those that are left wanting, as far as they are meant. */
+function relieved(solution: Solution, meant: (unit: Unit) => boolean, chance: Chance): Solution {
+  const wanting = () =>
+    solution.problem.units.filter(
+      (unit) => meant(unit) && (solution.paths[unit.index]?.penalty ?? 1) > 0,
+    );
+  const first = wanting().length;
+  if (first === 0) return solution;
+  const tightening = new Tightening(solution, chance, false);
+  for (let i = 0; i < Math.min(MOST_TRIES, first * TRIES_EACH); i++) {
+    const left = wanting();
+    if (left.length === 0) break;
+    tightening.relieve(left[i % left.length]!);
   }
-  return solution;
+  return tightening.finish();
 }
 
 function place(solution: Solution, unit: Unit): void {

@@ -57,9 +57,8 @@ export class Tightening {
   }
 
   /** Tries to give one that is left wanting what others can spare. */
-  relieve(): void {
-    const wanting = this.wanting();
-    if (wanting.length > 0) this.retry(this.withRivals(this.one(wanting)), null, 1, 0);
+  relieve(unit: Unit): void {
+    this.retry(this.withRivals(unit), null, 1, 0);
   }
 
   private wanting(): Unit[] {

@@ -1,4 +1,4 @@
-import { dayName } from '../day';
+import { shortDay } from '../day';
 import type { SeasonRule } from './document';
 import { dueRound, type Path } from './path';
 import {
@@ -40,7 +40,7 @@ export function fateOf(problem: Problem, unit: Unit, path: Pick<Path, 'visits'> 
   const say = (rule: SeasonRule, day: number, why: string) => {
     if (!unmet.some((one) => one.rule === rule)) unmet.push({ battery: unit.id, rule, day, why });
   };
-  const on = (day: number) => dayName(today + day);
+  const on = (day: number) => shortDay(today + day);
   const visits = new Map((path?.visits ?? []).map((visit) => [visit.round, visit]));
   const due = (last: number, every: number) => dueRound(problem, last, every, until);
   let hung = unit.onCharge !== null || unit.kept !== null;

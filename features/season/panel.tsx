@@ -6,14 +6,11 @@ import { useRef, useState } from 'react';
 import { shortDay, toDay } from '../../core/day';
 import type { PlanDocument, SeasonDocument } from '../../core/season/document';
 import type { Strip } from '../../core/season/strips';
+import { hoursWords } from './hours';
 import type { Proof } from './plan-for';
 import type { SeasonScreenData } from './season-data';
 import type { useSeasonWorker } from './use-season-worker';
 import styles from './season.module.css';
-
-/** Minutes as an attendant says them: `41 h 20`. */
-export const hoursWords = (minutes: number): string =>
-  `${Math.floor(minutes / 60)} h ${String(Math.round(minutes) % 60).padStart(2, '0')}`;
 
 interface Props {
   readonly data: SeasonScreenData;

@@ -263,7 +263,7 @@ export function Season({ data }: { data: SeasonScreenData }) {
             {count} of {strips.length} batteries
           </p>
           <Input
-            className={styles.find}
+            style={{ width: 190, marginLeft: 'auto' }}
             allowClear
             placeholder="Find a bay or a vehicle"
             aria-label="Find a bay or a vehicle"

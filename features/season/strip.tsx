@@ -113,7 +113,11 @@ export function StripView(props: Props) {
         );
       })}
       {strip.collect !== null && inView(today + strip.collect) ? (
-        <span className={styles.collect} style={{ left: `${at(today + strip.collect)}%` }}>
+        <span
+          className={styles.collect}
+          data-late={at(today + strip.collect) > 93 || undefined}
+          style={{ left: `${at(today + strip.collect)}%` }}
+        >
           <i>collect</i>
         </span>
       ) : null}

@@ -85,6 +85,7 @@ export async function startServer(options: ServeOptions) {
         NEXT_TELEMETRY_DISABLED: '1',
         EMBER_HOME: process.cwd(),
         EMBER_DATA: folder,
+        EMBER_PLANNER: resolve('dist', 'planner.mjs'),
         ...(now ? { EMBER_NOW: now } : {}),
         ...options.env,
       },

@@ -91,4 +91,7 @@ export function calendarOf(question: CalendarQuestion): string {
   return `${calendar.toString()}\r\n`;
 }
 
+// A folded line begins with a space: 75 octets are with it.
+ICAL.foldLength = 74;
+
 const utc = (at: number) => ICAL.Time.fromJSDate(new Date(at), true);

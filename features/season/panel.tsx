@@ -203,7 +203,11 @@ export function Panel(props: Props) {
           hidden
           aria-label="A season document"
           accept=".json,application/json"
-          onChange={(event) => props.onReadBack(event.target.files?.[0])}
+          onChange={(event) => {
+            props.onReadBack(event.target.files?.[0]);
+            // The same file may be read again once it has been mended.
+            event.target.value = '';
+          }}
         />
       </section>
     </aside>

@@ -1,6 +1,4 @@
 import 'server-only';
-import { existsSync } from 'node:fs';
-import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import type { PlanDocument } from '../../core/season/document';
 import { planFor, type PlannerQuestion } from './plan-for';
@@ -17,15 +15,12 @@ interface Planner {
 // Pages and routes are bundles of their own: the one thread lies on globalThis.
 const held = globalThis as typeof globalThis & { velvetEmberPlanner?: Planner };
 
-/** The bundle of the planner's thread, as ./ember builds it. */
-const BUNDLE = join('dist', 'planner.mjs');
-
 function planner(): Planner | null {
   if (held.velvetEmberPlanner) return held.velvetEmberPlanner;
-  const file = join(process.cwd(), BUNDLE);
-  if (!existsSync(file)) return null;
+  // The bundle of the thread, where ./ember has built one.
+  const file = process.env.EMBER_PLANNER;
+  if (!file) return null;
   const worker = new Worker(file);
-  worker.unref();
   const made: Planner = { worker, next: 0, waiting: new Map() };
   worker.on('message', (answer: { n: number; plan?: PlanDocument; failed?: string }) => {
     const asked = made.waiting.get(answer.n);
@@ -38,6 +33,7 @@ function planner(): Planner | null {
     made.waiting.clear();
     held.velvetEmberPlanner = undefined;
   });
+  worker.unref();
   held.velvetEmberPlanner = made;
   return made;
 }

@@ -1,0 +1,234 @@
+import ical, { type VEvent } from 'node-ical';
+import { checkPlan } from '../../core/season-check/check';
+import { SeasonDocument } from '../../core/season/document';
+import { dayName, toDay } from '../../core/day';
+import { readPlan } from '../../store/season-plans';
+import { roundData } from '../round/load';
+import { newEntry } from '../logbook/new-entry';
+import { postEntry } from '../logbook/post-entry';
+import { NOW, answer, demoSite, request, site } from '../server/demo-server.fixture';
+import { db } from '../server/store';
+import { calendarOf } from './calendar';
+import { seasonOf } from './from-site';
+import { currentPlan, plannedOn, withPlan } from './keeper';
+import { seasonScreenData } from './load';
+import { morningLine } from './morning';
+import { getCalendar, getSeasonDocument, postTightened } from './routes';
+
+demoSite();
+
+const events = (calendar: string) =>
+  Object.values(ical.sync.parseICS(calendar)).filter(
+    (one): one is VEvent => one?.type === 'VEVENT',
+  );
+
+describe('the season of the site', () => {
+  it('is a season document, and its plan breaks no rule that it does not name', async () => {
+    const season = seasonOf(site());
+    expect(SeasonDocument.safeParse(season).error?.issues ?? []).toEqual([]);
+    const { plan } = await currentPlan(site());
+    expect(checkPlan(SeasonDocument.parse(season), plan).breaches).toEqual([]);
+    expect(plan.rounds.length).toBeGreaterThan(20);
+  });
+
+  it('is planned once, and again only when something has happened', async () => {
+    const first = await currentPlan(site());
+    expect((await currentPlan(site())).id).toBe(first.id);
+    const victim = first.season.batteries.find(
+      ({ socPct, negativeOn, chemistry, kept, charging }) =>
+        negativeOn && chemistry === 'agm' && socPct > 80 && !kept && !charging,
+    )!;
+    const low = { volts: 12.34, celsius: null, restedHours: 90, confirmed: true };
+    expect(
+      (await answer(postEntry(request(newEntry('reading', victim.id, NOW, low))))).status,
+    ).toBe(200);
+    const second = await currentPlan(site());
+    expect(second.id).toBeGreaterThan(first.id);
+    const firstCharge = (plan: typeof first.plan) =>
+      plan.rounds.find(({ stops }) =>
+        stops.some(({ visits }) =>
+          visits.some(({ battery, jobs }) => battery === victim.id && jobs.includes('connect')),
+        ),
+      )?.date;
+    expect(firstCharge(second.plan)! < (firstCharge(first.plan) ?? '9')).toBe(true);
+  });
+
+  it('the round is cut from it', async () => {
+    const loaded = await withPlan(site());
+    const { plan } = await currentPlan(site());
+    const planned = plannedOn(plan, dayName(loaded.today));
+    const stops = roundData(loaded).stops.flatMap(({ batteries }) => batteries);
+    for (const [id, { jobs }] of planned) {
+      const battery = stops.find((one) => one.id === id);
+      expect(battery).toBeDefined();
+      expect(battery!.planned?.jobs).toEqual(jobs);
+    }
+  });
+
+  it('keeps what was decided by hand until it is taken back', async () => {
+    const { plan } = await currentPlan(site());
+    const round = plan.rounds.find(({ date }) => date > '2027-02-01')!;
+    const battery = plan.rounds
+      .filter(({ date }) => date > round.date)
+      .flatMap(({ stops }) => stops.flatMap(({ visits }) => visits))
+      .find(({ jobs }) => jobs.includes('connect'))!.battery;
+    const pin = newEntry('pinned', battery, NOW, { date: round.date, jobs: ['connect'] });
+    expect((await answer(postEntry(request(pin)))).status).toBe(200);
+    const { plan: pinned } = await currentPlan(site());
+    expect(plannedOn(pinned, round.date).get(battery)?.jobs).toContain('connect');
+    expect((await seasonScreenData(site())).pins).toMatchObject([{ battery, date: round.date }]);
+    const back = newEntry('withdrawn', battery, NOW, { why: '' }, pin.id, 'battery');
+    expect((await answer(postEntry(request(back)))).status).toBe(200);
+    expect((await seasonScreenData(site())).pins).toEqual([]);
+  });
+
+  it('takes a tightened plan only if it keeps the rules and is no worse', async () => {
+    const { id, plan } = await currentPlan(site());
+    const post = (body: object) => answer(postTightened(request(body)));
+    expect(await post({ planId: id + 1, plan })).toMatchObject({ status: 409 });
+    const [first, ...rest] = plan.rounds;
+    expect(await post({ planId: id, plan: { ...plan, rounds: rest } })).toMatchObject({
+      status: 422,
+    });
+    expect(first).toBeDefined();
+    expect(await post({ planId: id, plan })).toMatchObject({ status: 200 });
+    expect(readPlan(db())!.tightened).toBe(true);
+  });
+
+  it('is exported as a document that reads back', async () => {
+    const text = await (await getSeasonDocument()).text();
+    expect(SeasonDocument.parse(JSON.parse(text)).batteries.length).toBeGreaterThan(80);
+  });
+});
+
+describe('the calendar', () => {
+  it('has one event a round, at nine on the site’s clock, in summer as in winter', async () => {
+    const { plan } = await currentPlan(site());
+    const read = events(await (await getCalendar()).text());
+    expect(read.map(({ uid }) => uid.slice(0, 10))).toEqual(plan.rounds.map(({ date }) => date));
+    for (const event of read) {
+      const hour = new Intl.DateTimeFormat('en-GB', {
+        timeZone: site().site.timeZone,
+        hour: '2-digit',
+        minute: '2-digit',
+      });
+      expect(hour.format(event.start)).toBe('09:00');
+      expect(event.end!.getTime()).toBeGreaterThan(event.start.getTime());
+    }
+    const visits = plan.rounds[1]!.stops.flatMap((stop) => stop.visits);
+    const lines = String(read[1]!.description).split('\n');
+    for (const { battery } of visits) {
+      const { names } = await seasonScreenData(site());
+      expect(lines.some((line) => line.startsWith(`${names[battery]!.bayMark} `))).toBe(true);
+    }
+  });
+
+  it('keeps the id of a round that changes, and counts its changes', async () => {
+    const sequences = async () =>
+      new Map(
+        events(await (await getCalendar()).text()).map(({ uid, sequence }) => [
+          uid,
+          Number(sequence),
+        ]),
+      );
+    const before = await sequences();
+    const { season, plan } = await currentPlan(site());
+    const soon = new Set(
+      plan.rounds
+        .filter(({ date }) => date < '2027-02-08')
+        .flatMap(({ stops }) => stops.flatMap(({ visits }) => visits))
+        .flatMap(({ battery, jobs }) => (jobs.includes('connect') ? [battery] : [])),
+    );
+    const victim = season.batteries.find(
+      ({ id, nominalVolts, chemistry, kept, charging }) =>
+        nominalVolts === 12 && chemistry !== 'lfp' && !kept && !charging && !soon.has(id),
+    )!;
+    const low = { volts: 12.3, celsius: null, restedHours: 90, confirmed: true };
+    await postEntry(request(newEntry('reading', victim.id, NOW, low)));
+    const after = await sequences();
+    const more = [...after].filter(([uid, sequence]) => sequence > (before.get(uid) ?? 0));
+    expect(more.length).toBeGreaterThan(0);
+    expect([...before.keys()].filter((uid) => after.has(uid)).length).toBeGreaterThan(15);
+  });
+
+  it('writes commas, newlines and long lines so that another reader finds them again', () => {
+    const name = 'Fennick, pickup; “old” \\ long '.repeat(4).trim();
+    const calendar = calendarOf({
+      plan: {
+        rounds: [
+          {
+            date: '2027-03-29',
+            minutes: 12,
+            stops: [
+              { stop: 's', hall: 'h', visits: [{ battery: 'b', jobs: ['reading', 'levels'] }] },
+            ],
+          },
+        ],
+        totals: { minutes: 12, rounds: 1, charges: 0, underLineDays: 0 },
+        lowestSocPct: [],
+        lowerBoundMinutes: null,
+        unmet: [],
+        remedies: [],
+      },
+      siteName: 'Mill, the old one',
+      timeZone: 'America/New_York',
+      siteId: 'mill',
+      madeAt: NOW,
+      sequence: () => 4,
+      hour: 9,
+      batteryName: () => name,
+      hallName: () => 'Hall; 1',
+      chargerName: (id) => id,
+    });
+    const [event] = events(calendar);
+    expect(String(event!.description)).toBe(`Hall; 1:\n${name}: read at rest, levels`);
+    expect(String(event!.location)).toBe('Mill, the old one');
+    expect(Number(event!.sequence)).toBe(4);
+    // The day after Europe has put its clocks on: in New York they are since two weeks.
+    expect(event!.start.toISOString()).toBe('2027-03-29T13:00:00.000Z');
+    for (const line of calendar.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThan(76);
+  });
+});
+
+describe('the morning line', () => {
+  it('says what happened, what it moves and what that costs, in three sentences at most', async () => {
+    const now = await currentPlan(site());
+    const battery = now.season.batteries[20]!;
+    const before = {
+      season: {
+        ...now.season,
+        chargers: [...now.season.chargers, { ...now.season.chargers[0]!, id: 'lost' }],
+        batteries: now.season.batteries.map((one) =>
+          one === battery ? { ...one, socPct: one.socPct + 15 } : one,
+        ),
+      },
+      plan: {
+        ...now.plan,
+        rounds: now.plan.rounds.map((round, i) =>
+          i === 3 ? { ...round, stops: [], minutes: 0 } : round,
+        ),
+      },
+    };
+    const line = morningLine({
+      before,
+      now,
+      today: toDay('2027-01-14'),
+      name: (id) => (id === battery.id ? 'A9 Calder' : id),
+      chargerName: () => 'Old Felt',
+      readings: new Map([[battery.id, 12.31]]),
+    });
+    expect(line.length).toBeLessThanOrEqual(3);
+    expect(line[0]).toBe('Old Felt broken; lower than foreseen: A9 Calder.');
+    expect(line.join(' ')).toMatch(/charged on other days|minutes more/);
+    expect(
+      morningLine({
+        before: now,
+        now,
+        today: toDay('2027-01-14'),
+        name: (id) => id,
+        chargerName: (id) => id,
+        readings: new Map(),
+      }),
+    ).toEqual([]);
+  });
+});

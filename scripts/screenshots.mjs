@@ -56,6 +56,9 @@ for (const lamp of [false, true]) {
 await picture('round-phone', 'round', { viewport: PHONE, act: typed('C13', '1277') });
 await picture('vehicle', 'vehicle/vehicle-01');
 await picture('rules', 'rules');
+await picture('season', 'season', {
+  act: (page) => page.getByText('What would help').waitFor(),
+});
 await picture('yard-ahead', 'yard?day=2027-02-11');
 await picture('print', 'print/vehicle/vehicle-02');
 
@@ -124,7 +127,7 @@ await picture('bench-hunt', 'bench?battery=battery-033&job=hunt', {
   await page.getByRole('button', { name: 'Throw this test away' }).click();
   await page.waitForTimeout(500);
 }
-for (const lamp of [false, true]) await picture('charge', 'charge?battery=battery-054', { lamp });
+await picture('charge', 'charge?battery=battery-054');
 await picture('what-if', 'vehicle/vehicle-31', {
   viewport: { width: 1280, height: 1100 },
   act: async (page) => {

@@ -1,10 +1,11 @@
-import { oneOf, optional, parseFlags, text } from '../flags';
+import { number, oneOf, optional, parseFlags, text } from '../flags';
 import { benchCore } from './core';
 import { benchDraw, fitSettling } from './draw';
 import { benchForesee } from './foresee';
 import { benchForeseeSpeed } from './foresee-speed';
 import { benchHunt } from './hunt';
 import { benchJudge } from './judge';
+import { benchSeason } from './season';
 import { benchServer } from './server';
 import { benchSizes } from './sizes';
 import { benchStream } from './stream';
@@ -21,6 +22,7 @@ const PARTS = {
     benchForeseeSpeed();
   },
   stream: benchStream,
+  season: (flags: { highs?: number | undefined }) => benchSeason(flags.highs ?? null),
 };
 type Part = keyof typeof PARTS;
 const NAMES = Object.keys(PARTS) as [Part, ...Part[]];
@@ -30,6 +32,7 @@ export async function bench(argv: readonly string[]): Promise<number> {
   const flags = parseFlags(
     {
       only: optional(oneOf(NAMES, 'one part alone')),
+      highs: optional(number(1, 3600, 's', 'with --only season: how long an exact solver gets')),
       fit: optional(text('with --only draw: learns the chance of being settled anew', 'yes')),
     },
     argv,
@@ -41,7 +44,7 @@ export async function bench(argv: readonly string[]): Promise<number> {
   for (const name of NAMES) {
     if (flags.only && flags.only !== name) continue;
     console.log(`== ${name}`);
-    await PARTS[name]();
+    await PARTS[name](flags);
   }
   return 0;
 }

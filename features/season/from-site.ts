@@ -12,8 +12,8 @@ import { MINUTES, PROCEDURE_MINUTES } from '../../core/plan/due';
 import type { SeasonBattery, SeasonDocument } from '../../core/season/document';
 import type { KeptBattery, LoadedSite, Stay } from '../site/load';
 
-/** What a battery that was never read is taken to hold, percent. */
-const UNREAD_PCT = 70;
+/** What a battery that was never read is taken to hold, percent: until it is, only the reading is planned. */
+const UNREAD_PCT = 90;
 /** On its day it is to be so full, percent. */
 const COLLECT_PCT = 90;
 /** A charge whose end nobody knows has ended by the next day. */

@@ -125,6 +125,7 @@ test('from the first step to the verdict, the culprit, and what it changes', asy
   // Nothing ends while a fuse is out.
   await page.getByRole('link', { name: 'Draw test' }).click();
   await tick(page, 'jumper-back');
+  await ticked(page, 'jumper-back');
   await tick(page, 'clamp-on');
   await page.getByRole('button', { name: 'Record the draw' }).click();
   await expect(page.getByText(/Still out: .*Put back what was pulled/)).toBeVisible();

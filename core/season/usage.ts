@@ -63,13 +63,7 @@ export class Usage {
     }
   }
 
-  isVisited = (hall: number, round: number): boolean =>
-    this.hallVisits[hall * this.rounds + round]! > 0;
-
   visitsOf = (hall: number, round: number): number => this.hallVisits[hall * this.rounds + round]!;
-
-  /** Channels of a charger in use from a round to the next. */
-  inUse = (charger: number, slot: number): number => this.channels[charger * this.rounds + slot]!;
 
   /**
    * What is left for one battery, whose own path is out. `hallShare` less than 1 lets a hall that

@@ -1,42 +1,17 @@
-import { readFileSync, writeFileSync } from 'node:fs';
-import type { z } from 'zod';
+import { writeFileSync } from 'node:fs';
 import { checkPlan } from '../core/season-check/check';
-import { LowerBound } from '../core/season/bound';
 import { PlanDocument, SeasonDocument } from '../core/season/document';
 import { problemOf } from '../core/season/problem';
 import { remediesFor } from '../core/season/remedies';
 import { firstPlan } from '../core/season/solve';
-import { Tightening } from '../core/season/tighten';
+import { provenMinutes, tightenFor } from '../core/season/tighten-over';
 import { writePlan } from '../core/season/write-plan';
 import { calendarOf } from '../features/season/calendar';
 import { randomOne } from '../standins/random';
-import { BadInput, number, optional, parseFlags, text, withDefault } from './flags';
+import { readDocument } from './document';
+import { number, optional, parseFlags, text, withDefault } from './flags';
 
-/** A document, or one line that names the field and what is wrong with it. */
-function read<T extends z.ZodType>(flag: string, file: string, schema: T): z.output<T> {
-  const allowed = 'see docs/formats.md';
-  let content: unknown;
-  try {
-    content = JSON.parse(readFileSync(file, 'utf8'));
-  } catch (error) {
-    const why =
-      error instanceof SyntaxError
-        ? `is no JSON (${error.message})`
-        : `cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown'})`;
-    throw new BadInput(`--${flag} ${file}: ${why}; ${allowed}`);
-  }
-  const parsed = schema.safeParse(content);
-  if (parsed.success) return parsed.data;
-  const issue = parsed.error.issues[0]!;
-  const path = [...issue.path, ...(issue.code === 'unrecognized_keys' ? [issue.keys[0]!] : [])];
-  throw new BadInput(
-    `--${flag} ${file}: ${path.join('.') || 'the document'}: ${issue.message}; ${allowed}`,
-  );
-}
-
-/** Share of the time that goes into the bound. */
-const BOUND_SHARE = 0.3;
-const HEAT_MINUTES = 4;
+const ALLOWED = 'see docs/formats.md';
 
 /** `./ember plan`: a season document in, a plan out. */
 export function plan(argv: readonly string[]): number {
@@ -50,29 +25,16 @@ export function plan(argv: readonly string[]): number {
     },
     argv,
   );
-  const season = read('in', flags.in, SeasonDocument);
+  const season = readDocument('in', flags.in, SeasonDocument, ALLOWED);
   const problem = problemOf(season);
-  const solution = firstPlan(problem);
-  const bound = new LowerBound(problem);
-  const began = performance.now();
-  const span = flags.seconds * 1000;
-  if (span > 0) {
-    const tightening = new Tightening(solution, randomOne(1).uniform);
-    let inBound = 0;
-    for (;;) {
-      const gone = performance.now() - began;
-      if (gone >= span) break;
-      tightening.step(1, HEAT_MINUTES * (1 - gone / span) ** 2);
-      const before = performance.now();
-      if (!bound.impossible && inBound <= BOUND_SHARE * gone) {
-        bound.step(tightening.bestCost);
-        inBound += performance.now() - before;
-      }
-    }
-    tightening.finish();
-  }
+  const { solution, bound } = tightenFor(
+    firstPlan(problem),
+    flags.seconds * 1000,
+    randomOne(1).uniform,
+    () => performance.now(),
+  );
   if (!Number.isFinite(bound.value)) bound.step(solution.cost);
-  const proven = bound.impossible ? null : Math.max(0, Math.floor(bound.value + 1e-6));
+  const proven = provenMinutes(bound);
   const made = writePlan(solution, proven, remediesFor(solution, randomOne(2).uniform));
   const json = JSON.stringify(made, null, 2);
   if (flags.out) writeFileSync(flags.out, `${json}\n`);
@@ -106,8 +68,8 @@ export function plan(argv: readonly string[]): number {
 /** `./ember check-plan`: holds a plan against its season; exit 1 where it breaks a rule silently. */
 export function checkPlanFiles(argv: readonly string[]): number {
   const flags = parseFlags({ in: text('the season'), plan: text('the plan') }, argv);
-  const season = read('in', flags.in, SeasonDocument);
-  const made = read('plan', flags.plan, PlanDocument);
+  const season = readDocument('in', flags.in, SeasonDocument, ALLOWED);
+  const made = readDocument('plan', flags.plan, PlanDocument, ALLOWED);
   const { breaches, declared } = checkPlan(season, made);
   console.log(JSON.stringify({ legal: breaches.length === 0, breaches, declared }, null, 2));
   return breaches.length === 0 ? 0 : 1;

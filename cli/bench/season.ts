@@ -1,9 +1,8 @@
-import { LowerBound } from '../../core/season/bound';
 import type { SeasonDocument } from '../../core/season/document';
-import { problemOf, type Problem } from '../../core/season/problem';
+import { problemOf } from '../../core/season/problem';
 import { replan } from '../../core/season/replan';
-import { firstPlan, type Solution } from '../../core/season/solve';
-import { Tightening } from '../../core/season/tighten';
+import { firstPlan } from '../../core/season/solve';
+import { tightenFor } from '../../core/season/tighten-over';
 import { writePlan } from '../../core/season/write-plan';
 import { randomOne } from '../../standins/random';
 import { seasonOfChance } from '../../standins/seasons';
@@ -11,8 +10,6 @@ import { table } from './report';
 import { solveExactly } from './season-exact';
 
 const TIGHTEN_SECONDS = 10;
-const HEAT_MINUTES = 4;
-const BOUND_SHARE = 0.3;
 
 const seconds = (ms: number) => `${(ms / 1000).toFixed(2)} s`;
 const hours = (minutes: number) =>
@@ -22,24 +19,6 @@ function timed<T>(run: () => T): { ms: number; made: T } {
   const began = performance.now();
   const made = run();
   return { ms: performance.now() - began, made };
-}
-
-/** A plan tightened for some seconds, with the bound that was proven meanwhile. */
-function tightenFor(problem: Problem, span: number): { solution: Solution; bound: number } {
-  const tightening = new Tightening(firstPlan(problem), randomOne(1).uniform);
-  const bound = new LowerBound(problem);
-  const began = performance.now();
-  let inBound = 0;
-  for (;;) {
-    const gone = performance.now() - began;
-    if (gone >= span * 1000) break;
-    tightening.step(1, HEAT_MINUTES * (1 - gone / (span * 1000)) ** 2);
-    if (inBound > BOUND_SHARE * gone) continue;
-    const before = performance.now();
-    bound.step(tightening.bestCost);
-    inBound += performance.now() - before;
-  }
-  return { solution: tightening.finish(), bound: bound.value };
 }
 
 /** How fast a season is planned, how tight the plan is, and how it stands beside an exact solver. */
@@ -112,7 +91,13 @@ async function tightness(
   for (const { name, season } of cases) {
     const problem = problemOf(season);
     const first = firstPlan(problem);
-    const { solution, bound } = tightenFor(problem, TIGHTEN_SECONDS);
+    const { solution, bound: proof } = tightenFor(
+      firstPlan(problem),
+      TIGHTEN_SECONDS * 1000,
+      randomOne(1).uniform,
+      () => performance.now(),
+    );
+    const bound = proof.value;
     const gap = (solution.cost - bound) / solution.cost;
     gaps += gap;
     const exact = highsSeconds === null ? null : await solveExactly(problem, highsSeconds);

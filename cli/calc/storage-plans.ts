@@ -1,7 +1,7 @@
-import { readFileSync } from 'node:fs';
 import { dayName } from '../../core/day';
 import { advise, otherwise } from '../../core/plan/adviser';
 import { StayDocument, contextOfStay } from '../../core/plan/stay-document';
+import { readDocument } from '../document';
 import { BadInput, text } from '../flags';
 import { rounded } from './rounded';
 import { tool } from './tool';
@@ -10,26 +10,11 @@ const ALLOWED = 'allowed: a stay as docs/formats.md has it';
 
 /** The document, or one line that names the field and what is wrong with it. */
 function readStay(file: string): StayDocument {
-  let content: unknown;
-  try {
-    content = JSON.parse(readFileSync(file, 'utf8'));
-  } catch (error) {
-    const why =
-      error instanceof SyntaxError
-        ? `is no JSON (${error.message})`
-        : `cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown'})`;
-    throw new BadInput(`--file ${file}: ${why}; ${ALLOWED}`);
-  }
-  const parsed = StayDocument.safeParse(content);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0]!;
-    const path = issue.path.join('.') || 'the document';
-    throw new BadInput(`--file ${file}: ${path}: ${issue.message}; ${ALLOWED}`);
-  }
-  if (parsed.data.collectOn !== null && parsed.data.collectOn <= parsed.data.now.slice(0, 10)) {
+  const stay = readDocument('file', file, StayDocument, ALLOWED);
+  if (stay.collectOn !== null && stay.collectOn <= stay.now.slice(0, 10)) {
     throw new BadInput(`--file ${file}: collectOn: is not after now; ${ALLOWED}`);
   }
-  return parsed.data;
+  return stay;
 }
 
 export const storagePlansTool = tool({

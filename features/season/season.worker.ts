@@ -1,9 +1,8 @@
-import { LowerBound } from '../../core/season/bound';
 import type { PlanDocument, SeasonDocument } from '../../core/season/document';
 import { problemOf } from '../../core/season/problem';
 import { remediesFor } from '../../core/season/remedies';
 import { changes, replan } from '../../core/season/replan';
-import { Tightening } from '../../core/season/tighten';
+import { provenMinutes, tightenOver } from '../../core/season/tighten-over';
 import { writePlan } from '../../core/season/write-plan';
 import { evenChance, planFor, proofOf, type Proof } from './plan-for';
 
@@ -105,47 +104,29 @@ function moved(question: SeasonQuestion & { kind: 'move' }): SeasonAnswer {
   };
 }
 
-/** Minutes by which a worse plan may be gone on from, at the beginning. */
-const HEAT = 4;
-const BOUND_SHARE = 0.35;
 /** What is said about so often, milliseconds. */
 const TELL_EVERY = 200;
 
 async function tighten(question: SeasonQuestion & { kind: 'tighten' }): Promise<void> {
   const { n, season, plan, seconds } = question;
-  const problem = problemOf(season);
-  const solution = replan(problem, plan, evenChance());
-  const tightening = new Tightening(solution, evenChance(7));
-  const bound = new LowerBound(problem);
-  const began = performance.now();
-  const span = seconds * 1000;
-  let inBound = 0;
+  const run = tightenOver(
+    replan(problemOf(season), plan, evenChance()),
+    seconds * 1000,
+    evenChance(7),
+    () => performance.now(),
+  );
   let told = -Infinity;
   for (;;) {
-    const gone = performance.now() - began;
-    if (gone >= span || stopped) break;
-    tightening.step(1, HEAT * (1 - gone / span) ** 2);
-    if (!bound.impossible && inBound <= BOUND_SHARE * gone) {
-      const before = performance.now();
-      bound.step(tightening.bestCost);
-      inBound += performance.now() - before;
+    const step = run.next(stopped);
+    if (step.done) {
+      const { solution, bound } = step.value;
+      const made = writePlan(solution, provenMinutes(bound), remediesFor(solution, evenChance()));
+      return say({ kind: 'tightened', n, plan: made });
     }
-    if (gone - told >= TELL_EVERY) {
-      told = gone;
-      const proven = Number.isFinite(bound.value) ? Math.floor(bound.value) : null;
-      say({
-        kind: 'progress',
-        n,
-        share: gone / span,
-        minutes: tightening.bestMinutes,
-        bound: proven,
-      });
-      // Lets a word to stop come in.
-      await new Promise((next) => setTimeout(next));
-    }
+    if (performance.now() - told < TELL_EVERY) continue;
+    told = performance.now();
+    say({ kind: 'progress', n, ...step.value });
+    // Lets a word to stop come in.
+    await new Promise((next) => setTimeout(next));
   }
-  const made = tightening.finish();
-  const proven =
-    bound.impossible || !Number.isFinite(bound.value) ? null : Math.max(0, Math.floor(bound.value));
-  say({ kind: 'tightened', n, plan: writePlan(made, proven, remediesFor(made, evenChance())) });
 }

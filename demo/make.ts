@@ -3,7 +3,7 @@ import { existsSync, rmSync } from 'node:fs';
 import type { NewEntry } from '../core/logbook/entry';
 import { insertEntry } from '../store/entries';
 import { writeFuseList } from '../store/fuse-lists';
-import { dataFile, openStore } from '../store/open';
+import { dataFile, openStore, type Db } from '../store/open';
 import { addBay, addHall, putBattery, putOwner, putVehicle, writeSite } from '../store/site';
 import { rebuildStates } from '../store/states';
 import { writeHallDay } from '../store/temperatures';
@@ -35,6 +35,40 @@ export function hashOf(entries: readonly NewEntry[]): string {
   return createHash('sha256').update(JSON.stringify(entries)).digest('hex');
 }
 
+/** The mill itself: halls, bays, circuits, outlets and chargers. */
+export function writePlace(db: Db): void {
+  writeSite(db, DEMO_SITE);
+  DEMO_HALLS.forEach((hall, walkOrder) => {
+    const { kind, setpointCelsius } = hall.truth;
+    addHall(db, {
+      id: hall.id,
+      name: hall.name,
+      note: hall.note,
+      kind,
+      setpointCelsius: kind === 'heated' ? setpointCelsius : null,
+      walkOrder,
+    });
+    let order = 0;
+    for (const [row, bays] of hall.rows) {
+      for (let n = 1; n <= bays; n++) {
+        const mark = `${row}${n}`;
+        addBay(db, {
+          id: `bay-${mark}`,
+          hallId: hall.id,
+          mark,
+          rowMark: row,
+          walkOrder: order++,
+        });
+      }
+    }
+  });
+  writeLatitude(db, DEMO_LATITUDE);
+  DEMO_AIR.forEach((air) => writeAir(db, air));
+  DEMO_CIRCUITS.forEach((circuit) => putCircuit(db, circuit));
+  DEMO_OUTLETS.forEach((outlet) => putOutlet(db, outlet));
+  DEMO_CHARGERS.forEach((charger) => putCharger(db, charger));
+}
+
 /** Makes the demo's data file in `folder`; an older one there is replaced. */
 export function makeDemo(folder: string, seed = DEMO_SEED): DemoHistory {
   const file = dataFile(folder);
@@ -44,36 +78,7 @@ export function makeDemo(folder: string, seed = DEMO_SEED): DemoHistory {
   const history = runDemoSeason(seed);
   const db = openStore(file);
   db.transaction(() => {
-    writeSite(db, DEMO_SITE);
-    DEMO_HALLS.forEach((hall, walkOrder) => {
-      const { kind, setpointCelsius } = hall.truth;
-      addHall(db, {
-        id: hall.id,
-        name: hall.name,
-        note: hall.note,
-        kind,
-        setpointCelsius: kind === 'heated' ? setpointCelsius : null,
-        walkOrder,
-      });
-      let order = 0;
-      for (const [row, bays] of hall.rows) {
-        for (let n = 1; n <= bays; n++) {
-          const mark = `${row}${n}`;
-          addBay(db, {
-            id: `bay-${mark}`,
-            hallId: hall.id,
-            mark,
-            rowMark: row,
-            walkOrder: order++,
-          });
-        }
-      }
-    });
-    writeLatitude(db, DEMO_LATITUDE);
-    DEMO_AIR.forEach((air) => writeAir(db, air));
-    DEMO_CIRCUITS.forEach((circuit) => putCircuit(db, circuit));
-    DEMO_OUTLETS.forEach((outlet) => putOutlet(db, outlet));
-    DEMO_CHARGERS.forEach((charger) => putCharger(db, charger));
+    writePlace(db);
     for (const device of DEMO_DEVICES) {
       putReporter(db, {
         ...device,

@@ -1,53 +1,24 @@
 import { v7 as uuidv7 } from 'uuid';
-import { MS_PER_DAY, MS_PER_HOUR, dayName, instantAt, toDay, type Day } from '../core/day';
-import { cellsFor } from '../core/battery/chemistries';
-import type { BatteryDetails } from '../core/battery/details';
+import { MS_PER_DAY, MS_PER_HOUR, instantAt, toDay, type Day } from '../core/day';
 import type { Level } from '../core/inspect/points';
 import { type EntryData, type EntryKind, type LampState } from '../core/logbook/kinds';
 import { makeEntry, type NewEntry } from '../core/logbook/entry';
-import { isRound } from '../core/plan/rounds';
+import { isRound, roundOnOrAfter } from '../core/plan/rounds';
 import { DEFAULT_RULES } from '../core/rules/rules';
 import { monthlyAt, type RecordedDay } from '../core/site/climate';
-import { VEHICLE_KINDS } from '../core/site/vehicle-kinds';
-import { fitOf, type FitSubject } from '../core/charge/fit';
 import type { Hook } from '../core/charge/stock';
-import { hookOf } from '../core/charge/subject';
-import { socOfVolts } from '../core/battery/state-of-charge';
 import type { Report } from '../core/reports/report';
-import { TrueBattery, steppedDraw, type BatteryTruth, type DrawStep } from '../standins/battery';
+import { steppedDraw } from '../standins/battery';
 import type { LivingFile } from '../standins/living-site';
-import { show, showMilliamps, type HandMeter } from '../standins/meter';
+import type { HandMeter } from '../standins/meter';
 import { random, type Random } from '../standins/random';
 import { hallAir, outdoors } from '../standins/weather';
 import type { Battery, Vehicle } from '../store/site';
-import {
-  DEMO_BENCHED,
-  DEMO_BENCH_HALL,
-  DEMO_NEW_PLANS,
-  DEMO_FINDINGS,
-  detailsOf,
-  factsOfStay,
-  inspectionOf,
-  termsOfStay,
-} from './facts';
-import {
-  DEMO_CHARGERS,
-  DEMO_DEVICES,
-  DEMO_HEARD_FROM,
-  DEMO_KNOCKS,
-  DEMO_MAINTAINERS,
-  DEMO_OUTLETS,
-} from './stock';
-import {
-  DEMO_HALLS,
-  DEMO_NOW,
-  DEMO_SITE,
-  DEMO_STAYS,
-  MODELS,
-  type DemoBattery,
-  type DemoStay,
-  type Trouble,
-} from './site';
+import { arrive, type Kept } from './arrive';
+import { hookedTo, layUp, read, type Write } from './lay-up';
+import { DEMO_NEW_PLANS, DEMO_FINDINGS, inspectionOf } from './facts';
+import { DEMO_CHARGERS, DEMO_DEVICES, DEMO_HEARD_FROM, DEMO_KNOCKS } from './stock';
+import { DEMO_HALLS, DEMO_NOW, DEMO_SITE, DEMO_STAYS, MODELS, type Trouble } from './site';
 
 /** One battery of the demo with its hidden truth at the end of the run. */
 export interface DemoTruth {
@@ -86,27 +57,6 @@ const HABIT = {
   chargeDays: 32,
   chargers: 9,
 };
-
-interface Kept {
-  readonly stay: DemoStay;
-  readonly spec: DemoBattery;
-  readonly details: BatteryDetails;
-  readonly id: string;
-  readonly truth: BatteryTruth;
-  readonly draws: readonly DrawStep[];
-  readonly battery: TrueBattery;
-  readonly trouble: Trouble | null;
-  readonly clampVolts: number;
-  readonly hallId: string;
-  readonly from: Day;
-  onMaintainer: boolean;
-  charging: boolean;
-  hook: Hook | null;
-  lampHeard: string;
-  lastRead: Day | null;
-  lastVolts: number;
-  lastFull: Day | null;
-}
 
 /**
  * Runs the demo's autumn and winter: weather, halls and batteries hour by hour, an attendant
@@ -157,7 +107,7 @@ export function runDemoSeason(seed: number): DemoHistory {
 
   // Paperwork has a source of chance of its own: the batteries live the same life without it.
   const paper = random(seed + 50);
-  const note: Record = (kind, subjectId, at, data) => {
+  const note: Write = (kind, subjectId, at, data) => {
     sent++;
     const id = uuidv7({ msecs: at, seq: sent, random: paper.bytes() });
     entries.push(makeEntry(kind, { id, subjectId, at, by: ATTENDANT }, data));
@@ -166,7 +116,10 @@ export function runDemoSeason(seed: number): DemoHistory {
   const vehicles: Vehicle[] = [];
   const batteries: Battery[] = [];
   const kept = DEMO_STAYS.flatMap((stay, i) => {
-    const layUpDay = firstRound(firstDay + Math.floor((i * 20) / DEMO_STAYS.length));
+    const layUpDay = roundOnOrAfter(
+      DEFAULT_RULES,
+      firstDay + Math.floor((i * 20) / DEMO_STAYS.length),
+    );
     return arrive(stay, i, layUpDay, chance, paper, vehicles, batteries);
   });
   const meter: HandMeter = { gain: 1.0004, offsetVolts: 0.004, noiseVolts: 0.004 };
@@ -235,7 +188,7 @@ function hookedHour(
   at: number,
   celsius: number,
   report: (chargerId: string, at: number, said: Omit<Report, 'n' | 'at'>) => boolean,
-  note: Record,
+  note: Write,
 ): void {
   const hook = one.hook!;
   const knock = DEMO_KNOCKS.find(({ bay }) => bay === one.stay.bay);
@@ -310,49 +263,8 @@ function hookFor(one: Kept, kept: readonly Kept[], celsius: number): Hook | null
   return null;
 }
 
-function hookedTo(one: Kept, chargerId: string, channel: number, celsius: number): Hook {
-  const charger = DEMO_CHARGERS.find(({ id }) => id === chargerId)!;
-  const { chemistry } = one.spec;
-  const programme =
-    charger.programmes.find(({ id }) => id === (chemistry === 'agm' ? 'agm' : chemistry)) ??
-    charger.programmes[0]!;
-  const subject: FitSubject = {
-    chemistry,
-    cells: one.truth.cells,
-    nominalVolts: one.spec.volts,
-    capacityAh: one.spec.ah,
-    ageYears: 3,
-    socPct:
-      chemistry === 'lfp'
-        ? null
-        : socOfVolts({
-            chemistry,
-            cells: one.truth.cells,
-            scale: DEFAULT_RULES.scale[chemistry],
-            celsius,
-            volts: one.lastVolts,
-          }),
-    volts: one.lastVolts,
-    celsius,
-    drawAmps: one.battery.connected ? one.spec.drawMa / 1000 : 0,
-    hallId: one.hallId,
-    hallName: '',
-    chargeLead: one.details.chargeLead,
-    outletMetres: one.details.outletMetres,
-    purpose: 'charge',
-    rules: DEFAULT_RULES,
-  };
-  const outlet = DEMO_OUTLETS.find(({ bays }) => bays.includes(one.stay.bay));
-  return hookOf(fitOf(charger, programme, subject), subject, channel, outlet?.id ?? null);
-}
-
-function firstRound(day: Day): Day {
-  let at = day;
-  while (!isRound(DEFAULT_RULES, at)) at++;
-  return at;
-}
-
-function recordedDays(celsius: Float64Array, start: Day, days: number): RecordedDay[] {
+/** Mean and least of each day of hourly temperatures, as a thermometer keeps them. */
+export function recordedDays(celsius: Float64Array, start: Day, days: number): RecordedDay[] {
   return Array.from({ length: days }, (_, i) => {
     const hours = celsius.subarray(i * 24, i * 24 + 24);
     const mean = hours.reduce((sum, value) => sum + value, 0) / hours.length;
@@ -361,115 +273,13 @@ function recordedDays(celsius: Float64Array, start: Day, days: number): Recorded
   });
 }
 
-function arrive(
-  stay: DemoStay,
-  index: number,
-  from: Day,
-  chance: Random,
-  paper: Random,
-  vehicles: Vehicle[],
-  batteries: Battery[],
-): Kept[] {
-  const model = MODELS[stay.model];
-  const vehicleId = `vehicle-${String(index + 1).padStart(2, '0')}`;
-  const facts = factsOfStay(stay);
-  vehicles.push({ id: vehicleId, kind: model.kind, name: model.name, facts });
-  const hall = DEMO_HALLS.find((one) => one.rows.some(([row]) => row === stay.bay[0]))!;
-  return model.batteries.map((spec: DemoBattery, b) => {
-    const mark = `B${String(batteries.length + 1).padStart(3, '0')}`;
-    const id = `battery-${mark.slice(1)}`;
-    const age = Math.floor(chance.between(0, 6));
-    const cells = cellsFor(spec.chemistry, spec.volts);
-    const details = detailsOf(spec, model, stay, paper);
-    batteries.push({
-      id,
-      mark,
-      chemistry: spec.chemistry,
-      nominalVolts: spec.volts,
-      cells,
-      capacityAh: spec.ah,
-      // Nobody knows when some of them were fitted.
-      fittedYear: chance.uniform() < 0.12 ? null : 2026 - age,
-      details,
-    });
-    const trouble = stay.trouble?.battery === b ? stay.trouble.what : null;
-    const { truth, draws } = hiddenTruth(spec, cells, age, trouble, from, chance);
-    const share = trouble?.kind === 'forgotten' ? trouble.share : chance.between(0.88, 1);
-    return {
-      stay,
-      spec,
-      details,
-      id,
-      truth,
-      draws,
-      battery: new TrueBattery(truth, { share, celsius: 10 }),
-      trouble,
-      clampVolts: chance.uniform() < 0.1 ? chance.between(0.01, 0.02) : 0,
-      hallId: DEMO_BENCHED.has(stay.bay) ? DEMO_BENCH_HALL : hall.id,
-      from,
-      onMaintainer: false,
-      charging: false,
-      hook: null,
-      lampHeard: '',
-      lastRead: null,
-      lastVolts: 13,
-      lastFull: null,
-    };
-  });
-}
-
-const TRUE_SELF_DISCHARGE = {
-  flooded: [2.5, 7],
-  efb: [2, 4],
-  agm: [1, 3],
-  gel: [1, 2],
-  lfp: [1, 2.5],
-} as const;
-
-function hiddenTruth(
-  spec: DemoBattery,
-  cells: number,
-  age: number,
-  trouble: Trouble | null,
-  from: Day,
-  chance: Random,
-): { truth: BatteryTruth; draws: readonly DrawStep[] } {
-  const [low, high] = TRUE_SELF_DISCHARGE[spec.chemistry];
-  const own = spec.drawMa * chance.between(0.85, 1.2);
-  const draws: DrawStep[] = [{ fromDay: 0, milliamps: own }];
-  if (trouble?.kind === 'hidden-draw') draws.push(trouble);
-  if (trouble?.kind === 'left-on') {
-    draws.push({ fromDay: toDay(trouble.day) - from, milliamps: trouble.milliamps });
-  }
-  const truth: BatteryTruth = {
-    chemistry: spec.chemistry,
-    cells,
-    ratedAh: spec.ah,
-    health:
-      trouble?.kind === 'sulfated' ? trouble.health : 1 - 0.035 * age - 0.04 * chance.uniform(),
-    selfPctPerMonth: chance.between(low, high) * (1 + 0.06 * age),
-    drawMa: steppedDraw(draws),
-    offsetVolts: (0.012 * chance.normal() * cells) / 6,
-    lagHours: 3 + spec.ah / 12,
-    weakCellPctPerDay: trouble?.kind === 'weak-cell' ? trouble.pctPerDay : 0,
-  };
-  return { truth, draws };
-}
-
-type Record = <K extends EntryKind>(
-  kind: K,
-  subjectId: string,
-  at: number,
-  data: EntryData<K>,
-) => void;
-
 /** One round by habit: lay up who arrives, look at lamps, read what is due, charge what is low. */
 function walk(
   kept: Kept[],
   day: Day,
   at: number,
-  record: Record,
-  note: Record,
+  record: Write,
+  note: Write,
   meter: HandMeter,
   chance: Random,
 ): void {
@@ -523,90 +333,7 @@ function walk(
   }
 }
 
-function layUp(
-  one: Kept,
-  vehicleId: string,
-  kept: Kept[],
-  minutes: (n: number) => number,
-  record: Record,
-  note: Record,
-  meter: HandMeter,
-  chance: Random,
-): void {
-  const { id, stay, spec } = one;
-  const first = kept.find((other) => other.stay === stay) === one;
-  if (first) {
-    const at = minutes(4);
-    record('laid-up', vehicleId, at, { bayId: `bay-${stay.bay}`, collectOn: stay.collect });
-    note('agreed', vehicleId, at, termsOfStay(DEMO_STAYS.indexOf(stay)));
-    const checked = VEHICLE_KINDS[MODELS[stay.model].kind].leftOn;
-    note('all-off', vehicleId, at, { checked: [...checked] });
-  }
-  record('fitted', id, minutes(0.2), { vehicleId, role: spec.role, place: spec.place });
-  if (one.trouble?.kind !== 'forgotten') {
-    // It came in off the road: charged on arrival, a day before it is put away.
-    const full = one.battery.socPct > 93;
-    if (full) one.lastFull = one.from;
-    record('charge-ended', id, minutes(0.2) - MS_PER_DAY, { full, ampHours: null });
-  }
-  read(one, one.from, minutes(1.5), record, meter, kept, chance);
-  if (stay.keeping === 'negative-off' || one.truth.drawMa(0) === 0) {
-    one.battery.connected = false;
-    record('negative', id, minutes(2), { on: false });
-  } else if (chance.uniform() < 0.85) {
-    record('draw', id, minutes(6), { milliamps: showMilliamps(one.truth.drawMa(0), chance) });
-  }
-  const at = minutes(0);
-  note(
-    'inspected',
-    id,
-    at,
-    inspectionOf(MODELS[one.stay.model].kind, one.details, one.truth.cells),
-  );
-  const benched = DEMO_BENCHED.has(stay.bay);
-  if (benched) note('taken-out', id, at, { to: 'bench', hallId: DEMO_BENCH_HALL, why: '' });
-  note('plan-chosen', id, at, {
-    plan: benched
-      ? 'bench'
-      : stay.keeping === 'maintainer'
-        ? one.battery.connected
-          ? 'maintained-connected'
-          : 'maintained-off'
-        : one.battery.connected
-          ? 'connected-recharged'
-          : 'off-recharged',
-  });
-  if (stay.keeping === 'maintainer') {
-    one.onMaintainer = true;
-    const { charger, outlet } = DEMO_MAINTAINERS[stay.bay]!;
-    one.hook = { ...hookedTo(one, charger, 1, one.battery.temperature), outletId: outlet };
-    record('maintainer', id, minutes(3), { on: true, hook: one.hook });
-    record('lamp', id, minutes(0.2), { state: 'charging' });
-  }
-}
-
-function read(
-  one: Kept,
-  day: Day,
-  at: number,
-  record: Record,
-  meter: HandMeter,
-  kept: Kept[],
-  chance: Random,
-): void {
-  const wrong = one.trouble?.kind === 'wrong-battery' ? one.trouble : null;
-  const late = dayName(day) >= '2026-12-01' && dayName(day) < '2026-12-17';
-  // Once, in December, the probes were on the neighbour's battery.
-  const measured = wrong && late ? kept.find((k) => k.stay.bay === wrong.otherBay)! : one;
-  const volts = show(meter, measured.battery.volts, measured.clampVolts, chance);
-  one.lastRead = day;
-  one.lastVolts = volts;
-  // The forgotten one had stood for days before it was brought in.
-  const restedHours = one.trouble?.kind === 'forgotten' ? 72 : null;
-  record('reading', one.id, at, { volts, celsius: null, restedHours, confirmed: true });
-}
-
-function putOn(one: Kept, kept: readonly Kept[], at: number, record: Record): void {
+function putOn(one: Kept, kept: readonly Kept[], at: number, record: Write): void {
   one.charging = true;
   one.hook = hookFor(one, kept, one.battery.temperature);
   const name = DEMO_CHARGERS.find(({ id }) => id === one.hook?.chargerId)?.name ?? 'a borrowed one';
@@ -617,7 +344,7 @@ function putOn(one: Kept, kept: readonly Kept[], at: number, record: Record): vo
 }
 
 /** A mower is moved out of the way, its negative on again, and its key left on. */
-function leaveOn(one: Kept, vehicleId: string, day: Day, at: number, note: Record): void {
+function leaveOn(one: Kept, vehicleId: string, day: Day, at: number, note: Write): void {
   if (one.trouble?.kind !== 'left-on' || toDay(one.trouble.day) !== day) return;
   one.battery.connected = true;
   note('negative', one.id, at, { on: true });
@@ -625,7 +352,7 @@ function leaveOn(one: Kept, vehicleId: string, day: Day, at: number, note: Recor
 }
 
 /** Now and then somebody looks closer, and sees something. */
-function lookCloser(kept: Kept, day: Day, at: number, note: Record): void {
+function lookCloser(kept: Kept, day: Day, at: number, note: Write): void {
   const changed = DEMO_NEW_PLANS.find((one) => one.bay === kept.stay.bay && toDay(one.day) === day);
   if (changed) note('plan-chosen', kept.id, at, { plan: changed.plan });
   const seen = DEMO_FINDINGS.find(

@@ -224,7 +224,8 @@ export type ModelKey = keyof typeof MODELS;
 export type Trouble =
   | { readonly kind: 'hidden-draw'; readonly fromDay: number; readonly milliamps: number }
   | { readonly kind: 'weak-cell'; readonly pctPerDay: number }
-  | { readonly kind: 'sulfated'; readonly health: number }
+  /** It holds less; a charge may not bring it up to full either. */
+  | { readonly kind: 'sulfated'; readonly health: number; readonly topShare?: number }
   | { readonly kind: 'forgotten'; readonly share: number }
   /** Moved out of the way on a day, and its key left on. */
   | { readonly kind: 'left-on'; readonly day: string; readonly milliamps: number }

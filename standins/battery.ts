@@ -238,6 +238,16 @@ export class TrueBattery {
     };
   }
 
+  /** Of its acid, cell by cell from the positive post, as a hydrometer shows it; none in lithium. */
+  get gravities(): number[] {
+    const { chemistry, cells, emptyShift = 0 } = this.truth;
+    if (chemistry === 'lfp') return [];
+    const { empty, full } = ACID[chemistry];
+    const at = (share: number) => empty + emptyShift + (full - empty - emptyShift) * share;
+    const sound = at(1 - this.goneAh / this.capacityAh);
+    return Array.from({ length: cells }, (_, i) => (i === 1 ? at(this.weakShare) : sound));
+  }
+
   /** Volts that the last charge left on the plates and that go away by themselves. */
   get surfaceVolts(): number {
     return this.surface;

@@ -6,9 +6,15 @@ import { benchForeseeSpeed } from './foresee-speed';
 import { benchHunt } from './hunt';
 import { benchJudge } from './judge';
 import { benchSeason } from './season';
+import { benchPlayed } from './played/played';
 import { benchServer } from './server';
 import { benchSizes } from './sizes';
 import { benchStream } from './stream';
+
+interface Flags {
+  readonly highs?: number | undefined;
+  readonly seasons?: number | undefined;
+}
 
 const PARTS = {
   sizes: benchSizes,
@@ -22,7 +28,8 @@ const PARTS = {
     benchForeseeSpeed();
   },
   stream: benchStream,
-  season: (flags: { highs?: number | undefined }) => benchSeason(flags.highs ?? null),
+  season: (flags: Flags) => benchSeason(flags.highs ?? null),
+  played: (flags: Flags) => benchPlayed(flags.seasons ?? 4),
 };
 type Part = keyof typeof PARTS;
 const NAMES = Object.keys(PARTS) as [Part, ...Part[]];
@@ -33,6 +40,7 @@ export async function bench(argv: readonly string[]): Promise<number> {
     {
       only: optional(oneOf(NAMES, 'one part alone')),
       highs: optional(number(1, 3600, 's', 'with --only season: how long an exact solver gets')),
+      seasons: optional(number(1, 1000, '', 'with --only played: how many are played')),
       fit: optional(text('with --only draw: learns the chance of being settled anew', 'yes')),
     },
     argv,

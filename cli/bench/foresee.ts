@@ -24,9 +24,9 @@ import { table } from './report';
 /** Thrice the five hundred that are wanted: the misses of one battery come together. */
 const BATTERIES = 1500;
 /** Seeds on which nothing was tried while the learning was written. */
-const UNSEEN = 22_000_000;
+const UNSEEN = 23_000_000;
 const FIRST = toDay('2026-10-20');
-const WINTERS = 5;
+const WINTERS = 15;
 
 interface Hall {
   readonly air: Hours;
@@ -165,14 +165,14 @@ export function benchForesee(seeds = UNSEEN): void {
         lineSocPct: CHEMISTRIES[one.chemistry].lineSocPct,
         charges: [],
       });
-      // The run of the truth ends; where both are beyond it, nothing is told.
+      // The run of the truth ends; where both are beyond it, or under the line, no date is told.
       const end = FIRST + WINTER_DAYS - dayOf(look.at) - 1;
       const cut = (value: number) => Math.min(value, end);
-      const told = lineDays.low < end || look.lineDays < end;
-      // The forecast counts whole days.
-      const rounded = { ...lineDays, low: cut(lineDays.low) - 1, high: cut(lineDays.high) };
+      const past = lineDays.high <= 0 && look.lineDays <= 0;
+      const told = !past && (lineDays.low < end || look.lineDays < end);
+      const within = { ...lineDays, low: cut(lineDays.low), high: cut(lineDays.high) };
       const socHeld = holds(soc, look.socPct);
-      const lineHeld = holds(rounded, cut(look.lineDays));
+      const lineHeld = holds(within, cut(look.lineDays));
       for (const key of [one.chemistry, begun ? 'troubled' : 'sound', 'all']) {
         let tally = tallies.get(key);
         if (!tally) tallies.set(key, (tally = nothing()));

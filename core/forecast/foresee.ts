@@ -37,7 +37,7 @@ export interface Foreseen {
   readonly tenthPct: Float64Array;
   /** Share of draws that have been at or under the line by that day, off charge. */
   readonly underBy: Float64Array;
-  /** Days until the line; Infinity where not within the days. */
+  /** Days until the line, parts of days too; Infinity where not within the days. */
   readonly lineDays: Estimate;
   /** Chance to come under the line, and to freeze, until the last day. */
   readonly chanceUnder: number;
@@ -106,7 +106,9 @@ export function foresee(question: ForeseeQuestion): Foreseen {
         if (soc <= counted) {
           daysUnder++;
           if (firstUnder[i] === Infinity) {
-            firstUnder[i] = day;
+            // Within the day before, at that day's pace.
+            const pace = steady[i]! + warm[i]! * factor[at]!;
+            firstUnder[i] = day - Math.min(Math.min(1, day), (lineSocPct - soc) / pace || 0);
             under++;
           }
         }

@@ -94,6 +94,7 @@ export function happeningsOf(standing: Standing): Happening[] {
       volts: reading.volts,
       celsius: celsiusOf(reading, standing),
       restedHours: restOf(reading, standing),
+      ...(reading.confirmed ? { confirmed: true } : {}),
     });
   }
   // What was done at one instant is in this order: fitted and clamped, fed, full, then read.

@@ -1,13 +1,13 @@
-import { MS_PER_HOUR, dayOf, type Day } from '../day';
+import { MS_PER_DAY, MS_PER_HOUR, dayOf, type Day } from '../day';
 import { Z90, sdOf, type Estimate } from '../estimate';
 import { freezingOfSoc } from '../battery/acid';
 import { lossDraws } from '../forecast/draws';
 import { forecastOver, type DailyLoss } from '../forecast/forecast';
 import { reserveOfDraws } from '../forecast/reserve-draws';
-import { learntSoc } from '../learn/answers';
+import { chanceOf, learntSoc } from '../learn/answers';
 import type { Learnt } from '../learn/learn';
 import type { BatteryState, RecordedReading } from '../logbook/fold';
-import { roundFor } from '../plan/rounds';
+import { roundFor, roundOnOrAfter } from '../plan/rounds';
 import { condemnedFor } from '../inspect/open';
 import { drawsOfLearnt, isHeld, isSettled, learntOf, socOfReading } from './learnt';
 import { dailyLoss, lossOf, type LossAnswer } from './loss';
@@ -139,14 +139,21 @@ export function outlookOf(standing: Standing): Outlook | null {
   const rested = (since: number) =>
     Math.max(dayOf(since, timeZone) + 1, dayOf(since + rules.restHours * MS_PER_HOUR, timeZone));
   const interval = readingDays(standing, soc.value);
-  const nextReadingDay = fed
-    ? anchorDay + rules.readingDays
-    : droveSince(state, anchorAt(anchor))
+  // After an outing or a charge first it has to rest.
+  const drove = droveSince(state, anchorAt(anchor));
+  const restsUntil = fed
+    ? null
+    : drove
       ? rested(state.outingAt!)
       : anchor.kind !== 'reading'
-        ? // After a charge: rest, then read, to see whether it holds.
-          rested(anchor.at)
-        : Math.min(anchorDay + interval, Math.max(lowDay, anchorDay + 1));
+        ? rested(anchor.at)
+        : null;
+  const asks = restsUntil !== null && (drove || !comesUp(standing, learnt));
+  const nextReadingDay = fed
+    ? anchorDay + rules.readingDays
+    : asks
+      ? restsUntil
+      : Math.min(anchorDay + interval, Math.max(lowDay, restsUntil ?? anchorDay + 1));
 
   return {
     held,
@@ -167,8 +174,35 @@ export function outlookOf(standing: Standing): Outlook | null {
     rechargeWhy: due ? first[1] : null,
     rechargeRound: rechargeDay === null ? null : roundFor(rules, rechargeDay, day),
     nextReadingDay,
-    nextReadingRound: roundFor(rules, nextReadingDay, day),
+    nextReadingRound: Math.max(
+      roundFor(rules, nextReadingDay, day),
+      restsUntil === null ? day : roundOnOrAfter(rules, restsUntil),
+    ),
   };
+}
+
+/** So long after a full charge a reading still tells whether it came up. */
+const TOLD_DAYS = 14;
+/** From this chance on that it does not come up, or leaks, each charge is read again. Our own. */
+const DOUBTED_FROM = 0.15;
+
+/**
+ * That a full charge brings it up has been read once since it was fitted, and nothing in its
+ * record speaks against it: the next reading may wait for its interval.
+ */
+function comesUp(standing: Standing, learnt: Learnt): boolean {
+  const { charges, readings } = standing.state;
+  const shown = charges.some(
+    ({ full, to }) =>
+      full &&
+      readings.some(
+        (reading) =>
+          reading.at > to &&
+          reading.at - to < TOLD_DAYS * MS_PER_DAY &&
+          isSettled(reading, standing),
+      ),
+  );
+  return shown && chanceOf(learnt, ({ weak, cause }) => weak || cause === 'cell') < DOUBTED_FROM;
 }
 
 /** Most days between two full charges of this chemistry, by the house rule. */

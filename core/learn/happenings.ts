@@ -11,6 +11,8 @@ export type Happening =
       readonly volts: number;
       readonly celsius: number;
       readonly restedHours: number;
+      /** It was doubted when it was taken, and said to be right. */
+      readonly confirmed?: boolean;
     }
   /** It was made full: a charge that ended full, or a lamp that says that it holds. */
   | { readonly kind: 'full'; readonly at: number }

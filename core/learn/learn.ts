@@ -81,15 +81,18 @@ const UNNOTED = {
   /** The same after its draw was measured: something slept meanwhile, or came soon after. */
   missed: 0.08,
   /** And where the voltage is flat, so that no reading would have told. */
-  missedFlat: 0.28,
+  missedFlat: 0.34,
   /** A cell that leaks. */
   cell: 0.08,
   /** In a day: something begins to draw; was on for a while; a charge that nobody wrote down. */
   stepPerDay: 0.0016,
+  /** Heavier where the voltage is flat: it stays unseen for weeks, and is feared the more. */
+  stepPerDayFlat: 0.004,
   dipPerDay: 0.0006,
   risePerDay: 0.0001,
-  /** In a reading: mistyped, or another battery. */
+  /** In a reading: mistyped, or another battery; and when it was doubted, and measured again. */
   odd: 0.015,
+  oddAgain: 0.002,
   /** In a full charge: it does not come up any more. */
   weak: 0.04,
 };
@@ -127,8 +130,9 @@ const OUTING_PCT = [-1.5, 3] as const;
 /** A loss is not quite the same from day to day, and no law of it quite true: shares of it. */
 const LOSS_UNSTEADY = 0.08;
 const WALK_PCT = 0.15;
-/** A leak through a cell is less even. */
+/** A leak through a cell is less even, and grows or eases: shares of it, from day to day. */
 const LEAK_UNSTEADY = 0.25;
+const LEAK_DRIFT = 0.1;
 /**
  * A battery's voltage runs steeper or flatter than its scale, by a share. The published sources disagree by as much: E = SG + 0.845 makes a flooded battery 0.09 V lower at
  * empty than the open-circuit table does, 12 % of the way down.
@@ -336,6 +340,10 @@ function fall(line: Line, days: number, factor: number, connected: boolean): voi
   const lost = weights.reduce((sum, [of, by]) => sum + by * belief.mean[of]!, 0);
   const unsteady = cause === 'cell' ? LEAK_UNSTEADY : LOSS_UNSTEADY;
   move(belief, weights, 0, (unsteady * lost) ** 2 + WALK_PCT ** 2 * days);
+  if (cause === 'cell') {
+    const own = EXCESS * SIZE + EXCESS;
+    belief.cov[own] = belief.cov[own]! + (LEAK_DRIFT * belief.mean[EXCESS]!) ** 2 * days;
+  }
 }
 
 function filled(line: Line, lithium: boolean): Line[] {
@@ -379,7 +387,7 @@ function fittedAnew(line: Line, prior: Gaussian): Line[] {
 }
 
 /** How surely a draw that was measured is the draw of the days around: a share of it. */
-const MEASURED_SD = 0.1;
+const MEASURED_SD = 0.06;
 
 /**
  * The draw is known now, the excess of the vehicle in it. What was measured speaks for or
@@ -443,7 +451,11 @@ function heard(
       ...line,
       belief: copyOf(line.belief),
       odd: [...line.odd, reading.id],
-      log: line.log + maths.log(UNNOTED.odd / (ODD_VOLTS_PER_CELL * cells)),
+      log:
+        line.log +
+        maths.log(
+          (reading.confirmed ? UNNOTED.oddAgain : UNNOTED.odd) / (ODD_VOLTS_PER_CELL * cells),
+        ),
     });
   }
   const branch = (chance: number, change: (belief: Gaussian) => void, more: Partial<Line>) => {
@@ -454,9 +466,10 @@ function heard(
     children.push(updated(branched, seen).line);
   };
   if (line.cause === 'none' && connected && gapOnDays > 0) {
+    const stepPerDay = seen.flat ? UNNOTED.stepPerDayFlat : UNNOTED.stepPerDay;
     for (const start of STEP_STARTS) {
       for (const [mean, sd, usual] of STEP_SIZES) {
-        const chance = UNNOTED.stepPerDay * gapOnDays * usual * 0.5;
+        const chance = stepPerDay * gapOnDays * usual * 0.5;
         const since = reading.at - (1 - start) * gapOnDays * MS_PER_DAY;
         branch(
           chance,

@@ -20,6 +20,8 @@ export interface RecordedReading {
   readonly restedHours: number | null;
   /** A charger or maintainer was feeding the battery: the voltage is not its own. */
   readonly fed: boolean;
+  /** It was doubted when it was taken, and said to be right. */
+  readonly confirmed?: boolean;
 }
 
 /** What a battery's entries amount to. Instants are UTC milliseconds. */
@@ -223,6 +225,7 @@ export function step(state: BatteryState, entry: NewEntry): BatteryState {
         celsius: entry.data.celsius,
         restedHours: entry.data.restedHours ?? counted,
         fed: state.maintainerSince !== null || state.chargeSince !== null,
+        ...(entry.data.confirmed ? { confirmed: true } : {}),
       };
       return { ...state, readings: [...state.readings, reading] };
     }

@@ -111,14 +111,16 @@ function electricJobs(standing: Standing, outlook: Outlook | null, morning: numb
   const startedToday = state.chargeSince !== null && state.chargeSince >= morning;
   if (state.chargeSince === null || startedToday || readToday) {
     const before = readToday || startedToday ? outlookOf(asOfMorning(standing, morning)) : outlook;
-    if (readToday || planned.includes('reading') || readingDue(standing, before, day)) {
-      jobs.splice(looked, 0, { kind: 'reading', done: readToday });
-    }
     const due =
       planned.includes('connect') ||
       (outlook !== null &&
         outlook.rechargeRound !== null &&
         outlook.rechargeRound <= roundOnOrAfter(standing.rules, day));
+    // Never charged unseen: what was left on shows before the charge hides it.
+    const unseen = due && !startedToday && !endedToday && !readLately(standing, morning);
+    if (readToday || unseen || planned.includes('reading') || readingDue(standing, before, day)) {
+      jobs.splice(looked, 0, { kind: 'reading', done: readToday });
+    }
     if (startedToday || (due && !endedToday && chargeBlock(state) === null)) {
       jobs.push({ kind: 'recharge', done: startedToday });
     }
@@ -236,6 +238,12 @@ function drawTestDue(standing: Standing, outlook: Outlook | null, morning: numbe
   if (rules.drawTest === 'at-lay-up' || !outlook || !isFaster(outlook.loss)) return false;
   return state.drawAt === null || daysSince(state.drawAt, morning) > DRAW_TEST_HOLDS_DAYS;
 }
+
+/** A reading is still true of a battery so many days later. Our own assumption. */
+const READ_LATELY_DAYS = 4;
+
+const readLately = ({ state }: Standing, morning: number): boolean =>
+  state.readings.some(({ at, fed }) => !fed && daysSince(at, morning) <= READ_LATELY_DAYS);
 
 /** Due in the round of today, or in the next one where today has none. */
 function readingDue(standing: Standing, outlook: Outlook | null, day: Day): boolean {

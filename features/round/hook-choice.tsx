@@ -1,8 +1,9 @@
 import Link from 'next/link';
-import { freeChannels, hookRefusal, outletInUse, type Hanging } from '../../core/charge/board';
+import type { Hanging } from '../../core/charge/board';
 import { rankFits, type Fit, type FitSubject } from '../../core/charge/fit';
+import { possibleHooks } from '../../core/charge/possible-hooks';
 import { PROGRAMMES, type Hook, type Stock } from '../../core/charge/stock';
-import { fitSubjectOf, hookOf } from '../../core/charge/subject';
+import { fitSubjectOf } from '../../core/charge/subject';
 import { chargeBlock } from '../../core/inspect/open';
 import { hoursWords } from '../charge/words';
 import type { Judged } from './round-data';
@@ -32,18 +33,7 @@ export function pickHook(
 ): HookPick {
   const { battery, standing } = judged;
   const subject = fitSubjectOf(standing, battery.details, battery.hallId, purpose);
-  const ranked = rankFits(stock.chargers, subject);
-  const withHook = ranked.flatMap((fit) => {
-    const channel = freeChannels(fit.charger, hanging)[0];
-    if (fit.refusals.length > 0 || channel === undefined) return [];
-    const outlet =
-      outletInUse(fit.charger.id, hanging) ??
-      stock.outlets.find(({ hallId, bays }) => hallId === subject.hallId && bays.includes(bayMark))
-        ?.id ??
-      null;
-    const hook = hookOf(fit, subject, channel, outlet);
-    return hookRefusal(hook, battery.id, hanging, stock, fit) === null ? [{ fit, hook }] : [];
-  });
+  const withHook = possibleHooks(stock, hanging, subject, battery.id, bayMark);
   const first = wanted ?? standing.planned?.chargerId ?? null;
   const chosen = withHook.find(({ fit }) => fit.charger.id === first) ?? withHook[0] ?? null;
   const block = chargeBlock(standing.state);
@@ -54,9 +44,10 @@ export function pickHook(
     hook: block ? null : (chosen?.hook ?? null),
     refusal: block
       ? `first see to this: ${block.seen}`
-      : chosen || ranked.length === 0
+      : chosen || stock.chargers.length === 0
         ? null
-        : (ranked[0]!.refusals[0] ?? 'every charger that suits is in use'),
+        : (rankFits(stock.chargers, subject)[0]!.refusals[0] ??
+          'every charger that suits is in use'),
     onPick,
   };
 }

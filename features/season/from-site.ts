@@ -56,7 +56,8 @@ export function seasonOf(loaded: LoadedSite): SeasonDocument {
       stop: MINUTES.stop,
       reading: MINUTES.reading,
       lamp: MINUTES.lamp,
-      connect: MINUTES.recharge,
+      // It is read before it is hung up.
+      connect: MINUTES.reading + MINUTES.recharge,
       disconnect: MINUTES['take-off'],
       levels: PROCEDURE_MINUTES['top-up'],
       clean: PROCEDURE_MINUTES.clean,
@@ -117,7 +118,7 @@ function chargersFed({ chargers, outlets, circuits }: Stock, hallId: string): nu
 }
 
 /** Reconnecting, reading, cranking, papers. Our own assumption. */
-const HAND_BACK_MINUTES = 10;
+export const HAND_BACK_MINUTES = 10;
 
 const tenth = (value: number) => Math.round(10 * value) / 10;
 

@@ -1,12 +1,11 @@
 import 'server-only';
 import { dayName } from '../../core/day';
-import { roundOnOrAfter } from '../../core/plan/rounds';
 import { SeasonDocument, type PlanDocument } from '../../core/season/document';
-import type { SeasonJob } from '../../core/season/jobs';
 import { keepPlan, readPlan, type KeptPlan } from '../../store/season-plans';
 import { db } from '../server/store';
 import type { LoadedSite } from '../site/load';
 import { seasonOf } from './from-site';
+import { planned } from './planned';
 import { planAside } from './planner';
 
 const held = globalThis as typeof globalThis & {
@@ -44,36 +43,5 @@ async function makePlan(
 
 /** The site with what the plan has for each battery in the next round. */
 export async function withPlan(loaded: LoadedSite): Promise<LoadedSite> {
-  const { plan } = await currentPlan(loaded);
-  const day = roundOnOrAfter(loaded.rules, loaded.today);
-  const planned = plannedOn(plan, dayName(day));
-  return {
-    ...loaded,
-    stays: loaded.stays.map((stay) => ({
-      ...stay,
-      batteries: stay.batteries.map((kept) => {
-        const visit = planned.get(kept.battery.id);
-        return {
-          ...kept,
-          standing: {
-            ...kept.standing,
-            planned: { day, jobs: visit?.jobs ?? [], chargerId: visit?.charger ?? null },
-          },
-        };
-      }),
-    })),
-  };
-}
-
-/** What a plan has for each battery in one round. */
-export function plannedOn(
-  plan: PlanDocument,
-  date: string,
-): Map<string, { jobs: readonly SeasonJob[]; charger: string | null }> {
-  const round = plan.rounds.find((one) => one.date === date);
-  return new Map(
-    (round?.stops ?? []).flatMap(({ visits }) =>
-      visits.map(({ battery, jobs, charger }) => [battery, { jobs, charger: charger ?? null }]),
-    ),
-  );
+  return planned(loaded, (await currentPlan(loaded)).plan);
 }

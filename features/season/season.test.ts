@@ -10,7 +10,8 @@ import { NOW, answer, demoSite, request, site } from '../server/demo-server.fixt
 import { db } from '../server/store';
 import { calendarOf } from './calendar';
 import { seasonOf } from './from-site';
-import { currentPlan, plannedOn, withPlan } from './keeper';
+import { currentPlan, withPlan } from './keeper';
+import { plannedOn } from './planned';
 import { seasonScreenData } from './load';
 import { morningLine } from './morning';
 import { getCalendar, getSeasonDocument, postTightened } from './routes';

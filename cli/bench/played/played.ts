@@ -1,0 +1,129 @@
+import { table } from '../report';
+import { ByTheProgram } from './program';
+import { PlayedSite, READY_PCT, type PlayedBattery } from './site';
+import { EverythingMonthly, MaintainersFirst, MonthlyReading, type Way } from './ways';
+
+/** So many days before its owner comes a new battery can still be had. */
+const IN_TIME_DAYS = 14;
+/** A plate or a cell that is gone is no fault of whoever keeps it. */
+const DOOMED = new Set(['weak-cell', 'sulfated']);
+
+interface Sum {
+  batteries: number;
+  ready: number;
+  /** Not ready, but replacement was advised in time. */
+  advised: number;
+  /** Advised although nothing is wrong with it. */
+  needless: number;
+  frozen: number;
+  lost: number;
+  minutes: number;
+  longest: number;
+  readings: number;
+  charges: number;
+}
+
+const empty = (): Sum => ({
+  batteries: 0,
+  ready: 0,
+  advised: 0,
+  needless: 0,
+  frozen: 0,
+  lost: 0,
+  minutes: 0,
+  longest: 0,
+  readings: 0,
+  charges: 0,
+});
+
+const doomed = (one: PlayedBattery) => one.trouble !== null && DOOMED.has(one.trouble.kind);
+
+/** Plays one season in one way, to the day after the last collection. */
+export function playSeason(seed: number, wayFor: (site: PlayedSite) => Way, sum: Sum): PlayedSite {
+  const site = new PlayedSite(seed);
+  const way = wayFor(site);
+  for (const day of site.rounds) {
+    site.liveTo(day);
+    site.beginRound();
+    way.round(site, day);
+    sum.longest = Math.max(sum.longest, site.walked);
+  }
+  site.liveTo(site.lastDay + 1);
+  if (way instanceof ByTheProgram) way.close();
+  for (const one of site.batteries) {
+    sum.batteries++;
+    const inTime = one.advisedOn !== null && one.advisedOn <= one.day - IN_TIME_DAYS;
+    if (one.readyPct! >= READY_PCT) sum.ready++;
+    else if (inTime) sum.advised++;
+    if (one.advisedOn !== null && !doomed(one)) sum.needless++;
+    if (one.frozen && !doomed(one)) sum.frozen++;
+    if (PlayedSite.lost(one) && !doomed(one)) sum.lost++;
+  }
+  sum.minutes += site.tally.minutes;
+  sum.readings += site.tally.readings;
+  sum.charges += site.tally.charges;
+  return site;
+}
+
+const WAYS: readonly ((site: PlayedSite) => Way)[] = [
+  (site) => new ByTheProgram(site),
+  () => new EverythingMonthly(),
+  () => new MonthlyReading(),
+  () => new MaintainersFirst(),
+];
+/** Seeds on which nothing was tried while the planning was written. */
+const UNSEEN = 31_000_000;
+
+/** So many seasons of the demo's site, kept by the program's Rounds and in three other ways. */
+export function benchPlayed(seasons: number, first = UNSEEN): void {
+  const sums = WAYS.map(empty);
+  const names: string[] = [];
+  for (let n = 0; n < seasons; n++) {
+    WAYS.forEach((wayFor, i) => {
+      playSeason(
+        first + 1000 * n,
+        (site) => {
+          const way = wayFor(site);
+          names[i] = way.name;
+          return way;
+        },
+        sums[i]!,
+      );
+    });
+    console.log(
+      `season ${n + 1} of ${seasons}: ${sums.map((sum) => line(sum, n + 1)).join(' | ')}`,
+    );
+  }
+  console.log();
+  const share = (part: number, of: number) => `${((100 * part) / of).toFixed(2)} %`;
+  const each = (value: number) => (value / seasons).toFixed(1);
+  table(
+    [
+      'way',
+      'ready on its day',
+      'ready, or advised in time',
+      'hours a season',
+      'longest round',
+      'readings',
+      'charges',
+      'sound ones frozen',
+      'lost',
+      'advised needlessly',
+    ],
+    sums.map((sum, i) => [
+      names[i]!,
+      share(sum.ready, sum.batteries),
+      share(sum.ready + sum.advised, sum.batteries),
+      each(sum.minutes / 60),
+      `${Math.round(sum.longest)} min`,
+      each(sum.readings),
+      each(sum.charges),
+      String(sum.frozen),
+      String(sum.lost),
+      String(sum.needless),
+    ]),
+  );
+}
+
+const line = (sum: Sum, seasons: number) =>
+  `${sum.batteries - sum.ready - sum.advised} not ready, ${(sum.minutes / 60 / seasons).toFixed(0)} h`;

@@ -1,0 +1,40 @@
+import { dayName } from '../../core/day';
+import { roundOnOrAfter } from '../../core/plan/rounds';
+import type { PlanDocument } from '../../core/season/document';
+import type { SeasonJob } from '../../core/season/jobs';
+import type { LoadedSite } from '../site/load';
+
+/** The site with what a plan has for each battery in the next round. */
+export function planned(loaded: LoadedSite, plan: PlanDocument): LoadedSite {
+  const day = roundOnOrAfter(loaded.rules, loaded.today);
+  const visits = plannedOn(plan, dayName(day));
+  return {
+    ...loaded,
+    stays: loaded.stays.map((stay) => ({
+      ...stay,
+      batteries: stay.batteries.map((kept) => {
+        const visit = visits.get(kept.battery.id);
+        return {
+          ...kept,
+          standing: {
+            ...kept.standing,
+            planned: { day, jobs: visit?.jobs ?? [], chargerId: visit?.charger ?? null },
+          },
+        };
+      }),
+    })),
+  };
+}
+
+/** What a plan has for each battery in one round. */
+export function plannedOn(
+  plan: PlanDocument,
+  date: string,
+): Map<string, { jobs: readonly SeasonJob[]; charger: string | null }> {
+  const round = plan.rounds.find((one) => one.date === date);
+  return new Map(
+    (round?.stops ?? []).flatMap(({ visits }) =>
+      visits.map(({ battery, jobs, charger }) => [battery, { jobs, charger: charger ?? null }]),
+    ),
+  );
+}

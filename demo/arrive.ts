@@ -20,7 +20,7 @@ export interface Kept {
   readonly battery: TrueBattery;
   readonly trouble: Trouble | null;
   readonly clampVolts: number;
-  readonly hallId: string;
+  hallId: string;
   readonly from: Day;
   onMaintainer: boolean;
   charging: boolean;

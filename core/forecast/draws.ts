@@ -23,9 +23,6 @@ export const DRAWS = 1000;
 /** What came up to so much once comes up to it again, to within this: standard deviation. */
 const WEAK_AGAIN_PCT = 4;
 
-/** The days ahead lose more or less than the law says, by a share. Our own assumption. */
-const UNSTEADY = 0.03;
-
 /**
  * Draws from what was learnt: each explanation gets its share of them, in proportion to its
  * chance; within it they follow its belief. Losses are not under zero. The same learning gives
@@ -40,8 +37,8 @@ export function drawsOf(learnt: Learnt, count = DRAWS): Draws {
     cellPctPerDay: new Float64Array(count),
     fullPct: new Float64Array(count),
   };
-  const normals = evenNormals(count, SIZE + 2);
-  const row = SIZE + 2;
+  const normals = evenNormals(count, SIZE + 1);
+  const row = SIZE + 1;
   const values = new Float64Array(SIZE);
   // Scattered, so that no explanation meets the same weather time and again.
   const place = scattered(count);
@@ -64,14 +61,12 @@ export function drawsOf(learnt: Learnt, count = DRAWS): Draws {
         for (let j = 0; j <= i; j++) value += root[i * SIZE + j]! * normals[n * row + j]!;
         values[i] = value;
       }
-      const unsteady = Math.max(0.3, 1 + UNSTEADY * normals[n * row + SIZE]!);
       const excess = Math.max(0, values[EXCESS]!);
       draws.socPct[at] = Math.min(100, values[CHARGE]!);
-      draws.drawPctPerDay[at] =
-        unsteady * (Math.max(0, values[DRAW]!) + (cause === 'draw' ? excess : 0));
-      draws.selfPctPerDayAt20C[at] = (unsteady * Math.max(0, values[SELF]!)) / 30;
-      draws.cellPctPerDay[at] = cause === 'cell' ? unsteady * excess : 0;
-      draws.fullPct[at] = Math.min(100, full + fullSd * normals[n * row + SIZE + 1]!);
+      draws.drawPctPerDay[at] = Math.max(0, values[DRAW]!) + (cause === 'draw' ? excess : 0);
+      draws.selfPctPerDayAt20C[at] = Math.max(0, values[SELF]!) / 30;
+      draws.cellPctPerDay[at] = cause === 'cell' ? excess : 0;
+      draws.fullPct[at] = Math.min(100, full + fullSd * normals[n * row + SIZE]!);
     }
   }
   // Rounding may leave the last few: they follow the likeliest.

@@ -128,16 +128,17 @@ const WEAK_AGAIN_SD_PCT = 20;
 const OUTING_PCT = [-1.5, 3] as const;
 
 /** A loss is not quite the same from day to day, and no law of it quite true: shares of it. */
-const LOSS_UNSTEADY = 0.08;
-const WALK_PCT = 0.15;
+const LOSS_UNSTEADY = 0.06;
+const WALK_PCT = 0.12;
 /** A leak through a cell is less even, and grows or eases: shares of it, from day to day. */
 const LEAK_UNSTEADY = 0.25;
 const LEAK_DRIFT = 0.1;
 /**
- * A battery's voltage runs steeper or flatter than its scale, by a share. The published sources disagree by as much: E = SG + 0.845 makes a flooded battery 0.09 V lower at
- * empty than the open-circuit table does, 12 % of the way down.
+ * A battery's voltage runs steeper or flatter than its scale, by a share. The published sources
+ * disagree by more: E = SG + 0.845 makes a flooded battery 0.09 V lower at empty than the
+ * open-circuit table does, 12 % of the way down.
  */
-const STEEPER_SD = 0.09;
+const STEEPER_SD = 0.085;
 /** What is not known of the battery's temperature and of the meter's last digit. */
 const READING_SD_VOLTS = 0.004;
 
@@ -424,7 +425,7 @@ const CUT_OFF_PCT = 4;
 /** Its volts may then lie anywhere within so much. */
 const CUT_OFF_VOLTS_PER_CELL = 0.2;
 /** On a plateau a reading says still less than the scale's spread: so many times that. */
-const PLATEAU = 1.25;
+const PLATEAU = 1.2;
 /** What one that was found so still holds, percent: mean and doubt. */
 const CUT_OFF_LEFT = [1, 2] as const;
 /** Of the surface charge that may be left, so much usually is, give or take as much. */

@@ -56,7 +56,7 @@ export function playSeason(seed: number, wayFor: (site: PlayedSite) => Way, sum:
     if (one.readyPct! >= READY_PCT) sum.ready++;
     else if (inTime) sum.advised++;
     if (one.advisedOn !== null && !doomed(one)) sum.needless++;
-    if (one.frozen && !doomed(one)) sum.frozen++;
+    if (one.frozen && one.trouble === null) sum.frozen++;
     if (PlayedSite.lost(one) && !doomed(one)) sum.lost++;
   }
   sum.minutes += site.tally.minutes;

@@ -3,9 +3,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { v7 as uuidv7 } from 'uuid';
 import { dayName, type Day } from '../../../core/day';
-import { rankFits } from '../../../core/charge/fit';
-import { freeChannels } from '../../../core/charge/board';
 import { possibleHooks } from '../../../core/charge/possible-hooks';
+import type { FitSubject } from '../../../core/charge/fit';
+import type { Hook } from '../../../core/charge/stock';
 import { fitSubjectOf } from '../../../core/charge/subject';
 import { limitMa } from '../../../core/drain/limit';
 import { learntOf } from '../../../core/judge/learnt';
@@ -15,9 +15,10 @@ import { outlookOf } from '../../../core/judge/outlook';
 import { ACTED_ON_FROM, findingsOf, type FindingKind } from '../../../core/learn/findings';
 import { makeEntry } from '../../../core/logbook/entry';
 import type { EntryData, EntryKind } from '../../../core/logbook/kinds';
+import { advise } from '../../../core/plan/adviser';
 import { PROCEDURE_MINUTES, jobsToday, minutesOf, type Job } from '../../../core/plan/due';
-import type { PlanDocument } from '../../../core/season/document';
-import { loadBattery, loadSite, type LoadedSite } from '../../../features/site/load';
+import type { PlanDocument, SeasonRule } from '../../../core/season/document';
+import { loadBattery, loadSite, planContext, type LoadedSite } from '../../../features/site/load';
 import { HAND_BACK_MINUTES, seasonOf } from '../../../features/season/from-site';
 import { planFor } from '../../../features/season/plan-for';
 import { planned } from '../../../features/season/planned';
@@ -29,12 +30,14 @@ import { recordEntry } from '../../../store/record';
 import { putBattery, putOwner, putVehicle } from '../../../store/site';
 import { rebuildStates } from '../../../store/states';
 import { writeHallDay } from '../../../store/temperatures';
-import { DEMO_OWNERS } from '../../../demo/facts';
+import { DEMO_BENCH_HALL, DEMO_OWNERS } from '../../../demo/facts';
 import { STOCK, type PlayedBattery, type PlayedSite } from './site';
 import type { Way } from './ways';
 
 /** Said of a battery, each of these means that it will not do another season. */
 const REPLACE: readonly FindingKind[] = ['will-not-come-up', 'loses-faster-disconnected'];
+/** Rules that another way of keeping a battery may cure. */
+const CURABLE: readonly SeasonRule[] = ['line', 'frost', 'collect'];
 /** Finding the circuit that draws, once it is known that one does. Our own assumption. */
 const HUNT_MINUTES = 20;
 /** One job after the other; a round that does not come to an end at a battery is a mistake. */
@@ -51,8 +54,10 @@ export class ByTheProgram implements Way {
   private plan: PlanDocument | null = null;
   private seq = 0;
   private thermometersTo: Day;
-  /** Visits that the charger board had no place for. */
-  refused = 0;
+  /** Waiting in this round for a channel that comes free further on. */
+  private readonly turnedAway = new Set<PlayedBattery>();
+  /** Whose plan was changed as the adviser said. */
+  private readonly replanned = new Set<string>();
 
   constructor(private readonly site: PlayedSite) {
     this.db = openStore(dataFile(this.folder));
@@ -80,6 +85,7 @@ export class ByTheProgram implements Way {
       this.arrivals(day);
       const loaded = this.loadedOn(day);
       this.advise(loaded, day);
+      this.chooseOtherPlans(loaded, day);
       this.walk(loaded, day);
     })();
   }
@@ -124,8 +130,6 @@ export class ByTheProgram implements Way {
   private loadedOn(day: Day): LoadedSite {
     const loaded = loadSite(this.db, this.site.at(day))!;
     this.plan = planFor({ season: seasonOf(loaded), earlier: this.plan });
-    if (process.env.DBG)
-      for (const u of this.plan.unmet) console.log('UNMET', dayName(day), JSON.stringify(u));
     return planned(loaded, this.plan);
   }
 
@@ -136,6 +140,23 @@ export class ByTheProgram implements Way {
       if (one.advisedOn !== null || !outlook) continue;
       const found = findingsOf(learntOf(standing), ACTED_ON_FROM);
       if (found.some(({ kind }) => REPLACE.includes(kind))) one.advisedOn = day;
+    }
+  }
+
+  /** What the season leaves wanting where it stands is kept as the adviser says. */
+  private chooseOtherPlans(loaded: LoadedSite, day: Day): void {
+    const wanting = new Set(
+      this.plan!.unmet.flatMap(({ battery, rule }) => (CURABLE.includes(rule) ? [battery] : [])),
+    );
+    for (const stay of loaded.stays) {
+      for (const kept of stay.batteries) {
+        const { id } = kept.battery;
+        if (!wanting.has(id) || this.replanned.has(id)) continue;
+        const { recommended } = advise(planContext(loaded, stay, kept));
+        this.replanned.add(id);
+        if (recommended === null || recommended === kept.standing.state.plan) continue;
+        this.write('plan-chosen', id, this.clock(day), { plan: recommended });
+      }
     }
   }
 
@@ -152,6 +173,19 @@ export class ByTheProgram implements Way {
         }
       }
     }
+    // What was to hang on a charger that came free later in the walk: back again, once.
+    const again = [...this.turnedAway];
+    this.turnedAway.clear();
+    this.site.turnBack();
+    const standings = new Map(
+      loaded.stays.flatMap(({ batteries }) =>
+        batteries.map(({ battery, standing }) => [battery.id, standing] as const),
+      ),
+    );
+    for (const one of again) {
+      if (one.handBackRound !== day) this.visit(one, standings.get(one.id)!, day);
+    }
+    this.turnedAway.clear();
   }
 
   /** Does what is open at a battery, one after the other, as the Round shows it then. */
@@ -181,7 +215,6 @@ export class ByTheProgram implements Way {
     const { site } = this;
     switch (job.kind) {
       case 'reading': {
-        if (process.env.TRACE === one.id) console.log('WHY', standing.planned?.jobs.join(), outlookOf(standing)?.nextReadingRound, day, outlookOf(standing)?.rechargeRound, outlookOf(standing)?.nextReadingDay);
         let volts = site.read(one);
         // Asked whether that is right, she measures again, on bright metal.
         const doubted = judgeReading(standing, { volts }).doubt !== null;
@@ -196,7 +229,7 @@ export class ByTheProgram implements Way {
         return true;
       }
       case 'lamp':
-        site.spend(one, minutesOf(job), job.kind);
+        site.spend(one, minutesOf(job));
         this.write('lamp', one.id, at, { state: one.lamp ?? 'dark' });
         return true;
       case 'take-off': {
@@ -206,7 +239,7 @@ export class ByTheProgram implements Way {
           this.write('lamp', one.id, at, { state: one.lamp ?? 'dark' });
           return false;
         }
-        site.spend(one, minutesOf(job), job.kind);
+        site.spend(one, minutesOf(job));
         site.takeOff(one);
         this.write('charge-ended', one.id, at, { full: true, ampHours: null });
         return true;
@@ -214,8 +247,7 @@ export class ByTheProgram implements Way {
       case 'recharge':
         return this.hangs(one, standing, at);
       case 'procedure':
-        this.follows(one, job, standing, at, day);
-        return true;
+        return this.follows(one, job, standing, at, day);
       case 'inspect':
       case 'mode':
       case 'replace':
@@ -224,38 +256,28 @@ export class ByTheProgram implements Way {
     }
   }
 
-  private hangs(one: PlayedBattery, standing: Standing, at: number): boolean {
-    const subject = fitSubjectOf(standing, one.details, one.hallId, 'charge');
+  /** The channel that the plan has for it, or the best that is free. */
+  private hookFor(
+    one: PlayedBattery,
+    standing: Standing,
+    purpose: FitSubject['purpose'],
+  ): Hook | null {
+    const subject = fitSubjectOf(standing, one.details, one.hallId, purpose);
     const hooks = possibleHooks(STOCK, this.site.hanging, subject, one.id, one.stay.bay);
     const wanted = standing.planned?.chargerId ?? null;
-    const chosen = hooks.find(({ hook }) => hook.chargerId === wanted) ?? hooks[0];
-    if (!chosen) {
-      this.refused++;
-      if (process.env.DBG)
-        console.log(
-          'REFUSED',
-          new Date(at).toISOString().slice(0, 10),
-          one.id,
-          one.stay.bay,
-          one.spec.chemistry,
-          one.battery.restPct.toFixed(0),
-          standing.planned?.jobs.join(),
-          standing.planned?.chargerId,
-          rankFits(STOCK.chargers, subject)
-            .slice(0, 4)
-            .map((f) => f.charger.id + ': ' + f.refusals.join('; '))
-            .join(' | '),
-          'free',
-          STOCK.chargers.map((c) => c.id + freeChannels(c, this.site.hanging).length).join(' '),
-        );
+    return (hooks.find(({ hook }) => hook.chargerId === wanted) ?? hooks[0])?.hook ?? null;
+  }
+
+  private hangs(one: PlayedBattery, standing: Standing, at: number): boolean {
+    const hook = this.hookFor(one, standing, 'charge');
+    if (!hook) {
+      this.turnedAway.add(one);
       return false;
     }
-    this.site.hang(one, chosen.hook);
+    this.site.hang(one, hook);
     this.site.spend(one, minutesOf({ kind: 'recharge', done: false }));
-    this.write('charge-started', one.id, at, {
-      charger: chosen.fit.charger.name,
-      hook: chosen.hook,
-    });
+    const charger = STOCK.chargers.find(({ id }) => id === hook.chargerId)!.name;
+    this.write('charge-started', one.id, at, { charger, hook });
     return true;
   }
 
@@ -265,10 +287,10 @@ export class ByTheProgram implements Way {
     standing: Standing,
     at: number,
     day: Day,
-  ): void {
+  ): boolean {
     const { site } = this;
     const { procedure } = job;
-    site.spend(one, PROCEDURE_MINUTES[procedure], procedure);
+    site.spend(one, PROCEDURE_MINUTES[procedure]);
     switch (procedure) {
       case 'draw-test': {
         const age = day - one.from;
@@ -297,10 +319,35 @@ export class ByTheProgram implements Way {
           celsius: Number(one.battery.temperature.toFixed(1)),
         });
         break;
+      case 'before-disconnect':
+        break;
+      case 'disconnect':
+        one.battery.connected = false;
+        this.write('negative', one.id, at, { on: false });
+        break;
+      case 'take-out':
+        one.battery.connected = false;
+        one.hallId = DEMO_BENCH_HALL;
+        this.write('taken-out', one.id, at, { to: 'bench', hallId: one.hallId, why: '' });
+        break;
+      case 'hook-up': {
+        const hook = this.hookFor(one, standing, 'maintain');
+        if (!hook) return false;
+        site.hang(one, hook);
+        one.charging = false;
+        one.onMaintainer = true;
+        this.write('maintainer', one.id, at, { on: true, hook });
+        break;
+      }
+      case 'unhook':
+        site.takeOff(one);
+        this.write('maintainer', one.id, at, { on: false });
+        break;
       default:
         throw new Error(`${procedure} at ${one.id}: not in a played season`);
     }
     this.write('procedure-done', one.id, at + 2000, { procedure, steps: [] });
+    return true;
   }
 
   private handBack(one: PlayedBattery): void {
@@ -321,14 +368,6 @@ export class ByTheProgram implements Way {
     at: number,
     data: EntryData<K>,
   ): void {
-    if (process.env.TRACE === subjectId)
-      console.log(
-        'TRACE',
-        new Date(at).toISOString().slice(0, 10),
-        kind,
-        JSON.stringify(data).slice(0, 90),
-        this.site.batteries.find((b) => b.id === subjectId)?.battery.restPct.toFixed(0),
-      );
     const result = recordEntry(
       this.db,
       this.entry(kind, subjectId, at, data),

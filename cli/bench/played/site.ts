@@ -125,8 +125,8 @@ export class PlayedSite {
         this.firstDay + Math.floor((i * 20) / DEMO_STAYS.length),
       );
       const trouble = troubles.get(stay.bay);
-      const { trouble: _, ...plain } = stay;
-      const own: DemoStay = trouble ? { ...plain, trouble } : plain;
+      const { bay, model, keeping, collect } = stay;
+      const own: DemoStay = { bay, model, keeping, collect, ...(trouble ? { trouble } : {}) };
       const day = stay.collect === null ? this.lastDay : toDay(stay.collect);
       return arrive(own, i, from, chance, paper, this.vehicles, this.papers).map((kept) => ({
         ...kept,
@@ -215,11 +215,14 @@ export class PlayedSite {
     this.tally.rounds++;
   }
 
+  /** All the way back, to where one has been before. */
+  turnBack(): void {
+    this.entered.clear();
+  }
+
   /** Minutes at a battery, with the way to its hall and vehicle where that is new today. */
-  readonly by = new Map<string, number>();
-  spend(one: PlayedBattery, minutes: number, what = 'other'): void {
+  spend(one: PlayedBattery, minutes: number): void {
     let all = minutes;
-    this.by.set(what, (this.by.get(what) ?? 0) + minutes);
     for (const [place, way] of [
       [one.hallId, MINUTES.hall],
       [one.vehicleId, MINUTES.stop],
@@ -227,10 +230,6 @@ export class PlayedSite {
       if (this.entered.has(place)) continue;
       this.entered.add(place);
       all += way;
-      this.by.set(
-        place === one.hallId ? 'hall' : 'stop',
-        (this.by.get(place === one.hallId ? 'hall' : 'stop') ?? 0) + way,
-      );
     }
     this.walked += all;
     this.tally.minutes += all;

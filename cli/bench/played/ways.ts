@@ -47,8 +47,8 @@ abstract class Habit implements Way {
     }
   }
 
-  /** A day ago it came; it has been laid up. */
-  protected arrived(_site: PlayedSite, _one: PlayedBattery): void {}
+  /** What else is done with one that has just been laid up. */
+  protected abstract arrived(site: PlayedSite, one: PlayedBattery): void;
 
   protected abstract attend(site: PlayedSite, one: PlayedBattery, day: Day): void;
 
@@ -98,6 +98,7 @@ abstract class Habit implements Way {
 /** A full charge for each, once a month. */
 export class EverythingMonthly extends Habit {
   readonly name = 'everything monthly';
+  protected arrived = nobody;
 
   protected attend(site: PlayedSite, one: PlayedBattery, day: Day): void {
     if (day - this.lastFull.get(one.id)! >= MONTH_DAYS) this.charge(site, one);
@@ -107,6 +108,7 @@ export class EverythingMonthly extends Habit {
 /** A reading for each, once a month; what is under the line is charged. */
 export class MonthlyReading extends Habit {
   readonly name = 'monthly reading, recharge under the line';
+  protected arrived = nobody;
 
   protected attend(site: PlayedSite, one: PlayedBattery, day: Day): void {
     this.readMonthly(site, one, day);
@@ -117,7 +119,7 @@ export class MonthlyReading extends Habit {
 export class MaintainersFirst extends Habit {
   readonly name = 'maintainers at outlets, monthly readings';
 
-  protected override arrived(site: PlayedSite, one: PlayedBattery): void {
+  protected arrived(site: PlayedSite, one: PlayedBattery): void {
     if (one.hook || one.details.outletMetres === null) return;
     const hook = site.hookFor(one, 'maintain');
     if (!hook || hook.outletId === null) return;

@@ -46,6 +46,17 @@ const asked = (more: Partial<ForeseeQuestion> = {}): ForeseeQuestion => ({
   ...more,
 });
 
+describe('the line', () => {
+  it('is met within a day: 11 % at 1.5 % a day are seven days and a third', () => {
+    const steady = filled(() => 1.5);
+    const still = { steady, warm: filled(() => 0) };
+    const { lineDays } = foresee(asked({ socPct: filled(() => 80), loss: still }));
+    expect(lineDays.value).toBeCloseTo(11 / 1.5, 9);
+    const under = foresee(asked({ socPct: filled(() => 60), loss: still })).lineDays;
+    expect(under).toEqual({ value: 0, low: 0, high: 0 });
+  });
+});
+
 describe('normal deviates', () => {
   it('agree with a reference library', () => {
     for (const p of [0.02, 0.1, 0.3, 0.5, 0.77, 0.95]) {

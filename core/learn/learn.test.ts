@@ -223,6 +223,42 @@ describe('what a record shows', () => {
     );
   });
 
+  it('a cell whose leak eases off is still a leaking cell', () => {
+    // Falls by 1.2 % a day at first, then by a third of it, then hardly: half its charge is gone.
+    const readings = [
+      [2, volts(97)],
+      [12, volts(85)],
+      [22, volts(79)],
+      [32, volts(76)],
+      [42, volts(74)],
+    ] as const;
+    expect(kinds({ readings, more: [off] })).toContain('loses-faster-disconnected');
+  });
+
+  it('one low reading is doubted; measured again and kept, it is believed', () => {
+    const fall = (confirmed: boolean) =>
+      learn(
+        question({
+          readings: falling(0.3, 3),
+          more: [
+            {
+              kind: 'reading',
+              at: 32 * MS_PER_DAY,
+              id: 'low',
+              volts: volts(30),
+              celsius: 5,
+              restedHours: 240,
+              confirmed,
+            },
+          ],
+        }),
+      );
+    const odd = (learnt: ReturnType<typeof learn>) =>
+      chanceOf(learnt, (one) => one.odd.includes('low'));
+    expect(odd(fall(true))).toBeLessThan(0.3 * odd(fall(false)));
+    expect(learntSoc(fall(true)).value).toBeLessThan(45);
+  });
+
   it('a step, with about when it began', () => {
     const readings = [
       ...falling(0.4, 3),

@@ -172,17 +172,36 @@ function procedureJobs(standing: Standing, outlook: Outlook | null, morning: num
   }
   const planned = plannedToday(standing);
   if (planned.includes('levels') || waterDue(standing, morning)) open.add('top-up');
-  if (planned.includes('clean') || cleaningDue(standing, morning)) open.add('clean');
   if (hydrometerDue(standing, outlook, morning)) open.add('hydrometer');
-  if (planned.includes('drawTest') || drawTestDue(standing, outlook, morning)) {
-    open.add('draw-test');
+  // What waits for its turn has it in the season's plan, where there is one.
+  for (const { job, urgent } of handWorkDue(standing, outlook, morning)) {
+    if (urgent || standing.planned == null || planned.includes(job)) open.add(PROCEDURE_OF[job]);
   }
+  const free = state.maintainerSince === null && state.chargeSince === null;
+  if (planned.includes('clean')) open.add('clean');
+  if (planned.includes('drawTest') && free) open.add('draw-test');
   const done = (Object.keys(state.procedures) as ProcedureId[]).filter(doneToday);
   for (const id of done) open.delete(id);
   return [
     ...done.map((procedure): Job => ({ kind: 'procedure', procedure, done: true })),
     ...[...open].map((procedure): Job => ({ kind: 'procedure', procedure, done: false })),
   ];
+}
+
+const PROCEDURE_OF = { drawTest: 'draw-test', clean: 'clean' } as const;
+
+/** Draw tests and cleaning that are due, whenever they get their turn; urgent: something is in doubt. */
+export function handWorkDue(
+  standing: Standing,
+  outlook: Outlook | null,
+  morning: number,
+): { job: keyof typeof PROCEDURE_OF; urgent: boolean }[] {
+  const due: { job: keyof typeof PROCEDURE_OF; urgent: boolean }[] = [];
+  if (cleaningDue(standing, morning)) due.push({ job: 'clean', urgent: false });
+  if (drawTestDue(standing, outlook, morning)) {
+    due.push({ job: 'drawTest', urgent: outlook !== null && isFaster(outlook.loss) });
+  }
+  return due;
 }
 
 const daysSince = (at: number, now: number) => (now - at) / MS_PER_DAY;

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { WEEKDAYS, shortDay, toDay, weekdayIndex } from '../day';
 import { at, reading, standing } from '../judge/fixture';
 import { outlookOf } from '../judge/outlook';
+import type { Standing } from '../judge/standing';
 import { jobsToday, roundsAhead } from './due';
 import { isRound, roundFor, roundOnOrAfter, roundOnOrBefore, roundsEvery } from './rounds';
 
@@ -106,6 +107,54 @@ describe('jobs of a round', () => {
     const charges = [{ from: at('2027-01-07'), to: at('2027-01-11'), full: true }];
     const state = { ...quiet, charges, lastFullAt: at('2027-01-11'), readings: [] };
     expect(jobs({ state })).toEqual(['reading']);
+  });
+
+  it('not after each charge, once it has been seen to come up and nothing speaks against it', () => {
+    const first = { from: at('2026-11-02'), to: at('2026-11-05'), full: true };
+    const again = { from: at('2027-01-07'), to: at('2027-01-11'), full: true };
+    const readings = [reading('2026-11-09', 12.66), reading('2026-12-10', 12.63)];
+    const charged = { ...quiet, lastFullAt: at('2027-01-11') };
+    expect(jobs({ state: { ...charged, charges: [first, again], readings } })).toEqual([]);
+    // The only reading came a month after its charge: that tells nothing of how full it was.
+    const late = { ...charged, charges: [first, again], readings: readings.slice(1) };
+    expect(jobs({ state: late })).toEqual(['reading']);
+  });
+
+  it('never right after a charge: it has to rest until the next round first', () => {
+    const ended = { from: at('2027-01-11'), to: at('2027-01-14'), full: true };
+    const state = { ...quiet, charges: [ended], lastFullAt: at('2027-01-14'), readings: [] };
+    expect(jobs({ state })).toEqual(['take-off done']);
+  });
+
+  it('nothing is charged unread: what was left on would be hidden', () => {
+    const december = { drawMa: 45, readings: [reading('2026-12-17', 12.45)] };
+    expect(jobs({ state: december })).toEqual(['reading', 'recharge']);
+  });
+
+  it('a draw test that is only usual waits for its turn in the plan; one in doubt does not', () => {
+    const connected = { readings: [reading('2027-01-11', 12.62)], drawMa: null };
+    const kept = standing({ state: connected });
+    const day = toDay('2027-01-14');
+    const open = (planned: Standing['planned'], more: Partial<Standing> = {}) => {
+      const one = { ...kept, ...more, planned: planned ?? null };
+      return jobsToday(one, outlookOf(one)).some(
+        (job) => job.kind === 'procedure' && job.procedure === 'draw-test',
+      );
+    };
+    expect(open(null)).toBe(true);
+    expect(open({ day, jobs: [], chargerId: null })).toBe(false);
+    expect(open({ day, jobs: ['drawTest'], chargerId: null })).toBe(true);
+    const fell = standing({
+      state: {
+        readings: [
+          reading('2026-12-21', 12.62),
+          reading('2026-12-31', 12.4),
+          reading('2027-01-11', 12.15),
+        ],
+        drawMa: null,
+      },
+    });
+    expect(open({ day, jobs: [], chargerId: null }, fell)).toBe(true);
   });
 
   it('ask for a lamp at each maintainer, and for levels now and then', () => {

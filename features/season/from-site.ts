@@ -1,14 +1,23 @@
 import { hasLiquid } from '../../core/charge/water';
 import { nominal } from '../../core/charge/fit';
 import { PROGRAMMES, type Charger, type Stock } from '../../core/charge/stock';
-import { MS_PER_DAY, MS_PER_HOUR, dayName, dayOf, toDay, type Day } from '../../core/day';
+import {
+  MS_PER_DAY,
+  MS_PER_HOUR,
+  dayName,
+  dayOf,
+  instantAt,
+  toDay,
+  type Day,
+} from '../../core/day';
 import { sdOf } from '../../core/estimate';
 import { condemnedFor } from '../../core/inspect/open';
 import { isHeld } from '../../core/judge/learnt';
 import { lossOf, milliampsOf } from '../../core/judge/loss';
 import { fullChargeDays, readingDays } from '../../core/judge/outlook';
 import { today } from '../../core/judge/standing';
-import { MINUTES, PROCEDURE_MINUTES } from '../../core/plan/due';
+import { MINUTES, PROCEDURE_MINUTES, handWorkDue } from '../../core/plan/due';
+import { spreadWork, type HandWork } from '../../core/plan/hand-work';
 import type { SeasonBattery, SeasonDocument } from '../../core/season/document';
 import type { KeptBattery, LoadedSite, Stay } from '../site/load';
 
@@ -46,6 +55,34 @@ export function seasonOf(loaded: LoadedSite): SeasonDocument {
     const on = charging ?? kept;
     if (on) hung.set(hall, (hung.get(hall) ?? new Set<string>()).add(on.charger));
   }
+  const byHand: SeasonDocument['pins'] = loaded.stays.flatMap(({ batteries: all }) =>
+    all.flatMap(({ battery, standing }) =>
+      condemnedFor(standing.state)
+        ? []
+        : standing.state.pins
+            .filter(({ date }) => date >= dayName(day))
+            .map(({ date, jobs, chargerId, channel }) => ({
+              battery: battery.id,
+              date,
+              jobs: [...jobs],
+              ...(chargerId && chargers.get(chargerId)?.working
+                ? { charger: chargerId, ...(channel === undefined ? {} : { channel }) }
+                : {}),
+            })),
+    ),
+  );
+  const waiting = spreadWork(
+    loaded.stays.flatMap((stay) =>
+      stay.batteries.flatMap((kept) =>
+        waitingAt(kept, day, end).filter(
+          ({ battery, job }) =>
+            !byHand.some((pin) => pin.battery === battery && pin.jobs.includes(job)),
+        ),
+      ),
+    ),
+    rules,
+    day,
+  ).map(({ battery, job, day: on }) => ({ battery, date: dayName(on), jobs: [job] }));
   return {
     version: 'velvet-ember/season@1',
     today: dayName(day),
@@ -82,23 +119,21 @@ export function seasonOf(loaded: LoadedSite): SeasonDocument {
     }),
     chargers: [...loaded.stock.chargers.filter(({ working }) => working).map(chargerOf), ...extra],
     batteries,
-    pins: loaded.stays.flatMap(({ batteries: all }) =>
-      all.flatMap(({ battery, standing }) =>
-        condemnedFor(standing.state)
-          ? []
-          : standing.state.pins
-              .filter(({ date }) => date >= dayName(day))
-              .map(({ date, jobs, chargerId, channel }) => ({
-                battery: battery.id,
-                date,
-                jobs: [...jobs],
-                ...(chargerId && chargers.get(chargerId)?.working
-                  ? { charger: chargerId, ...(channel === undefined ? {} : { channel }) }
-                  : {}),
-              })),
-      ),
-    ),
+    pins: [...byHand, ...waiting],
   };
+}
+
+/** Draw tests and cleaning that wait for a round. */
+function waitingAt({ battery, standing, outlook }: KeptBattery, day: Day, end: Day): HandWork[] {
+  if (condemnedFor(standing.state)) return [];
+  const morning = instantAt(day, 0, 0, standing.timeZone);
+  return handWorkDue(standing, outlook, morning).map(({ job, urgent }) => ({
+    battery: battery.id,
+    job,
+    urgent,
+    minutes: MINUTES.stop + PROCEDURE_MINUTES[job === 'clean' ? 'clean' : 'draw-test'],
+    until: Math.min(end, standing.collectDay ?? end),
+  }));
 }
 
 /**

@@ -224,15 +224,22 @@ describe('what a record shows', () => {
   });
 
   it('a cell whose leak eases off is still a leaking cell', () => {
-    // Falls by 1.2 % a day at first, then by a third of it, then hardly: half its charge is gone.
+    // 1.2 % a day at first, then less and less: what stood in that cell has leaked away.
     const readings = [
       [2, volts(97)],
       [12, volts(85)],
       [22, volts(79)],
       [32, volts(76)],
       [42, volts(74)],
+      [52, volts(72.5)],
+      [62, volts(71.5)],
+      [72, volts(71)],
     ] as const;
-    expect(kinds({ readings, more: [off] })).toContain('loses-faster-disconnected');
+    const learnt = learn(question({ readings, more: [off] }));
+    expect(findingsOf(learnt, 0.5).map(({ kind }) => kind)).toContain('loses-faster-disconnected');
+    // It is not where an even leak would have brought it, and hardly loses any more.
+    expect(Math.abs(learntSoc(learnt).value - 71)).toBeLessThan(1.5);
+    expect(learntLoss(learnt).low).toBeLessThan(0.05);
   });
 
   it('one low reading is doubted; measured again and kept, it is believed', () => {

@@ -65,7 +65,10 @@ export function arrive(
     });
     const trouble = stay.trouble?.battery === b ? stay.trouble.what : null;
     const { truth, draws } = hiddenTruth(spec, cells, age, trouble, from, chance);
-    const share = trouble?.kind === 'forgotten' ? trouble.share : chance.between(0.88, 1);
+    const share =
+      trouble?.kind === 'forgotten'
+        ? trouble.share
+        : chance.between(0.88, 1) * (truth.topShare ?? 1);
     return {
       stay,
       spec,

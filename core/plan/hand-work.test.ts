@@ -3,7 +3,7 @@ import { shortDay, toDay } from '../day';
 import { isRound } from './rounds';
 import { spreadWork, type HandWork } from './hand-work';
 
-const rules = { roundWeekdays: ['mon', 'thu'] as const, roundMinutes: 90 };
+const rules = { roundWeekdays: ['mon', 'thu'] as const, roundMinutes: 150 };
 const monday = toDay('2027-01-11');
 const far = monday + 200;
 const test = (battery: string, more: Partial<HandWork> = {}): HandWork => ({
@@ -18,7 +18,7 @@ const spread = (...work: HandWork[]) =>
   spreadWork(work, { ...rules, roundWeekdays: [...rules.roundWeekdays] }, monday);
 
 describe('work that waits for its turn', () => {
-  it('fills a third of each round, in the order of walking', () => {
+  it('fills a fifth of each round, in the order of walking', () => {
     const days = spread(test('a'), test('b'), test('c'), test('d'), test('e'));
     expect(days.map(({ battery, day }) => `${battery} ${shortDay(day)}`)).toEqual([
       'a Mon 11 Jan',

@@ -16,11 +16,11 @@ export interface HandWork {
 }
 
 /** Of a round this part is for such work; the rest is for what has its day. Our own choice. */
-const SHARE = 1 / 3;
+const SHARE = 1 / 5;
 
 /**
  * Spreads work over the rounds from `today` on: what is in doubt first, then in the order in
- * which it is given, so that no round is over a third full of it; a round takes one piece at
+ * which it is given, so that no round is over a fifth full of it; a round takes one piece at
  * least. What cannot be done by its last day comes in the last round before it, or is left out
  * where there is none.
  */

@@ -58,10 +58,10 @@ export const RULE_CARDS: { readonly [K in ChoiceRule]: RuleCard<K> } = {
     group: 'charging',
     label: 'A round takes at most',
     unit: 'min',
-    why: 'Three hours of walking and kneeling are a morning. What does not fit into a round is planned into another.',
+    why: 'Four hours of walking and kneeling are enough for one day. What does not fit into a round is planned into another.',
     schools: [
       { value: 90, label: '1 h 30', reason: 'Besides other work.' },
-      { value: 180, label: '3 h', reason: 'Default: a morning.' },
+      { value: 240, label: '4 h', reason: 'Default: half a day.' },
       { value: 420, label: '7 h', reason: 'A whole working day.' },
     ],
   },

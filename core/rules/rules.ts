@@ -116,7 +116,7 @@ export const HOUSE_RULES = 'house';
 
 export const DEFAULT_RULES: Rules = {
   roundWeekdays: ['mon', 'thu'],
-  roundMinutes: 180,
+  roundMinutes: 240,
   planRiskPct: 10,
   restHours: 4,
   lineSocPct: eachChemistry((id) => CHEMISTRIES[id].lineSocPct),

@@ -9,7 +9,8 @@ import { postEntry } from '../logbook/post-entry';
 import { postSetup } from '../setup/post-setup';
 import { loadBattery } from '../site/load';
 import { vehicleData } from '../vehicle/load';
-import { seasonData, yardData } from '../yard/load';
+import { seasonLines, yardData } from '../yard/load';
+import type { SeasonLine } from '../yard/yard-data';
 import { refuseForeign } from './foreign';
 import { db } from './store';
 import { NOW, answer, request, site, demoSite } from './demo-server.fixture';
@@ -105,7 +106,15 @@ describe('what the screens are given', () => {
 
   it('the season agrees with the Yard about today, and only falls from there', async () => {
     const loaded = site();
-    const season = await seasonData(loaded);
+    const lines: SeasonLine[] = [];
+    for await (const line of seasonLines(loaded)) lines.push(line);
+    // One line a vehicle, then all of it.
+    expect(lines.slice(0, -1)).toEqual(
+      loaded.stays.map((_, done) => ({ done, of: loaded.stays.length })),
+    );
+    const last = lines.at(-1)!;
+    if (!('season' in last)) throw new Error('the season did not come');
+    const { season } = last;
     const at = loaded.today - season.from;
     for (const bay of yardData(loaded).halls.flatMap((hall) => hall.bays)) {
       for (const battery of bay.stay?.batteries ?? []) {

@@ -16,7 +16,7 @@ import {
   type LoadedSite,
 } from '../site/load';
 import type { OneMoreData } from './one-more-data';
-import type { SeasonData, YardBattery, YardData } from './yard-data';
+import type { SeasonData, SeasonLine, YardBattery, YardData } from './yard-data';
 
 function yardBattery(kept: KeptBattery, label: string): YardBattery {
   const { state } = kept.standing;
@@ -73,15 +73,18 @@ export function yardData(loaded: LoadedSite): YardData {
 }
 
 /**
- * Every battery on every day of the season; fetched once, when the ribbon is first moved. Other
- * requests are answered between one vehicle and the next.
+ * Every battery on every day of the season, vehicle by vehicle, and at last all of them; fetched
+ * once, when the ribbon is first moved. Other requests are answered in between, and whoever does
+ * not read on has it stopped.
  */
-export async function seasonData(loaded: LoadedSite): Promise<SeasonData> {
+export async function* seasonLines(loaded: LoadedSite): AsyncGenerator<SeasonLine> {
   const from = Math.min(toDay(loaded.site.seasonStart), loaded.today);
   const to = Math.max(toDay(loaded.site.seasonEnd), loaded.today);
   const batteries: SeasonData['batteries'][string][] = [];
   const ids: string[] = [];
-  for (const stay of loaded.stays) {
+  const of = loaded.stays.length;
+  for (const [done, stay] of loaded.stays.entries()) {
+    yield { done, of };
     for (const { battery, standing, outlook } of stay.batteries) {
       const season = seasonOf(standing, outlook, from, to);
       ids.push(battery.id);
@@ -94,7 +97,7 @@ export async function seasonData(loaded: LoadedSite): Promise<SeasonData> {
     }
     await letOthersIn();
   }
-  return {
+  const season = {
     from,
     batteries: Object.fromEntries(ids.map((id, i) => [id, batteries[i]!])),
     halls: Object.fromEntries(
@@ -105,6 +108,7 @@ export async function seasonData(loaded: LoadedSite): Promise<SeasonData> {
       }),
     ),
   };
+  yield { season };
 }
 
 /** What the browser needs to compare the plans of the whole site. */

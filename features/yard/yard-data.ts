@@ -53,3 +53,7 @@ export interface SeasonData {
   >;
   readonly halls: Record<string, readonly number[]>;
 }
+
+/** How far the season has been foreseen, one line a vehicle; the last line is all of it. */
+export type SeasonLine =
+  { readonly done: number; readonly of: number } | { readonly season: SeasonData };

@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { Suspense, lazy, useEffect, useState } from 'react';
+import { Suspense, lazy, useState } from 'react';
 import { shortDay, type Day } from '../../core/day';
 import { CONDEMNED, HELD, UNKNOWN } from '../../core/judge/season';
 import { chanceWords, formatTemperature } from '../../core/judge/words';
@@ -10,6 +10,7 @@ import { ReserveBar } from '../theme/reserve-bar';
 import { RESERVE_STOPS } from '../theme/reserve-colour';
 import { KeepingIcon, VehicleIcon } from '../theme/vehicle-icon';
 import type { SeasonData, YardBattery, YardBay, YardData } from './yard-data';
+import { useSeason } from './use-season';
 import styles from './yard.module.css';
 
 /** Dragging is heavy and seldom: it comes when it is asked for. */
@@ -17,28 +18,6 @@ const MoveYard = lazy(() => import('./move').then((part) => ({ default: part.Mov
 
 /** So is a comparison of everything. */
 const OneMore = lazy(() => import('./one-more').then((part) => ({ default: part.OneMore })));
-
-/** The season of every battery, fetched when the ribbon first leaves today. */
-function useSeason(
-  needed: boolean,
-  stamp: unknown,
-): { season: SeasonData | null; failed: boolean } {
-  const [answer, setAnswer] = useState<{ stamp: unknown; season: SeasonData | null } | null>(null);
-  const current = answer?.stamp === stamp ? answer : null;
-  const wanted = needed && !current;
-  useEffect(() => {
-    if (!wanted) return;
-    const stop = new AbortController();
-    fetch('/api/season', { signal: stop.signal })
-      .then((reply) => (reply.ok ? (reply.json() as Promise<SeasonData>) : null))
-      .catch(() => null)
-      .then((season) => {
-        if (!stop.signal.aborted) setAnswer({ stamp, season });
-      });
-    return () => stop.abort();
-  }, [wanted, stamp]);
-  return { season: current?.season ?? null, failed: current !== null && current.season === null };
-}
 
 /** One battery on the day that is looked at. */
 function onDay(battery: YardBattery, season: SeasonData | null, day: Day, today: Day) {
@@ -59,7 +38,7 @@ export function Yard({ data }: { data: YardData }) {
   const router = useRouter();
   const { day, today } = useDay();
   const elsewhere = day !== today;
-  const { season, failed } = useSeason(elsewhere, data);
+  const { season, failed, progress } = useSeason(elsewhere, data);
   const shown = (battery: YardBattery) => onDay(battery, season, day, today);
   const all = data.halls.flatMap((hall) => hall.bays.flatMap((bay) => bay.stay?.batteries ?? []));
   const under = all.filter((battery) => shown(battery).reserve === 0).length;
@@ -89,7 +68,9 @@ export function Yard({ data }: { data: YardData }) {
           {failed
             ? 'The other days could not be loaded: is the server running?'
             : waiting
-              ? 'Working out that day'
+              ? progress && progress.done > 0
+                ? `Working out that day, ${progress.done} of ${progress.of} vehicles`
+                : 'Working out that day'
               : summary(all.length, { under, doubtful, frost, condemned }, day - today)}
         </p>
         {all.length > 0 && !elsewhere ? (

@@ -8,7 +8,7 @@ const IN_TIME_DAYS = 14;
 /** A plate or a cell that is gone is no fault of whoever keeps it. */
 const DOOMED = new Set(['weak-cell', 'sulfated']);
 
-interface Sum {
+export interface Sum {
   batteries: number;
   ready: number;
   /** Not ready, but replacement was advised in time. */
@@ -72,28 +72,35 @@ const WAYS: readonly ((site: PlayedSite) => Way)[] = [
   () => new MaintainersFirst(),
 ];
 /** Seeds on which nothing was tried while the planning was written. */
-const UNSEEN = 31_000_000;
+export const UNSEEN = 31_000_000;
 
-/** So many seasons of the demo's site, kept by the program's Rounds and in three other ways. */
-export function benchPlayed(seasons: number, first = UNSEEN): void {
+/** Each way over so many seasons, the first of them `first`. */
+export function playAll(
+  seasons: number,
+  first: number,
+  onSeason: (done: number, sums: readonly Sum[]) => void,
+): { names: string[]; sums: Sum[] } {
   const sums = WAYS.map(empty);
   const names: string[] = [];
   for (let n = 0; n < seasons; n++) {
     WAYS.forEach((wayFor, i) => {
-      playSeason(
-        first + 1000 * n,
-        (site) => {
-          const way = wayFor(site);
-          names[i] = way.name;
-          return way;
-        },
-        sums[i]!,
-      );
+      const named = (site: PlayedSite) => {
+        const way = wayFor(site);
+        names[i] = way.name;
+        return way;
+      };
+      playSeason(first + 1000 * n, named, sums[i]!);
     });
-    console.log(
-      `season ${n + 1} of ${seasons}: ${sums.map((sum) => line(sum, n + 1)).join(' | ')}`,
-    );
+    onSeason(n + 1, sums);
   }
+  return { names, sums };
+}
+
+/** So many seasons of the demo's site, kept by the program's Rounds and in three other ways. */
+export function benchPlayed(seasons: number): void {
+  const { names, sums } = playAll(seasons, UNSEEN, (done, far) =>
+    console.log(`season ${done} of ${seasons}: ${far.map((sum) => line(sum, done)).join(' | ')}`),
+  );
   console.log();
   const share = (part: number, of: number) => `${((100 * part) / of).toFixed(2)} %`;
   const each = (value: number) => (value / seasons).toFixed(1);

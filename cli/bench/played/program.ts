@@ -151,7 +151,7 @@ export class ByTheProgram implements Way {
     for (const stay of loaded.stays) {
       for (const kept of stay.batteries) {
         const { id } = kept.battery;
-        if (!wanting.has(id) || this.replanned.has(id)) continue;
+        if (!wanting.has(id) || this.replanned.has(id) || kept.standing.state.out) continue;
         const { recommended } = advise(planContext(loaded, stay, kept));
         this.replanned.add(id);
         if (recommended === null || recommended === kept.standing.state.plan) continue;
@@ -322,8 +322,9 @@ export class ByTheProgram implements Way {
       case 'before-disconnect':
         break;
       case 'disconnect':
-        one.battery.connected = false;
-        this.write('negative', one.id, at, { on: false });
+      case 'reconnect':
+        one.battery.connected = procedure === 'reconnect';
+        this.write('negative', one.id, at, { on: one.battery.connected });
         break;
       case 'take-out':
         one.battery.connected = false;

@@ -58,6 +58,8 @@ export class TestSite {
   }
 
   private bench: Record<string, string> = {};
+  /** The instant at which the site's clock stands from the next start on. */
+  now = DEMO_NOW;
 
   /** Switches the meter on; its world begins anew. */
   plugIn(): void {
@@ -97,7 +99,7 @@ export class TestSite {
         NODE_ENV: 'production',
         NEXT_TELEMETRY_DISABLED: '1',
         EMBER_DATA: this.folder,
-        EMBER_NOW: DEMO_NOW,
+        EMBER_NOW: this.now,
         ...this.bench,
       },
     });

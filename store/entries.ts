@@ -73,6 +73,20 @@ export function readDayCounts(db: Db): Map<string, number> {
   return new Map([...known.days].map(([day, ids]) => [day, ids.size]));
 }
 
+/** Days (UTC) from `from` on, `YYYY-MM-DD`, on which somebody saw to a battery; devices do not count. */
+export function readWalkedDays(db: Db, from: string): Set<string> {
+  return new Set(
+    db
+      .prepare(
+        `SELECT DISTINCT substr(at, 1, 10) FROM entry
+          WHERE at >= ? AND kind IN ('reading', 'lamp', 'charge-started', 'charge-ended')
+            AND coalesce(json_extract(data, '$.source'), '') <> 'device'`,
+      )
+      .pluck()
+      .all(from) as string[],
+  );
+}
+
 export function lastSeq(db: Db): number {
   return Number(db.prepare('SELECT coalesce(max(seq), 0) FROM entry').pluck().get());
 }

@@ -385,6 +385,7 @@ export function foldVehicle(entries: readonly Entry[]): VehicleState {
     const at = Date.parse(entry.at);
     if (entry.kind === 'laid-up') state = { ...state, ...entry.data, laidUpAt: at };
     else if (entry.kind === 'moved') state = { ...state, bayId: entry.data.bayId };
+    else if (entry.kind === 'collection') state = { ...state, collectOn: entry.data.on };
     else if (entry.kind === 'agreed') state = { ...state, terms: entry.data };
     else if (entry.kind === 'all-off') {
       state = { ...state, allOff: { at, checked: entry.data.checked } };

@@ -253,6 +253,12 @@ export const ENTRY_KINDS = {
     version: 1,
     data: z.strictObject({ bayId: Id, collectOn: DayName.nullable() }),
   },
+  /** Its owner comes on another day; null: always ready from now on. */
+  collection: {
+    subject: 'vehicle',
+    version: 1,
+    data: z.strictObject({ on: DayName.nullable() }),
+  },
   agreed: { subject: 'vehicle', version: 1, data: Terms },
   /** Everything off: lamps, interior, accessories, as far as this vehicle has them. */
   'all-off': {

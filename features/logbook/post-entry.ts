@@ -1,4 +1,5 @@
 import 'server-only';
+import { dayOf, toDay } from '../../core/day';
 import { HOUSE_RULES } from '../../core/rules/rules';
 import { parseEntry, type NewEntry } from '../../core/logbook/entry';
 import { plain } from '../../core/judge/words';
@@ -15,7 +16,7 @@ import { now } from '../server/clock';
 import { recordSaid } from './record-said';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
-import { readBatteries, readBays, readHalls, readVehicles } from '../../store/site';
+import { readBatteries, readBays, readHalls, readSite, readVehicles } from '../../store/site';
 import { hangingOf, loadBattery, loadSite, type KeptBattery } from '../site/load';
 
 /**
@@ -89,6 +90,12 @@ function misplacement(entry: NewEntry): string | null {
     const bay = readBays(db()).find((one) => one.id === entry.data.bayId);
     if (!bay) return `bayId: there is no bay ${entry.data.bayId} here.`;
     return takenBy(bay.id, entry.subjectId);
+  }
+  if (entry.kind === 'collection' && entry.data.on !== null) {
+    const today = dayOf(now(), readSite(db())!.timeZone);
+    return toDay(entry.data.on) < today
+      ? 'on: that day is past; choose today or a later one.'
+      : null;
   }
   if (entry.kind === 'withdrawn' && entry.subjectKind === 'vehicle') {
     // A move taken back puts the vehicle where it was, and somebody else may stand there now.

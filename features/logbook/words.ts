@@ -95,6 +95,10 @@ export function entryWords(
           ? `collect ${shortDay(toDay(entry.data.collectOn))}`
           : 'always ready',
       };
+    case 'collection':
+      return entry.data.on === null
+        ? { what: 'always ready from now on', value: '' }
+        : { what: 'collected on another day', value: shortDay(toDay(entry.data.on)) };
     case 'moved':
       return { what: 'moved to', value: bays[entry.data.bayId] ?? entry.data.bayId };
     case 'outing':

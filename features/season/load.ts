@@ -1,5 +1,6 @@
 import 'server-only';
 import { dayName, instantAt, toDay } from '../../core/day';
+import { readWalkedDays } from '../../store/entries';
 import { readPlanOf } from '../../store/season-plans';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
@@ -68,7 +69,15 @@ export async function seasonScreenData(loaded: LoadedSite): Promise<SeasonScreen
       ),
     ),
     morning: before
-      ? morningLine({ before, now: current, today, name: batteryName, chargerName, readings })
+      ? morningLine({
+          before,
+          now: current,
+          today,
+          name: batteryName,
+          chargerName,
+          readings,
+          walked: readWalkedDays(db(), before.season.today),
+        })
       : [],
     overdue: loaded.stays.flatMap(({ vehicle, state, bay }) =>
       state.collectOn !== null && toDay(state.collectOn) < today

@@ -11,6 +11,8 @@ export interface MorningQuestion {
   readonly chargerName: (charger: string) => string;
   /** Readings since the plan of before, by battery: the last one. */
   readonly readings: ReadonlyMap<string, number>;
+  /** Days since then on which anything was written down. */
+  readonly walked: ReadonlySet<string>;
 }
 
 const some = (names: readonly string[], most = 3): string =>
@@ -59,8 +61,16 @@ export function morningLine(question: MorningQuestion): string[] {
 }
 
 /** What happened between two plans that may have moved something. */
-function reasons({ before, now, name, chargerName, readings }: MorningQuestion): string[] {
+function reasons(question: MorningQuestion): string[] {
+  const { before, now, today, name, chargerName, readings, walked } = question;
   const list: string[] = [];
+  const missed = before.plan.rounds.filter(
+    ({ date, stops }) => stops.length > 0 && date < dayName(today) && !walked.has(date),
+  );
+  if (missed.length) {
+    const days = missed.map(({ date }) => shortDay(toDay(date), today));
+    list.push(`${are(missed.length, 'a round was', 'rounds were')} missed: ${some(days)}`);
+  }
   const ids = (season: SeasonDocument) => new Map(season.batteries.map((one) => [one.id, one]));
   const old = ids(before.season);
   const made = ids(now.season);

@@ -217,6 +217,7 @@ describe('the morning line', () => {
       name: (id) => (id === battery.id ? 'A9 Calder' : id),
       chargerName: () => 'Old Felt',
       readings: new Map([[battery.id, 12.31]]),
+      walked: new Set(),
     });
     expect(line.length).toBeLessThanOrEqual(3);
     expect(line[0]).toBe('Old Felt broken; lower than foreseen: A9 Calder.');
@@ -229,7 +230,14 @@ describe('the morning line', () => {
         name: (id) => id,
         chargerName: (id) => id,
         readings: new Map(),
+        walked: new Set(),
       }),
     ).toEqual([]);
+    const monday = { before: now, now, today: toDay('2027-01-18'), name: String };
+    const missed = { ...monday, chargerName: String, readings: new Map<string, number>() };
+    expect(morningLine({ ...missed, walked: new Set() })[0]).toBe(
+      'A round was missed: Thu 14 Jan.',
+    );
+    expect(morningLine({ ...missed, walked: new Set(['2027-01-14']) })).toEqual([]);
   });
 });

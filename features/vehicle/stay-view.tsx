@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
-import { dayOf, shortDay } from '../../core/day';
+import { dayName, dayOf, parseDay, shortDay, toDay } from '../../core/day';
 import { CONSENT_WORDS, KEY_WORDS } from '../../core/stay/vehicle-facts';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
@@ -74,6 +74,7 @@ export function StayView({ data, onChanged }: { data: VehicleData; onChanged: ()
           ))}
         </ul>
       ) : null}
+      <Collection data={data} onChanged={onChanged} />
       <Outing data={data} onChanged={onChanged} />
       <Batteries data={data} onChanged={onChanged} />
     </div>
@@ -120,6 +121,51 @@ function Outing({ data, onChanged }: { data: VehicleData; onChanged: () => void 
           />
         </label>
         <Button htmlType="submit">Record the outing</Button>
+      </div>
+      {message ? (
+        <p className={styles.quiet} role="status">
+          {message}
+        </p>
+      ) : null}
+    </form>
+  );
+}
+
+/** Its owner comes earlier or later than agreed: the season is planned anew. */
+function Collection({ data, onChanged }: { data: VehicleData; onChanged: () => void }) {
+  const siteNow = useSiteClock(data.clock);
+  const { collectDay, id } = data.vehicle;
+  const [on, setOn] = useState(collectDay === null ? '' : dayName(collectDay));
+  const [message, setMessage] = useState<string | null>(null);
+  const record = async (day: string | null) => {
+    const reply = await postEntry(newEntry('collection', id, siteNow(), { on: day }));
+    if (!reply.ok) return setMessage(reply.reason);
+    setMessage(
+      day === null
+        ? 'It is kept always ready, and the season is planned for that.'
+        : `Collected on ${shortDay(toDay(day))}: the season is planned for that.`,
+    );
+    onChanged();
+  };
+  return (
+    <form
+      className={styles.add}
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (parseDay(on) === null) return setMessage('Choose the day on which its owner comes.');
+        void record(on);
+      }}
+    >
+      <h2>Its owner comes on another day</h2>
+      <div className={styles.fields}>
+        <label>
+          Collection day
+          <input type="date" value={on} onChange={(event) => setOn(event.target.value)} />
+        </label>
+        <Button htmlType="submit">Keep that day</Button>
+        {collectDay !== null ? (
+          <Button onClick={() => void record(null)}>Always ready, no day</Button>
+        ) : null}
       </div>
       {message ? (
         <p className={styles.quiet} role="status">

@@ -65,8 +65,13 @@ export function playSeason(seed: number, wayFor: (site: PlayedSite) => Way, sum:
   return site;
 }
 
-const WAYS: readonly ((site: PlayedSite) => Way)[] = [
-  (site) => new ByTheProgram(site),
+export const WAYS: readonly ((site: PlayedSite) => Way)[] = [
+  (site) => new ByTheProgram(site, 'Velvet Ember, as it comes'),
+  (site) =>
+    new ByTheProgram(site, 'Velvet Ember, full charges by forecast', {
+      fullChargeDays: 90,
+      agmFullChargeDays: 90,
+    }),
   () => new EverythingMonthly(),
   () => new MonthlyReading(),
   () => new MaintainersFirst(),
@@ -79,11 +84,12 @@ export function playAll(
   seasons: number,
   first: number,
   onSeason: (done: number, sums: readonly Sum[]) => void,
+  ways = WAYS,
 ): { names: string[]; sums: Sum[] } {
-  const sums = WAYS.map(empty);
+  const sums = ways.map(empty);
   const names: string[] = [];
   for (let n = 0; n < seasons; n++) {
-    WAYS.forEach((wayFor, i) => {
+    ways.forEach((wayFor, i) => {
       const named = (site: PlayedSite) => {
         const way = wayFor(site);
         names[i] = way.name;

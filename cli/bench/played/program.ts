@@ -16,6 +16,7 @@ import { ACTED_ON_FROM, findingsOf, type FindingKind } from '../../../core/learn
 import { makeEntry } from '../../../core/logbook/entry';
 import type { EntryData, EntryKind } from '../../../core/logbook/kinds';
 import { advise } from '../../../core/plan/adviser';
+import { HOUSE_RULES, type RulePatch } from '../../../core/rules/rules';
 import { PROCEDURE_MINUTES, jobsToday, minutesOf, type Job } from '../../../core/plan/due';
 import type { PlanDocument, SeasonRule } from '../../../core/season/document';
 import { loadBattery, loadSite, planContext, type LoadedSite } from '../../../features/site/load';
@@ -48,7 +49,6 @@ const MOST_JOBS = 12;
  * entry goes through the store, every judgement and plan is the program's own.
  */
 export class ByTheProgram implements Way {
-  readonly name = 'Velvet Ember';
   private readonly folder = mkdtempSync(join(tmpdir(), 'velvet-played-'));
   private readonly db: Db;
   private plan: PlanDocument | null = null;
@@ -59,7 +59,12 @@ export class ByTheProgram implements Way {
   /** Whose plan was changed as the adviser said. */
   private readonly replanned = new Set<string>();
 
-  constructor(private readonly site: PlayedSite) {
+  constructor(
+    private readonly site: PlayedSite,
+    readonly name: string,
+    /** House rules that differ from the default. */
+    patch: RulePatch = {},
+  ) {
     this.db = openStore(dataFile(this.folder));
     // What is measured is the season, and not the disk.
     this.db.pragma('synchronous = OFF');
@@ -71,6 +76,9 @@ export class ByTheProgram implements Way {
       site.papers.forEach((battery) => putBattery(this.db, battery));
     })();
     rebuildStates(this.db);
+    if (Object.keys(patch).length > 0) {
+      this.write('rules-changed', HOUSE_RULES, site.at(site.firstDay - 1), { patch });
+    }
   }
 
   close(): void {

@@ -5,15 +5,16 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { MONTH_NAMES, dayName, partsOf, shortDay, toDay, type Day } from '../../core/day';
 import { type PlanDocument, SeasonDocument } from '../../core/season/document';
-import { chargersInUse, roundsOf, stripsOf, type StripCharge } from '../../core/season/strips';
+import { chargersInUse, roundsOf, stripsOf } from '../../core/season/strips';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry, postJson } from '../logbook/post';
 import { useDay } from '../frame/day';
 import { useSiteClock } from '../site/clock';
 import { Panel } from './panel';
-import { NO_FILTER, ROW_PX, rowsOf, visibleRows, type Filter } from './rows';
+import { RowList } from './row-list';
+import { NO_FILTER, rowsOf, type Filter } from './rows';
 import type { SeasonScreenData } from './season-data';
-import { StripView, type Drag, type View } from './strip';
+import type { Drag, StripHandlers, View } from './strip';
 import { useSeasonWorker } from './use-season-worker';
 import styles from './season.module.css';
 
@@ -161,53 +162,36 @@ export function Season({ data }: { data: SeasonScreenData }) {
     if (reply.ok) router.refresh();
   };
 
-  const list = useRef<HTMLDivElement>(null);
-  const [scroll, setScroll] = useState({ top: 0, height: 800 });
-  useEffect(() => {
-    const box = list.current;
-    if (!box) return;
-    const measure = () => setScroll({ top: box.scrollTop, height: box.clientHeight });
-    measure();
-    const observer = new ResizeObserver(measure);
-    observer.observe(box);
-    return () => observer.disconnect();
-  }, []);
-
   const nearest = (clientX: number, track: DOMRect): Day => {
     const day = view.from + ((clientX - track.left) / track.width) * (view.to - view.from);
     return rounds.reduce((best, round) =>
       Math.abs(round - day) < Math.abs(best - day) ? round : best,
     );
   };
-  const grab =
-    (battery: string) => (charge: StripCharge, event: React.PointerEvent<HTMLButtonElement>) => {
-      const strip = event.currentTarget.closest('[data-strip]')!;
-      const track = strip.getBoundingClientRect();
-      let to = charge.date;
-      setChosen(battery);
-      const onMove = (moving: PointerEvent) => {
-        const round = dayName(nearest(moving.clientX, track));
-        if (round === to) return;
-        to = round;
-        move(battery, charge.date, round);
-      };
-      const done = (ended: PointerEvent) => {
-        window.removeEventListener('pointermove', onMove);
-        window.removeEventListener('pointerup', done);
-        window.removeEventListener('pointercancel', done);
-        if (ended.type === 'pointerup' && to !== charge.date) {
-          void keep({ battery, from: charge.date, to });
-        } else leave();
-      };
-      window.addEventListener('pointermove', onMove);
-      window.addEventListener('pointerup', done);
-      window.addEventListener('pointercancel', done);
+  const grab: StripHandlers['grab'] = (battery, charge, event) => {
+    const strip = event.currentTarget.closest('[data-strip]')!;
+    const track = strip.getBoundingClientRect();
+    let to = charge.date;
+    setChosen(battery);
+    const onMove = (moving: PointerEvent) => {
+      const round = dayName(nearest(moving.clientX, track));
+      if (round === to) return;
+      to = round;
+      move(battery, charge.date, round);
     };
-  const onKey = (
-    battery: string,
-    charge: StripCharge,
-    event: React.KeyboardEvent<HTMLButtonElement>,
-  ) => {
+    const done = (ended: PointerEvent) => {
+      window.removeEventListener('pointermove', onMove);
+      window.removeEventListener('pointerup', done);
+      window.removeEventListener('pointercancel', done);
+      if (ended.type === 'pointerup' && to !== charge.date) {
+        void keep({ battery, from: charge.date, to });
+      } else leave();
+    };
+    window.addEventListener('pointermove', onMove);
+    window.addEventListener('pointerup', done);
+    window.addEventListener('pointercancel', done);
+  };
+  const key: StripHandlers['key'] = (battery, charge, event) => {
     const at = drag?.battery === battery && drag.from === charge.date ? drag.to : charge.date;
     if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') {
       event.preventDefault();
@@ -226,6 +210,19 @@ export function Season({ data }: { data: SeasonScreenData }) {
       void letGo(battery, charge.date);
     }
   };
+  // The rows get the same functions all the time, so that they are not drawn anew for them.
+  const latest = useRef({ grab, key, leave });
+  useEffect(() => {
+    latest.current = { grab, key, leave };
+  });
+  const handlers = useMemo<StripHandlers>(
+    () => ({
+      grab: (...what) => latest.current.grab(...what),
+      key: (...what) => latest.current.key(...what),
+      leave: () => latest.current.leave(),
+    }),
+    [],
+  );
   const months: Day[] = [];
   for (let day = view.from; day <= view.to; day++) if (partsOf(day).date === 1) months.push(day);
   const x = (day: Day) => `${((day - view.from) / (view.to - view.from)) * 100}%`;
@@ -350,65 +347,25 @@ export function Season({ data }: { data: SeasonScreenData }) {
             ))}
           </div>
         </div>
-        <div
-          ref={list}
-          className={styles.list}
-          tabIndex={0}
-          role="region"
-          aria-label="Batteries through the season"
-          onScroll={(event) => {
-            const { scrollTop, clientHeight } = event.currentTarget;
-            setScroll({ top: scrollTop, height: clientHeight });
-          }}
+        <RowList
+          rows={rows}
+          height={height}
+          chosen={chosen}
+          view={view}
+          today={today}
+          nameOf={nameOf}
+          pins={pins}
+          drag={drag}
+          wanting={wanting}
+          handlers={handlers}
+          onChoose={setChosen}
         >
-          <div style={{ height, position: 'relative' }}>
-            {visibleRows(rows, scroll.top, scroll.height).map((row) =>
-              row.kind === 'hall' ? (
-                <h2 key={row.id} className={styles.hall} style={{ top: row.top }}>
-                  {row.name}
-                </h2>
-              ) : (
-                <div
-                  key={row.strip.battery}
-                  className={chosen === row.strip.battery ? styles.chosenRow : styles.row}
-                  style={{ top: row.top, height: ROW_PX }}
-                >
-                  <button
-                    type="button"
-                    className={styles.name}
-                    aria-pressed={chosen === row.strip.battery}
-                    onClick={() => setChosen(row.strip.battery)}
-                  >
-                    <b>{nameOf(row.strip.battery)?.bayMark ?? ''}</b>
-                    <span>{nameOf(row.strip.battery)?.name ?? row.strip.battery}</span>
-                    <em>
-                      {row.strip.kept
-                        ? 'held'
-                        : lossWords(nameOf(row.strip.battery)?.lossPctPerDay ?? null)}
-                    </em>
-                  </button>
-                  <StripView
-                    strip={row.strip}
-                    today={today}
-                    view={view}
-                    name={words(row.strip.battery)}
-                    pinned={pins.get(row.strip.battery) ?? NO_PINS}
-                    drag={drag?.battery === row.strip.battery ? drag : null}
-                    wanting={wanting.get(row.strip.battery) ?? null}
-                    onGrab={grab(row.strip.battery)}
-                    onKey={(charge, event) => onKey(row.strip.battery, charge, event)}
-                    onLeave={leave}
-                  />
-                </div>
-              ),
-            )}
-            {looked >= view.from && looked <= view.to ? (
-              <div className={styles.lookedAxis}>
-                <span style={{ left: x(looked) }} />
-              </div>
-            ) : null}
-          </div>
-        </div>
+          {looked >= view.from && looked <= view.to ? (
+            <div className={styles.lookedAxis}>
+              <span style={{ left: x(looked) }} />
+            </div>
+          ) : null}
+        </RowList>
         <div className={styles.axis} data-kind="chargers">
           <span>
             Chargers in use
@@ -453,9 +410,6 @@ export function Season({ data }: { data: SeasonScreenData }) {
 }
 
 const NO_PINS: ReadonlySet<string> = new Set();
-
-const lossWords = (pctPerDay: number | null) =>
-  pctPerDay === null ? 'not read' : `${pctPerDay.toFixed(2)} %/d`;
 
 function inUseWords(inUse: readonly number[], today: Day, season: SeasonDocument): string {
   const most = Math.max(0, ...inUse);

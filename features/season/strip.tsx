@@ -49,14 +49,27 @@ interface Props {
   readonly pinned: ReadonlySet<string>;
   readonly drag: Drag | null;
   readonly wanting: string | null;
-  readonly onGrab: (charge: StripCharge, event: React.PointerEvent<HTMLButtonElement>) => void;
-  readonly onKey: (charge: StripCharge, event: React.KeyboardEvent<HTMLButtonElement>) => void;
-  readonly onLeave: () => void;
+  readonly handlers: StripHandlers;
+}
+
+/** What is done with a charge by hand; the same functions as long as the screen stands. */
+export interface StripHandlers {
+  readonly grab: (
+    battery: string,
+    charge: StripCharge,
+    event: React.PointerEvent<HTMLButtonElement>,
+  ) => void;
+  readonly key: (
+    battery: string,
+    charge: StripCharge,
+    event: React.KeyboardEvent<HTMLButtonElement>,
+  ) => void;
+  readonly leave: () => void;
 }
 
 /** One battery's foreseen charge, with what is planned for it. */
 export function StripView(props: Props) {
-  const { strip, today, view, name, pinned, drag, wanting } = props;
+  const { strip, today, view, name, pinned, drag, wanting, handlers } = props;
   const first = Math.max(view.from, today);
   const last = Math.min(view.to, today + strip.socPct.length - 1);
   const at = (day: Day) => share(view, day);
@@ -104,9 +117,9 @@ export function StripView(props: Props) {
                 style={{ left: `${left}%` }}
                 aria-label={`${name}: charge on ${shortDay(day)}${pinned.has(charge.date) ? ', decided by hand' : ''}`}
                 data-date={dayName(day)}
-                onPointerDown={(event) => props.onGrab(charge, event)}
-                onKeyDown={(event) => props.onKey(charge, event)}
-                onBlur={props.onLeave}
+                onPointerDown={(event) => handlers.grab(strip.battery, charge, event)}
+                onKeyDown={(event) => handlers.key(strip.battery, charge, event)}
+                onBlur={handlers.leave}
               />
             ) : null}
           </span>

@@ -98,7 +98,7 @@ export function DrawTest({
           : null;
     if (asked && !asked.ok) return setMessage(asked.reason);
     if (data.hands) for (const hand of HANDS[id] ?? []) await act(hand);
-    setProgress({ ...progress, done: [...progress.done, id] });
+    setProgress((before) => ({ ...before, done: [...before.done, id] }));
   };
   const finish = async () => {
     const reply = await bench.ask({ do: 'finish', steps: done, evenAwake: enough, changed });

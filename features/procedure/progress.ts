@@ -41,7 +41,9 @@ function subscribe(listener: () => void): () => void {
 }
 
 /** Where a procedure stands; kept on this device, so that a phone in a pocket loses nothing. */
-export function useProgress(place: string): [Progress, (progress: Progress) => void] {
+export function useProgress(
+  place: string,
+): [Progress, (to: Progress | ((before: Progress) => Progress)) => void] {
   const key = `velvet-procedure-${place}`;
   const progress = useSyncExternalStore(
     subscribe,
@@ -49,7 +51,9 @@ export function useProgress(place: string): [Progress, (progress: Progress) => v
     () => NOTHING,
   );
   const setProgress = useCallback(
-    (next: Progress) => {
+    (to: Progress | ((before: Progress) => Progress)) => {
+      // Two ticks may come between one drawing of the page and the next.
+      const next = typeof to === 'function' ? to(read(key)) : to;
       const { done, ...inputs } = next;
       if (done.length === 0 && Object.values(inputs).every((input) => input === undefined)) {
         window.localStorage.removeItem(key);

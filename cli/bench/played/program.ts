@@ -18,7 +18,7 @@ import type { EntryData, EntryKind } from '../../../core/logbook/kinds';
 import { advise } from '../../../core/plan/adviser';
 import { HOUSE_RULES, type RulePatch } from '../../../core/rules/rules';
 import { PROCEDURE_MINUTES, jobsToday, minutesOf, type Job } from '../../../core/plan/due';
-import type { PlanDocument, SeasonRule } from '../../../core/season/document';
+import type { PlanDocument, SeasonDocument, SeasonRule } from '../../../core/season/document';
 import { loadBattery, loadSite, planContext, type LoadedSite } from '../../../features/site/load';
 import { HAND_BACK_MINUTES, seasonOf } from '../../../features/season/from-site';
 import { planFor } from '../../../features/season/plan-for';
@@ -52,6 +52,8 @@ export class ByTheProgram implements Way {
   private readonly folder = mkdtempSync(join(tmpdir(), 'velvet-played-'));
   private readonly db: Db;
   private plan: PlanDocument | null = null;
+  /** The season and the plan of the round that is walked. */
+  current: { readonly season: SeasonDocument; readonly plan: PlanDocument } | null = null;
   private seq = 0;
   private thermometersTo: Day;
   /** Waiting in this round for a channel that comes free further on. */
@@ -137,7 +139,9 @@ export class ByTheProgram implements Way {
   /** The site as the program has it this morning, its plan made anew where it differs. */
   private loadedOn(day: Day): LoadedSite {
     const loaded = loadSite(this.db, this.site.at(day))!;
-    this.plan = planFor({ season: seasonOf(loaded), earlier: this.plan });
+    const season = seasonOf(loaded);
+    this.plan = planFor({ season, earlier: this.plan });
+    this.current = { season, plan: this.plan };
     return planned(loaded, this.plan);
   }
 

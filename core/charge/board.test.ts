@@ -3,6 +3,7 @@ import { CHEMISTRY_IDS } from '../battery/chemistries';
 import { DEFAULT_RULES } from '../rules/rules';
 import { freeChannels, hookRefusal, type Hanging } from './board';
 import { fitOf, rankFits, type FitSubject } from './fit';
+import { possibleHooks } from './possible-hooks';
 import { airNeeded, isAired, mainsLoad } from './room';
 import { Charger, PROGRAMMES, PROGRAMME_IDS, type Hook, type Stock } from './stock';
 
@@ -237,6 +238,53 @@ describe('the board', () => {
   it('a charger with several channels loads its outlet once', () => {
     const plugged = ['a', 'b'].map(() => ({ charger: stock.chargers[0]!, outletId: 'o1' }));
     expect(mainsLoad(plugged, stock.outlets).outlets.get('o1')).toBe(1);
+  });
+});
+
+describe('where a battery may hang', () => {
+  const here: Stock = {
+    ...stock,
+    outlets: stock.outlets.map((outlet) => ({ ...outlet, bays: ['A1'] })),
+  };
+  const names = (hanging: readonly Hanging[], about: Partial<FitSubject> = {}) =>
+    possibleHooks(here, hanging, subject(about), 'new', 'A1').map(
+      ({ hook: on }) => `${on.chargerId} ${on.channel} ${on.outletId}`,
+    );
+
+  it('on a free channel of each charger that suits, plugged in at its bay', () => {
+    expect(names([]).sort()).toEqual(['felt 1 o1', 'heddle 1 o1']);
+    expect(names([hangs('a')])).toContain('felt 2 o1');
+    expect(names([], { nominalVolts: 6, cells: 3 })).toEqual([]);
+  });
+
+  it('not on a full charger, nor where its outlet would carry too much', () => {
+    const both = [hangs('a'), hangs('b', { channel: 2 })];
+    expect(names(both)).toEqual([]);
+    // The strong one alone fills the outlet: the other has its plug elsewhere, or not at all.
+    const strong = [hangs('c', { chargerId: 'heddle' })];
+    expect(names(strong).filter((one) => one.endsWith('o1'))).toEqual([]);
+  });
+
+  it('whatever hangs already, nothing is offered that the board refuses', () => {
+    const some = fc.subarray(['felt 1', 'felt 2', 'heddle 1'] as const);
+    fc.assert(
+      fc.property(some, fc.constantFrom(...CHEMISTRY_IDS), (taken, chemistry) => {
+        const hanging = taken.map((one, i) => {
+          const [chargerId, channel] = one.split(' ');
+          return hangs(`b${i}`, { chargerId: chargerId!, channel: Number(channel) });
+        });
+        for (const { fit, hook: on } of possibleHooks(
+          here,
+          hanging,
+          subject({ chemistry }),
+          'new',
+          'A1',
+        )) {
+          expect(hookRefusal(on, 'new', hanging, here, fit)).toBeNull();
+          expect(taken).not.toContain(`${on.chargerId} ${on.channel}`);
+        }
+      }),
+    );
   });
 });
 

@@ -11,6 +11,8 @@ import { db } from '../server/store';
 import { calendarOf } from './calendar';
 import { seasonOf } from './from-site';
 import { currentPlan, withPlan } from './keeper';
+import { changes } from '../../core/season/replan';
+import { handWorkDue } from '../../core/plan/due';
 import { plannedOn } from './planned';
 import { seasonScreenData } from './load';
 import { morningLine } from './morning';
@@ -81,6 +83,47 @@ describe('the season of the site', () => {
     const back = newEntry('withdrawn', battery, NOW, { why: '' }, pin.id, 'battery');
     expect((await answer(postEntry(request(back)))).status).toBe(200);
     expect((await seasonScreenData(site())).pins).toEqual([]);
+  });
+
+  it('an owner who comes on another day is planned for; a day that is past is refused', async () => {
+    const stay = site().stays.find(
+      ({ state, batteries }) => batteries.length === 1 && state.collectOn! > '2027-04-01',
+    )!;
+    const { id } = stay.batteries[0]!.battery;
+    const before = await currentPlan(site());
+    const post = (on: string | null) =>
+      answer(postEntry(request(newEntry('collection', stay.vehicle.id, NOW, { on }))));
+    expect(await post('2027-01-13')).toMatchObject({ status: 409 });
+    expect((await post('2027-02-20')).status).toBe(200);
+    const sooner = await currentPlan(site());
+    expect(sooner.id).toBeGreaterThan(before.id);
+    expect(sooner.season.batteries.find((one) => one.id === id)!.collect).toBe('2027-02-20');
+    const handBack = ({ plan }: typeof sooner) =>
+      plan.rounds.find(({ date }) => plannedOn(plan, date).get(id)?.jobs.includes('handBack'))!
+        .date;
+    expect(handBack(sooner)).toBe('2027-02-18');
+    expect(handBack(before) > '2027-04-01').toBe(true);
+    // What others have is kept but for what has to give way.
+    const moved = changes(before.plan, sooner.plan, '2027-01-14');
+    expect(moved.length).toBeLessThan(12);
+    expect((await post(null)).status).toBe(200);
+    const always = (await currentPlan(site())).season.batteries.find((one) => one.id === id)!;
+    expect(always.collect).toBeUndefined();
+  });
+
+  it('draw tests and cleaning wait for rounds of their own, and none is lost', () => {
+    const loaded = site();
+    const season = seasonOf(loaded);
+    const due = loaded.stays.flatMap(({ batteries }) =>
+      batteries.flatMap(({ battery, standing, outlook }) =>
+        handWorkDue(standing, outlook, NOW).map(({ job }) => `${battery.id} ${job}`),
+      ),
+    );
+    expect(due.length).toBeGreaterThan(5);
+    const pins = season.pins.flatMap(({ battery, jobs }) => jobs.map((job) => `${battery} ${job}`));
+    expect(pins.sort()).toEqual(due.sort());
+    const days = season.pins.map(({ date }) => date);
+    expect(new Set(days).size).toBeGreaterThan(2);
   });
 
   it('takes a tightened plan only if it keeps the rules and is no worse', async () => {

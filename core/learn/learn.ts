@@ -2,57 +2,34 @@ import { MS_PER_DAY } from '../day';
 import { Z90, sdOf, type Estimate } from '../estimate';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { SCALES } from '../battery/scales';
-import {
-  METER_SD_VOLTS,
-  scaleAt,
-  surfaceChargeVolts,
-  type ScaleAt,
-} from '../battery/state-of-charge';
 import { CHARGE_FACTOR } from '../charge/charge';
 import { drawPctPerDay } from '../drain/reserve';
-import { MOST_SHOWN_PCT, foreseenVolts } from './expected-reading';
 import {
   CHARGE,
   DRAW,
   EXCESS,
-  OFFSET,
   SELF,
   SIZE,
   copyOf,
   forget,
   independent,
-  learnFrom,
   move,
   sumOf,
   type Gaussian,
 } from './gaussian';
-import type { Happening, LearnQuestion } from './happenings';
-import { normalBelow } from './mixture';
+import type { LearnQuestion } from './happenings';
+import { heard, heardOf } from './hear';
+import { UNNOTED, type Cause, type Line } from './line';
 import { expectedSelfDischarge, usableShare } from './prior';
 
 // Looked up once: these stand in the innermost loops.
 const maths = Math;
 const Numbers = Float64Array;
 
-/** Where a loss beyond draw and self-discharge comes from: of the vehicle, or of the battery. */
-export type Cause = 'none' | 'draw' | 'cell';
-
 /** One explanation of a whole record, with what it makes of the battery. */
-export interface Explanation {
+export interface Explanation extends Omit<Line, 'log'> {
   /** How likely it is; all explanations together make 1. */
   readonly weight: number;
-  readonly belief: Gaussian;
-  readonly cause: Cause;
-  /** When that began; null: before the record. */
-  readonly since: number | null;
-  /** A loss that came once and went: something was on for a while. */
-  readonly dips: readonly number[];
-  /** Readings that are not this battery's, or mistyped. */
-  readonly odd: readonly string[];
-  /** It does not come up to full any more. */
-  readonly weak: boolean;
-  /** To what it came up then, percent, as far as it was read. */
-  readonly weakPct: number | null;
 }
 
 /** What a battery's record teaches. */
@@ -74,29 +51,6 @@ export interface Learnt {
   readonly asOf: number;
 }
 
-/** How likely things are that nobody noted. Our own assumptions, from what the trade tells. */
-const UNNOTED = {
-  /** A draw that nobody measured, from the beginning. */
-  draw: 0.12,
-  /** The same after its draw was measured: something slept meanwhile, or came soon after. */
-  missed: 0.08,
-  /** And where the voltage is flat, so that no reading would have told. */
-  missedFlat: 0.34,
-  /** A cell that leaks. */
-  cell: 0.08,
-  /** In a day: something begins to draw; was on for a while; a charge that nobody wrote down. */
-  stepPerDay: 0.0016,
-  /** Heavier where the voltage is flat: it stays unseen for weeks, and is feared the more. */
-  stepPerDayFlat: 0.004,
-  dipPerDay: 0.0006,
-  risePerDay: 0.0001,
-  /** In a reading: mistyped, or another battery; and when it was doubted, and measured again. */
-  odd: 0.015,
-  oddAgain: 0.002,
-  /** In a full charge: it does not come up any more. */
-  weak: 0.04,
-};
-
 /** Sizes that an excess loss may have, percent a day: mean, doubt, and how usual. */
 const DRAW_SIZES = [
   [0.5, 0.35, 0.4],
@@ -108,13 +62,6 @@ const CELL_SIZES = [
   [0.8, 0.45, 0.4],
   [2.2, 1.2, 0.2],
 ] as const;
-const STEP_SIZES = [
-  [0.7, 0.5, 0.5],
-  [4, 3, 0.5],
-] as const;
-/** Parts of the time between two readings that may have passed before a step. */
-const STEP_STARTS = [0.1, 0.55] as const;
-
 /** What a charger calls full, percent: mean and doubt. */
 export const FULL_PCT = [98.5, 1] as const;
 /** The same of a battery that does not come up any more. */
@@ -139,24 +86,10 @@ const LEAK_DRIFT = 0.1;
  * open-circuit table does, 12 % of the way down.
  */
 const STEEPER_SD = 0.085;
-/** What is not known of the battery's temperature and of the meter's last digit. */
-const READING_SD_VOLTS = 0.004;
-
 /** Explanations that are gone on with. */
 const KEPT = 16;
 /** Less likely than the best by this much (natural logarithm), an explanation is dropped. */
 const DROPPED = 11;
-
-interface Line {
-  log: number;
-  readonly belief: Gaussian;
-  readonly cause: Cause;
-  readonly since: number | null;
-  readonly dips: readonly number[];
-  readonly odd: readonly string[];
-  readonly weak: boolean;
-  readonly weakPct: number | null;
-}
 
 /** What a battery is believed to be before anything of it was written down. */
 export function priorOf(question: LearnQuestion, share: Estimate): Gaussian {
@@ -416,154 +349,6 @@ function drawMeasured(
   forget(belief, EXCESS, 0, 0);
   const known: Line = { ...line, belief, log, cause: 'none', since: null };
   return [known, ...withExcess(known, 'draw', missed, DRAW_SIZES)];
-}
-
-type Reading = Extract<Happening, { kind: 'reading' }>;
-
-/** Under this a lithium battery is as good as cut off by its own protection. */
-const CUT_OFF_PCT = 4;
-/** Its volts may then lie anywhere within so much. */
-const CUT_OFF_VOLTS_PER_CELL = 0.2;
-/** On a plateau a reading says still less than the scale's spread: so many times that. */
-const PLATEAU = 1.2;
-/** What one that was found so still holds, percent: mean and doubt. */
-const CUT_OFF_LEFT = [1, 2] as const;
-/** Of the surface charge that may be left, so much usually is, give or take as much. */
-const SURFACE_SHARE = 0.35;
-
-/** Volts for all cells within which a reading that fits nothing may lie. */
-const ODD_VOLTS_PER_CELL = 0.5;
-
-function heard(
-  line: Line,
-  reading: Reading,
-  seen: Heard,
-  cells: number,
-  gap: { gapDays: number; gapOnDays: number; connected: boolean },
-): Line[] {
-  const straight = updated(line, seen);
-  const { gapDays, gapOnDays, connected } = gap;
-  // Where the voltage is flat nothing need surprise: what was left on does not show for weeks.
-  const hides = seen.flat && line.cause === 'none' && connected && gapOnDays > 0;
-  if (straight.surprise < 1 && !hides) return [straight.line];
-  const children: Line[] = [straight.line];
-  if (straight.surprise >= 1) {
-    children.push({
-      ...line,
-      belief: copyOf(line.belief),
-      odd: [...line.odd, reading.id],
-      log:
-        line.log +
-        maths.log(
-          (reading.confirmed ? UNNOTED.oddAgain : UNNOTED.odd) / (ODD_VOLTS_PER_CELL * cells),
-        ),
-    });
-  }
-  const branch = (chance: number, change: (belief: Gaussian) => void, more: Partial<Line>) => {
-    if (!(chance > 0)) return;
-    const belief = copyOf(line.belief);
-    change(belief);
-    const branched = { ...line, ...more, belief, log: line.log + maths.log(chance) };
-    children.push(updated(branched, seen).line);
-  };
-  if (line.cause === 'none' && connected && gapOnDays > 0) {
-    const stepPerDay = seen.flat ? UNNOTED.stepPerDayFlat : UNNOTED.stepPerDay;
-    for (const start of STEP_STARTS) {
-      for (const [mean, sd, usual] of STEP_SIZES) {
-        const chance = stepPerDay * gapOnDays * usual * 0.5;
-        const since = reading.at - (1 - start) * gapOnDays * MS_PER_DAY;
-        branch(
-          chance,
-          (belief) => {
-            forget(belief, EXCESS, mean, sd);
-            move(belief, [[EXCESS, -(1 - start) * gapOnDays]], 0, 0);
-          },
-          { cause: 'draw', since },
-        );
-      }
-    }
-  }
-  if (straight.surprise < 1) return children;
-  // One trouble at a time.
-  if (line.cause === 'none' && connected) {
-    branch(UNNOTED.dipPerDay * gapOnDays, (belief) => move(belief, [], -18, 14 ** 2), {
-      dips: [...line.dips, reading.at],
-    });
-  }
-  branch(UNNOTED.risePerDay * gapDays, (belief) => forget(belief, CHARGE, 94, 7), {});
-  return children;
-}
-
-/** What is the same of a reading for all explanations. */
-interface Heard {
-  readonly at: ScaleAt;
-  readonly volts: number;
-  readonly noise: number;
-  readonly flat: boolean;
-  /** Its own protection has cut it off: since when, and how empty, does not show. */
-  readonly cutOff: boolean;
-  readonly cells: number;
-}
-
-function heardOf(reading: Reading, question: LearnQuestion): Heard {
-  const { chemistry, cells, scale } = question;
-  const at = scaleAt({ chemistry, cells, scale, celsius: reading.celsius });
-  const flat = CHEMISTRIES[chemistry].flatVoltage;
-  const surface = surfaceChargeVolts(chemistry, cells, reading.restedHours);
-  const flatNoise = flat ? PLATEAU * SCALES[scale].spreadVoltsPerCell * cells : 0;
-  return {
-    at,
-    flat,
-    cells,
-    cutOff: flat && reading.volts < at.voltsOf(CUT_OFF_PCT),
-    volts: reading.volts - SURFACE_SHARE * surface,
-    noise: maths.hypot(METER_SD_VOLTS, READING_SD_VOLTS, SURFACE_SHARE * surface, flatNoise),
-  };
-}
-
-/** A copy that has learnt from a reading, and how many standard deviations off it was. */
-function updated(line: Line, seen: Heard): { line: Line; surprise: number } {
-  return seen.cutOff ? foundEmpty(line, seen) : readAs(line, seen);
-}
-
-function readAs(line: Line, { at, volts, noise }: Heard): { line: Line; surprise: number } {
-  const belief = copyOf(line.belief);
-  const expected = maths.min(MOST_SHOWN_PCT, belief.mean[CHARGE]!);
-  const seen = at.socOf(volts - belief.mean[OFFSET]!);
-  // The chord from what was expected to what is seen: through a bend of the scale it is exact.
-  const far = maths.abs(seen - expected) > 4 ? seen : expected + 4;
-  const { volts: foreseen, weights } = foreseenVolts(belief, at, expected, far);
-  const surprise = volts - foreseen;
-  const spread = sumOf(belief, weights).variance + noise * noise;
-  const log = line.log + learnFrom(belief, weights, surprise, noise * noise);
-  // What the first reading after a charge shows is what it came up to, near enough.
-  const weakPct = line.weak ? (line.weakPct ?? belief.mean[CHARGE]!) : null;
-  return {
-    line: { ...line, belief, log, weakPct },
-    surprise: maths.abs(surprise) / maths.sqrt(spread),
-  };
-}
-
-/**
- * It is empty, and may have been for long: all that is learnt is that its charge, had it gone on
- * falling, is somewhere under the cut-off. The belief cut off there, by its first two moments.
- */
-function foundEmpty(line: Line, { cells }: Heard): { line: Line; surprise: number } {
-  const belief = copyOf(line.belief);
-  const mean = belief.mean[CHARGE]!;
-  const variance = belief.cov[CHARGE * SIZE + CHARGE]!;
-  const sd = maths.sqrt(variance) + 1e-6;
-  const edge = (CUT_OFF_PCT - mean) / sd;
-  const below = maths.max(1e-9, normalBelow(edge));
-  const pull = maths.exp(-0.5 * edge * edge) / maths.sqrt(2 * maths.PI) / below;
-  const left = maths.min(0.999, maths.max(0.05, 1 - edge * pull - pull * pull));
-  const doubt = (variance * left) / (1 - left);
-  const weights = new Numbers(SIZE);
-  weights[CHARGE] = 1;
-  learnFrom(belief, weights, (-sd * pull * (variance + doubt)) / variance, doubt);
-  forget(belief, CHARGE, ...CUT_OFF_LEFT);
-  const log = line.log + maths.log(below / (CUT_OFF_VOLTS_PER_CELL * cells));
-  return { line: { ...line, belief, log }, surprise: maths.max(0, -edge) };
 }
 
 function kept(lines: readonly Line[]): Line[] {

@@ -1,0 +1,44 @@
+import type { Gaussian } from './gaussian';
+
+/** Where a loss beyond draw and self-discharge comes from: of the vehicle, or of the battery. */
+export type Cause = 'none' | 'draw' | 'cell';
+
+/** One explanation while it is followed; `log` is the logarithm of its weight. */
+export interface Line {
+  log: number;
+  readonly belief: Gaussian;
+  readonly cause: Cause;
+  /** When that began; null: before the record. */
+  readonly since: number | null;
+  /** A loss that came once and went: something was on for a while. */
+  readonly dips: readonly number[];
+  /** Readings that are not this battery's, or mistyped. */
+  readonly odd: readonly string[];
+  /** It does not come up to full any more. */
+  readonly weak: boolean;
+  /** To what it came up then, percent, as far as it was read. */
+  readonly weakPct: number | null;
+}
+
+/** How likely things are that nobody noted. Our own assumptions, from what the trade tells. */
+export const UNNOTED = {
+  /** A draw that nobody measured, from the beginning. */
+  draw: 0.12,
+  /** The same after its draw was measured: something slept meanwhile, or came soon after. */
+  missed: 0.08,
+  /** And where the voltage is flat, so that no reading would have told. */
+  missedFlat: 0.34,
+  /** A cell that leaks. */
+  cell: 0.08,
+  /** In a day: something begins to draw; was on for a while; a charge that nobody wrote down. */
+  stepPerDay: 0.0016,
+  /** Heavier where the voltage is flat: it stays unseen for weeks, and is feared the more. */
+  stepPerDayFlat: 0.004,
+  dipPerDay: 0.0006,
+  risePerDay: 0.0001,
+  /** In a reading: mistyped, or another battery; and when it was doubted, and measured again. */
+  odd: 0.015,
+  oddAgain: 0.002,
+  /** In a full charge: it does not come up any more. */
+  weak: 0.04,
+};

@@ -40,14 +40,33 @@ const READING_SD_VOLTS = 0.004;
 
 type Reading = Extract<Happening, { kind: 'reading' }>;
 
-/** Under this a lithium battery is as good as cut off by its own protection. */
-const CUT_OFF_PCT = 4;
-/** Its volts may then lie anywhere within so much. */
-const CUT_OFF_VOLTS_PER_CELL = 0.2;
 /** On a plateau a reading says still less than the scale's spread: so many times that. */
 const PLATEAU = 1.2;
-/** What one that was found so still holds, percent: mean and doubt. */
-const CUT_OFF_LEFT = [1, 2] as const;
+/** A battery found flat: under which charge it is, what it holds then, and how far volts may lie. */
+interface Empty {
+  readonly underPct: number;
+  /** Percent: mean and doubt. */
+  readonly left: readonly [mean: number, sd: number];
+  readonly voltsPerCell: number;
+}
+/** A lithium battery is then as good as cut off by its own protection. */
+const CUT_OFF: Empty = { underPct: 4, left: [1, 2], voltsPerCell: 0.2 };
+/**
+ * Under this acid is all but spent: volts drop away by themselves, and hardly tell how far it
+ * went. Our own assumption; about 11.7 V of a 12 V battery.
+ */
+const SPENT_PCT = -12;
+/** Volts under empty are taken for no less charge than this, give or take so much. */
+const SPENT_LEAST_PCT = -100;
+const SPENT_SD_PCT = 15;
+
+function emptyAs(volts: number, lithium: boolean, at: ScaleAt): Empty | null {
+  if (lithium) return volts < at.voltsOf(CUT_OFF.underPct) ? CUT_OFF : null;
+  if (volts >= at.voltsOf(SPENT_PCT)) return null;
+  const left = maths.max(SPENT_LEAST_PCT, at.socOf(volts));
+  return { underPct: SPENT_PCT, left: [left, SPENT_SD_PCT], voltsPerCell: 0.5 };
+}
+
 /** Of the surface charge that may be left, so much usually is, give or take as much. */
 const SURFACE_SHARE = 0.35;
 
@@ -69,15 +88,14 @@ export function heard(
   if (straight.surprise < 1 && !hides) return [straight.line];
   const children: Line[] = [straight.line];
   if (straight.surprise >= 1) {
+    const odd =
+      (reading.confirmed ? UNNOTED.oddAgain : UNNOTED.odd) *
+      (seen.empty && !seen.flat ? UNNOTED.oddFlat : 1);
     children.push({
       ...line,
       belief: copyOf(line.belief),
       odd: [...line.odd, reading.id],
-      log:
-        line.log +
-        maths.log(
-          (reading.confirmed ? UNNOTED.oddAgain : UNNOTED.odd) / (ODD_VOLTS_PER_CELL * cells),
-        ),
+      log: line.log + maths.log(odd / (ODD_VOLTS_PER_CELL * cells)),
     });
   }
   const branch = (chance: number, change: (belief: Gaussian) => void, more: Partial<Line>) => {
@@ -121,8 +139,8 @@ export interface Heard {
   readonly volts: number;
   readonly noise: number;
   readonly flat: boolean;
-  /** Its own protection has cut it off: since when, and how empty, does not show. */
-  readonly cutOff: boolean;
+  /** It is flat: since when, and how far down it went on, does not show. Null: it is not. */
+  readonly empty: Empty | null;
   readonly cells: number;
 }
 
@@ -136,7 +154,7 @@ export function heardOf(reading: Reading, question: LearnQuestion): Heard {
     at,
     flat,
     cells,
-    cutOff: flat && reading.volts < at.voltsOf(CUT_OFF_PCT),
+    empty: emptyAs(reading.volts, flat, at),
     volts: reading.volts - SURFACE_SHARE * surface,
     noise: maths.hypot(METER_SD_VOLTS, READING_SD_VOLTS, SURFACE_SHARE * surface, flatNoise),
   };
@@ -144,7 +162,7 @@ export function heardOf(reading: Reading, question: LearnQuestion): Heard {
 
 /** A copy that has learnt from a reading, and how many standard deviations off it was. */
 function updated(line: Line, seen: Heard): { line: Line; surprise: number } {
-  return seen.cutOff ? foundEmpty(line, seen) : readAs(line, seen);
+  return seen.empty ? foundEmpty(line, seen.empty, seen.cells) : readAs(line, seen);
 }
 
 function readAs(line: Line, { at, volts, noise }: Heard): { line: Line; surprise: number } {
@@ -167,14 +185,14 @@ function readAs(line: Line, { at, volts, noise }: Heard): { line: Line; surprise
 
 /**
  * It is empty, and may have been for long: all that is learnt is that its charge, had it gone on
- * falling, is somewhere under the cut-off. The belief cut off there, by its first two moments.
+ * falling, is somewhere under that. The belief cut off there, by its first two moments.
  */
-function foundEmpty(line: Line, { cells }: Heard): { line: Line; surprise: number } {
+function foundEmpty(line: Line, empty: Empty, cells: number): { line: Line; surprise: number } {
   const belief = copyOf(line.belief);
   const mean = belief.mean[CHARGE]!;
   const variance = belief.cov[CHARGE * SIZE + CHARGE]!;
   const sd = maths.sqrt(variance) + 1e-6;
-  const edge = (CUT_OFF_PCT - mean) / sd;
+  const edge = (empty.underPct - mean) / sd;
   const below = maths.max(1e-9, normalBelow(edge));
   const pull = maths.exp(-0.5 * edge * edge) / maths.sqrt(2 * maths.PI) / below;
   const left = maths.min(0.999, maths.max(0.05, 1 - edge * pull - pull * pull));
@@ -182,7 +200,7 @@ function foundEmpty(line: Line, { cells }: Heard): { line: Line; surprise: numbe
   const weights = new Numbers(SIZE);
   weights[CHARGE] = 1;
   learnFrom(belief, weights, (-sd * pull * (variance + doubt)) / variance, doubt);
-  forget(belief, CHARGE, ...CUT_OFF_LEFT);
-  const log = line.log + maths.log(below / (CUT_OFF_VOLTS_PER_CELL * cells));
+  forget(belief, CHARGE, ...empty.left);
+  const log = line.log + maths.log(below / (empty.voltsPerCell * cells));
   return { line: { ...line, belief, log }, surprise: maths.max(0, -edge) };
 }

@@ -266,6 +266,24 @@ describe('what a record shows', () => {
     expect(learntSoc(fall(true)).value).toBeLessThan(45);
   });
 
+  it('one found dead flat, measured twice: something was left on, and it is empty', () => {
+    for (const flat of [6.9, 4.6, 9.8, 11.2]) {
+      const low = {
+        kind: 'reading',
+        at: 30 * MS_PER_DAY,
+        id: 'flat',
+        volts: flat,
+        celsius: 5,
+        restedHours: 600,
+        confirmed: true,
+      } as const;
+      const one = learn(question({ readings: falling(0.15, 2), more: [draw, low] }));
+      expect(learntSoc(one).value).toBeLessThan(20);
+      const [first] = findingsOf(one);
+      expect(['sudden-step', 'loses-faster-connected']).toContain(first!.kind);
+    }
+  });
+
   it('a step, with about when it began', () => {
     const readings = [
       ...falling(0.4, 3),

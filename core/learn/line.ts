@@ -39,6 +39,8 @@ export const UNNOTED = {
   /** In a reading: mistyped, or another battery; and when it was doubted, and measured again. */
   odd: 0.015,
   oddAgain: 0.002,
+  /** Of those, so many show a lead-acid battery that is flat: the neighbour's seldom is. */
+  oddFlat: 0.1,
   /** In a full charge: it does not come up any more. */
   weak: 0.04,
 };

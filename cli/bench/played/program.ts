@@ -37,8 +37,13 @@ import type { Way } from './ways';
 
 /** Said of a battery, each of these means that it will not do another season. */
 const REPLACE: readonly FindingKind[] = ['will-not-come-up', 'loses-faster-disconnected'];
+/** Said of a battery, these send the attendant round its vehicle. */
+const LOOK_AROUND: readonly FindingKind[] = ['sudden-step', 'loses-faster-connected'];
+const LOOK_MINUTES = 3;
 /** Rules that another way of keeping a battery may cure. */
 const CURABLE: readonly SeasonRule[] = ['line', 'frost', 'collect'];
+/** So long another way of keeping it is given to help. */
+const HELPED_DAYS = 14;
 /** Finding the circuit that draws, once it is known that one does. Our own assumption. */
 const HUNT_MINUTES = 20;
 /** One job after the other; a round that does not come to an end at a battery is a mistake. */
@@ -59,7 +64,7 @@ export class ByTheProgram implements Way {
   /** Waiting in this round for a channel that comes free further on. */
   private readonly turnedAway = new Set<PlayedBattery>();
   /** Whose plan was changed as the adviser said. */
-  private readonly replanned = new Set<string>();
+  private readonly replanned = new Map<string, Day>();
 
   constructor(
     private readonly site: PlayedSite,
@@ -163,11 +168,15 @@ export class ByTheProgram implements Way {
     for (const stay of loaded.stays) {
       for (const kept of stay.batteries) {
         const { id } = kept.battery;
-        if (!wanting.has(id) || this.replanned.has(id) || kept.standing.state.out) continue;
-        const { recommended } = advise(planContext(loaded, stay, kept));
-        this.replanned.add(id);
-        if (recommended === null || recommended === kept.standing.state.plan) continue;
-        this.write('plan-chosen', id, this.clock(day), { plan: recommended });
+        const before = this.replanned.get(id);
+        if (!wanting.has(id) || kept.standing.state.out) continue;
+        if (before !== undefined && day - before < HELPED_DAYS) continue;
+        // What did not help is not tried again: then it goes to the bench, in the warm.
+        const plan =
+          before === undefined ? advise(planContext(loaded, stay, kept)).recommended : 'bench';
+        this.replanned.set(id, day);
+        if (plan === null || plan === kept.standing.state.plan) continue;
+        this.write('plan-chosen', id, this.clock(day), { plan });
       }
     }
   }
@@ -238,6 +247,7 @@ export class ByTheProgram implements Way {
           restedHours: null,
           confirmed: doubted,
         });
+        this.lookForWhatIsOn(one, at, day);
         return true;
       }
       case 'lamp':
@@ -266,6 +276,16 @@ export class ByTheProgram implements Way {
         // Nothing is seen at these sites, and their mains never fail.
         throw new Error(`${job.kind} at ${one.id}: not in a played season`);
     }
+  }
+
+  /** Told that something was left on, she looks for it; a key or a lamp is seen, a fault is not. */
+  private lookForWhatIsOn(one: PlayedBattery, at: number, day: Day): void {
+    const kept = loadBattery(this.db, at, one.id);
+    if (!kept || !one.battery.connected) return;
+    const found = findingsOf(learntOf(kept.standing), ACTED_ON_FROM);
+    if (!found.some(({ kind }) => LOOK_AROUND.includes(kind))) return;
+    this.site.spend(one, LOOK_MINUTES);
+    if (one.trouble?.kind === 'left-on') this.site.repair(one, day);
   }
 
   /** The channel that the plan has for it, or the best that is free. */

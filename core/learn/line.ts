@@ -23,17 +23,17 @@ export interface Line {
 /** How likely things are that nobody noted. Our own assumptions, from what the trade tells. */
 export const UNNOTED = {
   /** A draw that nobody measured, from the beginning. */
-  draw: 0.12,
+  draw: 0.15,
   /** The same after its draw was measured: something slept meanwhile, or came soon after. */
-  missed: 0.08,
+  missed: 0.11,
   /** And where the voltage is flat, so that no reading would have told. */
-  missedFlat: 0.34,
+  missedFlat: 0.38,
   /** A cell that leaks. */
   cell: 0.08,
   /** In a day: something begins to draw; was on for a while; a charge that nobody wrote down. */
-  stepPerDay: 0.0016,
+  stepPerDay: 0.0024,
   /** Heavier where the voltage is flat: it stays unseen for weeks, and is feared the more. */
-  stepPerDayFlat: 0.004,
+  stepPerDayFlat: 0.005,
   dipPerDay: 0.0006,
   risePerDay: 0.0001,
   /** In a reading: mistyped, or another battery; and when it was doubted, and measured again. */

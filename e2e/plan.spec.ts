@@ -167,6 +167,9 @@ test('exports the season, and reads it back without touching the site', async ({
 test('a missed round and an owner who comes early are planned for, and the morning says so', async ({
   page,
 }) => {
+  // A site of its own: on the others somebody has read a battery this Thursday.
+  await site.remove();
+  site = await TestSite.make('demo');
   await open(page, 'C20');
   const battery = async () => {
     const reply = await page.request.get(`${site.url}/api/season/document`);

@@ -197,7 +197,9 @@ export function handWorkDue(
   morning: number,
 ): { job: keyof typeof PROCEDURE_OF; urgent: boolean }[] {
   const due: { job: keyof typeof PROCEDURE_OF; urgent: boolean }[] = [];
-  if (cleaningDue(standing, morning)) due.push({ job: 'clean', urgent: false });
+  // What is seen while one stands there anyway is done at once.
+  const seenToday = (standing.state.inspection?.at ?? -1) >= morning;
+  if (cleaningDue(standing, morning)) due.push({ job: 'clean', urgent: seenToday });
   if (drawTestDue(standing, outlook, morning)) {
     due.push({ job: 'drawTest', urgent: outlook !== null && isFaster(outlook.loss) });
   }

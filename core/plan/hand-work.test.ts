@@ -29,6 +29,12 @@ describe('work that waits for its turn', () => {
     ]);
   });
 
+  it('what was done today is not made up for by more', () => {
+    const days = { ...rules, roundWeekdays: [...rules.roundWeekdays] };
+    const [next] = spreadWork([test('c')], days, monday, 28);
+    expect(next).toMatchObject({ day: monday + 3 });
+  });
+
   it('what is in doubt comes first', () => {
     const [first] = spread(test('a'), test('b'), test('c', { urgent: true }));
     expect(first).toMatchObject({ battery: 'c', day: monday });

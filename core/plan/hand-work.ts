@@ -28,10 +28,12 @@ export function spreadWork(
   work: readonly HandWork[],
   rules: Pick<Rules, 'roundWeekdays' | 'roundMinutes'>,
   today: Day,
+  /** Minutes of such work that were done today already. */
+  doneMinutes = 0,
 ): { battery: string; job: HandWork['job']; day: Day }[] {
   const most = SHARE * rules.roundMinutes;
   const rounds: { day: Day; minutes: number }[] = [
-    { day: roundOnOrAfter(rules, today), minutes: 0 },
+    { day: roundOnOrAfter(rules, today), minutes: doneMinutes },
   ];
   const nth = (n: number) => {
     while (rounds.length <= n) {

@@ -82,6 +82,7 @@ export function seasonOf(loaded: LoadedSite): SeasonDocument {
     ),
     rules,
     day,
+    doneToday(loaded),
   ).map(({ battery, job, day: on }) => ({ battery, date: dayName(on), jobs: [job] }));
   return {
     version: 'velvet-ember/season@1',
@@ -121,6 +122,22 @@ export function seasonOf(loaded: LoadedSite): SeasonDocument {
     batteries,
     pins: [...byHand, ...waiting],
   };
+}
+
+/** Minutes of draw tests and cleaning that were done today: as much less comes into today's round. */
+function doneToday({ stays, today: day, site }: LoadedSite): number {
+  const morning = instantAt(day, 0, 0, site.timeZone);
+  const minutes = (at: number | null, each: number) =>
+    at !== null && at >= morning ? MINUTES.stop + each : 0;
+  return stays
+    .flatMap(({ batteries }) => batteries)
+    .reduce(
+      (sum, { standing: { state } }) =>
+        sum +
+        minutes(state.drawAt, PROCEDURE_MINUTES['draw-test']) +
+        minutes(state.cleanedAt, PROCEDURE_MINUTES.clean),
+      0,
+    );
 }
 
 /** Draw tests and cleaning that wait for a round. */

@@ -118,7 +118,8 @@ function electricJobs(standing: Standing, outlook: Outlook | null, morning: numb
         outlook.rechargeRound <= roundOnOrAfter(standing.rules, day));
     // Never charged unseen: what was left on shows before the charge hides it.
     const unseen = due && !startedToday && !endedToday && !readLately(standing, morning);
-    if (readToday || unseen || planned.includes('reading') || readingDue(standing, before, day)) {
+    const asked = planned.includes('reading') && !endedToday;
+    if (readToday || unseen || asked || readingDue(standing, before, day)) {
       jobs.splice(looked, 0, { kind: 'reading', done: readToday });
     }
     if (startedToday || (due && !endedToday && chargeBlock(state) === null)) {
@@ -197,9 +198,9 @@ export function handWorkDue(
   morning: number,
 ): { job: keyof typeof PROCEDURE_OF; urgent: boolean }[] {
   const due: { job: keyof typeof PROCEDURE_OF; urgent: boolean }[] = [];
-  // What is seen while one stands there anyway is done at once.
-  const seenToday = (standing.state.inspection?.at ?? -1) >= morning;
-  if (cleaningDue(standing, morning)) due.push({ job: 'clean', urgent: seenToday });
+  // At lay-up one stands there anyway.
+  const laidUpToday = (standing.laidUpAt ?? -1) >= morning;
+  if (cleaningDue(standing, morning)) due.push({ job: 'clean', urgent: laidUpToday });
   if (drawTestDue(standing, outlook, morning)) {
     due.push({ job: 'drawTest', urgent: outlook !== null && isFaster(outlook.loss) });
   }

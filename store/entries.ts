@@ -87,6 +87,18 @@ export function readWalkedDays(db: Db, from: string): Set<string> {
   );
 }
 
+/** Whether anybody has worked at a battery since an instant (UTC); devices do not count. */
+export const wasWalkedSince = (db: Db, at: string): boolean =>
+  db
+    .prepare(
+      `SELECT 1 FROM entry
+        WHERE at >= ? AND kind IN ('reading', 'lamp', 'charge-started', 'charge-ended', 'maintainer',
+                                   'levels', 'cleaned', 'draw', 'hydrometer', 'not-reached')
+          AND coalesce(json_extract(data, '$.source'), '') <> 'device'
+        LIMIT 1`,
+    )
+    .get(at) !== undefined;
+
 export function lastSeq(db: Db): number {
   return Number(db.prepare('SELECT coalesce(max(seq), 0) FROM entry').pluck().get());
 }

@@ -9,6 +9,8 @@ export interface KeptPlan {
   readonly season: SeasonDocument;
   readonly plan: PlanDocument;
   readonly tightened: boolean;
+  /** The round of its day was being walked when it was made. */
+  readonly underWay: boolean;
 }
 
 interface Row {
@@ -17,6 +19,7 @@ interface Row {
   readonly season: string;
   readonly plan: string;
   readonly tightened: 0 | 1;
+  readonly underWay: 0 | 1;
 }
 
 const kept = (row: Row | undefined): KeptPlan | null =>
@@ -27,10 +30,11 @@ const kept = (row: Row | undefined): KeptPlan | null =>
         season: SeasonDocument.parse(JSON.parse(row.season)),
         plan: PlanDocument.parse(JSON.parse(row.plan)),
         tightened: row.tightened === 1,
+        underWay: row.underWay === 1,
       }
     : null;
 
-const COLUMNS = 'id, made_at AS madeAt, season, plan, tightened';
+const COLUMNS = 'id, made_at AS madeAt, season, plan, tightened, under_way AS underWay';
 
 /** The plan that holds. */
 export const readPlan = (db: Db): KeptPlan | null =>
@@ -58,25 +62,40 @@ export const readPlanOf = (db: Db, day: string): KeptPlan | null =>
       .get(day) as Row | undefined,
   );
 
-/** Plans of one day that are kept: the last ones; of earlier days the last one alone. */
+/** Plans of one day that settled its round, and all of the days before it. */
+const SETTLING = '(day < @day OR (day = @day AND under_way = 0))';
+
+/**
+ * The round of `date` by the plan that held before the walk of `day` began, or that holds now
+ * where it has not begun; null: there is no plan, or nothing was to be done in that round.
+ */
+export function readSettledRound(
+  db: Db,
+  day: string,
+  date: string,
+): PlanDocument['rounds'][number] | null {
+  const round = db
+    .prepare(
+      `SELECT value FROM season_plan, json_each(plan, '$.rounds')
+        WHERE season_plan.id = (SELECT max(id) FROM season_plan WHERE ${SETTLING})
+          AND json_extract(value, '$.date') = @date`,
+    )
+    .pluck()
+    .get({ day, date }) as string | undefined;
+  return round === undefined ? null : PlanDocument.shape.rounds.element.parse(JSON.parse(round));
+}
+
+/** Of one day the last plans are kept, and what settled its round; of earlier days the last one alone. */
 const KEPT_OF_A_DAY = 5;
 
 /** Keeps a plan, and counts up the rounds of the calendar that it changes; answers its id. */
-export function keepPlan(
-  db: Db,
-  made: {
-    readonly madeAt: number;
-    readonly day: string;
-    readonly season: SeasonDocument;
-    readonly plan: PlanDocument;
-    readonly tightened: boolean;
-  },
-): number {
+export function keepPlan(db: Db, made: Omit<KeptPlan, 'id'> & { readonly day: string }): number {
   return db
     .transaction(() => {
       const { lastInsertRowid } = db
         .prepare(
-          'INSERT INTO season_plan (made_at, day, season, plan, tightened) VALUES (?, ?, ?, ?, ?)',
+          `INSERT INTO season_plan (made_at, day, season, plan, tightened, under_way)
+           VALUES (?, ?, ?, ?, ?, ?)`,
         )
         .run(
           new Date(made.madeAt).toISOString(),
@@ -84,11 +103,13 @@ export function keepPlan(
           JSON.stringify(made.season),
           JSON.stringify(made.plan),
           made.tightened ? 1 : 0,
+          made.underWay ? 1 : 0,
         );
       db.prepare(
         `DELETE FROM season_plan
           WHERE day = @day
-            AND id NOT IN (SELECT id FROM season_plan WHERE day = @day ORDER BY id DESC LIMIT @most)`,
+            AND id NOT IN (SELECT id FROM season_plan WHERE day = @day ORDER BY id DESC LIMIT @most)
+            AND id IS NOT (SELECT max(id) FROM season_plan WHERE ${SETTLING})`,
       ).run({ day: made.day, most: KEPT_OF_A_DAY });
       db.prepare(
         `DELETE FROM season_plan

@@ -85,6 +85,7 @@ export function exactProgramme(problem: Problem): string {
   ].join('\n');
 
   function programmeOf(unit: Unit): void {
+    if (unit.firstRound > 0) throw new Error(`${unit.id}: a first day of visits is not formulated`);
     const { index: b, lastRound, until } = unit;
     const due = (last: number, every: number) => dueRound(problem, last, every, until);
     const rounds = Array.from({ length: lastRound + 1 }, (_, r) => r);

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { shortDay, toDay } from '../day';
-import { isRound } from './rounds';
+import { isRound, roundOnOrAfter } from './rounds';
 import { spreadWork, type HandWork } from './hand-work';
 
+const rounds = { roundWeekdays: ['mon' as const, 'thu' as const] };
 const rules = { roundWeekdays: ['mon', 'thu'] as const, roundMinutes: 150 };
 const monday = toDay('2027-01-11');
 const far = monday + 200;
@@ -11,11 +12,12 @@ const test = (battery: string, more: Partial<HandWork> = {}): HandWork => ({
   job: 'drawTest',
   urgent: false,
   minutes: 14,
+  from: monday,
   until: far,
   ...more,
 });
 const spread = (...work: HandWork[]) =>
-  spreadWork(work, { ...rules, roundWeekdays: [...rules.roundWeekdays] }, monday);
+  spreadWork(work, { ...rules, roundWeekdays: [...rules.roundWeekdays] });
 
 describe('work that waits for its turn', () => {
   it('fills a fifth of each round, in the order of walking', () => {
@@ -29,10 +31,10 @@ describe('work that waits for its turn', () => {
     ]);
   });
 
-  it('what was done today is not made up for by more', () => {
-    const days = { ...rules, roundWeekdays: [...rules.roundWeekdays] };
-    const [next] = spreadWork([test('c')], days, monday, 28);
-    expect(next).toMatchObject({ day: monday + 3 });
+  it('what came up while the round is walked waits for the next one', () => {
+    const days = spread(test('a', { from: monday + 1 }), test('b')).map(({ day }) => day);
+    expect(days).toEqual([monday + 3, monday]);
+    expect(spread(test('c', { from: monday + 1, until: monday + 2 }))).toEqual([]);
   });
 
   it('what is in doubt comes first', () => {
@@ -57,18 +59,25 @@ describe('work that waits for its turn', () => {
       fc.record({
         urgent: fc.boolean(),
         minutes: fc.integer({ min: 1, max: 60 }),
+        from: fc.integer({ min: 0, max: 10 }),
         until: fc.integer({ min: 0, max: 120 }),
       }),
       { maxLength: 40 },
     );
     fc.assert(
       fc.property(some, (list) => {
-        const work = list.map((one, i) => test(`b${i}`, { ...one, until: monday + one.until }));
-        const done = spread(...work);
-        expect(new Set(done.map(({ battery }) => battery)).size).toBe(work.length);
-        for (const { battery, day } of done) {
-          expect(isRound({ roundWeekdays: ['mon', 'thu'] }, day)).toBe(true);
-          expect(day).toBeLessThanOrEqual(work.find((one) => one.battery === battery)!.until);
+        const work = list.map((one, i) =>
+          test(`b${i}`, { ...one, from: monday + one.from, until: monday + one.until }),
+        );
+        const done = new Map(spread(...work).map(({ battery, day }) => [battery, day]));
+        for (const { battery, from, until } of work) {
+          const day = done.get(battery);
+          if (day === undefined) expect(roundOnOrAfter(rounds, from)).toBeGreaterThan(until);
+          else {
+            expect(isRound(rounds, day)).toBe(true);
+            expect(day).toBeGreaterThanOrEqual(from);
+            expect(day).toBeLessThanOrEqual(until);
+          }
         }
       }),
     );

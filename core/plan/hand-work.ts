@@ -11,6 +11,8 @@ export interface HandWork {
   readonly urgent: boolean;
   /** Minutes that it takes, the way to it included. */
   readonly minutes: number;
+  /** The first day on which it may be done. */
+  readonly from: Day;
   /** The last day on which it is of use. */
   readonly until: Day;
 }
@@ -19,36 +21,26 @@ export interface HandWork {
 const SHARE = 1 / 5;
 
 /**
- * Spreads work over the rounds from `today` on: what is in doubt first, then in the order in
- * which it is given, so that no round is over a fifth full of it; a round takes one piece at
- * least. What cannot be done by its last day comes in the last round before it, or is left out
- * where there is none.
+ * Spreads work over the rounds: what is in doubt first, then in the order in which it is given,
+ * so that no round is over a fifth full of it; a round takes one piece at least. What cannot be
+ * done by its last day comes in the last round before it, or is left out where there is none.
  */
 export function spreadWork(
   work: readonly HandWork[],
   rules: Pick<Rules, 'roundWeekdays' | 'roundMinutes'>,
-  today: Day,
-  /** Minutes of such work that were done today already. */
-  doneMinutes = 0,
 ): { battery: string; job: HandWork['job']; day: Day }[] {
   const most = SHARE * rules.roundMinutes;
-  const rounds: { day: Day; minutes: number }[] = [
-    { day: roundOnOrAfter(rules, today), minutes: doneMinutes },
-  ];
-  const nth = (n: number) => {
-    while (rounds.length <= n) {
-      rounds.push({ day: roundOnOrAfter(rules, rounds.at(-1)!.day + 1), minutes: 0 });
-    }
-    return rounds[n]!;
-  };
+  const taken = new Map<Day, number>();
   const inOrder = [...work].sort((a, b) => Number(b.urgent) - Number(a.urgent));
-  return inOrder.flatMap(({ battery, job, minutes, until }) => {
-    let n = 0;
-    while (nth(n).minutes > 0 && nth(n).minutes + minutes > most) n++;
-    while (n > 0 && nth(n).day > until) n--;
-    const round = nth(n);
-    if (round.day > until) return [];
-    round.minutes += minutes;
-    return [{ battery, job, day: round.day }];
+  return inOrder.flatMap(({ battery, job, minutes, from, until }) => {
+    let day = roundOnOrAfter(rules, from);
+    if (day > until) return [];
+    while (taken.has(day) && taken.get(day)! + minutes > most) {
+      const next = roundOnOrAfter(rules, day + 1);
+      if (next > until) break;
+      day = next;
+    }
+    taken.set(day, (taken.get(day) ?? 0) + minutes);
+    return [{ battery, job, day }];
   });
 }

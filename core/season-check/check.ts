@@ -202,6 +202,8 @@ export function checkPlan(
     const collect = battery.collect ? toDay(battery.collect) : null;
     const until = collect ?? end;
     const lastRound = upTo(Math.min(until, end));
+    const notBefore = battery.notBefore ? toDay(battery.notBefore) : today;
+    const firstRound = after(notBefore - 1);
     const draw = battery.negativeOn ? (100 * battery.drawMa * 0.024) / battery.capacityAh : 0;
     const lossOn = (day: Day) =>
       (draw + (battery.selfDischargePctPerMonthAt20C / 30) * 2 ** ((hall.mean(day) - 20) / 10)) *
@@ -210,6 +212,7 @@ export function checkPlan(
     for (const { day, date } of visits) {
       if (lastRound !== undefined && day > lastRound)
         say(id, 'visit', date, 'After its last round.');
+      if (day < notBefore) say(id, 'visit', date, 'Before it may be visited.');
     }
     let soc = battery.socPct;
     const hung = battery.charging ?? battery.kept;
@@ -308,7 +311,7 @@ export function checkPlan(
             from: day,
             ready: day + Math.ceil(hours / 24 - EPS),
           };
-          begunFirst = fulls.length === 1 && day === roundDays[0];
+          begunFirst = fulls.length === 1 && day === firstRound;
           lamps.push({ days: [day], to: until });
         }
       }
@@ -340,9 +343,9 @@ export function checkPlan(
       }
     }
     if (!battery.kept) {
-      intervals(id, 'reading', looks, battery.readingEveryDays, until);
+      intervals(id, 'reading', looks, battery.readingEveryDays, until, firstRound);
       if (battery.rechargeEveryDays !== undefined) {
-        recharges(id, fulls, battery.rechargeEveryDays, until);
+        recharges(id, fulls, battery.rechargeEveryDays, until, firstRound);
       }
     }
     if (battery.levelsEveryDays !== undefined) {
@@ -353,10 +356,13 @@ export function checkPlan(
         levels[0] === undefined || levels[0] >= today ? [-1e6, ...levels] : levels,
         battery.levelsEveryDays,
         until,
+        firstRound,
       );
     }
     if (battery.lampEveryDays !== undefined) {
-      for (const { days, to } of lamps) intervals(id, 'lamp', days, battery.lampEveryDays, to);
+      for (const { days, to } of lamps) {
+        intervals(id, 'lamp', days, battery.lampEveryDays, to, firstRound);
+      }
     }
     const told = plan.lowestSocPct.find((one) => one.battery === id);
     if (Number.isFinite(lowest.soc) && told && Math.abs(told.socPct - lowest.soc) > TENTH + EPS) {
@@ -371,18 +377,26 @@ export function checkPlan(
   }
 
   /** The day by which something must be done again, or null where nothing asks for it before `until`. */
-  function deadline(last: Day, every: number, until: Day): Day | null {
+  function deadline(last: Day, every: number, until: Day, firstRound: Day | undefined): Day | null {
     const overrun = last + every;
     if (overrun >= until) return null;
-    const next = after(Math.max(last, today - 1));
-    if (next === undefined) return null;
+    const following = after(Math.max(last, today - 1));
+    if (following === undefined || firstRound === undefined) return null;
+    const next = Math.max(following, firstRound);
     const before = overrun < today ? undefined : upTo(overrun);
     return before === undefined ? next : Math.max(next, before);
   }
 
-  function intervals(id: string, rule: SeasonRule, days: Day[], every: number, until: Day): void {
+  function intervals(
+    id: string,
+    rule: SeasonRule,
+    days: Day[],
+    every: number,
+    until: Day,
+    firstRound: Day | undefined,
+  ): void {
     for (let i = 0; i < days.length; i++) {
-      const due = deadline(days[i]!, every, until);
+      const due = deadline(days[i]!, every, until, firstRound);
       if (due === null || due > until) continue;
       const next = days[i + 1] ?? Infinity;
       if (next > due && due < until) {
@@ -403,14 +417,15 @@ export function checkPlan(
     fulls: { day: Day; asSoonAsCanBe: boolean }[],
     every: number,
     until: Day,
+    firstRound: Day | undefined,
   ): void {
     for (let i = 0; i < fulls.length; i++) {
-      const due = deadline(fulls[i]!.day, every, until);
+      const due = deadline(fulls[i]!.day, every, until, firstRound);
       if (due === null || due > until) continue;
       const next = fulls[i + 1];
       if (
         next &&
-        (next.day <= due || (i === 0 && due <= (roundDays[0] ?? 0) && next.asSoonAsCanBe))
+        (next.day <= due || (i === 0 && due <= (firstRound ?? 0) && next.asSoonAsCanBe))
       ) {
         continue;
       }

@@ -69,6 +69,8 @@ const Battery = z.strictObject({
   lampEveryDays: Days.optional(),
   collect: DateText.optional(),
   collectSocPct: Percent.optional(),
+  /** It is not visited before this day: its part of the round that is being walked is done. */
+  notBefore: DateText.optional(),
 });
 
 const Pin = z.strictObject({

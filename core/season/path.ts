@@ -286,13 +286,15 @@ export function bestPath(
 ): Path | null {
   const { roundDay, jobMinutes } = problem;
   const { entry, room, minute, open, price, offers } = market;
-  const { until, lastRound, tooCold } = unit;
+  const { until, firstRound, lastRound, tooCold } = unit;
   const all = labels;
   const minutesOfReading = jobMinutes[READING]!;
   // Holding to the end needs no charge, unless a charge were a cheaper look.
   const restCounts = minutesOfReading <= jobMinutes[CONNECT | DISCONNECT]!;
   const waters = unit.levelsEvery < 10 * NEVER;
   const due = (last: number, every: number) => dueRound(problem, last, every, until);
+  /** What was last done before today. */
+  const dueFirst = (last: number, every: number) => Math.max(firstRound, due(last, every));
 
   if (strict) lookAhead(problem, unit, market, limit + 1e-9);
   else lookNowhere();
@@ -302,20 +304,19 @@ export function bestPath(
   all.wanted[0] = 0;
   all.parent[0] = -1;
   all.jobs[0] = 0;
-  all.look[0] = due(unit.lastRead, unit.readingEvery);
-  all.levels[0] = waters ? due(Math.max(-NEVER, unit.lastLevels), unit.levelsEvery) : NEVER;
+  all.look[0] = dueFirst(unit.lastRead, unit.readingEvery);
+  all.levels[0] = waters ? dueFirst(Math.max(-NEVER, unit.lastLevels), unit.levelsEvery) : NEVER;
   const hangs = unit.onCharge ?? unit.kept;
   all.charger[0] = hangs ? market.chargers.indexOf(hangs.charger) : -1;
   all.full[0] = hangs ? NEVER : -1;
   all.ready[0] = unit.onCharge ? unit.onCharge.ready : 0;
   all.lamp[0] = unit.onCharge
-    ? due(unit.onCharge.since, unit.lampEvery)
+    ? dueFirst(unit.onCharge.since, unit.lampEvery)
     : unit.kept
-      ? due(unit.lastRead, unit.lampEvery)
+      ? dueFirst(unit.lastRead, unit.lampEvery)
       : NEVER;
-  if (unit.onCharge)
-    all.full[0] = offBy(problem, due(unit.lastFull, unit.rechargeEvery), all.ready[0]!);
-  const firstFullDue = due(unit.lastFull, unit.rechargeEvery);
+  const firstFullDue = dueFirst(unit.lastFull, unit.rechargeEvery);
+  if (unit.onCharge) all.full[0] = offBy(problem, firstFullDue, all.ready[0]!);
   /** What distinguishes days of having been full: once it holds to the end, nothing. */
   const fullKey = (day: number): number =>
     restCounts &&
@@ -335,7 +336,7 @@ export function bestPath(
     const before = r > 0 ? roundDay[r - 1]! : -1;
     const pin = unit.pins.get(r);
     const wants = pin ? pin.jobs : 0;
-    const way = entry[r]!;
+    const way = r < firstRound ? Infinity : entry[r]!;
     const left = room[r]!;
     const rate = minute ? minute[r]! : 1;
     const isLast = r === lastRound;
@@ -374,8 +375,8 @@ export function bestPath(
           (wants & ~(CONNECT | DISCONNECT | HAND_BACK)) |
           handBack;
         const fullDue = full === NEVER - 1 ? NEVER : fullDueOf(full);
-        const canWait = !(wants & CONNECT) && (fullDue > r || (full < 0 && r > 0));
-        const tooLate = fullDue <= r && !(full < 0 && fullDue <= 0 && r === 0);
+        const canWait = !(wants & CONNECT) && (fullDue > r || (full < 0 && r > firstRound));
+        const tooLate = fullDue <= r && !(full < 0 && fullDue <= firstRound && r === firstRound);
         if (tooLate && strict) continue;
         // Off, and not hung on.
         if (canWait || !strict) {
@@ -444,7 +445,7 @@ export function bestPath(
           if (wants & CONNECT && pin!.charger >= 0 && market.chargers[k] !== pin!.charger) continue;
           const ready = readyDay(unit, soc, problem.chargers[market.chargers[k]!]!.amps, day);
           if (ready > roundDay[lastRound]!) continue;
-          const asap = full < 0 && fullDue <= 0 && r === 0;
+          const asap = full < 0 && fullDue <= firstRound && r === firstRound;
           const off = asap ? firstRoundFrom(problem, ready) : fullDue;
           const late = off < NEVER && roundDay[Math.min(off, lastRound)]! < ready;
           if (late && strict) continue;

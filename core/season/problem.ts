@@ -81,6 +81,8 @@ export interface Unit {
   readonly until: number;
   readonly collected: boolean;
   readonly collectSocPct: number;
+  /** The first round in which it may be visited. */
+  readonly firstRound: number;
   /** Its last round: that of the hand-back, or the last of all; −1: none. */
   readonly lastRound: number;
   /** By round. */
@@ -164,6 +166,7 @@ export function problemOf(document: SeasonDocument): Problem {
       floors.set(key, (floor = nights[hall]!.map((min) => leastUnfrozen(chemistry, min))));
     return floor;
   };
+  const roundFrom = (day: number) => firstRoundFrom({ roundDay, roundUpTo }, day);
   const sortOf = new Map<string, number>();
   const chargers = document.chargers.map((charger) => {
     const halls = new Uint8Array(document.halls.length);
@@ -260,6 +263,7 @@ export function problemOf(document: SeasonDocument): Problem {
       until,
       collected: collect !== null,
       collectSocPct: (battery.collectSocPct ?? -1000) + HAIR,
+      firstRound: battery.notBefore ? roundFrom(dayIn(battery.notBefore)) : 0,
       lastRound: Math.min(roundUpTo[until]!, roundDay.length - 1),
       pins: pins.get(battery.id) ?? new Map<number, PinnedVisit>(),
     };
@@ -393,7 +397,10 @@ function pinsOf(
 }
 
 /** The first round on or after a day. */
-export function firstRoundFrom({ roundDay, roundUpTo }: Problem, day: number): number {
+export function firstRoundFrom(
+  { roundDay, roundUpTo }: Pick<Problem, 'roundDay' | 'roundUpTo'>,
+  day: number,
+): number {
   if (day <= 0) return 0;
   const upTo = roundUpTo[Math.min(day, roundUpTo.length - 1)]!;
   return upTo >= 0 && roundDay[upTo]! === day ? upTo : upTo + 1;

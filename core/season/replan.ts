@@ -6,9 +6,10 @@ import { LEFT_ALONE, SLOT, Solution, firstPlan, rank } from './solve';
 import { Tightening, type Chance } from './tighten';
 import { fateOf } from './unmet';
 
-/** The paths that a plan gives, as far as they lie in the season that is left. */
+/** The paths that a plan gives, as far as they lie in the season that is left and may be walked. */
 export function pathsOf(problem: Problem, plan: PlanDocument): Map<string, Path> {
   const charger = new Map(problem.chargers.map(({ id }, i) => [id, i]));
+  const first = new Map(problem.units.map(({ id, firstRound }) => [id, firstRound]));
   const visits = new Map<string, PathVisit[]>();
   for (const round of plan.rounds) {
     const at = problem.roundDay.indexOf(toDay(round.date) - problem.today);
@@ -16,6 +17,7 @@ export function pathsOf(problem: Problem, plan: PlanDocument): Map<string, Path>
     for (const { visits: all } of round.stops) {
       for (const visit of all) {
         const list = visits.get(visit.battery) ?? [];
+        if (at < (first.get(visit.battery) ?? 0)) continue;
         const jobs = visit.jobs.reduce((sum, job) => sum | JOB_BITS[job], 0);
         list.push({ round: at, jobs, charger: charger.get(visit.charger ?? '') ?? -1 });
         visits.set(visit.battery, list);

@@ -183,6 +183,8 @@ describe('one battery', () => {
     ['full at least every three weeks', { rechargeEveryDays: 21, drawMa: 5 }],
     ['nearly down already', { socPct: 64, lastRead: on(-20), collect: on(27), collectSocPct: 80 }],
     ['holding by itself', { negativeOn: false }],
+    ['not visited for ten days, overdue', { lastRead: on(-30), notBefore: on(10) }],
+    ['full, not visited before it is due', { rechargeEveryDays: 12, notBefore: on(15), drawMa: 5 }],
   ];
   it.each(cases)('%s: no other plan is legal and shorter', (_, battery) => {
     const season = small({ drawMa: 45, ...battery }, { end: on(40) });
@@ -220,7 +222,16 @@ describe('a whole season', () => {
         fc.boolean(),
         fc.constantFrom(40, 90, 200),
         (seed, chargers, awkward, minutes) => {
-          const season = seasonOfChance(seed, { ...size, chargers, awkward, minutes });
+          const made = seasonOfChance(seed, { ...size, chargers, awkward, minutes });
+          const later = randomOne(seed);
+          const season = {
+            ...made,
+            batteries: made.batteries.map((one) =>
+              awkward && later.uniform() < 0.3
+                ? { ...one, notBefore: dayName(toDay(made.today) + Math.ceil(9 * later.uniform())) }
+                : one,
+            ),
+          };
           const solution = firstPlan(problemOf(season));
           expect(found(season, writePlan(solution, null))).toEqual([]);
           const better = tightened(solution, 6, randomOne(seed).uniform);

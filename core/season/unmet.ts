@@ -35,7 +35,7 @@ const pct = (value: number) => `${value.toFixed(1)} %`;
 /** Follows a battery along its path, day by day and round by round. */
 export function fateOf(problem: Problem, unit: Unit, path: Pick<Path, 'visits'> | null): Fate {
   const { roundDay, today } = problem;
-  const { until, lastRound } = unit;
+  const { until, firstRound, lastRound } = unit;
   const unmet: Unmet[] = [];
   const say = (rule: SeasonRule, day: number, why: string) => {
     if (!unmet.some((one) => one.rule === rule)) unmet.push({ battery: unit.id, rule, day, why });
@@ -43,19 +43,20 @@ export function fateOf(problem: Problem, unit: Unit, path: Pick<Path, 'visits'> 
   const on = (day: number) => shortDay(today + day);
   const visits = new Map((path?.visits ?? []).map((visit) => [visit.round, visit]));
   const due = (last: number, every: number) => dueRound(problem, last, every, until);
+  const dueFirst = (last: number, every: number) => Math.max(firstRound, due(last, every));
   let hung = unit.onCharge !== null || unit.kept !== null;
   let full = -1;
-  let fullDue = due(unit.lastFull, unit.rechargeEvery);
-  const asap = fullDue <= 0;
-  let look = due(unit.lastRead, unit.readingEvery);
+  let fullDue = dueFirst(unit.lastFull, unit.rechargeEvery);
+  const asap = fullDue <= firstRound;
+  let look = dueFirst(unit.lastRead, unit.readingEvery);
   let levels =
     unit.levelsEvery < 10 * NEVER
-      ? due(Math.max(-NEVER, unit.lastLevels), unit.levelsEvery)
+      ? dueFirst(Math.max(-NEVER, unit.lastLevels), unit.levelsEvery)
       : NEVER;
   let lamp = unit.onCharge
-    ? due(unit.onCharge.since, unit.lampEvery)
+    ? dueFirst(unit.onCharge.since, unit.lampEvery)
     : unit.kept
-      ? due(unit.lastRead, unit.lampEvery)
+      ? dueFirst(unit.lastRead, unit.lampEvery)
       : NEVER;
   let connectedFirst = hung;
   let underLineDays = 0;
@@ -102,7 +103,7 @@ export function fateOf(problem: Problem, unit: Unit, path: Pick<Path, 'visits'> 
     if (jobs & CONNECT) {
       hung = true;
       charges++;
-      connectedFirst = full < 0 && r === 0;
+      connectedFirst = full < 0 && r === firstRound;
       lamp = due(day, unit.lampEvery);
     }
     if (jobs & READING) look = due(day, unit.readingEvery);

@@ -20,6 +20,7 @@ import { MINUTES, PROCEDURE_MINUTES, handWorkDue } from '../../core/plan/due';
 import { spreadWork, type HandWork } from '../../core/plan/hand-work';
 import type { SeasonBattery, SeasonDocument } from '../../core/season/document';
 import type { KeptBattery, LoadedSite, Stay } from '../site/load';
+import { isThrough, type SettledRound } from './settled';
 
 /** What a battery that was never read is taken to hold, percent: until it is, only the reading is planned. */
 const UNREAD_PCT = 90;
@@ -33,10 +34,16 @@ const LEAST_SPREAD_DAYS = 10;
 /**
  * The site as a season document: every battery with what was learnt of its losses, what hangs
  * where, halls with their weather, chargers that work, and what was decided by hand. Charge and
- * losses are in percent of what a battery can still hold, so its capacity is the usable one.
+ * losses are in percent of what a battery can still hold, so its capacity is the usable one. Of a
+ * round that is being walked (`walked`), those that are through with it are not visited again.
  */
-export function seasonOf(loaded: LoadedSite): SeasonDocument {
+export function seasonOf(loaded: LoadedSite, walked: SettledRound | null): SeasonDocument {
   const { rules, site, today: day } = loaded;
+  const through = new Set(
+    loaded.stays.flatMap(({ batteries: all }) =>
+      all.flatMap((kept) => (walked && isThrough(kept, walked) ? [kept.battery.id] : [])),
+    ),
+  );
   const collects = loaded.stays.flatMap(({ batteries }) =>
     batteries.flatMap(({ standing }) => standing.collectDay ?? []),
   );
@@ -47,7 +54,12 @@ export function seasonOf(loaded: LoadedSite): SeasonDocument {
     stay.batteries.flatMap((kept, i) =>
       condemnedFor(kept.standing.state)
         ? []
-        : [batteryOf(stay, kept, 100 * walk + i, chargers, extra)],
+        : [
+            {
+              ...batteryOf(stay, kept, 100 * walk + i, chargers, extra),
+              ...(through.has(kept.battery.id) ? { notBefore: dayName(walked!.day + 1) } : {}),
+            },
+          ],
     ),
   );
   const hung = new Map<string, Set<string>>();
@@ -60,7 +72,10 @@ export function seasonOf(loaded: LoadedSite): SeasonDocument {
       condemnedFor(standing.state)
         ? []
         : standing.state.pins
-            .filter(({ date }) => date >= dayName(day))
+            .filter(
+              ({ date }) =>
+                date >= dayName(day) && !(through.has(battery.id) && date === dayName(walked!.day)),
+            )
             .map(({ date, jobs, chargerId, channel }) => ({
               battery: battery.id,
               date,
@@ -74,15 +89,13 @@ export function seasonOf(loaded: LoadedSite): SeasonDocument {
   const waiting = spreadWork(
     loaded.stays.flatMap((stay) =>
       stay.batteries.flatMap((kept) =>
-        waitingAt(kept, day, end).filter(
+        waitingAt(kept, day, end, walked).filter(
           ({ battery, job }) =>
             !byHand.some((pin) => pin.battery === battery && pin.jobs.includes(job)),
         ),
       ),
     ),
     rules,
-    day,
-    doneToday(loaded),
   ).map(({ battery, job, day: on }) => ({ battery, date: dayName(on), jobs: [job] }));
   return {
     version: 'velvet-ember/season@1',
@@ -124,24 +137,13 @@ export function seasonOf(loaded: LoadedSite): SeasonDocument {
   };
 }
 
-/** Minutes of draw tests and cleaning that were done today: as much less comes into today's round. */
-function doneToday({ stays, today: day, site }: LoadedSite): number {
-  const morning = instantAt(day, 0, 0, site.timeZone);
-  const minutes = (at: number | null, each: number) =>
-    at !== null && at >= morning ? MINUTES.stop + each : 0;
-  return stays
-    .flatMap(({ batteries }) => batteries)
-    .reduce(
-      (sum, { standing: { state } }) =>
-        sum +
-        minutes(state.drawAt, PROCEDURE_MINUTES['draw-test']) +
-        minutes(state.cleanedAt, PROCEDURE_MINUTES.clean),
-      0,
-    );
-}
-
-/** Draw tests and cleaning that wait for a round. */
-function waitingAt({ battery, standing, outlook }: KeptBattery, day: Day, end: Day): HandWork[] {
+/** Draw tests and cleaning that wait for a round; of one that is being walked only what is in it. */
+function waitingAt(
+  { battery, standing, outlook }: KeptBattery,
+  day: Day,
+  end: Day,
+  walked: SettledRound | null,
+): HandWork[] {
   if (condemnedFor(standing.state)) return [];
   const morning = instantAt(day, 0, 0, standing.timeZone);
   return handWorkDue(standing, outlook, morning).map(({ job, urgent }) => ({
@@ -149,6 +151,10 @@ function waitingAt({ battery, standing, outlook }: KeptBattery, day: Day, end: D
     job,
     urgent,
     minutes: MINUTES.stop + PROCEDURE_MINUTES[job === 'clean' ? 'clean' : 'draw-test'],
+    from:
+      walked && !urgent && !walked.visits.get(battery.id)?.jobs.includes(job)
+        ? walked.day + 1
+        : day,
     until: Math.min(end, standing.collectDay ?? end),
   }));
 }

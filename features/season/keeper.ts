@@ -1,16 +1,27 @@
 import 'server-only';
-import { dayName } from '../../core/day';
+import { dayName, instantAt } from '../../core/day';
+import { roundOnOrAfter } from '../../core/plan/rounds';
 import { SeasonDocument, type PlanDocument } from '../../core/season/document';
-import { keepPlan, readPlan, type KeptPlan } from '../../store/season-plans';
+import { wasWalkedSince } from '../../store/entries';
+import { keepPlan, readPlan, readSettledRound, type KeptPlan } from '../../store/season-plans';
 import { db } from '../server/store';
 import type { LoadedSite } from '../site/load';
 import { seasonOf } from './from-site';
 import { planned } from './planned';
 import { planAside } from './planner';
+import { settledRound, type SettledRound } from './settled';
 
 const held = globalThis as typeof globalThis & {
   velvetEmberPlanning?: { readonly season: string; readonly plan: Promise<KeptPlan> };
 };
+
+/** The round that is being walked; null: nobody has begun today. */
+function walkedRound({ rules, site, today }: LoadedSite): SettledRound | null {
+  const morning = new Date(instantAt(today, 0, 0, site.timeZone)).toISOString();
+  if (!wasWalkedSince(db(), morning)) return null;
+  const day = roundOnOrAfter(rules, today);
+  return settledRound(day, readSettledRound(db(), dayName(today), dayName(day)));
+}
 
 /**
  * The plan that holds: as it was kept, or made anew where the season is no longer the one it was
@@ -18,13 +29,14 @@ const held = globalThis as typeof globalThis & {
  */
 export function currentPlan(loaded: LoadedSite): Promise<KeptPlan> {
   // Parsed as one that was kept is, so that the two compare.
-  const season = SeasonDocument.parse(seasonOf(loaded));
+  const walked = walkedRound(loaded);
+  const season = SeasonDocument.parse(seasonOf(loaded, walked));
   const key = JSON.stringify(season);
   const kept = readPlan(db());
   if (kept && JSON.stringify(kept.season) === key) return Promise.resolve(kept);
   const under = held.velvetEmberPlanning;
   if (under?.season === key) return under.plan;
-  const plan = makePlan(loaded, season, kept?.plan ?? null);
+  const plan = makePlan(loaded, season, kept?.plan ?? null, walked !== null);
   held.velvetEmberPlanning = { season: key, plan };
   return plan.finally(() => {
     if (held.velvetEmberPlanning?.plan === plan) held.velvetEmberPlanning = undefined;
@@ -35,10 +47,11 @@ async function makePlan(
   loaded: LoadedSite,
   season: SeasonDocument,
   earlier: PlanDocument | null,
+  underWay: boolean,
 ): Promise<KeptPlan> {
   const plan = await planAside({ season, earlier });
-  const made = { madeAt: loaded.now, day: dayName(loaded.today), season, plan, tightened: false };
-  return { ...made, id: keepPlan(db(), made) };
+  const made = { madeAt: loaded.now, season, plan, tightened: false, underWay };
+  return { ...made, id: keepPlan(db(), { ...made, day: dayName(loaded.today) }) };
 }
 
 /** The site with what the plan has for each battery in the next round. */

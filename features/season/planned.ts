@@ -26,15 +26,20 @@ export function planned(loaded: LoadedSite, plan: PlanDocument): LoadedSite {
   };
 }
 
-/** What a plan has for each battery in one round. */
-export function plannedOn(
-  plan: PlanDocument,
-  date: string,
-): Map<string, { jobs: readonly SeasonJob[]; charger: string | null }> {
-  const round = plan.rounds.find((one) => one.date === date);
-  return new Map(
+/** What is done at one battery in a round, and the charger that it is hung on. */
+export interface RoundVisit {
+  readonly jobs: readonly SeasonJob[];
+  readonly charger: string | null;
+}
+
+/** What a round has for each battery; null: nothing. */
+export const byBattery = (round: PlanDocument['rounds'][number] | null): Map<string, RoundVisit> =>
+  new Map(
     (round?.stops ?? []).flatMap(({ visits }) =>
       visits.map(({ battery, jobs, charger }) => [battery, { jobs, charger: charger ?? null }]),
     ),
   );
-}
+
+/** What a plan has for each battery in one round. */
+export const plannedOn = (plan: PlanDocument, date: string): Map<string, RoundVisit> =>
+  byBattery(plan.rounds.find((one) => one.date === date) ?? null);

@@ -90,6 +90,7 @@ export async function postTightened(request: Request): Promise<Response> {
     season: current.season,
     plan,
     tightened: true,
+    underWay: current.underWay,
   });
   return Response.json({ planId: id });
 }

@@ -144,7 +144,7 @@ export class ByTheProgram implements Way {
   /** The site as the program has it this morning, its plan made anew where it differs. */
   private loadedOn(day: Day): LoadedSite {
     const loaded = loadSite(this.db, this.site.at(day))!;
-    const season = seasonOf(loaded);
+    const season = seasonOf(loaded, null);
     this.plan = planFor({ season, earlier: this.plan });
     this.current = { season, plan: this.plan };
     return planned(loaded, this.plan);

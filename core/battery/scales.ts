@@ -55,10 +55,12 @@ const LEAD_ACID_BELOW_EMPTY = 0.0167 / 6;
 /** ±0.03 V of a 12 V battery as a 90 % range. */
 const LEAD_ACID_SPREAD = 0.018 / 6;
 
-/** Our own assumption: half the table's own spread. */
+/** Our own assumption: a little less than the table's own spread. */
 const LEAD_ACID_BULGE = 0.0022;
+/** Of flooded batteries two published laws disagree, so that less is known of what is between. */
+const DISPUTED_BULGE = 0.0035;
 /** What is from memory, or handed down, lies further off in between. Our own assumption. */
-const HANDED_DOWN_BULGE = 0.005;
+const HANDED_DOWN_BULGE = 0.006;
 
 const leadAcid = {
   belowEmpty: LEAD_ACID_BELOW_EMPTY,
@@ -75,6 +77,7 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = {
     points: perCell(6, PUBLISHED_12V),
     celsius: 26.7,
     ...leadAcid,
+    bulgeVoltsPerCell: DISPUTED_BULGE,
   },
   calcium: {
     id: 'calcium',
@@ -84,6 +87,7 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = {
     points: perCell(6, PUBLISHED_12V, 0.03),
     celsius: 26.7,
     ...leadAcid,
+    bulgeVoltsPerCell: DISPUTED_BULGE,
   },
   agm: {
     id: 'agm',

@@ -1,6 +1,7 @@
-import { CHARGE, DRAW, EXCESS, SELF, SIZE, rootOf } from '../learn/gaussian';
+import { CHARGE, DRAW, EXCESS, SELF, SIZE, rootOf, type Gaussian } from '../learn/gaussian';
 import { FULL_PCT, WEAK_FULL_PCT, type Learnt } from '../learn/learn';
-import { evenNormals } from './normals';
+import { normalBelow } from '../learn/mixture';
+import { evenNormals, normalQuantile } from './normals';
 
 /** What one battery may be, many times over: each draw is one way in which it could be so. */
 export interface Draws {
@@ -25,8 +26,8 @@ const WEAK_AGAIN_PCT = 4;
 
 /**
  * Draws from what was learnt: each explanation gets its share of them, in proportion to its
- * chance; within it they follow its belief. Losses are not under zero. The same learning gives
- * the same draws.
+ * chance; within it they follow its belief. Losses are not under zero, and nothing is more than
+ * full: the beliefs are those of what is left. The same learning gives the same draws.
  */
 export function drawsOf(learnt: Learnt, count = DRAWS): Draws {
   const draws = {
@@ -44,21 +45,30 @@ export function drawsOf(learnt: Learnt, count = DRAWS): Draws {
   const place = scattered(count);
   let n = 0;
   let share = 0;
-  for (const { weight, belief, cause, weak, weakPct } of learnt.explanations) {
+  const possible = learnt.explanations.map(
+    ({ weight, belief }) => weight * belowFull(belief).share,
+  );
+  const whole = possible.reduce((sum, one) => sum + one, 0);
+  for (const [i, { belief, cause, weak, weakPct }] of learnt.explanations.entries()) {
     const [full, fullSd] = !weak
       ? FULL_PCT
       : weakPct === null
         ? WEAK_FULL_PCT
         : [weakPct, WEAK_AGAIN_PCT];
-    share += weight;
+    const fullMost = (100 - full) / fullSd;
+    const fullUnder = normalBelow(fullMost);
+    share += possible[i]! / whole;
     const until = Math.min(count, Math.round(share * count));
     if (n >= until) continue;
     const root = rootOf(belief);
+    const { most, share: under } = belowFull(belief);
     for (; n < until; n++) {
       const at = place(n);
+      // Charge comes first, and the rest goes with it.
+      const first = upTo(normals[n * row + CHARGE]!, most, under);
       for (let i = 0; i < SIZE; i++) {
-        let value = belief.mean[i]!;
-        for (let j = 0; j <= i; j++) value += root[i * SIZE + j]! * normals[n * row + j]!;
+        let value = belief.mean[i]! + root[i * SIZE]! * first;
+        for (let j = 1; j <= i; j++) value += root[i * SIZE + j]! * normals[n * row + j]!;
         values[i] = value;
       }
       const excess = Math.max(0, values[EXCESS]!);
@@ -66,7 +76,7 @@ export function drawsOf(learnt: Learnt, count = DRAWS): Draws {
       draws.drawPctPerDay[at] = Math.max(0, values[DRAW]!) + (cause === 'draw' ? excess : 0);
       draws.selfPctPerDayAt20C[at] = Math.max(0, values[SELF]!) / 30;
       draws.cellPctPerDay[at] = cause === 'cell' ? excess : 0;
-      draws.fullPct[at] = Math.min(100, full + fullSd * normals[n * row + SIZE]!);
+      draws.fullPct[at] = full + fullSd * upTo(normals[n * row + SIZE]!, fullMost, fullUnder);
     }
   }
   // Rounding may leave the last few: they follow the likeliest.
@@ -83,6 +93,18 @@ export function drawsOf(learnt: Learnt, count = DRAWS): Draws {
   }
   return draws;
 }
+
+/** How many standard deviations full lies over a belief's charge, and how much of it that leaves. */
+function belowFull({ mean, cov }: Gaussian): { most: number; share: number } {
+  const most = (100 - mean[CHARGE]!) / Math.sqrt(Math.max(1e-12, cov[CHARGE * SIZE + CHARGE]!));
+  return { most, share: Math.max(1e-9, normalBelow(most)) };
+}
+
+/** A normal deviate as one of those up to `most`, a `share` of all; in the same order. */
+const upTo = (deviate: number, most: number, share: number): number =>
+  share > 0.9999
+    ? deviate
+    : Math.min(most, normalQuantile(Math.max(1e-12, normalBelow(deviate) * share)));
 
 /** Each of `count` places once, far from the one before. */
 function scattered(count: number): (n: number) => number {

@@ -98,6 +98,30 @@ describe('normal deviates', () => {
     expect(Math.abs(own.value - quantile(sample, 0.5))).toBeLessThan(0.25);
     expect(own.high).toBeCloseTo(quantile(sample, 0.95), 0);
   });
+
+  it('what cannot be more than so much has the quantiles of what is left', () => {
+    const mixed = [
+      { weight: 0.7, mean: 99, sd: 3 },
+      { weight: 0.3, mean: 60, sd: 8 },
+    ];
+    for (const parts of [mixed, [{ weight: 1, mean: 99.5, sd: 2 }]]) {
+      const sample = parts.flatMap(({ weight, mean, sd }) =>
+        Array.from({ length: 8000 * weight }, (_, i) => {
+          return mean + sd * normalQuantile((i + 0.5) / (8000 * weight));
+        }).filter((soc) => soc <= 100),
+      );
+      const own = quantilesOf(parts, 100);
+      // simple-statistics: quantile.
+      expect(own.low).toBeCloseTo(quantile(sample, 0.05), 1);
+      expect(own.value).toBeCloseTo(quantile(sample, 0.5), 1);
+      expect(own.high).toBeCloseTo(quantile(sample, 0.95), 1);
+      expect(own.high).toBeLessThan(100);
+    }
+    // Far under it nothing changes; far over it there is nothing else.
+    const far = { weight: 1, mean: 50, sd: 2 };
+    expect(quantilesOf([far], 100)).toEqual(quantilesOf([far]));
+    expect(quantilesOf([{ ...far, mean: 150 }], 100)).toEqual({ value: 100, low: 100, high: 100 });
+  });
 });
 
 describe('a battery foreseen', () => {

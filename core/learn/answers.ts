@@ -12,8 +12,8 @@ const weights = (terms: Terms): Float64Array => {
   return all;
 };
 
-const ask = (learnt: Learnt, termsOf: (one: Explanation) => Terms): Estimate =>
-  spreadOf(learnt.explanations, (one) => weights(termsOf(one)));
+const ask = (learnt: Learnt, termsOf: (one: Explanation) => Terms, most?: number): Estimate =>
+  spreadOf(learnt.explanations, (one) => weights(termsOf(one)), most);
 
 const notUnder0 = ({ value, low, high }: Estimate): Estimate => ({
   value: Math.max(0, value),
@@ -22,10 +22,7 @@ const notUnder0 = ({ value, low, high }: Estimate): Estimate => ({
 });
 
 /** State of charge, percent of what it can still hold; never over 100. */
-export function learntSoc(learnt: Learnt): Estimate {
-  const { value, low, high } = ask(learnt, () => [[CHARGE, 1]]);
-  return { value: Math.min(100, value), low: Math.min(100, low), high: Math.min(100, high) };
-}
+export const learntSoc = (learnt: Learnt): Estimate => ask(learnt, () => [[CHARGE, 1]], 100);
 
 /** All that it loses, percent a day at present temperatures; nothing charges itself. */
 export const learntLoss = (learnt: Learnt): Estimate =>

@@ -9,6 +9,7 @@ import {
 } from '../battery/state-of-charge';
 import { MOST_SHOWN_PCT, foreseenVolts } from './expected-reading';
 import {
+  BULGE,
   CHARGE,
   EXCESS,
   OFFSET,
@@ -40,6 +41,11 @@ const READING_SD_VOLTS = 0.004;
 
 type Reading = Extract<Happening, { kind: 'reading' }>;
 
+/**
+ * A scale has a shape of its own at every charge, which no slope and no bulge follow: so much
+ * half-way down, and less toward its ends. Our own assumption.
+ */
+const SHAPE_VOLTS_PER_CELL = 0.0015;
 /** On a plateau a reading says still less than the scale's spread: so many times that. */
 const PLATEAU = 1.2;
 /** A battery found flat: under which charge it is, what it holds then, and how far volts may lie. */
@@ -165,7 +171,13 @@ function updated(line: Line, seen: Heard): { line: Line; surprise: number } {
   return seen.empty ? foundEmpty(line, seen.empty, seen.cells) : readAs(line, seen);
 }
 
-function readAs(line: Line, { at, volts, noise }: Heard): { line: Line; surprise: number } {
+function readAs(
+  line: Line,
+  { at, volts, noise: own, cells, flat }: Heard,
+): {
+  line: Line;
+  surprise: number;
+} {
   const belief = copyOf(line.belief);
   const expected = maths.min(MOST_SHOWN_PCT, belief.mean[CHARGE]!);
   const seen = at.socOf(volts - belief.mean[OFFSET]!);
@@ -173,6 +185,8 @@ function readAs(line: Line, { at, volts, noise }: Heard): { line: Line; surprise
   const far = maths.abs(seen - expected) > 4 ? seen : expected + 4;
   const { volts: foreseen, weights } = foreseenVolts(belief, at, expected, far);
   const surprise = volts - foreseen;
+  const shape = flat ? 0 : SHAPE_VOLTS_PER_CELL * cells * weights[BULGE]!;
+  const noise = maths.hypot(own, shape);
   const spread = sumOf(belief, weights).variance + noise * noise;
   const log = line.log + learnFrom(belief, weights, surprise, noise * noise);
   // What the first reading after a charge shows is what it came up to, near enough.

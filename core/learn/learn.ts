@@ -63,7 +63,7 @@ const CELL_SIZES = [
   [2.2, 1.2, 0.2],
 ] as const;
 /** What a charger calls full, percent: mean and doubt. */
-export const FULL_PCT = [98.5, 1] as const;
+export const FULL_PCT = [98.7, 0.8] as const;
 /** The same of a battery that does not come up any more. */
 export const WEAK_FULL_PCT = [78, 12] as const;
 /**
@@ -75,8 +75,10 @@ const WEAK_AGAIN_SD_PCT = 20;
 const OUTING_PCT = [-1.5, 3] as const;
 
 /** A loss is not quite the same from day to day, and no law of it quite true: shares of it. */
-const LOSS_UNSTEADY = 0.06;
+const LOSS_UNSTEADY = 0.05;
 const WALK_PCT = 0.12;
+/** Of a loss in which there is something that nobody measured: it wakes and sleeps. */
+const EXCESS_UNSTEADY = 0.2;
 /** A leak through a cell is less even, and grows or eases: shares of it, from day to day. */
 const LEAK_UNSTEADY = 0.25;
 const LEAK_DRIFT = 0.1;
@@ -272,7 +274,12 @@ function fall(line: Line, days: number, factor: number, connected: boolean): voi
   if (connected) weights.push([DRAW, -days]);
   if (excessActs(line, connected)) weights.push([EXCESS, -days]);
   const lost = weights.reduce((sum, [of, by]) => sum + by * belief.mean[of]!, 0);
-  const unsteady = cause === 'cell' ? LEAK_UNSTEADY : LOSS_UNSTEADY;
+  const unsteady =
+    cause === 'cell'
+      ? LEAK_UNSTEADY
+      : cause === 'draw' && connected
+        ? EXCESS_UNSTEADY
+        : LOSS_UNSTEADY;
   move(belief, weights, 0, (unsteady * lost) ** 2 + WALK_PCT ** 2 * days);
   if (cause === 'cell') {
     const own = EXCESS * SIZE + EXCESS;

@@ -18,7 +18,7 @@ const UNKNOWN_AGE_YEARS = 5;
 const SHARE_WHEN_NEW = 0.97;
 const SHARE_LOST_A_YEAR = 0.03;
 /** Batteries of one age differ by so much. Our own assumption. */
-const SHARE_SD = 0.07;
+const SHARE_SD = 0.055;
 
 /**
  * Usable capacity as a share of the rated one: by age, and by what measured charges from a known

@@ -1,5 +1,4 @@
 import loadHighs from 'highs';
-import { dueRound } from '../../core/season/path';
 import {
   CONNECT,
   DISCONNECT,
@@ -8,6 +7,7 @@ import {
   LEVELS,
   NEVER,
   READING,
+  dueRound,
   firstRoundFrom,
   readyDay,
   socAt,

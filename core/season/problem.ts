@@ -405,3 +405,21 @@ export function firstRoundFrom(
   const upTo = roundUpTo[Math.min(day, roundUpTo.length - 1)]!;
   return upTo >= 0 && roundDay[upTo]! === day ? upTo : upTo + 1;
 }
+
+/**
+ * The round by which something is due that was last done on `last` and may wait `every` days: the
+ * last one in time, the first one where it is overrun, never twice the same. NEVER: not before
+ * `until`.
+ */
+export function dueRound(
+  { roundDay, roundUpTo }: Problem,
+  last: number,
+  every: number,
+  until: number,
+): number {
+  const day = last + every;
+  if (day >= until) return NEVER;
+  const after = last < 0 ? 0 : roundUpTo[last]! + 1;
+  const before = day < 0 || roundDay.length === 0 || day < roundDay[0]! ? 0 : roundUpTo[day]!;
+  return Math.max(after, before);
+}

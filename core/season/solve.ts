@@ -1,4 +1,5 @@
-import { WANT, type Path } from './path';
+import { WANT } from './labels';
+import type { Path } from './path';
 import type { Problem, Unit } from './problem';
 import { Usage } from './usage';
 

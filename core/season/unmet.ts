@@ -1,6 +1,6 @@
 import { shortDay } from '../day';
 import type { SeasonRule } from './document';
-import { dueRound, type Path } from './path';
+import type { Path } from './path';
 import {
   CONNECT,
   DISCONNECT,
@@ -9,6 +9,7 @@ import {
   LEVELS,
   NEVER,
   READING,
+  dueRound,
   socAt,
   type Problem,
   type Unit,

@@ -1,4 +1,5 @@
-import { WANT, bestPath, type Market, type Path } from './path';
+import { WANT } from './labels';
+import { bestPath, type Market, type Path } from './path';
 import { CONNECT, DISCONNECT, firstRoundFrom, type Problem, type Unit } from './problem';
 
 /** What the paths of all batteries take together of rounds, halls, stops, chargers and air. */

@@ -36,7 +36,7 @@ let retryMs = FIRST_RETRY_MS;
 let timer: ReturnType<typeof setTimeout> | undefined;
 const listeners = new Set<() => void>();
 
-/** What was left here by an earlier visit. */
+/** What lies in this device's store: from an earlier visit, or from another tab. */
 function restored(): OutboxState {
   const text = window.localStorage.getItem(KEY);
   if (!text) return EMPTY;
@@ -48,24 +48,34 @@ function restored(): OutboxState {
   }
   const saved = Saved.safeParse(json);
   if (!saved.success) {
-    // Not ours to throw away: set it aside under another name and start afresh.
-    window.localStorage.setItem(`${KEY}-unreadable-${Date.now()}`, text);
+    setAside(text);
     return EMPTY;
   }
-  const entries = (list: readonly unknown[]) =>
-    list.flatMap((one) => {
-      const parsed = parseEntry(one);
-      return parsed.ok ? [parsed.entry] : [];
-    });
-  return {
-    waiting: entries(saved.data.waiting),
-    refused: saved.data.refused.flatMap(({ entry, reason }) => {
-      const parsed = parseEntry(entry);
-      return parsed.ok ? [{ entry: parsed.entry, reason }] : [];
-    }),
-    stuck: false,
-    known: true,
+  const unreadable: unknown[] = [];
+  const read = (one: unknown): NewEntry[] => {
+    const parsed = parseEntry(one);
+    if (parsed.ok) return [parsed.entry];
+    unreadable.push(one);
+    return [];
   };
+  const waiting = saved.data.waiting.flatMap(read);
+  const refused = saved.data.refused.flatMap(({ entry, reason }) =>
+    read(entry).map((one) => ({ entry: one, reason })),
+  );
+  if (unreadable.length > 0) {
+    setAside(JSON.stringify(unreadable));
+    store({ waiting, refused });
+  }
+  return { waiting, refused, stuck: false, known: true };
+}
+
+/** Not ours to throw away: what cannot be read is kept under another name. */
+function setAside(text: string): void {
+  window.localStorage.setItem(`${KEY}-unreadable-${Date.now()}`, text);
+}
+
+function store({ waiting, refused }: Pick<OutboxState, 'waiting' | 'refused'>): void {
+  window.localStorage.setItem(KEY, JSON.stringify({ waiting, refused }));
 }
 
 function current(): OutboxState {
@@ -73,16 +83,24 @@ function current(): OutboxState {
   return state;
 }
 
-function change(next: Partial<OutboxState>): void {
-  state = { ...current(), ...next };
-  const { waiting, refused } = state;
-  window.localStorage.setItem(KEY, JSON.stringify({ waiting, refused }));
+/** Changes what is in the store, where another tab may have put something meanwhile. */
+function change(next: (now: OutboxState) => Partial<OutboxState>): void {
+  const now = { ...restored(), stuck: current().stuck };
+  state = { ...now, ...next(now) };
+  store(state);
+  for (const listener of listeners) listener();
+}
+
+/** Another tab has changed the store. */
+function hear({ key }: StorageEvent): void {
+  if (key !== KEY) return;
+  state = { ...restored(), stuck: current().stuck };
   for (const listener of listeners) listener();
 }
 
 /** Keeps an entry on this device and sends it, again and again until the server has it. */
 export function enqueue(entry: NewEntry): void {
-  change({ waiting: [...current().waiting, entry] });
+  change(({ waiting }) => ({ waiting: [...waiting, entry] }));
   void send();
 }
 
@@ -91,13 +109,13 @@ export function dequeue(id: string): boolean {
   const { waiting } = current();
   const at = waiting.findIndex((entry) => entry.id === id);
   if (at < 0 || (sending && at === 0)) return false;
-  change({ waiting: waiting.filter((entry) => entry.id !== id) });
+  change((now) => ({ waiting: now.waiting.filter((entry) => entry.id !== id) }));
   return true;
 }
 
 /** Forgets a refused entry, after the attendant has seen why. */
 export function dismiss(id: string): void {
-  change({ refused: current().refused.filter(({ entry }) => entry.id !== id) });
+  change(({ refused }) => ({ refused: refused.filter(({ entry }) => entry.id !== id) }));
 }
 
 /** Sends what waits, in order. */
@@ -109,21 +127,19 @@ export async function send(): Promise<void> {
     for (let entry = current().waiting[0]; entry; entry = current().waiting[0]) {
       const outcome = await post(entry);
       if (outcome === 'unreachable') {
-        change({ stuck: true });
+        change(() => ({ stuck: true }));
         timer = setTimeout(() => void send(), retryMs);
         retryMs = Math.min(LONGEST_RETRY_MS, retryMs * 2);
         return;
       }
       retryMs = FIRST_RETRY_MS;
       const sent = entry;
-      change({
+      change(({ waiting, refused }) => ({
         stuck: false,
-        waiting: current().waiting.filter((one) => one.id !== sent.id),
+        waiting: waiting.filter((one) => one.id !== sent.id),
         refused:
-          outcome === 'taken'
-            ? current().refused
-            : [...current().refused, { entry, reason: outcome.reason }],
-      });
+          outcome === 'taken' ? refused : [...refused, { entry: sent, reason: outcome.reason }],
+      }));
     }
   } finally {
     sending = false;
@@ -153,10 +169,12 @@ function subscribe(listener: () => void): () => void {
   listeners.add(listener);
   const retry = () => void send();
   window.addEventListener('online', retry);
+  window.addEventListener('storage', hear);
   void send();
   return () => {
     listeners.delete(listener);
     window.removeEventListener('online', retry);
+    window.removeEventListener('storage', hear);
   };
 }
 

@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import Link from 'next/link';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { dayName, dayOf, parseDay, shortDay, toDay } from '../../core/day';
 import { CONSENT_WORDS, KEY_WORDS } from '../../core/stay/vehicle-facts';
 import { newEntry } from '../logbook/new-entry';
@@ -98,14 +98,7 @@ function Outing({ data, onChanged }: { data: VehicleData; onChanged: () => void 
     onChanged();
   };
   return (
-    <form
-      className={styles.add}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void record();
-      }}
-    >
-      <h2>It ran or was driven</h2>
+    <StayForm heading="It ran or was driven" message={message} onSubmit={() => void record()}>
       <p className={styles.quiet}>
         A start and a short outing take more than they give; only half an hour or so on the road
         counts, and a reading tells.
@@ -122,12 +115,7 @@ function Outing({ data, onChanged }: { data: VehicleData; onChanged: () => void 
         </label>
         <Button htmlType="submit">Record the outing</Button>
       </div>
-      {message ? (
-        <p className={styles.quiet} role="status">
-          {message}
-        </p>
-      ) : null}
-    </form>
+    </StayForm>
   );
 }
 
@@ -147,16 +135,12 @@ function Collection({ data, onChanged }: { data: VehicleData; onChanged: () => v
     );
     onChanged();
   };
+  const submit = () => {
+    if (parseDay(on) === null) setMessage('Choose the day on which its owner comes.');
+    else void record(on);
+  };
   return (
-    <form
-      className={styles.add}
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (parseDay(on) === null) return setMessage('Choose the day on which its owner comes.');
-        void record(on);
-      }}
-    >
-      <h2>Its owner comes on another day</h2>
+    <StayForm heading="Its owner comes on another day" message={message} onSubmit={submit}>
       <div className={styles.fields}>
         <label>
           Collection day
@@ -167,6 +151,32 @@ function Collection({ data, onChanged }: { data: VehicleData; onChanged: () => v
           <Button onClick={() => void record(null)}>Always ready, no day</Button>
         ) : null}
       </div>
+    </StayForm>
+  );
+}
+
+/** Something that is written down of a stay, and what became of it. */
+function StayForm({
+  heading,
+  message,
+  onSubmit,
+  children,
+}: {
+  heading: string;
+  message: string | null;
+  onSubmit: () => void;
+  children: ReactNode;
+}) {
+  return (
+    <form
+      className={styles.add}
+      onSubmit={(event) => {
+        event.preventDefault();
+        onSubmit();
+      }}
+    >
+      <h2>{heading}</h2>
+      {children}
       {message ? (
         <p className={styles.quiet} role="status">
           {message}

@@ -52,8 +52,7 @@ const reads = (...batteries: string[]): PlanDocument => ({
 let hour = 0;
 const keep = (day: string, plan: PlanDocument, underWay = false) =>
   keepPlan(db, { madeAt: ++hour * 3_600_000, day, season, plan, tightened: false, underWay });
-const settled = (day = THURSDAY) =>
-  readSettledRound(db, day, THURSDAY)?.stops.map(({ stop }) => stop) ?? null;
+const settled = () => readSettledRound(db, THURSDAY)?.stops.map(({ stop }) => stop) ?? null;
 
 describe('plans that are kept', () => {
   it('a round is as the last plan before the walk had it, however often it is made anew', () => {

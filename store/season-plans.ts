@@ -66,22 +66,18 @@ export const readPlanOf = (db: Db, day: string): KeptPlan | null =>
 const SETTLING = '(day < @day OR (day = @day AND under_way = 0))';
 
 /**
- * The round of `date` by the plan that held before the walk of `day` began, or that holds now
- * where it has not begun; null: there is no plan, or nothing was to be done in that round.
+ * The round of `day` by the plan that held before its walk began, or that holds now where it has
+ * not begun; null: there is no plan, or nothing was to be done in that round.
  */
-export function readSettledRound(
-  db: Db,
-  day: string,
-  date: string,
-): PlanDocument['rounds'][number] | null {
+export function readSettledRound(db: Db, day: string): PlanDocument['rounds'][number] | null {
   const round = db
     .prepare(
       `SELECT value FROM season_plan, json_each(plan, '$.rounds')
         WHERE season_plan.id = (SELECT max(id) FROM season_plan WHERE ${SETTLING})
-          AND json_extract(value, '$.date') = @date`,
+          AND json_extract(value, '$.date') = @day`,
     )
     .pluck()
-    .get({ day, date }) as string | undefined;
+    .get({ day }) as string | undefined;
   return round === undefined ? null : PlanDocument.shape.rounds.element.parse(JSON.parse(round));
 }
 

@@ -1,6 +1,6 @@
 import 'server-only';
 import { dayName, instantAt } from '../../core/day';
-import { roundOnOrAfter } from '../../core/plan/rounds';
+import { isRound } from '../../core/plan/rounds';
 import { SeasonDocument, type PlanDocument } from '../../core/season/document';
 import { wasWalkedSince } from '../../store/entries';
 import { keepPlan, readPlan, readSettledRound, type KeptPlan } from '../../store/season-plans';
@@ -15,12 +15,12 @@ const held = globalThis as typeof globalThis & {
   velvetEmberPlanning?: { readonly season: string; readonly plan: Promise<KeptPlan> };
 };
 
-/** The round that is being walked; null: nobody has begun today. */
+/** The round that is being walked; null: there is none today, or nobody has begun. */
 function walkedRound({ rules, site, today }: LoadedSite): SettledRound | null {
+  if (!isRound(rules, today)) return null;
   const morning = new Date(instantAt(today, 0, 0, site.timeZone)).toISOString();
   if (!wasWalkedSince(db(), morning)) return null;
-  const day = roundOnOrAfter(rules, today);
-  return settledRound(day, readSettledRound(db(), dayName(today), dayName(day)));
+  return settledRound(today, readSettledRound(db(), dayName(today)));
 }
 
 /**

@@ -15,6 +15,7 @@ import { changes } from '../../core/season/replan';
 import { handWorkDue } from '../../core/plan/due';
 import { plannedOn } from './planned';
 import { seasonScreenData } from './load';
+import { moveEffect } from './move';
 import { morningLine } from './morning';
 import { getCalendar, getSeasonDocument, postTightened } from './routes';
 
@@ -147,10 +148,28 @@ describe('the season of the site', () => {
     }
     const after = await round();
     expect(walked.filter(([id]) => !after.has(id)).length).toBeGreaterThan(0);
-    // What is decided by hand goes into it all the same, and what breaks down.
-    const other = (await currentPlan(site())).season.batteries.find(
-      (one) => one.notBefore !== undefined && !one.kept && !one.charging && !morning.has(one.id),
+    // What is decided by hand goes into it all the same.
+    const current = await currentPlan(site());
+    const other = current.season.batteries.find(
+      (one) =>
+        one.notBefore !== undefined &&
+        !one.kept &&
+        !one.charging &&
+        !morning.has(one.id) &&
+        current.plan.rounds.some(({ date }) =>
+          plannedOn(current.plan, date).get(one.id)?.jobs.includes('connect'),
+        ),
     )!;
+    const from = current.plan.rounds.find(({ date }) =>
+      plannedOn(current.plan, date).get(other.id)?.jobs.includes('connect'),
+    )!.date;
+    const move = { battery: other.id, from, to: '2027-01-14' };
+    const effect = moveEffect(current.season, current.plan, move);
+    expect(effect.possible).toBe(true);
+    // A day without a round is none.
+    expect(moveEffect(current.season, current.plan, { ...move, to: '2027-01-15' }).possible).toBe(
+      false,
+    );
     const pin = newEntry('pinned', other.id, NOW, { date: '2027-01-14', jobs: ['clean'] });
     await postEntry(request(pin));
     expect((await round()).get(other.id)?.jobs).toContain('clean');

@@ -118,7 +118,7 @@ export function Season({ data }: { data: SeasonScreenData }) {
     (battery: string, origin: string, to: string) => {
       setDrag({ battery, from: origin, to });
       if (to === origin) forgetMove();
-      else askMove(season, plan, battery, origin, to);
+      else askMove(season, plan, { battery, from: origin, to });
     },
     [askMove, forgetMove, season, plan],
   );

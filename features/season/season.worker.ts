@@ -1,9 +1,10 @@
 import type { PlanDocument, SeasonDocument } from '../../core/season/document';
 import { problemOf } from '../../core/season/problem';
 import { remediesFor } from '../../core/season/remedies';
-import { changes, replan } from '../../core/season/replan';
+import { replan } from '../../core/season/replan';
 import { provenMinutes, tightenOver } from '../../core/season/tighten-over';
 import { writePlan } from '../../core/season/write-plan';
+import { moveEffect, type Move, type MoveEffect } from './move';
 import { evenChance, planFor, proofOf, type Proof } from './plan-for';
 
 export type SeasonQuestion =
@@ -12,10 +13,7 @@ export type SeasonQuestion =
       readonly n: number;
       readonly season: SeasonDocument;
       readonly plan: PlanDocument;
-      readonly battery: string;
-      /** Rounds in which the charge begins now, and would. */
-      readonly from: string;
-      readonly to: string;
+      readonly move: Move;
     }
   | {
       readonly kind: 'tighten';
@@ -34,17 +32,7 @@ export type SeasonQuestion =
   | { readonly kind: 'plan'; readonly n: number; readonly season: SeasonDocument };
 
 export type SeasonAnswer =
-  | {
-      readonly kind: 'moved';
-      readonly n: number;
-      /** It can be done as asked. */
-      readonly possible: boolean;
-      readonly minutes: number;
-      /** More (or less, under 0) batteries that are left wanting. */
-      readonly wanting: number;
-      /** Other batteries whose charges move with it. */
-      readonly others: readonly string[];
-    }
+  | { readonly kind: 'moved'; readonly n: number; readonly effect: MoveEffect }
   | {
       readonly kind: 'progress';
       readonly n: number;
@@ -57,7 +45,6 @@ export type SeasonAnswer =
   | { readonly kind: 'planned'; readonly n: number; readonly plan: PlanDocument };
 
 const say = (answer: SeasonAnswer) => self.postMessage(answer);
-const wanting = (plan: PlanDocument) => new Set(plan.unmet.map(({ battery }) => battery)).size;
 
 let stopped = false;
 
@@ -71,8 +58,10 @@ self.onmessage = (event: MessageEvent<SeasonQuestion>) => {
       const { n, season, plan } = question;
       return say({ kind: 'proven', n, proof: proofOf(season, plan) });
     }
-    case 'move':
-      return say(moved(question));
+    case 'move': {
+      const { n, season, plan, move } = question;
+      return say({ kind: 'moved', n, effect: moveEffect(season, plan, move) });
+    }
     case 'plan': {
       const { n, season } = question;
       return say({ kind: 'planned', n, plan: planFor({ season, earlier: null }) });
@@ -82,27 +71,6 @@ self.onmessage = (event: MessageEvent<SeasonQuestion>) => {
       void tighten(question);
   }
 };
-
-function moved(question: SeasonQuestion & { kind: 'move' }): SeasonAnswer {
-  const { n, season, plan, battery, from, to } = question;
-  const pins = season.pins.filter((pin) => pin.battery !== battery || pin.date !== from);
-  const problem = problemOf({
-    ...season,
-    pins: [...pins, { battery, date: to, jobs: ['connect'] }],
-  });
-  const other = writePlan(replan(problem, plan, evenChance()), null);
-  const possible = !other.unmet.some((one) => one.battery === battery && one.rule === 'pin');
-  return {
-    kind: 'moved',
-    n,
-    possible,
-    minutes: other.totals.minutes - plan.totals.minutes,
-    wanting: wanting(other) - wanting(plan),
-    others: changes(plan, other, season.today).flatMap((change) =>
-      change.battery === battery ? [] : [change.battery],
-    ),
-  };
-}
 
 /** What is said about so often, milliseconds. */
 const TELL_EVERY = 200;

@@ -2,10 +2,10 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { PlanDocument, SeasonDocument } from '../../core/season/document';
+import type { Move, MoveEffect } from './move';
 import type { Proof } from './plan-for';
 import type { SeasonAnswer, SeasonQuestion } from './season.worker';
 
-export type Moved = SeasonAnswer & { readonly kind: 'moved' };
 export type Progress = SeasonAnswer & { readonly kind: 'progress' };
 
 interface Run {
@@ -17,7 +17,7 @@ interface Run {
 export function useSeasonWorker(onTightened: (plan: PlanDocument) => void) {
   const worker = useRef<Worker | null>(null);
   const n = useRef(0);
-  const [moved, setMoved] = useState<Moved | null>(null);
+  const [moved, setMoved] = useState<MoveEffect | null>(null);
   const [run, setRun] = useState<Run>({ progress: null, running: false });
   const [failed, setFailed] = useState<string | null>(null);
   const [proven, setProven] = useState<{ plan: PlanDocument; proof: Proof } | null>(null);
@@ -34,7 +34,7 @@ export function useSeasonWorker(onTightened: (plan: PlanDocument) => void) {
       const answer = event.data;
       switch (answer.kind) {
         case 'moved':
-          if (answer.n === n.current) setMoved(answer);
+          if (answer.n === n.current) setMoved(answer.effect);
           return;
         case 'progress':
           return setRun({ progress: answer, running: true });
@@ -65,9 +65,9 @@ export function useSeasonWorker(onTightened: (plan: PlanDocument) => void) {
     run,
     failed,
     askMove: useCallback(
-      (season: SeasonDocument, plan: PlanDocument, battery: string, from: string, to: string) => {
+      (season: SeasonDocument, plan: PlanDocument, move: Move) => {
         setMoved(null);
-        ask({ kind: 'move', n: ++n.current, season, plan, battery, from, to });
+        ask({ kind: 'move', n: ++n.current, season, plan, move });
       },
       [ask],
     ),

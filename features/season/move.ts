@@ -1,0 +1,56 @@
+import type { PlanDocument, SeasonDocument } from '../../core/season/document';
+import { problemOf } from '../../core/season/problem';
+import { changes, replan } from '../../core/season/replan';
+import { writePlan } from '../../core/season/write-plan';
+import { evenChance } from './plan-for';
+
+/** A charge that is moved by hand to begin in another round. */
+export interface Move {
+  readonly battery: string;
+  /** Rounds in which it begins now, and would; dates. */
+  readonly from: string;
+  readonly to: string;
+}
+
+/** What a move does and costs. */
+export interface MoveEffect {
+  /** It can be done as asked. */
+  readonly possible: boolean;
+  readonly minutes: number;
+  /** More (or less, under 0) batteries that are left wanting. */
+  readonly wanting: number;
+  /** Other batteries whose charges move with it. */
+  readonly others: readonly string[];
+}
+
+const wanting = (plan: PlanDocument) => new Set(plan.unmet.map(({ battery }) => battery)).size;
+
+/**
+ * What it would do to move a charge, planned through and not guessed. What is decided by hand
+ * goes into a round that is being walked, though the battery was through with it.
+ */
+export function moveEffect(
+  season: SeasonDocument,
+  plan: PlanDocument,
+  { battery, from, to }: Move,
+): MoveEffect {
+  const pins = season.pins.filter((pin) => pin.battery !== battery || pin.date !== from);
+  const problem = problemOf({
+    ...season,
+    batteries: season.batteries.map((one) =>
+      one.id === battery && one.notBefore && to < one.notBefore
+        ? { ...one, notBefore: undefined }
+        : one,
+    ),
+    pins: [...pins, { battery, date: to, jobs: ['connect'] }],
+  });
+  const other = writePlan(replan(problem, plan, evenChance()), null);
+  return {
+    possible: !other.unmet.some((one) => one.battery === battery && one.rule === 'pin'),
+    minutes: other.totals.minutes - plan.totals.minutes,
+    wanting: wanting(other) - wanting(plan),
+    others: changes(plan, other, season.today).flatMap((change) =>
+      change.battery === battery ? [] : [change.battery],
+    ),
+  };
+}

@@ -66,19 +66,20 @@ export const readPlanOf = (db: Db, day: string): KeptPlan | null =>
 const SETTLING = '(day < @day OR (day = @day AND under_way = 0))';
 
 /**
- * The round of `day` by the plan that held before its walk began, or that holds now where it has
- * not begun; null: there is no plan, or nothing was to be done in that round.
+ * The stops of `day` by the plan that held before its walk began, or that holds now where it has
+ * not begun; null: there was no plan.
  */
-export function readSettledRound(db: Db, day: string): PlanDocument['rounds'][number] | null {
-  const round = db
-    .prepare(
-      `SELECT value FROM season_plan, json_each(plan, '$.rounds')
-        WHERE season_plan.id = (SELECT max(id) FROM season_plan WHERE ${SETTLING})
-          AND json_extract(value, '$.date') = @day`,
-    )
+export function readSettledStops(
+  db: Db,
+  day: string,
+): PlanDocument['rounds'][number]['stops'] | null {
+  const plan = db
+    .prepare(`SELECT plan FROM season_plan WHERE ${SETTLING} ORDER BY id DESC LIMIT 1`)
     .pluck()
     .get({ day }) as string | undefined;
-  return round === undefined ? null : PlanDocument.shape.rounds.element.parse(JSON.parse(round));
+  if (plan === undefined) return null;
+  const { rounds } = PlanDocument.parse(JSON.parse(plan));
+  return rounds.find(({ date }) => date === day)?.stops ?? [];
 }
 
 /** Of one day the last plans are kept, and what settled its round; of earlier days the last one alone. */

@@ -3,24 +3,28 @@ import { dayName, instantAt } from '../../core/day';
 import { isRound } from '../../core/plan/rounds';
 import { SeasonDocument, type PlanDocument } from '../../core/season/document';
 import { wasWalkedSince } from '../../store/entries';
-import { keepPlan, readPlan, readSettledRound, type KeptPlan } from '../../store/season-plans';
+import { keepPlan, readPlan, readSettledStops, type KeptPlan } from '../../store/season-plans';
 import { db } from '../server/store';
 import type { LoadedSite } from '../site/load';
 import { seasonOf } from './from-site';
-import { planned } from './planned';
+import { byBattery, planned } from './planned';
 import { planAside } from './planner';
-import { settledRound, type SettledRound } from './settled';
+import type { SettledRound } from './settled';
 
 const held = globalThis as typeof globalThis & {
   velvetEmberPlanning?: { readonly season: string; readonly plan: Promise<KeptPlan> };
 };
 
-/** The round that is being walked; null: there is none today, or nobody has begun. */
+/**
+ * The round that is being walked; null: there is none today, nobody has begun, or there was no
+ * plan when they began.
+ */
 function walkedRound({ rules, site, today }: LoadedSite): SettledRound | null {
   if (!isRound(rules, today)) return null;
   const morning = new Date(instantAt(today, 0, 0, site.timeZone)).toISOString();
   if (!wasWalkedSince(db(), morning)) return null;
-  return settledRound(today, readSettledRound(db(), dayName(today)));
+  const stops = readSettledStops(db(), dayName(today));
+  return stops && { day: today, visits: byBattery(stops) };
 }
 
 /**

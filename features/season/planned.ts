@@ -32,14 +32,16 @@ export interface RoundVisit {
   readonly charger: string | null;
 }
 
-/** What a round has for each battery; null: nothing. */
-export const byBattery = (round: PlanDocument['rounds'][number] | null): Map<string, RoundVisit> =>
+/** What the stops of a round have for each battery. */
+export const byBattery = (
+  stops: PlanDocument['rounds'][number]['stops'],
+): Map<string, RoundVisit> =>
   new Map(
-    (round?.stops ?? []).flatMap(({ visits }) =>
+    stops.flatMap(({ visits }) =>
       visits.map(({ battery, jobs, charger }) => [battery, { jobs, charger: charger ?? null }]),
     ),
   );
 
 /** What a plan has for each battery in one round. */
 export const plannedOn = (plan: PlanDocument, date: string): Map<string, RoundVisit> =>
-  byBattery(plan.rounds.find((one) => one.date === date) ?? null);
+  byBattery(plan.rounds.find((one) => one.date === date)?.stops ?? []);

@@ -2,8 +2,7 @@ import { dayName, type Day } from '../../core/day';
 import { jobsToday } from '../../core/plan/due';
 import type { SeasonJob } from '../../core/season/jobs';
 import type { KeptBattery } from '../site/load';
-import { byBattery, type RoundVisit } from './planned';
-import type { PlanDocument } from '../../core/season/document';
+import type { RoundVisit } from './planned';
 
 /**
  * A round that is being walked. What it holds was settled before the walk began; of what comes up
@@ -14,14 +13,6 @@ export interface SettledRound {
   /** What the plan had for each battery when the walk began. */
   readonly visits: ReadonlyMap<string, RoundVisit>;
 }
-
-export const settledRound = (
-  day: Day,
-  round: PlanDocument['rounds'][number] | null,
-): SettledRound => ({
-  day,
-  visits: byBattery(round),
-});
 
 /** What was decided by hand for a battery in a round. */
 const pinnedFor = ({ standing }: KeptBattery, date: string): SeasonJob[] =>

@@ -3,7 +3,8 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results',
-  workers: 1,
+  // Each file has a server of its own.
+  workers: 2,
   // Machines that build this are slow at times; a hang still ends.
   timeout: 180_000,
   expect: { timeout: 20_000 },

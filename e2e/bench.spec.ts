@@ -156,6 +156,7 @@ test('a meter whose plug is pulled in mid-test: it says so, and goes on', async 
   await reads(page, 'volts');
   for (const id of ['protect-yourself', 'quiet', 'meter', 'jumper-in', 'clamp-off', 'meter-in']) {
     await tick(page, id);
+    await ticked(page, id);
   }
   await reads(page, 'amps');
   await site.unplug();

@@ -289,12 +289,16 @@ describe('every school of every rule', () => {
       socOfVolts({ chemistry: 'flooded', cells: 6, scale: 'published', volts: value, celsius: 25 }),
     );
     const rules = applyPatch(DEFAULT_RULES, { lineSocPct: { flooded: socPct } });
+    // Laid up the day before: nothing but the reading speaks for or against it.
+    const laidUpAt = at('2027-01-13');
     const over = standing({
       rules,
+      laidUpAt,
       state: { readings: [reading('2027-01-14', value + 0.06)], lastFullAt: null, charges: [] },
     });
     const under = standing({
       rules,
+      laidUpAt,
       state: { readings: [reading('2027-01-14', value - 0.06)], lastFullAt: null, charges: [] },
     });
     expect(outlookOf(over)!.reserve.value).toBeGreaterThan(0);

@@ -56,6 +56,14 @@ describe('calendar days', () => {
     });
   });
 
+  it('knows the hours after the clocks are put on, west of Greenwich too', () => {
+    const sunday = toDay('2027-03-14');
+    // Two o'clock is three: 3:20 is there, and 2:20 comes an hour later.
+    expect(instantAt(sunday, 3, 20, 'America/New_York')).toBe(Date.UTC(2027, 2, 14, 7, 20));
+    expect(instantAt(sunday, 2, 20, 'America/New_York')).toBe(Date.UTC(2027, 2, 14, 7, 20));
+    expect(instantAt(sunday, 1, 20, 'America/New_York')).toBe(Date.UTC(2027, 2, 14, 6, 20));
+  });
+
   it('finds its way back from any wall clock that exists', () => {
     fc.assert(
       fc.property(

@@ -163,7 +163,8 @@ export function instantAt(day: Day, hour: number, minute: number, timeZone: stri
   const wanted = day * MS_PER_DAY + hour * MS_PER_HOUR + minute * 60_000;
   const before = wanted - offsetAt(wanted - MS_PER_DAY, timeZone);
   if (offsetAt(before, timeZone) === wanted - before) return before;
-  return wanted - offsetAt(wanted, timeZone);
+  const after = wanted - offsetAt(wanted + MS_PER_DAY, timeZone);
+  return offsetAt(after, timeZone) === wanted - after ? after : before;
 }
 
 /** Whether a name is a time zone that this machine's calendar knows. */

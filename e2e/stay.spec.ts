@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { TestSite } from './server';
+import { goToStop } from './stops';
 
 let site: TestSite;
 test.beforeAll(async () => {
@@ -142,7 +143,7 @@ test('an inspection on the vehicle’s page: plates show, so water comes first',
   await expect(page.getByText('Recorded in the logbook.')).toBeVisible();
   await expect(page.getByText('inspected: plates show in a cell')).toBeVisible();
   await page.goto(`${site.url}/round`);
-  await page.getByRole('button', { name: /^A5/ }).click();
+  await goToStop(page, 'A5');
   await expect(page.getByRole('button', { name: 'top up', exact: true })).toBeVisible();
 });
 

@@ -45,11 +45,12 @@ export function drawsOf(learnt: Learnt, count = DRAWS): Draws {
   const place = scattered(count);
   let n = 0;
   let share = 0;
-  const possible = learnt.explanations.map(
-    ({ weight, belief }) => weight * belowFull(belief).share,
+  const below = learnt.explanations.map(({ belief }) => belowFull(belief));
+  const whole = learnt.explanations.reduce(
+    (sum, { weight }, i) => sum + weight * below[i]!.share,
+    0,
   );
-  const whole = possible.reduce((sum, one) => sum + one, 0);
-  for (const [i, { belief, cause, weak, weakPct }] of learnt.explanations.entries()) {
+  for (const [k, { weight, belief, cause, weak, weakPct }] of learnt.explanations.entries()) {
     const [full, fullSd] = !weak
       ? FULL_PCT
       : weakPct === null
@@ -57,11 +58,11 @@ export function drawsOf(learnt: Learnt, count = DRAWS): Draws {
         : [weakPct, WEAK_AGAIN_PCT];
     const fullMost = (100 - full) / fullSd;
     const fullUnder = normalBelow(fullMost);
-    share += possible[i]! / whole;
+    const { most, share: under } = below[k]!;
+    share += (weight * under) / whole;
     const until = Math.min(count, Math.round(share * count));
     if (n >= until) continue;
     const root = rootOf(belief);
-    const { most, share: under } = belowFull(belief);
     for (; n < until; n++) {
       const at = place(n);
       // Charge comes first, and the rest goes with it.

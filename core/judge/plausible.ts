@@ -1,7 +1,7 @@
 import { MS_PER_DAY, dayOf, shortDay } from '../day';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { scaleAt } from '../battery/state-of-charge';
-import { expectedReading } from '../learn/expected-reading';
+import { expectedReading } from '../learn/answers';
 import { learntOf, restOf } from './learnt';
 import { anchorOf } from './outlook';
 import type { RecordedReading } from '../logbook/fold';

@@ -1,8 +1,10 @@
 import type { Estimate } from '../estimate';
+import { METER_SD_VOLTS, type ScaleAt } from '../battery/state-of-charge';
 import { drawPctPerDay } from '../drain/reserve';
-import { CHARGE, DRAW, EXCESS, OFFSET, SELF, SIZE } from './gaussian';
+import { MOST_SHOWN_PCT, foreseenVolts } from './foreseen-volts';
+import { CHARGE, DRAW, EXCESS, OFFSET, SELF, SIZE, sumOf } from './gaussian';
 import { excessActs, type Explanation, type Learnt } from './learn';
-import { spreadOf } from './mixture';
+import { quantilesOf, spreadOf } from './mixture';
 
 type Terms = readonly (readonly [of: number, by: number])[];
 
@@ -84,3 +86,15 @@ export const learntLeak = (learnt: Learnt): Estimate =>
 /** Self-discharge of what it can hold, percent in 30 days at 20 °C. */
 export const learntSelfOfUsable = (learnt: Learnt): Estimate =>
   notUnder0(ask(learnt, () => [[SELF, 1]]));
+
+/** The rested volts that a reading taken now should show, with their 90 % range. */
+export function expectedReading(learnt: Learnt, at: ScaleAt): Estimate {
+  return quantilesOf(
+    learnt.explanations.map(({ belief, weight }) => {
+      const expected = Math.min(MOST_SHOWN_PCT, belief.mean[CHARGE]!);
+      const { volts, weights } = foreseenVolts(belief, at, expected, expected - 4);
+      const { variance } = sumOf(belief, weights);
+      return { weight, mean: volts, sd: Math.hypot(Math.sqrt(variance), METER_SD_VOLTS) };
+    }),
+  );
+}

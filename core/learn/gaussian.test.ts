@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { scaleAt } from '../battery/state-of-charge';
-import { foreseenVolts } from './expected-reading';
+import { foreseenVolts } from './foreseen-volts';
 import {
   BULGE,
   CHARGE,

@@ -7,7 +7,7 @@ import {
   surfaceChargeVolts,
   type ScaleAt,
 } from '../battery/state-of-charge';
-import { MOST_SHOWN_PCT, foreseenVolts } from './expected-reading';
+import { MOST_SHOWN_PCT, foreseenVolts } from './foreseen-volts';
 import {
   BULGE,
   CHARGE,

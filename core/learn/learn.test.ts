@@ -4,8 +4,15 @@ import { MS_PER_DAY } from '../day';
 import { voltsOfSoc } from '../battery/state-of-charge';
 import { drawPctPerDay } from '../drain/reserve';
 import { scaleAt } from '../battery/state-of-charge';
-import { chanceOf, learntDrawMa, learntLoss, learntOffset, learntSelf, learntSoc } from './answers';
-import { expectedReading } from './expected-reading';
+import {
+  chanceOf,
+  expectedReading,
+  learntDrawMa,
+  learntLoss,
+  learntOffset,
+  learntSelf,
+  learntSoc,
+} from './answers';
 import { findingsOf, settleBy } from './findings';
 import { independent, learnFrom, move, rootOf, SIZE, sumOf } from './gaussian';
 import { learn } from './learn';

@@ -221,3 +221,8 @@ export const PlanDocument = z.strictObject({
   remedies: z.array(z.strictObject({ what: z.string(), effect: z.string() })),
 });
 export type PlanDocument = z.infer<typeof PlanDocument>;
+
+/** Batteries that a plan leaves wanting, each once, in the order in which it names them. */
+export const wantingIn = (plan: Pick<PlanDocument, 'unmet'>): string[] => [
+  ...new Set(plan.unmet.map(({ battery }) => battery)),
+];

@@ -1,5 +1,5 @@
 import { toDay } from '../day';
-import type { PlanDocument } from './document';
+import { wantingIn, type PlanDocument } from './document';
 import type { Path, PathVisit } from './path';
 import { JOB_BITS, type Problem, type Unit } from './problem';
 import { LEFT_ALONE, SLOT, Solution, firstPlan, rank } from './solve';
@@ -58,7 +58,7 @@ export function replan(problem: Problem, earlier: PlanDocument | null, chance: C
   for (const unit of open) place(solution, unit);
   for (const unit of open) solution.improve(unit);
   // Those that were left wanting before stay so rather than upset the others.
-  const before = new Set(earlier.unmet.map(({ battery }) => battery));
+  const before = new Set(wantingIn(earlier));
   return relieved(solution, ({ id }) => !before.has(id), chance);
 }
 

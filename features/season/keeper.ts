@@ -32,8 +32,8 @@ function walkedRound({ rules, site, today }: LoadedSite): SettledRound | null {
  * made for. Whoever asks meanwhile waits for the same one.
  */
 export function currentPlan(loaded: LoadedSite): Promise<KeptPlan> {
-  // Parsed as one that was kept is, so that the two compare.
   const walked = walkedRound(loaded);
+  // Parsed as one that was kept is, so that the two compare.
   const season = SeasonDocument.parse(seasonOf(loaded, walked));
   const key = JSON.stringify(season);
   const kept = readPlan(db());

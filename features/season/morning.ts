@@ -1,7 +1,7 @@
 import { dayName, shortDay, toDay, type Day } from '../../core/day';
 import { formatVolts } from '../../core/judge/words';
 import { changes } from '../../core/season/replan';
-import type { PlanDocument, SeasonDocument } from '../../core/season/document';
+import { wantingIn, type PlanDocument, type SeasonDocument } from '../../core/season/document';
 
 export interface MorningQuestion {
   readonly before: { readonly season: SeasonDocument; readonly plan: PlanDocument };
@@ -46,8 +46,8 @@ export function morningLine(question: MorningQuestion): string[] {
       `${moved.length} ${are(moved.length, 'battery is', 'batteries are')} charged on other days: ${some(words)}.`,
     );
   }
-  const unmet = new Set(now.plan.unmet.map(({ battery }) => battery)).size;
-  const wasUnmet = new Set(before.plan.unmet.map(({ battery }) => battery)).size;
+  const unmet = wantingIn(now.plan).length;
+  const wasUnmet = wantingIn(before.plan).length;
   if (unmet !== wasUnmet) {
     lines.push(
       unmet === 0

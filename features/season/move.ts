@@ -1,4 +1,4 @@
-import type { PlanDocument, SeasonDocument } from '../../core/season/document';
+import { wantingIn, type PlanDocument, type SeasonDocument } from '../../core/season/document';
 import { problemOf } from '../../core/season/problem';
 import { changes, replan } from '../../core/season/replan';
 import { writePlan } from '../../core/season/write-plan';
@@ -23,8 +23,6 @@ export interface MoveEffect {
   readonly others: readonly string[];
 }
 
-const wanting = (plan: PlanDocument) => new Set(plan.unmet.map(({ battery }) => battery)).size;
-
 /**
  * What it would do to move a charge, planned through and not guessed. What is decided by hand
  * goes into a round that is being walked, though the battery was through with it.
@@ -48,7 +46,7 @@ export function moveEffect(
   return {
     possible: !other.unmet.some((one) => one.battery === battery && one.rule === 'pin'),
     minutes: other.totals.minutes - plan.totals.minutes,
-    wanting: wanting(other) - wanting(plan),
+    wanting: wantingIn(other).length - wantingIn(plan).length,
     others: changes(plan, other, season.today).flatMap((change) =>
       change.battery === battery ? [] : [change.battery],
     ),

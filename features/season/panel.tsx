@@ -4,7 +4,7 @@ import { Button, Progress } from 'antd';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
 import { shortDay, toDay } from '../../core/day';
-import type { PlanDocument, SeasonDocument } from '../../core/season/document';
+import { wantingIn, type PlanDocument, type SeasonDocument } from '../../core/season/document';
 import type { Strip } from '../../core/season/strips';
 import { hoursWords } from './hours';
 import type { Proof } from './plan-for';
@@ -37,7 +37,7 @@ export function Panel(props: Props) {
   const { data, shown, proof, run, failed, chosen, words } = props;
   const { plan, season } = shown;
   const { progress, running } = run;
-  const wanting = [...new Set(plan.unmet.map(({ battery }) => battery))];
+  const wanting = wantingIn(plan);
   const kept = plan.lowerBoundMinutes ?? (wanting.length ? null : proof?.lowerBoundMinutes);
   const bound = running && progress ? progress.bound : (kept ?? null);
   const remedies = plan.remedies.length ? plan.remedies : (proof?.remedies ?? null);

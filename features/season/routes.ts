@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { dayName } from '../../core/day';
 import { reasonOf } from '../../core/logbook/entry';
 import { checkPlan } from '../../core/season-check/check';
-import { PlanDocument } from '../../core/season/document';
+import { PlanDocument, wantingIn } from '../../core/season/document';
 import { keepPlan, readPlan, readSequences } from '../../store/season-plans';
 import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
@@ -78,7 +78,7 @@ export async function postTightened(request: Request): Promise<Response> {
     const { rule, date, why } = breaches[0]!;
     return refuse(422, `plan: it breaks a rule (${rule}, ${date}): ${why}`);
   }
-  const wanting = (one: PlanDocument) => new Set(one.unmet.map(({ battery }) => battery)).size;
+  const wanting = (one: PlanDocument) => wantingIn(one).length;
   const kept = readPlan(db())!.plan;
   const worse =
     wanting(plan) > wanting(kept) ||

@@ -1,8 +1,5 @@
-import type { Estimate } from '../estimate';
-import { METER_SD_VOLTS, type ScaleAt } from '../battery/state-of-charge';
-import { BULGE, CHARGE, OFFSET, SIZE, STEEPER, sumOf, type Gaussian } from './gaussian';
-import type { Learnt } from './learn';
-import { quantilesOf } from './mixture';
+import type { ScaleAt } from '../battery/state-of-charge';
+import { BULGE, CHARGE, OFFSET, SIZE, STEEPER, type Gaussian } from './gaussian';
 
 // Looked up once: these stand in the innermost loops.
 const maths = Math;
@@ -33,15 +30,3 @@ export function foreseenVolts(
 
 /** A charge that a reading can show at all: a scale goes on straight beyond it. */
 export const MOST_SHOWN_PCT = 115;
-
-/** The rested volts that a reading taken now should show, with their 90 % range. */
-export function expectedReading(learnt: Learnt, at: ScaleAt): Estimate {
-  return quantilesOf(
-    learnt.explanations.map(({ belief, weight }) => {
-      const expected = maths.min(MOST_SHOWN_PCT, belief.mean[CHARGE]!);
-      const { volts, weights } = foreseenVolts(belief, at, expected, expected - 4);
-      const { variance } = sumOf(belief, weights);
-      return { weight, mean: volts, sd: maths.hypot(maths.sqrt(variance), METER_SD_VOLTS) };
-    }),
-  );
-}

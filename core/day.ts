@@ -39,7 +39,10 @@ export const MONTH_NAMES = [
 export function parseDay(name: string): Day | null {
   const match = /^(\d{4})-(\d{2})-(\d{2})$/.exec(name);
   if (!match) return null;
-  const day = Date.UTC(Number(match[1]), Number(match[2]) - 1, Number(match[3])) / MS_PER_DAY;
+  const at = new Date(0);
+  // Not Date.UTC: that takes the years 0 to 99 for 1900 to 1999.
+  at.setUTCFullYear(Number(match[1]), Number(match[2]) - 1, Number(match[3]));
+  const day = at.getTime() / MS_PER_DAY;
   return dayName(day) === name ? day : null;
 }
 

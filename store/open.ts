@@ -128,3 +128,9 @@ function migrate(db: Db): void {
 
 /** The data file in a data folder. */
 export const dataFile = (folder: string) => join(folder, 'velvet-ember.sqlite');
+
+/** Changes with everything that is written to the data file, through whichever connection. */
+export function writesOf(db: Db): string {
+  const own = db.prepare('SELECT total_changes()').pluck().get() as number;
+  return `${own}/${String(db.pragma('data_version', { simple: true }))}`;
+}

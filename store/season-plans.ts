@@ -22,17 +22,28 @@ interface Row {
   readonly underWay: 0 | 1;
 }
 
-const kept = (row: Row | undefined): KeptPlan | null =>
-  row
-    ? {
-        id: row.id,
-        madeAt: Date.parse(row.madeAt),
-        season: SeasonDocument.parse(JSON.parse(row.season)),
-        plan: PlanDocument.parse(JSON.parse(row.plan)),
-        tightened: row.tightened === 1,
-        underWay: row.underWay === 1,
-      }
-    : null;
+/** A plan that cannot be read is no plan: it is made anew. */
+function kept(row: Row | undefined): KeptPlan | null {
+  const season = row && SeasonDocument.safeParse(parsed(row.season));
+  const plan = row && PlanDocument.safeParse(parsed(row.plan));
+  if (!season?.success || !plan?.success) return null;
+  return {
+    id: row!.id,
+    madeAt: Date.parse(row!.madeAt),
+    season: season.data,
+    plan: plan.data,
+    tightened: row!.tightened === 1,
+    underWay: row!.underWay === 1,
+  };
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return null;
+  }
+}
 
 const COLUMNS = 'id, made_at AS madeAt, season, plan, tightened, under_way AS underWay';
 
@@ -67,7 +78,7 @@ const SETTLING = '(day < @day OR (day = @day AND under_way = 0))';
 
 /**
  * The stops of `day` by the plan that held before its walk began, or that holds now where it has
- * not begun; null: there was no plan.
+ * not begun; null: there was no plan that can be read.
  */
 export function readSettledStops(
   db: Db,
@@ -77,9 +88,9 @@ export function readSettledStops(
     .prepare(`SELECT plan FROM season_plan WHERE ${SETTLING} ORDER BY id DESC LIMIT 1`)
     .pluck()
     .get({ day }) as string | undefined;
-  if (plan === undefined) return null;
-  const { rounds } = PlanDocument.parse(JSON.parse(plan));
-  return rounds.find(({ date }) => date === day)?.stops ?? [];
+  const read = PlanDocument.safeParse(plan === undefined ? null : parsed(plan));
+  if (!read.success) return null;
+  return read.data.rounds.find(({ date }) => date === day)?.stops ?? [];
 }
 
 /** Of one day the last plans are kept, and what settled its round; of earlier days the last one alone. */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { instantProblem, isWithinLimits } from '../time-limits';
 import {
   ENTRY_KINDS,
   ENTRY_KIND_NAMES,
@@ -16,7 +17,12 @@ const Envelope = z.strictObject({
   kind: z.enum(ENTRY_KIND_NAMES as [EntryKind, ...EntryKind[]]),
   version: z.int().min(1),
   /** UTC instant of the event. */
-  at: z.iso.datetime({ error: 'an instant is written in UTC, as 2027-01-14T09:00:00.000Z' }),
+  at: z.iso
+    .datetime({ error: 'an instant is written in UTC, as 2027-01-14T09:00:00.000Z' })
+    .superRefine((at, context) => {
+      const message = instantProblem(at);
+      if (message) context.addIssue({ code: 'custom', message });
+    }),
   by: z.string().trim().min(1).max(80),
   data: z.unknown(),
   /** The one entry that this corrects. */
@@ -112,11 +118,12 @@ export function reasonOf(error: z.ZodError): string {
 
 /**
  * The order in which things happened: by the instant of the event, then by the order of
- * recording. Struck entries are left out.
+ * recording. Struck entries are left out, and those whose instant cannot be: they stay in the
+ * logbook, where they can be withdrawn, and nothing is counted from them.
  */
 export function inOrder(entries: readonly Entry[]): Entry[] {
   const struck = new Set(entries.map((entry) => entry.strikes));
   return entries
-    .filter((entry) => !struck.has(entry.id))
+    .filter(({ id, at }) => !struck.has(id) && isWithinLimits(Date.parse(at)))
     .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.seq - b.seq));
 }

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { BATTERY_ROLES } from '../battery/roles';
 import { DARK_CAUSES } from '../charge/course';
 import { Hook, PROGRAMME_IDS } from '../charge/stock';
-import { parseDay } from '../day';
+import { dateProblem } from '../time-limits';
 import { Inspection, LEVELS } from '../inspect/points';
 import { STORAGE_PLAN_IDS } from '../plan/storage-plan-ids';
 import { PROCEDURE_IDS } from '../procedures/procedure-ids';
@@ -17,9 +17,11 @@ export type SubjectKind = (typeof SUBJECT_KINDS)[number];
 export const LAMP_STATES = ['holding', 'charging', 'fault', 'dark'] as const;
 export type LampState = (typeof LAMP_STATES)[number];
 
-export const DayName = z
-  .string()
-  .refine((name) => parseDay(name) !== null, 'a date is written YYYY-MM-DD, as 2027-02-14');
+/** A calendar day, `YYYY-MM-DD`, within the limits of what may be on record. */
+export const DayName = z.string().superRefine((name, context) => {
+  const message = dateProblem(name);
+  if (message) context.addIssue({ code: 'custom', message });
+});
 const Id = z.string().min(1).max(64);
 const Text = z.string().trim().min(1).max(2000);
 

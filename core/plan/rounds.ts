@@ -8,18 +8,15 @@ export function isRound(rules: Weekdays, day: Day): boolean {
   return rules.roundWeekdays.includes(WEEKDAYS[weekdayIndex(day)]!);
 }
 
-/** The first round on or after `day`. */
-export function roundOnOrAfter(rules: Weekdays, day: Day): Day {
-  let at = day;
-  while (!isRound(rules, at)) at++;
-  return at;
-}
+/** The first round on or after `day`; `day` itself where no weekday has one. */
+export const roundOnOrAfter = (rules: Weekdays, day: Day): Day => nearestRound(rules, day, 1);
 
-/** The last round on or before `day`. */
-export function roundOnOrBefore(rules: Weekdays, day: Day): Day {
-  let at = day;
-  while (!isRound(rules, at)) at--;
-  return at;
+/** The last round on or before `day`; `day` itself where no weekday has one. */
+export const roundOnOrBefore = (rules: Weekdays, day: Day): Day => nearestRound(rules, day, -1);
+
+function nearestRound(rules: Weekdays, day: Day, by: 1 | -1): Day {
+  for (let i = 0; i < WEEKDAYS.length; i++) if (isRound(rules, day + by * i)) return day + by * i;
+  return day;
 }
 
 /**

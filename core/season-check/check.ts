@@ -433,7 +433,10 @@ export function checkPlan(
     }
   }
 
-  /** Channels, chargers in a hall, and air, day by day. */
+  /**
+   * Channels, chargers in a hall, and air, day by day. What hangs since before today was not hung
+   * by the plan: it breaks a rule only where the plan hangs something beside it.
+   */
   function occupied(): void {
     const from = today;
     for (let day = from; day <= end; day++) {
@@ -441,14 +444,20 @@ export function checkPlan(
       const channels = new Map<string, string>();
       const hallOf = new Map<string, string>();
       const air = new Map<string, number>();
+      const planned = new Set<string>();
       for (const { battery, charger, channel, from: since, to } of hangings) {
         if (day < since || day >= to) continue;
+        if (since >= today) planned.add(battery.hall).add(charger);
         const key = `${charger}/${channel}`;
         if (channels.has(key)) {
           say(battery.id, 'channel', date, `${channels.get(key)!} hangs on ${key} too.`);
         }
         channels.set(key, battery.id);
-        if (hallOf.has(charger) && hallOf.get(charger) !== battery.hall) {
+        if (
+          planned.has(charger) &&
+          hallOf.has(charger) &&
+          hallOf.get(charger) !== battery.hall
+        ) {
           say(battery.id, 'channel', date, `${charger} stands in ${hallOf.get(charger)!}.`);
         }
         hallOf.set(charger, battery.hall);
@@ -461,6 +470,7 @@ export function checkPlan(
         air.set(battery.hall, (air.get(battery.hall) ?? 0) + needs);
       }
       for (const [id, hall] of halls) {
+        if (!planned.has(id)) continue;
         const used = [...hallOf.values()].filter((one) => one === id).length;
         if (hall.outlets !== undefined && used > hall.outlets) {
           say(null, 'outlets', date, `${used} chargers in ${id}, and ${hall.outlets} outlets.`);

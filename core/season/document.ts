@@ -1,11 +1,13 @@
 import { z } from 'zod';
 import { CHEMISTRY_IDS } from '../battery/chemistries';
 import { WEEKDAYS, parseDay } from '../day';
+import { MAX_STAY_DAYS, dateProblem } from '../time-limits';
 import { SEASON_JOBS } from './jobs';
 
-const DateText = z
-  .string()
-  .refine((name) => parseDay(name) !== null, 'a date is written YYYY-MM-DD, as 2027-02-14');
+const DateText = z.string().superRefine((name, context) => {
+  const message = dateProblem(name);
+  if (message) context.addIssue({ code: 'custom', message });
+});
 const Id = z.string().min(1, 'it needs a name').max(80, 'at most 80 letters');
 const Minutes = z.number().min(0, 'at least 0 minutes').max(600, 'at most 600 minutes');
 const Days = z.int('whole days').min(1, 'at least one day').max(1000, 'at most 1000 days');
@@ -38,7 +40,13 @@ const Charger = z.strictObject({
   brokenUntil: DateText.optional(),
 });
 
-const Battery = z.strictObject({
+/** Least state of charge that a battery may be given, percent: far beyond what is left in any. */
+export const LEAST_SOC_PCT = -300;
+/** Most that a vehicle may be given to draw, milliamps. */
+export const MOST_DRAW_MA = 20_000;
+
+/** One battery of a season. */
+export const SeasonBatteryRow = z.strictObject({
   id: Id,
   /** Batteries with one stop are reached together. */
   stop: Id,
@@ -50,9 +58,9 @@ const Battery = z.strictObject({
   cells: z.int().min(1).max(48),
   capacityAh: z.number().min(0.1).max(10_000),
   /** At the start of today; never clamped. */
-  socPct: z.number().min(-300).max(100),
+  socPct: z.number().min(LEAST_SOC_PCT).max(100),
   negativeOn: z.boolean(),
-  drawMa: z.number().min(0).max(20_000),
+  drawMa: z.number().min(0).max(MOST_DRAW_MA),
   selfDischargePctPerMonthAt20C: z.number().min(0).max(100),
   lossSpreadPct: z.number().min(0).max(500).optional(),
   lineSocPct: Percent,
@@ -104,7 +112,7 @@ const Season = z.strictObject({
   risk: z.number().min(0.01).max(0.5).default(0.1),
   halls: z.array(Hall).min(1, 'at least one hall').max(200),
   chargers: z.array(Charger).max(1000),
-  batteries: z.array(Battery).max(10_000),
+  batteries: z.array(SeasonBatteryRow).max(10_000),
   pins: z.array(Pin).max(10_000).default([]),
 });
 
@@ -121,6 +129,9 @@ export const SeasonDocument = Season.superRefine((season, context) => {
     return ids;
   };
   if (season.end < season.today) wrong(['end'], 'it is before today');
+  const tooFar = (name: string) =>
+    (parseDay(name) ?? Infinity) - (parseDay(season.today) ?? 0) > MAX_STAY_DAYS;
+  if (tooFar(season.end)) wrong(['end'], `it is over ${MAX_STAY_DAYS} days after today`);
   const halls = known(season.halls, 'halls');
   const chargers = known(season.chargers, 'chargers');
   const batteries = known(season.batteries, 'batteries');
@@ -150,6 +161,9 @@ export const SeasonDocument = Season.superRefine((season, context) => {
     if (!halls.has(battery.hall)) wrong([...at, 'hall'], `there is no hall ${battery.hall}`);
     if (battery.collect !== undefined && battery.collect < season.today) {
       wrong([...at, 'collect'], 'it is before today');
+    }
+    if (battery.collect !== undefined && tooFar(battery.collect)) {
+      wrong([...at, 'collect'], `it is over ${MAX_STAY_DAYS} days after today`);
     }
     if (battery.kept && battery.charging) {
       wrong([...at, 'charging'], 'it is kept on a maintainer: it cannot be on charge besides');

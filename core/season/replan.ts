@@ -1,7 +1,7 @@
 import { toDay } from '../day';
 import { wantingIn, type PlanDocument } from './document';
 import type { Path, PathVisit } from './path';
-import { JOB_BITS, type Problem, type Unit } from './problem';
+import { CONNECT, DISCONNECT, JOB_BITS, readyDay, socAt, type Problem, type Unit } from './problem';
 import { LEFT_ALONE, SLOT, Solution, firstPlan, rank } from './solve';
 import { Tightening, type Chance } from './tighten';
 import { fateOf } from './unmet';
@@ -29,7 +29,41 @@ export function pathsOf(problem: Problem, plan: PlanDocument): Map<string, Path>
 
 /** Whether a path keeps every rule for its battery, on chargers that suit it and for long enough. */
 function isLegal(problem: Problem, unit: Unit, path: Path): boolean {
-  return fateOf(problem, unit, path).unmet.length === 0;
+  return canBeWalked(problem, unit, path) && fateOf(problem, unit, path).unmet.length === 0;
+}
+
+/**
+ * Whether what a path does can be done as things stand now: the plan that it comes from was made
+ * for a battery that may hang elsewhere by now, or be emptier. Nothing that hangs is hung on once
+ * more, nothing comes off that hangs on nothing, and no charge ends before it is full.
+ */
+function canBeWalked(problem: Problem, unit: Unit, { visits }: Path): boolean {
+  const { roundDay, chargers } = problem;
+  let hung = unit.kept !== null || unit.onCharge !== null;
+  let ready = unit.onCharge?.ready ?? 0;
+  // What hangs since before today was not begun by a plan, and hangs till the first round anyhow.
+  let since = roundDay[0] ?? 0;
+  let full = -1;
+  for (const { round, jobs, charger } of visits) {
+    const day = roundDay[round]!;
+    if (jobs & DISCONNECT) {
+      const staysOn = unit.kept !== null && !(unit.collected && round === unit.lastRound);
+      if (!hung || staysOn || day < ready || frozenBetween(unit, since, day)) return false;
+      hung = false;
+      full = day;
+    }
+    if (jobs & CONNECT) {
+      if (hung || !unit.chargers.includes(charger)) return false;
+      ready = readyDay(unit, socAt(unit, full, day), chargers[charger]!.amps, day);
+      hung = true;
+      since = day;
+    }
+  }
+  return true;
+}
+
+function frozenBetween({ tooCold }: Unit, from: number, to: number): boolean {
+  return tooCold !== null && tooCold.subarray(from, to).includes(1);
 }
 
 /** Neighbourhoods that are tried for each battery that is newly left wanting, and in all. */

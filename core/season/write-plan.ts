@@ -49,9 +49,24 @@ export function writePlan(
     }
     return { date: dayName(today + day), minutes: tenth(usage.roundMinutes[round]!), stops };
   }).filter(({ stops }) => stops.length > 0);
+  const otherChannels = problem.units.flatMap((unit) =>
+    [...unit.pins].flatMap(([round, pin]) => {
+      const given = channels.get(`${unit.index}/${round}`);
+      if (pin.channel < 0 || !(pin.jobs & CONNECT) || given === undefined) return [];
+      if (given === pin.channel) return [];
+      return [
+        {
+          battery: unit.id,
+          rule: 'pin' as const,
+          day: roundDay[round]!,
+          why: `Channel ${pin.channel} is taken then: it hangs on channel ${given}.`,
+        },
+      ];
+    }),
+  );
   const unmet = [
-    ...fates
-      .flatMap((fate) => fate.unmet)
+    ...[...fates
+      .flatMap((fate) => fate.unmet), ...otherChannels]
       .map(({ battery, rule, day, why }) => ({
         battery,
         rule,
@@ -85,35 +100,63 @@ export function writePlan(
   };
 }
 
+/** A stretch on a charger, as channels are given to it. */
+interface Hung {
+  readonly unit: number;
+  readonly from: number;
+  readonly to: number;
+  /** Hangs there already, and stays there; or decided by hand, and kept where it is free. */
+  readonly own: number | null;
+  readonly wish: number | null;
+}
+
 /**
  * A channel for each charge, by battery and round of its beginning. As many as hang on a charger
- * at once are never more than its channels, so taking the first free one in order of time
- * suffices; what hangs already keeps its own, and a pinned channel is kept where it is free.
+ * at once are never more than its channels, so taking a free one in order of time suffices: what
+ * hangs already comes first of all, each on its own. A channel that somebody decided on is left
+ * to it where another one is free.
  */
 function channelsOf({ problem, paths }: Solution): Map<string, number> {
-  const byCharger = new Map<number, { from: number; to: number; unit: number; fixed: number }[]>();
+  const byCharger = new Map<number, Hung[]>();
   for (const unit of problem.units) {
     const path = paths[unit.index];
     if (!path) continue;
-    const hung = unit.onCharge ?? unit.kept;
+    const hangs = unit.onCharge ?? unit.kept;
     hangings(problem, unit, path).forEach(({ charger, from, to }, i) => {
       const list = byCharger.get(charger) ?? [];
       byCharger.set(charger, list);
-      const fixed = i === 0 && hung ? hung.channel : (unit.pins.get(from)?.channel ?? -1);
-      list.push({ from: i === 0 && hung ? -1 : from, to, unit: unit.index, fixed });
+      const own = i === 0 && hangs ? hangs.channel : null;
+      const pinned = unit.pins.get(from)?.channel ?? -1;
+      list.push({
+        unit: unit.index,
+        from: own === null ? from : -1,
+        to,
+        own,
+        wish: own === null && pinned > 0 ? pinned : null,
+      });
     });
   }
   const channels = new Map<string, number>();
   for (const [charger, list] of byCharger) {
-    const count = problem.chargers[charger]!.channels;
+    const all = Array.from({ length: problem.chargers[charger]!.channels }, (_, i) => i + 1);
     const placed: { from: number; to: number; channel: number }[] = [];
-    // Fixed ones first; the others by their beginnings.
-    list.sort((a, b) => Number(b.fixed > 0) - Number(a.fixed > 0) || a.from - b.from);
+    list.sort((a, b) => a.from - b.from || Number(b.wish !== null) - Number(a.wish !== null));
     for (const one of list) {
-      const free = (channel: number) =>
-        !placed.some((p) => p.channel === channel && p.from < one.to && one.from < p.to);
-      const all = Array.from({ length: count }, (_, i) => i + 1);
-      const channel = one.fixed > 0 && free(one.fixed) ? one.fixed : (all.find(free) ?? one.fixed);
+      const free = all.filter(
+        (channel) => !placed.some((p) => p.channel === channel && p.from < one.to && one.from < p.to),
+      );
+      const wished = (channel: number) =>
+        list.some((p) => p.wish === channel && p.from < one.to && one.from < p.to);
+      const channel =
+        one.own ??
+        (one.wish !== null && free.includes(one.wish)
+          ? one.wish
+          : (free.find((n) => !wished(n)) ?? free[0]));
+      if (channel === undefined) {
+        throw new Error(
+          `${problem.chargers[charger]!.id} has no channel left for ${problem.units[one.unit]!.id}`,
+        );
+      }
       placed.push({ ...one, channel });
       channels.set(`${one.unit}/${one.from}`, channel);
     }

@@ -18,7 +18,7 @@ import { formatVolts } from '../../core/judge/words';
 import { roundOnOrAfter } from '../../core/plan/rounds';
 import { STORAGE_PLANS, lossOnPlan, panelOf, sunHeld } from '../../core/plan/storage-plans';
 import { silentSince } from '../../core/reports/report';
-import { hasOutside } from '../demo/outside';
+import { hasOutside } from '../demo/outside-port';
 import { clockStands } from '../server/clock';
 import {
   batteryLabels,

@@ -5,11 +5,8 @@ import { roundOnOrAfter } from '../../core/plan/rounds';
 import { moveDemoClock, now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
+import { hasOutside, outsidePort } from './outside-port';
 import { loadSite, type KeptBattery, type LoadedSite } from '../site/load';
-
-/** The demo's outside listens here; 0 where the site is a real one. */
-const outsidePort = () => Number(process.env.EMBER_OUTSIDE ?? '0');
-export const hasOutside = () => outsidePort() > 0;
 
 export const CLOCK_STEPS = ['hour', 'day', 'round'] as const;
 const Move = z.strictObject({ by: z.enum(CLOCK_STEPS) });

@@ -177,7 +177,7 @@ describe('laying up', () => {
 });
 
 describe('a draft', () => {
-  const data = () => layUpData(site(), undefined);
+  const data = () => layUpData(site(), null);
 
   it('begins with the last answers of a similar vehicle, but not with its age or readings', () => {
     const draft = newDraft('camper', data().templates.camper, { bayId: '', collectOn: '' });

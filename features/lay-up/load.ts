@@ -11,7 +11,7 @@ import type { LayUpData } from './lay-up-data';
 import { baysOf } from './post-lay-up';
 
 /** What laying up needs to know of the site. */
-export function layUpData(loaded: LoadedSite, bay: string | undefined): LayUpData {
+export function layUpData(loaded: LoadedSite, bay: string | null): LayUpData {
   const bays = baysOf(loaded);
   const wanted = loaded.bays.find((one) => one.mark === bay && !bays.get(one.id)!.takenBy);
   const end = toDay(loaded.site.seasonEnd);

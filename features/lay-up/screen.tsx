@@ -1,12 +1,11 @@
-import { requireSite } from '../site/current';
+import { askOrSetUp } from '../server/ask';
 import { Themed } from '../theme/themed';
-import { layUpData } from './load';
 import { LayUpWizard } from './wizard';
 
-export function LayUpScreen({ bay }: { bay: string | undefined }) {
+export async function LayUpScreen({ bay }: { bay: string | undefined }) {
   return (
     <Themed>
-      <LayUpWizard data={layUpData(requireSite(), bay)} />
+      <LayUpWizard data={await askOrSetUp('layUp', bay ?? null)} />
     </Themed>
   );
 }

@@ -1,11 +1,10 @@
 import { headers } from 'next/headers';
 import { notFound } from 'next/navigation';
-import { requireSite } from '../site/current';
-import { printData } from './load';
+import { askOrSetUp } from '../server/ask';
 import { Sheets } from './sheets';
 
 export async function PrintScreen({ id }: { id: string }) {
-  const loaded = requireSite();
   const host = (await headers()).get('host') ?? '127.0.0.1';
-  return <Sheets data={printData(loaded, id, `http://${host}`) ?? notFound()} />;
+  const data = await askOrSetUp('print', { id, base: `http://${host}` });
+  return <Sheets data={data ?? notFound()} />;
 }

@@ -4,7 +4,7 @@ import { groupBy } from '../../core/group';
 import { jobsToday, roundsAhead } from '../../core/plan/due';
 import { roundOnOrAfter } from '../../core/plan/rounds';
 import { heardAmpHours } from '../charge/heard';
-import { hasOutside } from '../demo/outside';
+import { hasOutside } from '../demo/outside-port';
 import { clockStands } from '../server/clock';
 import {
   benchHall,
@@ -14,6 +14,7 @@ import {
   wireVehicle,
   type LoadedSite,
 } from '../site/load';
+import { withPlan } from '../season/keeper';
 import type { RoundData, RoundStop } from './round-data';
 
 /** A battery on the bench is a stop of its own, where the bench is. */
@@ -50,6 +51,10 @@ function stopsOf(loaded: LoadedSite): RoundStop[] {
     return [...here.filter((stop) => !onBench(stop)), ...here.filter(onBench)];
   });
 }
+
+/** The round as it is cut from the season's plan. */
+export const roundScreenData = async (loaded: LoadedSite): Promise<RoundData> =>
+  roundData(await withPlan(loaded));
 
 /** Today's round (or the next one): every stop with something due or done. */
 export function roundData(loaded: LoadedSite): RoundData {

@@ -1,15 +1,11 @@
-import { withPlan } from '../season/keeper';
-import { requireSite } from '../site/current';
-import { roundData } from './load';
-import { Round } from './round';
+import { askOrSetUp } from '../server/ask';
 import { Themed } from '../theme/themed';
+import { Round } from './round';
 
 export async function RoundScreen() {
-  // The round is cut from the season's plan.
-  const loaded = await withPlan(requireSite());
   return (
     <Themed>
-      <Round data={roundData(loaded)} />
+      <Round data={await askOrSetUp('round')} />
     </Themed>
   );
 }

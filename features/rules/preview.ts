@@ -6,10 +6,10 @@ import { jobsToday, minutesOf, roundsAhead } from '../../core/plan/due';
 import { drawsFor, runPlan } from '../../core/plan/adviser';
 import { planInUse } from '../../core/plan/storage-plans';
 import { RulePatch, applyPatch } from '../../core/rules/rules';
-import { now } from '../server/clock';
+import { ask } from '../server/ask';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
-import { loadSite, planContext, type LoadedSite } from '../site/load';
+import { judgeable, loadSite, planContext, type LoadedSite } from '../site/load';
 
 /** What a change of the rules would do to this site. */
 export interface RuleEffect {
@@ -63,11 +63,11 @@ function seen(loaded: LoadedSite): Map<string, Seen> {
 }
 
 /** Compares the site under its rules with the same site under others. */
-export function effectOf(before: LoadedSite, after: LoadedSite): RuleEffect {
+function effectOf(before: LoadedSite, after: LoadedSite): RuleEffect {
   const was = seen(before);
   const is = seen(after);
   const count = (test: (was: Seen, is: Seen) => boolean) =>
-    [...was].filter(([id, one]) => test(one, is.get(id)!)).length;
+    [...was].filter(([id, one]) => is.has(id) && test(one, is.get(id)!)).length;
   const total = (of: Map<string, Seen>) =>
     [...of.values()].reduce((sum, one) => sum + one.minutes, 0);
   return {
@@ -80,6 +80,12 @@ export function effectOf(before: LoadedSite, after: LoadedSite): RuleEffect {
   };
 }
 
+/** What a change would do to a site as it stands. */
+export function ruleEffect(before: LoadedSite, patch: RulePatch): RuleEffect {
+  const after = loadSite(db(), before.now, applyPatch(before.rules, patch))!;
+  return effectOf(before, judgeable(after));
+}
+
 const Body = z.strictObject({ patch: RulePatch });
 
 /** What a change would do, before it is kept. */
@@ -88,8 +94,6 @@ export async function previewRules(request: Request): Promise<Response> {
   if (refusal) return refusal;
   const parsed = Body.safeParse(body);
   if (!parsed.success) return refuse(400, reasonOf(parsed.error));
-  const before = loadSite(db(), now());
-  if (!before) return refuse(404, 'The site is not set up yet.');
-  const after = loadSite(db(), now(), applyPatch(before.rules, parsed.data.patch))!;
-  return Response.json(effectOf(before, after));
+  const effect = await ask('ruleEffect', parsed.data.patch);
+  return effect ? Response.json(effect) : refuse(404, 'The site is not set up yet.');
 }

@@ -1,81 +1,24 @@
-import { dayOf, shortDay, toDay } from '../../core/day';
-import { groupBy } from '../../core/group';
-import { inOrder } from '../../core/logbook/entry';
-import { HOUSE_RULES } from '../../core/rules/rules';
-import { patchWords } from '../../core/rules/words';
-import { readMeter } from '../../store/devices';
-import { readKnownFuses } from '../../store/fuse-lists';
-import { readEntriesOf } from '../../store/entries';
-import { readHallSpans } from '../../store/temperatures';
-import { clockStands } from '../server/clock';
-import { db } from '../server/store';
-import { requireSite } from '../site/current';
-import type { LoadedSite } from '../site/load';
+import { askOrSetUp } from '../server/ask';
+import { Themed } from '../theme/themed';
 import { Devices } from './devices';
 import { KnownFuses } from './known-fuses';
-import { Temperatures, type HallKnown } from './temperatures';
-import { RulesForm, type RulesData } from './rules-form';
-import { Themed } from '../theme/themed';
+import { RulesForm } from './rules-form';
+import { Temperatures } from './temperatures';
 
-export function RulesScreen() {
-  const loaded = requireSite();
+export async function RulesScreen() {
+  const { rules, halls, meter, fuses } = await askOrSetUp('rules');
   return (
     <Themed>
       <RulesForm
-        data={rulesData(loaded)}
+        data={rules}
         devices={
           <>
-            <Devices meter={readMeter(db())} />
-            <Temperatures halls={hallsKnown(loaded)} />
-            <KnownFuses known={readKnownFuses(db())} />
+            <Devices meter={meter} />
+            <Temperatures halls={halls} />
+            <KnownFuses known={fuses} />
           </>
         }
       />
     </Themed>
   );
-}
-
-/** What is known of each hall's temperatures, and how it follows the air outside. */
-function hallsKnown(loaded: LoadedSite): HallKnown[] {
-  const spans = new Map(readHallSpans(db()).map((span) => [span.hallId, span]));
-  const said = (name: string | null) => (name === null ? '' : shortDay(toDay(name), loaded.today));
-  return loaded.halls.map((hall) => {
-    const span = spans.get(hall.id);
-    const follows = loaded.follows.get(hall.id);
-    return {
-      id: hall.id,
-      name: hall.name,
-      record: !span
-        ? 'no day recorded: the climate table alone'
-        : `${span.days} days, from ${said(span.from)}${span.to ? ` to ${said(span.to)}` : ''}${span.foretoldTo ? `, foretold to ${said(span.foretoldTo)}` : ''}`,
-      follows:
-        follows && follows.days > 0
-          ? `stands ${follows.atFreezing.toFixed(1)} K over the air outside at freezing and takes ${Math.round(follows.share * 100)} % of its ups and downs (${follows.days} days)`
-          : '',
-    };
-  });
-}
-
-function rulesData(loaded: LoadedSite): RulesData {
-  const { timeZone } = loaded.site;
-  const kept = loaded.stays.flatMap((stay) => stay.batteries.map(({ battery }) => battery));
-  const changes = inOrder(readEntriesOf(db(), 'rules', HOUSE_RULES)).flatMap((entry) =>
-    entry.kind === 'rules-changed' ? [entry] : [],
-  );
-  return {
-    rules: loaded.rules,
-    version: loaded.ruleBook.version,
-    since: loaded.ruleBook.since === null ? null : dayOf(loaded.ruleBook.since, timeZone),
-    counts: Object.fromEntries(
-      [...groupBy(kept, (battery) => battery.chemistry)].map(([id, list]) => [id, list.length]),
-    ),
-    history: changes
-      .map((entry, i) => ({
-        version: i + 2,
-        day: dayOf(Date.parse(entry.at), timeZone),
-        words: patchWords(entry.data.patch),
-      }))
-      .reverse(),
-    clock: { now: loaded.now, stands: clockStands(), timeZone },
-  };
 }

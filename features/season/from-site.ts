@@ -18,7 +18,14 @@ import { fullChargeDays, readingDays } from '../../core/judge/outlook';
 import { today } from '../../core/judge/standing';
 import { MINUTES, PROCEDURE_MINUTES, handWorkDue } from '../../core/plan/due';
 import { spreadWork, type HandWork } from '../../core/plan/hand-work';
-import type { SeasonBattery, SeasonDocument } from '../../core/season/document';
+import { reasonOf } from '../../core/logbook/entry';
+import {
+  LEAST_SOC_PCT,
+  MOST_DRAW_MA,
+  SeasonBatteryRow,
+  type SeasonBattery,
+  type SeasonDocument,
+} from '../../core/season/document';
 import type { KeptBattery, LoadedSite, Stay } from '../site/load';
 import { isThrough, type SettledRound } from './settled';
 
@@ -28,16 +35,36 @@ const UNREAD_PCT = 90;
 const COLLECT_PCT = 90;
 /** A charge whose end nobody knows has ended by the next day. */
 const UNKNOWN_HOURS = 24;
+/** No charge that hangs takes longer, whatever its end was noted as. Our own choice. */
+const MAX_CHARGE_DAYS = 60;
 /** Doubt of the charge now is spread over so many days of loss at least. */
 const LEAST_SPREAD_DAYS = 10;
+
+/** A battery for which no season can be reckoned, and why. */
+export interface LeftOut {
+  readonly battery: string;
+  readonly why: string;
+}
+
+/** The site's season, and the batteries that are in none. */
+export interface SiteSeason {
+  readonly season: SeasonDocument;
+  readonly leftOut: readonly LeftOut[];
+}
+
+/** The season document alone. */
+export const seasonOf = (loaded: LoadedSite, walked: SettledRound | null): SeasonDocument =>
+  siteSeason(loaded, walked).season;
 
 /**
  * The site as a season document: every battery with what was learnt of its losses, what hangs
  * where, halls with their weather, chargers that work, and what was decided by hand. Charge and
  * losses are in percent of what a battery can still hold, so its capacity is the usable one. Of a
  * round that is being walked (`walked`), those that are through with it are not visited again.
+ * What lies beyond a document's limits is brought to them; a battery of which that makes no row is
+ * left out of the season, with the reason, and all the others are planned.
  */
-export function seasonOf(loaded: LoadedSite, walked: SettledRound | null): SeasonDocument {
+export function siteSeason(loaded: LoadedSite, walked: SettledRound | null): SiteSeason {
   const { rules, site, today: day } = loaded;
   const through = new Set(
     loaded.stays.flatMap(({ batteries: all }) =>
@@ -47,21 +74,24 @@ export function seasonOf(loaded: LoadedSite, walked: SettledRound | null): Seaso
   const collects = loaded.stays.flatMap(({ batteries }) =>
     batteries.flatMap(({ standing }) => standing.collectDay ?? []),
   );
-  const end = Math.max(day, toDay(site.seasonEnd), ...collects);
+  const end = collects.reduce((last, on) => Math.max(last, on), Math.max(day, toDay(site.seasonEnd)));
   const chargers = new Map(loaded.stock.chargers.map((charger) => [charger.id, charger]));
   const extra: SeasonDocument['chargers'] = [];
+  const leftOut: LeftOut[] = [];
+  const taken = new Set<string>();
   const batteries = loaded.stays.flatMap((stay, walk) =>
-    stay.batteries.flatMap((kept, i) =>
-      condemnedFor(kept.standing.state)
-        ? []
-        : [
-            {
-              ...batteryOf(stay, kept, 100 * walk + i, chargers, extra),
-              ...(through.has(kept.battery.id) ? { notBefore: dayName(walked!.day + 1) } : {}),
-            },
-          ],
-    ),
+    stay.batteries.flatMap((kept, i): SeasonBattery[] => {
+      if (condemnedFor(kept.standing.state)) return [];
+      const row = SeasonBatteryRow.safeParse({
+        ...batteryOf(stay, kept, 100 * walk + i, { chargers, extra, taken }),
+        ...(through.has(kept.battery.id) ? { notBefore: dayName(walked!.day + 1) } : {}),
+      });
+      if (row.success) return [row.data];
+      leftOut.push({ battery: kept.battery.id, why: reasonOf(row.error) });
+      return [];
+    }),
   );
+  const known = new Set(batteries.map(({ id }) => id));
   const hung = new Map<string, Set<string>>();
   for (const { hall, charging, kept } of batteries) {
     const on = charging ?? kept;
@@ -69,7 +99,7 @@ export function seasonOf(loaded: LoadedSite, walked: SettledRound | null): Seaso
   }
   const byHand: SeasonDocument['pins'] = loaded.stays.flatMap(({ batteries: all }) =>
     all.flatMap(({ battery, standing }) =>
-      condemnedFor(standing.state)
+      !known.has(battery.id)
         ? []
         : standing.state.pins
             .filter(
@@ -80,9 +110,7 @@ export function seasonOf(loaded: LoadedSite, walked: SettledRound | null): Seaso
               battery: battery.id,
               date,
               jobs: [...jobs],
-              ...(chargerId && chargers.get(chargerId)?.working
-                ? { charger: chargerId, ...(channel === undefined ? {} : { channel }) }
-                : {}),
+              ...wishOf(chargerId ? chargers.get(chargerId) : undefined, channel),
             })),
     ),
   );
@@ -91,13 +119,14 @@ export function seasonOf(loaded: LoadedSite, walked: SettledRound | null): Seaso
       stay.batteries.flatMap((kept) =>
         waitingAt(kept, day, end, walked).filter(
           ({ battery, job }) =>
+            known.has(battery) &&
             !byHand.some((pin) => pin.battery === battery && pin.jobs.includes(job)),
         ),
       ),
     ),
     rules,
   ).map(({ battery, job, day: on }) => ({ battery, date: dayName(on), jobs: [job] }));
-  return {
+  const season: SeasonDocument = {
     version: 'velvet-ember/season@1',
     today: dayName(day),
     end: dayName(end),
@@ -135,6 +164,18 @@ export function seasonOf(loaded: LoadedSite, walked: SettledRound | null): Seaso
     batteries,
     pins: [...byHand, ...waiting],
   };
+  return { season, leftOut };
+}
+
+/** A charger that was decided on, where it works, and its channel, where it has that one. */
+function wishOf(
+  charger: Charger | undefined,
+  channel: number | undefined,
+): { charger?: string; channel?: number } {
+  if (!charger?.working) return {};
+  return channel === undefined || channel > charger.channels
+    ? { charger: charger.id }
+    : { charger: charger.id, channel };
 }
 
 /** Draw tests and cleaning that wait for a round; of one that is being walked only what is in it. */
@@ -180,11 +221,17 @@ export const HAND_BACK_MINUTES = 10;
 
 const tenth = (value: number) => Math.round(10 * value) / 10;
 
+const between = (low: number, value: number, high: number) =>
+  Math.min(high, Math.max(low, value));
+
+/** Degrees that a season document knows. */
+const MOST_CELSIUS = 80;
+
 function byDate(values: Float64Array, firstDay: Day, from: Day, to: Day): Record<string, number> {
   const days: Record<string, number> = {};
   for (let day = from; day <= to; day++) {
     const at = Math.min(values.length - 1, Math.max(0, day - firstDay));
-    days[dayName(day)] = tenth(values[at]!);
+    days[dayName(day)] = tenth(between(-MOST_CELSIUS, values[at]!, MOST_CELSIUS));
   }
   return days;
 }
@@ -205,8 +252,7 @@ function batteryOf(
   stay: Stay,
   { battery, hallId, standing, outlook }: KeptBattery,
   order: number,
-  chargers: ReadonlyMap<string, Charger>,
-  extra: SeasonDocument['chargers'],
+  stands: Chargers,
 ): SeasonBattery {
   const { facts, state, rules, timeZone, laidUpAt } = standing;
   const day = today(standing);
@@ -219,13 +265,13 @@ function batteryOf(
   const every = readingDays(standing, socPct);
   // The first reading is due as it is foreseen; the others by the interval.
   const nextReading = outlook?.nextReadingDay ?? day;
-  const hangs = hangingOn(stay, battery.id, standing, hallId, chargers, extra);
+  const hangs = hangingOn(stay, battery.id, standing, hallId, stands);
   const held = isHeld(standing);
   const lastFull = state.lastFullAt ?? laidUpAt;
   const levelsDays = held ? rules.levelsMaintainedDays : rules.levelsDays;
   const waters = hasLiquid(facts.chemistry, facts.capsOpen) && levelsDays !== null;
   const lastLevels = state.levels?.at ?? laidUpAt;
-  const capacityAh = Math.max(0.1, loss.usableAh.value);
+  const capacityAh = between(0.1, loss.usableAh.value, 10_000);
   const collect = standing.collectDay;
   return {
     id: battery.id,
@@ -237,12 +283,12 @@ function batteryOf(
     nominalVolts: nominal(facts.nominalVolts),
     cells: facts.cells,
     capacityAh: round(capacityAh, 2),
-    socPct: round(Math.min(100, socPct), 2),
+    socPct: round(between(LEAST_SOC_PCT, socPct, 100), 2),
     negativeOn: state.negativeOn,
-    drawMa: round(Math.max(0, milliampsOf(loss.draw.value, loss)), 3),
+    drawMa: round(between(0, milliampsOf(loss.draw.value, loss), MOST_DRAW_MA), 3),
     // What leaks through a cell does so at any temperature: as much as now.
     selfDischargePctPerMonthAt20C: round(
-      loss.selfPctPerMonthAt20C.value * (1 + leakShare(loss)),
+      between(0, loss.selfPctPerMonthAt20C.value * (1 + leakShare(loss)), 100),
       3,
     ),
     lossSpreadPct: round(Math.min(300, (100 * doubt) / Math.max(0.005, loss.now.value)), 1),
@@ -254,7 +300,7 @@ function batteryOf(
             channel: hangs.channel,
             since: dayName(on(state.chargeSince ?? state.maintainerSince!)),
             finishedOn: dayName(
-              Math.max(
+              between(
                 day,
                 dayOf(
                   (state.chargeSince ?? state.maintainerSince!) +
@@ -263,6 +309,7 @@ function batteryOf(
                     1,
                   timeZone,
                 ),
+                day + MAX_CHARGE_DAYS,
               ),
             ),
           },
@@ -294,21 +341,33 @@ function leakShare({ leak, selfNow }: ReturnType<typeof lossOf>): number {
   return selfNow > 0 ? Math.min(50, leak.value / selfNow) : 0;
 }
 
+interface Chargers {
+  readonly chargers: ReadonlyMap<string, Charger>;
+  /** Those that nobody noted, each for one battery. */
+  readonly extra: SeasonDocument['chargers'];
+  /** Channels on which something hangs. */
+  readonly taken: Set<string>;
+}
+
 /** The charger and channel that it hangs on; one that nobody noted stands for itself. */
 function hangingOn(
   stay: Stay,
   batteryId: string,
   { facts, state }: KeptBattery['standing'],
   hallId: string,
-  chargers: ReadonlyMap<string, Charger>,
-  extra: SeasonDocument['chargers'],
+  { chargers, extra, taken }: Chargers,
 ): { charger: string; channel: number } | null {
   if (state.chargeSince === null && state.maintainerSince === null) return null;
   if (state.hook) {
     const charger = chargers.get(state.hook.chargerId);
     // On one that is broken it is not charged.
     if (charger && !charger.working) return null;
-    if (charger) return { charger: charger.id, channel: state.hook.channel };
+    const channel = `${state.hook.chargerId}/${state.hook.channel}`;
+    // Two that were noted on one channel, or one that the charger lacks: each stands for itself.
+    if (charger && state.hook.channel <= charger.channels && !taken.has(channel)) {
+      taken.add(channel);
+      return { charger: charger.id, channel: state.hook.channel };
+    }
   }
   const id = `at ${stay.bay.mark}, ${batteryId}`;
   extra.push({

@@ -1,19 +1,30 @@
 import 'server-only';
 import { dayName, instantAt } from '../../core/day';
+import { reasonOf } from '../../core/logbook/entry';
 import { isRound } from '../../core/plan/rounds';
 import { SeasonDocument, type PlanDocument } from '../../core/season/document';
 import { wasWalkedSince } from '../../store/entries';
 import { keepPlan, readPlan, readSettledStops, type KeptPlan } from '../../store/season-plans';
 import { db } from '../server/store';
 import type { LoadedSite } from '../site/load';
-import { seasonOf } from './from-site';
+import { siteSeason, type LeftOut } from './from-site';
 import { byBattery, planned } from './planned';
 import { planAside } from './planner';
 import type { SettledRound } from './settled';
 
+/** The plan that holds, or why there is none; and the batteries that are in none. */
+export type SeasonPlan = { readonly leftOut: readonly LeftOut[] } & (
+  { readonly kept: KeptPlan; readonly why: null } | { readonly kept: null; readonly why: string }
+);
+
+type Made = Omit<SeasonPlan, 'leftOut'> & ({ kept: KeptPlan; why: null } | { kept: null; why: string });
+
 const held = globalThis as typeof globalThis & {
-  velvetEmberPlanning?: { readonly season: string; readonly plan: Promise<KeptPlan> };
+  velvetEmberPlanning?: { readonly season: string; readonly made: Promise<Made> };
 };
+
+/** There is no plan of the season, for the reason that the message gives. */
+export class NoPlan extends Error {}
 
 /**
  * The round that is being walked; null: there is none today, nobody has begun, or there was no
@@ -29,22 +40,34 @@ function walkedRound({ rules, site, today }: LoadedSite): SettledRound | null {
 
 /**
  * The plan that holds: as it was kept, or made anew where the season is no longer the one it was
- * made for. Whoever asks meanwhile waits for the same one.
+ * made for. Whoever asks meanwhile waits for the same one; that none could be made is remembered
+ * until something happens.
  */
-export function currentPlan(loaded: LoadedSite): Promise<KeptPlan> {
+export async function seasonPlan(loaded: LoadedSite): Promise<SeasonPlan> {
   const walked = walkedRound(loaded);
+  const { season: made, leftOut } = siteSeason(loaded, walked);
   // Parsed as one that was kept is, so that the two compare.
-  const season = SeasonDocument.parse(seasonOf(loaded, walked));
-  const key = JSON.stringify(season);
+  const read = SeasonDocument.safeParse(made);
+  if (!read.success) return { leftOut, kept: null, why: reasonOf(read.error) };
+  const key = JSON.stringify(read.data);
   const kept = readPlan(db());
-  if (kept && JSON.stringify(kept.season) === key) return Promise.resolve(kept);
-  const under = held.velvetEmberPlanning;
-  if (under?.season === key) return under.plan;
-  const plan = makePlan(loaded, season, kept?.plan ?? null, walked !== null);
-  held.velvetEmberPlanning = { season: key, plan };
-  return plan.finally(() => {
-    if (held.velvetEmberPlanning?.plan === plan) held.velvetEmberPlanning = undefined;
-  });
+  if (kept && JSON.stringify(kept.season) === key) return { leftOut, kept, why: null };
+  if (held.velvetEmberPlanning?.season !== key) {
+    const underWay = walked !== null;
+    held.velvetEmberPlanning = {
+      season: key,
+      made: makePlan(loaded, read.data, kept?.plan ?? null, underWay),
+    };
+  }
+  const planning = held.velvetEmberPlanning;
+  try {
+    const result = await planning.made;
+    if (result.kept && held.velvetEmberPlanning === planning) held.velvetEmberPlanning = undefined;
+    return { leftOut, ...result };
+  } catch (error) {
+    if (held.velvetEmberPlanning === planning) held.velvetEmberPlanning = undefined;
+    throw error;
+  }
 }
 
 async function makePlan(
@@ -52,13 +75,23 @@ async function makePlan(
   season: SeasonDocument,
   earlier: PlanDocument | null,
   underWay: boolean,
-): Promise<KeptPlan> {
-  const plan = await planAside({ season, earlier });
-  const made = { madeAt: loaded.now, season, plan, tightened: false, underWay };
-  return { ...made, id: keepPlan(db(), { ...made, day: dayName(loaded.today) }) };
+): Promise<Made> {
+  const planned = await planAside({ season, earlier });
+  if (!planned.ok) return { kept: null, why: planned.why };
+  const made = { madeAt: loaded.now, season, plan: planned.plan, tightened: false, underWay };
+  const id = keepPlan(db(), { ...made, day: dayName(loaded.today) });
+  return { kept: { ...made, id }, why: null };
 }
 
-/** The site with what the plan has for each battery in the next round. */
+/** The plan that holds, for those who cannot do without. Throws `NoPlan` where there is none. */
+export async function currentPlan(loaded: LoadedSite): Promise<KeptPlan> {
+  const { kept, why } = await seasonPlan(loaded);
+  if (!kept) throw new NoPlan(why);
+  return kept;
+}
+
+/** The site with what the plan has for each battery in the next round; as it is without one. */
 export async function withPlan(loaded: LoadedSite): Promise<LoadedSite> {
-  return planned(loaded, (await currentPlan(loaded)).plan);
+  const { kept } = await seasonPlan(loaded);
+  return kept ? planned(loaded, kept.plan) : loaded;
 }

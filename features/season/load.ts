@@ -5,7 +5,7 @@ import { readPlanOf } from '../../store/season-plans';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
 import { batteryLabels, type LoadedSite } from '../site/load';
-import { currentPlan } from './keeper';
+import { seasonPlan } from './keeper';
 import { morningLine } from './morning';
 import type { SeasonName, SeasonScreenData } from './season-data';
 
@@ -36,9 +36,15 @@ export function namesOf(loaded: LoadedSite) {
   };
 }
 
+/** What the Season screen shows, or why there is no plan to show. */
+export type SeasonTold =
+  | { readonly ok: true; readonly data: SeasonScreenData }
+  | { readonly ok: false; readonly why: string };
+
 /** The plan, and all that stands around it on the Season screen. */
-export async function seasonScreenData(loaded: LoadedSite): Promise<SeasonScreenData> {
-  const current = await currentPlan(loaded);
+export async function seasonScreenData(loaded: LoadedSite): Promise<SeasonTold> {
+  const { kept: current, why, leftOut } = await seasonPlan(loaded);
+  if (!current) return { ok: false, why };
   const { names, batteryName, chargerName } = namesOf(loaded);
   const today = loaded.today;
   const before = readPlanOf(db(), dayName(today - 1));
@@ -51,7 +57,7 @@ export async function seasonScreenData(loaded: LoadedSite): Promise<SeasonScreen
       }),
     ),
   );
-  return {
+  const data: SeasonScreenData = {
     clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
     siteName: loaded.site.name,
     planId: current.id,
@@ -84,5 +90,7 @@ export async function seasonScreenData(loaded: LoadedSite): Promise<SeasonScreen
         ? [`${bay.mark} ${vehicle.name}`]
         : [],
     ),
+    leftOut: leftOut.map(({ battery, why: reason }) => `${batteryName(battery)}: ${reason}`),
   };
+  return { ok: true, data };
 }

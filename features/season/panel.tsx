@@ -167,6 +167,9 @@ export function Panel(props: Props) {
           )}
         </section>
       ) : null}
+      {shown.own && data.leftOut.length > 0 ? (
+        <p>No season can be reckoned for {data.leftOut.join('; ')}.</p>
+      ) : null}
       {shown.own && data.overdue.length > 0 ? (
         <p className={styles.quiet}>
           Past the day of collection, and in no plan: {data.overdue.join(', ')}.

@@ -1,5 +1,6 @@
 import { LowerBound } from '../../core/season/bound';
-import type { PlanDocument, SeasonDocument } from '../../core/season/document';
+import { PlanDocument, type SeasonDocument } from '../../core/season/document';
+import { checkPlan } from '../../core/season-check/check';
 import { problemOf } from '../../core/season/problem';
 import { remediesFor } from '../../core/season/remedies';
 import { replan } from '../../core/season/replan';
@@ -24,6 +25,31 @@ export function evenChance(seed = 1): () => number {
 /** A plan of the season that keeps what it can of an earlier one. */
 export function planFor({ season, earlier }: PlannerQuestion): PlanDocument {
   return writePlan(replan(problemOf(season), earlier, evenChance()), null);
+}
+
+/** A plan that was held against its season and found sound, or why there is none. */
+export type Planned =
+  | { readonly ok: true; readonly plan: PlanDocument }
+  | { readonly ok: false; readonly why: string };
+
+/**
+ * Plans a season, and holds the plan against it before anybody keeps it. One that breaks a rule
+ * without saying so is thrown away, with the earlier one that it grew from; where the plan from
+ * nothing is no better, there is none, and the first breach is the reason.
+ */
+export function soundPlan({ season, earlier }: PlannerQuestion): Planned {
+  let why = '';
+  for (const from of earlier ? [earlier, null] : [null]) {
+    try {
+      const plan = PlanDocument.parse(planFor({ season, earlier: from }));
+      const [breach] = checkPlan(season, plan).breaches;
+      if (!breach) return { ok: true, plan };
+      why = `${breach.battery ?? 'the plan'}, ${breach.date}: ${breach.why}`;
+    } catch (error) {
+      why = error instanceof Error ? error.message : String(error);
+    }
+  }
+  return { ok: false, why };
 }
 
 /** What a plan comes to beside what could be: a bound that is proven, and what would cure it. */

@@ -15,7 +15,9 @@ export function planned(loaded: LoadedSite, plan: PlanDocument): LoadedSite {
       batteries: stay.batteries.map((kept) => {
         const visit = visits.get(kept.battery.id);
         return {
-          ...kept,
+          battery: kept.battery,
+          hallId: kept.hallId,
+          outlook: kept.outlook,
           standing: {
             ...kept.standing,
             planned: { day, jobs: visit?.jobs ?? [], chargerId: visit?.charger ?? null },

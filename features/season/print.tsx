@@ -1,20 +1,16 @@
 import { MONTH_NAMES, partsOf, shortDay, toDay } from '../../core/day';
 import { groupBy } from '../../core/group';
-import { requireSite } from '../site/current';
-import { jobWords } from './calendar';
-import { currentPlan } from './keeper';
-import { namesOf } from './load';
+import { askOrSetUp } from '../server/ask';
 import { hoursWords } from './hours';
 import styles from './print.module.css';
 
 /** The plan on paper, a month a page: every round with its stops, and room to tick. */
 export async function PrintSeason() {
-  const loaded = requireSite();
-  const { plan } = await currentPlan(loaded);
-  const { batteryName, hallName, chargerName } = namesOf(loaded);
-  const months = groupBy(plan.rounds, ({ date }) => date.slice(0, 7));
+  const { siteName, printed, why, rounds: all } = await askOrSetUp('printedSeason');
+  const months = groupBy(all, ({ date }) => date.slice(0, 7));
   return (
     <main className={styles.sheets}>
+      {why ? <p>There is no plan of the season: {why}</p> : null}
       {[...months].map(([month, rounds]) => {
         const { month: at, year } = partsOf(toDay(`${month}-01`));
         const minutes = rounds.reduce((sum, round) => sum + round.minutes, 0);
@@ -25,8 +21,7 @@ export async function PrintSeason() {
                 {MONTH_NAMES[at]} {year}
               </h1>
               <p>
-                {loaded.site.name}: {rounds.length} rounds, {hoursWords(minutes)}. Planned on{' '}
-                {shortDay(loaded.today)}.
+                {siteName}: {rounds.length} rounds, {hoursWords(minutes)}. Planned on {printed}.
               </p>
             </header>
             <div className={styles.rounds}>
@@ -35,21 +30,15 @@ export async function PrintSeason() {
                   <h2>
                     {shortDay(toDay(round.date))} <small>{Math.round(round.minutes)} min</small>
                   </h2>
-                  {[...groupBy(round.stops, ({ hall }) => hall)].map(([hall, stops]) => (
-                    <div key={hall}>
-                      <h3>{hallName(hall)}</h3>
+                  {round.halls.map(({ name, visits }) => (
+                    <div key={name}>
+                      <h3>{name}</h3>
                       <ul>
-                        {stops.flatMap(({ visits }) =>
-                          visits.map(({ battery, jobs, charger }) => (
-                            <li key={battery}>
-                              <i /> <b>{batteryName(battery)}</b>{' '}
-                              {jobWords(
-                                jobs,
-                                charger === undefined ? undefined : chargerName(charger),
-                              )}
-                            </li>
-                          )),
-                        )}
+                        {visits.map((visit) => (
+                          <li key={visit.id}>
+                            <i /> <b>{visit.name}</b> {visit.jobs}
+                          </li>
+                        ))}
                       </ul>
                     </div>
                   ))}

@@ -1,12 +1,11 @@
-import { requireSite } from '../site/current';
+import { askOrSetUp } from '../server/ask';
 import { Themed } from '../theme/themed';
-import { seasonScreenData } from './load';
+import { NoSeasonPlan } from './no-plan';
 import { Season } from './season';
 
 export async function SeasonScreen() {
+  const told = await askOrSetUp('season');
   return (
-    <Themed>
-      <Season data={await seasonScreenData(requireSite())} />
-    </Themed>
+    <Themed>{told.ok ? <Season data={told.data} /> : <NoSeasonPlan why={told.why} />}</Themed>
   );
 }

@@ -31,4 +31,6 @@ export interface SeasonScreenData {
   readonly morning: readonly string[];
   /** Collections that are over, so that they are in no plan. */
   readonly overdue: readonly string[];
+  /** Batteries for which no season can be reckoned, with the reason. */
+  readonly leftOut: readonly string[];
 }

@@ -21,6 +21,13 @@ import { getCalendar, getSeasonDocument, postTightened } from './routes';
 
 demoSite();
 
+/** What the Season screen shows. */
+async function shown() {
+  const told = await seasonScreenData(site());
+  if (!told.ok) throw new Error(told.why);
+  return told.data;
+}
+
 const events = (calendar: string) =>
   Object.values(ical.sync.parseICS(calendar)).filter(
     (one): one is VEvent => one?.type === 'VEVENT',
@@ -80,10 +87,10 @@ describe('the season of the site', () => {
     expect((await answer(postEntry(request(pin)))).status).toBe(200);
     const { plan: pinned } = await currentPlan(site());
     expect(plannedOn(pinned, round.date).get(battery)?.jobs).toContain('connect');
-    expect((await seasonScreenData(site())).pins).toMatchObject([{ battery, date: round.date }]);
+    expect((await shown()).pins).toMatchObject([{ battery, date: round.date }]);
     const back = newEntry('withdrawn', battery, NOW, { why: '' }, pin.id, 'battery');
     expect((await answer(postEntry(request(back)))).status).toBe(200);
-    expect((await seasonScreenData(site())).pins).toEqual([]);
+    expect((await shown()).pins).toEqual([]);
   });
 
   it('an owner who comes on another day is planned for; a day that is past is refused', async () => {
@@ -213,7 +220,7 @@ describe('the calendar', () => {
     const visits = plan.rounds[1]!.stops.flatMap((stop) => stop.visits);
     const lines = String(read[1]!.description).split('\n');
     for (const { battery } of visits) {
-      const { names } = await seasonScreenData(site());
+      const { names } = await shown();
       expect(lines.some((line) => line.startsWith(`${names[battery]!.bayMark} `))).toBe(true);
     }
   });

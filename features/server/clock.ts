@@ -1,22 +1,12 @@
 import 'server-only';
 import { readDemoClock, writeDemoClock } from '../../store/demo-clock';
-import type { Db } from '../../store/open';
 import { db } from './store';
-
-// Pages and routes are bundles of their own: what they share lies on globalThis.
-const held = globalThis as typeof globalThis & { velvetEmberMoved?: WeakMap<Db, number> };
-const moved = (held.velvetEmberMoved ??= new WeakMap<Db, number>());
 
 /** UTC milliseconds on the site's clock: the demo's stands still until it is moved on. */
 export function now(): number {
   const fixed = process.env.EMBER_NOW;
   if (!fixed) return Date.now();
-  let at = moved.get(db());
-  if (at === undefined) {
-    at = readDemoClock(db()) ?? Date.parse(fixed);
-    moved.set(db(), at);
-  }
-  return at;
+  return readDemoClock(db()) ?? Date.parse(fixed);
 }
 
 /** Whether the clock stands still, so that the browser does not let its own run. */
@@ -26,5 +16,4 @@ export const clockStands = () => Boolean(process.env.EMBER_NOW);
 export function moveDemoClock(to: number): void {
   if (!clockStands()) throw new Error('only the demo’s clock can be moved');
   writeDemoClock(db(), to);
-  moved.set(db(), to);
 }

@@ -1,7 +1,8 @@
 import { redirect } from 'next/navigation';
 import { dayOf, partsOf } from '../../core/day';
 import { now } from '../server/clock';
-import { currentSite } from '../site/current';
+import { readSite } from '../../store/site';
+import { db } from '../server/store';
 import { SetupForm } from './form';
 import { Themed } from '../theme/themed';
 
@@ -13,7 +14,7 @@ function nextSeason(): { start: string; end: string } {
 }
 
 export function SetupScreen() {
-  if (currentSite()) redirect('/yard');
+  if (readSite(db())) redirect('/yard');
   const season = nextSeason();
   return (
     <Themed>

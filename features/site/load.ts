@@ -1,4 +1,5 @@
-import { dayOf, toDay, type Day } from '../../core/day';
+import { dayName, dayOf, parseDay, toDay, type Day } from '../../core/day';
+import { MAX_STAY_DAYS } from '../../core/time-limits';
 import { groupBy } from '../../core/group';
 import type { BatteryState, VehicleState } from '../../core/logbook/fold';
 import type { Standing } from '../../core/judge/standing';
@@ -9,6 +10,7 @@ import { freeChannels, hangingBy, type Hanging } from '../../core/charge/board';
 import { PROGRAMMES, type Stock } from '../../core/charge/stock';
 import { silentSince } from '../../core/reports/report';
 import type { PlanContext } from '../../core/plan/storage-plans';
+import { jobsToday, roundsAhead } from '../../core/plan/due';
 import type { RuleBook, Rules } from '../../core/rules/rules';
 import { hallTemperatures, type DailyTemperatures } from '../../core/site/climate';
 import { learnFollows, type Follows } from '../../core/site/follows';
@@ -51,7 +53,17 @@ export interface Stay {
   readonly state: VehicleState;
   readonly bay: Bay;
   readonly hall: Hall;
+  /** Null: always ready. */
+  readonly collectDay: Day | null;
   readonly batteries: readonly KeptBattery[];
+  /** Those of its batteries that cannot be judged: all the others go on without them. */
+  readonly troubled: readonly TroubledBattery[];
+}
+
+/** A battery whose record cannot be judged, and why. */
+export interface TroubledBattery {
+  readonly battery: Battery;
+  readonly why: string;
 }
 
 export interface KeptBattery {
@@ -59,6 +71,7 @@ export interface KeptBattery {
   /** Where it stands: the bench's hall while it is out. */
   readonly hallId: string;
   readonly standing: Standing;
+  /** Reckoned when it is first asked for: whoever only looks who stands where does not wait. */
   readonly outlook: Outlook | null;
 }
 
@@ -90,8 +103,9 @@ const BEFORE_SEASON_DAYS = 40;
 
 /** What judging any battery of the site needs: rules, calendar and the halls' temperatures. */
 function settingOf(from: Db, at: number, asIf?: Rules) {
-  const site = readSite(from);
-  if (!site) return null;
+  const written = readSite(from);
+  if (!written) return null;
+  const site = { ...written, ...seasonAround(written, dayOf(at, written.timeZone)) };
   const ruleBook = readRuleBook(from);
   const rules = asIf ?? ruleBook.rules;
   const halls = readHalls(from);
@@ -115,6 +129,17 @@ function settingOf(from: Db, at: number, asIf?: Rules) {
     lastHeard: readLastHeard(from),
     powerCuts,
   };
+}
+
+/** A season that lies around today and is no longer than one may be, whatever was written down. */
+function seasonAround(
+  { seasonStart, seasonEnd }: Pick<Site, 'seasonStart' | 'seasonEnd'>,
+  today: Day,
+): Pick<Site, 'seasonStart' | 'seasonEnd'> {
+  const near = (name: string) =>
+    Math.min(today + MAX_STAY_DAYS, Math.max(today - MAX_STAY_DAYS, parseDay(name) ?? today));
+  const start = near(seasonStart);
+  return { seasonStart: dayName(start), seasonEnd: dayName(Math.max(start, near(seasonEnd))) };
 }
 
 interface RememberedTemperatures {
@@ -175,7 +200,7 @@ function keptBattery(
     state,
     vehicleKind: vehicle.kind,
     laidUpAt,
-    collectDay: collectOn === null ? null : toDay(collectOn),
+    collectDay: collectDayOf(collectOn, setting.today),
     hallName: hall.name,
     powerCutAt: setting.powerCuts.get(hall.id) ?? null,
     silentSince: silenceOf(setting, state),
@@ -184,8 +209,26 @@ function keptBattery(
     timeZone: setting.site.timeZone,
     now: setting.now,
   };
-  return { battery, hallId: hall.id, standing, outlook: outlookOf(standing) };
+  return keptOf(battery, hall.id, standing);
 }
+
+/** A battery with its standing; its outlook is reckoned once, when it is asked for. */
+export function keptOf(battery: Battery, hallId: string, standing: Standing): KeptBattery {
+  let outlook: Outlook | null | undefined;
+  return {
+    battery,
+    hallId,
+    standing,
+    get outlook() {
+      if (outlook === undefined) outlook = outlookOf(standing);
+      return outlook;
+    },
+  };
+}
+
+/** The day of a collection, no further off than a stay may be long. */
+const collectDayOf = (on: string | null, today: Day): Day | null =>
+  on === null ? null : Math.min(toDay(on), today + MAX_STAY_DAYS);
 
 /** Since when the charger that a battery hangs on has been silent; null where none reports. */
 function silenceOf(setting: Setting, state: BatteryState): number | null {
@@ -243,36 +286,71 @@ export function loadSite(from: Db, at: number, asIf?: Rules): LoadedSite | null 
     const state = batteryStates.get(battery.id);
     return state?.goneAt === null ? (state.vehicleId ?? '') : '';
   });
-  const vehicleByBay = new Map<string, Vehicle>();
-  for (const vehicle of readVehicles(from)) {
-    const bayId = vehicleStates.get(vehicle.id)?.bayId;
-    if (bayId) vehicleByBay.set(bayId, vehicle);
-  }
-  const stays = bays.flatMap((bay): Stay[] => {
-    const vehicle = vehicleByBay.get(bay.id);
-    if (!vehicle) return [];
-    const state = vehicleStates.get(vehicle.id)!;
-    const hall = hallById.get(bay.hallId)!;
-    const batteries = (batteriesByVehicle.get(vehicle.id) ?? [])
-      .sort((a, b) => (a.mark < b.mark ? -1 : 1))
-      .map((battery) =>
-        keptBattery(setting, battery, batteryStates.get(battery.id)!, vehicle, state, hall),
-      );
-    return [{ vehicle, state, bay, hall, batteries }];
-  });
+  // One bay, one vehicle: older files may say otherwise, and then all that stand there are shown.
+  const vehiclesByBay = groupBy(
+    readVehicles(from).filter(({ id }) => vehicleStates.get(id)?.bayId),
+    ({ id }) => vehicleStates.get(id)!.bayId!,
+  );
+  const stays = bays.flatMap((bay) =>
+    (vehiclesByBay.get(bay.id) ?? []).map((vehicle): Stay => {
+      const state = vehicleStates.get(vehicle.id)!;
+      const hall = hallById.get(bay.hallId)!;
+      const batteries = (batteriesByVehicle.get(vehicle.id) ?? [])
+        .sort((a, b) => (a.mark < b.mark ? -1 : 1))
+        .map((battery) =>
+          keptBattery(setting, battery, batteryStates.get(battery.id)!, vehicle, state, hall),
+        );
+      const collectDay = collectDayOf(state.collectOn, setting.today);
+      return { vehicle, state, bay, hall, collectDay, batteries, troubled: [] };
+    }),
+  );
   return { ...setting, bays, stays, stock: readStock(from), latitude: readLatitude(from) };
 }
 
-/** One battery and its judgement, without loading the rest of the site; null if not fitted here. */
+/**
+ * The site without the batteries that cannot be judged: each is named in its own stay, with the
+ * reason, so that nothing that is on record takes anything else down.
+ */
+export function judgeable(loaded: LoadedSite): LoadedSite {
+  const end = Math.max(toDay(loaded.site.seasonEnd), loaded.today);
+  return {
+    ...loaded,
+    stays: loaded.stays.map((stay): Stay => {
+      const troubled: TroubledBattery[] = [];
+      const batteries = stay.batteries.filter((kept) => {
+        try {
+          jobsToday(kept.standing, kept.outlook);
+          roundsAhead(kept.standing, kept.outlook, end);
+          return true;
+        } catch (error) {
+          console.error(`battery ${kept.battery.mark} cannot be judged`, error);
+          troubled.push({
+            battery: kept.battery,
+            why: error instanceof Error ? error.message : String(error),
+          });
+          return false;
+        }
+      });
+      return troubled.length > 0 ? { ...stay, batteries, troubled } : stay;
+    }),
+  };
+}
+
+/**
+ * One battery and its judgement, without loading the rest of the site; null if it is not fitted
+ * in a vehicle that stands here.
+ */
 export function loadBattery(from: Db, at: number, batteryId: string): KeptBattery | null {
   const battery = readBatteries(from, batteryId)[0];
   const state = readBatteryStates(from, batteryId).get(batteryId);
   const setting = settingOf(from, at);
   if (!battery || !state?.vehicleId || !setting) return null;
-  const vehicle = readVehicles(from, state.vehicleId)[0]!;
-  const vehicleState = readVehicleStates(from, state.vehicleId).get(state.vehicleId)!;
-  const bay = readBays(from).find((one) => one.id === vehicleState.bayId)!;
-  const hall = setting.halls.find((one) => one.id === bay.hallId)!;
+  const vehicle = readVehicles(from, state.vehicleId)[0];
+  const vehicleState = readVehicleStates(from, state.vehicleId).get(state.vehicleId);
+  const bay = readBays(from).find((one) => one.id === vehicleState?.bayId);
+  const hall = setting.halls.find((one) => one.id === bay?.hallId);
+  // A lay-up that was withdrawn leaves its vehicle nowhere.
+  if (!vehicle || !vehicleState || !hall) return null;
   return keptBattery(setting, battery, state, vehicle, vehicleState, hall);
 }
 
@@ -332,7 +410,7 @@ export function wireVehicle(stay: Stay): WireVehicle {
     rowMark: stay.bay.rowMark,
     hallId: stay.hall.id,
     laidUpAt: stay.state.laidUpAt,
-    collectDay: stay.state.collectOn === null ? null : toDay(stay.state.collectOn),
+    collectDay: stay.collectDay,
   };
 }
 

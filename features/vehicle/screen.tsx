@@ -1,13 +1,12 @@
 import { notFound } from 'next/navigation';
-import { requireSite } from '../site/current';
-import { vehicleData } from './load';
-import { Vehicle } from './vehicle';
+import { askOrSetUp } from '../server/ask';
 import { Themed } from '../theme/themed';
+import { Vehicle } from './vehicle';
 
-export function VehicleScreen({ id }: { id: string }) {
+export async function VehicleScreen({ id }: { id: string }) {
   return (
     <Themed>
-      <Vehicle data={vehicleData(requireSite(), id) ?? notFound()} />
+      <Vehicle data={(await askOrSetUp('vehicle', id)) ?? notFound()} />
     </Themed>
   );
 }

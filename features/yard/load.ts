@@ -1,6 +1,6 @@
 import 'server-only';
-import { setImmediate as letOthersIn } from 'node:timers/promises';
-import { toDay } from '../../core/day';
+import { toDay, type Day } from '../../core/day';
+import { groupBy } from '../../core/group';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { hallMean } from '../../core/judge/standing';
 import { reserveMark, seasonOf } from '../../core/judge/season';
@@ -16,7 +16,7 @@ import {
   type LoadedSite,
 } from '../site/load';
 import type { OneMoreData } from './one-more-data';
-import type { SeasonData, SeasonLine, YardBattery, YardData } from './yard-data';
+import type { SeasonData, SeasonLine, YardBattery, YardBay, YardData } from './yard-data';
 
 function yardBattery(kept: KeptBattery, label: string): YardBattery {
   const { state } = kept.standing;
@@ -38,7 +38,7 @@ function yardBattery(kept: KeptBattery, label: string): YardBattery {
 
 /** The Yard of today. */
 export function yardData(loaded: LoadedSite): YardData {
-  const byBay = new Map(loaded.stays.map((stay) => [stay.bay.id, stay]));
+  const byBay = groupBy(loaded.stays, (stay) => stay.bay.id);
   return {
     siteName: loaded.site.name,
     clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
@@ -53,53 +53,63 @@ export function yardData(loaded: LoadedSite): YardData {
       celsius: hallMean(loaded.temperatures.get(hall.id)!, loaded.today),
       bays: loaded.bays
         .filter((bay) => bay.hallId === hall.id)
-        .map((bay) => {
-          const stay = byBay.get(bay.id);
-          if (!stay) return { id: bay.id, mark: bay.mark, stay: null };
-          const labels = batteryLabels(stay.batteries);
-          return {
-            id: bay.id,
-            mark: bay.mark,
-            stay: {
-              vehicleId: stay.vehicle.id,
-              name: stay.vehicle.name,
-              kind: stay.vehicle.kind,
-              batteries: stay.batteries.map((kept, i) => yardBattery(kept, labels[i]!)),
-            },
-          };
+        .flatMap((bay): YardBay[] => {
+          const stays = byBay.get(bay.id);
+          if (!stays) return [{ id: bay.id, mark: bay.mark, stay: null }];
+          return stays.map((stay, n) => {
+            const labels = batteryLabels(stay.batteries);
+            return {
+              id: n === 0 ? bay.id : `${bay.id} ${n + 1}`,
+              mark: bay.mark,
+              stay: {
+                vehicleId: stay.vehicle.id,
+                name: stay.vehicle.name,
+                kind: stay.vehicle.kind,
+                batteries: stay.batteries.map((kept, i) => yardBattery(kept, labels[i]!)),
+                troubled: stay.troubled.map(({ battery }) => battery.mark),
+              },
+            };
+          });
         }),
     })),
   };
 }
 
-/**
- * Every battery on every day of the season, vehicle by vehicle, and at last all of them; fetched
- * once, when the ribbon is first moved. Other requests are answered in between, and whoever does
- * not read on has it stopped.
- */
-export async function* seasonLines(loaded: LoadedSite): AsyncGenerator<SeasonLine> {
+/** Vehicles of which the season is foreseen at one go. */
+const AT_ONCE = 8;
+
+/** A part of the season: some vehicles, on every day of it. */
+export interface YardSeasonPart {
+  readonly from: Day;
+  /** How many vehicles there are. */
+  readonly of: number;
+  /** The first vehicle of the next part. */
+  readonly next: number;
+  readonly batteries: SeasonData['batteries'];
+  readonly halls: SeasonData['halls'];
+}
+
+/** The batteries of some vehicles, from the `first` on, on every day of the season. */
+export function yardSeason(loaded: LoadedSite, first: number): YardSeasonPart {
   const from = Math.min(toDay(loaded.site.seasonStart), loaded.today);
   const to = Math.max(toDay(loaded.site.seasonEnd), loaded.today);
-  const batteries: SeasonData['batteries'][string][] = [];
-  const ids: string[] = [];
-  const of = loaded.stays.length;
-  for (const [done, stay] of loaded.stays.entries()) {
-    yield { done, of };
+  const batteries: SeasonData['batteries'] = {};
+  for (const stay of loaded.stays.slice(first, first + AT_ONCE)) {
     for (const { battery, standing, outlook } of stay.batteries) {
       const season = seasonOf(standing, outlook, from, to);
-      ids.push(battery.id);
-      batteries.push({
+      batteries[battery.id] = {
         reserve: Array.from(season.reserve),
         soc: Array.from(season.soc),
         under: Array.from(season.under),
         frost: season.frost.map((day) => day - from),
-      });
+      };
     }
-    await letOthersIn();
   }
-  const season = {
+  return {
     from,
-    batteries: Object.fromEntries(ids.map((id, i) => [id, batteries[i]!])),
+    of: loaded.stays.length,
+    next: Math.min(loaded.stays.length, first + AT_ONCE),
+    batteries,
     halls: Object.fromEntries(
       loaded.halls.map((hall) => {
         const { mean, firstDay } = loaded.temperatures.get(hall.id)!;
@@ -108,7 +118,27 @@ export async function* seasonLines(loaded: LoadedSite): AsyncGenerator<SeasonLin
       }),
     ),
   };
-  yield { season };
+}
+
+/**
+ * Every battery on every day of the season, part by part, and at last all of them; fetched once,
+ * when the ribbon is first moved. Whoever does not read on has it stopped.
+ */
+export async function* seasonLines(
+  part: (first: number) => Promise<YardSeasonPart | null>,
+): AsyncGenerator<SeasonLine> {
+  const batteries: SeasonData['batteries'] = {};
+  for (let first = 0; ;) {
+    const made = await part(first);
+    if (!made) return;
+    Object.assign(batteries, made.batteries);
+    if (made.next >= made.of) {
+      yield { season: { from: made.from, batteries, halls: made.halls } };
+      return;
+    }
+    yield { done: made.next, of: made.of };
+    first = made.next;
+  }
 }
 
 /** What the browser needs to compare the plans of the whole site. */

@@ -1,7 +1,6 @@
-import { requireSite } from '../site/current';
-import { yardData } from './load';
+import { askOrSetUp } from '../server/ask';
 import { Yard } from './yard';
 
-export function YardScreen() {
-  return <Yard data={yardData(requireSite())} />;
+export async function YardScreen() {
+  return <Yard data={await askOrSetUp('yard')} />;
 }

@@ -22,6 +22,8 @@ export interface YardBay {
     readonly name: string;
     readonly kind: VehicleKindId;
     readonly batteries: readonly YardBattery[];
+    /** Marks of those that cannot be judged. */
+    readonly troubled: readonly string[];
   } | null;
 }
 
@@ -54,6 +56,6 @@ export interface SeasonData {
   readonly halls: Record<string, readonly number[]>;
 }
 
-/** How far the season has been foreseen, one line a vehicle; the last line is all of it. */
+/** How far the season has been foreseen, in vehicles; the last line is all of it. */
 export type SeasonLine =
   { readonly done: number; readonly of: number } | { readonly season: SeasonData };

@@ -1,10 +1,9 @@
+import { ask } from '../../../features/server/ask';
 import { refuse } from '../../../features/server/reply';
-import { currentSite } from '../../../features/site/current';
-import { oneMoreData } from '../../../features/yard/load';
 
 export const dynamic = 'force-dynamic';
 
-export function GET(): Response {
-  const loaded = currentSite();
-  return loaded ? Response.json(oneMoreData(loaded)) : refuse(404, 'The site is not set up yet.');
+export async function GET(): Promise<Response> {
+  const data = await ask('oneMore');
+  return data ? Response.json(data) : refuse(404, 'The site is not set up yet.');
 }

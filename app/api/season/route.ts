@@ -1,14 +1,15 @@
-import { currentSite } from '../../../features/site/current';
 import { refuse } from '../../../features/server/reply';
+import { ask } from '../../../features/server/ask';
+import { db } from '../../../features/server/store';
 import { seasonLines } from '../../../features/yard/load';
+import { readSite } from '../../../store/site';
 
 export const dynamic = 'force-dynamic';
 
 /** One JSON value a line, as it is worked out. */
 export function GET(): Response {
-  const loaded = currentSite();
-  if (!loaded) return refuse(404, 'The site is not set up yet.');
-  const lines = seasonLines(loaded);
+  if (!readSite(db())) return refuse(404, 'The site is not set up yet.');
+  const lines = seasonLines((first) => ask('yardSeason', first));
   const encoder = new TextEncoder();
   return new Response(
     new ReadableStream({

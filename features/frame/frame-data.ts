@@ -1,0 +1,28 @@
+import 'server-only';
+import { formatInstant } from '../../core/judge/words';
+import { hasOutside } from '../demo/outside-port';
+import type { LoadedSite } from '../site/load';
+import type { RibbonData } from './ribbon';
+import { ribbonData } from './ribbon-data';
+
+/** What stands around every screen. */
+export interface FrameData {
+  readonly ribbon: RibbonData;
+  /** The demo's clock in words; null on a site of one's own. */
+  readonly demoNow: string | null;
+  /** Batteries that cannot be judged, with the vehicle's page where that is mended. */
+  readonly troubled: readonly { readonly words: string; readonly href: string }[];
+}
+
+export function frameData(loaded: LoadedSite): FrameData {
+  return {
+    ribbon: ribbonData(loaded),
+    demoNow: hasOutside() ? formatInstant(loaded.now, loaded.site.timeZone, loaded.rules) : null,
+    troubled: loaded.stays.flatMap(({ vehicle, bay, troubled }) =>
+      troubled.map(({ battery, why }) => ({
+        words: `${bay.mark} ${vehicle.name}, battery ${battery.mark}: ${why}`,
+        href: `/vehicle/${vehicle.id}`,
+      })),
+    ),
+  };
+}

@@ -1,0 +1,27 @@
+import Link from 'next/link';
+import type { FrameData } from './frame-data';
+import styles from './troubled.module.css';
+
+/** So many are named; the others are counted. */
+const MOST_NAMED = 3;
+
+/** Batteries that cannot be judged: named on every screen, and mended on their vehicle's page. */
+export function Troubled({ list }: { list: FrameData['troubled'] }) {
+  if (list.length === 0) return null;
+  return (
+    <section className={styles.troubled} aria-label="Cannot be judged">
+      <b>
+        {list.length === 1 ? 'One battery' : `${list.length} batteries`} cannot be judged. Everything
+        else goes on.
+      </b>
+      <ul>
+        {list.slice(0, MOST_NAMED).map(({ words, href }) => (
+          <li key={words}>
+            {words}. <Link href={href}>Correct the entry in its logbook</Link>
+          </li>
+        ))}
+        {list.length > MOST_NAMED ? <li>and {list.length - MOST_NAMED} more</li> : null}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,86 @@
+import 'server-only';
+import { dayName } from '../../core/day';
+import { checkPlan } from '../../core/season-check/check';
+import { wantingIn, type PlanDocument, type SeasonDocument } from '../../core/season/document';
+import { keepPlan, readSequences } from '../../store/season-plans';
+import { db } from '../server/store';
+import type { LoadedSite } from '../site/load';
+import { calendarOf } from './calendar';
+import { seasonPlan } from './keeper';
+import { namesOf } from './load';
+
+/** Rounds begin at nine. */
+const ROUND_HOUR = 9;
+
+/** An answer, or the status and the words of a refusal. */
+export type OrRefused<T> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly status: number; readonly why: string };
+
+const refused = (status: number, why: string) => ({ ok: false, status, why }) as const;
+const noPlan = (why: string) => refused(503, `There is no plan of the season: ${why}`);
+
+/** The rounds of the plan as a calendar file. */
+export async function roundsCalendar(loaded: LoadedSite): Promise<OrRefused<string>> {
+  const { kept, why } = await seasonPlan(loaded);
+  if (!kept) return noPlan(why);
+  const sequences = readSequences(db());
+  const { batteryName, hallName, chargerName } = namesOf(loaded);
+  const value = calendarOf({
+    plan: kept.plan,
+    siteName: loaded.site.name,
+    // A hall keeps its id for ever; a site may be renamed.
+    siteId: loaded.halls[0]!.id,
+    timeZone: loaded.site.timeZone,
+    madeAt: kept.madeAt,
+    sequence: (date) => sequences.get(date) ?? 0,
+    hour: ROUND_HOUR,
+    batteryName,
+    hallName,
+    chargerName,
+  });
+  return { ok: true, value };
+}
+
+/** The season as a document. */
+export async function seasonDocument(loaded: LoadedSite): Promise<OrRefused<SeasonDocument>> {
+  const { kept, why } = await seasonPlan(loaded);
+  return kept ? { ok: true, value: kept.season } : noPlan(why);
+}
+
+/** A plan that was tightened in a browser, and the one that it grew from. */
+export interface Tightened {
+  readonly planId: number;
+  readonly plan: PlanDocument;
+}
+
+/** Keeps a tightened plan if it is one, for the season as it stands; answers its id. */
+export async function keepTightened(
+  loaded: LoadedSite,
+  { planId, plan }: Tightened,
+): Promise<OrRefused<number>> {
+  const { kept: current, why } = await seasonPlan(loaded);
+  if (!current) return noPlan(why);
+  if (current.id !== planId) {
+    return refused(409, 'The season has changed meanwhile: tighten the new plan.');
+  }
+  const { breaches } = checkPlan(current.season, plan);
+  if (breaches.length > 0) {
+    const { rule, date, why: broken } = breaches[0]!;
+    return refused(422, `plan: it breaks a rule (${rule}, ${date}): ${broken}`);
+  }
+  const wanting = (one: PlanDocument) => wantingIn(one).length;
+  const worse =
+    wanting(plan) > wanting(current.plan) ||
+    (wanting(plan) === wanting(current.plan) &&
+      plan.totals.minutes > current.plan.totals.minutes + 0.05);
+  if (worse) return refused(422, 'plan: the one that is kept needs less.');
+  const value = keepPlan(db(), {
+    madeAt: loaded.now,
+    day: dayName(loaded.today),
+    season: current.season,
+    plan,
+    tightened: true,
+    underWay: current.underWay,
+  });
+  return { ok: true, value };
+}

@@ -1,0 +1,48 @@
+import 'server-only';
+import { redirect } from 'next/navigation';
+import { now } from './clock';
+import { writesOf } from '../../store/open';
+import type { Asked, Asking, QuestionName, Told } from './questions';
+import { db } from './store';
+import { Thread } from './thread';
+
+// Pages and routes are bundles of their own: the one thread lies on globalThis.
+const held = globalThis as typeof globalThis & {
+  velvetEmberSite?: Thread<Asked, unknown>;
+  velvetEmberAsked?: Map<string, Promise<unknown>>;
+};
+
+/**
+ * Asks about the whole site, in a thread of its own; on this one where the program was not built
+ * by ./ember. Null before the site was set up. Who asks the same while nothing was written waits
+ * for the same answer.
+ */
+export function ask<K extends QuestionName>(
+  name: K,
+  ...[about]: Asking<K> extends undefined ? [] : [Asking<K>]
+): Promise<Told<K> | null> {
+  const asked: Asked = { name, about: about ?? null, at: now() };
+  const pending = (held.velvetEmberAsked ??= new Map<string, Promise<unknown>>());
+  const key = JSON.stringify([name, asked.about, writesOf(db())]);
+  let answer = pending.get(key);
+  if (!answer) {
+    answer = answered(asked).finally(() => pending.delete(key));
+    pending.set(key, answer);
+  }
+  return answer as Promise<Told<K> | null>;
+}
+
+async function answered(asked: Asked): Promise<unknown> {
+  const file = process.env.EMBER_SITE_THREAD;
+  if (file) return (held.velvetEmberSite ??= new Thread(file)).ask(asked);
+  const { answer } = await import('./questions');
+  return answer(asked);
+}
+
+/** The answer for a page; away to the set-up where there is no site yet. */
+export async function askOrSetUp<K extends QuestionName>(
+  name: K,
+  ...about: Asking<K> extends undefined ? [] : [Asking<K>]
+): Promise<Told<K>> {
+  return (await ask(name, ...about)) ?? redirect('/setup');
+}

@@ -1,0 +1,78 @@
+import 'server-only';
+import type { RulePatch } from '../../core/rules/rules';
+import { benchData } from '../bench/load';
+import { chargeData } from '../charge/load';
+import { frameData } from '../frame/frame-data';
+import { layUpData } from '../lay-up/load';
+import { printData } from '../print/load';
+import { roundScreenData } from '../round/load';
+import { ruleEffect } from '../rules/preview';
+import { rulesScreenData } from '../rules/load';
+import { keepTightened, roundsCalendar, seasonDocument, type Tightened } from '../season/answers';
+import { seasonScreenData } from '../season/load';
+import { printedSeason } from '../season/print-data';
+import { judgeable, loadSite, type LoadedSite } from '../site/load';
+import { vehicleData } from '../vehicle/load';
+import { oneMoreData, yardData, yardSeason } from '../yard/load';
+import { writesOf } from '../../store/open';
+import { db } from './store';
+
+/**
+ * What pages and routes ask about the whole site. Each judges many batteries, and is therefore
+ * answered in a thread of its own: what comes in and goes out is plain data.
+ */
+export const QUESTIONS = {
+  frame: (site: LoadedSite) => frameData(site),
+  yard: (site: LoadedSite) => yardData(site),
+  yardSeason: (site: LoadedSite, first: number) => yardSeason(site, first),
+  round: (site: LoadedSite) => roundScreenData(site),
+  season: (site: LoadedSite) => seasonScreenData(site),
+  printedSeason: (site: LoadedSite) => printedSeason(site),
+  calendar: (site: LoadedSite) => roundsCalendar(site),
+  seasonDocument: (site: LoadedSite) => seasonDocument(site),
+  keepTightened: (site: LoadedSite, tightened: Tightened) => keepTightened(site, tightened),
+  charge: (site: LoadedSite, battery: string | null) => chargeData(site, battery),
+  vehicle: (site: LoadedSite, id: string) => vehicleData(site, id),
+  print: (site: LoadedSite, wanted: { id: string; base: string }) =>
+    printData(site, wanted.id, wanted.base),
+  layUp: (site: LoadedSite, bay: string | null) => layUpData(site, bay),
+  bench: (site: LoadedSite, battery: string | null) => benchData(site, battery),
+  rules: (site: LoadedSite) => rulesScreenData(site),
+  ruleEffect: (site: LoadedSite, patch: RulePatch) => ruleEffect(site, patch),
+  oneMore: (site: LoadedSite) => oneMoreData(site),
+} as const;
+
+export type QuestionName = keyof typeof QUESTIONS;
+export type Asking<K extends QuestionName> = Parameters<(typeof QUESTIONS)[K]>[1];
+export type Told<K extends QuestionName> = Awaited<ReturnType<(typeof QUESTIONS)[K]>>;
+
+/** A question with the instant that it is asked at. */
+export interface Asked {
+  readonly name: QuestionName;
+  readonly about: unknown;
+  /** UTC milliseconds on the site's clock. */
+  readonly at: number;
+}
+
+interface Remembered {
+  readonly key: string;
+  readonly site: LoadedSite | null;
+}
+let remembered: Remembered | null = null;
+
+/** The site at an instant; the same object until something is written. */
+function siteAt(at: number): LoadedSite | null {
+  const key = `${at}/${writesOf(db())}`;
+  if (remembered?.key !== key) {
+    const site = loadSite(db(), at);
+    remembered = { key, site: site && judgeable(site) };
+  }
+  return remembered.site;
+}
+
+/** The answer to a question about the site; null where it was not set up yet. */
+export async function answer({ name, about, at }: Asked): Promise<unknown> {
+  const site = siteAt(at);
+  const question = QUESTIONS[name] as (site: LoadedSite, about: unknown) => unknown;
+  return site && question(site, about);
+}

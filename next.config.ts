@@ -7,7 +7,11 @@ const config: NextConfig = {
   reactStrictMode: true,
   devIndicators: false,
   serverExternalPackages: ['better-sqlite3'],
-  experimental: { optimizePackageImports: ['@tabler/icons-react', 'antd'] },
+  experimental: {
+    optimizePackageImports: ['@tabler/icons-react', 'antd'],
+    // What is longer would be cut off in silence; each route says itself what is too long for it.
+    proxyClientMaxBodySize: '80mb',
+  },
 };
 
 export default config;

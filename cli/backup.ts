@@ -1,66 +1,185 @@
 import Database from 'better-sqlite3';
-import { copyFileSync, existsSync, mkdirSync, renameSync, rmSync } from 'node:fs';
-import { dirname, resolve } from 'node:path';
-import { lastSeq } from '../store/entries';
-import { dataFile, openStore, openToRead } from '../store/open';
-import { Trouble, runningServer } from './server';
+import {
+  closeSync,
+  copyFileSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readSync,
+  renameSync,
+  rmSync,
+  statSync,
+} from 'node:fs';
+import { basename, dirname, resolve } from 'node:path';
+import { lockFolder } from '../store/lock';
+import { APPLICATION_ID, dataFile, openStore, openToRead, unwritable, type Db } from '../store/open';
+import { brokenSeal, countEntries, readSeal, seal, unseal } from '../store/seal';
+import { lockOrSay } from './serve-here';
+import { Trouble } from './server';
 
-/** A consistent copy of the data file, also while the server runs. */
-export async function backup(folder: string, to: string): Promise<string> {
+const PARTS = ['', '-wal', '-shm'] as const;
+const remove = (file: string) => PARTS.forEach((part) => rmSync(file + part, { force: true }));
+
+/** A consistent copy of the data file, also while the server runs; it carries its own checksum. */
+export function backup(folder: string, to: string, now: string): string {
   const file = dataFile(folder);
   if (!existsSync(file)) throw new Trouble(`There is no data in ${folder} to back up.`);
   if (existsSync(to)) throw new Trouble(`${to} is there already; name a file that is not.`);
-  mkdirSync(dirname(resolve(to)), { recursive: true });
-  const db = openToRead(file);
+  const partial = `${resolve(to)}.partial`;
   try {
-    await db.backup(to);
-  } finally {
-    db.close();
+    mkdirSync(dirname(partial), { recursive: true });
+    remove(partial);
+    closeSync(openSync(partial, 'wx', 0o600));
+    rmSync(partial);
+  } catch (error) {
+    throw unwritable(dirname(partial), error);
   }
-  return `${to} holds ${entriesIn(to)} entries.`;
-}
-
-function entriesIn(file: string): number {
-  const db = new Database(file, { readonly: true });
-  try {
-    const sound = db.pragma('integrity_check', { simple: true });
-    if (sound !== 'ok') throw new Trouble(`${file} is damaged: ${String(sound)}`);
-    return lastSeq(db);
-  } finally {
-    db.close();
-  }
-}
-
-/** Puts a backup in the place of the data file; the old one is set aside, not deleted. */
-export function restore(folder: string, from: string, stamp: string): string {
-  if (!existsSync(from)) throw new Trouble(`${from} is not there.`);
-  const running = runningServer(folder);
-  if (running) {
-    throw new Trouble(`The server on port ${running.port} is using ${folder}: stop it first.`);
-  }
-  const file = dataFile(folder);
-  mkdirSync(folder, { recursive: true });
-  // Tried on a copy, so that neither the backup nor the data is touched if it is no good.
-  const trial = `${file}.restoring`;
-  copyFileSync(from, trial);
   let entries: number;
   try {
-    openStore(trial).close();
-    entries = entriesIn(trial);
+    const from = openToRead(file);
+    try {
+      from.prepare('VACUUM INTO ?').run(partial);
+    } finally {
+      from.close();
+    }
+    const copy = new Database(partial);
+    try {
+      requireSound(copy, partial);
+      entries = seal(copy, now).entries;
+    } finally {
+      copy.close();
+    }
+    keepOnDisk(partial);
+    renameSync(partial, to);
   } catch (error) {
-    for (const suffix of ['', '-wal', '-shm']) rmSync(trial + suffix, { force: true });
-    throw error instanceof Error ? new Trouble(error.message.replaceAll(trial, from)) : error;
+    remove(partial);
+    throw error instanceof Trouble ? error : new Trouble(`${file} cannot be copied: ${wordsOf(error)}`);
   }
-  let aside = '';
-  if (existsSync(file)) {
-    aside = `${file}.before-${stamp}`;
+  return `${to} holds ${entries} entries.`;
+}
+
+const wordsOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
+
+function requireSound(db: Db, file: string): void {
+  let found: unknown;
+  try {
+    found = db.pragma('integrity_check(3)', { simple: true });
+  } catch (error) {
+    found = wordsOf(error);
+  }
+  if (found !== 'ok') throw new Trouble(`${file} is damaged: ${String(found)}`);
+}
+
+/** What was written is on disk when this returns. */
+function keepOnDisk(file: string): void {
+  for (const one of [file, dirname(file)]) {
+    const handle = openSync(one, 'r');
+    fsyncSync(handle);
+    closeSync(handle);
+  }
+}
+
+/** What a file's own heading says against it; SQLite counts the pages in bytes 28 to 31. */
+function requireWhole(file: string): void {
+  const { size } = statSync(file);
+  if (size === 0) throw new Trouble(`${file} is empty: it is no backup.`);
+  const head = Buffer.alloc(100);
+  const handle = openSync(file, 'r');
+  const read = readSync(handle, head, 0, 100, 0);
+  closeSync(handle);
+  if (read < 100 || head.toString('latin1', 0, 15) !== 'SQLite format 3') {
+    throw new Trouble(`${file} is no data file of Velvet Ember (it is no SQLite file).`);
+  }
+  const said = head.readUInt16BE(16);
+  const whole = (said === 1 ? 65_536 : said) * head.readUInt32BE(28);
+  if (size < whole) {
+    throw new Trouble(
+      `${file} is cut off: it has ${size} bytes of ${whole}. Copy it again from where it was made.`,
+    );
+  }
+}
+
+/**
+ * Puts a backup in the place of the data file; the old one is set aside, not deleted. A data file
+ * of a server that was killed brings along what still stands in its write-ahead log.
+ */
+export function restore(folder: string, from: string, stamp: string): string {
+  if (!existsSync(from)) throw new Trouble(`${from} is not there.`);
+  if (!statSync(from).isFile()) throw new Trouble(`${from} is no file.`);
+  requireWhole(from);
+  const lock = lockOrSay(folder);
+  const file = dataFile(folder);
+  // Tried on a copy, so that neither the backup nor the data is touched if it is no good.
+  const trial = `${file}.restoring`;
+  try {
+    copyOver(from, trial);
+    const entries = prove(trial, from);
+    const aside = setAside(file, `${file}.before-${stamp}`);
+    renameSync(trial, file);
+    keepOnDisk(file);
+    return `Restored ${entries}.${aside ? ` The data of before is kept in ${aside}.` : ''}`;
+  } catch (error) {
+    throw error instanceof Error ? new Trouble(error.message.replaceAll(trial, from)) : error;
+  } finally {
+    remove(trial);
+    lock.release();
+  }
+}
+
+function copyOver(from: string, trial: string): void {
+  remove(trial);
+  const folder = dirname(resolve(from));
+  const isLive = basename(from) === basename(dataFile(folder)) && existsSync(`${folder}/in-use.lock`);
+  const lock = isLive ? lockFolder(folder) : { release: () => undefined };
+  if (!lock) {
+    throw new Trouble(`A server is using ${from}: make a copy of it with ./ember backup.`);
+  }
+  try {
+    copyFileSync(from, trial);
+    if (existsSync(`${from}-wal`)) copyFileSync(`${from}-wal`, `${trial}-wal`);
+  } finally {
+    lock.release();
+  }
+}
+
+/** Looks whether a copy is ours, whole and as it was sealed, and brings it up to date. */
+function prove(trial: string, from: string): string {
+  const copy = new Database(trial);
+  let said = '';
+  try {
+    requireSound(copy, from);
+    if (copy.pragma('application_id', { simple: true }) !== APPLICATION_ID) {
+      throw new Trouble(`${from} is no data file of Velvet Ember.`);
+    }
+    const sealed = readSeal(copy);
+    if (sealed) {
+      const broken = brokenSeal(copy, sealed);
+      if (broken) throw new Trouble(`${from} is not as it was made: ${broken}.`);
+      said = `, as they were on ${sealed.madeAt.slice(0, 16).replace('T', ' ')} UTC`;
+      unseal(copy);
+    } else said = ' (the file carries no checksum: it was copied by hand, or by an older version)';
+  } finally {
+    copy.close();
+  }
+  const db = openStore(trial);
+  const entries = countEntries(db);
+  db.pragma('wal_checkpoint(TRUNCATE)');
+  db.close();
+  return `${entries} entries${said}`;
+}
+
+/** Sets a data file aside with all that belongs to it; answers its new name, or null: none was there. */
+function setAside(file: string, aside: string): string | null {
+  if (!existsSync(file)) return null;
+  try {
     // Whatever still stands in the write-ahead log belongs into the file that is set aside.
     const old = new Database(file);
     old.pragma('wal_checkpoint(TRUNCATE)');
     old.close();
-    renameSync(file, aside);
+  } catch (error) {
+    console.error(`The data of before cannot be opened (${wordsOf(error)}): it is set aside as it is.`);
   }
-  for (const suffix of ['-wal', '-shm']) rmSync(file + suffix, { force: true });
-  renameSync(trial, file);
-  return `Restored ${entries} entries.${aside ? ` The data of before is kept in ${aside}.` : ''}`;
+  for (const part of PARTS) if (existsSync(file + part)) renameSync(file + part, aside + part);
+  return aside;
 }

@@ -6,11 +6,13 @@ import { worldFile } from '../demo/world';
 import { GOOD_MANNERS } from '../standins/scpi-meter';
 import { writeMeter } from '../store/devices';
 import { StoreProblem, dataFile, openStore } from '../store/open';
+import type { FolderLock } from '../store/lock';
 import { backup, restore } from './backup';
 import { bench } from './bench/bench';
 import { calc, calcHelp } from './calc/calc';
 import { BadInput, number, optional, parseFlags, text, whole, withDefault } from './flags';
 import { checkPlanFiles, plan } from './plan';
+import { lockOrSay } from './serve-here';
 import { HOST, Trouble, requirePort, serve } from './server';
 import { DEMO_PACE, outsidePorts, playOutside, startOutside } from './stand-in';
 
@@ -66,6 +68,7 @@ async function run(argv: readonly string[]): Promise<number> {
       );
       // Before anything is changed: a demo that runs already keeps its data and its meter.
       await requirePort(flags.port);
+      const lock = lockOrSay(DEMO_FOLDER);
       if (flags.fresh || !existsSync(dataFile(DEMO_FOLDER))) {
         console.log('Making the demo site: three months of a mill full of laid-up vehicles');
         const { entries, batteries } = makeDemo(DEMO_FOLDER);
@@ -73,7 +76,7 @@ async function run(argv: readonly string[]): Promise<number> {
       } else {
         console.log(`Demo data of before kept (${DEMO_FOLDER}); --fresh yes makes it anew`);
       }
-      return serveDemo(flags.port, flags.pace);
+      return serveDemo(flags.port, flags.pace, lock);
     }
     case 'outside': {
       const flags = parseFlags(
@@ -103,11 +106,12 @@ async function run(argv: readonly string[]): Promise<number> {
     }
     case 'start': {
       const flags = parseFlags(SERVE, rest);
-      return serve({ folder: flags.data, port: flags.port, now: null });
+      return serve({ folder: flags.data, port: flags.port, now: process.env.EMBER_NOW ?? null });
     }
     case 'backup': {
       const [file, ...more] = rest;
-      console.log(await backup(parseFlags({ data }, more).data, fileName(command, file)));
+      const now = new Date().toISOString();
+      console.log(backup(parseFlags({ data }, more).data, fileName(command, file), now));
       return 0;
     }
     case 'restore': {
@@ -128,7 +132,7 @@ async function run(argv: readonly string[]): Promise<number> {
 }
 
 /** The demo with its meter, each a process of its own. */
-async function serveDemo(port: number, pace: number): Promise<number> {
+async function serveDemo(port: number, pace: number, lock: FolderLock): Promise<number> {
   const ports = await outsidePorts();
   const db = openStore(dataFile(DEMO_FOLDER));
   writeMeter(db, { name: 'Bench meter', host: HOST, port: ports.meter });
@@ -146,7 +150,7 @@ async function serveDemo(port: number, pace: number): Promise<number> {
     EMBER_PACE: String(pace),
     EMBER_OUTSIDE: String(ports.site),
   };
-  return serve({ folder: DEMO_FOLDER, port, now: DEMO_NOW, env });
+  return serve({ folder: DEMO_FOLDER, port, now: DEMO_NOW, env }, lock);
 }
 
 function fileName(command: string, file: string | undefined): string {
@@ -154,10 +158,12 @@ function fileName(command: string, file: string | undefined): string {
   return file;
 }
 
+// What is written is for the eyes of the person who runs it.
+process.umask(0o077);
+
 run(process.argv.slice(2)).then(
-  (code) => {
-    process.exitCode = code;
-  },
+  // What still holds on to the process is done with: threads, a meter that is asked.
+  (code) => process.exit(code),
   (error: unknown) => {
     const known =
       error instanceof BadInput || error instanceof Trouble || error instanceof StoreProblem;

@@ -1,35 +1,17 @@
 import { spawn } from 'node:child_process';
-import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { createServer } from 'node:net';
+import { createServer as createProbe } from 'node:net';
 import { join, resolve } from 'node:path';
-import { z } from 'zod';
-import { dataFile, openStore } from '../store/open';
+import type { FolderLock } from '../store/lock';
+import { serveHere } from './serve-here';
 
 /** Something that the person at the shell has to mend; told in one line, exit code 1. */
 export class Trouble extends Error {}
 
 export const HOST = '127.0.0.1';
 
-const Running = z.object({ pid: z.number(), port: z.number() });
-const runningFile = (folder: string) => join(folder, 'server.json');
-
-/** The server that is using a data folder, if it still lives. */
-export function runningServer(folder: string): z.infer<typeof Running> | null {
-  const file = runningFile(folder);
-  if (!existsSync(file)) return null;
-  const running = Running.safeParse(JSON.parse(readFileSync(file, 'utf8')));
-  if (!running.success) return null;
-  try {
-    process.kill(running.data.pid, 0);
-    return running.data;
-  } catch {
-    return null;
-  }
-}
-
 export function portIsFree(port: number): Promise<boolean> {
   return new Promise((done) => {
-    const probe = createServer();
+    const probe = createProbe();
     probe.once('error', () => done(false));
     probe.listen(port, HOST, () => probe.close(() => done(true)));
   });
@@ -38,7 +20,11 @@ export function portIsFree(port: number): Promise<boolean> {
 /** Ends with a plain word where somebody else listens on a port. */
 export async function requirePort(port: number): Promise<void> {
   if (await portIsFree(port)) return;
-  throw new Trouble(`Port ${port} is taken by another program. Choose one with --port.`);
+  throw new Trouble(
+    (await answers(port))
+      ? `Velvet Ember runs on port ${port} already: open http://${HOST}:${port}, stop it first, or choose another port with --port.`
+      : `Port ${port} is taken by another program. Choose one with --port.`,
+  );
 }
 
 /** A port that nobody uses, for a server that is only measured. */
@@ -47,12 +33,13 @@ export async function freePort(): Promise<number> {
   throw new Error('no free port');
 }
 
+/** Whether a server of ours answers there. */
 async function answers(port: number): Promise<boolean> {
   try {
     const reply = await fetch(`http://${HOST}:${port}/api/ping`, {
       signal: AbortSignal.timeout(2000),
     });
-    return reply.ok;
+    return reply.ok && ((await reply.json()) as { name?: unknown }).name === 'Velvet Ember';
   } catch {
     return false;
   }
@@ -67,28 +54,28 @@ export interface ServeOptions {
   readonly env?: Readonly<Record<string, string>>;
 }
 
-/** Starts the server as a process of its own and waits until it answers. */
+/** The surroundings that the server's own code reads. */
+const surroundings = ({ folder, now, env }: ServeOptions): Record<string, string> => ({
+  NODE_ENV: 'production',
+  NEXT_TELEMETRY_DISABLED: '1',
+  EMBER_HOME: process.cwd(),
+  EMBER_DATA: resolve(folder),
+  EMBER_PLANNER: resolve('dist', 'planner.mjs'),
+  EMBER_SITE_THREAD: resolve('dist', 'site.mjs'),
+  ...(now ? { EMBER_NOW: now } : {}),
+  ...env,
+});
+
+/** Starts the server as a process of its own and waits until it answers; for measuring. */
 export async function startServer(options: ServeOptions) {
-  const { port, now } = options;
-  const folder = resolve(options.folder);
+  const { port } = options;
   await requirePort(port);
-  // Opened here first, so that a file that is not ours is told about in plain words.
-  openStore(dataFile(folder)).close();
   const child = spawn(
     process.execPath,
-    [join('node_modules', 'next', 'dist', 'bin', 'next'), 'start', '-H', HOST, '-p', String(port)],
+    [join('dist', 'ember.mjs'), 'start', '--data', resolve(options.folder), '--port', String(port)],
     {
       stdio: ['ignore', 'ignore', 'inherit'],
-      env: {
-        ...process.env,
-        NODE_ENV: 'production',
-        NEXT_TELEMETRY_DISABLED: '1',
-        EMBER_HOME: process.cwd(),
-        EMBER_DATA: folder,
-        EMBER_PLANNER: resolve('dist', 'planner.mjs'),
-        ...(now ? { EMBER_NOW: now } : {}),
-        ...options.env,
-      },
+      env: { ...process.env, ...surroundings(options) },
     },
   );
   let ended = false;
@@ -102,7 +89,6 @@ export async function startServer(options: ServeOptions) {
     if (ended) throw new Trouble('The server did not start; what it said stands above.');
     await new Promise((later) => setTimeout(later, 150));
   }
-  writeFileSync(runningFile(folder), JSON.stringify({ pid: child.pid, port }));
   return {
     pid: child.pid!,
     port,
@@ -110,17 +96,22 @@ export async function startServer(options: ServeOptions) {
     stop: async () => {
       child.kill('SIGTERM');
       await end;
-      rmSync(runningFile(folder), { force: true });
     },
   };
 }
 
-/** Serves until it is told to stop. */
-export async function serve(options: ServeOptions): Promise<number> {
-  const server = await startServer(options);
+/**
+ * Serves in this process until it is told to stop: whoever ends it, the server ends with it. The
+ * folder's lock is taken over from who has it already.
+ */
+export async function serve(options: ServeOptions, lock?: FolderLock): Promise<number> {
+  await requirePort(options.port);
+  Object.assign(process.env, surroundings(options));
+  const server = await serveHere(resolve(options.folder), options.port, lock);
   console.log(`Velvet Ember runs at http://${HOST}:${options.port} (Ctrl-C stops it)`);
-  for (const signal of ['SIGINT', 'SIGTERM'] as const) {
-    process.once(signal, () => void server.stop().then(() => process.exit(0)));
-  }
-  return server.end;
+  return new Promise((ended) => {
+    for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) {
+      process.once(signal, () => void server.stop().then(() => ended(0)));
+    }
+  });
 }

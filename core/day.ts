@@ -170,6 +170,10 @@ export function instantAt(day: Day, hour: number, minute: number, timeZone: stri
   return offsetAt(after, timeZone) === wanted - after ? after : before;
 }
 
+/** The name that this machine's calendar has for a time zone, as `Europe/London` for `europe/london`. */
+export const timeZoneName = (name: string): string =>
+  new Intl.DateTimeFormat('en', { timeZone: name }).resolvedOptions().timeZone;
+
 /** Whether a name is a time zone that this machine's calendar knows. */
 export function isTimeZone(name: string): boolean {
   try {

@@ -10,6 +10,15 @@ const bundles = {
   'dist/site.mjs': 'features/server/site.worker.ts',
 };
 
+/** These run on the server alone: the package that makes sure of it has nothing to do here. */
+const serverOnly = {
+  name: 'server-only',
+  setup(build) {
+    build.onResolve({ filter: /^server-only$/ }, ({ path }) => ({ path, namespace: 'empty' }));
+    build.onLoad({ filter: /.*/, namespace: 'empty' }, () => ({ contents: '' }));
+  },
+};
+
 for (const [outfile, entry] of Object.entries(bundles)) {
   await build({
     entryPoints: [entry],
@@ -19,8 +28,7 @@ for (const [outfile, entry] of Object.entries(bundles)) {
     target: 'node20',
     format: 'esm',
     packages: 'external',
-    // These run on the server alone: the package that says so has nothing to do here.
-    alias: { 'server-only': 'server-only/empty.js' },
+    plugins: [serverOnly],
     sourcemap: true,
     logLevel: 'warning',
   });

@@ -1,8 +1,9 @@
 import { z } from 'zod';
+import { Line } from '../core/text';
 import type { Db } from './open';
 
 export const Meter = z.object({
-  name: z.string().trim().min(1, 'give it a name').max(60),
+  name: Line(1, 60, 'give it a name'),
   host: z
     .string()
     .trim()

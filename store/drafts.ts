@@ -21,6 +21,12 @@ export function readDrafts(db: Db): Draft[] {
   return rows.map((row) => ({ ...row, data: JSON.parse(row.data) as unknown }));
 }
 
+export const hasDraft = (db: Db, id: string): boolean =>
+  db.prepare('SELECT 1 FROM draft WHERE id = ?').get(id) !== undefined;
+
+export const countDrafts = (db: Db): number =>
+  db.prepare('SELECT count(*) FROM draft').pluck().get() as number;
+
 export function dropDraft(db: Db, id: string): void {
   db.prepare('DELETE FROM draft WHERE id = ?').run(id);
 }

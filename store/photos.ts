@@ -22,6 +22,23 @@ export function addPhoto(db: Db, photo: Photo): void {
   ).run(Photo.parse(photo));
 }
 
+/** What the first bytes of each kind of picture are. */
+const BEGINNINGS: Readonly<Record<(typeof PHOTO_TYPES)[number], (bytes: Buffer) => boolean>> = {
+  'image/jpeg': (bytes) => bytes.subarray(0, 3).equals(Buffer.from([0xff, 0xd8, 0xff])),
+  'image/png': (bytes) => bytes.subarray(0, 8).toString('latin1') === '\x89PNG\r\n\x1a\n',
+  'image/webp': (bytes) =>
+    bytes.subarray(0, 4).toString('latin1') === 'RIFF' &&
+    bytes.subarray(8, 12).toString('latin1') === 'WEBP',
+};
+
+/** Whether the bytes are of the kind of picture that they are said to be. */
+export const isOfType = ({ type, bytes }: Pick<Photo, 'type' | 'bytes'>): boolean =>
+  BEGINNINGS[type](bytes);
+
+/** How many photographs a vehicle has. */
+export const countPhotosOf = (db: Db, vehicleId: string): number =>
+  db.prepare('SELECT count(*) FROM photo WHERE vehicle_id = ?').pluck().get(vehicleId) as number;
+
 export function readPhoto(db: Db, id: string): Pick<Photo, 'type' | 'bytes'> | null {
   const row = db.prepare('SELECT type, bytes FROM photo WHERE id = ?').get(id);
   return (row as Pick<Photo, 'type' | 'bytes'> | undefined) ?? null;

@@ -1,5 +1,6 @@
 import type { NewEntry } from '../core/logbook/entry';
 import { insertEntry, readEntry, readStrikeOf } from './entries';
+import { Occupied } from './occupied';
 import { refold } from './states';
 import type { Db } from './open';
 
@@ -33,12 +34,12 @@ function sorted(value: unknown): unknown {
 
 /**
  * Records one entry and the state that follows from it, in one transaction: when this returns,
- * both are on disk. Sent twice, it is recorded once; the same id with other content, or a
- * second strike of one entry, is a conflict and changes nothing.
+ * both are on disk. Sent twice, it is recorded once; the same id with other content, a second
+ * strike of one entry, or what would put two vehicles into one bay or two batteries on one
+ * channel, is a conflict and changes nothing.
  */
 export function recordEntry(db: Db, entry: NewEntry, recordedAt: string): Recorded {
-  return db
-    .transaction((): Recorded => {
+  const record = db.transaction((): Recorded => {
       const known = readEntry(db, entry.id);
       if (known) {
         if (content(known) === content(entry)) return { outcome: 'known', seq: known.seq };
@@ -52,8 +53,13 @@ export function recordEntry(db: Db, entry: NewEntry, recordedAt: string): Record
       const seq = insertEntry(db, { ...entry, at: new Date(entry.at).toISOString() }, recordedAt);
       refold(db, entry.subjectKind, entry.subjectId);
       return { outcome: 'recorded', seq };
-    })
-    .immediate();
+    });
+  try {
+    return record.immediate();
+  } catch (error) {
+    if (error instanceof Occupied) return { outcome: 'conflict', reason: error.message };
+    throw error;
+  }
 }
 
 function strikeRefusal(db: Db, entry: NewEntry, struck: string): string | null {

@@ -1,7 +1,8 @@
 import { z } from 'zod';
+import { Line } from '../core/text';
 import { CHEMISTRY_IDS } from '../core/battery/chemistries';
 import { BatteryDetails, usualDetails } from '../core/battery/details';
-import { isTimeZone } from '../core/day';
+import { isTimeZone, timeZoneName } from '../core/day';
 import type { BatteryFacts } from '../core/judge/standing';
 import { Climate, HALL_KINDS } from '../core/site/climate';
 import { VEHICLE_KIND_IDS } from '../core/site/vehicle-kinds';
@@ -10,8 +11,12 @@ import type { Db } from './open';
 
 /** Master data as the tables hold it, checked on the way in and out. */
 export const Site = z.object({
-  name: z.string().trim().min(1).max(80),
-  timeZone: z.string().refine(isTimeZone, 'not a time zone that this machine knows'),
+  name: Line(1, 80),
+  /** By the name that its calendar has for it, whatever letters it was written in. */
+  timeZone: z
+    .string()
+    .refine(isTimeZone, 'not a time zone that this machine knows')
+    .transform(timeZoneName),
   seasonStart: z.string(),
   seasonEnd: z.string(),
   climate: Climate,
@@ -20,7 +25,7 @@ export type Site = z.infer<typeof Site>;
 
 export const Hall = z.object({
   id: z.string(),
-  name: z.string().trim().min(1).max(60),
+  name: Line(1, 60),
   kind: z.enum(HALL_KINDS),
   setpointCelsius: z.number().min(-10).max(30).nullable(),
   note: z.string().max(200),
@@ -40,14 +45,14 @@ export type Bay = z.infer<typeof Bay>;
 export const Vehicle = z.object({
   id: z.string(),
   kind: z.enum(VEHICLE_KIND_IDS),
-  name: z.string().trim().min(1).max(60),
+  name: Line(1, 60),
   facts: VehicleFacts,
 });
 export type Vehicle = z.infer<typeof Vehicle>;
 
 export const Battery = z.object({
   id: z.string(),
-  mark: z.string().trim().min(1).max(12),
+  mark: Line(1, 12),
   chemistry: z.enum(CHEMISTRY_IDS),
   nominalVolts: z.number().min(2).max(96),
   cells: z.int().min(1).max(48),
@@ -66,8 +71,8 @@ export function factsOf(battery: Battery): BatteryFacts {
 
 export const Owner = z.object({
   id: z.string(),
-  name: z.string().trim().min(1).max(80),
-  contact: z.string().trim().max(160),
+  name: Line(1, 80),
+  contact: Line(0, 160),
 });
 export type Owner = z.infer<typeof Owner>;
 
@@ -87,6 +92,17 @@ export function writeSite(db: Db, site: Site): void {
     `INSERT INTO site (id, name, time_zone, season_start, season_end, climate)
      VALUES (1, @name, @timeZone, @seasonStart, @seasonEnd, @climate)`,
   ).run({ ...site, climate: JSON.stringify(site.climate) });
+}
+
+/** Whether nothing has happened at the site yet: its set-up may be done anew. */
+export const isUnused = (db: Db): boolean =>
+  ['entry', 'vehicle', 'charger', 'outlet', 'circuit', 'reporter', 'hall_day'].every(
+    (table) => db.prepare(`SELECT 1 FROM ${table} LIMIT 1`).get() === undefined,
+  );
+
+/** Takes away what an earlier set-up made of a site that was not used yet. */
+export function clearSite(db: Db): void {
+  db.exec('DELETE FROM bay; DELETE FROM hall; DELETE FROM site;');
 }
 
 /** The site's own climate, where a better one than its region's is known. */

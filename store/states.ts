@@ -10,30 +10,42 @@ import { inOrder, type Entry } from '../core/logbook/entry';
 import type { SubjectKind } from '../core/logbook/kinds';
 import { DEFAULT_BOOK, HOUSE_RULES, applyPatch, type RuleBook } from '../core/rules/rules';
 import { lastSeq, readEntriesOf } from './entries';
+import { hangOn, standIn } from './occupied';
 import type { Db } from './open';
 
-/** Folds one subject again from its entries. A battery also sees its vehicle's outings. */
-export function refold(db: Db, kind: SubjectKind, id: string): void {
+/**
+ * Folds one subject again from its entries. A battery also sees its vehicle's outings. Throws
+ * `Occupied` where that would put two vehicles into one bay, or two batteries on one channel;
+ * not where all is folded `anew`: what is on record already is shown as it is.
+ */
+export function refold(db: Db, kind: SubjectKind, id: string, anew = false): void {
   const entries = readEntriesOf(db, kind, id);
   switch (kind) {
     case 'rules':
       return writeState(db, kind, id, foldRules(entries));
     case 'hall':
       return writeState(db, kind, id, foldHall(entries));
-    case 'vehicle':
-      writeState(db, kind, id, foldVehicle(entries));
-      for (const battery of batteriesOf(db, id)) refold(db, 'battery', battery);
+    case 'vehicle': {
+      const state = foldVehicle(entries);
+      standIn(db, id, state, anew ? state : stateBefore<VehicleState>(db, kind, id));
+      writeState(db, kind, id, state);
+      for (const battery of batteriesOf(db, id)) refold(db, 'battery', battery, anew);
       return;
+    }
     case 'battery': {
       const own = foldBattery(entries);
       const outings = own.vehicleId
         ? readEntriesOf(db, 'vehicle', own.vehicleId).filter((entry) => entry.kind === 'outing')
         : [];
       const state = outings.length ? foldBattery([...entries, ...outings]) : own;
+      hangOn(db, id, state, anew ? state : stateBefore<BatteryState>(db, kind, id));
       return writeState(db, kind, id, state);
     }
   }
 }
+
+const stateBefore = <T>(db: Db, kind: SubjectKind, id: string): T | null =>
+  readStates<T>(db, kind, id).get(id) ?? null;
 
 function foldRules(entries: readonly Entry[]): RuleBook {
   let book = DEFAULT_BOOK;
@@ -115,7 +127,7 @@ export function ensureStates(db: Db): void {
 /** Throws the cache away and folds every subject again. */
 export function rebuildStates(db: Db): void {
   db.transaction(() => {
-    db.prepare('DELETE FROM state').run();
+    db.exec('DELETE FROM state; DELETE FROM bay_taken; DELETE FROM channel_taken;');
     const subjects = db
       .prepare(
         // Batteries after vehicles would fold twice; this way each is folded once.
@@ -123,6 +135,6 @@ export function rebuildStates(db: Db): void {
           ORDER BY CASE subject_kind WHEN 'vehicle' THEN 0 ELSE 1 END`,
       )
       .all() as { kind: SubjectKind; id: string }[];
-    for (const { kind, id } of subjects) refold(db, kind, id);
+    for (const { kind, id } of subjects) refold(db, kind, id, true);
   })();
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Line } from '../text';
 import type { ChemistryId } from './chemistries';
 
 /**
@@ -9,12 +10,12 @@ export const BatteryDetails = z.strictObject({
   capsOpen: z.boolean(),
   /** Rated cold cranking amps. */
   coldCrankingAmps: z.number().min(10, 'at least 10 A').max(3000, 'at most 3000 A').nullable(),
-  caseSize: z.string().trim().max(20),
+  caseSize: Line(0, 20),
   terminals: z.enum(['posts', 'bolts', 'side', 'tabs']),
   /** Sizes of the tools, as `10 mm and 13 mm`. */
-  tools: z.string().trim().max(60),
+  tools: Line(0, 60),
   /** What comes off to reach it. */
-  access: z.string().trim().max(120),
+  access: Line(0, 120),
   /** It has a coloured indicator eye. */
   eye: z.boolean(),
   ventTube: z.boolean(),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Line } from '../text';
 import type { ChemistryId } from '../battery/chemistries';
 
 export const PROGRAMME_IDS = [
@@ -73,7 +74,7 @@ export const PROGRAMMES: Readonly<Record<ProgrammeId, Programme>> = {
 
 export const CHARGER_LAMPS = ['holding', 'charging', 'fault', 'dark'] as const;
 
-const Name = z.string().trim().min(1, 'give it a name').max(40, 'at most 40 letters');
+const Name = Line(1, 40, 'give it a name');
 const Id = z.string().min(1).max(64);
 
 /** A charger as it lies in the store: what it can do, and what to mind about it. */
@@ -189,6 +190,9 @@ export type Stock = z.infer<typeof Stock>;
 
 export const EMPTY_STOCK: Stock = { chargers: [], circuits: [], outlets: [], air: [] };
 
+/** What is foreseen of a charge is noted within these. */
+export const HOOK_LIMITS = { leastSocPct: -300, maxHours: 2000, maxAmpHours: 5000 } as const;
+
 /** How a battery was hooked up: what hangs where, and what was expected of it then. */
 export const Hook = z.strictObject({
   chargerId: Id,
@@ -199,10 +203,10 @@ export const Hook = z.strictObject({
   /** For all its cells, at its temperature. */
   absorptionVolts: z.number().min(1).max(120),
   floatVolts: z.number().min(1).max(120).nullable(),
-  fromSocPct: z.number().min(-50).max(110).nullable(),
+  fromSocPct: z.number().min(HOOK_LIMITS.leastSocPct).max(110).nullable(),
   /** Until full, by the model; null where nobody knows from where it began. */
-  hours: z.number().min(0).max(2000).nullable(),
+  hours: z.number().min(0).max(HOOK_LIMITS.maxHours).nullable(),
   /** Out of the charger until full, by the model. */
-  ampHours: z.number().min(0).max(5000).nullable(),
+  ampHours: z.number().min(0).max(HOOK_LIMITS.maxAmpHours).nullable(),
 });
 export type Hook = z.infer<typeof Hook>;

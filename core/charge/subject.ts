@@ -6,7 +6,7 @@ import { MS_PER_HOUR, dayOf, instantAt } from '../day';
 import { roundOnOrAfter } from '../plan/rounds';
 import type { Rules } from '../rules/rules';
 import type { FitSubject, Fit } from './fit';
-import type { Hook } from './stock';
+import { HOOK_LIMITS, type Hook } from './stock';
 
 /** What a charger has to know of a battery, from its record as it stands. */
 export function fitSubjectOf(
@@ -53,9 +53,12 @@ export function hookOf(
     amps: hundredth(fit.amps),
     absorptionVolts: hundredth(fit.absorptionVolts),
     floatVolts: fit.floatVolts === null ? null : hundredth(fit.floatVolts),
-    fromSocPct: subject.socPct === null ? null : hundredth(subject.socPct),
-    hours: fit.course && hundredth(fit.course.totalHours),
-    ampHours: fit.course && hundredth(fit.course.ampHours),
+    fromSocPct:
+      subject.socPct === null
+        ? null
+        : hundredth(Math.min(110, Math.max(HOOK_LIMITS.leastSocPct, subject.socPct))),
+    hours: fit.course && hundredth(Math.min(HOOK_LIMITS.maxHours, fit.course.totalHours)),
+    ampHours: fit.course && hundredth(Math.min(HOOK_LIMITS.maxAmpHours, fit.course.ampHours)),
   };
 }
 

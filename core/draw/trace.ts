@@ -10,6 +10,8 @@ export interface Trace {
 /** The longest trace that is analysed: a night and more at ten samples a second. */
 export const MOST_SAMPLES = 1_000_000;
 export const LEAST_SAMPLES = 5;
+/** No log runs longer: a month, in seconds. */
+export const MAX_SECONDS = 31 * 86_400;
 
 /**
  * What is wrong with a trace, in words, or null: at least five samples that have a number, seconds
@@ -22,6 +24,9 @@ export function traceProblem({ seconds, amps }: Trace): string | null {
   if (seconds.length > MOST_SAMPLES) return `a trace may have at most ${MOST_SAMPLES} samples`;
   for (let i = 0; i < seconds.length; i++) {
     if (!Number.isFinite(seconds[i]!)) return `sample ${i + 1}: the time is not a number`;
+    if (Math.abs(seconds[i]! - seconds[0]!) > MAX_SECONDS) {
+      return `sample ${i + 1}: ${seconds[i]} s is over a month after the first. Seconds, not milliseconds?`;
+    }
     if (i > 0 && seconds[i]! <= seconds[i - 1]!) {
       return `sample ${i + 1}: ${seconds[i]} s comes after ${seconds[i - 1]} s; times must rise`;
     }

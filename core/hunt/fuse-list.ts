@@ -1,14 +1,15 @@
 import { z } from 'zod';
+import { Line } from '../text';
 import type { Box } from './belief';
 import { FUSE_KIND_IDS } from './fuses';
 import { LOAD_KINDS, LOAD_KIND_IDS } from './loads';
 
-const Label = z.string().trim().min(1, 'a fuse needs a mark, as F12').max(12);
+const Label = Line(1, 12, 'a fuse needs a mark, as F12');
 
 /** One fuse of a vehicle, as its owner's book lists it. */
 export const Circuit = z.strictObject({
   fuse: Label,
-  feeds: z.string().trim().max(80),
+  feeds: Line(0, 80),
   amps: z.number().min(0.5, 'at least 0.5 A').max(500, 'at most 500 A'),
   kind: z.enum(FUSE_KIND_IDS),
   load: z.enum(LOAD_KIND_IDS),

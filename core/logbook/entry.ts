@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Line } from '../text';
 import { instantProblem, isWithinLimits } from '../time-limits';
 import {
   ENTRY_KINDS,
@@ -23,7 +24,7 @@ const Envelope = z.strictObject({
       const message = instantProblem(at);
       if (message) context.addIssue({ code: 'custom', message });
     }),
-  by: z.string().trim().min(1).max(80),
+  by: Line(1, 80),
   data: z.unknown(),
   /** The one entry that this corrects. */
   strikes: z.uuid().nullable(),

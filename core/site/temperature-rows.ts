@@ -1,4 +1,4 @@
-import { parseDay, type Day } from '../day';
+import { dayName, parseDay, type Day } from '../day';
 import { groupBy } from '../group';
 import type { RecordedDay } from './climate';
 
@@ -56,6 +56,19 @@ function dayOfText(text: string): Day | null {
   return year ? parseDay(`${year}-${month!.padStart(2, '0')}-${date!.padStart(2, '0')}`) : null;
 }
 
+/** From this share of its days on, a file that has one row for each is one of days, not of hours. */
+const ONE_EACH = 0.8;
+
+/** Of a file of days, the first one that is there twice; null: none, or it is one of hours. */
+function dayTwice(
+  days: readonly (readonly { day: Day; line: number }[])[],
+): { day: Day; line: number; first: number } | null {
+  const doubled = days.find((rows) => rows.length > 1);
+  const single = days.filter((rows) => rows.length === 1).length;
+  if (!doubled || single < ONE_EACH * days.length) return null;
+  return { day: doubled[0]!.day, line: doubled[1]!.line, first: doubled[0]!.line };
+}
+
 /**
  * Days out of a logger's rows: mean and lowest of each day, in °C. Rows of one day are put
  * together; a row that is no date or no temperature from −80 to 70 °C is refused by its line.
@@ -64,7 +77,7 @@ export function daysOfRows(
   rows: readonly (readonly string[])[],
   columns: TemperatureColumns,
 ): TemperatureFile {
-  const seen: { day: Day; celsius: number; low: number }[] = [];
+  const seen: { day: Day; celsius: number; low: number; line: number }[] = [];
   const toCelsius = (value: number) =>
     columns.unit === 'fahrenheit' ? ((value - 32) * 5) / 9 : value;
   for (let i = columns.heading; i < rows.length; i++) {
@@ -94,10 +107,18 @@ export function daysOfRows(
         };
       }
     }
-    seen.push({ day, celsius, low });
+    seen.push({ day, celsius, low, line });
   }
   if (seen.length === 0) return { ok: false, reason: 'No day is in the file.' };
-  const days = [...groupBy(seen, (one) => one.day)]
+  const byDay = [...groupBy(seen, (one) => one.day)];
+  const twice = dayTwice(byDay.map(([, list]) => list));
+  if (twice) {
+    return {
+      ok: false,
+      reason: `Line ${twice.line}: ${dayName(twice.day)} is there already, in line ${twice.first}. Take one of them out.`,
+    };
+  }
+  const days = byDay
     .map(([day, list]) => ({
       day,
       mean: list.reduce((sum, { celsius }) => sum + celsius, 0) / list.length,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Line } from '../text';
 
 /** What a vehicle asks of whoever works on its batteries; found out once, at lay-up. */
 export const VehicleFacts = z.strictObject({
@@ -7,7 +8,7 @@ export const VehicleFacts = z.strictObject({
   alarm: z.enum(['none', 'may-sleep', 'must-live']),
   tracker: z.boolean(),
   /** Who has to be told before the power goes: tracker or alarm company. */
-  tellWho: z.string().trim().max(80),
+  tellWho: Line(0, 80),
   radioCode: z.enum(['none', 'in-hand', 'missing']),
   /** A powered tailgate, flap or central lock would shut the attendant out. */
   poweredClosure: z.boolean(),
@@ -48,7 +49,7 @@ export const Terms = z.strictObject({
   ownerId: z.string().max(64).nullable(),
   keys: z.enum(['key-rack', 'in-vehicle', 'owner']),
   /** Hook, box or envelope. */
-  keyPlace: z.string().trim().max(40),
+  keyPlace: Line(0, 40),
   /** Whether a battery may be replaced without asking. */
   consent: z.enum(['ask', 'up-to', 'never']),
   /** In the site's own money; only with `up-to`. */

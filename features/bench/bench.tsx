@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
+import { useRefresh } from '../frame/refresh';
 import { withKnown } from '../../core/hunt/fuses';
 import type { Standing } from '../../core/judge/standing';
 import { useSiteClock } from '../site/clock';
@@ -86,6 +87,7 @@ function OneBattery({
   elsewhere: boolean;
 }) {
   const router = useRouter();
+  const refresh = useRefresh();
   const siteNow = useSiteClock(data.clock);
   const { vehicle, battery, hall } = subject;
   const [said, setSaid] = useState<string | null>(null);
@@ -103,7 +105,7 @@ function OneBattery({
   const here = (to: BenchJob) => `/bench?battery=${battery.id}&job=${to}`;
   const recorded = (what: string) => {
     setSaid(what);
-    router.refresh();
+    refresh();
   };
   const { facts } = battery;
   const running = bench.test?.batteryId === battery.id;
@@ -150,7 +152,7 @@ function OneBattery({
             batteryId={battery.id}
             hands={data.hands}
             siteNow={siteNow}
-            onRecorded={() => router.refresh()}
+            onRecorded={refresh}
           />
         )
       ) : job === 'draw' ? (

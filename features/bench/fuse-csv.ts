@@ -11,7 +11,11 @@ export function parseFuseCsv(text: string): ReturnType<typeof fuseListOfRows> {
   } catch (error) {
     return { ok: false, reason: (error as Error).message };
   }
-  return fuseListOfRows(rows);
+  return fuseListOfRows(rows.map((row) => row.map((cell) => cell.replace(ESCAPED, ''))));
 }
 
-export const fuseCsv = (list: FuseList): string => stringify(rowsOfFuseList(list));
+/** What a spreadsheet would take for a formula is written as the text that it is, and read back so. */
+export const fuseCsv = (list: FuseList): string =>
+  stringify(rowsOfFuseList(list), { escape_formulas: true });
+
+const ESCAPED = /^'(?=[=+\-@\t\r])/;

@@ -13,11 +13,20 @@ import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { loadBattery, type KeptBattery } from '../site/load';
+import { endWithServer, openStreams } from '../server/streams';
 import { hub, type BenchHub } from './hub';
 import { BenchRequest, orNaN, orNull } from './wire';
 
+/** Nobody pulls more fuses than this in one test. */
+const MAX_MARKS = 1000;
+/** More browsers than this do not watch one bench. */
+const MAX_STREAMS = 24;
+
 /** Everything that happens on the bench, as server-sent events. */
 export function getStream(request: Request): Response {
+  if (openStreams() >= MAX_STREAMS) {
+    return refuse(503, 'Too many pages watch the bench already: close some of them.');
+  }
   const text = new TextEncoder();
   let leave = (): void => undefined;
   const stream = new ReadableStream<Uint8Array>({
@@ -31,17 +40,20 @@ export function getStream(request: Request): Response {
       const unsubscribe = hub().subscribe((message) =>
         push(`data: ${JSON.stringify(message)}\n\n`),
       );
+      const forget = endWithServer(() => end());
       leave = () => {
         if (!open) return;
         open = false;
         clearInterval(beat);
         unsubscribe();
+        forget();
       };
-      request.signal.addEventListener('abort', () => {
+      const end = () => {
         if (!open) return;
         leave();
         controller.close();
-      });
+      };
+      request.signal.addEventListener('abort', end);
     },
     cancel: () => leave(),
   });
@@ -84,6 +96,9 @@ export async function postBench(request: Request): Promise<Response> {
     return Response.json({ test: bench.start(wanted.batteryId) });
   }
   if (!bench.running) return refuse(409, 'No test is running.');
+  if (bench.running.marks.length >= MAX_MARKS && wanted.do !== 'finish' && wanted.do !== 'discard') {
+    return refuse(409, `A test has at most ${MAX_MARKS} marks: finish this one.`);
+  }
   bench.flush();
   switch (wanted.do) {
     case 'jumper-off':
@@ -173,9 +188,12 @@ const Logged = z.strictObject({
   amps: z.array(z.number().nullable()).max(MOST_SAMPLES),
 });
 
+/** A million samples, with digits to spare. */
+const MAX_TRACE_BYTES = 64_000_000;
+
 /** Records a draw that a logger wrote down, with its trace. */
 export async function postTrace(request: Request): Promise<Response> {
-  const { body, refusal } = await jsonBody(request);
+  const { body, refusal } = await jsonBody(request, MAX_TRACE_BYTES);
   if (refusal) return refusal;
   const parsed = Logged.safeParse(body);
   if (!parsed.success) return refuse(400, reasonOf(parsed.error));

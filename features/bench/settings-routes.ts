@@ -1,4 +1,5 @@
 import 'server-only';
+import { Line } from '../../core/text';
 import { z } from 'zod';
 import { FuseList } from '../../core/hunt/fuse-list';
 import { KnownFuse } from '../../core/hunt/fuses';
@@ -9,7 +10,7 @@ import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { hub } from './hub';
 
-const FusesOf = z.strictObject({ model: z.string().trim().min(1).max(60), list: FuseList });
+const FusesOf = z.strictObject({ model: Line(1, 60), list: FuseList });
 
 /** Keeps the fuse list of a model. */
 export async function postFuses(request: Request): Promise<Response> {

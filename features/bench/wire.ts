@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { Line } from '../../core/text';
 import { Mark } from '../../core/draw/marks';
 
 /** What the bench's stream says, message by message. */
@@ -66,8 +67,8 @@ export const BenchRequest = z.discriminatedUnion('do', [
   z.object({ do: z.literal('start'), batteryId: z.string().min(1).max(64) }),
   z.object({ do: z.literal('jumper-off') }),
   z.object({ do: z.literal('jumper-back') }),
-  z.object({ do: z.literal('pull'), circuit: z.string().trim().min(1).max(24) }),
-  z.object({ do: z.literal('put-back'), circuit: z.string().trim().min(1).max(24) }),
+  z.object({ do: z.literal('pull'), circuit: Line(1, 24) }),
+  z.object({ do: z.literal('put-back'), circuit: Line(1, 24) }),
   z.object({ do: z.literal('discard') }),
   z.object({
     do: z.literal('finish'),

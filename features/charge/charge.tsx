@@ -2,8 +2,8 @@
 
 import { Button } from 'antd';
 import Link from 'next/link';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { useRefresh } from '../frame/refresh';
 import { useDay } from '../frame/day';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';
@@ -18,13 +18,13 @@ import styles from './charge.module.css';
 
 /** What hangs where, what waits, and one battery's charge in detail. */
 export function Charge({ data, view }: { data: ChargeData; view: ChargeView }) {
-  const router = useRouter();
+  const refresh = useRefresh();
   const { day, today } = useDay();
   // What was said belongs to its moment: a clock that was moved on has left it behind.
   const [said, setSaid] = useState<{ readonly what: string; readonly at: number } | null>(null);
   const recorded = (what: string) => {
     setSaid({ what, at: data.clock.now });
-    router.refresh();
+    refresh();
   };
   return (
     <div className={styles.charge} data-chosen={data.chosen !== null}>

@@ -1,4 +1,5 @@
 import 'server-only';
+import { Line } from '../../core/text';
 import { randomBytes } from 'node:crypto';
 import { z } from 'zod';
 import { Charger, Circuit, HallAir, Outlet } from '../../core/charge/stock';
@@ -114,7 +115,7 @@ const ReporterChange = z.discriminatedUnion('kind', [
       .string()
       .trim()
       .regex(/^[a-z0-9][a-z0-9-]{1,40}$/, 'small letters, digits and dashes, as hall-2'),
-    name: z.string().trim().min(1, 'give it a name').max(60),
+    name: Line(1, 60, 'give it a name'),
     reports: z.enum(REPORTER_KINDS),
     chargerId: z.string().max(64).nullable(),
     hallId: z.string().max(64).nullable(),

@@ -1,8 +1,8 @@
 'use client';
 
 import { IconClockPlay } from '@tabler/icons-react';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { useRefresh } from '../frame/refresh';
 import { postJson } from '../logbook/post';
 import rail from '../frame/rail.module.css';
 import styles from './clock-control.module.css';
@@ -15,7 +15,7 @@ const STEPS = [
 
 /** Moves the demo's clock; batteries, chargers and thermometers live through it. */
 export function ClockControl({ now }: { now: string }) {
-  const router = useRouter();
+  const refresh = useRefresh();
   const [open, setOpen] = useState(false);
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
@@ -24,7 +24,7 @@ export function ClockControl({ now }: { now: string }) {
     const reply = await postJson('/api/demo/clock', { by });
     setBusy(false);
     setProblem(reply.ok ? null : reply.reason);
-    if (reply.ok) router.refresh();
+    if (reply.ok) refresh();
   };
   return (
     <div

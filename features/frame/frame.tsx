@@ -6,6 +6,7 @@ import { readSite } from '../../store/site';
 import { GlyphSheet } from '../theme/vehicle-icon';
 import { DAY_HEADER, chosenDay } from './chosen-day';
 import { DayProvider } from './day';
+import { Guard } from './guard';
 import { Rail } from './rail';
 import { Ribbon } from './ribbon';
 import { Troubled } from './troubled';
@@ -20,6 +21,7 @@ export async function Frame({ children }: { children: React.ReactNode }) {
   const day = chosenDay((await headers()).get(DAY_HEADER), ribbon);
   return (
     <DayProvider today={ribbon.today} from={ribbon.from} to={ribbon.to} chosen={day}>
+      <Guard />
       <GlyphSheet />
       <Rail theme={theme} demoNow={data.demoNow} />
       <div className={styles.column}>

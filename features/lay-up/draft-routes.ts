@@ -2,7 +2,7 @@ import 'server-only';
 import { z } from 'zod';
 import { reasonOf } from '../../core/logbook/entry';
 import { VEHICLE_KIND_IDS } from '../../core/site/vehicle-kinds';
-import { dropDraft, putDraft } from '../../store/drafts';
+import { countDrafts, dropDraft, hasDraft, putDraft } from '../../store/drafts';
 import { dropPhotosOf } from '../../store/photos';
 import { readVehicles } from '../../store/site';
 import { now } from '../server/clock';
@@ -23,6 +23,7 @@ const DraftBody = z.looseObject({
   batteries: z.array(z.looseObject({ id: z.uuid(), details: z.looseObject({}) })),
 });
 const MOST_DRAFT_LETTERS = 200_000;
+const MAX_DRAFTS = 200;
 
 /** Keeps a lay-up that is not finished, as it is typed. */
 export async function keepDraft(request: Request, id: string): Promise<Response> {
@@ -37,6 +38,9 @@ export async function keepDraft(request: Request, id: string): Promise<Response>
     return refuse(413, 'The draft is too long.');
   // A last save may come in after the vehicle was laid up: there is nothing left to keep.
   if (readVehicles(db(), id).length) return Response.json({ id });
+  if (!hasDraft(db(), id) && countDrafts(db()) >= MAX_DRAFTS) {
+    return refuse(409, `${MAX_DRAFTS} lay-ups are left half done: finish or throw away some of them.`);
+  }
   putDraft(db(), { id, savedAt: new Date(now()).toISOString(), data: body });
   return Response.json({ id });
 }

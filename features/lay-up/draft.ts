@@ -1,11 +1,13 @@
 import { v4 as uuid } from 'uuid';
-import { usualDetails } from '../../core/battery/details';
-import { VEHICLE_KINDS, type VehicleKindId } from '../../core/site/vehicle-kinds';
-import { FRESH_TERMS, PLAIN_VEHICLE, type VehicleFacts } from '../../core/stay/vehicle-facts';
-import type { LayUp, LayUpBattery } from './schema';
+import { z } from 'zod';
+import { BatteryDetails, usualDetails } from '../../core/battery/details';
+import { Inspection } from '../../core/inspect/points';
+import { VEHICLE_KINDS, VEHICLE_KIND_IDS, type VehicleKindId } from '../../core/site/vehicle-kinds';
+import { FRESH_TERMS, PLAIN_VEHICLE, Terms, VehicleFacts } from '../../core/stay/vehicle-facts';
+import { LayUpBattery, type LayUp } from './schema';
 
 /** A battery as it is typed: the capacity may be missing still. */
-export type DraftBattery = Omit<LayUpBattery, 'capacityAh'> & {
+export type DraftBattery = Omit<z.infer<typeof LayUpBattery>, 'capacityAh'> & {
   readonly capacityAh: number | null;
 };
 
@@ -29,12 +31,96 @@ export interface Draft {
   readonly batteries: readonly DraftBattery[];
 }
 
+/** The fields of a schema, each with what it is where nothing sensible stands in it. */
+function orElse(shape: Record<string, z.ZodType>, usual: object) {
+  const known = usual as Record<string, unknown>;
+  return z.object(
+    Object.fromEntries(
+      Object.entries(shape).map(([key, field]) => {
+        // What is too long or out of range was typed all the same, and stays as it was typed.
+        const typed = typeof known[key] === 'string' && field instanceof z.ZodEnum === false;
+        const loose = typed ? z.string() : field;
+        return [key, loose.catch(known[key] as never)];
+      }),
+    ),
+  );
+}
+
+const Number0 = z.number().nullable().catch(null);
+
+function readBattery(data: unknown): DraftBattery {
+  const like = z
+    .object({
+      role: LayUpBattery.shape.role.catch('starter'),
+      chemistry: LayUpBattery.shape.chemistry.catch('flooded'),
+      nominalVolts: z.number().catch(12),
+      capacityAh: Number0,
+      place: z.string().catch(''),
+    })
+    .parse(data);
+  const fresh = newBattery(like);
+  const more = z
+    .object({
+      id: z.uuid().catch(fresh.id),
+      fittedYear: Number0,
+      details: z.unknown(),
+      negativeOn: z.boolean().catch(true),
+      drawMa: Number0,
+      volts: Number0,
+      voltsConfirmed: z.boolean().catch(false),
+      inspection: Inspection.nullable().catch(null),
+      plan: LayUpBattery.shape.plan.catch(null),
+    })
+    .parse(data);
+  const details = orElse(BatteryDetails.shape, fresh.details).catch({ ...fresh.details });
+  return {
+    ...fresh,
+    ...more,
+    details: details.parse(more.details) as DraftBattery['details'],
+  };
+}
+
+/**
+ * A draft as it was kept, put together so that it can be gone on with: what is missing or is no
+ * sense at all is as in a fresh one.
+ */
+export function readDraft(data: unknown): Draft {
+  const loose = z.looseObject({}).catch({}).parse(data);
+  const kind = z.enum(VEHICLE_KIND_IDS).catch('car').parse(loose.kind);
+  const fresh = newDraft(kind, undefined, { bayId: '', collectOn: '' });
+  const list = z.array(z.unknown()).catch([]).parse(loose.batteries);
+  const text = (key: 'name' | 'ownerName' | 'ownerContact' | 'bayId' | 'collectOn') =>
+    z.string().catch('').parse(loose[key]);
+  const facts = orElse(VehicleFacts.shape, fresh.facts).catch({ ...fresh.facts });
+  const terms = orElse(Terms.omit({ ownerId: true }).shape, fresh.terms).catch({ ...fresh.terms });
+  return {
+    vehicleId: z.uuid().catch(fresh.vehicleId).parse(loose.vehicleId),
+    step: z.int().min(0).max(5).catch(0).parse(loose.step),
+    kind,
+    name: text('name'),
+    facts: facts.parse(loose.facts) as VehicleFacts,
+    ownerName: text('ownerName'),
+    ownerContact: text('ownerContact'),
+    terms: terms.parse(loose.terms) as Draft['terms'],
+    bayId: text('bayId'),
+    stay: z.enum(['collected', 'always-ready']).catch('collected').parse(loose.stay),
+    collectOn: text('collectOn'),
+    restedHours: z.number().catch(0).parse(loose.restedHours),
+    allOff: z.array(z.string()).catch([]).parse(loose.allOff),
+    photos: z
+      .array(z.object({ id: z.uuid(), caption: z.string().catch('') }))
+      .catch([])
+      .parse(loose.photos),
+    batteries: list.length > 0 ? list.map(readBattery) : fresh.batteries,
+  };
+}
+
 /** What is alike with the last vehicle of its kind. */
 export interface Template {
   readonly name: string;
   readonly facts: VehicleFacts;
   readonly batteries: readonly Pick<
-    LayUpBattery,
+    z.infer<typeof LayUpBattery>,
     'role' | 'place' | 'chemistry' | 'nominalVolts' | 'capacityAh' | 'details'
   >[];
 }

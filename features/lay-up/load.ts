@@ -6,7 +6,7 @@ import { readOwners } from '../../store/site';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
 import { benchHall, maintainersFree, wireHallOf, type LoadedSite } from '../site/load';
-import type { Draft, Template } from './draft';
+import { readDraft, type Template } from './draft';
 import type { LayUpData } from './lay-up-data';
 import { baysOf } from './post-lay-up';
 
@@ -41,7 +41,7 @@ export function layUpData(loaded: LoadedSite, bay: string | null): LayUpData {
     drafts: readDrafts(db()).map(({ id, savedAt, data }) => ({
       id,
       savedAt,
-      draft: data as Draft,
+      draft: readDraft(data),
     })),
   };
 }

@@ -1,17 +1,29 @@
 import 'server-only';
 import { reasonOf } from '../../core/logbook/entry';
-import { MOST_PHOTO_BYTES, Photo, addPhoto, readPhoto } from '../../store/photos';
-import { refuse } from '../server/reply';
+import { hasDraft } from '../../store/drafts';
+import {
+  MOST_PHOTO_BYTES,
+  Photo,
+  addPhoto,
+  countPhotosOf,
+  isOfType,
+  readPhoto,
+} from '../../store/photos';
+import { readVehicles } from '../../store/site';
+import { bytesUpTo, refuse } from '../server/reply';
 import { db } from '../server/store';
+
+/** Pictures of one vehicle, over all of its stays. */
+const MAX_PHOTOS = 60;
 
 /** Keeps a photograph that the browser has shrunk; the same id again changes nothing. */
 export async function putPhoto(request: Request, id: string): Promise<Response> {
   const query = new URL(request.url).searchParams;
-  const bytes = Buffer.from(await request.arrayBuffer());
-  if (bytes.length === 0) return refuse(400, 'The picture is empty.');
-  if (bytes.length > MOST_PHOTO_BYTES) {
+  const bytes = await bytesUpTo(request, MOST_PHOTO_BYTES);
+  if (bytes === null) {
     return refuse(413, 'The picture is larger than 1.5 MB: it should have been shrunk before.');
   }
+  if (bytes.length === 0) return refuse(400, 'The picture is empty.');
   const photo = Photo.safeParse({
     id,
     vehicleId: query.get('vehicle'),
@@ -20,6 +32,14 @@ export async function putPhoto(request: Request, id: string): Promise<Response> 
     bytes,
   });
   if (!photo.success) return refuse(400, reasonOf(photo.error));
+  if (!isOfType(photo.data)) return refuse(415, `The bytes are no ${photo.data.type} picture.`);
+  const { vehicleId } = photo.data;
+  if (readVehicles(db(), vehicleId).length === 0 && !hasDraft(db(), vehicleId)) {
+    return refuse(404, 'vehicle: no such vehicle is here, nor a lay-up of it that was begun.');
+  }
+  if (!readPhoto(db(), id) && countPhotosOf(db(), vehicleId) >= MAX_PHOTOS) {
+    return refuse(409, `A vehicle has at most ${MAX_PHOTOS} pictures.`);
+  }
   addPhoto(db(), photo.data);
   return Response.json({ id });
 }

@@ -30,11 +30,14 @@ export async function shrunk(file: Blob): Promise<Blob> {
 export function Photos({
   vehicleId,
   takenAt,
+  before,
   photos,
   onChange,
 }: {
   vehicleId: string;
   takenAt: () => number;
+  /** Done first: a picture belongs to a draft that is kept. */
+  before: () => Promise<void>;
   photos: readonly { id: string; caption: string }[];
   onChange: (photos: { id: string; caption: string }[]) => void;
 }) {
@@ -45,6 +48,7 @@ export function Photos({
     setBusy(true);
     setMessage(null);
     const added: { id: string; caption: string }[] = [];
+    await before();
     for (const file of files) {
       try {
         const body = await shrunk(file);

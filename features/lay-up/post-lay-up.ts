@@ -8,6 +8,7 @@ import {
   putBattery,
   putOwner,
   putVehicle,
+  readBatteries,
   readBatteryMarks,
   readOwners,
   readVehicles,
@@ -47,7 +48,12 @@ export async function postLayUp(request: Request): Promise<Response> {
   }
   const problem = problemsHere(layUp, loaded.today, baysOf(loaded))[0];
   if (problem) return refuse(422, problem.message, { field: problem.path });
-  takeIn(db(), layUp, loaded.now);
+  const fitted = layUp.batteries.find(({ id }) => readBatteries(db(), id).length > 0);
+  if (fitted) {
+    return refuse(409, 'One of these batteries is here already, under its own id: begin anew.');
+  }
+  const conflict = takeIn(db(), layUp, loaded.now);
+  if (conflict) return refuse(409, conflict);
   return Response.json({ vehicleId: layUp.vehicleId, nextRound });
 }
 
@@ -57,7 +63,10 @@ export function baysOf(loaded: LoadedSite) {
   return new Map(loaded.bays.map(({ id, mark }) => [id, { mark, takenBy: taken.get(id) ?? null }]));
 }
 
-function takeIn(to: Db, layUp: LayUp, at: number): void {
+class InTheWay extends Error {}
+
+/** All of it or nothing; answers what is in the way, or null. */
+function takeIn(to: Db, layUp: LayUp, at: number): string | null {
   const record = <K extends EntryKind>(
     kind: K,
     subjectId: string,
@@ -66,10 +75,10 @@ function takeIn(to: Db, layUp: LayUp, at: number): void {
   ) => {
     const entry = newEntry(kind, subjectId, when, data);
     const recorded = recordSaid(entry);
-    if (recorded.outcome === 'conflict') throw new Error(recorded.reason);
+    if (recorded.outcome === 'conflict') throw new InTheWay(recorded.reason);
   };
   const { vehicleId } = layUp;
-  to.transaction(() => {
+  const take = to.transaction(() => {
     const { kind, name, facts, owner } = layUp;
     putVehicle(to, { id: vehicleId, kind, name, facts });
     // One owner, one record: the same name again is the same person.
@@ -107,5 +116,12 @@ function takeIn(to: Db, layUp: LayUp, at: number): void {
       if (battery.plan) record('plan-chosen', id, at, { plan: battery.plan });
     }
     dropDraft(to, vehicleId);
-  }).immediate();
+  });
+  try {
+    take.immediate();
+    return null;
+  } catch (error) {
+    if (error instanceof InTheWay) return error.message;
+    throw error;
+  }
 }

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { Line } from '../../core/text';
+import { collectionProblem } from '../../core/time-limits';
 import { CHEMISTRY_IDS, cellsFor } from '../../core/battery/chemistries';
 import { BatteryDetails } from '../../core/battery/details';
 import { parseDay, shortDay, type Day } from '../../core/day';
@@ -14,7 +16,7 @@ import { Terms, VehicleFacts } from '../../core/stay/vehicle-facts';
 export const LayUpBattery = z.strictObject({
   id: z.uuid(),
   role: z.enum(BATTERY_ROLES),
-  place: z.string().trim().max(80),
+  place: Line(0, 80),
   chemistry: z.enum(CHEMISTRY_IDS),
   nominalVolts: z.number().min(2, 'at least one cell: 2 V').max(96, 'at most 96 V'),
   capacityAh: z
@@ -39,13 +41,13 @@ export const LayUp = z
   .strictObject({
     vehicleId: z.uuid(),
     kind: z.enum(VEHICLE_KIND_IDS),
-    name: z.string().trim().min(1, 'give the vehicle a name').max(60),
+    name: Line(1, 60, 'give the vehicle a name'),
     facts: VehicleFacts,
     owner: z
       .strictObject({
         id: z.uuid(),
-        name: z.string().trim().min(1, 'give the owner’s name').max(80),
-        contact: z.string().trim().max(160),
+        name: Line(1, 80, 'give the owner’s name'),
+        contact: Line(0, 160),
       })
       .nullable(),
     terms: Terms.omit({ ownerId: true }),
@@ -55,7 +57,7 @@ export const LayUp = z
     /** Hours since it last ran or was charged. */
     restedHours: z.number().min(0).max(10_000),
     allOff: z.array(z.string().min(1).max(60)).max(20),
-    photos: z.array(z.strictObject({ id: z.uuid(), caption: z.string().trim().max(120) })).max(12),
+    photos: z.array(z.strictObject({ id: z.uuid(), caption: Line(0, 120) })).max(12),
     batteries: z.array(LayUpBattery).min(1, 'a vehicle has at least one battery').max(12),
   })
   .superRefine((layUp, context) => {
@@ -132,6 +134,9 @@ export function problemsHere(
       path: 'collectOn',
       message: `the collection day, ${shortDay(collect, today)}, is before the arrival today`,
     });
+  } else if (collect !== null) {
+    const message = collectionProblem(collect, today);
+    if (message) problems.push({ path: 'collectOn', message });
   }
   return problems;
 }

@@ -12,7 +12,7 @@ const wordsAsOptions = <T extends string>(words: Readonly<Record<T, string>>) =>
   (Object.keys(words) as T[]).map((value) => ({ value, label: words[value] }));
 
 /** Whose it is, where the keys are, what may be done without asking, and how it looked. */
-export function StepOwner({ draft, data, problem, change }: StepProps) {
+export function StepOwner({ draft, data, problem, change, saveNow }: StepProps) {
   const siteNow = useSiteClock(data.clock);
   const terms = (patch: Partial<Omit<Terms, 'ownerId'>>) =>
     change({ terms: { ...draft.terms, ...patch } });
@@ -89,6 +89,7 @@ export function StepOwner({ draft, data, problem, change }: StepProps) {
         <Photos
           vehicleId={draft.vehicleId}
           takenAt={siteNow}
+          before={saveNow}
           photos={draft.photos}
           onChange={(photos) => change({ photos })}
         />

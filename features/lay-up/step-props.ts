@@ -8,4 +8,6 @@ export interface StepProps {
   /** What is wrong with a field, or undefined. */
   readonly problem: (path: string) => string | undefined;
   readonly change: (patch: Partial<Draft>) => void;
+  /** Keeps the draft on the server at once. */
+  readonly saveNow: () => Promise<void>;
 }

@@ -49,6 +49,13 @@ export function useDraft(start: Draft, resumed: boolean) {
     timer.current = setTimeout(() => void save(), SAVE_AFTER_MS);
   };
 
+  /** At once, though nothing was typed since: for what needs the draft to be there. */
+  const saveNow = async (): Promise<void> => {
+    unsaved.current ??= latest.current;
+    clearTimeout(timer.current);
+    await save();
+  };
+
   /** Laid up or thrown away: nothing is kept any more. */
   const end = () => {
     ended.current = true;
@@ -68,5 +75,5 @@ export function useDraft(start: Draft, resumed: boolean) {
       flush();
     };
   }, []);
-  return { draft, change, kept, end };
+  return { draft, change, kept, end, saveNow };
 }

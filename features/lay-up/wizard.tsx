@@ -2,9 +2,9 @@
 
 import { Button } from 'antd';
 import Link from 'next/link';
-import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { v4 as uuid } from 'uuid';
+import { useRefresh } from '../frame/refresh';
 import { formatInstant } from '../../core/judge/words';
 import { postJson } from '../logbook/post';
 import { candidateOf, fieldId, newDraft, stepOf, type Draft } from './draft';
@@ -74,8 +74,8 @@ function Form({
   onResume: (draft: Draft) => void;
   onAgain: () => void;
 }) {
-  const router = useRouter();
-  const { draft, change, kept, end } = useDraft(start, resumed);
+  const refresh = useRefresh();
+  const { draft, change, kept, end, saveNow } = useDraft(start, resumed);
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const [seen, setSeen] = useState<ReadonlySet<number>>(() => new Set());
   const [refusal, setRefusal] = useState<string | null>(null);
@@ -145,7 +145,7 @@ function Form({
     if (reply.field) {
       setProblems([{ path: reply.field, message: reply.reason.replace(/\.$/, '') }]);
       change({ step: Math.max(0, stepOf(reply.field)) });
-      router.refresh();
+      refresh();
     }
   };
 
@@ -156,7 +156,7 @@ function Form({
         mark={done.mark}
         draft={draft}
         onAgain={() => {
-          router.refresh();
+          refresh();
           onAgain();
         }}
       />
@@ -191,7 +191,7 @@ function Form({
                   type="button"
                   onClick={() =>
                     void fetch(`/api/drafts/${id}`, { method: 'DELETE' }).then(() =>
-                      router.refresh(),
+                      refresh(),
                     )
                   }
                 >
@@ -219,7 +219,7 @@ function Form({
           ))}
         </ol>
       </nav>
-      <Body draft={draft} data={data} problem={problem} change={change} />
+      <Body draft={draft} data={data} problem={problem} change={change} saveNow={saveNow} />
       {refusal ? (
         <p className={styles.problem} role="alert">
           {refusal}

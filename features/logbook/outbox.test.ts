@@ -1,8 +1,10 @@
+import { IDBFactory } from 'fake-indexeddb';
+import 'fake-indexeddb/auto';
 import { newEntry } from './new-entry';
 import type * as outboxModule from './outbox';
 
 type Outbox = typeof outboxModule;
-type Listener = (event: { key?: string }) => void;
+type Answer = () => Promise<Response> | Response;
 
 const AT = Date.UTC(2027, 0, 14, 9);
 const reading = (volts: number, battery = 'b-1') =>
@@ -10,31 +12,50 @@ const reading = (volts: number, battery = 'b-1') =>
 
 /** One browser: a store that all of its tabs share, and a server that answers as it is told. */
 class Browser {
-  readonly stored = new Map<string, string>();
+  readonly old = new Map<string, string>();
   readonly sent: string[] = [];
-  /** What the server answers, one after the other; the last one from then on. */
-  answers: (() => Promise<Response> | Response)[] = [() => Response.json({})];
-  private readonly listeners = new Map<string, Set<Listener>>();
+  /** What the server answers, by entry; the others are taken. */
+  readonly answers = new Map<string, Answer>();
+  /** What it answers to all, whatever they are; null: each by itself. */
+  all: Answer | null = null;
+  private seq = 0;
+  private readonly tabs: Outbox[] = [];
 
   constructor() {
-    const on = (kind: string) => {
-      if (!this.listeners.has(kind)) this.listeners.set(kind, new Set());
-      return this.listeners.get(kind)!;
-    };
     Object.assign(globalThis, {
+      indexedDB: new IDBFactory(),
+      BroadcastChannel: undefined,
       window: {
         localStorage: {
-          getItem: (key: string) => this.stored.get(key) ?? null,
-          setItem: (key: string, text: string) => this.stored.set(key, text),
+          getItem: (key: string) => this.old.get(key) ?? null,
+          removeItem: (key: string) => this.old.delete(key),
         },
-        addEventListener: (kind: string, listener: Listener) => on(kind).add(listener),
-        removeEventListener: (kind: string, listener: Listener) => on(kind).delete(listener),
+        addEventListener: () => undefined,
+        removeEventListener: () => undefined,
       },
       fetch: async (_: string, { body }: { body: string }) => {
-        const answer = this.answers.length > 1 ? this.answers.shift()! : this.answers[0]!;
-        const reply = await answer();
-        this.sent.push((JSON.parse(body) as { id: string }).id);
+        const { id } = JSON.parse(body) as { id: string };
+        const reply = await (this.all ?? this.answers.get(id) ?? (() => this.took(id)))();
+        this.sent.push(id);
         return reply;
+      },
+    });
+  }
+
+  took = (id: string) => Response.json({ id, seq: ++this.seq, outcome: 'recorded' });
+
+  /** Tabs tell each other what happens, as far as this browser has a channel for it. */
+  talk(): void {
+    const open = new Set<{ onmessage: ((event: { data: unknown }) => void) | null }>();
+    Object.assign(globalThis, {
+      BroadcastChannel: class {
+        onmessage: ((event: { data: unknown }) => void) | null = null;
+        constructor() {
+          open.add(this);
+        }
+        postMessage(data: unknown) {
+          for (const other of open) if (other !== this) other.onmessage?.({ data });
+        }
       },
     });
   }
@@ -45,31 +66,72 @@ class Browser {
     jest.isolateModules(() => {
       outbox = jest.requireActual<Outbox>('./outbox');
     });
+    this.tabs.push(outbox!);
     return outbox!;
   }
 
-  get waiting(): string[] {
-    const text = this.stored.get('velvet-outbox');
-    if (!text) return [];
-    return (JSON.parse(text) as { waiting: { id: string }[] }).waiting.map(({ id }) => id);
+  /** What lies on the device's disk. */
+  async kept(): Promise<{ id: string; refused: string | null }[]> {
+    return this.lying('outbox') as Promise<{ id: string; refused: string | null }[]>;
   }
 
-  get refused(): { entry: { id: string }; reason: string }[] {
-    const text = this.stored.get('velvet-outbox') ?? '{"refused":[]}';
-    return (JSON.parse(text) as { refused: { entry: { id: string }; reason: string }[] }).refused;
+  async aside(): Promise<unknown[]> {
+    return ((await this.lying('aside')) as { what: unknown }[]).map(({ what }) => what);
   }
 
-  get setAside(): string[] {
-    return [...this.stored].flatMap(([key, text]) => (key.includes('unreadable') ? [text] : []));
+  private async lying(name: string): Promise<unknown[]> {
+    await settle();
+    return new Promise((done, failed) => {
+      const opening = indexedDB.open('velvet-ember', 1);
+      opening.onsuccess = () => {
+        const all = opening.result.transaction(name).objectStore(name).getAll();
+        all.onsuccess = () => done(all.result as unknown[]);
+        all.onerror = () => failed(all.error!);
+      };
+      opening.onerror = () => failed(opening.error!);
+    });
+  }
+
+  /** Writes what another version of the page has left. */
+  async leave(record: object): Promise<void> {
+    return new Promise((done, failed) => {
+      const opening = indexedDB.open('velvet-ember', 1);
+      opening.onupgradeneeded = () => {
+        opening.result.createObjectStore('outbox', { keyPath: 'id' });
+        opening.result.createObjectStore('aside', { autoIncrement: true });
+        opening.result.createObjectStore('probe', { autoIncrement: true });
+      };
+      opening.onsuccess = () => {
+        const writing = opening.result.transaction('outbox', 'readwrite');
+        writing.objectStore('outbox').put(record);
+        writing.oncomplete = () => {
+          opening.result.close();
+          done();
+        };
+        writing.onerror = () => failed(writing.error!);
+      };
+    });
   }
 }
 
-const away = () => Promise.reject(new TypeError('Failed to fetch'));
-const settle = () => jest.advanceTimersByTimeAsync(0);
+const away: Answer = () => Promise.reject(new TypeError('Failed to fetch'));
+const says = (status: number, reason?: string): Answer => {
+  const body = reason === undefined ? 'a page of somebody else' : JSON.stringify({ reason });
+  return () => new Response(body, { status });
+};
+/** Lets stores, replies and what follows from them come to rest. */
+async function settle(): Promise<void> {
+  for (let i = 0; i < 60; i++) await new Promise((done) => setImmediate(done));
+}
+const later = async (ms: number) => {
+  await jest.advanceTimersByTimeAsync(ms);
+  await settle();
+};
+const waitingIn = ({ outboxNow }: Outbox) => outboxNow().waiting.map(({ id }) => id);
 
 let browser: Browser;
 beforeEach(() => {
-  jest.useFakeTimers({ now: AT });
+  jest.useFakeTimers({ now: AT, doNotFake: ['setImmediate', 'queueMicrotask', 'nextTick'] });
   browser = new Browser();
 });
 afterEach(() => {
@@ -78,127 +140,255 @@ afterEach(() => {
 });
 
 describe('what is recorded on this device', () => {
-  it('is in its store before it is sent, and leaves it when the server has it', async () => {
-    const { enqueue } = browser.tab();
+  it('is on its disk and on its way at once, and leaves it when the server has it', async () => {
+    browser.all = away;
+    const tab = browser.tab();
     const one = reading(12.6);
-    enqueue(one);
-    expect(browser.waiting).toEqual([one.id]);
-    await settle();
-    expect(browser.sent).toEqual([one.id]);
-    expect(browser.waiting).toEqual([]);
+    tab.enqueue(one);
+    expect([...tab.outboxNow().unkept]).toEqual([one.id]);
+    expect(await browser.kept()).toMatchObject([{ id: one.id, refused: null }]);
+    expect(tab.outboxNow().unkept.size).toBe(0);
+    browser.all = null;
+    await later(1000);
+    expect(await browser.kept()).toEqual([]);
+    expect(tab.outboxNow()).toMatchObject({ waiting: [], stuck: null });
+    expect(tab.outboxNow().sent).toMatchObject([{ entry: { id: one.id }, seq: 1 }]);
   });
 
   it('goes out in the order of recording, though the first takes long', async () => {
-    let go: (reply: Response) => void = () => {};
-    browser.answers = [() => new Promise<Response>((done) => (go = done)), () => Response.json({})];
-    const { enqueue } = browser.tab();
     const all = [reading(12.6), reading(12.5), reading(12.4)];
+    let go: () => void = () => {};
+    browser.answers.set(
+      all[0]!.id,
+      () => new Promise<Response>((done) => (go = () => done(browser.took(all[0]!.id)))),
+    );
+    const { enqueue } = browser.tab();
     for (const one of all) enqueue(one);
     await settle();
     expect(browser.sent).toEqual([]);
-    go(Response.json({}));
+    go();
     await settle();
     expect(browser.sent).toEqual(all.map(({ id }) => id));
   });
 
-  it('waits while the server is away or failing, asks ever more seldom, and is sent in the end', async () => {
-    browser.answers = [away, () => new Response(null, { status: 503 }), away, away, away, away];
+  it('waits while the server is away, asks ever more seldom, and is sent in the end', async () => {
     let tries = 0;
-    browser.answers = browser.answers.map((answer) => () => {
+    browser.all = () => {
       tries++;
-      return answer();
-    });
-    const { enqueue } = browser.tab();
+      return away();
+    };
+    const tab = browser.tab();
     const one = reading(12.6);
-    enqueue(one);
+    tab.enqueue(one);
     await settle();
     expect(tries).toBe(1);
+    expect(tab.outboxNow().stuck).toMatch(/cannot be reached/);
     const waits: number[] = [];
     for (let seconds = 1, before = 1; waits.length < 5; seconds++) {
-      await jest.advanceTimersByTimeAsync(1000);
+      await later(1000);
       if (tries > before) waits.push(seconds);
       before = tries;
     }
     // One second, two, four, eight, and then every quarter of a minute.
     expect(waits).toEqual([1, 3, 7, 15, 30]);
-    expect(browser.waiting).toEqual([one.id]);
-    browser.answers = [() => Response.json({})];
-    await jest.advanceTimersByTimeAsync(15_000);
-    expect(browser.waiting).toEqual([]);
+    expect(waitingIn(tab)).toEqual([one.id]);
+    browser.all = null;
+    await later(15_000);
+    expect(waitingIn(tab)).toEqual([]);
   });
 
   it('is still there after the page was closed, and sent by the next one', async () => {
-    browser.answers = [away];
+    browser.all = away;
     browser.tab().enqueue(reading(12.6));
     await settle();
-    browser.answers = [() => Response.json({})];
-    const later = browser.tab();
-    expect(browser.waiting).toHaveLength(1);
-    await later.send();
-    expect(browser.waiting).toEqual([]);
-    expect(browser.sent.length).toBeGreaterThan(0);
+    browser.all = null;
+    expect(await browser.kept()).toHaveLength(1);
+    const tab = browser.tab();
+    await tab.send();
+    tab.enqueue(reading(12.5));
+    await settle();
+    expect(await browser.kept()).toEqual([]);
+    expect(browser.sent).toHaveLength(2);
   });
 
   it('refused, is kept with the reason until it was seen, and holds nothing up', async () => {
-    browser.answers = [
-      () => Response.json({ reason: 'volts: 126 is more than 12 V can be' }, { status: 422 }),
-      () => Response.json({}),
-    ];
-    const { enqueue, dismiss } = browser.tab();
     const [wrong, right] = [reading(12.6), reading(12.5)];
-    enqueue(wrong);
-    enqueue(right);
+    browser.answers.set(wrong.id, says(422, 'volts: 126 is more than 12 V can be'));
+    const tab = browser.tab();
+    tab.enqueue(wrong);
+    tab.enqueue(right);
     await settle();
-    expect(browser.waiting).toEqual([]);
-    expect(browser.refused).toMatchObject([
+    expect(waitingIn(tab)).toEqual([]);
+    expect(tab.outboxNow().refused).toMatchObject([
       { entry: { id: wrong.id }, reason: 'volts: 126 is more than 12 V can be' },
     ]);
-    dismiss(wrong.id);
-    expect(browser.refused).toEqual([]);
+    expect(await browser.kept()).toMatchObject([
+      { id: wrong.id, refused: 'volts: 126 is more than 12 V can be' },
+    ]);
+    tab.dismiss(wrong.id);
+    expect(tab.outboxNow().refused).toEqual([]);
+    expect(await browser.kept()).toEqual([]);
+  });
+
+  it.each([401, 403, 408, 421, 425, 429])(
+    'waits where the server answers %i: that is said of the device or the moment, not of the entry',
+    async (status) => {
+      browser.all = says(status, 'not now');
+      const tab = browser.tab();
+      const one = reading(12.6);
+      tab.enqueue(one);
+      await settle();
+      expect(tab.outboxNow()).toMatchObject({ refused: [], stuck: expect.stringMatching(/not now/) as string });
+      expect(waitingIn(tab)).toEqual([one.id]);
+      browser.all = null;
+      await later(15_000);
+      expect(browser.sent.at(-1)).toBe(one.id);
+      expect(waitingIn(tab)).toEqual([]);
+    },
+  );
+
+  it.each([
+    ['a page that is not this program’s', says(200)],
+    ['a page that finds nothing', says(404)],
+    ['a gateway', says(502)],
+  ])('is neither taken nor refused by %s', async (_, answer) => {
+    browser.all = answer;
+    const tab = browser.tab();
+    const one = reading(12.6);
+    tab.enqueue(one);
+    await settle();
+    expect(tab.outboxNow()).toMatchObject({ refused: [], sent: [] });
+    expect(waitingIn(tab)).toEqual([one.id]);
+  });
+
+  it('on which the server fails, is kept and tried again, and the others go on', async () => {
+    const [first, ...others] = [12.6, 12.5, 12.4, 12.3, 12.2].map((volts) => reading(volts));
+    browser.answers.set(first!.id, says(500));
+    const tab = browser.tab();
+    for (const one of [first!, ...others]) tab.enqueue(one);
+    await settle();
+    expect(waitingIn(tab)).toEqual([first!.id]);
+    expect([...tab.outboxNow().failing.keys()]).toEqual([first!.id]);
+    expect(tab.outboxNow().stuck).toBeNull();
+    browser.answers.delete(first!.id);
+    await later(15_000);
+    expect(waitingIn(tab)).toEqual([]);
+    expect(tab.outboxNow().failing.size).toBe(0);
+  });
+
+  it('what corrects an entry on which the server fails, waits for it', async () => {
+    const wrong = reading(11.6);
+    const right = newEntry('withdrawn', 'b-1', AT, { why: '' }, wrong.id, 'battery');
+    browser.answers.set(wrong.id, says(500));
+    const tab = browser.tab();
+    tab.enqueue(wrong);
+    tab.enqueue(right);
+    await settle();
+    expect(browser.sent).toEqual([wrong.id]);
+    browser.answers.delete(wrong.id);
+    await later(15_000);
+    expect(browser.sent.slice(-2)).toEqual([wrong.id, right.id]);
   });
 
   it('can be taken back as long as it cannot have reached the server', async () => {
-    browser.answers = [() => new Promise<Response>(() => {})];
-    const { enqueue, dequeue } = browser.tab();
+    browser.all = () => new Promise<Response>(() => {});
+    const tab = browser.tab();
     const [first, second] = [reading(12.6), reading(12.5)];
-    enqueue(first);
-    enqueue(second);
+    tab.enqueue(first);
+    tab.enqueue(second);
     await settle();
-    expect(dequeue(first.id)).toBe(false);
-    expect(dequeue(second.id)).toBe(true);
-    expect(dequeue(second.id)).toBe(false);
-    expect(browser.waiting).toEqual([first.id]);
+    expect(tab.dequeue(first.id)).toBe(false);
+    expect(tab.dequeue(second.id)).toBe(true);
+    expect(tab.dequeue(second.id)).toBe(false);
+    expect(waitingIn(tab)).toEqual([first.id]);
+    expect(await browser.kept()).toMatchObject([{ id: first.id }]);
   });
 
-  it('of two tabs, neither loses what the other has', async () => {
-    browser.answers = [away];
+  it('of two tabs, each knows what the other has, and nothing is lost or sent for good twice', async () => {
+    browser.talk();
+    browser.all = away;
     const [left, right] = [browser.tab(), browser.tab()];
     const [one, two, three] = [reading(12.6), reading(12.5), reading(12.4)];
     left.enqueue(one);
     right.enqueue(two);
     left.enqueue(three);
     await settle();
-    expect(browser.waiting).toEqual([one.id, two.id, three.id]);
+    for (const tab of [left, right]) expect(waitingIn(tab)).toEqual([one.id, two.id, three.id]);
     expect(right.dequeue(two.id)).toBe(true);
-    expect(browser.waiting).toEqual([one.id, three.id]);
+    expect(waitingIn(left)).toEqual([one.id, three.id]);
+    browser.all = null;
+    await later(15_000);
+    for (const tab of [left, right]) expect(waitingIn(tab)).toEqual([]);
+    expect(await browser.kept()).toEqual([]);
+  });
+});
+
+describe('a device whose store is no good', () => {
+  it('that is forbidden: says so before anything is typed, and sends all the same', async () => {
+    Object.assign(globalThis, {
+      indexedDB: {
+        open: () => {
+          throw new DOMException('no', 'SecurityError');
+        },
+      },
+    });
+    const tab = browser.tab();
+    await tab.send();
+    const one = reading(12.6);
+    tab.enqueue(one);
+    await settle();
+    expect(tab.outboxNow()).toMatchObject({ known: true, cannotKeep: 'its storage is forbidden' });
+    expect(browser.sent).toEqual([one.id]);
   });
 
-  it('what cannot be read is set aside and not thrown away', async () => {
-    browser.answers = [away];
-    browser.stored.set('velvet-outbox', 'half a fi');
-    const one = reading(12.6);
-    browser.tab().enqueue(one);
+  it('that is full: what is recorded is said to be nowhere but in the page, and sent', async () => {
+    const tab = browser.tab();
+    tab.enqueue(reading(12.7));
     await settle();
-    expect(browser.setAside).toEqual(['half a fi']);
-    expect(browser.waiting).toEqual([one.id]);
+    const { IDBObjectStore } = globalThis;
+    const put = jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+      throw new DOMException('full', 'QuotaExceededError');
+    });
+    browser.all = away;
+    const one = reading(12.6);
+    tab.enqueue(one);
+    await settle();
+    expect(tab.outboxNow().cannotKeep).toBe('its storage is full');
+    expect([...tab.outboxNow().unkept]).toEqual([one.id]);
+    browser.all = null;
+    await later(15_000);
+    expect(browser.sent).toContain(one.id);
+    put.mockRestore();
   });
 
   it('one entry of a kind that is not known is set aside, and the others are sent', async () => {
     const one = reading(12.6);
     const strange = { ...reading(12.5), kind: 'weighed' };
-    browser.stored.set('velvet-outbox', JSON.stringify({ waiting: [strange, one], refused: [] }));
-    await browser.tab().send();
-    expect(browser.sent).toEqual([one.id]);
-    expect(browser.setAside.map((text) => JSON.parse(text) as unknown)).toEqual([[strange]]);
+    await browser.leave({ id: strange.id, n: 1, entry: strange, refused: null });
+    await browser.leave({ id: one.id, n: 2, entry: one, refused: null });
+    const tab = browser.tab();
+    tab.enqueue(reading(12.4));
+    await later(2000);
+    expect(browser.sent).toContain(one.id);
+    expect(await browser.aside()).toEqual([strange]);
+    expect(await browser.kept()).toEqual([]);
+  });
+
+  it('what an earlier version kept elsewhere is taken over, and what cannot be read set aside', async () => {
+    const [one, no] = [reading(12.6), reading(12.5)];
+    const refused = [{ entry: no, reason: 'no' }];
+    browser.old.set('velvet-outbox', JSON.stringify({ waiting: [one], refused }));
+    const tab = browser.tab();
+    tab.enqueue(reading(12.4));
+    await later(2000);
+    expect(browser.sent).toContain(one.id);
+    expect(tab.outboxNow().refused).toMatchObject([{ entry: { id: no.id }, reason: 'no' }]);
+    expect(browser.old.size).toBe(0);
+
+    browser.old.set('velvet-outbox', 'half a fi');
+    const next = browser.tab();
+    next.enqueue(reading(12.3));
+    await later(2000);
+    expect(await browser.aside()).toEqual(['half a fi']);
   });
 });

@@ -3,6 +3,8 @@
 import { useSyncExternalStore } from 'react';
 import { z } from 'zod';
 import { parseEntry, type NewEntry } from '../../core/logbook/entry';
+import { openDeviceStore, type DeviceStore, type KeptRecord } from './device-store';
+import { sendEntry } from './send-entry';
 
 /** An entry that the server will not take, with its reason. It is kept until it is dealt with. */
 export interface Refused {
@@ -10,174 +12,353 @@ export interface Refused {
   readonly reason: string;
 }
 
+/** An entry that the server has, with its number there. */
+export interface Acknowledged {
+  readonly entry: NewEntry;
+  readonly seq: number;
+}
+
 export interface OutboxState {
   /** Recorded here and not yet acknowledged, oldest first. */
   readonly waiting: readonly NewEntry[];
   readonly refused: readonly Refused[];
-  /** The last attempt failed: the server cannot be reached. */
-  readonly stuck: boolean;
-  /** False until this device's store was read. */
+  /** Why nothing goes out just now; null: nothing stands in the way. */
+  readonly stuck: string | null;
+  /** Those on which the server fails, by id, with what it says: they are tried again, the others go on. */
+  readonly failing: ReadonlyMap<string, string>;
+  /** False until this device's store was read, or was found not to open. */
   readonly known: boolean;
+  /** Why this device cannot keep what is recorded; null: it can. */
+  readonly cannotKeep: string | null;
+  /** Ids of those that are not on this device's disk, or not yet. */
+  readonly unkept: ReadonlySet<string>;
+  /** Acknowledged since this page was opened. */
+  readonly sent: readonly Acknowledged[];
 }
 
-const KEY = 'velvet-outbox';
 const FIRST_RETRY_MS = 1000;
 const LONGEST_RETRY_MS = 15_000;
-const Saved = z.object({
-  waiting: z.array(z.unknown()),
-  refused: z.array(z.object({ entry: z.unknown(), reason: z.string() })),
-});
+/** So long another tab has for what was recorded in it. */
+const OTHERS_MS = 3000;
+/** What is laid over a page that was served before them; more than a round has. */
+const MAX_SENT = 2000;
+/** Where earlier versions kept what waits. */
+const OLD_KEY = 'velvet-outbox';
 
-const EMPTY: OutboxState = { waiting: [], refused: [], stuck: false, known: true };
-const UNREAD: OutboxState = { ...EMPTY, known: false };
-let state: OutboxState | null = null;
-let sending = false;
+const EMPTY: OutboxState = {
+  waiting: [],
+  refused: [],
+  stuck: null,
+  failing: new Map(),
+  known: false,
+  cannotKeep: null,
+  unkept: new Set(),
+  sent: [],
+};
+
+let state: OutboxState = EMPTY;
+const order = new Map<string, number>();
+let next = 1;
+let sending: string | null = null;
+let running = false;
 let retryMs = FIRST_RETRY_MS;
 let timer: ReturnType<typeof setTimeout> | undefined;
 const listeners = new Set<() => void>();
 
-/** What lies in this device's store: from an earlier visit, or from another tab. */
-function restored(): OutboxState {
-  const text = window.localStorage.getItem(KEY);
-  if (!text) return EMPTY;
-  let json: unknown;
+function change(patch: Partial<OutboxState>): void {
+  state = { ...state, ...patch };
+  for (const listener of listeners) listener();
+}
+
+const without = <T>(set: ReadonlySet<T>, one: T): ReadonlySet<T> =>
+  set.has(one) ? new Set([...set].filter((other) => other !== one)) : set;
+
+// ---- this device's store ----
+
+let opening: Promise<DeviceStore | null> | null = null;
+/** Writes follow each other, so that what is dropped does not come back. */
+let writes: Promise<unknown> = Promise.resolve();
+
+/** Opens the store once, and takes over what lies in it; null where there is none. */
+function deviceStore(): Promise<DeviceStore | null> {
+  opening ??= openDeviceStore().then(takeOver, (error: unknown) => {
+    change({ known: true, cannotKeep: wordsOf(error) });
+    return null;
+  });
+  return opening;
+}
+
+function wordsOf(error: unknown): string {
+  const { name, message } = (error ?? {}) as { name?: unknown; message?: unknown };
+  if (name === 'QuotaExceededError') return 'its storage is full';
+  if (name === 'SecurityError') return 'its storage is forbidden';
+  return typeof message === 'string' && message !== '' ? message : String(error);
+}
+
+/** What an earlier visit left, or another tab has. */
+async function takeOver(store: DeviceStore): Promise<DeviceStore> {
+  const records: KeptRecord[] = [...(await store.all())];
+  const old = oldRecords();
+  for (const record of old?.records ?? []) {
+    await store.put(record);
+    records.push(record);
+  }
+  if (old?.aside !== undefined) await store.setAside(old.aside, Date.now());
+  old?.forget();
+  const waiting: NewEntry[] = [];
+  const refused: Refused[] = [];
+  for (const { id, n, entry, refused: reason } of records) {
+    const parsed = parseEntry(entry);
+    if (!parsed.ok) {
+      await store.setAside(entry, Date.now());
+      await store.drop(id);
+      continue;
+    }
+    order.set(id, n);
+    next = Math.max(next, n + 1);
+    if (reason === null) waiting.push(parsed.entry);
+    else refused.push({ entry: parsed.entry, reason });
+  }
+  const here = new Set(state.waiting.map(({ id }) => id));
+  const gone = new Set(state.sent.map(({ entry }) => entry.id));
+  change({
+    known: true,
+    waiting: [
+      ...waiting.filter(({ id }) => !here.has(id) && !gone.has(id)),
+      ...state.waiting,
+    ].sort((a, b) => order.get(a.id)! - order.get(b.id)!),
+    refused: [...refused, ...state.refused],
+  });
+  if (waiting.length > 0) void send();
+  return store;
+}
+
+const Old = z.object({
+  waiting: z.array(z.looseObject({ id: z.string() })),
+  refused: z.array(z.object({ entry: z.looseObject({ id: z.string() }), reason: z.string() })),
+});
+
+/** What an earlier version of the program left in the browser's other store. */
+function oldRecords(): { records: KeptRecord[]; aside?: unknown; forget: () => void } | null {
   try {
-    json = JSON.parse(text);
+    const text = window.localStorage.getItem(OLD_KEY);
+    if (text === null) return null;
+    const forget = () => window.localStorage.removeItem(OLD_KEY);
+    const old = Old.safeParse(jsonOf(text));
+    if (!old.success) return { records: [], aside: text, forget };
+    const { waiting, refused } = old.data;
+    const all = [
+      ...waiting.map((entry) => ({ entry, refused: null })),
+      ...refused.map(({ entry, reason }) => ({ entry, refused: reason })),
+    ];
+    const records = all.map((one, i) => ({ id: one.entry.id, n: i - all.length, ...one }));
+    return { records, forget };
   } catch {
-    json = null;
+    // Forbidden: then nothing lies there either.
+    return null;
   }
-  const saved = Saved.safeParse(json);
-  if (!saved.success) {
-    setAside(text);
-    return EMPTY;
+}
+
+function jsonOf(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return null;
   }
-  const unreadable: unknown[] = [];
-  const read = (one: unknown): NewEntry[] => {
-    const parsed = parseEntry(one);
-    if (parsed.ok) return [parsed.entry];
-    unreadable.push(one);
-    return [];
+}
+
+/** Writes to the store after all that was written before; whether it is on the disk. */
+function write(work: (store: DeviceStore) => Promise<void>): Promise<boolean> {
+  const done = writes.then(async () => {
+    const store = await deviceStore();
+    if (!store) return false;
+    try {
+      await work(store);
+      if (state.cannotKeep !== null) change({ cannotKeep: null });
+      return true;
+    } catch (error) {
+      change({ cannotKeep: wordsOf(error) });
+      return false;
+    }
+  });
+  writes = done;
+  return done;
+}
+
+const recordOf = (entry: NewEntry, refused: string | null): KeptRecord => ({
+  id: entry.id,
+  n: order.get(entry.id) ?? 0,
+  entry,
+  refused,
+});
+
+// ---- other tabs ----
+
+type Told =
+  | { readonly kind: 'added'; readonly entry: NewEntry }
+  | { readonly kind: 'dropped'; readonly id: string }
+  | { readonly kind: 'sent'; readonly entry: NewEntry; readonly seq: number }
+  | { readonly kind: 'refused'; readonly entry: NewEntry; readonly reason: string }
+  | { readonly kind: 'dismissed'; readonly id: string };
+
+const channel =
+  typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('velvet-outbox');
+if (channel) {
+  channel.onmessage = ({ data }: MessageEvent<Told>) => {
+    apply(data);
+    // Whoever recorded it sends it; unless that tab is gone.
+    if (data.kind === 'added') setTimeout(() => void send(), OTHERS_MS);
   };
-  const waiting = saved.data.waiting.flatMap(read);
-  const refused = saved.data.refused.flatMap(({ entry, reason }) =>
-    read(entry).map((one) => ({ entry: one, reason })),
-  );
-  if (unreadable.length > 0) {
-    setAside(JSON.stringify(unreadable));
-    store({ waiting, refused });
+}
+
+function tell(told: Told): void {
+  apply(told);
+  channel?.postMessage(told);
+}
+
+/** What happened to an entry, here or in another tab. */
+function apply(told: Told): void {
+  const { waiting, refused, failing, unkept, sent } = state;
+  const id = 'entry' in told ? told.entry.id : told.id;
+  const others = waiting.filter((one) => one.id !== id);
+  const wellAgain = failing.has(id)
+    ? { failing: new Map([...failing].filter(([other]) => other !== id)) }
+    : {};
+  switch (told.kind) {
+    case 'added':
+      if (!order.has(id)) order.set(id, next++);
+      return change({ waiting: [...others, told.entry] });
+    case 'dropped':
+      return change({ waiting: others, unkept: without(unkept, id), ...wellAgain });
+    case 'sent':
+      return change({
+        waiting: others,
+        unkept: without(unkept, id),
+        sent: [...sent, { entry: told.entry, seq: told.seq }].slice(-MAX_SENT),
+        ...wellAgain,
+      });
+    case 'refused':
+      return change({
+        waiting: others,
+        refused: [...refused, { entry: told.entry, reason: told.reason }],
+        ...wellAgain,
+      });
+    case 'dismissed':
+      return change({ refused: refused.filter(({ entry }) => entry.id !== id) });
   }
-  return { waiting, refused, stuck: false, known: true };
 }
 
-/** Not ours to throw away: what cannot be read is kept under another name. */
-function setAside(text: string): void {
-  window.localStorage.setItem(`${KEY}-unreadable-${Date.now()}`, text);
-}
+// ---- what the screens do ----
 
-function store({ waiting, refused }: Pick<OutboxState, 'waiting' | 'refused'>): void {
-  window.localStorage.setItem(KEY, JSON.stringify({ waiting, refused }));
-}
-
-function current(): OutboxState {
-  state ??= restored();
-  return state;
-}
-
-/** Changes what is in the store, where another tab may have put something meanwhile. */
-function change(next: (now: OutboxState) => Partial<OutboxState>): void {
-  const now = { ...restored(), stuck: current().stuck };
-  state = { ...now, ...next(now) };
-  store(state);
-  for (const listener of listeners) listener();
-}
-
-/** Another tab has changed the store. */
-function hear({ key }: StorageEvent): void {
-  if (key !== KEY) return;
-  state = { ...restored(), stuck: current().stuck };
-  for (const listener of listeners) listener();
-}
-
-/** Keeps an entry on this device and sends it, again and again until the server has it. */
+/**
+ * Takes an entry: it is on its way to this device's disk and to the server at once, and neither
+ * waits for the other.
+ */
 export function enqueue(entry: NewEntry): void {
-  change(({ waiting }) => ({ waiting: [...waiting, entry] }));
+  change({ unkept: new Set([...state.unkept, entry.id]) });
+  tell({ kind: 'added', entry });
+  void write((store) => store.put(recordOf(entry, null))).then((kept) => {
+    if (kept) change({ unkept: without(state.unkept, entry.id) });
+  });
   void send();
 }
 
 /** Takes an entry back that was not sent yet; false when it may have reached the server. */
 export function dequeue(id: string): boolean {
-  const { waiting } = current();
-  const at = waiting.findIndex((entry) => entry.id === id);
-  if (at < 0 || (sending && at === 0)) return false;
-  change((now) => ({ waiting: now.waiting.filter((entry) => entry.id !== id) }));
+  if (sending === id || !state.waiting.some((entry) => entry.id === id)) return false;
+  tell({ kind: 'dropped', id });
+  void write((store) => store.drop(id));
   return true;
 }
 
 /** Forgets a refused entry, after the attendant has seen why. */
 export function dismiss(id: string): void {
-  change(({ refused }) => ({ refused: refused.filter(({ entry }) => entry.id !== id) }));
+  tell({ kind: 'dismissed', id });
+  void write((store) => store.drop(id));
 }
 
-/** Sends what waits, in order. */
+/** Sends what waits, in order; of several tabs one does. */
 export async function send(): Promise<void> {
-  if (sending) return;
+  if (running) return;
+  running = true;
   clearTimeout(timer);
-  sending = true;
   try {
-    for (let entry = current().waiting[0]; entry; entry = current().waiting[0]) {
-      const outcome = await post(entry);
-      if (outcome === 'unreachable') {
-        change(() => ({ stuck: true }));
-        timer = setTimeout(() => void send(), retryMs);
-        retryMs = Math.min(LONGEST_RETRY_MS, retryMs * 2);
-        return;
-      }
-      retryMs = FIRST_RETRY_MS;
-      const sent = entry;
-      change(({ waiting, refused }) => ({
-        stuck: false,
-        waiting: waiting.filter((one) => one.id !== sent.id),
-        refused:
-          outcome === 'taken' ? refused : [...refused, { entry: sent, reason: outcome.reason }],
-      }));
-    }
+    const locks = typeof navigator === 'undefined' ? undefined : navigator.locks;
+    if (!locks) await pass();
+    else await locks.request('velvet-outbox', { ifAvailable: true }, (lock) => lock && pass());
   } finally {
-    sending = false;
+    running = false;
+  }
+  if (state.waiting.length === 0) {
+    retryMs = FIRST_RETRY_MS;
+    return;
+  }
+  timer = setTimeout(() => void send(), retryMs);
+  retryMs = Math.min(LONGEST_RETRY_MS, retryMs * 2);
+}
+
+/** Once through all that waits. What corrects another entry goes out after it. */
+async function pass(): Promise<void> {
+  const tried = new Set<string>();
+  for (;;) {
+    const ids = new Set(state.waiting.map(({ id }) => id));
+    const entry = state.waiting.find(
+      ({ id, strikes }) => !tried.has(id) && !(strikes !== null && ids.has(strikes)),
+    );
+    if (!entry) return;
+    tried.add(entry.id);
+    sending = entry.id;
+    const outcome = await sendEntry(entry);
+    sending = null;
+    switch (outcome.kind) {
+      case 'wait':
+        change({ stuck: outcome.why });
+        if (outcome.afterMs !== null) retryMs = Math.max(retryMs, outcome.afterMs);
+        return;
+      case 'failing':
+        change({ stuck: null, failing: new Map([...state.failing, [entry.id, outcome.why]]) });
+        continue;
+      case 'taken':
+        retryMs = FIRST_RETRY_MS;
+        change({ stuck: null });
+        tell({ kind: 'sent', entry, seq: outcome.seq });
+        void write((store) => store.drop(entry.id));
+        continue;
+      case 'refused':
+        retryMs = FIRST_RETRY_MS;
+        change({ stuck: null });
+        tell({ kind: 'refused', entry, reason: outcome.reason });
+        void write((store) => store.put(recordOf(entry, outcome.reason)));
+    }
   }
 }
 
-const Refusal = z.object({ reason: z.string() });
-
-async function post(entry: NewEntry): Promise<'taken' | 'unreachable' | { reason: string }> {
-  let reply: Response;
-  try {
-    reply = await fetch('/api/entries', {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(entry),
-    });
-  } catch {
-    return 'unreachable';
-  }
-  if (reply.ok) return 'taken';
-  if (reply.status >= 500) return 'unreachable';
-  const refusal = Refusal.safeParse(await reply.json().catch(() => null));
-  return { reason: refusal.success ? refusal.data.reason : `The server answered ${reply.status}.` };
+/** Asks before a page is left with something that is nowhere but in it. */
+function holdBack(event: BeforeUnloadEvent): void {
+  if (state.waiting.some(({ id }) => state.unkept.has(id))) event.preventDefault();
 }
+
+const retry = () => void send();
 
 function subscribe(listener: () => void): () => void {
   listeners.add(listener);
-  const retry = () => void send();
-  window.addEventListener('online', retry);
-  window.addEventListener('storage', hear);
-  void send();
+  if (listeners.size === 1) {
+    window.addEventListener('online', retry);
+    window.addEventListener('beforeunload', holdBack);
+    // What goes out does not wait for what is kept; what an earlier visit left comes after it.
+    void send();
+    void deviceStore();
+  }
   return () => {
     listeners.delete(listener);
+    if (listeners.size > 0) return;
     window.removeEventListener('online', retry);
-    window.removeEventListener('storage', hear);
+    window.removeEventListener('beforeunload', holdBack);
   };
 }
 
+export const outboxNow = (): OutboxState => state;
+
 export function useOutbox(): OutboxState {
-  return useSyncExternalStore(subscribe, current, () => UNREAD);
+  return useSyncExternalStore(subscribe, outboxNow, () => EMPTY);
 }

@@ -1,5 +1,6 @@
 import 'server-only';
-import { dayOf, toDay } from '../../core/day';
+import { MS_PER_DAY, dayOf, toDay } from '../../core/day';
+import { collectionProblem } from '../../core/time-limits';
 import { HOUSE_RULES } from '../../core/rules/rules';
 import { parseEntry, type NewEntry } from '../../core/logbook/entry';
 import { plain } from '../../core/judge/words';
@@ -9,9 +10,7 @@ import { fitSubjectOf } from '../../core/charge/subject';
 import { chargeBlock } from '../../core/inspect/open';
 import { levelsProblem } from '../../core/inspect/points';
 import { judgeReading } from '../../core/judge/verdict';
-import { foldVehicle } from '../../core/logbook/fold';
-import { readEntriesOf, readEntry } from '../../store/entries';
-import { readVehicleStates } from '../../store/states';
+import { readEntry } from '../../store/entries';
 import { now } from '../server/clock';
 import { recordSaid } from './record-said';
 import { jsonBody, refuse } from '../server/reply';
@@ -22,47 +21,60 @@ import { hangingOf, loadBattery, loadSite, type KeptBattery } from '../site/load
 /**
  * Records one entry. 200 with its number once it is on disk, also when it was there before; 400
  * for an entry that is not one; 404 for a subject that is not here; 409 when the id stands for
- * other content; 422 with a question when a reading makes no sense and nobody has confirmed it.
+ * other content, or something else is in the way; 422 with a question when a reading makes no
+ * sense and nobody has confirmed it.
  */
 export async function postEntry(request: Request): Promise<Response> {
   const { body, refusal } = await jsonBody(request);
   if (refusal) return refusal;
-  const checked = check(body);
-  if (checked.refusal) return checked.refusal;
-  const recorded = recordSaid(checked.entry);
-  if (recorded.outcome === 'conflict') return refuse(409, recorded.reason);
-  return Response.json({ id: checked.entry.id, seq: recorded.seq, outcome: recorded.outcome });
+  return allOrNone([body], ([one]) => Response.json(one));
 }
 
-const MOST_AT_ONCE = 20;
+const MAX_AT_ONCE = 20;
 
 /** Records several entries that belong together, all or none; refusals as for one. */
 export async function postEntries(request: Request): Promise<Response> {
   const { body, refusal } = await jsonBody(request);
   if (refusal) return refusal;
-  if (!Array.isArray(body) || body.length === 0 || body.length > MOST_AT_ONCE) {
-    return refuse(400, `Send a list of 1 to ${MOST_AT_ONCE} entries.`);
+  if (!Array.isArray(body) || body.length === 0 || body.length > MAX_AT_ONCE) {
+    return refuse(400, `Send a list of 1 to ${MAX_AT_ONCE} entries.`);
   }
-  const checked = body.map(check);
-  const refused = checked.find((one) => one.refusal);
-  if (refused?.refusal) return refused.refusal;
-  try {
-    db()
-      .transaction(() => {
-        for (const { entry } of checked) {
-          const recorded = recordSaid(entry!);
-          if (recorded.outcome === 'conflict') throw new Conflict(recorded.reason);
-        }
-      })
-      .immediate();
-  } catch (error) {
-    if (error instanceof Conflict) return refuse(409, error.message);
-    throw error;
-  }
-  return Response.json({ recorded: checked.length });
+  return allOrNone(body, (all) => Response.json({ recorded: all.length }));
 }
 
-class Conflict extends Error {}
+interface Acknowledged {
+  readonly id: string;
+  readonly seq: number;
+  readonly outcome: 'recorded' | 'known';
+}
+
+class Refused extends Error {
+  constructor(readonly reply: Response) {
+    super('refused');
+  }
+}
+
+/** Each is checked beside those before it, in the transaction in which all are recorded. */
+function allOrNone(
+  bodies: readonly unknown[],
+  reply: (all: Acknowledged[]) => Response,
+): Response {
+  const record = db().transaction(() =>
+    bodies.map((body): Acknowledged => {
+      const checked = check(body);
+      if (checked.refusal) throw new Refused(checked.refusal);
+      const recorded = recordSaid(checked.entry);
+      if (recorded.outcome === 'conflict') throw new Refused(refuse(409, recorded.reason));
+      return { id: checked.entry.id, seq: recorded.seq, outcome: recorded.outcome };
+    }),
+  );
+  try {
+    return reply(record.immediate());
+  } catch (error) {
+    if (error instanceof Refused) return error.reply;
+    throw error;
+  }
+}
 
 /** An entry that may be recorded, or the refusal to send. */
 function check(
@@ -71,38 +83,41 @@ function check(
   const parsed = parseEntry(body);
   if (!parsed.ok) return { refusal: refuse(400, parsed.reason) };
   const { entry } = parsed;
-  const kept = entry.subjectKind === 'battery' ? loadBattery(db(), now(), entry.subjectId) : null;
-  if (!isHere(entry, kept)) {
+  if (!isHere(entry)) {
     const reason = `subjectId: there is no ${entry.subjectKind} ${entry.subjectId} here.`;
     return { refusal: refuse(404, reason) };
   }
   // A resend is answered from the logbook, whatever would be asked about it now.
   if (readEntry(db(), entry.id)) return { entry };
+  if (Date.parse(entry.at) > now() + MAX_AHEAD_MS) {
+    const reason = `at: is ${entry.at.slice(0, 10)} right? That is over a week to come: look at the clock of this device.`;
+    return { refusal: refuse(409, reason) };
+  }
   const misplaced = misplacement(entry) ?? wronglyHung(entry);
   if (misplaced) return { refusal: refuse(409, misplaced) };
+  // One whose vehicle stands nowhere is recorded too: there is nothing to hold it against.
+  const kept =
+    entry.kind === 'reading' ? loadBattery(db(), now(), entry.subjectId) : null;
   const question = questionAbout(entry, kept);
   return question ? { refusal: refuse(422, question) } : { entry };
 }
+
+/** Nothing that has happened lies further ahead than this, however wrong a clock may be. */
+const MAX_AHEAD_MS = 7 * MS_PER_DAY;
 
 /** Why a vehicle or battery cannot go where an entry puts it; null where it can. */
 function misplacement(entry: NewEntry): string | null {
   if (entry.kind === 'moved' || entry.kind === 'laid-up') {
     const bay = readBays(db()).find((one) => one.id === entry.data.bayId);
     if (!bay) return `bayId: there is no bay ${entry.data.bayId} here.`;
-    return takenBy(bay.id, entry.subjectId);
+    if (entry.kind === 'moved' || entry.data.collectOn === null) return null;
+    const far = collectionProblem(toDay(entry.data.collectOn), today());
+    // A lay-up that is recorded late may have had its day.
+    return far && toDay(entry.data.collectOn) > today() ? `collectOn: ${far}.` : null;
   }
   if (entry.kind === 'collection' && entry.data.on !== null) {
-    const today = dayOf(now(), readSite(db())!.timeZone);
-    return toDay(entry.data.on) < today
-      ? 'on: that day is past; choose today or a later one.'
-      : null;
-  }
-  if (entry.kind === 'withdrawn' && entry.subjectKind === 'vehicle') {
-    // A move taken back puts the vehicle where it was, and somebody else may stand there now.
-    const left = readEntriesOf(db(), 'vehicle', entry.subjectId).filter(
-      ({ id }) => id !== entry.strikes,
-    );
-    return takenBy(foldVehicle(left).bayId, entry.subjectId);
+    const problem = collectionProblem(toDay(entry.data.on), today());
+    return problem && `on: ${problem}.`;
   }
   if (entry.kind === 'fitted' && readVehicles(db(), entry.data.vehicleId).length === 0) {
     return `vehicleId: there is no vehicle ${entry.data.vehicleId} here.`;
@@ -158,17 +173,9 @@ function wronglyHung(entry: NewEntry): string | null {
   return refusal && `Not hung: ${refusal}.`;
 }
 
-/** Who else stands in a bay, as a reason why `vehicleId` cannot; null where it is free. */
-function takenBy(bayId: string | null, vehicleId: string): string | null {
-  const bay = readBays(db()).find((one) => one.id === bayId);
-  const states = readVehicleStates(db());
-  const other = readVehicles(db()).find(
-    ({ id }) => bay && id !== vehicleId && states.get(id)?.bayId === bay.id,
-  );
-  return other ? `Bay ${bay!.mark} is taken by ${other.name}: choose another.` : null;
-}
+const today = () => dayOf(now(), readSite(db())!.timeZone);
 
-function isHere(entry: NewEntry, battery: KeptBattery | null): boolean {
+function isHere(entry: NewEntry): boolean {
   switch (entry.subjectKind) {
     case 'rules':
       return entry.subjectId === HOUSE_RULES;
@@ -177,7 +184,7 @@ function isHere(entry: NewEntry, battery: KeptBattery | null): boolean {
     case 'hall':
       return readHalls(db()).some(({ id }) => id === entry.subjectId);
     case 'battery':
-      return battery !== null;
+      return readBatteries(db(), entry.subjectId).length > 0;
   }
 }
 

@@ -1,6 +1,7 @@
 'use client';
 
 import { z } from 'zod';
+import { typedWasSent } from '../frame/typed';
 import type { NewEntry } from '../../core/logbook/entry';
 
 const Refusal = z.object({ reason: z.string(), field: z.string().optional() });
@@ -31,7 +32,10 @@ export async function postJson(path: string, body: unknown): Promise<Posted> {
       reason: 'The server cannot be reached. Nothing is lost: try again when it runs.',
     };
   }
-  if (reply.ok) return { ok: true, body: await reply.json().catch(() => null) };
+  if (reply.ok) {
+    typedWasSent();
+    return { ok: true, body: await reply.json().catch(() => null) };
+  }
   const refusal = Refusal.safeParse(await reply.json().catch(() => null));
   return {
     ok: false,

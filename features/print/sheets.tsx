@@ -2,6 +2,7 @@
 
 import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
+import { documentNonce } from '../theme/nonce';
 import styles from './print.module.css';
 
 export interface PrintData {
@@ -35,14 +36,14 @@ const PARTS = {
 type Part = keyof typeof PARTS;
 
 /** Tag, case labels and bay card of one vehicle, as they come out of the printer. */
-export function Sheets({ data }: { data: PrintData }) {
+export function Sheets({ data, nonce }: { data: PrintData; nonce: string }) {
   const [paper, setPaper] = useState<Paper>('a4');
   const [parts, setParts] = useState<readonly Part[]>(
     data.pluggedIn ? ['tag', 'labels', 'card'] : ['labels', 'card'],
   );
   return (
     <div className={styles.page}>
-      <style>{`@page { size: ${PAPER_SIZES[paper]}; margin: 12mm; }`}</style>
+      <style nonce={documentNonce(nonce)} suppressHydrationWarning>{`@page { size: ${PAPER_SIZES[paper]}; margin: 12mm; }`}</style>
       <header className={styles.controls}>
         <h1>Print for {data.vehicle}</h1>
         <fieldset>

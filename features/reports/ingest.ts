@@ -22,7 +22,8 @@ import { readSite } from '../../store/site';
 import { readBatteryStates } from '../../store/states';
 import { isToken } from '../../store/tokens';
 import { now } from '../server/clock';
-import { refuse } from '../server/reply';
+import { Attempts } from '../server/attempts';
+import { bytesUpTo, refuse } from '../server/reply';
 import { db } from '../server/store';
 
 /**
@@ -34,8 +35,8 @@ export async function postReports(request: Request): Promise<Response> {
   if (!request.headers.get('content-type')?.startsWith('application/json')) {
     return refuse(415, 'Send JSON, with content-type application/json.');
   }
-  const text = await textUpTo(request, MOST_REPORT_BYTES);
-  if (text === null) {
+  const bytes = await bytesUpTo(request, MOST_REPORT_BYTES);
+  if (bytes === null) {
     return refuse(
       413,
       `The body is over ${MOST_REPORT_BYTES / 1024} kB: send fewer reports at once.`,
@@ -43,13 +44,19 @@ export async function postReports(request: Request): Promise<Response> {
   }
   let body: unknown;
   try {
-    body = JSON.parse(text);
+    body = JSON.parse(bytes.toString('utf8'));
   } catch {
     return refuse(400, 'The body is not JSON.');
   }
   // Who it is comes before what it says: a stranger learns nothing from a refusal.
-  const device = deviceOf(request, body);
-  if (!device) return refuse(401, 'Send the token of the device: Authorization: Bearer …');
+  const { device, known } = deviceOf(request, body);
+  if (!device) {
+    const name = known ?? '';
+    const wait = attempts.waitFor(name);
+    if (wait > 0) return tooMany(wait);
+    attempts.failed(name);
+    return refuse(401, 'Send the token of the device: Authorization: Bearer …');
+  }
   const parsed = ReportBody.safeParse(body);
   if (!parsed.success) return refuse(400, reasonOf(parsed.error));
   const { reports } = parsed.data;
@@ -66,32 +73,26 @@ export async function postReports(request: Request): Promise<Response> {
   return Response.json({ recorded, known: reports.length - recorded });
 }
 
-/** The body as text; null where it is longer than it may be. Not read beyond that. */
-async function textUpTo(request: Request, most: number): Promise<string | null> {
-  if (Number(request.headers.get('content-length') ?? 0) > most) return null;
-  if (!request.body) return '';
-  const decoder = new TextDecoder();
-  let text = '';
-  let bytes = 0;
-  const reader = request.body.getReader();
-  for (;;) {
-    const { done, value } = await reader.read();
-    if (done) return text + decoder.decode();
-    bytes += value.byteLength;
-    if (bytes > most) {
-      await reader.cancel();
-      return null;
-    }
-    text += decoder.decode(value, { stream: true });
-  }
+/** Wrong tokens of a device that is here, and of all that are not, together. */
+const attempts = new Attempts();
+
+function tooMany(seconds: number): Response {
+  const reply = refuse(429, `Too many wrong tokens: try again in ${seconds} s.`);
+  reply.headers.set('retry-after', String(seconds));
+  return reply;
 }
 
-function deviceOf(request: Request, body: unknown): Reporter | null {
+/** The device that shows its token; `known`: the one that it claims to be, where there is one. */
+function deviceOf(
+  request: Request,
+  body: unknown,
+): { device: Reporter | null; known: string | null } {
   const token = /^Bearer (\S+)$/.exec(request.headers.get('authorization') ?? '')?.[1];
   const id =
     typeof body === 'object' && body !== null && 'device' in body ? body.device : undefined;
   const device = readReporters(db()).find((one) => one.id === id);
-  return device && token && isToken(token, device.tokenHash) ? device : null;
+  const right = device && token && isToken(token, device.tokenHash);
+  return { device: right ? device : null, known: device?.id ?? null };
 }
 
 /** Writes what is new, with the entries that follow from it, in one transaction. */

@@ -61,6 +61,7 @@ export function roundData(loaded: LoadedSite): RoundData {
   const end = Math.max(toDay(loaded.site.seasonEnd), loaded.today);
   return {
     clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
+    upToSeq: loaded.upToSeq,
     today: loaded.today,
     roundDay: roundOnOrAfter(loaded.rules, loaded.today),
     rules: loaded.rules,

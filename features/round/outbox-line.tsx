@@ -1,38 +1,70 @@
 import { dismiss, send, type OutboxState } from '../logbook/outbox';
+import { entryWords } from '../logbook/words';
+import type { NewEntry } from '../../core/logbook/entry';
 import styles from './round.module.css';
 
 /** How much is recorded here and not yet on the server; always in sight. */
 export function OutboxLine({ outbox }: { outbox: OutboxState }) {
-  const n = outbox.waiting.length;
+  const { waiting, refused, stuck, failing, unkept, cannotKeep, known } = outbox;
+  const n = waiting.length;
+  const bad = stuck !== null || refused.length > 0 || failing.size > 0 || cannotKeep !== null;
   return (
-    <div
-      className={outbox.stuck || outbox.refused.length ? styles.outboxStuck : styles.outbox}
-      role="status"
-    >
+    <div className={bad ? styles.outboxStuck : styles.outbox} role="status">
+      {cannotKeep === null ? null : (
+        <span className={styles.refused}>
+          This device cannot keep entries ({cannotKeep}).{' '}
+          {n === 0
+            ? 'While the server answers, each goes out at once; without it, write them on paper.'
+            : 'Leave this page open until they are sent.'}
+        </span>
+      )}
       {n === 0 ? (
-        <span>{outbox.known ? 'Everything is sent' : 'Looking for unsent entries'}</span>
+        <span>{known ? 'Everything is sent' : 'Looking for unsent entries'}</span>
       ) : (
         <span>
-          {n} {n === 1 ? 'entry' : 'entries'} waiting to send · kept on this device
-          {outbox.stuck ? (
+          {n} {n === 1 ? 'entry' : 'entries'} waiting to send · {keptWords(waiting, unkept)}
+          {stuck === null ? null : (
             <>
               {' '}
-              · the server cannot be reached{' '}
+              · {stuck}{' '}
               <button type="button" onClick={() => void send()}>
                 Try now
               </button>
             </>
-          ) : null}
+          )}
         </span>
       )}
-      {outbox.refused.map(({ entry, reason }) => (
+      {waiting
+        .filter(({ id }) => failing.has(id))
+        .map((entry) => (
+          <span key={entry.id} className={styles.refused}>
+            The server fails on {inWords(entry)} ({failing.get(entry.id)}). It is kept and tried
+            again; the others go on.
+          </span>
+        ))}
+      {refused.map(({ entry, reason }) => (
         <span key={entry.id} className={styles.refused}>
-          Not taken: {reason}{' '}
+          Not taken, {inWords(entry)}: {reason}{' '}
           <button type="button" onClick={() => dismiss(entry.id)}>
-            Seen
+            Seen, let it go
           </button>
         </span>
       ))}
     </div>
   );
+}
+
+function keptWords(waiting: readonly NewEntry[], unkept: ReadonlySet<string>): string {
+  const open = waiting.filter(({ id }) => unkept.has(id)).length;
+  if (open === 0) return 'kept on this device';
+  return open === waiting.length
+    ? 'in this page alone so far'
+    : `${waiting.length - open} kept on this device, ${open} in this page alone so far`;
+}
+
+/** What was recorded, when. */
+function inWords(entry: NewEntry): string {
+  const { what, value } = entryWords(entry, {});
+  const time = new Date(entry.at).toISOString().slice(0, 16).replace('T', ' ');
+  return `${what}${value ? ` ${value}` : ''} (${entry.subjectId}, ${time} UTC)`;
 }

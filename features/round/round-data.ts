@@ -24,6 +24,8 @@ export interface RoundStop {
 }
 
 export interface RoundData {
+  /** The newest entry of the logbook when it was put together. */
+  readonly upToSeq: number;
   readonly clock: WireClock;
   readonly today: Day;
   readonly roundDay: Day;

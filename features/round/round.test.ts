@@ -82,6 +82,7 @@ const camper: RoundStop = {
   ],
 };
 const data: RoundData = {
+  upToSeq: 0,
   clock: { now: NOW, stands: true, timeZone: 'UTC' },
   today: toDay('2027-01-14'),
   roundDay: toDay('2027-01-14'),

@@ -10,6 +10,7 @@ import type { EntryDraft } from '../../core/procedures/entry-draft';
 import { judge, judgeReading } from '../../core/judge/verdict';
 import { useDay } from '../frame/day';
 import { isTyping } from '../frame/keys';
+import { useAllTyped, useTyped } from '../frame/typed';
 import { DemoSight } from '../demo/sight';
 import { Foreseen } from './foreseen';
 import { Keypad } from './keypad';
@@ -36,6 +37,14 @@ import styles from './round.module.css';
 
 const MOST_DIGITS = 4;
 
+/** What stands on the keypad of one battery. */
+interface Keyed {
+  readonly digits: string;
+  readonly restAt: number;
+}
+const NOTHING_KEYED: Keyed = { digits: '', restAt: 0 };
+const KEYED = 'round/';
+
 export function Round({ data }: { data: RoundData }) {
   const { day, today } = useDay();
   if (day !== today) return <Foreseen data={data} day={day} />;
@@ -58,8 +67,6 @@ function NothingDue({ data }: { data: RoundData }) {
 function Walk({ data }: { data: RoundData }) {
   const round = useRound(data);
   const { views, position } = round;
-  const [digits, setDigits] = useState('');
-  const [restAt, setRestAt] = useState(0);
   const [note, setNote] = useState<string | null>(null);
   const [help, setHelp] = useState(false);
   const [hint, setHint] = useState<string | null>(null);
@@ -69,6 +76,28 @@ function Walk({ data }: { data: RoundData }) {
   const step = view.steps[position.step] ?? view.steps[0];
   const judged = view.judged.find((one) => one.battery.id === step?.battery.id) ?? view.judged[0]!;
   const wanted = digitsWanted(judged.standing.facts.nominalVolts);
+  const [{ digits, restAt }, setKeyed] = useTyped(
+    `${KEYED}${judged.battery.id}`,
+    NOTHING_KEYED,
+    useCallback(
+      (keyed: Keyed) =>
+        keyed.digits === '' ? '' : `${displayOf(keyed.digits)} V at ${view.vehicle.bayMark}`,
+      [view.vehicle.bayMark],
+    ),
+  );
+  /** A rest that is said of nothing typed is nothing. */
+  const setDigits = (next: string, rest = restAt) =>
+    setKeyed(next === '' ? NOTHING_KEYED : { digits: next, restAt: rest });
+  const allTyped = useAllTyped();
+  const keyedHere = useMemo(
+    () =>
+      new Set(
+        [...allTyped].flatMap(([key, { words }]) =>
+          key.startsWith(KEYED) && words !== '' ? [key.slice(KEYED.length)] : [],
+        ),
+      ),
+    [allTyped],
+  );
   const typed =
     step?.job.kind === 'reading' && digits.length >= wanted ? voltsOfDigits(digits) : null;
   const restedHours = RESTS[restAt]!.hours;
@@ -108,15 +137,15 @@ function Walk({ data }: { data: RoundData }) {
     (typed !== null || (state.charges.at(-1)?.to ?? -1) < state.readings.at(-1)!.at);
   const finished = views.every((one) => one.done || one.passed);
 
-  const clear = useCallback(() => {
-    setDigits('');
-    setRestAt(0);
+  const clear = () => {
+    setKeyed(NOTHING_KEYED);
     setHint(null);
-  }, []);
+  };
 
+  // What is typed stays where it was typed.
   const goTo = (stop: number, at: number) => {
     round.setPosition({ stop, step: at });
-    clear();
+    setHint(null);
   };
 
   const recordReading = (volts: number, confirmed: boolean) => {
@@ -156,7 +185,7 @@ function Walk({ data }: { data: RoundData }) {
       ids.map((id) => round.entry('not-reached', id, { why: '' })),
       'on',
     );
-    clear();
+    setHint(null);
   };
 
   const lamp = (state: LampState) => {
@@ -165,7 +194,7 @@ function Walk({ data }: { data: RoundData }) {
       [round.entry('lamp', judged.battery.id, { state, source: 'eyes' })],
       state === 'dark' ? 'stay' : 'on',
     );
-    clear();
+    setHint(null);
   };
 
   const charge = (full: boolean) => {
@@ -197,7 +226,7 @@ function Walk({ data }: { data: RoundData }) {
       );
     }
     setCharger(null);
-    clear();
+    setHint(null);
   };
 
   const work = (drafts: readonly EntryDraft[]) => {
@@ -205,12 +234,12 @@ function Walk({ data }: { data: RoundData }) {
       drafts.map(({ kind, data }) => round.entry(kind, judged.battery.id, data)),
       'on',
     );
-    clear();
+    setHint(null);
   };
 
   const undo = () => {
     round.undo();
-    clear();
+    setHint(null);
   };
 
   const saveNote = (text: string) => {
@@ -228,9 +257,7 @@ function Walk({ data }: { data: RoundData }) {
       return;
     }
     if (step?.job.kind !== 'reading') return;
-    setDigits((now) =>
-      now.length >= MOST_DIGITS ? now : now === '' && key === '0' ? '' : now + key,
-    );
+    if (digits.length < MOST_DIGITS && !(digits === '' && key === '0')) setDigits(digits + key);
   };
 
   const move = (by: 1 | -1) => {
@@ -263,7 +290,7 @@ function Walk({ data }: { data: RoundData }) {
       }
       const actions: Record<string, () => void> = {
         Enter: enter,
-        Backspace: () => setDigits((now) => now.slice(0, -1)),
+        Backspace: () => setDigits(digits.slice(0, -1)),
         Escape: () => (help ? setHelp(false) : clear()),
         ArrowDown: () => move(1),
         ArrowUp: () => move(-1),
@@ -318,6 +345,7 @@ function Walk({ data }: { data: RoundData }) {
         at={position.stop}
         done={doneCount}
         minutes={minutes}
+        keyed={keyedHere}
         onPick={(stop) =>
           goTo(
             stop,
@@ -362,7 +390,9 @@ function Walk({ data }: { data: RoundData }) {
               doubt={doubt}
               fresh={typed !== null}
               rest={restAt}
-              onRest={setRestAt}
+              onRest={(rest) =>
+                setKeyed(digits === '' && rest === 0 ? NOTHING_KEYED : { digits, restAt: rest })
+              }
               onKeep={() => typed !== null && recordReading(typed, true)}
               onMeant={() => doubt?.meant != null && recordReading(doubt.meant, false)}
               onAgain={clear}
@@ -418,7 +448,7 @@ function Walk({ data }: { data: RoundData }) {
           {step?.job.kind === 'reading' ? (
             <Keypad
               onDigit={digit}
-              onBack={() => setDigits((now) => now.slice(0, -1))}
+              onBack={() => setDigits(digits.slice(0, -1))}
               onSkip={() => move(1)}
             />
           ) : null}

@@ -32,6 +32,7 @@ export function StopList({
   at,
   done,
   minutes,
+  keyed,
   onPick,
 }: {
   title: string;
@@ -40,6 +41,8 @@ export function StopList({
   at: number;
   done: number;
   minutes: number;
+  /** Batteries at which something is typed and not recorded. */
+  keyed: ReadonlySet<string>;
   onPick: (stop: number) => void;
 }) {
   const here = useRef<HTMLButtonElement>(null);
@@ -91,6 +94,9 @@ export function StopList({
                     <span className={styles.stopName}>
                       {view.vehicle.name}
                       <small>
+                        {view.judged.some(({ battery }) => keyed.has(battery.id)) ? (
+                          <b>typed, not recorded · </b>
+                        ) : null}
                         {view.passed
                           ? 'could not reach'
                           : [...new Set(view.steps.map((step) => jobWord(step.job)))].join(' · ')}

@@ -1,12 +1,12 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { NewEntry } from '../../core/logbook/entry';
+import { useRefresh } from '../frame/refresh';
 import { step as foldStep, type BatteryState } from '../../core/logbook/fold';
 import type { EntryData, EntryKind } from '../../core/logbook/kinds';
 import { newEntry } from '../logbook/new-entry';
-import { dequeue, enqueue, useOutbox } from '../logbook/outbox';
+import { dequeue, enqueue, useOutbox, type OutboxState } from '../logbook/outbox';
 import { useSiteClock } from '../site/clock';
 import { hallsOf, nextPosition, viewStop, type Position, type RoundData } from './round-data';
 
@@ -26,6 +26,17 @@ function laidOn(states: States, entry: NewEntry): States {
   return { ...states, [entry.subjectId]: foldStep(state, entry) };
 }
 
+const FIRST: Position = { stop: 0, step: 0 };
+
+/** What is recorded, and was not known when a page was put together. */
+const laidOver = (
+  { upToSeq }: Pick<RoundData, 'upToSeq'>,
+  { sent, waiting }: Pick<OutboxState, 'sent' | 'waiting'>,
+): readonly NewEntry[] => [
+  ...sent.filter(({ seq }) => seq > upToSeq).map(({ entry }) => entry),
+  ...waiting,
+];
+
 /** The walk: where one stands, what was recorded, and what is left. */
 export function useRound(data: RoundData) {
   const outbox = useOutbox();
@@ -41,34 +52,37 @@ export function useRound(data: RoundData) {
   const [recorded, setRecorded] = useState<States | null>(null);
   const [deeds, setDeeds] = useState<readonly Deed[]>([]);
   // Once that has gone out, the server knows it too.
-  const router = useRouter();
+  const refresh = useRefresh();
   const leftover = recorded === null && outbox.waiting.length > 0;
   const hadLeftover = useRef(false);
   useEffect(() => {
     if (leftover) hadLeftover.current = true;
     else if (hadLeftover.current) {
       hadLeftover.current = false;
-      router.refresh();
+      refresh();
     }
-  }, [leftover, router]);
-  // What an earlier visit left unsent counts as recorded: it is only not on the server yet.
-  const states = useMemo(
-    () => recorded ?? outbox.waiting.reduce(laidOn, served),
-    [recorded, served, outbox.waiting],
+  }, [leftover, refresh]);
+  // What an earlier visit left unsent counts as recorded, and so does what was sent after this page
+  // was put together: the browser may show one that is older than what it has recorded since.
+  const before = useMemo(
+    () => laidOver(data, outbox).reduce(laidOn, served),
+    [data, outbox, served],
   );
+  const states = recorded ?? before;
   const views = useMemo(
     () => data.stops.map((stop) => viewStop(stop, states, data, halls)),
     [data, states, halls],
   );
-  const [position, setPosition] = useState<Position>(
-    () => nextPosition(views, { stop: -1, step: -1 }) ?? { stop: 0, step: 0 },
-  );
+  const [chosen, setPosition] = useState<Position | null>(null);
+  // Until somebody goes anywhere, the first stop with something left.
+  const position = chosen ?? nextPosition(views, { stop: -1, step: -1 }) ?? FIRST;
 
   /** Records entries and moves on; `stay` keeps the place. */
   function record(entries: readonly NewEntry[], move: 'on' | 'stay'): void {
     const after = entries.reduce(laidOn, states);
     setDeeds([...deeds, { entries, before: states, position }]);
     setRecorded(after);
+    setPosition(position);
     entries.forEach(enqueue);
     if (move === 'stay') return;
     const viewsAfter = data.stops.map((stop, i) =>

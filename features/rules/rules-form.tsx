@@ -1,9 +1,9 @@
 'use client';
 
 import { Button, Checkbox, InputNumber, Radio, Segmented, Select } from 'antd';
-import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
+import { useRefresh } from '../frame/refresh';
 import { WEEKDAYS, shortDay, type Day, type Weekday } from '../../core/day';
 import {
   CHEMISTRIES,
@@ -31,7 +31,7 @@ import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import type { WireClock } from '../site/wire';
-import type { RuleEffect } from './preview';
+import type { RuleEffect } from './effect';
 import styles from './rules.module.css';
 
 const WEEKDAY_WORDS: Record<Weekday, string> = {
@@ -57,7 +57,7 @@ export interface RulesData {
 
 export function RulesForm({ data, devices }: { data: RulesData; devices: React.ReactNode }) {
   const { counts, clock } = data;
-  const router = useRouter();
+  const refresh = useRefresh();
   const siteNow = useSiteClock(clock);
   const [message, setMessage] = useState<{ text: string; bad: boolean } | null>(null);
   const [pending, setPending] = useState<RulePatch | null>(null);
@@ -72,7 +72,7 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
         : { text: reply.reason, bad: true },
     );
     setPending(null);
-    router.refresh();
+    refresh();
   };
   const weigh = (patch: RulePatch) => {
     setMessage(null);

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { dayName, parseDay, toDay } from '../../core/day';
+import { dayName, toDay } from '../../core/day';
+import { DayName } from '../../core/logbook/kinds';
 import { reasonOf } from '../../core/logbook/entry';
 import { climateFromDays } from '../../core/site/climate-from-days';
 import { writeClimate } from '../../store/site';
@@ -19,16 +20,25 @@ const Body = z.strictObject({
     .array(
       z
         .strictObject({
-          date: z
-            .string()
-            .refine((name) => parseDay(name) !== null, 'a date is written YYYY-MM-DD'),
+          date: DayName,
           mean: z.number().min(-80).max(70),
           min: z.number().min(-80).max(70),
         })
         .refine(({ mean, min }) => min <= mean + 0.05, 'the lowest of a day is not over its mean'),
     )
     .min(1, 'no day is there')
-    .max(MOST_DAYS, `at most ${MOST_DAYS} days at once`),
+    .max(MOST_DAYS, `at most ${MOST_DAYS} days at once`)
+    .superRefine((days, context) => {
+      const seen = new Map<string, number>();
+      days.forEach(({ date }, i) => {
+        const first = seen.get(date);
+        if (first !== undefined) {
+          const message = `${date} is there already, as day ${first + 1} of the list`;
+          context.addIssue({ code: 'custom', path: [i, 'date'], message });
+        }
+        seen.set(date, first ?? i);
+      });
+    }),
 });
 
 /** Takes the days of a logger's file, or of a forecast, for a hall; or a climate from them. */

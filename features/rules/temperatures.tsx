@@ -2,9 +2,9 @@
 
 import { Button } from 'antd';
 import { parse } from 'csv-parse/browser/esm/sync';
-import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
 import { z } from 'zod';
+import { useRefresh } from '../frame/refresh';
 import { dayName, shortDay } from '../../core/day';
 import { formatTemperature } from '../../core/judge/words';
 import {
@@ -36,7 +36,7 @@ const SHOWN = 4;
 
 /** Temperatures out of a file: of a hall's logger, of a forecast, or of past winters. */
 export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
-  const router = useRouter();
+  const refresh = useRefresh();
   const [rows, setRows] = useState<string[][] | null>(null);
   const [columns, setColumns] = useState<TemperatureColumns | null>(null);
   const [target, setTarget] = useState(halls[0]?.id ?? CLIMATE);
@@ -81,7 +81,7 @@ export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
           : `The climate of ${said.months} months is now that of the file.`,
     });
     setRows(null);
-    router.refresh();
+    refresh();
   };
   const widest = rows ? Math.max(...rows.slice(0, 20).map((row) => row.length)) : 0;
   const names = Array.from({ length: widest }, (_, i) =>

@@ -1,5 +1,6 @@
 import ICAL from 'ical.js';
 import { tzlib_get_ical_block } from 'timezones-ical-library';
+import { oneLine } from '../../core/text';
 import { instantAt, partsOf, toDay, wallClock } from '../../core/day';
 import type { PlanDocument } from '../../core/season/document';
 import { SEASON_JOB_WORDS, type SeasonJob } from '../../core/season/jobs';
@@ -39,11 +40,11 @@ export function stopsInWords(
   const lines: string[] = [];
   let hall = '';
   for (const stop of round.stops) {
-    if (stop.hall !== hall) lines.push(`${names.hallName(stop.hall)}:`);
+    if (stop.hall !== hall) lines.push(oneLine(`${names.hallName(stop.hall)}:`));
     hall = stop.hall;
     for (const { battery, jobs, charger } of stop.visits) {
       const at = charger === undefined ? undefined : names.chargerName(charger);
-      lines.push(`${names.batteryName(battery)}: ${jobWords(jobs, at)}`);
+      lines.push(oneLine(`${names.batteryName(battery)}: ${jobWords(jobs, at)}`));
     }
   }
   return lines.join('\n');
@@ -55,12 +56,17 @@ export function stopsInWords(
  * sequence number rises with each change.
  */
 export function calendarOf(question: CalendarQuestion): string {
-  const { plan, siteName, timeZone, siteId, madeAt, sequence, hour } = question;
+  const { plan, timeZone, siteId, madeAt, sequence, hour } = question;
+  const siteName = oneLine(question.siteName);
   const calendar = new ICAL.Component('vcalendar');
   calendar.updatePropertyWithValue('version', '2.0');
   calendar.updatePropertyWithValue('prodid', '-//Velvet Ember//rounds//EN');
   calendar.updatePropertyWithValue('method', 'PUBLISH');
-  calendar.updatePropertyWithValue('x-wr-calname', `${siteName}: rounds`);
+  const called = new ICAL.Property('x-wr-calname');
+  // Its type would be unknown, and what is of unknown type is not escaped.
+  called.resetType('text');
+  called.setValue(`${siteName}: rounds`);
+  calendar.addProperty(called);
   const block = tzlib_get_ical_block(timeZone);
   const zone = Array.isArray(block) ? new ICAL.Component(ICAL.parse(block[0]!) as never) : null;
   if (zone) calendar.addSubcomponent(zone);
@@ -75,6 +81,11 @@ export function calendarOf(question: CalendarQuestion): string {
       ['dtstart', start],
       ['dtend', start + Math.max(5, Math.round(round.minutes)) * 60_000],
     ] as const) {
+      if (!zone) {
+        // A zone that is not described in the file means nothing: then the instant itself.
+        event.updatePropertyWithValue(name, utc(at));
+        continue;
+      }
       const { day, hour: hours, minute } = wallClock(at, timeZone);
       const { year, month, date } = partsOf(day);
       const time = ICAL.Time.fromData({ year, month: month + 1, day: date, hour: hours, minute });

@@ -7,7 +7,7 @@ import { jsonBody, refuse } from '../server/reply';
 import type { OrRefused } from './answers';
 
 /** A reply made of an answer, or its refusal. */
-function replied<T>(told: OrRefused<T> | null, reply: (value: T) => Response): Response {
+function replied<T>(told: OrRefused<T> | undefined, reply: (value: T) => Response): Response {
   if (!told) return refuse(404, 'The site is not set up yet.');
   return told.ok ? reply(told.value) : refuse(told.status, told.why);
 }

@@ -1,8 +1,8 @@
 'use client';
 
 import { Button, Input, Segmented, Select } from 'antd';
-import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useRefresh } from '../frame/refresh';
 import { MONTH_NAMES, dayName, partsOf, shortDay, toDay, type Day } from '../../core/day';
 import { type PlanDocument, SeasonDocument } from '../../core/season/document';
 import { chargersInUse, roundsOf, stripsOf } from '../../core/season/strips';
@@ -33,7 +33,7 @@ interface Shown {
 }
 
 export function Season({ data }: { data: SeasonScreenData }) {
-  const router = useRouter();
+  const refresh = useRefresh();
   const siteNow = useSiteClock(data.clock);
   const [foreign, setForeign] = useState<Shown | null>(null);
   const shown: Shown = foreign ?? { season: data.season, plan: data.plan, own: true };
@@ -101,10 +101,10 @@ export function Season({ data }: { data: SeasonScreenData }) {
       if (foreign) return setForeign({ ...foreign, plan: made });
       void postJson('/api/season/plan', { planId: data.planId, plan: made }).then((reply) => {
         setSaid(reply.ok ? 'The tighter plan is kept.' : reply.reason);
-        router.refresh();
+        refresh();
       });
     },
-    [foreign, data.planId, router],
+    [foreign, data.planId, refresh],
   );
   const worker = useSeasonWorker(keepTightened);
   const { askMove, forgetMove, prove } = worker;
@@ -149,7 +149,7 @@ export function Season({ data }: { data: SeasonScreenData }) {
         : reply.reason,
     );
     forgetMove();
-    if (reply.ok) router.refresh();
+    if (reply.ok) refresh();
   };
 
   const letGo = async (battery: string, date: string) => {
@@ -159,7 +159,7 @@ export function Season({ data }: { data: SeasonScreenData }) {
       newEntry('withdrawn', battery, siteNow(), { why: 'the plan decides' }, pin.id, 'battery'),
     );
     setSaid(reply.ok ? `The plan decides about ${words(battery)} again.` : reply.reason);
-    if (reply.ok) router.refresh();
+    if (reply.ok) refresh();
   };
 
   const nearest = (clientX: number, track: DOMRect): Day => {

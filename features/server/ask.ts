@@ -14,13 +14,13 @@ const held = globalThis as typeof globalThis & {
 
 /**
  * Asks about the whole site, in a thread of its own; on this one where the program was not built
- * by ./ember. Null before the site was set up. Who asks the same while nothing was written waits
+ * by ./ember. Undefined before the site was set up. Who asks the same while nothing was written waits
  * for the same answer.
  */
 export function ask<K extends QuestionName>(
   name: K,
   ...[about]: Asking<K> extends undefined ? [] : [Asking<K>]
-): Promise<Told<K> | null> {
+): Promise<Told<K> | undefined> {
   const asked: Asked = { name, about: about ?? null, at: now() };
   const pending = (held.velvetEmberAsked ??= new Map<string, Promise<unknown>>());
   const key = JSON.stringify([name, asked.about, writesOf(db())]);
@@ -29,7 +29,7 @@ export function ask<K extends QuestionName>(
     answer = answered(asked).finally(() => pending.delete(key));
     pending.set(key, answer);
   }
-  return answer as Promise<Told<K> | null>;
+  return answer as Promise<Told<K> | undefined>;
 }
 
 async function answered(asked: Asked): Promise<unknown> {
@@ -44,5 +44,6 @@ export async function askOrSetUp<K extends QuestionName>(
   name: K,
   ...about: Asking<K> extends undefined ? [] : [Asking<K>]
 ): Promise<Told<K>> {
-  return (await ask(name, ...about)) ?? redirect('/setup');
+  const told = await ask(name, ...about);
+  return told === undefined ? redirect('/setup') : told;
 }

@@ -1,22 +1,39 @@
 const OWN_NAMES = new Set(['127.0.0.1', 'localhost', '[::1]']);
 
+/** What a browser says of where a request comes from, where it is this site's own page or the person. */
+const OWN_SITES = new Set(['same-origin', 'none']);
+
+const refuse = (status: number, reason: string) => Response.json({ reason }, { status });
+
 /**
- * Nobody signs in yet, so the machine itself is the key: a page of another site may not write
- * here through the browser, and a foreign name that was pointed at this machine is not answered.
+ * Nobody signs in yet, so the machine itself is the key: a page of another site may neither write
+ * here through the browser, nor read, nor frame this one, and a foreign name that was pointed at
+ * this machine is not answered. A device that writes shows its token instead of where it comes
+ * from: no page can send that for another.
  */
 export function refuseForeign(request: Request): Response | undefined {
   const host = request.headers.get('host') ?? '';
   const name = host.replace(/:\d+$/, '');
-  if (!OWN_NAMES.has(name)) {
-    return Response.json({ reason: `This server is not ${name}.` }, { status: 421 });
+  if (!OWN_NAMES.has(name)) return refuse(421, `This server is not ${name}.`);
+  const { headers, method } = request;
+  const site = headers.get('sec-fetch-site');
+  if (method === 'GET' || method === 'HEAD') {
+    // A link may lead here from anywhere, and opens a page of its own; nothing else may.
+    const opens =
+      headers.get('sec-fetch-mode') === 'navigate' && headers.get('sec-fetch-dest') === 'document';
+    return site === null || OWN_SITES.has(site) || opens
+      ? undefined
+      : refuse(403, 'This site is shown to its own pages alone.');
   }
-  const origin = request.headers.get('origin');
-  const reads = request.method === 'GET' || request.method === 'HEAD';
-  if (!reads && origin !== null && origin !== `http://${host}`) {
-    return Response.json(
-      { reason: 'Entries are taken from this site’s own pages alone.' },
-      { status: 403 },
-    );
-  }
-  return undefined;
+  const origin = headers.get('origin');
+  const own =
+    origin === null
+      ? site === 'same-origin' || (site === null && headers.has('authorization'))
+      : origin === `http://${host}` && (site === null || OWN_SITES.has(site));
+  return own
+    ? undefined
+    : refuse(
+        403,
+        'Entries are taken from this site’s own pages alone: a program says where it writes to in a header, Origin: http://HOST.',
+      );
 }

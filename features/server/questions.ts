@@ -6,7 +6,7 @@ import { frameData } from '../frame/frame-data';
 import { layUpData } from '../lay-up/load';
 import { printData } from '../print/load';
 import { roundScreenData } from '../round/load';
-import { ruleEffect } from '../rules/preview';
+import { ruleEffect } from '../rules/effect';
 import { rulesScreenData } from '../rules/load';
 import { keepTightened, roundsCalendar, seasonDocument, type Tightened } from '../season/answers';
 import { seasonScreenData } from '../season/load';
@@ -70,9 +70,9 @@ function siteAt(at: number): LoadedSite | null {
   return remembered.site;
 }
 
-/** The answer to a question about the site; null where it was not set up yet. */
+/** The answer to a question about the site; undefined where it was not set up yet. */
 export async function answer({ name, about, at }: Asked): Promise<unknown> {
   const site = siteAt(at);
   const question = QUESTIONS[name] as (site: LoadedSite, about: unknown) => unknown;
-  return site && question(site, about);
+  return site === null ? undefined : question(site, about);
 }

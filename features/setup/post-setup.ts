@@ -1,22 +1,32 @@
 import 'server-only';
 import { reasonOf } from '../../core/logbook/entry';
-import { Site, addBay, addHall, readSite, writeSite } from '../../store/site';
+import { dayOf, toDay } from '../../core/day';
+import { seasonProblem } from '../../core/time-limits';
+import { Site, addBay, addHall, clearSite, isUnused, readSite, writeSite } from '../../store/site';
+import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { CLIMATES, Setup } from './schema';
 
-/** Sets a new site up, once: its halls and bays, season and climate. */
+/**
+ * Sets a new site up: its halls and bays, season and climate. It may be done anew as long as
+ * nothing was recorded and nothing stands in its halls.
+ */
 export async function postSetup(request: Request): Promise<Response> {
   const { body, refusal } = await jsonBody(request);
   if (refusal) return refusal;
   const parsed = Setup.safeParse(body);
   if (!parsed.success) return refuse(400, reasonOf(parsed.error));
   const setup = parsed.data;
+  const today = dayOf(now(), 'UTC');
+  const season = seasonProblem(toDay(setup.seasonStart), toDay(setup.seasonEnd), today);
+  if (season) return refuse(400, `seasonEnd: ${season}`, { field: 'seasonEnd' });
   const site = Site.safeParse({ ...setup, climate: CLIMATES[setup.climate].table });
   if (!site.success) return refuse(400, reasonOf(site.error));
-  if (readSite(db())) return refuse(409, 'This site is set up already.');
+  if (readSite(db()) && !isUnused(db())) return refuse(409, 'This site is set up already.');
   db()
     .transaction(() => {
+      clearSite(db());
       writeSite(db(), site.data);
       setup.halls.forEach((hall, walkOrder) => {
         const rowMark = hall.rowMark.toUpperCase();

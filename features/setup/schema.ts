@@ -1,4 +1,7 @@
 import { z } from 'zod';
+import { Line } from '../../core/text';
+import { parseDay } from '../../core/day';
+import { seasonProblem } from '../../core/time-limits';
 import { DayName } from '../../core/logbook/kinds';
 import { HALL_KINDS, type Climate } from '../../core/site/climate';
 
@@ -30,7 +33,7 @@ export type ClimateId = keyof typeof CLIMATES;
 
 export const Setup = z
   .strictObject({
-    name: z.string().trim().min(1, 'give the site a name').max(80),
+    name: Line(1, 80, 'give the site a name'),
     timeZone: z.string().min(1),
     seasonStart: DayName,
     seasonEnd: DayName,
@@ -38,7 +41,7 @@ export const Setup = z
     halls: z
       .array(
         z.strictObject({
-          name: z.string().trim().min(1, 'give the hall a name').max(60),
+          name: Line(1, 60, 'give the hall a name'),
           kind: z.enum(HALL_KINDS),
           setpointCelsius: z.number().min(-10).max(30).nullable(),
           rowMark: z
@@ -52,13 +55,9 @@ export const Setup = z
       .max(20),
   })
   .superRefine((setup, context) => {
-    if (setup.seasonEnd <= setup.seasonStart) {
-      context.addIssue({
-        code: 'custom',
-        path: ['seasonEnd'],
-        message: 'the season ends after it starts',
-      });
-    }
+    const [start, end] = [parseDay(setup.seasonStart), parseDay(setup.seasonEnd)];
+    const message = start === null || end === null ? null : seasonProblem(start, end, null);
+    if (message) context.addIssue({ code: 'custom', path: ['seasonEnd'], message });
     const twice = (key: 'name' | 'rowMark') =>
       setup.halls.forEach((hall, i) => {
         const same = (other: string) => other.toLowerCase() === hall[key].toLowerCase();

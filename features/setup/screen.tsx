@@ -1,7 +1,7 @@
 import { redirect } from 'next/navigation';
 import { dayOf, partsOf } from '../../core/day';
 import { now } from '../server/clock';
-import { readSite } from '../../store/site';
+import { isUnused, readSite } from '../../store/site';
 import { db } from '../server/store';
 import { SetupForm } from './form';
 import { Themed } from '../theme/themed';
@@ -14,7 +14,7 @@ function nextSeason(): { start: string; end: string } {
 }
 
 export function SetupScreen() {
-  if (readSite(db())) redirect('/yard');
+  if (readSite(db()) && !isUnused(db())) redirect('/yard');
   const season = nextSeason();
   return (
     <Themed>

@@ -14,6 +14,7 @@ import { jobsToday, roundsAhead } from '../../core/plan/due';
 import type { RuleBook, Rules } from '../../core/rules/rules';
 import { hallTemperatures, type DailyTemperatures } from '../../core/site/climate';
 import { learnFollows, type Follows } from '../../core/site/follows';
+import { lastSeq } from '../../store/entries';
 import type { Db } from '../../store/open';
 import {
   factsOf,
@@ -92,6 +93,8 @@ export interface LoadedSite {
   readonly lastHeard: ReadonlyMap<string, number>;
   /** When the mains of each hall last failed, as far as anybody noted it. */
   readonly powerCuts: ReadonlyMap<string, number>;
+  /** The newest entry of the logbook. */
+  readonly upToSeq: number;
   /** Degrees north; null where nobody has said. */
   readonly latitude: number | null;
   /** In walking order. */
@@ -128,6 +131,7 @@ function settingOf(from: Db, at: number, asIf?: Rules) {
     reporters: readReporters(from),
     lastHeard: readLastHeard(from),
     powerCuts,
+    upToSeq: lastSeq(from),
   };
 }
 

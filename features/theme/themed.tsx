@@ -1,11 +1,9 @@
-import { AntdRegistry } from '@ant-design/nextjs-registry';
+import { headers } from 'next/headers';
+import { NONCE_HEADER } from '../server/headers';
 import { AntdTheme } from './antd-theme';
 
 /** For screens that use Ant Design: its styles stand in the page before any script runs. */
-export function Themed({ children }: { children: React.ReactNode }) {
-  return (
-    <AntdRegistry>
-      <AntdTheme>{children}</AntdTheme>
-    </AntdRegistry>
-  );
+export async function Themed({ children }: { children: React.ReactNode }) {
+  const nonce = (await headers()).get(NONCE_HEADER) ?? '';
+  return <AntdTheme nonce={nonce}>{children}</AntdTheme>;
 }

@@ -2,8 +2,8 @@
 
 import Link from 'next/link';
 import { Button } from 'antd';
-import { useRouter } from 'next/navigation';
 import { useMemo, useState } from 'react';
+import { useRefresh } from '../frame/refresh';
 import { TERMINAL_WORDS } from '../../core/battery/details';
 import { MONTH_NAMES, dayOf, shortDay } from '../../core/day';
 import { STORAGE_PLANS } from '../../core/plan/storage-plans';
@@ -43,7 +43,7 @@ const VIEWS = {
 type View = keyof typeof VIEWS;
 
 export function Vehicle({ data }: { data: VehicleData }) {
-  const router = useRouter();
+  const refresh = useRefresh();
   const { day, today } = useDay();
   const [id, setId] = useState<string | null>(null);
   const [view, setView] = useState<View>('record');
@@ -76,7 +76,6 @@ export function Vehicle({ data }: { data: VehicleData }) {
       </div>
     );
   }
-  const refresh = () => router.refresh();
   return (
     <div className={styles.page}>
       <header className={styles.head}>

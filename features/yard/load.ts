@@ -125,7 +125,7 @@ export function yardSeason(loaded: LoadedSite, first: number): YardSeasonPart {
  * when the ribbon is first moved. Whoever does not read on has it stopped.
  */
 export async function* seasonLines(
-  part: (first: number) => Promise<YardSeasonPart | null>,
+  part: (first: number) => Promise<YardSeasonPart | undefined>,
 ): AsyncGenerator<SeasonLine> {
   const batteries: SeasonData['batteries'] = {};
   for (let first = 0; ;) {

@@ -2,6 +2,7 @@
 
 import { useRouter } from 'next/navigation';
 import { Suspense, lazy, useState } from 'react';
+import { useRefresh } from '../frame/refresh';
 import { shortDay, type Day } from '../../core/day';
 import { CONDEMNED, HELD, UNKNOWN } from '../../core/judge/season';
 import { chanceWords, formatTemperature } from '../../core/judge/words';
@@ -36,6 +37,7 @@ function onDay(battery: YardBattery, season: SeasonData | null, day: Day, today:
 
 export function Yard({ data }: { data: YardData }) {
   const router = useRouter();
+  const refresh = useRefresh();
   const { day, today } = useDay();
   const elsewhere = day !== today;
   const { season, failed, progress } = useSeason(elsewhere, data);
@@ -109,7 +111,7 @@ export function Yard({ data }: { data: YardData }) {
       ) : null}
       {moving && !elsewhere ? (
         <Suspense fallback={<p className={styles.moveSaid}>Making the vehicles movable</p>}>
-          <MoveYard data={data} onMoved={() => router.refresh()} />
+          <MoveYard data={data} onMoved={refresh} />
         </Suspense>
       ) : (
         <div className={styles.halls}>

@@ -1,27 +1,7 @@
-import { refuse } from '../../../features/server/reply';
-import { ask } from '../../../features/server/ask';
-import { db } from '../../../features/server/store';
-import { seasonLines } from '../../../features/yard/load';
-import { readSite } from '../../../store/site';
+import { getSeasonLines } from '../../../features/yard/season-route';
 
 export const dynamic = 'force-dynamic';
 
-/** One JSON value a line, as it is worked out. */
 export function GET(): Response {
-  if (!readSite(db())) return refuse(404, 'The site is not set up yet.');
-  const lines = seasonLines((first) => ask('yardSeason', first));
-  const encoder = new TextEncoder();
-  return new Response(
-    new ReadableStream({
-      async pull(to) {
-        const { value, done } = await lines.next();
-        if (done) to.close();
-        else to.enqueue(encoder.encode(`${JSON.stringify(value)}\n`));
-      },
-      async cancel() {
-        await lines.return(undefined);
-      },
-    }),
-    { headers: { 'content-type': 'application/x-ndjson', 'cache-control': 'no-store' } },
-  );
+  return getSeasonLines();
 }

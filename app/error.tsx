@@ -1,0 +1,7 @@
+'use client';
+
+import { PageError } from '../features/frame/page-error';
+
+export default function Failed({ error, reset }: { error: Error & { digest?: string }; reset: () => void }) {
+  return <PageError error={error} onAgain={reset} />;
+}

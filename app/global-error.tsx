@@ -1,0 +1,14 @@
+'use client';
+
+import './globals.css';
+import { PageError } from '../features/frame/page-error';
+
+export default function Failed({ error, reset }: { error: Error & { digest?: string }; reset: () => void }) {
+  return (
+    <html lang="en">
+      <body>
+        <PageError error={error} onAgain={reset} />
+      </body>
+    </html>
+  );
+}

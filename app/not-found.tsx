@@ -1,0 +1,1 @@
+export { NotHere as default } from '../features/frame/not-here';

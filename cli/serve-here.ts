@@ -1,0 +1,102 @@
+import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import { rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { damageIn, dataFile, openStore, StoreProblem, type Db } from '../store/open';
+import { lockFolder, type FolderLock } from '../store/lock';
+import { HOST } from './server';
+
+/** What the pages and routes hold for the whole process; their bundles are others than this one. */
+interface Held {
+  velvetEmberDb?: Db;
+  velvetEmberStreams?: Set<() => void>;
+  velvetEmberBench?: { flush: () => void };
+}
+const held = globalThis as typeof globalThis & Held;
+
+/** So long a reply that was begun may take when the server is told to stop. */
+const GRACE_MS = 2000;
+const MAX_ADDRESS = 4000;
+
+/** What is wrong with a request before anybody looks at what it asks for; null: nothing. */
+export function malformed({ rawHeaders, url = '' }: Pick<IncomingMessage, 'rawHeaders' | 'url'>): string | null {
+  const hosts = rawHeaders.filter((_, i) => i % 2 === 0 && rawHeaders[i]!.toLowerCase() === 'host');
+  if (hosts.length !== 1) return 'A request names its host once.';
+  const host = rawHeaders[rawHeaders.findIndex((name) => name.toLowerCase() === 'host') + 1]!;
+  if (host.trim() === '') return 'A request names its host.';
+  if (url.length > MAX_ADDRESS) return 'The address is too long.';
+  try {
+    decodeURIComponent(url);
+  } catch {
+    return 'The address is not one: a % stands before two digits that mean a letter.';
+  }
+  return null;
+}
+
+function refuse(reply: ServerResponse, reason: string): void {
+  reply.writeHead(400, { 'content-type': 'application/json', connection: 'close' });
+  reply.end(JSON.stringify({ reason }));
+}
+
+/** The lock of a folder, or a plain word that another server has it. */
+export function lockOrSay(folder: string): FolderLock {
+  const lock = lockFolder(folder);
+  if (lock) return lock;
+  throw new StoreProblem(
+    `A server of Velvet Ember is using ${folder}: stop it first, or name another folder with --data.`,
+  );
+}
+
+/** Serves a data folder from this process. */
+export async function serveHere(
+  folder: string,
+  port: number,
+  lock = lockOrSay(folder),
+): Promise<{ stop: () => Promise<void> }> {
+  try {
+    // Opened here first, so that a file that is not ours, or damaged, is told about in plain words.
+    const file = dataFile(folder);
+    const db = openStore(file);
+    const damage = damageIn(db);
+    db.close();
+    if (damage) {
+      throw new StoreProblem(
+        `The data file ${file} is damaged (${damage}). Nothing was changed. Put a backup in its place: ./ember restore FILE`,
+      );
+    }
+    for (const kind of ['uncaughtException', 'unhandledRejection'] as const) {
+      process.on(kind, (error) => console.error(error));
+    }
+    const { default: next } = await import('next');
+    const app = next({ dev: false, hostname: HOST, port });
+    await app.prepare();
+    const answer = app.getRequestHandler();
+    const server = createServer((request, reply) => {
+      const wrong = malformed(request);
+      if (wrong) refuse(reply, wrong);
+      else void answer(request, reply);
+    });
+    await new Promise<void>((done, failed) => {
+      server.once('error', failed);
+      server.listen(port, HOST, done);
+    });
+    const running = join(folder, 'server.json');
+    writeFileSync(running, JSON.stringify({ pid: process.pid, port }), { mode: 0o600 });
+    return {
+      stop: async () => {
+        const closed = new Promise((done) => server.close(done));
+        for (const end of [...(held.velvetEmberStreams ?? [])]) end();
+        server.closeIdleConnections();
+        const late = setTimeout(() => server.closeAllConnections(), GRACE_MS);
+        await closed;
+        clearTimeout(late);
+        held.velvetEmberBench?.flush();
+        held.velvetEmberDb?.close();
+        rmSync(running, { force: true });
+        lock.release();
+      },
+    };
+  } catch (error) {
+    lock.release();
+    throw error;
+  }
+}

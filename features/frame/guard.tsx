@@ -1,0 +1,119 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useEffect, useRef, useState } from 'react';
+import { outboxNow } from '../logbook/outbox';
+import { serverAnswers } from './refresh';
+import { isAnythingTyped, noteField, typedIntoFields, typedWasSent } from './typed';
+import styles from './guard.module.css';
+
+/** What stands in the way of leaving a page. */
+type InTheWay =
+  | { readonly kind: 'typed'; readonly list: readonly string[]; readonly to: string }
+  | { readonly kind: 'away' };
+
+/** The address that a click leads to within this site, in this tab; null: none. */
+function leadsTo(event: MouseEvent): URL | null {
+  if (event.button !== 0 || event.metaKey || event.ctrlKey || event.shiftKey || event.altKey) {
+    return null;
+  }
+  const link = event.target instanceof Element ? event.target.closest('a[href]') : null;
+  if (!(link instanceof HTMLAnchorElement) || link.target === '_blank' || link.download) return null;
+  const to = new URL(link.href);
+  return to.origin === window.location.origin && !to.pathname.startsWith('/api/') ? to : null;
+}
+
+/**
+ * Stands around every screen: what is typed is not left behind without a word, a page is not left
+ * for one that cannot be had, and a button that was pressed by mouse or finger gives the keys back.
+ */
+export function Guard() {
+  const router = useRouter();
+  const dialog = useRef<HTMLDialogElement>(null);
+  const [inTheWay, setInTheWay] = useState<InTheWay | null>(null);
+
+  useEffect(() => {
+    const focus = (event: FocusEvent) => noteField(event.target);
+    const leave = (event: MouseEvent) => {
+      const to = leadsTo(event);
+      if (!to || to.pathname === window.location.pathname) return;
+      const list = typedIntoFields();
+      if (list.length > 0) {
+        event.preventDefault();
+        event.stopPropagation();
+        setInTheWay({ kind: 'typed', list, to: to.href });
+        return;
+      }
+      if (outboxNow().stuck === null && navigator.onLine) return;
+      event.preventDefault();
+      event.stopPropagation();
+      void serverAnswers().then((answers) => {
+        if (answers) router.push(to.href);
+        else setInTheWay({ kind: 'away' });
+      });
+    };
+    const release = (event: MouseEvent) => {
+      const button = event.target instanceof Element ? event.target.closest('main button') : null;
+      const pressed = event.detail > 0 && button instanceof HTMLElement;
+      if (pressed && !button.ariaHasPopup && document.activeElement === button) button.blur();
+    };
+    const unload = (event: BeforeUnloadEvent) => {
+      if (isAnythingTyped() || typedIntoFields().length > 0) event.preventDefault();
+    };
+    document.addEventListener('focusin', focus);
+    document.addEventListener('click', leave, { capture: true });
+    document.addEventListener('click', release);
+    window.addEventListener('beforeunload', unload);
+    return () => {
+      document.removeEventListener('focusin', focus);
+      document.removeEventListener('click', leave, { capture: true });
+      document.removeEventListener('click', release);
+      window.removeEventListener('beforeunload', unload);
+    };
+  }, [router]);
+
+  useEffect(() => {
+    if (inTheWay) dialog.current?.showModal();
+    else dialog.current?.close();
+  }, [inTheWay]);
+
+  const stay = () => setInTheWay(null);
+  return (
+    <dialog ref={dialog} className={styles.dialog} onClose={stay} aria-labelledby="in-the-way">
+      {inTheWay?.kind === 'typed' ? (
+        <>
+          <h2 id="in-the-way">Typed, and not recorded</h2>
+          <p>{inTheWay.list.join(', ')} would be lost if you leave this page.</p>
+          <div className={styles.choices}>
+            <button type="button" className={styles.stay} autoFocus onClick={stay}>
+              Stay here
+            </button>
+            <button
+              type="button"
+              onClick={() => {
+                typedWasSent();
+                router.push(inTheWay.to);
+                stay();
+              }}
+            >
+              Leave without it
+            </button>
+          </div>
+        </>
+      ) : inTheWay ? (
+        <>
+          <h2 id="in-the-way">The server cannot be reached</h2>
+          <p>
+            The other page cannot be fetched, so this one stays. What you record here goes out by
+            itself when the server is back.
+          </p>
+          <div className={styles.choices}>
+            <button type="button" className={styles.stay} autoFocus onClick={stay}>
+              Stay here
+            </button>
+          </div>
+        </>
+      ) : null}
+    </dialog>
+  );
+}

@@ -1,0 +1,57 @@
+import { z } from 'zod';
+import type { NewEntry } from '../../core/logbook/entry';
+
+/** What became of an entry that was sent. */
+export type Outcome =
+  /** On the server's disk, under this number of its logbook. */
+  | { readonly kind: 'taken'; readonly seq: number }
+  /** The server will not take it as it is. */
+  | { readonly kind: 'refused'; readonly reason: string }
+  /** Nothing goes out just now; in so many milliseconds it may be asked again, where it says so. */
+  | { readonly kind: 'wait'; readonly why: string; readonly afterMs: number | null }
+  /** The server fails on this one: the others go on. */
+  | { readonly kind: 'failing'; readonly why: string };
+
+const Taken = z.object({ id: z.string(), seq: z.number() });
+const Refusal = z.object({ reason: z.string() });
+
+const AWAY = 'the server cannot be reached';
+/** Said of this device or this moment, and not of the entry: not signed in, too fast, other name. */
+const NOT_NOW = new Set([401, 403, 408, 421, 425, 429]);
+/** Said by what stands before a server that is away. */
+const GATEWAY = new Set([502, 503, 504]);
+
+/**
+ * Sends one entry. Only an answer that is this program's own counts: a page that some network puts
+ * in between takes nothing and refuses nothing.
+ */
+export async function sendEntry(entry: NewEntry): Promise<Outcome> {
+  let reply: Response;
+  try {
+    reply = await fetch('/api/entries', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(entry),
+    });
+  } catch {
+    return { kind: 'wait', why: AWAY, afterMs: null };
+  }
+  const { status } = reply;
+  const body: unknown = await reply.json().catch(() => null);
+  if (reply.ok) {
+    const taken = Taken.safeParse(body);
+    return taken.success && taken.data.id === entry.id
+      ? { kind: 'taken', seq: taken.data.seq }
+      : { kind: 'wait', why: AWAY, afterMs: null };
+  }
+  const refusal = Refusal.safeParse(body);
+  const reason = refusal.success ? refusal.data.reason : null;
+  if (GATEWAY.has(status)) return { kind: 'wait', why: reason ?? AWAY, afterMs: null };
+  if (status >= 500) return { kind: 'failing', why: reason ?? `it answers ${status}` };
+  if (NOT_NOW.has(status)) {
+    const seconds = Number(reply.headers.get('retry-after') ?? NaN);
+    const why = `the server takes nothing from here just now${reason ? `: ${reason}` : ''}`;
+    return { kind: 'wait', why, afterMs: Number.isFinite(seconds) ? seconds * 1000 : null };
+  }
+  return reason === null ? { kind: 'wait', why: AWAY, afterMs: null } : { kind: 'refused', reason };
+}

@@ -1,0 +1,83 @@
+import 'server-only';
+import type { Day } from '../../core/day';
+import { jobsToday, minutesOf, roundsAhead } from '../../core/plan/due';
+import { drawsFor, runPlan } from '../../core/plan/adviser';
+import { planInUse } from '../../core/plan/storage-plans';
+import { applyPatch, type RulePatch } from '../../core/rules/rules';
+import { db } from '../server/store';
+import { judgeable, loadSite, planContext, type LoadedSite } from '../site/load';
+
+/** What a change of the rules would do to this site. */
+export interface RuleEffect {
+  readonly batteries: number;
+  /** Due in an earlier round than now. */
+  readonly earlier: number;
+  readonly later: number;
+  /** Batteries that would stand under their line, and that do now. */
+  readonly underAfter: number;
+  readonly underBefore: number;
+  /** More minutes of the attendant's time until the last collection; less where negative. */
+  readonly minutes: number;
+}
+
+interface Seen {
+  readonly due: Day;
+  readonly under: boolean;
+  readonly minutes: number;
+}
+
+/** The middle of many ways is enough to compare two sets of rules. */
+const PREVIEW_DRAWS = 80;
+
+/** Each battery's next due round and its work through the stay. */
+function seen(loaded: LoadedSite): Map<string, Seen> {
+  const far = loaded.today + 400;
+  return new Map(
+    loaded.stays.flatMap((stay) =>
+      stay.batteries.map((kept): [string, Seen] => {
+        const { standing, outlook } = kept;
+        const open = jobsToday(standing, outlook).filter((job) => !job.done);
+        const stayed = runPlan(
+          planInUse(standing.state),
+          planContext(loaded, stay, kept),
+          drawsFor(standing, PREVIEW_DRAWS),
+        );
+        const work = open
+          .filter((job) => job.kind === 'procedure')
+          .reduce((sum, job) => sum + minutesOf(job), 0);
+        return [
+          kept.battery.id,
+          {
+            due: open.length ? loaded.today : (roundsAhead(standing, outlook, far)[0] ?? far),
+            under: outlook !== null && !outlook.held && outlook.soc.value <= outlook.lineSocPct,
+            minutes: stayed.minutes + work,
+          },
+        ];
+      }),
+    ),
+  );
+}
+
+/** Compares the site under its rules with the same site under others. */
+function effectOf(before: LoadedSite, after: LoadedSite): RuleEffect {
+  const was = seen(before);
+  const is = seen(after);
+  const count = (test: (was: Seen, is: Seen) => boolean) =>
+    [...was].filter(([id, one]) => is.has(id) && test(one, is.get(id)!)).length;
+  const total = (of: Map<string, Seen>) =>
+    [...of.values()].reduce((sum, one) => sum + one.minutes, 0);
+  return {
+    batteries: was.size,
+    earlier: count((a, b) => b.due < a.due),
+    later: count((a, b) => b.due > a.due),
+    underBefore: count((a) => a.under),
+    underAfter: count((_, b) => b.under),
+    minutes: Math.round(total(is) - total(was)),
+  };
+}
+
+/** What a change would do to a site as it stands. */
+export function ruleEffect(before: LoadedSite, patch: RulePatch): RuleEffect {
+  const after = loadSite(db(), before.now, applyPatch(before.rules, patch))!;
+  return effectOf(before, judgeable(after));
+}

@@ -143,6 +143,7 @@ test('a gel battery is refused on the wrong programme, on the screen and behind 
   await expect(gel.getByRole('button', { name: /^It hangs on Treadle/ })).toBeEnabled();
 
   const forced = await page.request.post(`${site.url}/api/entries`, {
+    headers: site.own,
     data: {
       id: '01948a2c-7c00-7000-8000-00000000a001',
       subjectKind: 'battery',

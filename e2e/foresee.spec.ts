@@ -15,6 +15,7 @@ const Y4 = { battery: 'battery-054', vehicle: 'vehicle-47' };
 
 const record = async (page: Page, kind: string, at: string, data: object) => {
   const reply = await page.request.post(`${site.url}/api/entries`, {
+    headers: site.own,
     data: {
       id: uuidv7(),
       subjectKind: 'battery',

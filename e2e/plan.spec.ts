@@ -13,6 +13,7 @@ test.afterAll(() => site.remove());
 
 const record = async (page: Page, subjectId: string, kind: string, data: object) => {
   const reply = await page.request.post(`${site.url}/api/entries`, {
+    headers: site.own,
     data: {
       id: uuidv7(),
       subjectKind: 'battery',

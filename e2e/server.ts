@@ -84,21 +84,22 @@ export class TestSite {
     await gone;
   }
 
+  /** Says where a request comes from, as a page of the site does. */
+  get own(): Record<string, string> {
+    return { 'content-type': 'application/json', origin: this.url };
+  }
+
   get url(): string {
     return `http://127.0.0.1:${this.port}`;
   }
 
   /** `preload`: a script that the server loads first, to break it in a chosen place. */
   async start(preload?: string): Promise<void> {
-    const next = join('node_modules', 'next', 'dist', 'bin', 'next');
-    const args = [next, 'start', '-H', '127.0.0.1', '-p', String(this.port)];
+    const args = ['dist/ember.mjs', 'start', '--data', this.folder, '--port', String(this.port)];
     const child = spawn(process.execPath, preload ? ['--require', preload, ...args] : args, {
       stdio: ['ignore', 'ignore', 'inherit'],
       env: {
         ...process.env,
-        NODE_ENV: 'production',
-        NEXT_TELEMETRY_DISABLED: '1',
-        EMBER_DATA: this.folder,
         EMBER_NOW: this.now,
         ...this.bench,
       },

@@ -10,6 +10,8 @@ import {
   NEVER,
   READING,
   dueRound,
+  firstRoundFrom,
+  readyDay,
   socAt,
   type Problem,
   type Unit,
@@ -60,6 +62,7 @@ export function fateOf(problem: Problem, unit: Unit, path: Pick<Path, 'visits'> 
       ? dueFirst(unit.lastRead, unit.lampEvery)
       : NEVER;
   let connectedFirst = hung;
+  let ready = unit.onCharge?.ready ?? 0;
   let underLineDays = 0;
   let charges = 0;
   let lowest = { day: 0, socPct: hung ? 100 : unit.socPct };
@@ -96,12 +99,16 @@ export function fateOf(problem: Problem, unit: Unit, path: Pick<Path, 'visits'> 
     if (jobs & DISCONNECT && hung) {
       hung = false;
       full = day;
-      if (fullDue < r && !(asap && connectedFirst)) late('recharge', 'A full charge');
+      // Overrun before the first round, it is met by as soon as can be.
+      const asSoonAsCanBe = asap && connectedFirst && r === firstRoundFrom(problem, ready);
+      if (fullDue < r && !asSoonAsCanBe) late('recharge', 'A full charge');
       fullDue = due(day, unit.rechargeEvery);
       look = due(day, unit.readingEvery);
       connectedFirst = false;
     }
     if (jobs & CONNECT) {
+      const charger = problem.chargers[visits.get(r)!.charger];
+      if (charger) ready = readyDay(unit, socAt(unit, full, day), charger.amps, day);
       hung = true;
       charges++;
       connectedFirst = full < 0 && r === firstRound;

@@ -2,7 +2,6 @@
 
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import { outboxNow } from '../logbook/outbox';
 import { serverAnswers } from './refresh';
 import { isAnythingTyped, noteField, typedIntoFields, typedWasSent } from './typed';
 import styles from './guard.module.css';
@@ -44,7 +43,7 @@ export function Guard() {
         setInTheWay({ kind: 'typed', list, to: to.href });
         return;
       }
-      if (outboxNow().stuck === null && navigator.onLine) return;
+      // Asked each time: whether the device has a network says nothing of whether the server is there.
       event.preventDefault();
       event.stopPropagation();
       void serverAnswers().then((answers) => {

@@ -1,5 +1,6 @@
 import Link from 'next/link';
-import styles from './page-error.module.css';
+// Loaded with every page already: what fails must not wait for styles.
+import styles from './frame.module.css';
 
 /** An address that leads to nothing here. */
 export function NotHere() {

@@ -2,7 +2,8 @@
 
 import { useOutbox } from '../logbook/outbox';
 import { useAllTyped } from './typed';
-import styles from './page-error.module.css';
+// Loaded with every page already: what fails must not wait for styles.
+import styles from './frame.module.css';
 
 /** A page that failed: what happened, what is safe, and what to do. */
 export function PageError({

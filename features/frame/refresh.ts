@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useCallback } from 'react';
 
-const ANSWERS_WITHIN_MS = 3000;
+const ANSWERS_WITHIN_MS = 6000;
 
 /** Whether the server answers just now. */
 export async function serverAnswers(): Promise<boolean> {

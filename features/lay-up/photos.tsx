@@ -44,7 +44,9 @@ export function Photos({
   const [message, setMessage] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
 
-  const add = async (files: FileList) => {
+  const add = async (chosen: FileList) => {
+    // The list is the field's own, and is emptied with it.
+    const files = [...chosen];
     setBusy(true);
     setMessage(null);
     const added: { id: string; caption: string }[] = [];

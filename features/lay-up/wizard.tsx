@@ -167,7 +167,7 @@ function Form({
   const last = draft.step === STEPS.length - 1;
   const wrongSteps = new Set(checked.map(({ path }) => stepOf(path)));
   return (
-    <div className={styles.page} ref={top}>
+    <div className={styles.page} ref={top} data-kept>
       <header className={styles.head}>
         <h1>Lay up{draft.name ? `: ${draft.name}` : ''}</h1>
         <p className={styles.kept} role="status">

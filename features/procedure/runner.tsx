@@ -105,7 +105,7 @@ export function ProcedureRunner({
 
   if (unfit) return <p className={styles.unfit}>{unfit}</p>;
   return (
-    <div className={styles.runner}>
+    <div className={styles.runner} data-kept>
       <ol className={styles.steps} aria-label={procedure.label}>
         {steps.map((step, i) => {
           const ticked = done.includes(step.id);

@@ -92,7 +92,7 @@ export function WhatIfView({
         </label>
         <label>
           A circuit less, mA
-          <input
+          <input data-kept
             inputMode="decimal"
             value={less}
             placeholder="0"
@@ -111,7 +111,7 @@ export function WhatIfView({
         </label>
         <label>
           Collected on
-          <input
+          <input data-kept
             type="date"
             value={collect || (standing.collectDay === null ? '' : dayName(standing.collectDay))}
             onChange={(event) => setCollect(event.target.value)}

@@ -13,7 +13,7 @@ export default {
     ],
   },
   // Packages that ship only as modules.
-  transformIgnorePatterns: ['/node_modules/(?!(uuid|pure-rand|odex)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(uuid|pure-rand|odex|csv-parse|csv-stringify)/)'],
   // What it would refuse in a browser is what the tests of the server's handlers need.
   moduleNameMapper: { '^server-only$': '<rootDir>/node_modules/server-only/empty.js' },
   testTimeout: 60_000,

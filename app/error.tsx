@@ -2,6 +2,12 @@
 
 import { PageError } from '../features/frame/page-error';
 
-export default function Failed({ error, reset }: { error: Error & { digest?: string }; reset: () => void }) {
+export default function Failed({
+  error,
+  reset,
+}: {
+  error: Error & { digest?: string };
+  reset: () => void;
+}) {
   return <PageError error={error} onAgain={reset} />;
 }

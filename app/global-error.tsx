@@ -3,7 +3,13 @@
 import './globals.css';
 import { PageError } from '../features/frame/page-error';
 
-export default function Failed({ error, reset }: { error: Error & { digest?: string }; reset: () => void }) {
+export default function Failed({
+  error,
+  reset,
+}: {
+  error: Error & { digest?: string };
+  reset: () => void;
+}) {
   return (
     <html lang="en">
       <body>

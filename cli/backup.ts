@@ -13,7 +13,14 @@ import {
 } from 'node:fs';
 import { basename, dirname, resolve } from 'node:path';
 import { lockFolder } from '../store/lock';
-import { APPLICATION_ID, dataFile, openStore, openToRead, unwritable, type Db } from '../store/open';
+import {
+  APPLICATION_ID,
+  dataFile,
+  openStore,
+  openToRead,
+  unwritable,
+  type Db,
+} from '../store/open';
 import { brokenSeal, countEntries, readSeal, seal, unseal } from '../store/seal';
 import { lockOrSay } from './serve-here';
 import { Trouble } from './server';
@@ -54,7 +61,9 @@ export function backup(folder: string, to: string, now: string): string {
     renameSync(partial, to);
   } catch (error) {
     remove(partial);
-    throw error instanceof Trouble ? error : new Trouble(`${file} cannot be copied: ${wordsOf(error)}`);
+    throw error instanceof Trouble
+      ? error
+      : new Trouble(`${file} cannot be copied: ${wordsOf(error)}`);
   }
   return `${to} holds ${entries} entries.`;
 }
@@ -130,7 +139,8 @@ export function restore(folder: string, from: string, stamp: string): string {
 function copyOver(from: string, trial: string): void {
   remove(trial);
   const folder = dirname(resolve(from));
-  const isLive = basename(from) === basename(dataFile(folder)) && existsSync(`${folder}/in-use.lock`);
+  const isLive =
+    basename(from) === basename(dataFile(folder)) && existsSync(`${folder}/in-use.lock`);
   const lock = isLive ? lockFolder(folder) : { release: () => undefined };
   if (!lock) {
     throw new Trouble(`A server is using ${from}: make a copy of it with ./ember backup.`);
@@ -178,7 +188,9 @@ function setAside(file: string, aside: string): string | null {
     old.pragma('wal_checkpoint(TRUNCATE)');
     old.close();
   } catch (error) {
-    console.error(`The data of before cannot be opened (${wordsOf(error)}): it is set aside as it is.`);
+    console.error(
+      `The data of before cannot be opened (${wordsOf(error)}): it is set aside as it is.`,
+    );
   }
   for (const part of PARTS) if (existsSync(file + part)) renameSync(file + part, aside + part);
   return aside;

@@ -2,11 +2,15 @@ import Database from 'better-sqlite3';
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import {
   chmodSync,
+  cpSync,
   existsSync,
+  mkdirSync,
   mkdtempSync,
   readFileSync,
   readdirSync,
   rmSync,
+  statSync,
+  truncateSync,
   writeFileSync,
 } from 'node:fs';
 import { connect, createServer, type Server } from 'node:net';
@@ -14,8 +18,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { v7 as uuidv7 } from 'uuid';
 import { readAllEntries } from '../store/entries';
-import { dataFile, newestVersion, openStore } from '../store/open';
+import { lockFolder } from '../store/lock';
+import { dataFile, newestVersion, openStore, type Db } from '../store/open';
 import { recordEntry } from '../store/record';
+import { readSeal } from '../store/seal';
 
 let folder: string;
 beforeEach(() => {
@@ -29,6 +35,11 @@ const ember = (...args: string[]) =>
 
 function note(text: string): void {
   const db = openStore(dataFile(data()));
+  put(db, text);
+  db.close();
+}
+
+function put(db: Db, text: string): void {
   recordEntry(
     db,
     {
@@ -44,7 +55,6 @@ function note(text: string): void {
     },
     '2027-01-14T09:00:00.000Z',
   );
-  db.close();
 }
 
 function notes(file: string): string[] {
@@ -99,12 +109,146 @@ describe('backup and restore', () => {
     writeFileSync(letter, 'Dear owner, '.repeat(99));
     const refused = ember('restore', letter, '--data', data());
     expect(refused.status).toBe(1);
-    expect(refused.stderr).toContain('letter.txt is not a data file of Velvet Ember');
+    expect(refused.stderr).toContain('letter.txt is no data file of Velvet Ember');
     expect(refused.stderr.trim().split('\n')).toHaveLength(1);
     expect(ember('restore', join(folder, 'gone'), '--data', data()).stderr).toContain('not there');
     expect(ember('backup', '--data', data()).status).toBe(2);
     expect(notes(dataFile(data()))).toEqual(['mine']);
     expect(readdirSync(data()).filter((name) => name.includes('restoring'))).toEqual([]);
+  });
+
+  it('a data file that was copied from under a killed server brings along its write-ahead log', () => {
+    const writer = openStore(dataFile(data()));
+    writer.pragma('wal_autocheckpoint = 0');
+    for (let i = 0; i < 30; i++) put(writer, `number ${i}`);
+    const raw = join(folder, 'copied', 'velvet-ember.sqlite');
+    mkdirSync(join(folder, 'copied'));
+    for (const part of ['', '-wal']) cpSync(dataFile(data()) + part, raw + part);
+    writer.close();
+    const to = join(folder, 'other');
+    const restored = ember('restore', raw, '--data', to);
+    expect(restored.stderr).toBe('');
+    expect(restored.stdout).toContain('Restored 30 entries (the file carries no checksum');
+    expect(notes(dataFile(to))).toHaveLength(30);
+  });
+
+  it('what is set aside has what still stood in its own log', () => {
+    note('before');
+    const copy = join(folder, 'copy.sqlite');
+    ember('backup', copy, '--data', data());
+    const writer = openStore(dataFile(data()));
+    put(writer, 'after');
+    for (const part of ['', '-wal']) cpSync(dataFile(data()) + part, join(folder, `kept${part}`));
+    writer.close();
+    // As a kill would have left it.
+    for (const part of ['', '-wal']) cpSync(join(folder, `kept${part}`), dataFile(data()) + part);
+    expect(ember('restore', copy, '--data', data()).status).toBe(0);
+    const aside = readdirSync(data()).find((name) => /before-.*Z$/.test(name))!;
+    expect(notes(join(data(), aside))).toEqual(['before', 'after']);
+  });
+
+  it.each([
+    ['empty', (file: string) => writeFileSync(file, ''), /is empty: it is no backup/],
+    [
+      'cut off',
+      (file: string) => truncateSync(file, statSync(file).size - 1000),
+      /is cut off: it has \d+ bytes of \d+/,
+    ],
+    [
+      'changed in one letter',
+      (file: string) => {
+        const bytes = readFileSync(file);
+        bytes.write('Xefore', bytes.indexOf('before'));
+        writeFileSync(file, bytes);
+      },
+      /not as it was made: its checksum/,
+    ],
+    [
+      'short of an entry',
+      (file: string) => {
+        const db = new Database(file);
+        db.exec('DROP TRIGGER entry_is_never_deleted; DELETE FROM entry');
+        db.close();
+      },
+      /it holds 0 entries, and was sealed with 1/,
+    ],
+    [
+      'damaged inside',
+      (file: string) => {
+        const bytes = readFileSync(file);
+        bytes.fill(0x5a, 4096, 3 * 4096);
+        writeFileSync(file, bytes);
+      },
+      /damaged|malformed|no data file/,
+    ],
+  ])('a backup that is %s is refused, and the data stay', (_, spoil, why) => {
+    note('before');
+    const copy = join(folder, 'copy.sqlite');
+    ember('backup', copy, '--data', data());
+    spoil(copy);
+    const refused = ember('restore', copy, '--data', data());
+    expect(refused.status).toBe(1);
+    expect(refused.stderr).toMatch(why);
+    expect(refused.stderr.trim().split('\n')).toHaveLength(1);
+    expect(notes(dataFile(data()))).toEqual(['before']);
+  });
+
+  it('never under a process that uses the folder; what an older version noted is not believed', () => {
+    note('before');
+    const copy = join(folder, 'copy.sqlite');
+    ember('backup', copy, '--data', data());
+    // A number that another process has by now, cut off in the middle.
+    writeFileSync(join(data(), 'server.json'), `{"pid":${process.pid},`);
+    expect(ember('restore', copy, '--data', data()).status).toBe(0);
+    const lock = lockFolder(data())!;
+    expect(lockFolder(data())).toBeNull();
+    const refused = ember('restore', copy, '--data', data());
+    expect(refused).toMatchObject({ status: 1, stdout: '' });
+    expect(refused.stderr).toMatch(/^A server of Velvet Ember is using .*: stop it first/);
+    lock.release();
+    expect(ember('restore', copy, '--data', data()).status).toBe(0);
+  });
+
+  it('is for the eyes of one person, and carries its count', () => {
+    note('before');
+    const copy = join(folder, 'copy.sqlite');
+    ember('backup', copy, '--data', data());
+    for (const file of [copy, dataFile(data())]) expect(statSync(file).mode & 0o777).toBe(0o600);
+    const db = new Database(copy, { readonly: true });
+    expect(readSeal(db)).toMatchObject({
+      entries: 1,
+      sha256: expect.stringMatching(/^[0-9a-f]{64}$/) as string,
+    });
+    db.close();
+    ember('restore', copy, '--data', data());
+    const back = new Database(dataFile(data()), { readonly: true });
+    expect(readSeal(back)).toBeNull();
+    back.close();
+  });
+});
+
+describe('a folder in which nothing can be written', () => {
+  /** Somebody who may not write there; root may write anywhere. */
+  const stranger = process.getuid?.() === 0 ? { uid: 65_534, gid: 65_534 } : {};
+  const asStranger = (...args: string[]) =>
+    spawnSync(process.execPath, ['dist/ember.mjs', ...args], {
+      encoding: 'utf8',
+      timeout: 20_000,
+      ...stranger,
+    });
+
+  it.each(['start', 'backup'])('%s says so in one line and ends', (command) => {
+    note('x');
+    chmodSync(folder, 0o755);
+    chmodSync(data(), 0o555);
+    chmodSync(dataFile(data()), 0o444);
+    const more = command === 'start' ? ['--port', '49733'] : [join(data(), 'copy.sqlite')];
+    const run = asStranger(command, ...more, '--data', data());
+    chmodSync(data(), 0o755);
+    expect(run.error).toBeUndefined();
+    expect(run).toMatchObject({ status: 1 });
+    expect(run.stderr).toMatch(/Nothing can be written to|cannot be/);
+    expect(run.stderr.trim().split('\n')).toHaveLength(1);
   });
 });
 

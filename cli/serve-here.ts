@@ -1,6 +1,4 @@
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
-import { rmSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { damageIn, dataFile, openStore, StoreProblem, type Db } from '../store/open';
 import { lockFolder, type FolderLock } from '../store/lock';
 import { HOST } from './server';
@@ -18,7 +16,10 @@ const GRACE_MS = 2000;
 const MAX_ADDRESS = 4000;
 
 /** What is wrong with a request before anybody looks at what it asks for; null: nothing. */
-export function malformed({ rawHeaders, url = '' }: Pick<IncomingMessage, 'rawHeaders' | 'url'>): string | null {
+export function malformed({
+  rawHeaders,
+  url = '',
+}: Pick<IncomingMessage, 'rawHeaders' | 'url'>): string | null {
   const hosts = rawHeaders.filter((_, i) => i % 2 === 0 && rawHeaders[i]!.toLowerCase() === 'host');
   if (hosts.length !== 1) return 'A request names its host once.';
   const host = rawHeaders[rawHeaders.findIndex((name) => name.toLowerCase() === 'host') + 1]!;
@@ -79,8 +80,6 @@ export async function serveHere(
       server.once('error', failed);
       server.listen(port, HOST, done);
     });
-    const running = join(folder, 'server.json');
-    writeFileSync(running, JSON.stringify({ pid: process.pid, port }), { mode: 0o600 });
     return {
       stop: async () => {
         const closed = new Promise((done) => server.close(done));
@@ -91,7 +90,6 @@ export async function serveHere(
         clearTimeout(late);
         held.velvetEmberBench?.flush();
         held.velvetEmberDb?.close();
-        rmSync(running, { force: true });
         lock.release();
       },
     };

@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -20,6 +20,19 @@ async function freePort(): Promise<number> {
   });
 }
 
+let template: string | null = null;
+
+/** The demo's data in a folder: made once, and copied from then on. */
+function copyDemo(folder: string): void {
+  if (!template) {
+    template = mkdtempSync(join(tmpdir(), 'velvet-e2e-demo-'));
+    makeDemo(template);
+    const made = template;
+    process.once('exit', () => rmSync(made, { recursive: true, force: true }));
+  }
+  cpSync(template, folder, { recursive: true });
+}
+
 /** A real server on a data folder of its own, that can be stopped, killed and started again. */
 export class TestSite {
   private child: ChildProcess | null = null;
@@ -32,7 +45,7 @@ export class TestSite {
 
   static async make(kind: 'demo' | 'empty'): Promise<TestSite> {
     const folder = mkdtempSync(join(tmpdir(), 'velvet-e2e-'));
-    if (kind === 'demo') makeDemo(folder);
+    if (kind === 'demo') copyDemo(folder);
     const site = new TestSite(folder, await freePort());
     await site.start();
     return site;
@@ -41,7 +54,7 @@ export class TestSite {
   /** The demo with its outside, a process of its own; the bench runs faster than life. */
   static async withOutside(pace: number): Promise<TestSite> {
     const folder = mkdtempSync(join(tmpdir(), 'velvet-e2e-'));
-    makeDemo(folder);
+    copyDemo(folder);
     const site = new TestSite(folder, await freePort());
     site.ports = { meter: await freePort(), hands: await freePort(), site: await freePort() };
     const db = openStore(dataFile(folder));

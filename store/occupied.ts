@@ -34,8 +34,10 @@ function occupy(
   if (to === null) return;
   const columns = [...place, occupant].join(', ');
   const added = db
-    .prepare(`INSERT INTO ${table} (${columns}) VALUES (${'?, '.repeat(place.length)}?)
-              ON CONFLICT DO NOTHING`)
+    .prepare(
+      `INSERT INTO ${table} (${columns}) VALUES (${'?, '.repeat(place.length)}?)
+              ON CONFLICT DO NOTHING`,
+    )
     .run(...to, id).changes;
   if (added === 0 && to.join('\n') !== had?.join('\n')) throw new Occupied(wordsOf(db, table, to));
 }

@@ -40,20 +40,20 @@ function sorted(value: unknown): unknown {
  */
 export function recordEntry(db: Db, entry: NewEntry, recordedAt: string): Recorded {
   const record = db.transaction((): Recorded => {
-      const known = readEntry(db, entry.id);
-      if (known) {
-        if (content(known) === content(entry)) return { outcome: 'known', seq: known.seq };
-        return {
-          outcome: 'conflict',
-          reason: `An entry with the id ${entry.id} is in the logbook with other content.`,
-        };
-      }
-      const refusal = entry.strikes === null ? null : strikeRefusal(db, entry, entry.strikes);
-      if (refusal) return { outcome: 'conflict', reason: refusal };
-      const seq = insertEntry(db, { ...entry, at: new Date(entry.at).toISOString() }, recordedAt);
-      refold(db, entry.subjectKind, entry.subjectId);
-      return { outcome: 'recorded', seq };
-    });
+    const known = readEntry(db, entry.id);
+    if (known) {
+      if (content(known) === content(entry)) return { outcome: 'known', seq: known.seq };
+      return {
+        outcome: 'conflict',
+        reason: `An entry with the id ${entry.id} is in the logbook with other content.`,
+      };
+    }
+    const refusal = entry.strikes === null ? null : strikeRefusal(db, entry, entry.strikes);
+    if (refusal) return { outcome: 'conflict', reason: refusal };
+    const seq = insertEntry(db, { ...entry, at: new Date(entry.at).toISOString() }, recordedAt);
+    refold(db, entry.subjectKind, entry.subjectId);
+    return { outcome: 'recorded', seq };
+  });
   try {
     return record.immediate();
   } catch (error) {

@@ -37,8 +37,11 @@ export function unseal(db: Db): void {
 /** What is wrong with a sealed copy, in words; null: it is as it was sealed. */
 export function brokenSeal(db: Db, sealed: Seal): string | null {
   const entries = countEntries(db);
-  if (entries !== sealed.entries) return `it holds ${entries} entries, and was sealed with ${sealed.entries}`;
-  return checksum(db) === sealed.sha256 ? null : 'its checksum is not the one that it was sealed with';
+  if (entries !== sealed.entries)
+    return `it holds ${entries} entries, and was sealed with ${sealed.entries}`;
+  return checksum(db) === sealed.sha256
+    ? null
+    : 'its checksum is not the one that it was sealed with';
 }
 
 export const countEntries = (db: Db): number =>

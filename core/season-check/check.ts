@@ -453,11 +453,7 @@ export function checkPlan(
           say(battery.id, 'channel', date, `${channels.get(key)!} hangs on ${key} too.`);
         }
         channels.set(key, battery.id);
-        if (
-          planned.has(charger) &&
-          hallOf.has(charger) &&
-          hallOf.get(charger) !== battery.hall
-        ) {
+        if (planned.has(charger) && hallOf.has(charger) && hallOf.get(charger) !== battery.hall) {
           say(battery.id, 'channel', date, `${charger} stands in ${hallOf.get(charger)!}.`);
         }
         hallOf.set(charger, battery.hall);

@@ -9,7 +9,10 @@ import { replan } from './replan';
 import { writePlan } from './write-plan';
 
 const planOf = (season: SeasonDocument, earlier: PlanDocument | null = null) =>
-  writePlan(replan(problemOf(season), earlier, () => 0.5), null);
+  writePlan(
+    replan(problemOf(season), earlier, () => 0.5),
+    null,
+  );
 
 const channelsIn = ({ rounds }: PlanDocument) =>
   rounds.flatMap(({ stops }) =>
@@ -21,7 +24,13 @@ function laterBy(season: SeasonDocument, days: number, seed: number): SeasonDocu
   const chance = randomOne(seed);
   const today = toDay(season.today) + days;
   const free = season.chargers.flatMap(({ id, channels, chemistries, nominalVolts, halls }) =>
-    Array.from({ length: channels }, (_, i) => ({ id, channel: i + 1, chemistries, nominalVolts, halls })),
+    Array.from({ length: channels }, (_, i) => ({
+      id,
+      channel: i + 1,
+      chemistries,
+      nominalVolts,
+      halls,
+    })),
   );
   return SeasonDocument.parse({
     ...season,
@@ -61,13 +70,17 @@ function laterBy(season: SeasonDocument, days: number, seed: number): SeasonDocu
 describe('a plan that is made anew', () => {
   it('breaks no rule without saying so, whatever hangs by now that the earlier one did not know', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 10_000 }), fc.integer({ min: 1, max: 30 }), (seed, days) => {
-        const season = seasonOfChance(seed, { batteries: 12, chargers: 3, weeks: 12 });
-        const earlier = planOf(season);
-        const now = laterBy(season, days, seed);
-        const plan = planOf(now, earlier);
-        expect(checkPlan(now, plan).breaches).toEqual([]);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 10_000 }),
+        fc.integer({ min: 1, max: 30 }),
+        (seed, days) => {
+          const season = seasonOfChance(seed, { batteries: 12, chargers: 3, weeks: 12 });
+          const earlier = planOf(season);
+          const now = laterBy(season, days, seed);
+          const plan = planOf(now, earlier);
+          expect(checkPlan(now, plan).breaches).toEqual([]);
+        },
+      ),
       { numRuns: 15, seed: 7 },
     );
   });
@@ -99,7 +112,11 @@ describe('what a season may be', () => {
     ['end', { end: '2727-01-01' }, /end/],
     ['end, in no calendar of ours', { end: '9999-01-01' }, /year 9999/],
     ['today', { today: '0050-01-01' }, /year 0050/],
-    ['collection', { batteries: [{ ...season.batteries[0]!, collect: '2099-01-01' }] }, /1100 days/],
+    [
+      'collection',
+      { batteries: [{ ...season.batteries[0]!, collect: '2099-01-01' }] },
+      /1100 days/,
+    ],
   ])('is refused with a far %s', (_, patch, why) => {
     const read = SeasonDocument.safeParse({ ...season, ...patch });
     expect(read.success).toBe(false);

@@ -65,14 +65,14 @@ export function writePlan(
     }),
   );
   const unmet = [
-    ...[...fates
-      .flatMap((fate) => fate.unmet), ...otherChannels]
-      .map(({ battery, rule, day, why }) => ({
+    ...[...fates.flatMap((fate) => fate.unmet), ...otherChannels].map(
+      ({ battery, rule, day, why }) => ({
         battery,
         rule,
         date: dayName(today + day),
         why,
-      })),
+      }),
+    ),
     ...problem.impossiblePins.map(({ pin, why }) => ({
       battery: document.pins[pin]!.battery,
       rule: 'pin' as const,
@@ -143,7 +143,8 @@ function channelsOf({ problem, paths }: Solution): Map<string, number> {
     list.sort((a, b) => a.from - b.from || Number(b.wish !== null) - Number(a.wish !== null));
     for (const one of list) {
       const free = all.filter(
-        (channel) => !placed.some((p) => p.channel === channel && p.from < one.to && one.from < p.to),
+        (channel) =>
+          !placed.some((p) => p.channel === channel && p.from < one.to && one.from < p.to),
       );
       const wished = (channel: number) =>
         list.some((p) => p.wish === channel && p.from < one.to && one.from < p.to);

@@ -96,7 +96,11 @@ export async function postBench(request: Request): Promise<Response> {
     return Response.json({ test: bench.start(wanted.batteryId) });
   }
   if (!bench.running) return refuse(409, 'No test is running.');
-  if (bench.running.marks.length >= MAX_MARKS && wanted.do !== 'finish' && wanted.do !== 'discard') {
+  if (
+    bench.running.marks.length >= MAX_MARKS &&
+    wanted.do !== 'finish' &&
+    wanted.do !== 'discard'
+  ) {
     return refuse(409, `A test has at most ${MAX_MARKS} marks: finish this one.`);
   }
   bench.flush();

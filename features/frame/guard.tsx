@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { serverAnswers } from './refresh';
-import { isAnythingTyped, noteField, typedIntoFields, typedWasSent } from './typed';
+import { isAnythingTyped, noteField, noteFieldsOf, typedIntoFields, typedWasSent } from './typed';
 import styles from './guard.module.css';
 
 /** What stands in the way of leaving a page. */
@@ -17,7 +17,8 @@ function leadsTo(event: MouseEvent): URL | null {
     return null;
   }
   const link = event.target instanceof Element ? event.target.closest('a[href]') : null;
-  if (!(link instanceof HTMLAnchorElement) || link.target === '_blank' || link.download) return null;
+  if (!(link instanceof HTMLAnchorElement) || link.target === '_blank' || link.download)
+    return null;
   const to = new URL(link.href);
   return to.origin === window.location.origin && !to.pathname.startsWith('/api/') ? to : null;
 }
@@ -59,6 +60,7 @@ export function Guard() {
     const unload = (event: BeforeUnloadEvent) => {
       if (isAnythingTyped() || typedIntoFields().length > 0) event.preventDefault();
     };
+    noteFieldsOf(document);
     document.addEventListener('focusin', focus);
     document.addEventListener('click', leave, { capture: true });
     document.addEventListener('click', release);

@@ -8,8 +8,8 @@ export function NotHere() {
     <section className={styles.said}>
       <h1>Nothing is here</h1>
       <p>
-        No page, and no vehicle that stands here, has this address. A vehicle that was handed back or
-        whose lay-up was withdrawn stands in no bay any more.
+        No page, and no vehicle that stands here, has this address. A vehicle that was handed back
+        or whose lay-up was withdrawn stands in no bay any more.
       </p>
       <p>
         <Link href="/yard">To the Yard</Link>

@@ -11,8 +11,8 @@ export function Troubled({ list }: { list: FrameData['troubled'] }) {
   return (
     <section className={styles.troubled} aria-label="Cannot be judged">
       <b>
-        {list.length === 1 ? 'One battery' : `${list.length} batteries`} cannot be judged. Everything
-        else goes on.
+        {list.length === 1 ? 'One battery' : `${list.length} batteries`} cannot be judged.
+        Everything else goes on.
       </b>
       <ul>
         {list.slice(0, MOST_NAMED).map(({ words, href }) => (

@@ -77,6 +77,13 @@ export function noteField(at: EventTarget | null): void {
   if (isField(at) && !isKept(at) && !touched.has(at)) touched.set(at, at.value);
 }
 
+/** Notes what stood in the fields of a page that somebody may have typed into before it was alive. */
+export function noteFieldsOf(page: ParentNode): void {
+  for (const field of page.querySelectorAll('input, textarea')) {
+    if (isField(field) && !isKept(field)) touched.set(field, field.defaultValue);
+  }
+}
+
 /** What was typed was sent: nothing of it can be lost any more. */
 export function typedWasSent(): void {
   touched.clear();

@@ -39,7 +39,10 @@ export async function keepDraft(request: Request, id: string): Promise<Response>
   // A last save may come in after the vehicle was laid up: there is nothing left to keep.
   if (readVehicles(db(), id).length) return Response.json({ id });
   if (!hasDraft(db(), id) && countDrafts(db()) >= MAX_DRAFTS) {
-    return refuse(409, `${MAX_DRAFTS} lay-ups are left half done: finish or throw away some of them.`);
+    return refuse(
+      409,
+      `${MAX_DRAFTS} lay-ups are left half done: finish or throw away some of them.`,
+    );
   }
   putDraft(db(), { id, savedAt: new Date(now()).toISOString(), data: body });
   return Response.json({ id });

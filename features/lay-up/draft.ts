@@ -63,7 +63,7 @@ function readBattery(data: unknown): DraftBattery {
     .object({
       id: z.uuid().catch(fresh.id),
       fittedYear: Number0,
-      details: z.unknown(),
+      details: z.unknown().optional(),
       negativeOn: z.boolean().catch(true),
       drawMa: Number0,
       volts: Number0,

@@ -244,6 +244,12 @@ describe('a photograph', () => {
     const id = uuid();
     const bytes = Buffer.from([0xff, 0xd8, 0xff, 1, 2, 3]);
     const form = layUp({ bayId: 'bay-Y15', photos: [{ id, caption: 'left door' }] });
+    expect((await put(id, bytes, 'image/jpeg', form.vehicleId)).status).toBe(404);
+    const begun = {
+      ...newDraft('car', undefined, { bayId: '', collectOn: '' }),
+      vehicleId: form.vehicleId,
+    };
+    await keepDraft(request(begun), form.vehicleId);
     expect((await put(id, bytes, 'image/jpeg', form.vehicleId)).status).toBe(200);
     expect((await answer(postLayUp(request(form)))).status).toBe(200);
     const shown = getPhoto(id);
@@ -255,12 +261,16 @@ describe('a photograph', () => {
     expect(Buffer.from(await getPhoto(id).arrayBuffer())).toEqual(bytes);
   });
 
+  const PNG = Buffer.from('\x89PNG\r\n\x1a\nIHDR', 'latin1');
+
   it('goes with the draft that is thrown away, and stays with a vehicle that is here', async () => {
     const [lost, kept] = [uuid(), uuid()];
     const draft = newDraft('car', undefined, { bayId: '', collectOn: '' });
-    await put(lost, Buffer.from([1]), 'image/png', draft.vehicleId);
+    await keepDraft(request(draft), draft.vehicleId);
+    await put(lost, PNG, 'image/png', draft.vehicleId);
     const here = site().stays[0]!.vehicle.id;
-    await put(kept, Buffer.from([1]), 'image/png', here);
+    await put(kept, PNG, 'image/png', here);
+    expect(getPhoto(lost).status).toBe(200);
     forgetDraft(draft.vehicleId);
     forgetDraft(here);
     expect(getPhoto(lost).status).toBe(404);

@@ -190,9 +190,7 @@ function Form({
                 <button
                   type="button"
                   onClick={() =>
-                    void fetch(`/api/drafts/${id}`, { method: 'DELETE' }).then(() =>
-                      refresh(),
-                    )
+                    void fetch(`/api/drafts/${id}`, { method: 'DELETE' }).then(() => refresh())
                   }
                 >
                   Throw away

@@ -61,8 +61,10 @@ export async function openDeviceStore(): Promise<DeviceStore> {
   await writing(['probe'], (transaction) => transaction.objectStore('probe').clear());
   return {
     all: async () => (await db.getAll('outbox')).sort((a, b) => a.n - b.n),
-    put: (record) => writing(['outbox'], (transaction) => transaction.objectStore('outbox').put(record)),
-    drop: (id) => writing(['outbox'], (transaction) => transaction.objectStore('outbox').delete(id)),
+    put: (record) =>
+      writing(['outbox'], (transaction) => transaction.objectStore('outbox').put(record)),
+    drop: (id) =>
+      writing(['outbox'], (transaction) => transaction.objectStore('outbox').delete(id)),
     setAside: (what, at) =>
       writing(['aside'], (transaction) => transaction.objectStore('aside').add({ at, what })),
   };

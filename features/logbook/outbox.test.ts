@@ -238,7 +238,10 @@ describe('what is recorded on this device', () => {
       const one = reading(12.6);
       tab.enqueue(one);
       await settle();
-      expect(tab.outboxNow()).toMatchObject({ refused: [], stuck: expect.stringMatching(/not now/) as string });
+      expect(tab.outboxNow()).toMatchObject({
+        refused: [],
+        stuck: expect.stringMatching(/not now/) as string,
+      });
       expect(waitingIn(tab)).toEqual([one.id]);
       browser.all = null;
       await later(15_000);

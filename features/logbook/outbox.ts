@@ -123,10 +123,9 @@ async function takeOver(store: DeviceStore): Promise<DeviceStore> {
   const gone = new Set(state.sent.map(({ entry }) => entry.id));
   change({
     known: true,
-    waiting: [
-      ...waiting.filter(({ id }) => !here.has(id) && !gone.has(id)),
-      ...state.waiting,
-    ].sort((a, b) => order.get(a.id)! - order.get(b.id)!),
+    waiting: [...waiting.filter(({ id }) => !here.has(id) && !gone.has(id)), ...state.waiting].sort(
+      (a, b) => order.get(a.id)! - order.get(b.id)!,
+    ),
     refused: [...refused, ...state.refused],
   });
   if (waiting.length > 0) void send();

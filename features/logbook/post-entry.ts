@@ -55,10 +55,7 @@ class Refused extends Error {
 }
 
 /** Each is checked beside those before it, in the transaction in which all are recorded. */
-function allOrNone(
-  bodies: readonly unknown[],
-  reply: (all: Acknowledged[]) => Response,
-): Response {
+function allOrNone(bodies: readonly unknown[], reply: (all: Acknowledged[]) => Response): Response {
   const record = db().transaction(() =>
     bodies.map((body): Acknowledged => {
       const checked = check(body);
@@ -96,8 +93,7 @@ function check(
   const misplaced = misplacement(entry) ?? wronglyHung(entry);
   if (misplaced) return { refusal: refuse(409, misplaced) };
   // One whose vehicle stands nowhere is recorded too: there is nothing to hold it against.
-  const kept =
-    entry.kind === 'reading' ? loadBattery(db(), now(), entry.subjectId) : null;
+  const kept = entry.kind === 'reading' ? loadBattery(db(), now(), entry.subjectId) : null;
   const question = questionAbout(entry, kept);
   return question ? { refusal: refuse(422, question) } : { entry };
 }

@@ -43,7 +43,10 @@ export function Sheets({ data, nonce }: { data: PrintData; nonce: string }) {
   );
   return (
     <div className={styles.page}>
-      <style nonce={documentNonce(nonce)} suppressHydrationWarning>{`@page { size: ${PAPER_SIZES[paper]}; margin: 12mm; }`}</style>
+      <style
+        nonce={documentNonce(nonce)}
+        suppressHydrationWarning
+      >{`@page { size: ${PAPER_SIZES[paper]}; margin: 12mm; }`}</style>
       <header className={styles.controls}>
         <h1>Print for {data.vehicle}</h1>
         <fieldset>

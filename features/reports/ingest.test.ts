@@ -149,7 +149,7 @@ describe('reports of devices', () => {
         ),
         async (body) => {
           const reply = await send(body);
-          expect([400, 401, 409, 422]).toContain(reply.status);
+          expect([400, 401, 409, 422, 429]).toContain(reply.status);
           expect(typeof reply.reason).toBe('string');
         },
       ),

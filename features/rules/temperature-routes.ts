@@ -4,6 +4,7 @@ import { DayName } from '../../core/logbook/kinds';
 import { reasonOf } from '../../core/logbook/entry';
 import { climateFromDays } from '../../core/site/climate-from-days';
 import { writeClimate } from '../../store/site';
+import { Climate } from '../../core/site/climate';
 import { importHallDays } from '../../store/temperatures';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
@@ -55,7 +56,11 @@ export async function postTemperatures(request: Request): Promise<Response> {
     if (months === 0) {
       return refuse(422, 'No month has twenty days in the file: a climate needs more of them.');
     }
-    writeClimate(db(), climate);
+    const read = Climate.safeParse(climate);
+    if (!read.success) {
+      return refuse(422, 'A month of the file is warmer or colder than any place: other unit?');
+    }
+    writeClimate(db(), read.data);
     return Response.json({ months });
   }
   const hall = loaded.halls.find(({ id }) => id === parsed.data.target);

@@ -14,7 +14,8 @@ const ROUND_HOUR = 9;
 
 /** An answer, or the status and the words of a refusal. */
 export type OrRefused<T> =
-  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly status: number; readonly why: string };
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly status: number; readonly why: string };
 
 const refused = (status: number, why: string) => ({ ok: false, status, why }) as const;
 const noPlan = (why: string) => refused(503, `There is no plan of the season: ${why}`);

@@ -74,7 +74,10 @@ export function siteSeason(loaded: LoadedSite, walked: SettledRound | null): Sit
   const collects = loaded.stays.flatMap(({ batteries }) =>
     batteries.flatMap(({ standing }) => standing.collectDay ?? []),
   );
-  const end = collects.reduce((last, on) => Math.max(last, on), Math.max(day, toDay(site.seasonEnd)));
+  const end = collects.reduce(
+    (last, on) => Math.max(last, on),
+    Math.max(day, toDay(site.seasonEnd)),
+  );
   const chargers = new Map(loaded.stock.chargers.map((charger) => [charger.id, charger]));
   const extra: SeasonDocument['chargers'] = [];
   const leftOut: LeftOut[] = [];
@@ -221,8 +224,7 @@ export const HAND_BACK_MINUTES = 10;
 
 const tenth = (value: number) => Math.round(10 * value) / 10;
 
-const between = (low: number, value: number, high: number) =>
-  Math.min(high, Math.max(low, value));
+const between = (low: number, value: number, high: number) => Math.min(high, Math.max(low, value));
 
 /** Degrees that a season document knows. */
 const MOST_CELSIUS = 80;

@@ -17,7 +17,8 @@ export type SeasonPlan = { readonly leftOut: readonly LeftOut[] } & (
   { readonly kept: KeptPlan; readonly why: null } | { readonly kept: null; readonly why: string }
 );
 
-type Made = Omit<SeasonPlan, 'leftOut'> & ({ kept: KeptPlan; why: null } | { kept: null; why: string });
+type Made = Omit<SeasonPlan, 'leftOut'> &
+  ({ kept: KeptPlan; why: null } | { kept: null; why: string });
 
 const held = globalThis as typeof globalThis & {
   velvetEmberPlanning?: { readonly season: string; readonly made: Promise<Made> };

@@ -29,8 +29,7 @@ export function planFor({ season, earlier }: PlannerQuestion): PlanDocument {
 
 /** A plan that was held against its season and found sound, or why there is none. */
 export type Planned =
-  | { readonly ok: true; readonly plan: PlanDocument }
-  | { readonly ok: false; readonly why: string };
+  { readonly ok: true; readonly plan: PlanDocument } | { readonly ok: false; readonly why: string };
 
 /**
  * Plans a season, and holds the plan against it before anybody keeps it. One that breaks a rule

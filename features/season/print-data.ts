@@ -11,7 +11,11 @@ export interface PrintedRound {
   readonly minutes: number;
   readonly halls: readonly {
     readonly name: string;
-    readonly visits: readonly { readonly id: string; readonly name: string; readonly jobs: string }[];
+    readonly visits: readonly {
+      readonly id: string;
+      readonly name: string;
+      readonly jobs: string;
+    }[];
   }[];
 }
 

@@ -5,7 +5,5 @@ import { Season } from './season';
 
 export async function SeasonScreen() {
   const told = await askOrSetUp('season');
-  return (
-    <Themed>{told.ok ? <Season data={told.data} /> : <NoSeasonPlan why={told.why} />}</Themed>
-  );
+  return <Themed>{told.ok ? <Season data={told.data} /> : <NoSeasonPlan why={told.why} />}</Themed>;
 }

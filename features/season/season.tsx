@@ -259,7 +259,8 @@ export function Season({ data }: { data: SeasonScreenData }) {
           <p className={styles.quiet} role="status">
             {count} of {strips.length} batteries
           </p>
-          <Input data-kept
+          <Input
+            data-kept
             style={{ width: 190, marginLeft: 'auto' }}
             allowClear
             placeholder="Find a bay or a vehicle"

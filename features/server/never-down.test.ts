@@ -87,7 +87,9 @@ describe('one very empty battery', () => {
   });
 
   it('a pin on a channel that the charger lacks is a wish that is not heard', async () => {
-    const { id } = site().stock.chargers.find(({ channels, working }) => channels === 1 && working)!;
+    const { id } = site().stock.chargers.find(
+      ({ channels, working }) => channels === 1 && working,
+    )!;
     const data = { date: '2027-01-18', jobs: ['connect' as const], chargerId: id, channel: 9 };
     await take(newEntry('pinned', 'battery-031', NOW, data));
     expect(await failing('battery-031', vehicleOf('battery-031').vehicle.id)).toEqual([]);
@@ -114,7 +116,9 @@ describe('a battery that cannot be judged', () => {
     expect(sound.stays[2]!.batteries).toEqual([]);
     expect(sound.stays[2]!.troubled).toMatchObject([{ why: 'its reading has no date' }]);
     expect(sound.stays.flatMap(({ troubled }) => troubled)).toHaveLength(1);
-    const shown = yardData(sound).halls.flatMap(({ bays }) => bays.flatMap(({ stay }) => stay ?? []));
+    const shown = yardData(sound).halls.flatMap(({ bays }) =>
+      bays.flatMap(({ stay }) => stay ?? []),
+    );
     expect(shown.filter(({ troubled }) => troubled.length > 0)).toHaveLength(1);
     expect(shown).toHaveLength(loaded.stays.length);
   });
@@ -124,7 +128,10 @@ describe('dates that cannot be', () => {
   it.each(['0000-06-01', '0050-01-01', '0099-12-31', '1999-12-31', '2100-01-01', '9999-01-01'])(
     'an entry of %s is asked about and not taken',
     async (day) => {
-      const entry = { ...newEntry('note', 'battery-001', NOW, { text: 'x' }), at: `${day}T09:00:00.000Z` };
+      const entry = {
+        ...newEntry('note', 'battery-001', NOW, { text: 'x' }),
+        at: `${day}T09:00:00.000Z`,
+      };
       const { status, reason } = await post(entry);
       expect(status).toBe(400);
       expect(reason).toMatch(/at: is the year \d{4} right\?/);
@@ -133,11 +140,15 @@ describe('dates that cannot be', () => {
 
   it('one that an older version took is not counted, stands in the logbook, and breaks no page', async () => {
     const before = loadBattery(db(), NOW, 'battery-002')!.standing.state;
-    const strange = putOnRecord('charge-started', 'battery-002', '0050-01-01T09:00:00.000Z', { charger: 'x' });
+    const strange = putOnRecord('charge-started', 'battery-002', '0050-01-01T09:00:00.000Z', {
+      charger: 'x',
+    });
     const { vehicle } = vehicleOf('battery-002');
     expect(loadBattery(db(), NOW, 'battery-002')!.standing.state).toEqual(before);
     expect(await failing('battery-002', vehicle.id)).toEqual([]);
-    const page = (await told({ name: 'vehicle', about: vehicle.id, at: NOW })) as { entries: { id: string }[] };
+    const page = (await told({ name: 'vehicle', about: vehicle.id, at: NOW })) as {
+      entries: { id: string }[];
+    };
     expect(page.entries.map(({ id }) => id)).toContain(strange.id);
     await take(newEntry('withdrawn', 'battery-002', NOW, { why: '' }, strange.id, 'battery'));
     expect(await failing('battery-002', vehicle.id)).toEqual([]);
@@ -163,7 +174,10 @@ describe('dates that cannot be', () => {
 
   it('an entry of a week and more to come is one of a wrong clock', async () => {
     const entry = newEntry('lamp', 'battery-001', NOW + 8 * 86_400_000, { state: 'holding' });
-    expect(await post(entry)).toMatchObject({ status: 409, reason: expect.stringMatching(/clock/) as string });
+    expect(await post(entry)).toMatchObject({
+      status: 409,
+      reason: expect.stringMatching(/clock/) as string,
+    });
   });
 
   it.each([
@@ -205,7 +219,10 @@ describe('entries that belong together are checked beside each other', () => {
       newEntry('moved', right!.vehicle.id, NOW, { bayId: left!.bay.id }),
     ];
     expect((await batch(swap)).status).toBe(409);
-    const around = [newEntry('moved', left!.vehicle.id, NOW, { bayId: free().id }), ...swap.reverse()];
+    const around = [
+      newEntry('moved', left!.vehicle.id, NOW, { bayId: free().id }),
+      ...swap.reverse(),
+    ];
     expect((await batch(around)).status).toBe(200);
   });
 
@@ -218,7 +235,10 @@ describe('entries that belong together are checked beside each other', () => {
     );
     const charger = chargers.find(
       ({ id, working, volts, programmes }) =>
-        working && !taken.has(id) && volts.includes(12) && programmes.some((one) => one.id === 'normal'),
+        working &&
+        !taken.has(id) &&
+        volts.includes(12) &&
+        programmes.some((one) => one.id === 'normal'),
     )!;
     const hook = {
       chargerId: charger.id,
@@ -232,7 +252,8 @@ describe('entries that belong together are checked beside each other', () => {
       hours: 9,
       ampHours: 20,
     };
-    const start = (id: string) => newEntry('charge-started', id, NOW, { charger: charger.name, hook });
+    const start = (id: string) =>
+      newEntry('charge-started', id, NOW, { charger: charger.name, hook });
     const two = site()
       .stays.flatMap(({ batteries }) => batteries)
       .filter(
@@ -257,9 +278,13 @@ describe('entries that belong together are checked beside each other', () => {
 
   it('an older file that has two in one bay shows both, and each may still be moved', async () => {
     const [left, right] = site().stays.slice(10, 12);
-    putOnRecord('moved', right!.vehicle.id, new Date(NOW + 1).toISOString(), { bayId: left!.bay.id });
+    putOnRecord('moved', right!.vehicle.id, new Date(NOW + 1).toISOString(), {
+      bayId: left!.bay.id,
+    });
     const here = site().stays.filter(({ bay }) => bay.id === left!.bay.id);
-    expect(here.map(({ vehicle }) => vehicle.id).sort()).toEqual([left!.vehicle.id, right!.vehicle.id].sort());
+    expect(here.map(({ vehicle }) => vehicle.id).sort()).toEqual(
+      [left!.vehicle.id, right!.vehicle.id].sort(),
+    );
     const cells = yardData(site()).halls.flatMap(({ bays }) => bays);
     expect(cells.filter(({ mark }) => mark === left!.bay.mark)).toHaveLength(2);
     expect(new Set(cells.map(({ id }) => id)).size).toBe(cells.length);

@@ -5,8 +5,7 @@ export interface Question<Q> {
   readonly question: Q;
 }
 export type Answer<A> =
-  | { readonly n: number; readonly value: A }
-  | { readonly n: number; readonly failed: string };
+  { readonly n: number; readonly value: A } | { readonly n: number; readonly failed: string };
 
 interface Waiting<A> {
   readonly done: (answer: A) => void;

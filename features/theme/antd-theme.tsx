@@ -8,7 +8,13 @@ import { antdTheme } from './antd';
 import { documentNonce } from './nonce';
 
 /** Ant Design with our tokens; its styles carry the nonce of the page. */
-export function AntdTheme({ nonce: ofPage, children }: { nonce: string; children: React.ReactNode }) {
+export function AntdTheme({
+  nonce: ofPage,
+  children,
+}: {
+  nonce: string;
+  children: React.ReactNode;
+}) {
   const nonce = documentNonce(ofPage);
   const [cache] = useState(() => createCache());
   useServerInsertedHTML(() => {

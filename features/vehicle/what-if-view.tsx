@@ -92,7 +92,8 @@ export function WhatIfView({
         </label>
         <label>
           A circuit less, mA
-          <input data-kept
+          <input
+            data-kept
             inputMode="decimal"
             value={less}
             placeholder="0"
@@ -111,7 +112,8 @@ export function WhatIfView({
         </label>
         <label>
           Collected on
-          <input data-kept
+          <input
+            data-kept
             type="date"
             value={collect || (standing.collectDay === null ? '' : dayName(standing.collectDay))}
             onChange={(event) => setCollect(event.target.value)}

@@ -68,7 +68,8 @@ export function* attendedSeason(
       if (chance.uniform() < 0.01) truth.drawMa = chance.pick(DRAWS);
     }
     const walks = n === 0 || (n % 3 === 0 && chance.uniform() < 0.85);
-    for (const truth of walks ? all : []) walkTo(truth, morning + chance.between(0, 3 * MS_PER_HOUR));
+    for (const truth of walks ? all : [])
+      walkTo(truth, morning + chance.between(0, 3 * MS_PER_HOUR));
     if (chance.uniform() < 0.05) odds(morning);
     yield { day, at: morning + 4 * MS_PER_HOUR, entries: today };
 
@@ -76,10 +77,12 @@ export function* attendedSeason(
       const { id } = truth.battery;
       if (n === 0 || chance.uniform() < 0.03) note('draw', id, at, { milliamps: truth.drawMa });
       if (truth.hangs) {
-        const lamp = chance.uniform() < 0.9 ? 'holding' : chance.pick(['charging', 'dark', 'fault']);
+        const lamp =
+          chance.uniform() < 0.9 ? 'holding' : chance.pick(['charging', 'dark', 'fault']);
         note('lamp', id, at, { state: lamp as 'holding', source: 'eyes' });
         if (chance.uniform() > 0.4) return;
-        if (truth.hangs === 'charge') note('charge-ended', id, at, { full: lamp === 'holding', ampHours: null });
+        if (truth.hangs === 'charge')
+          note('charge-ended', id, at, { full: lamp === 'holding', ampHours: null });
         else note('maintainer', id, at, { on: false });
         truth.hangs = null;
         return;
@@ -108,7 +111,8 @@ export function* attendedSeason(
           ampHours: 20,
         };
         const noted = chance.uniform() < 0.6 ? { hook } : {};
-        if (chance.uniform() < 0.8) note('charge-started', id, at, { charger: charger.id, ...noted });
+        if (chance.uniform() < 0.8)
+          note('charge-started', id, at, { charger: charger.id, ...noted });
         else note('maintainer', id, at, { on: true, ...noted });
         truth.hangs = 'charge';
         truth.since = at;
@@ -124,21 +128,36 @@ export function* attendedSeason(
     function odds(at: number): void {
       const vehicle = chance.pick(site.vehicles);
       const { id } = chance.pick(all).battery;
-      const what = chance.pick(['collection', 'moved', 'outing', 'pinned', 'withdrawn', 'inspected', 'cut']);
+      const what = chance.pick([
+        'collection',
+        'moved',
+        'outing',
+        'pinned',
+        'withdrawn',
+        'inspected',
+        'cut',
+      ]);
       if (what === 'collection') {
-        const on = chance.uniform() < 0.2 ? null : dayName(day + Math.floor(chance.between(0, 150)));
+        const on =
+          chance.uniform() < 0.2 ? null : dayName(day + Math.floor(chance.between(0, 150)));
         note('collection', vehicle, at, { on });
       } else if (what === 'moved') note('moved', vehicle, at, { bayId: chance.pick(site.bays) });
       else if (what === 'outing') note('outing', vehicle, at, { minutes: 25 });
       else if (what === 'pinned') {
-        note('pinned', id, at, { date: dayName(day + Math.floor(chance.between(0, 30))), jobs: ['connect'] });
+        note('pinned', id, at, {
+          date: dayName(day + Math.floor(chance.between(0, 30))),
+          jobs: ['connect'],
+        });
       } else if (what === 'inspected') {
         note('inspected', id, at, { answers: { case: 'swollen' }, levels: null, note: '' });
-      } else if (what === 'cut') note('power-cut', chance.pick(['carding', 'dye']), at, { note: '' });
+      } else if (what === 'cut')
+        note('power-cut', chance.pick(['carding', 'dye']), at, { note: '' });
       else {
         const back = chance.pick(recorded.slice(-40));
         if (back.kind === 'laid-up' || Date.parse(back.at) < at - 20 * MS_PER_DAY) return;
-        today.push(site.entry('withdrawn', back.subjectId, at, { why: '' }, back.id, back.subjectKind));
+        today.push(
+          site.entry('withdrawn', back.subjectId, at, { why: '' }, back.id, back.subjectKind),
+        );
       }
     }
   }

@@ -49,7 +49,10 @@ export function valueOf(shape: Shape, chance: Random, texts: readonly string[]):
     }
     case 'string': {
       if (chance.uniform() < 0.7) return chance.pick(texts);
-      const length = Math.max(shape.minLength ?? 0, Math.floor(chance.between(0, Math.min(30, shape.maxLength ?? 30))));
+      const length = Math.max(
+        shape.minLength ?? 0,
+        Math.floor(chance.between(0, Math.min(30, shape.maxLength ?? 30))),
+      );
       return Array.from({ length }, () => chance.pick(LETTERS)).join('');
     }
     case 'array': {
@@ -61,7 +64,8 @@ export function valueOf(shape: Shape, chance: Random, texts: readonly string[]):
     case 'object': {
       const made: Record<string, unknown> = {};
       for (const [key, inner] of Object.entries(shape.properties ?? {})) {
-        if (shape.required?.includes(key) || chance.uniform() < 0.5) made[key] = valueOf(inner, chance, texts);
+        if (shape.required?.includes(key) || chance.uniform() < 0.5)
+          made[key] = valueOf(inner, chance, texts);
       }
       const { propertyNames: names, additionalProperties: more } = shape;
       if (names?.enum && typeof more === 'object') {
@@ -88,7 +92,9 @@ export function hostileEntry(site: SoakSite, now: number, before: readonly NewEn
   const { chance } = site;
   const kind = chance.pick(ENTRY_KIND_NAMES);
   const { subject } = ENTRY_KINDS[kind];
-  const dates = [-9999, -400, -1, 0, 1, 40, 1099, 1100, 20_000].map((by) => dayName(now / MS_PER_DAY + by));
+  const dates = [-9999, -400, -1, 0, 1, 40, 1099, 1100, 20_000].map((by) =>
+    dayName(now / MS_PER_DAY + by),
+  );
   const texts = [
     ...site.bays.slice(0, 4),
     ...site.chargers.slice(0, 3).map(({ id }) => id),
@@ -105,7 +111,14 @@ export function hostileEntry(site: SoakSite, now: number, before: readonly NewEn
     hall: ['carding', 'dye', 'yard', 'nowhere'],
     rules: ['house'],
   };
-  const at = chance.pick([now, now - MS_PER_DAY, now + 5 * MS_PER_DAY, now - 300 * MS_PER_DAY, Date.UTC(2000, 0, 1), Date.UTC(1950, 0, 1)]);
+  const at = chance.pick([
+    now,
+    now - MS_PER_DAY,
+    now + 5 * MS_PER_DAY,
+    now - 300 * MS_PER_DAY,
+    Date.UTC(2000, 0, 1),
+    Date.UTC(1950, 0, 1),
+  ]);
   const target = chance.uniform() < 0.2 && before.length > 0 ? chance.pick(before) : null;
   return makeEntry(
     kind,

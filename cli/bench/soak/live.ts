@@ -116,7 +116,9 @@ class Record {
 }
 
 const wordsOf = (error: unknown) =>
-  error instanceof Error ? (error.stack ?? error.message).split('\n').slice(0, 4).join(' | ') : String(error);
+  error instanceof Error
+    ? (error.stack ?? error.message).split('\n').slice(0, 4).join(' | ')
+    : String(error);
 
 /** An ordinary season, every page looked at each `every` days. */
 export async function liveSeason(seed: number, days: number, every: number): Promise<Lived> {

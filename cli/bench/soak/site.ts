@@ -30,7 +30,10 @@ const HALLS = [
 const BAYS_EACH = 8;
 
 /** What stands there: kinds with their batteries, from the smallest to a string of blocks. */
-const VEHICLES: readonly (readonly [VehicleKindId, readonly (readonly [BatteryRole, ChemistryId, number, number])[]])[] = [
+const VEHICLES: readonly (readonly [
+  VehicleKindId,
+  readonly (readonly [BatteryRole, ChemistryId, number, number])[],
+])[] = [
   ['motorcycle', [['starter', 'agm', 12, 4]]],
   ['motorcycle', [['starter', 'lfp', 12, 5]]],
   ['motorcycle', [['starter', 'flooded', 6, 8]]],
@@ -39,8 +42,21 @@ const VEHICLES: readonly (readonly [VehicleKindId, readonly (readonly [BatteryRo
   ['car', [['starter', 'flooded', 12, 60]]],
   ['car', [['starter', 'efb', 12, 70]]],
   ['car', [['starter', 'agm', 12, 80]]],
-  ['camper', [['starter', 'flooded', 12, 95], ['leisure', 'agm', 12, 100]]],
-  ['cart', [['string', 'flooded', 8, 170], ['string', 'flooded', 8, 170], ['string', 'flooded', 8, 170]]],
+  [
+    'camper',
+    [
+      ['starter', 'flooded', 12, 95],
+      ['leisure', 'agm', 12, 100],
+    ],
+  ],
+  [
+    'cart',
+    [
+      ['string', 'flooded', 8, 170],
+      ['string', 'flooded', 8, 170],
+      ['string', 'flooded', 8, 170],
+    ],
+  ],
   ['generator', [['starter', 'flooded', 12, 45]]],
 ];
 

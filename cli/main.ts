@@ -13,7 +13,8 @@ import { calc, calcHelp } from './calc/calc';
 import { BadInput, number, optional, parseFlags, text, whole, withDefault } from './flags';
 import { checkPlanFiles, plan } from './plan';
 import { lockOrSay } from './serve-here';
-import { HOST, Trouble, requirePort, serve } from './server';
+import { HOST } from './host';
+import { Trouble, requirePort, serve } from './server';
 import { DEMO_PACE, outsidePorts, playOutside, startOutside } from './stand-in';
 
 const SITE_FOLDER = '.data/site';
@@ -32,7 +33,7 @@ const HELP = `Velvet Ember keeps the batteries of laid-up vehicles ready.
                                             the work of a whole season, planned
   ./ember check-plan --in season.json --plan plan.json
                                             any plan held against its season, rule by rule
-  ./ember bench [--only sizes|server|core|judge|draw|hunt|foresee|stream|season|played]
+  ./ember bench [--only sizes|server|core|judge|draw|hunt|foresee|stream|season|played|soak]
                                             how fast it is and how well it judges
   ./ember backup FILE [--data DIR]          a consistent copy, also while the server runs
   ./ember restore FILE [--data DIR]         puts a backup in place; the old data is kept aside

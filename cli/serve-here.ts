@@ -1,7 +1,7 @@
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { damageIn, dataFile, openStore, StoreProblem, type Db } from '../store/open';
 import { lockFolder, type FolderLock } from '../store/lock';
-import { HOST } from './server';
+import { HOST } from './host';
 
 /** What the pages and routes hold for the whole process; their bundles are others than this one. */
 interface Held {

@@ -2,12 +2,11 @@ import { spawn } from 'node:child_process';
 import { createServer as createProbe } from 'node:net';
 import { join, resolve } from 'node:path';
 import type { FolderLock } from '../store/lock';
+import { HOST } from './host';
 import { serveHere } from './serve-here';
 
 /** Something that the person at the shell has to mend; told in one line, exit code 1. */
 export class Trouble extends Error {}
-
-export const HOST = '127.0.0.1';
 
 export function portIsFree(port: number): Promise<boolean> {
   return new Promise((done) => {

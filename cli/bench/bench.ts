@@ -9,6 +9,7 @@ import { benchSeason } from './season';
 import { benchPlayed } from './played/played';
 import { benchServer } from './server';
 import { benchSizes } from './sizes';
+import { benchSoak } from './soak/soak';
 import { benchStream } from './stream';
 
 interface Flags {
@@ -30,6 +31,7 @@ const PARTS = {
   stream: benchStream,
   season: (flags: Flags) => benchSeason(flags.highs ?? null),
   played: (flags: Flags) => benchPlayed(flags.seasons ?? 4),
+  soak: (flags: Flags) => benchSoak(flags.seasons ?? 10),
 };
 type Part = keyof typeof PARTS;
 const NAMES = Object.keys(PARTS) as [Part, ...Part[]];
@@ -40,7 +42,9 @@ export async function bench(argv: readonly string[]): Promise<number> {
     {
       only: optional(oneOf(NAMES, 'one part alone')),
       highs: optional(number(1, 3600, 's', 'with --only season: how long an exact solver gets')),
-      seasons: optional(number(1, 1000, '', 'with --only played: how many are played')),
+      seasons: optional(
+        number(1, 1000, '', 'with --only played or soak: how many are lived through'),
+      ),
       fit: optional(text('with --only draw: learns the chance of being settled anew', 'yes')),
     },
     argv,

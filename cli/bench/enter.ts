@@ -3,7 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { makeDemo } from '../../demo/make';
 import { DEMO_NOW } from '../../demo/site';
-import { HOST, freePort, startServer } from '../server';
+import { HOST } from '../host';
+import { freePort, startServer } from '../server';
 import { quantile, table } from './report';
 
 const CHROMIUM = '/usr/bin/chromium';

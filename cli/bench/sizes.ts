@@ -4,7 +4,8 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { makeDemo } from '../../demo/make';
 import { DEMO_NOW } from '../../demo/site';
-import { HOST, freePort, startServer } from '../server';
+import { HOST } from '../host';
+import { freePort, startServer } from '../server';
 import { table } from './report';
 
 const VIEWS = [

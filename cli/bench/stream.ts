@@ -8,7 +8,8 @@ import { worldFile } from '../../demo/world';
 import { writeMeter } from '../../store/devices';
 import { dataFile, openStore } from '../../store/open';
 import { addBenchTest, addPiece } from '../../store/traces';
-import { HOST, freePort, startServer } from '../server';
+import { HOST } from '../host';
+import { freePort, startServer } from '../server';
 import { outsidePorts, startOutside } from '../stand-in';
 import { quantile, table } from './report';
 

@@ -188,8 +188,8 @@ export function checkPlan(
       `${totalMinutes} minutes are less than the bound of ${plan.lowerBoundMinutes}.`,
     );
   }
-  const declares = (breach: Breach) =>
-    plan.unmet.some(({ battery, rule }) => battery === breach.battery && rule === breach.rule);
+  const declared = new Set(plan.unmet.map(({ battery, rule }) => `${battery}\n${rule}`));
+  const declares = ({ battery, rule }: Breach) => declared.has(`${battery}\n${rule}`);
   return {
     breaches: all.filter((breach) => !declares(breach)),
     declared: all.filter(declares),

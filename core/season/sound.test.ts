@@ -38,7 +38,7 @@ function laterBy(season: SeasonDocument, days: number, seed: number): SeasonDocu
     pins: season.pins.filter(({ date }) => date >= dayName(today)),
     batteries: season.batteries.flatMap((one) => {
       if (one.collect !== undefined && one.collect < dayName(today)) return [];
-      const { charging: _, ...battery } = one;
+      const battery = { ...one, charging: undefined };
       const at = free.findIndex(
         ({ chemistries, nominalVolts, halls }) =>
           chemistries.includes(one.chemistry) &&

@@ -128,6 +128,11 @@ export function fateOf(problem: Problem, unit: Unit, path: Pick<Path, 'visits'> 
   if (unit.collected && lastRound < 0) {
     say('handBack', until, `There is no round on or before ${on(until)}.`);
   }
+  if (hung && fullDue <= lastRound) {
+    // A charge that never ends makes nothing full.
+    const day = roundDay[fullDue]!;
+    say('recharge', day, `It was to be full again by the round of ${on(day)}.`);
+  }
   if (hung && (unit.collected || !unit.kept)) {
     say('charge', Math.max(0, before), 'Its charge does not end by the last round.');
   } else if (unit.collected) {

@@ -1,6 +1,6 @@
 import { LowerBound } from '../../core/season/bound';
-import { PlanDocument, type SeasonDocument } from '../../core/season/document';
-import { checkPlan } from '../../core/season-check/check';
+import { PlanDocument, type SeasonDocument, type SeasonRule } from '../../core/season/document';
+import { checkPlan, type Breach } from '../../core/season-check/check';
 import { problemOf } from '../../core/season/problem';
 import { remediesFor } from '../../core/season/remedies';
 import { replan } from '../../core/season/replan';
@@ -31,18 +31,49 @@ export function planFor({ season, earlier }: PlannerQuestion): PlanDocument {
 export type Planned =
   { readonly ok: true; readonly plan: PlanDocument } | { readonly ok: false; readonly why: string };
 
+/** What may be left wanting, if the plan says so; anything else makes it one that cannot be walked. */
+const MAY_BE_WANTING = new Set<string>([
+  'line',
+  'frost',
+  'reading',
+  'levels',
+  'lamp',
+  'recharge',
+  'collect',
+  'pin',
+] satisfies SeasonRule[]);
+
+/** The plan with what it leaves wanting and does not say itself; null: it cannot be walked. */
+function declared(plan: PlanDocument, breaches: readonly Breach[]): PlanDocument | null {
+  const more = breaches.flatMap(({ battery, rule, date, why }) =>
+    battery !== null && MAY_BE_WANTING.has(rule)
+      ? [{ battery, rule: rule as SeasonRule, date, why }]
+      : [],
+  );
+  if (more.length < breaches.length) return null;
+  const once = more.filter(
+    (one, i) =>
+      more.findIndex(({ battery, rule }) => battery === one.battery && rule === one.rule) === i,
+  );
+  return once.length === 0
+    ? plan
+    : { ...plan, lowerBoundMinutes: null, unmet: [...plan.unmet, ...once] };
+}
+
 /**
- * Plans a season, and holds the plan against it before anybody keeps it. One that breaks a rule
- * without saying so is thrown away, with the earlier one that it grew from; where the plan from
- * nothing is no better, there is none, and the first breach is the reason.
+ * Plans a season, and holds the plan against it before anybody keeps it. What that finds wanting
+ * is said in the plan; one that cannot be walked is thrown away, with the earlier one that it grew
+ * from, and where the plan from nothing is no better, there is none, and the breach is the reason.
  */
 export function soundPlan({ season, earlier }: PlannerQuestion): Planned {
   let why = '';
   for (const from of earlier ? [earlier, null] : [null]) {
     try {
       const plan = PlanDocument.parse(planFor({ season, earlier: from }));
-      const [breach] = checkPlan(season, plan).breaches;
-      if (!breach) return { ok: true, plan };
+      const { breaches } = checkPlan(season, plan);
+      const sound = declared(plan, breaches);
+      if (sound) return { ok: true, plan: sound };
+      const breach = breaches.find(({ rule }) => !MAY_BE_WANTING.has(rule)) ?? breaches[0]!;
       why = `${breach.battery ?? 'the plan'}, ${breach.date}: ${breach.why}`;
     } catch (error) {
       why = error instanceof Error ? error.message : String(error);

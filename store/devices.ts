@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Line } from '../core/text';
+import { readOrNot } from './read-or-not';
 import type { Db } from './open';
 
 export const Meter = z.object({
@@ -15,7 +16,7 @@ export type Meter = z.infer<typeof Meter>;
 /** The meter of the bench, or null where none was set up. */
 export function readMeter(db: Db): Meter | null {
   const row = db.prepare("SELECT name, host, port FROM device WHERE kind = 'meter'").get();
-  return row ? Meter.parse(row) : null;
+  return (row && readOrNot('the meter', Meter, row)[0]) ?? null;
 }
 
 export function writeMeter(db: Db, meter: Meter | null): void {

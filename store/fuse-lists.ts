@@ -1,11 +1,13 @@
 import { FuseList } from '../core/hunt/fuse-list';
 import { KnownFuse } from '../core/hunt/fuses';
+import { readOrNot } from './read-or-not';
 import type { Db } from './open';
 
 /** The fuse box of a model, or null where nobody has listed it. */
 export function readFuseList(db: Db, model: string): FuseList | null {
   const text = db.prepare('SELECT circuits FROM fuse_list WHERE model = ?').pluck().get(model);
-  return text === undefined ? null : FuseList.parse(JSON.parse(text as string));
+  if (text === undefined) return null;
+  return readOrNot(`the fuses of ${model}`, FuseList, JSON.parse(text as string))[0] ?? null;
 }
 
 export function writeFuseList(db: Db, model: string, list: FuseList): void {

@@ -1,4 +1,5 @@
 import { PlanDocument, SeasonDocument } from '../core/season/document';
+import { parseDay } from '../core/day';
 import type { Db } from './open';
 
 /** A plan as it was kept, with the season that it was made for. */
@@ -54,16 +55,21 @@ export const readPlan = (db: Db): KeptPlan | null =>
       Row | undefined,
   );
 
-/** Rounds of the plan that holds, with how many stops each has; empty: there is none. */
+/** Rounds of the plan that holds, with how many stops each has; empty: there is none that can be read. */
 export const readPlannedStops = (db: Db): [day: string, stops: number][] =>
-  db
-    .prepare(
-      `SELECT json_extract(value, '$.date'), json_array_length(value, '$.stops')
+  (
+    db
+      .prepare(
+        `SELECT json_extract(value, '$.date'), json_array_length(value, '$.stops')
          FROM season_plan, json_each(plan, '$.rounds')
         WHERE season_plan.id = (SELECT max(id) FROM season_plan)`,
-    )
-    .raw()
-    .all() as [string, number][];
+      )
+      .raw()
+      .all() as [unknown, unknown][]
+  ).filter(
+    (one): one is [string, number] =>
+      typeof one[0] === 'string' && parseDay(one[0]) !== null && typeof one[1] === 'number',
+  );
 
 /** The plan as it was at the end of a day. */
 export const readPlanOf = (db: Db, day: string): KeptPlan | null =>

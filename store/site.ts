@@ -7,6 +7,7 @@ import type { BatteryFacts } from '../core/judge/standing';
 import { Climate, HALL_KINDS } from '../core/site/climate';
 import { VEHICLE_KIND_IDS } from '../core/site/vehicle-kinds';
 import { PLAIN_VEHICLE, VehicleFacts } from '../core/stay/vehicle-facts';
+import { readOrNot } from './read-or-not';
 import type { Db } from './open';
 
 /** Master data as the tables hold it, checked on the way in and out. */
@@ -168,7 +169,10 @@ export function readVehicles(db: Db, id: string | null = null): Vehicle[] {
   return rows.map((row) => ({
     ...row,
     facts: remembered(db, `vehicle/${row.id}`, row.facts, () =>
-      row.facts === null ? PLAIN_VEHICLE : VehicleFacts.parse(JSON.parse(row.facts)),
+      row.facts === null
+        ? PLAIN_VEHICLE
+        : (readOrNot(`the facts of ${row.name}`, VehicleFacts, JSON.parse(row.facts))[0] ??
+          PLAIN_VEHICLE),
     ),
   }));
 }
@@ -196,7 +200,8 @@ export function readBatteries(db: Db, id: string | null = null): Battery[] {
     details: remembered(db, `battery/${row.id}`, row.details, () =>
       row.details === null
         ? usualDetails(row.chemistry)
-        : BatteryDetails.parse(JSON.parse(row.details)),
+        : (readOrNot(`the details of ${row.mark}`, BatteryDetails, JSON.parse(row.details))[0] ??
+          usualDetails(row.chemistry)),
     ),
   }));
 }

@@ -1,7 +1,8 @@
 import { Charger, Circuit, HallAir, Outlet, type Stock } from '../core/charge/stock';
+import { readOrNot } from './read-or-not';
 import type { Db } from './open';
 
-/** Everything a site charges with, by name. */
+/** Everything a site charges with, by name; without what cannot be read. */
 export function readStock(db: Db): Stock {
   const chargers = db
     .prepare('SELECT id, hall_id, name, facts FROM charger ORDER BY name')
@@ -26,8 +27,8 @@ export function readStock(db: Db): Stock {
     )
     .all() as HallAir[];
   return {
-    chargers: chargers.map(({ id, hall_id: hallId, name, facts }) =>
-      Charger.parse({ ...(JSON.parse(facts) as object), id, hallId, name }),
+    chargers: chargers.flatMap(({ id, hall_id: hallId, name, facts }) =>
+      readOrNot(`charger ${name}`, Charger, { ...(JSON.parse(facts) as object), id, hallId, name }),
     ),
     circuits,
     outlets: outlets.map((outlet) => ({ ...outlet, bays: JSON.parse(outlet.bays) as string[] })),

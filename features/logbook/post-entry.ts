@@ -22,7 +22,7 @@ import { hangingOf, loadBattery, loadSite, type KeptBattery } from '../site/load
  * Records one entry. 200 with its number once it is on disk, also when it was there before; 400
  * for an entry that is not one; 404 for a subject that is not here; 409 when the id stands for
  * other content, or something else is in the way; 422 with a question when a reading makes no
- * sense and nobody has confirmed it.
+ * sense and nobody has confirmed it; 503 when the disk is full or does not let anybody write.
  */
 export async function postEntry(request: Request): Promise<Response> {
   const { body, refusal } = await jsonBody(request);
@@ -69,6 +69,13 @@ function allOrNone(bodies: readonly unknown[], reply: (all: Acknowledged[]) => R
     return reply(record.immediate());
   } catch (error) {
     if (error instanceof Refused) return error.reply;
+    // Not for this entry's sake: all of them wait until it is mended.
+    if (/^SQLITE_(FULL|IOERR|READONLY|BUSY)/.test((error as { code?: string }).code ?? '')) {
+      return refuse(
+        503,
+        `nothing can be written to the server’s disk: ${(error as Error).message}`,
+      );
+    }
     throw error;
   }
 }

@@ -295,6 +295,41 @@ describe('entries that belong together are checked beside each other', () => {
   });
 });
 
+describe('rows that cannot be read', () => {
+  it('are done without: a charger, the meter, a fuse box, facts and details of an older version', async () => {
+    const logged = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+    const { vehicle, batteries } = site().stays[3]!;
+    const { id } = batteries[0]!.battery;
+    const chargers = site().stock.chargers.length;
+    db().exec(`
+      UPDATE charger SET facts = '{"channels":99}' WHERE id = (SELECT max(id) FROM charger);
+      UPDATE fuse_list SET circuits = '[{"fuse":""}]';
+      INSERT OR REPLACE INTO device (id, kind, name, host, port) VALUES ('meter', 'meter', '', '', 1);
+      UPDATE vehicle SET facts = '{"earth":"up"}' WHERE id = '${vehicle.id}';
+      UPDATE battery SET details = '{}' WHERE id = '${id}';
+      INSERT INTO season_plan (made_at, day, season, plan) VALUES ('2027-01-14', '2027-01-14', '{}', '{"rounds":[{"channel":-1}]}');
+    `);
+    expect(await failing(id, vehicle.id)).toEqual([]);
+    expect(site().stock.chargers).toHaveLength(chargers - 1);
+    expect((await seasonPlan(site())).kept).not.toBeNull();
+    logged.mockRestore();
+  });
+
+  it('a battery of a kind that is not known is named, and all others go on', async () => {
+    const logged = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+    const { vehicle, batteries } = site().stays[4]!;
+    const { id } = batteries[0]!.battery;
+    db().prepare("UPDATE battery SET chemistry = 'sodium' WHERE id = ?").run(id);
+    expect(await failing('battery-001', vehicle.id)).toEqual([]);
+    const { troubled } = (await told({ name: 'frame', about: null, at: NOW })) as {
+      troubled: { words: string; href: string }[];
+    };
+    expect(troubled).toMatchObject([{ href: `/vehicle/${vehicle.id}` }]);
+    db().prepare("UPDATE battery SET chemistry = 'flooded' WHERE id = ?").run(id);
+    logged.mockRestore();
+  });
+});
+
 describe('a lay-up that was withdrawn', () => {
   it('leaves its batteries where they can still be written about, and no page fails', async () => {
     const { vehicle, batteries } = site().stays.at(-1)!;

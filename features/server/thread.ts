@@ -36,9 +36,14 @@ export class Thread<Q, A> {
     });
   }
 
+  /** Ends the thread; what it was asked fails. */
+  end(): void {
+    void this.worker?.terminate();
+  }
+
   private running(): Worker {
     if (this.worker) return this.worker;
-    const worker = new Worker(this.file);
+    const worker = new Worker(this.file, { env: { ...process.env } });
     worker.on('message', (answer: Answer<A>) => {
       const asked = this.waiting.get(answer.n);
       this.waiting.delete(answer.n);

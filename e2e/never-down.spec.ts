@@ -74,18 +74,18 @@ test('picked by mouse, typed, Enter: it is recorded; typed and left, it is still
   await page.keyboard.press('Enter');
   await expect(page.getByText('Everything is sent')).toBeVisible();
   await expect.poll(() => logged('reading').at(-1)!.data).toContain('12.64');
-  await expect(page.locator('aside button', { hasText: 'typed, not recorded' })).toHaveCount(0);
+  await expect(page.locator('aside button', { hasText: 'not yet recorded' })).toHaveCount(0);
 
   // Two more, by finger: half a reading at one, then to the other and back.
   const left = await pickVolts(page);
   await page.keyboard.type('12');
   await pickVolts(page, [left]);
   await expect(volts(page)).not.toHaveText('0.12');
-  await expect(page.locator('aside').getByText('typed, not recorded')).toHaveCount(1);
+  await expect(page.locator('aside').getByText('not yet recorded')).toHaveCount(1);
   await page.getByRole('link', { name: 'Yard' }).click();
   await expect(page.getByRole('heading', { name: 'Yard', exact: true })).toBeVisible();
   await page.getByRole('link', { name: 'Round' }).click();
-  await page.locator('aside button', { hasText: 'typed, not recorded' }).click();
+  await page.locator('aside button', { hasText: 'not yet recorded' }).click();
   await expect(stop(page)).toHaveAttribute('aria-label', `Stop ${left}`);
   await expect(volts(page)).toHaveText('0.12');
   await page.keyboard.type('61');

@@ -16,7 +16,7 @@ export type Meter = z.infer<typeof Meter>;
 /** The meter of the bench, or null where none was set up. */
 export function readMeter(db: Db): Meter | null {
   const row = db.prepare("SELECT name, host, port FROM device WHERE kind = 'meter'").get();
-  return (row && readOrNot('the meter', Meter, row)[0]) ?? null;
+  return row === undefined ? null : (readOrNot('the meter', Meter, row)[0] ?? null);
 }
 
 export function writeMeter(db: Db, meter: Meter | null): void {

@@ -156,6 +156,7 @@ export const SeasonDocument = Season.superRefine((season, context) => {
     }
   };
   const taken = new Set<string>();
+  const standsIn = new Map<string, string>();
   season.batteries.forEach((battery, i) => {
     const at = ['batteries', i];
     if (!halls.has(battery.hall)) wrong([...at, 'hall'], `there is no hall ${battery.hall}`);
@@ -175,6 +176,9 @@ export const SeasonDocument = Season.superRefine((season, context) => {
       const channel = `${on.charger}/${on.channel}`;
       if (taken.has(channel)) wrong([...at, key, 'channel'], 'another battery hangs there');
       taken.add(channel);
+      const hall = standsIn.get(on.charger) ?? battery.hall;
+      if (hall !== battery.hall) wrong([...at, key, 'charger'], `it stands in ${hall}`);
+      standsIn.set(on.charger, hall);
     }
   });
   season.pins.forEach((pin, i) => {

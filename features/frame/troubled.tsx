@@ -17,7 +17,7 @@ export function Troubled({ list }: { list: FrameData['troubled'] }) {
       <ul>
         {list.slice(0, MOST_NAMED).map(({ words, href }) => (
           <li key={words}>
-            {words}. <Link href={href}>Correct the entry in its logbook</Link>
+            {words}. <Link href={href}>Look at its facts and its logbook</Link>
           </li>
         ))}
         {list.length > MOST_NAMED ? <li>and {list.length - MOST_NAMED} more</li> : null}

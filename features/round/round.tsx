@@ -475,7 +475,6 @@ function Walk({ data }: { data: RoundData }) {
               Undo
             </Button>
           </div>
-          <OutboxLine outbox={round.outbox} />
           <p className={styles.keys}>
             <span>
               <kbd>Enter</kbd> record
@@ -498,6 +497,7 @@ function Walk({ data }: { data: RoundData }) {
           </p>
           {help ? <AllKeys /> : null}
         </div>
+        <OutboxLine outbox={round.outbox} />
       </section>
       <Side judged={judged} verdict={verdict} />
     </div>

@@ -95,7 +95,7 @@ export function StopList({
                       {view.vehicle.name}
                       <small>
                         {view.judged.some(({ battery }) => keyed.has(battery.id)) ? (
-                          <b>typed, not recorded · </b>
+                          <b>not yet recorded · </b>
                         ) : null}
                         {view.passed
                           ? 'could not reach'

@@ -82,11 +82,12 @@ export function siteSeason(loaded: LoadedSite, walked: SettledRound | null): Sit
   const extra: SeasonDocument['chargers'] = [];
   const leftOut: LeftOut[] = [];
   const taken = new Set<string>();
+  const standsIn = new Map<string, string>();
   const batteries = loaded.stays.flatMap((stay, walk) =>
     stay.batteries.flatMap((kept, i): SeasonBattery[] => {
       if (condemnedFor(kept.standing.state)) return [];
       const row = SeasonBatteryRow.safeParse({
-        ...batteryOf(stay, kept, 100 * walk + i, { chargers, extra, taken }),
+        ...batteryOf(stay, kept, 100 * walk + i, { chargers, extra, taken, standsIn }),
         ...(through.has(kept.battery.id) ? { notBefore: dayName(walked!.day + 1) } : {}),
       });
       if (row.success) return [row.data];
@@ -349,6 +350,8 @@ interface Chargers {
   readonly extra: SeasonDocument['chargers'];
   /** Channels on which something hangs. */
   readonly taken: Set<string>;
+  /** The hall in which each charger hangs on something. */
+  readonly standsIn: Map<string, string>;
 }
 
 /** The charger and channel that it hangs on; one that nobody noted stands for itself. */
@@ -357,7 +360,7 @@ function hangingOn(
   batteryId: string,
   { facts, state }: KeptBattery['standing'],
   hallId: string,
-  { chargers, extra, taken }: Chargers,
+  { chargers, extra, taken, standsIn }: Chargers,
 ): { charger: string; channel: number } | null {
   if (state.chargeSince === null && state.maintainerSince === null) return null;
   if (state.hook) {
@@ -365,9 +368,12 @@ function hangingOn(
     // On one that is broken it is not charged.
     if (charger && !charger.working) return null;
     const channel = `${state.hook.chargerId}/${state.hook.channel}`;
-    // Two that were noted on one channel, or one that the charger lacks: each stands for itself.
-    if (charger && state.hook.channel <= charger.channels && !taken.has(channel)) {
+    // Two that were noted on one channel, on one charger in two halls, or on a channel that the
+    // charger lacks: each stands for itself.
+    const here = charger && (standsIn.get(charger.id) ?? hallId) === hallId;
+    if (here && state.hook.channel <= charger.channels && !taken.has(channel)) {
       taken.add(channel);
+      standsIn.set(charger.id, hallId);
       return { charger: charger.id, channel: state.hook.channel };
     }
   }

@@ -330,7 +330,7 @@ export function judgeable(loaded: LoadedSite): LoadedSite {
           console.error(`battery ${kept.battery.mark} cannot be judged`, error);
           troubled.push({
             battery: kept.battery,
-            why: error instanceof Error ? error.message : String(error),
+            why: `something in its facts or its logbook makes no sense (${error instanceof Error ? error.message : String(error)})`,
           });
           return false;
         }

@@ -231,6 +231,11 @@ function Bay({
             </span>
           );
         })}
+        {stay.troubled.map((mark) => (
+          <span key={mark} title={`${mark} cannot be judged: its page says why`}>
+            not judged
+          </span>
+        ))}
       </span>
     </a>
   );

@@ -34,6 +34,9 @@ export function instantProblem(at: string): string | null {
     : `is the year ${at.slice(0, 4)} right? Entries lie from ${EARLIEST_DATE.slice(0, 4)} to ${LATEST_DATE.slice(0, 4)}`;
 }
 
+/** A day of collection that is no further off than a stay may be long: what is reckoned to it ends. */
+export const collectionWithin = (on: Day, today: Day): Day => Math.min(on, today + MAX_STAY_DAYS);
+
 /** Why nobody is collected on a day, seen from today, as a question in words; null: one may be. */
 export function collectionProblem(on: Day, today: Day): string | null {
   if (on < today) return 'that day is past; choose today or a later one';

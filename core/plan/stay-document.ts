@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { CHEMISTRY_IDS, cellsFor } from '../battery/chemistries';
 import { usualDetails } from '../battery/details';
 import { BATTERY_ROLES } from '../battery/roles';
-import { MS_PER_DAY, dayOf, isTimeZone, parseDay, toDay } from '../day';
+import { MS_PER_DAY, dayOf, isTimeZone, toDay } from '../day';
+import { collectionWithin, dateProblem } from '../time-limits';
 import { EMPTY_BATTERY, type BatteryState } from '../logbook/fold';
 import type { Standing } from '../judge/standing';
 import { DEFAULT_RULES, RulePatch, applyPatch } from '../rules/rules';
@@ -15,9 +16,10 @@ const Instant = z.iso.datetime({
   offset: true,
   error: 'an instant is written 2027-01-14T09:00:00Z',
 });
-const DayText = z
-  .string()
-  .refine((name) => parseDay(name) !== null, 'a date is written YYYY-MM-DD, as 2027-02-14');
+const DayText = z.string().superRefine((name, context) => {
+  const message = dateProblem(name);
+  if (message) context.addIssue({ code: 'custom', message });
+});
 
 const Hall = z.strictObject({
   name: z.string().min(1).max(80).default('the hall'),
@@ -158,7 +160,10 @@ export function contextOfStay(stay: StayDocument): PlanContext {
     state,
     vehicleKind: vehicle.kind,
     laidUpAt,
-    collectDay: stay.collectOn === null ? null : toDay(stay.collectOn),
+    collectDay:
+      stay.collectOn === null
+        ? null
+        : collectionWithin(toDay(stay.collectOn), dayOf(now, stay.timeZone)),
     hallName: stay.hall.name,
     powerCutAt: null,
     silentSince: null,

@@ -32,6 +32,7 @@ function laterBy(season: SeasonDocument, days: number, seed: number): SeasonDocu
       halls,
     })),
   );
+  const standsIn = new Map<string, string>();
   return SeasonDocument.parse({
     ...season,
     today: dayName(today),
@@ -40,13 +41,17 @@ function laterBy(season: SeasonDocument, days: number, seed: number): SeasonDocu
       if (one.collect !== undefined && one.collect < dayName(today)) return [];
       const battery = { ...one, charging: undefined };
       const at = free.findIndex(
-        ({ chemistries, nominalVolts, halls }) =>
+        ({ id, chemistries, nominalVolts, halls }) =>
+          (standsIn.get(id) ?? one.hall) === one.hall &&
           chemistries.includes(one.chemistry) &&
           nominalVolts.includes(one.nominalVolts) &&
           (!halls || halls.includes(one.hall)),
       );
       const hangs = !one.kept && at >= 0 && chance.uniform() < 0.3;
       const [channel] = hangs ? free.splice(at, 1) : [];
+      if (channel) standsIn.set(channel.id, one.hall);
+      const on = one.kept ?? null;
+      if (on) standsIn.set(on.charger, one.hall);
       return [
         {
           ...battery,

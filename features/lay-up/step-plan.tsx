@@ -3,6 +3,7 @@
 import { useMemo, useState } from 'react';
 import { cellsFor } from '../../core/battery/chemistries';
 import { MS_PER_HOUR, parseDay } from '../../core/day';
+import { collectionWithin } from '../../core/time-limits';
 import { EMPTY_BATTERY, step, type BatteryState } from '../../core/logbook/fold';
 import { draft as entry, type EntryDraft } from '../../core/procedures/entry-draft';
 import type { PlanContext } from '../../core/plan/storage-plans';
@@ -64,7 +65,8 @@ export function StepPlan({ draft, data, change }: StepProps) {
 /** The battery as it will stand once it is laid up; null while something is missing. */
 function contextOf(draft: Draft, battery: DraftBattery, data: LayUpData): PlanContext | null {
   const hall = data.halls.find((one) => one.bays.some((bay) => bay.id === draft.bayId));
-  const collectDay = draft.stay === 'always-ready' ? null : parseDay(draft.collectOn);
+  const typed = draft.stay === 'always-ready' ? null : parseDay(draft.collectOn);
+  const collectDay = typed === null ? null : collectionWithin(typed, data.today);
   if (!hall || !(battery.capacityAh && battery.capacityAh > 0)) return null;
   if (draft.stay === 'collected' && (collectDay === null || collectDay < data.today)) return null;
   const { now, timeZone } = data.clock;

@@ -1,5 +1,5 @@
 import { dayName, dayOf, parseDay, toDay, type Day } from '../../core/day';
-import { MAX_STAY_DAYS } from '../../core/time-limits';
+import { MAX_STAY_DAYS, collectionWithin } from '../../core/time-limits';
 import { groupBy } from '../../core/group';
 import type { BatteryState, VehicleState } from '../../core/logbook/fold';
 import type { Standing } from '../../core/judge/standing';
@@ -232,7 +232,7 @@ export function keptOf(battery: Battery, hallId: string, standing: Standing): Ke
 
 /** The day of a collection, no further off than a stay may be long. */
 const collectDayOf = (on: string | null, today: Day): Day | null =>
-  on === null ? null : Math.min(toDay(on), today + MAX_STAY_DAYS);
+  on === null ? null : collectionWithin(toDay(on), today);
 
 /** Since when the charger that a battery hangs on has been silent; null where none reports. */
 function silenceOf(setting: Setting, state: BatteryState): number | null {

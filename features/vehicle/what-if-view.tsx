@@ -2,6 +2,7 @@
 
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import type { ChartConfiguration } from 'chart.js';
+import { collectionProblem } from '../../core/time-limits';
 import { MONTH_NAMES, dayName, parseDay, partsOf, shortDay } from '../../core/day';
 import type { Standing } from '../../core/judge/standing';
 import { chanceShort, formatPct } from '../../core/judge/words';
@@ -41,8 +42,8 @@ export function WhatIfView({
   const problem =
     less !== '' && !(lessMa >= 0 && lessMa <= 20_000)
       ? 'Milliamps of the circuit: 0 to 20000.'
-      : collect !== '' && (day === null || day <= data.today)
-        ? 'The day of collection is after today.'
+      : collect !== '' && (day === null || day <= data.today || collectionProblem(day, data.today))
+        ? 'The day of collection is after today, and within three years.'
         : null;
   const hall = data.halls.find(({ id }) => id === hallId);
   const change = useMemo(

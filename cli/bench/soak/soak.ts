@@ -7,7 +7,7 @@ import { liveHostile, liveSeason, type Lived } from './live';
 import { loadLargeSite } from './load';
 
 const DAYS = 150;
-const LOOK_EVERY = 30;
+const LOOK_EVERY = 75;
 const HOSTILE_SEASONS = 20;
 const HOSTILE_ENTRIES = 300;
 const SERVER_KILLS = 300;

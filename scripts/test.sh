@@ -76,7 +76,7 @@ if [ -z "$only" ] || [ "$only" = unit ]; then
   echo "== unit"
   node scripts/build-cli.mjs
   rm -f "$reports/unit.json"
-  npx --no-install jest --json --outputFile="$reports/unit.json"
+  npx --no-install jest --maxWorkers=2 --json --outputFile="$reports/unit.json"
   count "$reports/unit.json"
 fi
 

@@ -24,6 +24,7 @@ export interface Killed {
   readonly down: number;
 }
 
+const WARM_WITHIN_MS = 10_000;
 const BATTERIES = Array.from({ length: 40 }, (_, i) => `battery-${String(i + 1).padStart(3, '0')}`);
 
 /** Kills the server in mid-traffic, again and again, and looks what is left of what it said. */
@@ -43,6 +44,7 @@ export async function killServers(kills: number): Promise<Killed> {
     }
     const origin = `http://${HOST}:${server.port}`;
     let alive = true;
+    const before = acknowledged.size;
     const writing = Array.from({ length: 4 }, async () => {
       while (alive) {
         const id = uuidv7();
@@ -68,6 +70,11 @@ export async function killServers(kills: number): Promise<Killed> {
         }
       }
     });
+    // Warm first: what is killed is traffic, and not a start.
+    const late = Date.now() + WARM_WITHIN_MS;
+    while (acknowledged.size === before && Date.now() < late) {
+      await new Promise((later) => setTimeout(later, 10));
+    }
     await new Promise((later) => setTimeout(later, chance.between(5, 250)));
     process.kill(server.pid, 'SIGKILL');
     alive = false;

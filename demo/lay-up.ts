@@ -1,8 +1,9 @@
 import { MS_PER_DAY, dayName, type Day } from '../core/day';
 import { socOfVolts } from '../core/battery/state-of-charge';
-import { fitOf, type FitSubject } from '../core/charge/fit';
+import { plainContext } from '../core/context/plain-context';
+import { fitOf } from '../core/charge/charger-suitability';
 import type { Hook } from '../core/charge/stock';
-import { hookOf } from '../core/charge/subject';
+import { hookOf } from '../core/charge/look-in';
 import type { EntryData, EntryKind } from '../core/logbook/kinds';
 import { DEFAULT_RULES } from '../core/rules/rules';
 import { VEHICLE_KINDS } from '../core/site/vehicle-kinds';
@@ -22,40 +23,40 @@ export type Write = <K extends EntryKind>(
 ) => void;
 
 /** A channel of a charger, set as its attendant would for this battery. */
-export function hookedTo(one: Kept, chargerId: string, channel: number, celsius: number): Hook {
+export function hookedTo(
+  one: Kept,
+  chargerId: string,
+  channel: number,
+  celsius: number,
+  at: number,
+): Hook {
   const charger = DEMO_CHARGERS.find(({ id }) => id === chargerId)!;
   const { chemistry } = one.spec;
   const programme =
     charger.programmes.find(({ id }) => id === (chemistry === 'agm' ? 'agm' : chemistry)) ??
     charger.programmes[0]!;
-  const subject: FitSubject = {
-    chemistry,
-    cells: one.truth.cells,
-    nominalVolts: one.spec.volts,
-    capacityAh: one.spec.ah,
+  const value =
+    chemistry === 'lfp'
+      ? null
+      : socOfVolts({
+          chemistry,
+          cells: one.truth.cells,
+          scale: DEFAULT_RULES.scale[chemistry],
+          celsius,
+          volts: one.lastVolts,
+        });
+  const context = plainContext(chemistry, at, {
+    facts: { cells: one.truth.cells, nominalVolts: one.spec.volts, capacityAh: one.spec.ah },
+    details: one.details,
     ageYears: 3,
-    socPct:
-      chemistry === 'lfp'
-        ? null
-        : socOfVolts({
-            chemistry,
-            cells: one.truth.cells,
-            scale: DEFAULT_RULES.scale[chemistry],
-            celsius,
-            volts: one.lastVolts,
-          }),
+    soc: value === null ? null : { value, low: value, high: value },
     volts: one.lastVolts,
-    celsius,
+    celsius: [{ at, value: celsius, measured: true }],
     drawAmps: one.battery.connected ? one.spec.drawMa / 1000 : 0,
-    hallId: one.hallId,
-    hallName: '',
-    chargeLead: one.details.chargeLead,
-    outletMetres: one.details.outletMetres,
-    purpose: 'charge',
-    rules: DEFAULT_RULES,
-  };
+  });
   const outlet = DEMO_OUTLETS.find(({ bays }) => bays.includes(one.stay.bay));
-  return hookOf(fitOf(charger, programme, subject), subject, channel, outlet?.id ?? null);
+  const fit = fitOf(charger, programme, { context, hallId: one.hallId, purpose: 'charge' });
+  return hookOf(fit, context, channel, outlet?.id ?? null);
 }
 
 /** The first visit: papers, a look, a reading, the draw, and the storage plan carried out. */
@@ -115,7 +116,10 @@ export function layUp(
   if (stay.keeping === 'maintainer') {
     one.onMaintainer = true;
     const { charger, outlet } = DEMO_MAINTAINERS[stay.bay]!;
-    one.hook = { ...hookedTo(one, charger, 1, one.battery.temperature), outletId: outlet };
+    one.hook = {
+      ...hookedTo(one, charger, 1, one.battery.temperature, minutes(0)),
+      outletId: outlet,
+    };
     record('maintainer', id, minutes(3), { on: true, hook: one.hook });
     record('lamp', id, minutes(0.2), { state: 'charging' });
   }

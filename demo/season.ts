@@ -248,7 +248,7 @@ const BIG_FIRST = ['felt', 'heddle', 'shuttle'];
 const SMALL_AH = 30;
 
 /** Where a battery goes on charge: the first free channel of the usual chargers. */
-function hookFor(one: Kept, kept: readonly Kept[], celsius: number): Hook | null {
+function hookFor(one: Kept, kept: readonly Kept[], celsius: number, at: number): Hook | null {
   const small = one.spec.ah <= SMALL_AH || one.spec.volts < 12;
   for (const id of small ? SMALL_FIRST : BIG_FIRST) {
     const charger = DEMO_CHARGERS.find((charger) => charger.id === id)!;
@@ -257,7 +257,7 @@ function hookFor(one: Kept, kept: readonly Kept[], celsius: number): Hook | null
       const taken = kept.some(
         ({ hook }) => hook?.chargerId === charger.id && hook.channel === channel,
       );
-      if (!taken) return hookedTo(one, charger.id, channel, celsius);
+      if (!taken) return hookedTo(one, charger.id, channel, celsius, at);
     }
   }
   return null;
@@ -335,7 +335,7 @@ function walk(
 
 function putOn(one: Kept, kept: readonly Kept[], at: number, record: Write): void {
   one.charging = true;
-  one.hook = hookFor(one, kept, one.battery.temperature);
+  one.hook = hookFor(one, kept, one.battery.temperature, at);
   const name = DEMO_CHARGERS.find(({ id }) => id === one.hook?.chargerId)?.name ?? 'a borrowed one';
   record('charge-started', one.id, at, {
     charger: name,

@@ -12,6 +12,7 @@ import { forecastTool } from './forecast';
 import { freezingPointTool } from './freezing-point';
 import { hydrometerTool } from './hydrometer';
 import { lightsLeftOnTool } from './lights-left-on';
+import { mayTool } from './may';
 import { reserveTool } from './reserve';
 import { storagePlansTool } from './storage-plans';
 import { stateOfChargeTool } from './state-of-charge';
@@ -33,4 +34,5 @@ export const TOOLS: Readonly<Record<string, Tool>> = {
   solar: solarTool,
   'storage-plans': storagePlansTool,
   neutraliser: neutraliserTool,
+  may: mayTool,
 };

@@ -29,6 +29,24 @@ export interface Chemistry {
   readonly lineSocPct: number;
   /** The voltage hardly moves between full and empty: it says nothing of the loss. */
   readonly flatVoltage: boolean;
+  /** Lead-acid or lithium: what both kinds of a family share hangs on this, never on a name. */
+  readonly family: 'lead-acid' | 'lithium';
+  /** Its acid stands free: it can be topped up and drawn, where caps open. */
+  readonly wet: boolean;
+  /**
+   * Volts of a 12 V battery at 25 °C beyond which a programme harms it, and how far a maker's own
+   * figure may go beyond that. Data sheets, from memory: gel dries out for good, AGM vents.
+   */
+  readonly mostVolts: number;
+  readonly makersMostVolts: number;
+  /** What comes of more, as a clause. */
+  readonly overVolts: string;
+  /** Most current, as a share of its capacity. Data sheets, from memory. */
+  readonly mostRate: number;
+  /** It may hang on a charger that does not stop by itself, while somebody looks in. */
+  readonly takesManual: boolean;
+  /** Never charged at or under this; null: ice alone decides. */
+  readonly leastChargeCelsius: number | null;
   /** What is peculiar to a reading of this chemistry, said beside it. */
   readonly readingNote: string | null;
 }
@@ -53,6 +71,8 @@ const leadAcid = {
   restVoltsPerCell: { low: 1.25, high: 2.27 },
   flatVoltage: false,
   readingNote: null,
+  family: 'lead-acid' as const,
+  leastChargeCelsius: null,
 };
 
 /** Acid of flooded types. Battery Council International, open-circuit table (26.7 °C). */
@@ -91,6 +111,12 @@ export const CHEMISTRIES: Readonly<Record<ChemistryId, Chemistry>> = {
     selfDischargePctPerMonthAt20C: { value: 5, low: 2.5, high: 9 },
     acid: FLOODED_ACID,
     surfaceVoltsPerCell: 2.135,
+    wet: true,
+    mostVolts: 14.9,
+    makersMostVolts: 15,
+    overVolts: 'it boils its water off',
+    mostRate: 0.3,
+    takesManual: true,
     lineSocPct: 69,
     ...leadAcid,
   },
@@ -102,6 +128,12 @@ export const CHEMISTRIES: Readonly<Record<ChemistryId, Chemistry>> = {
     selfDischargePctPerMonthAt20C: { value: 3, low: 2, high: 4 },
     acid: FLOODED_ACID,
     surfaceVoltsPerCell: 2.14,
+    wet: true,
+    mostVolts: 14.9,
+    makersMostVolts: 15,
+    overVolts: 'it boils its water off',
+    mostRate: 0.35,
+    takesManual: true,
     lineSocPct: 65,
     ...leadAcid,
   },
@@ -113,6 +145,12 @@ export const CHEMISTRIES: Readonly<Record<ChemistryId, Chemistry>> = {
     selfDischargePctPerMonthAt20C: { value: 2, low: 1, high: 3 },
     acid: STRONG_ACID,
     surfaceVoltsPerCell: 2.175,
+    wet: false,
+    mostVolts: 14.8,
+    makersMostVolts: 15,
+    overVolts: 'it vents its water for good',
+    mostRate: 0.35,
+    takesManual: false,
     lineSocPct: 58,
     ...leadAcid,
   },
@@ -124,6 +162,12 @@ export const CHEMISTRIES: Readonly<Record<ChemistryId, Chemistry>> = {
     selfDischargePctPerMonthAt20C: { value: 1.5, low: 1, high: 2 },
     acid: STRONG_ACID,
     surfaceVoltsPerCell: 2.175,
+    wet: false,
+    mostVolts: 14.4,
+    makersMostVolts: 14.6,
+    overVolts: 'it dries out for good',
+    mostRate: 0.25,
+    takesManual: false,
     lineSocPct: 54,
     ...leadAcid,
   },
@@ -139,6 +183,14 @@ export const CHEMISTRIES: Readonly<Record<ChemistryId, Chemistry>> = {
     acid: null,
     restVoltsPerCell: { low: 2.3, high: 3.6 },
     surfaceVoltsPerCell: 3.4,
+    family: 'lithium',
+    wet: false,
+    mostVolts: 14.6,
+    makersMostVolts: 14.6,
+    overVolts: 'its protection cuts off, or fails',
+    mostRate: 0.5,
+    takesManual: false,
+    leastChargeCelsius: 0,
     lineSocPct: 30,
     flatVoltage: true,
     readingNote:

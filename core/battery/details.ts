@@ -2,6 +2,8 @@ import { z } from 'zod';
 import { Line } from '../text';
 import type { ChemistryId } from './chemistries';
 
+const volts = z.number().min(1, 'at least 1 V').max(120, 'at most 120 V').nullable().default(null);
+
 /**
  * What else is written on a battery's case or found around it. Whether caps open is a fact of
  * its own: there are sealed flooded batteries, and it decides about levels and the hydrometer.
@@ -25,6 +27,17 @@ export const BatteryDetails = z.strictObject({
   outletMetres: z.number().min(0).max(200).nullable(),
   /** Month in which it was fitted, 1–12, where the case says so. */
   fittedMonth: z.int().min(1).max(12).nullable(),
+  /** The maker's own figures win over the house's; null: not written anywhere. At its posts. */
+  makerAbsorptionVolts: volts,
+  makerFloatVolts: volts,
+  makerMaxAmps: z
+    .number()
+    .min(0.1, 'at least 0.1 A')
+    .max(500, 'at most 500 A')
+    .nullable()
+    .default(null),
+  /** Coldest at which it may be charged. */
+  makerLeastCelsius: z.number().min(-40).max(30).nullable().default(null),
 });
 export type BatteryDetails = z.infer<typeof BatteryDetails>;
 
@@ -42,6 +55,10 @@ export function usualDetails(chemistry: ChemistryId): BatteryDetails {
     chargeLead: false,
     outletMetres: null,
     fittedMonth: null,
+    makerAbsorptionVolts: null,
+    makerFloatVolts: null,
+    makerMaxAmps: null,
+    makerLeastCelsius: null,
   };
 }
 

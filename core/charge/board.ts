@@ -1,5 +1,5 @@
 import type { BatteryState } from '../logbook/fold';
-import type { Fit } from './fit';
+import type { Fit } from './charger-suitability';
 import { overload, type PluggedIn } from './room';
 import type { Charger, Hook, Stock } from './stock';
 

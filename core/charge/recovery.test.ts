@@ -37,6 +37,7 @@ function ladder(state: Partial<BatteryState>, more: Partial<RecoveryQuestion> = 
     capacityAh: 22,
     coldCrankingAmps: 200,
     celsius: 12,
+    ice: null,
     rules: DEFAULT_RULES,
     now: at('2027-01-14'),
     ...more,
@@ -56,9 +57,9 @@ describe('the recovery ladder', () => {
   });
 
   it('thaws first what may be frozen', () => {
-    expect(ladder({}, { celsius: -14 }).now).toBe('thaw');
+    expect(ladder({}, { ice: { freezingCelsius: -9 } }).now).toBe('thaw');
     const thawed = { ...begun, thawedAt: at('2027-01-12') };
-    expect(ladder({ recovery: thawed }, { celsius: -14 }).now).toBe('inspect');
+    expect(ladder({ recovery: thawed }, { ice: { freezingCelsius: -9 } }).now).toBe('inspect');
   });
 
   it('goes step by step: inspect, charge, rest, read, load test, keep', () => {
@@ -227,7 +228,7 @@ describe('watching a charger', () => {
     standing({
       state: { maintainerSince: at('2027-01-14') - hours * MS_PER_HOUR, hook, ...more },
     });
-  const kinds = (kept: ReturnType<typeof standing>) => watchOf(kept).map(({ kind }) => kind);
+  const kinds = (kept: ReturnType<typeof standing>) => watchOf(kept, null).map(({ kind }) => kind);
   const lamp = (state: 'charging' | 'holding' | 'dark' | 'fault', hoursAgo = 1) => ({
     state,
     at: at('2027-01-14') - hoursAgo * MS_PER_HOUR,
@@ -252,7 +253,7 @@ describe('watching a charger', () => {
   });
 
   it('a dark lamp asks for outlet, switch, fuse, clamp, in this order', () => {
-    const found = watchOf(on({ lamp: lamp('dark') })).find(({ kind }) => kind === 'dark')!;
+    const found = watchOf(on({ lamp: lamp('dark') }), null).find(({ kind }) => kind === 'dark')!;
     expect(found.look.map((look) => look.split(':')[0])).toEqual([
       'Outlet',
       'Switch',

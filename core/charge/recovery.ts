@@ -1,4 +1,3 @@
-import { freezingOfSoc } from '../battery/acid';
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import {
   LOAD_TEST_FROM_PCT,
@@ -6,6 +5,7 @@ import {
   loadTestAmps,
   loadTestFloor,
 } from '../battery/load-test';
+import { THAW_CELSIUS, thawHours } from '../battery/thaw';
 import { socOfVolts, voltsOfSoc } from '../battery/state-of-charge';
 import { MS_PER_HOUR } from '../day';
 import { condemnedFor } from '../inspect/open';
@@ -19,9 +19,6 @@ const FLAT_VOLTS_PER_CELL = 2;
 const CELL_GONE_VOLTS_PER_CELL = 1.75;
 /** Whether it holds is asked a day after the charge. Common practice. */
 export const HOLDS_AFTER_HOURS = 24;
-/** Hours near freezing until a frozen battery is thawed through, and where. Our own choice. */
-export const THAW_HOURS = 24;
-const THAW_CELSIUS = 5;
 /** A reading the next morning counts as a day after. Our own choice. */
 const A_DAY_ABOUT = 4 * MS_PER_HOUR;
 /** A slow charge may take so many times what is foreseen. Common practice. */
@@ -75,6 +72,8 @@ export interface RecoveryQuestion {
   readonly capacityAh: number;
   readonly coldCrankingAmps: number | null;
   readonly celsius: number;
+  /** Whether there may be ice in it, as it is judged everywhere; null: there is none. */
+  readonly ice: { readonly freezingCelsius: number } | null;
   readonly rules: Rules;
   readonly now: number;
 }
@@ -133,15 +132,12 @@ export function recoveryOf(question: RecoveryQuestion): Recovery | null {
   };
 
   // Thaw: only where it can be frozen.
-  const flatAt = state.readings.findLast((one) => one.at <= begun.at);
-  const soc = flatAt ? socAt(question, flatAt.volts) : 0;
-  const freezing = freezingOfSoc(chemistry, soc);
-  const frozen = freezing !== null && question.celsius < freezing + 1 && begun.thawedAt === null;
+  const frozen = question.ice !== null && begun.thawedAt === null;
   put({
     id: 'thaw',
     label: 'Thaw',
-    say: `Never charge a frozen battery. Bring it where it is above ${formatTemperature(THAW_CELSIUS, rules)}, and leave it there.`,
-    limit: `${THAW_HOURS} h`,
+    say: `Never charge a frozen battery. Bring it where it is at ${formatTemperature(THAW_CELSIUS, rules)} or more, and leave it there.`,
+    limit: `${thawHours(question.capacityAh)} h without a break, or its case measured at ${formatTemperature(THAW_CELSIUS, rules)}`,
     ends: 'Ice that has split the case.',
     from: null,
     state: begun.thawedAt !== null ? 'done' : frozen ? 'now' : 'not-needed',
@@ -150,9 +146,7 @@ export function recoveryOf(question: RecoveryQuestion): Recovery | null {
         ? 'thawed through'
         : frozen
           ? null
-          : freezing === null
-            ? 'nothing in it freezes'
-            : `it freezes at ${formatTemperature(freezing, rules)}, and it is ${formatTemperature(question.celsius, rules)} here`,
+          : 'it has not been near its freezing point since it was last warm through',
   });
 
   const inspected = state.inspection !== null && state.inspection.at >= begun.at;

@@ -1,3 +1,6 @@
+import { contextOf } from '../context/from-record';
+import type { Estimate } from '../estimate';
+import { blockedFromCharge } from '../gate/gate';
 import { MS_PER_DAY, MS_PER_HOUR } from '../day';
 import { formatInstant } from '../judge/words';
 import { expectedLoss } from '../judge/loss';
@@ -5,7 +8,15 @@ import { isOld, isSilent, modeUnseen, type Standing } from '../judge/standing';
 import { chargeCourse, slowCauses, DARK_CHECKS } from './course';
 import { PROGRAMMES } from './stock';
 
-export const WATCH_KINDS = ['silent', 'dark', 'fault', 'too-long', 'too-short', 'mode'] as const;
+export const WATCH_KINDS = [
+  'must-not',
+  'silent',
+  'dark',
+  'fault',
+  'too-long',
+  'too-short',
+  'mode',
+] as const;
 export type WatchKind = (typeof WATCH_KINDS)[number];
 
 /** Something about a charger in use that asks to be looked at. */
@@ -25,12 +36,27 @@ const DARK_ORDER = DARK_CHECKS.filter(({ id }) => id !== 'charger').map(
 );
 
 /** What is wrong, or may be, with the charger or maintainer that a battery hangs on. */
-export function watchOf(standing: Standing): WatchFinding[] {
+export function watchOf(standing: Standing, soc: Estimate | null): WatchFinding[] {
   const { state, timeZone, rules, now } = standing;
   const since = state.maintainerSince ?? state.chargeSince;
   if (since === null) return [];
   const found: WatchFinding[] = [];
   const instant = (at: number) => formatInstant(at, timeZone, rules);
+  const against = blockedFromCharge(contextOf(standing, soc)).filter(
+    // What only hangs on to be held is not charged any more.
+    ({ code }) => state.maintainerSince === null || code === 'condemned' || code === 'plates-show',
+  );
+  if (against.length > 0) {
+    found.push({
+      kind: 'must-not',
+      headline: 'It must not be on charge',
+      why: against.map(({ words }) => words).join(' '),
+      look: [
+        'Mains off at the wall now, wait until its lamps are out; then its clamps.',
+        'A hot case, a hiss or a smell of rotten eggs: mains off from afar, air, and do not touch it until it is cool.',
+      ],
+    });
+  }
   if (isSilent(standing)) {
     found.push({
       kind: 'silent',

@@ -1,7 +1,9 @@
 import { instantAt, toDay } from '../day';
 import { EMPTY_BATTERY, type BatteryState, type RecordedReading } from '../logbook/fold';
 import { DEFAULT_RULES } from '../rules/rules';
+import { usualDetails } from '../battery/details';
 import { hallTemperatures } from '../site/climate';
+import { PLAIN_VEHICLE } from '../stay/vehicle-facts';
 import type { BatteryFacts, Standing } from './standing';
 
 /** A mild unheated hall and a plain battery, for the judge's tests. */
@@ -36,6 +38,11 @@ export function standing(
   const { facts, state, ...rest } = more;
   return {
     vehicleKind: 'car',
+    vehicleId: 'v',
+    vehicle: PLAIN_VEHICLE,
+    details: usualDetails(facts?.chemistry ?? 'flooded'),
+    block: null,
+    benchHallId: null,
     laidUpAt: at('2026-11-01'),
     collectDay: toDay('2027-04-10'),
     hallName: 'Dye House',

@@ -8,7 +8,7 @@ import { chanceOf, learntSoc } from '../learn/answers';
 import type { Learnt } from '../learn/learn';
 import type { BatteryState, RecordedReading } from '../logbook/fold';
 import { roundFor, roundOnOrAfter } from '../plan/rounds';
-import { condemnedFor } from '../inspect/open';
+import { conditionOf } from './condition';
 import { drawsOfLearnt, isHeld, isSettled, learntOf, socOfReading } from './learnt';
 import { dailyLoss, lossOf, type LossAnswer } from './loss';
 import { indexOfDay, isOld, today, type Standing } from './standing';
@@ -125,7 +125,7 @@ export function outlookOf(standing: Standing): Outlook | null {
     }
   }
   // What is condemned is not charged, whatever it asks for.
-  const condemned = condemnedFor(state) !== null;
+  const condemned = conditionOf(standing) !== null;
   if (condemned) reasons.length = 0;
   reasons.sort((a, b) => a[0] - b[0]);
   const first = reasons[0];

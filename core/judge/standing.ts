@@ -1,5 +1,7 @@
 import { dayOf, type Day } from '../day';
 import type { ChemistryId } from '../battery/chemistries';
+import type { BatteryDetails } from '../battery/details';
+import type { VehicleFacts } from '../stay/vehicle-facts';
 import type { DailyTemperatures } from '../site/climate';
 import type { VehicleKindId } from '../site/vehicle-kinds';
 import type { BatteryState } from '../logbook/fold';
@@ -25,6 +27,13 @@ export interface Standing {
   readonly facts: BatteryFacts;
   readonly state: BatteryState;
   readonly vehicleKind: VehicleKindId;
+  readonly vehicleId: string;
+  readonly vehicle: VehicleFacts;
+  readonly details: BatteryDetails;
+  /** Its place among the blocks of a string; null: it is none. */
+  readonly block: { readonly index: number; readonly of: number } | null;
+  /** The hall of the bench, where that is another one than its vehicle's. */
+  readonly benchHallId: string | null;
   readonly laidUpAt: number | null;
   /** Day of collection; null: always ready. */
   readonly collectDay: Day | null;

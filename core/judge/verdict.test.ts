@@ -132,7 +132,7 @@ describe('the verdict on a resting voltage', () => {
 
   it('warns of frost, and of what may be frozen', () => {
     const low = standing({ state: { readings: [], charges: [], lastFullAt: null } });
-    expect(judgeReading(low, { volts: 11.7 }).verdict.kind).toBe('recharge-now');
+    expect(judgeReading(low, { volts: 11.95 }).verdict.kind).toBe('recharge-now');
     const cold = standing({ state: { readings: [], charges: [], lastFullAt: null } });
     cold.temperatures.low.fill(-19);
     const { verdict } = judgeReading(cold, { volts: 11.7 });

@@ -3,8 +3,12 @@ import type { Estimate } from '../estimate';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { voltsOfSoc } from '../battery/state-of-charge';
 import { limitMa } from '../drain/limit';
-import type { Consequence, Finding } from '../inspect/findings';
-import { chargeBlock, condemnedFor } from '../inspect/open';
+import { contextOf } from '../context/from-record';
+import type { First, ReasonCode } from '../gate/acts';
+import { blockedFromCharge } from '../gate/gate';
+import { iceIn } from '../gate/ice';
+import type { Reason } from '../gate/reasons';
+import { conditionOf, type Condemned } from './condition';
 import type { RecordedReading } from '../logbook/fold';
 import { chargeCourse } from '../charge/course';
 import { watchOf } from '../charge/watch';
@@ -113,7 +117,7 @@ export function judge(standing: Standing, reading: RecordedReading | null = null
   const readingSoc = reading && socOfReading(reading, standing);
   const base = { outlook, readingSoc, readAgainAt: null, cautions: [] as string[] };
 
-  const finding = condemnedFor(standing.state);
+  const finding = conditionOf(standing);
   if (finding) return condemned(standing, finding, base);
   if (reading && !isSettled(reading, standing)) return unsettled(standing, reading, base);
   if (!outlook) {
@@ -127,9 +131,9 @@ export function judge(standing: Standing, reading: RecordedReading | null = null
     };
   }
   if (outlook.onCharge) {
-    return { ...base, ...onCharge(standing) };
+    return { ...base, ...onCharge(standing, outlook.soc) };
   }
-  const watch = watchOf(standing);
+  const watch = watchOf(standing, outlook.soc);
   if (outlook.held) {
     const lamp = standing.state.lamp;
     return {
@@ -160,7 +164,7 @@ export function judge(standing: Standing, reading: RecordedReading | null = null
 }
 
 /** Where its charge should be by now. */
-function onCharge(standing: Standing): Pick<Verdict, 'kind' | 'headline' | 'why'> {
+function onCharge(standing: Standing, soc: Estimate): Pick<Verdict, 'kind' | 'headline' | 'why'> {
   const { state, now } = standing;
   const since = state.chargeSince!;
   const course = chargeCourse(state.hook, since, now);
@@ -180,7 +184,7 @@ function onCharge(standing: Standing): Pick<Verdict, 'kind' | 'headline' | 'why'
       ...(state.lamp?.state === 'holding'
         ? [say`Its lamp says that it holds: take it off.`]
         : finish),
-      ...watchOf(standing).map((one) => say`${one.headline}. ${one.why}`),
+      ...watchOf(standing, soc).map((one) => say`${one.headline}. ${one.why}`),
     ],
   };
 }
@@ -198,16 +202,15 @@ export function outBeforeFrost(standing: Standing): Day | null {
   return first < 0 ? null : today(standing) + Math.max(0, first - 1);
 }
 
-function condemned(standing: Standing, finding: Finding, base: Base): Verdict {
+function condemned(standing: Standing, finding: Condemned, base: Base): Verdict {
   const by = outBeforeFrost(standing);
   const day = today(standing);
-  const seen = standing.state.inspection!.at;
   return {
     ...base,
     kind: 'condemned',
     headline: 'Replace it, never charge it',
     why: [
-      say`Inspected on ${figure(shortDay(dayOf(seen, standing.timeZone), day))}: ${finding.seen}.`,
+      say`${finding.id === 'spent' ? 'Judged' : 'Inspected'} on ${figure(shortDay(dayOf(finding.at, standing.timeZone), day))}: ${finding.seen}.`,
       by === null
         ? say`No frost is foreseen where it stands; take it out all the same.`
         : by <= day
@@ -254,7 +257,7 @@ function unsettled(standing: Standing, reading: RecordedReading, base: Base): Ve
 function standingVerdict(standing: Standing, outlook: Outlook, base: Base): Verdict {
   const day = today(standing);
   const why: Sentence[] = [];
-  const { facts, rules } = standing;
+  const { rules } = standing;
   const line = formatVolts(lineVolts(standing));
   const soc = formatPct(outlook.soc.value);
   const under = outlook.soc.value <= outlook.lineSocPct;
@@ -287,16 +290,15 @@ function standingVerdict(standing: Standing, outlook: Outlook, base: Base): Verd
   why.push(...houseSentences(standing, outlook));
   why.push(...cellSentences(standing));
 
-  const frozenNow =
-    outlook.freezingCelsius !== null && coldestLately(standing) <= outlook.freezingCelsius;
-  if (frozenNow) {
-    why.push(
-      say`It freezes near ${figure(formatTemperature(outlook.freezingCelsius!, rules))}, and the hall has been down to ${figure(formatTemperature(coldestLately(standing), rules))}.`,
-    );
+  const context = contextOf(standing, outlook.soc);
+  const blocked = blockedFromCharge(context);
+  const ice = iceIn(context);
+  if (ice && !ice.inDoubt) {
+    why.push(...blocked.filter(({ code }) => ICY.includes(code)).map(({ words }) => [words]));
     return {
       ...base,
       kind: 'frozen',
-      headline: 'May be frozen',
+      headline: ice.certain ? 'Frozen: thaw it first' : 'May be frozen: thaw it first',
       why,
       cautions: [
         'Never charge a frozen battery. Bring it in, let it thaw, look for splits and swollen walls, then decide.',
@@ -319,13 +321,9 @@ function standingVerdict(standing: Standing, outlook: Outlook, base: Base): Verd
   const cautions: string[] = [];
   const kindCaution = VEHICLE_KINDS[standing.vehicleKind].caution;
   if (kindCaution) cautions.push(kindCaution);
-  if (facts.chemistry === 'lfp' && hallMean(standing.temperatures, day) <= 0) {
-    cautions.push('Lithium is never charged at or below 0 °C: warm it first.');
-  }
-  const block = chargeBlock(standing.state);
-  if (block) cautions.push(block.todo);
+  cautions.push(...blocked.map(({ words }) => words));
   const done = { ...base, why, cautions };
-  const headlineNow = block ? BLOCKED_HEADLINES[block.consequence] : 'Recharge today';
+  const headlineNow = blocked[0] ? blockedHeadline(blocked[0]) : 'Recharge today';
   if (under) {
     return { ...done, kind: 'recharge-now', headline: headlineNow };
   }
@@ -369,15 +367,19 @@ function chanceSentences(standing: Standing, outlook: Outlook): Sentence[] {
 const LEAST_CHANCE = 0.015;
 const MOST_CHANCE = 0.95;
 
+/** What speaks of ice. */
+const ICY: readonly ReasonCode[] = ['frozen', 'may-be-frozen', 'thaw-first'];
+
 /** What is said in place of `Recharge today` where something comes first. */
-const BLOCKED_HEADLINES: Readonly<Record<Consequence, string>> = {
-  condemned: 'Replace it, never charge it',
-  'water-before-charge': 'Water first, then recharge',
-  'mend-before-charge': 'Mend it first, then recharge',
-  'water-after-charge': 'Recharge today',
-  clean: 'Recharge today',
-  'second-look': 'Recharge today',
-  'tell-owner': 'Recharge today',
+const blockedHeadline = ({ first }: Reason) =>
+  `${BLOCKED_BY[first[0] ?? 'inspect'] ?? 'Mend it'} first, then recharge`;
+const BLOCKED_BY: Partial<Readonly<Record<First, string>>> = {
+  'top-up': 'Water',
+  inspect: 'Mend it',
+  thaw: 'Thaw it',
+  warm: 'Warm it',
+  read: 'Read it',
+  air: 'Air the hall',
 };
 
 /** What the house's rules add: draw over the limit, outings, age, the cautious schools. */
@@ -430,12 +432,6 @@ function houseSentences(standing: Standing, outlook: Outlook): Sentence[] {
     );
   }
   return said;
-}
-
-/** The coldest night of the last three, the one just past included. */
-function coldestLately(standing: Standing): number {
-  const at = indexOfDay(standing.temperatures, today(standing));
-  return Math.min(...standing.temperatures.low.subarray(Math.max(0, at - 2), at + 1));
 }
 
 /** Loss a day against what is explained, and what to look for where it is not. */

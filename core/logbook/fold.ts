@@ -30,7 +30,10 @@ export interface BatteryState {
   readonly role: BatteryRole;
   readonly place: string;
   readonly fittedAt: number | null;
+  /** The earthed lead is on, and an isolator in it closed. */
   readonly negativeOn: boolean;
+  /** It is off by its isolator: the clamp is still on. */
+  readonly isolatorOpen?: boolean;
   readonly maintainerSince: number | null;
   readonly chargeSince: number | null;
   readonly charger: string;
@@ -48,6 +51,8 @@ export interface BatteryState {
   } | null;
   /** Water that was added, newest last. */
   readonly water: readonly { readonly at: number; readonly addedMl: readonly number[] }[];
+  /** When it was last seen thawed through, its case measured warm. */
+  readonly thawedAt?: number | null;
   /** An attempt to bring back a battery that was found flat. */
   readonly recovery: {
     readonly at: number;
@@ -260,7 +265,7 @@ export function step(state: BatteryState, entry: NewEntry): BatteryState {
       };
     }
     case 'negative':
-      return clamped(state, at, entry.data.on);
+      return clamped(state, at, entry.data.on, entry.data.how === 'isolator');
     case 'maintainer':
       if (entry.data.on) {
         return {
@@ -313,7 +318,11 @@ export function step(state: BatteryState, entry: NewEntry): BatteryState {
         },
       };
     case 'thawed':
-      return state.recovery ? { ...state, recovery: { ...state.recovery, thawedAt: at } } : state;
+      return {
+        ...state,
+        thawedAt: at,
+        recovery: state.recovery && { ...state.recovery, thawedAt: at },
+      };
     case 'reconditioned':
       return {
         ...state,
@@ -356,8 +365,18 @@ export function step(state: BatteryState, entry: NewEntry): BatteryState {
   }
 }
 
-function clamped(state: BatteryState, at: number, on: boolean): BatteryState {
-  return { ...state, negativeOn: on, connections: [...state.connections, { at, on }] };
+function clamped(
+  state: BatteryState,
+  at: number,
+  on: boolean,
+  byIsolator: boolean = false,
+): BatteryState {
+  return {
+    ...state,
+    negativeOn: on,
+    isolatorOpen: !on && byIsolator,
+    connections: [...state.connections, { at, on }],
+  };
 }
 
 /** Where a vehicle stands and until when. */

@@ -28,6 +28,9 @@ const Text = z.string().trim().min(1).max(2000);
 /** By a meter that the program reads, by hand, or out of a logger's file. */
 export const SOURCES = ['meter', 'hand', 'file'] as const;
 
+/** Why it was done all the same, where something spoke against it. */
+const Despite = z.string().trim().min(1).max(200);
+
 const Milliamps = z.number().min(0).max(20_000);
 
 /** A voltage as a number a meter can show; whether it makes sense is for the judge to ask. */
@@ -68,6 +71,7 @@ export const ENTRY_KINDS = {
       charger: z.string().max(80),
       /** What hangs where; older entries have only the charger's name. */
       hook: Hook.optional(),
+      despite: Despite.optional(),
     }),
   },
   'charge-ended': {
@@ -81,11 +85,22 @@ export const ENTRY_KINDS = {
       metered: z.boolean().optional(),
     }),
   },
-  negative: { subject: 'battery', version: 1, data: z.strictObject({ on: z.boolean() }) },
+  /** The earthed lead, by its clamp or by an isolator in it; the name is of the usual earth. */
+  negative: {
+    subject: 'battery',
+    version: 1,
+    data: z.strictObject({ on: z.boolean(), how: z.enum(['clamp', 'isolator']).optional() }),
+  },
   maintainer: {
     subject: 'battery',
     version: 1,
-    data: z.strictObject({ on: z.boolean(), hook: Hook.optional() }),
+    data: z.strictObject({
+      on: z.boolean(),
+      hook: Hook.optional(),
+      /** The charger's name, where none of the stock is meant. */
+      charger: z.string().max(80).optional(),
+      despite: Despite.optional(),
+    }),
   },
   lamp: {
     subject: 'battery',
@@ -225,6 +240,7 @@ export const ENTRY_KINDS = {
       procedure: z.enum(PROCEDURE_IDS),
       /** The steps in the order in which they were ticked. */
       steps: z.array(z.string().min(1).max(40)).max(40),
+      despite: Despite.optional(),
     }),
   },
   'not-reached': {

@@ -1,12 +1,17 @@
 import { MS_PER_DAY, dayOf, instantAt, type Day } from '../day';
 import { hasLiquid } from '../charge/water';
-import { chargeBlock, condemnedFor, openFindings } from '../inspect/open';
+import { contextOf } from '../context/from-record';
+import { blockedFromCharge } from '../gate/gate';
+import { iceIn } from '../gate/ice';
+import { openFindings } from '../inspect/open';
+import { conditionOf } from '../judge/condition';
 import type { BatteryState } from '../logbook/fold';
 import { isSettled } from '../judge/learnt';
 import { isFaster } from '../judge/loss';
 import { outlookOf, type Outlook } from '../judge/outlook';
 import { isSilent, modeUnseen, today, type Standing } from '../judge/standing';
 import type { ProcedureId } from '../procedures/procedure-ids';
+import { PROCEDURES } from '../procedures/procedures';
 import { arrangementOf, STORAGE_PLANS } from './storage-plans';
 import type { SeasonJob } from '../season/jobs';
 import { roundFor, roundOnOrAfter, roundsEvery } from './rounds';
@@ -15,6 +20,7 @@ export const JOB_KINDS = [
   'reading',
   'lamp',
   'recharge',
+  'thaw',
   'take-off',
   'mode',
   'procedure',
@@ -35,6 +41,7 @@ export const MINUTES = {
   reading: 1,
   lamp: 0.3,
   recharge: 4,
+  thaw: 12,
   'take-off': 2,
   mode: 0.5,
   inspect: 4,
@@ -42,19 +49,9 @@ export const MINUTES = {
 } as const;
 
 /** Minutes of the attendant's time, without the waiting in between. */
-export const PROCEDURE_MINUTES: Readonly<Record<ProcedureId, number>> = {
-  clean: 10,
-  'top-up': 5,
-  hydrometer: 6,
-  'before-disconnect': 5,
-  disconnect: 4,
-  'take-out': 12,
-  'put-back': 10,
-  reconnect: 5,
-  'hook-up': 5,
-  unhook: 2,
-  'draw-test': 12,
-};
+export const PROCEDURE_MINUTES = Object.fromEntries(
+  Object.values(PROCEDURES).map(({ id, minutes }) => [id, minutes]),
+) as Readonly<Record<ProcedureId, number>>;
 
 export const minutesOf = (job: Job) =>
   job.kind === 'procedure' ? PROCEDURE_MINUTES[job.procedure] : MINUTES[job.kind];
@@ -67,7 +64,15 @@ export function jobsToday(standing: Standing, outlook: Outlook | null): Job[] {
   const { state } = standing;
   const morning = instantAt(today(standing), 0, 0, standing.timeZone);
   if (state.goneAt !== null) return [{ kind: 'replace', done: true }];
-  if (condemnedFor(state)) return [{ kind: 'replace', done: false }];
+  if (conditionOf(standing)) {
+    const off: Job[] =
+      state.chargeSince !== null
+        ? [{ kind: 'take-off', done: false }]
+        : state.maintainerSince !== null
+          ? [{ kind: 'procedure', procedure: 'unhook', done: false }]
+          : [];
+    return [...off, { kind: 'replace', done: false }];
+  }
   return [
     ...electricJobs(standing, outlook, morning),
     ...lookAgain(state, morning),
@@ -122,7 +127,15 @@ function electricJobs(standing: Standing, outlook: Outlook | null, morning: numb
     if (readToday || unseen || asked || readingDue(standing, before, day)) {
       jobs.splice(looked, 0, { kind: 'reading', done: readToday });
     }
-    if (startedToday || (due && !endedToday && chargeBlock(state) === null)) {
+    const context = contextOf(standing, outlook?.soc ?? null);
+    const blocked = due ? blockedFromCharge(context) : [];
+    const ice = outlook === null ? null : iceIn(context);
+    const warms =
+      (ice !== null && !ice.inDoubt) || blocked.some(({ first }) => first[0] === 'warm');
+    if (warms || (state.thawedAt ?? -1) >= morning) {
+      jobs.push({ kind: 'thaw', done: !warms });
+    }
+    if (startedToday || (due && !endedToday && blocked.length === 0)) {
       jobs.push({ kind: 'recharge', done: startedToday });
     }
   }
@@ -303,7 +316,7 @@ export function roundsAhead(standing: Standing, outlook: Outlook | null, until: 
     const round = roundFor(rules, due, day);
     if (round > day && round <= last) rounds.add(round);
   };
-  if (condemnedFor(standing.state)) return [];
+  if (conditionOf(standing)) return [];
   if (standing.state.maintainerSince !== null) {
     return lampRounds(standing, day, last).filter((round) => round > day);
   }

@@ -9,7 +9,7 @@ import type { Standing } from '../judge/standing';
 import { DEFAULT_RULES, RulePatch, applyPatch } from '../rules/rules';
 import { Climate, HALL_KINDS, hallTemperatures, type RecordedDay } from '../site/climate';
 import { VEHICLE_KIND_IDS } from '../site/vehicle-kinds';
-import { PLAIN_VEHICLE } from '../stay/vehicle-facts';
+import { PLAIN_VEHICLE, type VehicleFacts } from '../stay/vehicle-facts';
 import type { PlanContext } from './storage-plans';
 
 const Instant = z.iso.datetime({
@@ -147,6 +147,16 @@ export function contextOfStay(stay: StayDocument): PlanContext {
       }))
       .sort((a, b) => a.at - b.at),
   };
+  const facts: VehicleFacts = {
+    ...PLAIN_VEHICLE,
+    alarm: vehicle.alarm,
+    tracker: vehicle.tracker,
+    radioCode: vehicle.radioCodeMissing ? 'missing' : PLAIN_VEHICLE.radioCode,
+    hookUp: vehicle.hookUp,
+    solarPanel: vehicle.panelWatts !== null,
+    panelWatts: vehicle.panelWatts,
+  };
+  const details = { ...usualDetails(battery.chemistry), outletMetres: stay.outletMetres };
   const standing: Standing = {
     facts: {
       chemistry: battery.chemistry,
@@ -159,6 +169,11 @@ export function contextOfStay(stay: StayDocument): PlanContext {
     },
     state,
     vehicleKind: vehicle.kind,
+    vehicleId: 'v',
+    vehicle: facts,
+    details,
+    block: null,
+    benchHallId: stay.bench ? 'bench' : null,
     laidUpAt,
     collectDay:
       stay.collectOn === null
@@ -175,16 +190,8 @@ export function contextOfStay(stay: StayDocument): PlanContext {
   const bench = stay.bench ?? stay.hall;
   return {
     standing,
-    vehicle: {
-      ...PLAIN_VEHICLE,
-      alarm: vehicle.alarm,
-      tracker: vehicle.tracker,
-      radioCode: vehicle.radioCodeMissing ? 'missing' : PLAIN_VEHICLE.radioCode,
-      hookUp: vehicle.hookUp,
-      solarPanel: vehicle.panelWatts !== null,
-      panelWatts: vehicle.panelWatts,
-    },
-    details: { ...usualDetails(battery.chemistry), outletMetres: stay.outletMetres },
+    vehicle: facts,
+    details,
     hallKind: stay.hall.kind,
     latitude: stay.latitude,
     ...(stay.maintainersFree === undefined ? {} : { maintainersFree: stay.maintainersFree }),

@@ -10,7 +10,7 @@ import {
   type Held,
   type Panel,
 } from '../charge/solar-hold';
-import { condemnedFor } from '../inspect/open';
+import { conditionOf } from '../judge/condition';
 import type { BatteryState } from '../logbook/fold';
 import { dailyLoss, expectedLoss, lossOf } from '../judge/loss';
 import { indexOfDay, today, type Standing } from '../judge/standing';
@@ -101,7 +101,7 @@ const benchInFrost: Obstacle = (context) => {
     : null;
 };
 const condemned: Obstacle = ({ standing }) => {
-  const finding = condemnedFor(standing.state);
+  const finding = conditionOf(standing);
   return finding ? `it is condemned: ${finding.seen}` : null;
 };
 

@@ -1,18 +1,52 @@
-import { CHEMISTRIES } from '../battery/chemistries';
 import { TERMINAL_WORDS } from '../battery/details';
-import { hasLiquid } from '../charge/water';
+import { isInString, type BatteryContext } from '../context/battery-context';
 import { draft } from './entry-draft';
 import type { Procedure } from './procedure';
-import { GLASSES, HYBRID, tools, wholeDue } from './shared';
+import {
+  CONTROLLER_OFF,
+  CONTROLLER_ON,
+  EARTHED_OFF,
+  EARTHED_ON,
+  GLASSES,
+  HYBRID,
+  ISOLATOR_CLOSED,
+  ISOLATOR_OPEN,
+  LIVE_OFF,
+  LIVE_ON,
+  PACK_CLOSED,
+  PACK_OPENED,
+  PACK_UNPLUGGED,
+  TIGHT,
+  hasSwitch,
+  liveOffSay,
+  wholeDue,
+} from './shared';
+
+/** Something speaks against cutting its power: then the clamps stay on, and their joints as they are. */
+const powerStays = ({ vehicle, earthedLeadOn, isolatorOpen }: BatteryContext) =>
+  earthedLeadOn &&
+  !isolatorOpen &&
+  (vehicle.radioCode === 'missing' || vehicle.alarm === 'must-live');
+/** The clamps come off for it: a brush on a clamped post bridges, and cleans nothing. */
+const clampsComeOff = (context: BatteryContext) => !context.out && !powerStays(context);
+const earthedComesOff = (context: BatteryContext) =>
+  clampsComeOff(context) && context.earthedLeadOn;
+const closedBefore = (context: BatteryContext) =>
+  clampsComeOff(context) && hasSwitch(context) && !context.isolatorOpen && !isInString(context);
 
 export const CLEAN: Procedure = {
   id: 'clean',
   label: 'Clean and protect',
+  minutes: 10,
   short: 'clean',
   doing: 'cleaned',
   steps: [
     GLASSES,
     HYBRID,
+    CONTROLLER_OFF,
+    PACK_UNPLUGGED,
+    PACK_OPENED,
+    { ...ISOLATOR_OPEN, when: closedBefore },
     {
       id: 'whole-out',
       say: 'Due this time: the whole battery out, tray and metal beneath too (disconnect and take it out first).',
@@ -39,6 +73,22 @@ export const CLEAN: Procedure = {
       when: ({ details }) => details.capsOpen || details.ventTube,
     },
     {
+      id: 'clamps-stay',
+      say: ({ vehicle }) =>
+        vehicle.radioCode === 'missing'
+          ? 'The clamps stay on: the radio code is not in hand. Case and tray only; the joints when it is.'
+          : 'The clamps stay on: its alarm must stay live. Case and tray only, nothing metal near the posts.',
+      why: 'A brush across a clamped post bridges it to the body.',
+      when: (context) => !context.out && powerStays(context),
+    },
+    { ...EARTHED_OFF, when: earthedComesOff },
+    {
+      ...LIVE_OFF,
+      say: (context) => liveOffSay(context, context.earthedLeadOn ? ' second.' : ', if it is on.'),
+      after: ['earthed-off'],
+      when: clampsComeOff,
+    },
+    {
       id: 'neutralise',
       say: 'Case, posts, clamps, tray: on until the fizzing stops; as a paste where it is thick.',
       why: 'Fizzing is acid being used up: when it stops, the acid is gone.',
@@ -55,19 +105,27 @@ export const CLEAN: Procedure = {
     },
     {
       id: 'bright',
-      say: ({ details }) =>
-        `Posts and clamps bright (${TERMINAL_WORDS[details.terminals]}): wire brush or scraper.`,
+      say: ({ details, out }) =>
+        `Posts${out ? '' : ' and clamps'} bright (${TERMINAL_WORDS[details.terminals]}): wire brush or scraper, one at a time.`,
       why: 'Dull lead drops a tenth of a volt at the start.',
-      tools: tools,
-      after: ['rinse'],
+      after: ['rinse', 'live-off'],
+      tooEarly: 'The clamps come off before anything metal goes near a post.',
+      when: (context) => context.out || clampsComeOff(context),
     },
+    { ...LIVE_ON, after: ['bright'], when: clampsComeOff },
+    { ...EARTHED_ON, when: earthedComesOff },
+    { ...TIGHT, after: ['live-on', 'earthed-on'], when: clampsComeOff },
     {
       id: 'protect',
-      say: 'Clamp on, then grease, petroleum jelly, dielectric grease or a treated washer.',
+      say: ({ out }) =>
+        `${out ? 'On the posts' : 'Over the joints'}: grease, petroleum jelly, dielectric grease or a treated washer.`,
       why: 'It keeps air and mist off the metal. Over the joint, not in it.',
-      after: ['bright'],
+      after: ['bright', 'tight'],
       tooEarly: 'Grease on a dull post keeps the dirt in.',
     },
+    { ...ISOLATOR_CLOSED, after: ['tight'], when: closedBefore },
+    PACK_CLOSED,
+    CONTROLLER_ON,
   ],
   writes: ({ out }, _, done) => [draft('cleaned', { whole: out || done.includes('whole-out') })],
 };
@@ -75,14 +133,14 @@ export const CLEAN: Procedure = {
 export const TOP_UP: Procedure = {
   id: 'top-up',
   label: 'Top up with water',
+  minutes: 5,
   short: 'top up',
   doing: 'topped up',
-  unfit: ({ details, facts }) =>
-    details.capsOpen && facts.chemistry !== 'lfp'
-      ? null
-      : `Its caps do not open: a ${CHEMISTRIES[facts.chemistry].short} battery is left closed.`,
   steps: [
     GLASSES,
+    HYBRID,
+    CONTROLLER_OFF,
+    PACK_UNPLUGGED,
     {
       id: 'case-clean',
       say: 'Wipe the lid, then open the caps.',
@@ -124,6 +182,7 @@ export const TOP_UP: Procedure = {
       why: 'A wet lid leaks current and grows salt.',
       after: ['levels'],
     },
+    CONTROLLER_ON,
   ],
   writes: (_, { levels, addedMl }, done) =>
     levels?.length
@@ -140,14 +199,13 @@ export const TOP_UP: Procedure = {
 export const HYDROMETER: Procedure = {
   id: 'hydrometer',
   label: 'Hydrometer',
+  minutes: 6,
   short: 'hydrometer',
   doing: 'measured with the hydrometer',
-  unfit: ({ details, facts }) =>
-    hasLiquid(facts.chemistry, details.capsOpen)
-      ? null
-      : `No acid can be drawn from a ${CHEMISTRIES[facts.chemistry].short} battery like this one: its volts decide.`,
   steps: [
     GLASSES,
+    HYBRID,
+    CONTROLLER_OFF,
     {
       id: 'rested',
       say: ({ rules }) =>
@@ -180,6 +238,7 @@ export const HYDROMETER: Procedure = {
       why: 'A wet lid leaks current.',
       after: ['gravities'],
     },
+    CONTROLLER_ON,
   ],
   writes: (_, { gravities, acidCelsius }) =>
     gravities?.length && acidCelsius !== undefined

@@ -2,17 +2,27 @@ import { limitMa } from '../drain/limit';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import { draft } from './entry-draft';
 import type { Procedure } from './procedure';
-import { GLASSES, HYBRID, capital, earthed, tools } from './shared';
+import {
+  CONTROLLER_OFF,
+  CONTROLLER_ON,
+  EARTHED_POST,
+  GLASSES,
+  HYBRID,
+  capital,
+  earthed,
+  tools,
+} from './shared';
 
 export const DRAW_TEST: Procedure = {
   id: 'draw-test',
   label: 'Draw test',
+  minutes: 12,
   short: 'draw test',
   doing: 'draw measured',
-  unfit: ({ out }) => (out ? 'It stands on the bench: nothing draws on it.' : null),
   steps: [
     GLASSES,
     HYBRID,
+    CONTROLLER_OFF,
     {
       id: 'quiet',
       say: 'Everything off, key away, door latched, bonnet switch latched; chargers off.',
@@ -26,6 +36,7 @@ export const DRAW_TEST: Procedure = {
     },
     {
       id: 'jumper-in',
+      touches: EARTHED_POST,
       say: (context) =>
         `Jumper between the ${earthed(context)} post and its clamp, before the clamp comes off.`,
       why: 'Without it the power is cut for a moment and every control unit wakes.',
@@ -34,6 +45,7 @@ export const DRAW_TEST: Procedure = {
     },
     {
       id: 'clamp-off',
+      touches: EARTHED_POST,
       say: (context) => `${capital(earthed(context))} clamp off the post; the jumper carries on.`,
       why: 'The lead of the body is where everything comes together.',
       tools,
@@ -50,6 +62,7 @@ export const DRAW_TEST: Procedure = {
     },
     {
       id: 'jumper-off',
+      touches: EARTHED_POST,
       say: 'Jumper away. Now it counts.',
       why: 'With the jumper still on, the reading means nothing.',
       after: ['meter-in'],
@@ -74,18 +87,21 @@ export const DRAW_TEST: Procedure = {
     },
     {
       id: 'jumper-back',
+      touches: EARTHED_POST,
       say: 'Jumper back before the meter comes out.',
       why: 'Else everything wakes, and settings are lost.',
       after: ['value'],
     },
     {
       id: 'clamp-on',
+      touches: EARTHED_POST,
       say: (context) => `${capital(earthed(context))} clamp back on, then the jumper away.`,
       why: 'In this order the vehicle has noticed nothing.',
       tools,
       after: ['jumper-back'],
       tooEarly: 'The jumper goes back before the meter comes out.',
     },
+    CONTROLLER_ON,
   ],
   writes: (_, { milliamps }) => (milliamps === undefined ? [] : [draft('draw', { milliamps })]),
 };

@@ -1,30 +1,36 @@
 import { draft } from './entry-draft';
 import type { Procedure } from './procedure';
 import {
-  CHARGER_OFF,
+  CONTROLLER_OFF,
+  CONTROLLER_TAG,
   EARTHED_OFF,
   GLASSES,
   HYBRID,
-  capital,
-  heavy,
-  live,
+  ISOLATOR_OPEN,
   LIVE_OFF,
+  PACK_OPENED,
+  PACK_UNPLUGGED,
+  heavy,
+  liveOffSay,
 } from './shared';
 
 export const TAKE_OUT: Procedure = {
   id: 'take-out',
   label: 'Take out',
+  minutes: 12,
   short: 'take out',
   doing: 'taken out, onto the bench',
-  unfit: ({ out }) => (out ? 'It stands on the bench already.' : null),
   steps: [
     GLASSES,
     HYBRID,
-    CHARGER_OFF,
-    EARTHED_OFF,
+    CONTROLLER_OFF,
+    PACK_UNPLUGGED,
+    PACK_OPENED,
+    ISOLATOR_OPEN,
+    { ...EARTHED_OFF, when: ({ earthedLeadOn }) => earthedLeadOn },
     {
       ...LIVE_OFF,
-      say: (context) => `${capital(live(context))} clamp off second.`,
+      say: (context) => liveOffSay(context, context.earthedLeadOn ? ' second.' : '.'),
       after: ['earthed-off'],
     },
     {
@@ -66,6 +72,7 @@ export const TAKE_OUT: Procedure = {
       why: 'Clean and dry, it loses next to nothing.',
       after: ['lift'],
     },
+    CONTROLLER_TAG,
   ],
   writes: ({ benchHallId }) => [draft('taken-out', { to: 'bench', hallId: benchHallId, why: '' })],
 };
@@ -73,12 +80,13 @@ export const TAKE_OUT: Procedure = {
 export const PUT_BACK: Procedure = {
   id: 'put-back',
   label: 'Put back',
+  minutes: 10,
   short: 'put back',
   doing: 'put back',
-  unfit: ({ out }) => (out ? null : 'It is in its vehicle.'),
   steps: [
     GLASSES,
     HYBRID,
+    { ...CONTROLLER_OFF, when: ({ vehicleKind }) => vehicleKind === 'generator' },
     {
       id: 'right-one',
       say: 'Is it the right one? The mark on its case, not the place on the bench.',
@@ -112,6 +120,11 @@ export const PUT_BACK: Procedure = {
           : 'Caps and heat cover back on.',
       why: 'It slows change; without heat it helps little.',
       after: ['hold-down'],
+    },
+    {
+      id: 'reconnect-next',
+      say: 'Then reconnect it, in its order.',
+      why: 'A battery that only stands in its tray looks like one that is connected.',
     },
   ],
   writes: ({ fittedTo, role, place }) => [

@@ -1,22 +1,36 @@
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import { draft } from './entry-draft';
-import type { Procedure } from './procedure';
+import { isBlock, type BatteryContext } from '../context/battery-context';
+import type { Procedure, ProcedureStep } from './procedure';
 import {
-  CHARGER_OFF,
+  CONTROLLER_OFF,
+  CONTROLLER_ON,
+  CONTROLLER_TAG,
   EARTHED_OFF,
+  EARTHED_ON,
   GLASSES,
   HYBRID,
-  capital,
-  earthed,
-  live,
-  tools,
-  where,
+  ISOLATOR_CLOSED,
+  ISOLATOR_OPEN,
   LIVE_OFF,
+  LIVE_ON,
+  PACK_CLOSED,
+  PACK_OPENED,
+  PACK_UNPLUGGED,
+  TIGHT,
+  earthed,
+  hasSwitch,
+  liveOffSay,
+  where,
 } from './shared';
+
+const words = (say: ProcedureStep['say'], context: BatteryContext) =>
+  typeof say === 'string' ? say : say(context);
 
 export const BEFORE_DISCONNECT: Procedure = {
   id: 'before-disconnect',
   label: 'Before disconnecting',
+  minutes: 5,
   short: 'make ready',
   doing: 'made ready to be disconnected',
   steps: [
@@ -85,9 +99,9 @@ export const BEFORE_DISCONNECT: Procedure = {
 export const DISCONNECT: Procedure = {
   id: 'disconnect',
   label: 'Disconnect',
+  minutes: 4,
   short: 'disconnect',
   doing: 'disconnected',
-  unfit: ({ out }) => (out ? 'It stands on the bench already.' : null),
   steps: [
     GLASSES,
     HYBRID,
@@ -96,61 +110,71 @@ export const DISCONNECT: Procedure = {
       say: (context) => `Where: ${where(context)}.`,
       why: 'Nothing metal lies on or over the battery while you work.',
     },
-    CHARGER_OFF,
-    EARTHED_OFF,
+    CONTROLLER_OFF,
+    PACK_UNPLUGGED,
+    PACK_OPENED,
+    ISOLATOR_OPEN,
+    {
+      ...EARTHED_OFF,
+      say: (context) =>
+        context.isolatorOpen || hasSwitch(context)
+          ? `${words(EARTHED_OFF.say, context)} With the isolator off it is needed only where the battery comes out.`
+          : words(EARTHED_OFF.say, context),
+      optional: (context) => hasSwitch(context) && !isBlock(context),
+      when: ({ earthedLeadOn }) => earthedLeadOn,
+    },
     {
       id: 'tie-aside',
-      say: (context) => `Tie the ${earthed(context)} lead aside and cover its post.`,
+      say: (context) =>
+        isBlock(context)
+          ? 'Tie the loose link aside and cover its post.'
+          : `Tie the ${earthed(context)} lead aside and cover its post.`,
       why: 'A stiff lead moves back on its own.',
       after: ['earthed-off'],
+      optional: (context) => hasSwitch(context) && !isBlock(context),
     },
     {
       ...LIVE_OFF,
-      say: (context) => `${capital(live(context))} clamp off, only if the battery comes out.`,
+      say: (context) => liveOffSay(context, ', only if the battery comes out.'),
       after: ['earthed-off', 'tie-aside'],
       optional: true,
     },
+    CONTROLLER_TAG,
   ],
-  writes: () => [draft('negative', { on: false })],
+  // Which of the two it was decides where the clamps of a charger go.
+  writes: (_context, _inputs, done) => [
+    draft('negative', {
+      on: false,
+      how: done.includes('isolator-open') && !done.includes('earthed-off') ? 'isolator' : 'clamp',
+    }),
+  ],
 };
 
 export const RECONNECT: Procedure = {
   id: 'reconnect',
   label: 'Reconnect',
+  minutes: 5,
   short: 'reconnect',
   doing: 'reconnected',
-  unfit: ({ out }) => (out ? 'It stands on the bench: put it back first.' : null),
   steps: [
     GLASSES,
     HYBRID,
+    CONTROLLER_OFF,
+    PACK_UNPLUGGED,
     {
       id: 'all-off',
-      say: 'Everything off; charger off at the mains.',
+      say: 'Everything off.',
       why: 'The less draws, the smaller the spark at the last contact.',
     },
     {
-      id: 'live-on',
-      say: (context) => `${capital(live(context))} clamp on first, if it was off.`,
-      why: 'With the body not connected yet, a slip of the spanner does nothing.',
-      tools,
-      after: ['protect-yourself', 'all-off'],
+      ...LIVE_ON,
+      after: ['protect-yourself', 'all-off', 'controller-off'],
       tooEarly: 'Glasses on and everything off first.',
     },
-    {
-      id: 'earthed-on',
-      say: (context) => `${capital(earthed(context))} clamp on last.`,
-      why: 'The faint crackle at the last contact is to be expected.',
-      tools,
-      after: ['live-on'],
-      tooEarly: (context) =>
-        `The ${earthed(context)} is connected to the body and goes on last: with it on, a spanner from the ${live(context)} to the body is a dead short.`,
-    },
-    {
-      id: 'tight',
-      say: 'Nuts started by hand, clamp fully down, post standing above it; it cannot be turned by hand.',
-      why: 'A loose clamp looks like a dead battery.',
-      after: ['earthed-on'],
-    },
+    EARTHED_ON,
+    ISOLATOR_CLOSED,
+    PACK_CLOSED,
+    TIGHT,
     {
       id: 'covers',
       say: 'Caps and heat cover back on.',
@@ -159,6 +183,7 @@ export const RECONNECT: Procedure = {
     },
     {
       id: 'codes',
+      touches: 'codes',
       say: 'Radio code, clock, windows.',
       why: 'So that the owner does not have to.',
       when: ({ vehicle, vehicleKind }) =>
@@ -172,6 +197,7 @@ export const RECONNECT: Procedure = {
       when: ({ vehicle }) => vehicle.tracker || vehicle.tellWho !== '',
       after: ['earthed-on'],
     },
+    CONTROLLER_ON,
   ],
   writes: () => [draft('negative', { on: true })],
 };

@@ -1,38 +1,23 @@
-import type { BatteryDetails } from '../battery/details';
+import type { BatteryContext } from '../context/battery-context';
 import { levelsProblem, type Level } from '../inspect/points';
-import type { BatteryFacts } from '../judge/standing';
-import type { Hook } from '../charge/stock';
-import type { WaterSince } from '../judge/cells';
-import type { BatteryRole } from '../battery/roles';
-import type { Rules } from '../rules/rules';
-import type { VehicleKindId } from '../site/vehicle-kinds';
-import type { VehicleFacts } from '../stay/vehicle-facts';
 import type { EntryDraft } from './entry-draft';
 import type { ProcedureId } from './procedure-ids';
 
-/** All that a step's words depend on. */
-export interface ProcedureContext {
-  readonly vehicleKind: VehicleKindId;
-  readonly vehicle: VehicleFacts;
-  readonly details: BatteryDetails;
-  readonly facts: BatteryFacts;
-  readonly role: BatteryRole;
-  readonly place: string;
-  /** It stands on the bench. */
-  readonly out: boolean;
-  readonly fittedTo: { readonly vehicleId: string };
-  /** The hall of the bench, where one is better than the vehicle's own. */
-  readonly benchHallId: string | null;
-  /** Years since the whole battery was out and its tray cleaned; null: never known. */
-  readonly wholeCleanedYearsAgo: number | null;
-  /** It goes back on a plan with a maintainer. */
-  readonly maintained: boolean;
-  /** What was charged since water was last added; null where nobody knows. */
-  readonly water: WaterSince | null;
-  /** The charger, channel and programme that it is to hang on; null where none is named. */
-  readonly hook: { readonly name: string; readonly hook: Hook } | null;
-  readonly rules: Rules;
-}
+export const TOUCHES = [
+  'mains',
+  'charger',
+  'controller',
+  'positive-post',
+  'negative-post',
+  'body',
+  'block-positive',
+  'block-negative',
+  'isolator',
+  'codes',
+  'none',
+] as const;
+/** What a hand is laid on in a step. */
+export type Touch = (typeof TOUCHES)[number];
 
 /** What a step asks for, beyond being ticked. */
 export type StepInput = 'milliamps' | 'levels' | 'cleaner' | 'water' | 'gravities';
@@ -47,38 +32,40 @@ export interface ProcedureInputs {
   readonly acidCelsius?: number | undefined;
 }
 
-type Words = string | ((context: ProcedureContext) => string);
+type Words = string | ((context: BatteryContext) => string);
 
 /** One step of a procedure, as data. */
 export interface ProcedureStep {
   readonly id: string;
+  /** Nothing that matters, where it is not said. */
+  readonly touches?: Touch | ((context: BatteryContext) => Touch);
   readonly say: Words;
   readonly why: Words;
   readonly tools?: Words;
   readonly caution?: Words;
-  readonly when?: (context: ProcedureContext) => boolean;
+  readonly when?: (context: BatteryContext) => boolean;
   /** Steps that must be done before it, where they apply. */
   readonly after?: readonly string[];
   /** What is said to somebody who ticks it too early. */
   readonly tooEarly?: Words;
   readonly input?: StepInput;
   /** Done only where it is needed; the procedure can end without it. */
-  readonly optional?: boolean;
+  readonly optional?: boolean | ((context: BatteryContext) => boolean);
 }
 
-export interface Procedure {
-  readonly id: ProcedureId;
+export interface Procedure<Id extends string = ProcedureId> {
+  readonly id: Id;
   readonly label: string;
   /** For a list. */
   readonly short: string;
   /** What the logbook says of it. */
   readonly doing: string;
-  /** What must be true for it to make sense here; otherwise why it does not. */
-  readonly unfit?: (context: ProcedureContext) => string | null;
+  /** Attendant's minutes, without the waiting in between. Our own assumption. */
+  readonly minutes: number;
   readonly steps: readonly ProcedureStep[];
   /** The entries that a procedure done leaves in the logbook, beside its own. */
   readonly writes: (
-    context: ProcedureContext,
+    context: BatteryContext,
     inputs: ProcedureInputs,
     done: readonly string[],
   ) => readonly EntryDraft[];
@@ -87,6 +74,7 @@ export interface Procedure {
 /** A step with its words for this vehicle. */
 export interface FittedStep {
   readonly id: string;
+  readonly touches: Touch;
   readonly say: string;
   readonly why: string;
   readonly tools: string | null;
@@ -97,17 +85,18 @@ export interface FittedStep {
   readonly optional: boolean;
 }
 
-const spoken = (words: Words, context: ProcedureContext) =>
+const spoken = (words: Words, context: BatteryContext) =>
   typeof words === 'string' ? words : words(context);
 
 /** The steps that this vehicle and battery need, in order, with their words. */
-export function stepsFor(procedure: Procedure, context: ProcedureContext): FittedStep[] {
+export function stepsFor(procedure: Procedure<string>, context: BatteryContext): FittedStep[] {
   const here = procedure.steps.filter((step) => step.when?.(context) ?? true);
   const ids = new Set(here.map((step) => step.id));
   const optional = (words: Words | undefined) =>
     words === undefined ? null : spoken(words, context) || null;
   return here.map((step) => ({
     id: step.id,
+    touches: (typeof step.touches === 'function' ? step.touches(context) : step.touches) ?? 'none',
     say: spoken(step.say, context),
     why: spoken(step.why, context),
     tools: optional(step.tools),
@@ -115,7 +104,8 @@ export function stepsFor(procedure: Procedure, context: ProcedureContext): Fitte
     after: (step.after ?? []).filter((id) => ids.has(id)),
     tooEarly: optional(step.tooEarly),
     input: step.input ?? null,
-    optional: step.optional ?? false,
+    optional:
+      (typeof step.optional === 'function' ? step.optional(context) : step.optional) ?? false,
   }));
 }
 
@@ -165,7 +155,7 @@ export const isComplete = (steps: readonly FittedStep[], done: readonly string[]
 export function inputProblem(
   step: FittedStep,
   inputs: ProcedureInputs,
-  context: ProcedureContext,
+  context: BatteryContext,
 ): string | null {
   if (step.input === 'milliamps') {
     const { milliamps } = inputs;

@@ -1,25 +1,43 @@
-import type { ProcedureContext, ProcedureStep } from './procedure';
+import { CHEMISTRIES } from '../battery/chemistries';
+import {
+  earthedPole,
+  isBlock,
+  isInString,
+  livePole,
+  type BatteryContext,
+} from '../context/battery-context';
+import type { Pole } from '../stay/vehicle-facts';
+import type { ProcedureStep, Touch } from './procedure';
 
-/** The post that is connected to the body: off first, on last. */
-export const earthed = ({ vehicle }: ProcedureContext) => vehicle.earth;
-export const live = ({ vehicle }: ProcedureContext) =>
-  vehicle.earth === 'negative' ? 'positive' : 'negative';
-export const tools = ({ details }: ProcedureContext) =>
+export const earthed = earthedPole;
+export const live = livePole;
+export const tools = ({ details }: BatteryContext) =>
   [
     ...(details.tools ? [`insulated spanner, ${details.tools}`] : ['insulated spanner']),
     'gloves',
   ].join(', ');
-export const where = ({ place, details }: ProcedureContext) =>
+export const where = ({ place, details }: BatteryContext) =>
   [place || 'find the battery', ...(details.access ? [`off first: ${details.access}`] : [])].join(
     '; ',
   );
 export const inPairs = (volts: number, cells: number) => ((volts * cells) / 6).toFixed(2);
-export const absorption = ({ rules, facts }: ProcedureContext) =>
-  facts.chemistry === 'lfp'
-    ? rules.absorptionVolts.lfp.toFixed(2)
-    : inPairs(rules.absorptionVolts[facts.chemistry], facts.cells);
-export const lead = ({ facts }: ProcedureContext) => facts.chemistry !== 'lfp';
-export const heavy = ({ facts }: ProcedureContext) => facts.capacityAh >= 40;
+export const isLead = ({ facts }: BatteryContext) =>
+  CHEMISTRIES[facts.chemistry].family === 'lead-acid';
+/** By the house; the maker's own figure wins. */
+export const absorption = ({ rules, facts, details }: BatteryContext) =>
+  details.makerAbsorptionVolts?.toFixed(2) ??
+  (CHEMISTRIES[facts.chemistry].family === 'lithium'
+    ? ((rules.absorptionVolts[facts.chemistry] * facts.cells) / 4).toFixed(2)
+    : inPairs(rules.absorptionVolts[facts.chemistry], facts.cells));
+export const heavy = ({ facts }: BatteryContext) => facts.capacityAh >= 40;
+
+/** A post of the battery, or of the block where it is one of a string. */
+export const post =
+  (pole: (context: BatteryContext) => Pole) =>
+  (context: BatteryContext): Touch =>
+    isBlock(context) ? `block-${pole(context)}` : `${pole(context)}-post`;
+export const EARTHED_POST = post(earthedPole);
+export const LIVE_POST = post(livePole);
 
 export const GLASSES: ProcedureStep = {
   id: 'protect-yourself',
@@ -36,45 +54,161 @@ export const HYBRID: ProcedureStep = {
   when: ({ vehicleKind }) => vehicleKind === 'hybrid',
 };
 
-export const CHARGER_OFF: ProcedureStep = {
-  id: 'charger-off',
-  say: 'Charger or maintainer off at the mains, its clamps off.',
-  why: 'A clamp that comes off under current sparks where gas stands.',
+const startsByItself = ({ vehicleKind, out }: BatteryContext) =>
+  vehicleKind === 'generator' && !out;
+
+/** A generator may start while a hand is in it. */
+export const CONTROLLER_OFF: ProcedureStep = {
+  id: 'controller-off',
+  touches: 'controller',
+  say: 'Control switch off and locked, its own charger isolated.',
+  why: 'A standby generator starts by itself, at any moment, with a hand in it.',
+  caution: 'Say that it does not stand by while you work.',
+  when: startsByItself,
+};
+export const CONTROLLER_ON: ProcedureStep = {
+  id: 'controller-on',
+  touches: 'controller',
+  say: 'Hands and tools out; its own charger on again, control switch back to automatic.',
+  why: 'Left off, it does not start on the night it is for.',
+  when: startsByItself,
+};
+
+/** It cannot start until its battery is back. */
+export const CONTROLLER_TAG: ProcedureStep = {
+  ...CONTROLLER_ON,
+  say: 'A tag on the control switch: off, no battery. It goes back to automatic when it has one.',
+  why: 'Whoever counts on it has to know that it does not start.',
+};
+
+/** Before a hand is laid on one block of a string. */
+export const PACK_UNPLUGGED: ProcedureStep = {
+  id: 'pack-unplugged',
+  touches: 'mains',
+  say: 'The string’s own charger unplugged.',
+  why: 'It puts the volts of the whole string on the posts.',
+  when: isInString,
+};
+export const PACK_OPENED: ProcedureStep = {
+  id: 'pack-opened',
+  touches: 'isolator',
+  say: 'String opened: its isolator off, or a link off.',
+  why: 'Within the string both posts of a block are live against the rest.',
+  caution: 'The other posts and links covered: none of them is earth.',
+  after: ['pack-unplugged'],
+  when: isInString,
+};
+export const PACK_CLOSED: ProcedureStep = {
+  id: 'pack-closed',
+  touches: 'isolator',
+  say: 'Links back, string closed.',
+  why: 'An open string neither drives nor charges.',
+  when: isInString,
+};
+
+const FIRST_HANDS = ['protect-yourself', 'controller-off', 'pack-opened', 'isolator-open'];
+
+export const hasSwitch = ({ vehicle, out }: BatteryContext) =>
+  !out && (vehicle.isolator === 'knob' || vehicle.isolator === 'key');
+
+/** A knob or key in the earthed lead does the same job as the clamp. */
+export const ISOLATOR_OPEN: ProcedureStep = {
+  id: 'isolator-open',
+  touches: 'isolator',
+  say: ({ vehicle }) =>
+    vehicle.isolator === 'key'
+      ? 'Isolator off, its key out and into your pocket.'
+      : 'Isolator off, its knob turned out.',
+  why: 'It opens the earthed lead as a clamp does, without a spanner.',
+  when: (context) => hasSwitch(context) && !isBlock(context) && !context.isolatorOpen,
+};
+export const ISOLATOR_CLOSED: ProcedureStep = {
+  id: 'isolator-closed',
+  touches: 'isolator',
+  say: ({ vehicle }) =>
+    vehicle.isolator === 'remote' ? 'Remote isolator on.' : 'Isolator on again.',
+  why: 'Until then nothing is connected, and nothing is charged through the vehicle.',
+  after: ['earthed-on'],
+  when: (context) => context.vehicle.isolator !== 'none' && !isBlock(context) && !context.out,
 };
 
 export const EARTHED_OFF: ProcedureStep = {
   id: 'earthed-off',
-  say: (context) => `${capital(earthed(context))} clamp off first.`,
+  touches: EARTHED_POST,
+  say: (context) =>
+    isBlock(context)
+      ? `${capital(earthed(context))} link of this block off.`
+      : `${capital(earthed(context))} clamp off first.`,
   why: (context) =>
-    `The ${earthed(context)} is connected to the body. While it is on, a spanner from the ${live(context)} to the body is a dead short.`,
+    isBlock(context)
+      ? 'One at a time, with the string open: no spanner from a post to anything else.'
+      : `The ${earthed(context)} is connected to the body. While it is on, a spanner from the ${live(context)} to the body is a dead short.`,
   tools,
-  caution: 'Insulated tool, one hand; the other post covered.',
-  after: ['charger-off', 'protect-yourself'],
-  tooEarly: 'Mains off and lamps out before a clamp is touched, glasses on.',
+  caution: (context) =>
+    context.vehicle.isolator === 'remote' && !isBlock(context)
+      ? 'Insulated tool, one hand; the other post covered. The remote isolator draws by itself and drops out at about 11 V: it is no substitute.'
+      : 'Insulated tool, one hand; the other post covered.',
+  after: FIRST_HANDS,
+  tooEarly: 'Glasses on, mains off and everything opened first, before a clamp is touched.',
 };
 
 /** The commonest mistake is to begin here, because it is nearer. */
 export const LIVE_OFF: Omit<ProcedureStep, 'say' | 'after'> = {
   id: 'live-off',
-  why: 'With the other one off there is no way round through the body any more.',
+  touches: LIVE_POST,
+  why: (context) =>
+    isBlock(context)
+      ? 'Alone it is a battery like any other.'
+      : 'With the other one off there is no way round through the body any more.',
   tools,
-  tooEarly: ({ vehicle }) =>
-    vehicle.earth === 'negative'
-      ? 'Not the positive first, even where it is nearer: while the negative is on, a spanner from the positive to the body is a dead short. The negative comes off first.'
-      : 'This vehicle has positive earth: the positive is connected to the body and comes off first. While it is on, a spanner from the negative to the body is a dead short.',
+  tooEarly: (context) =>
+    isBlock(context)
+      ? 'One link at a time, with the string open: both posts are live against the rest.'
+      : context.vehicle.earth === 'negative'
+        ? 'Not the positive first, even where it is nearer: while the negative is on, a spanner from the positive to the body is a dead short. The negative comes off first.'
+        : 'This vehicle has positive earth: the positive is connected to the body and comes off first. While it is on, a spanner from the negative to the body is a dead short.',
+};
+export const liveOffSay = (context: BatteryContext, rest: string) =>
+  `${capital(live(context))} ${isBlock(context) ? 'link' : 'clamp'} off${rest}`;
+
+/** Both back on, in reverse. */
+export const LIVE_ON: ProcedureStep = {
+  id: 'live-on',
+  touches: LIVE_POST,
+  say: (context) =>
+    isBlock(context)
+      ? `${capital(live(context))} link of this block on, if it was off.`
+      : `${capital(live(context))} clamp on first, if it was off.`,
+  why: (context) =>
+    isBlock(context)
+      ? 'With the string open nothing flows yet.'
+      : 'With the body not connected yet, a slip of the spanner does nothing.',
+  tools,
+};
+export const EARTHED_ON: ProcedureStep = {
+  id: 'earthed-on',
+  touches: EARTHED_POST,
+  say: (context) =>
+    isBlock(context)
+      ? `${capital(earthed(context))} link of this block on.`
+      : `${capital(earthed(context))} clamp on last.`,
+  why: 'The faint crackle at the last contact is to be expected.',
+  tools,
+  after: ['live-on'],
+  tooEarly: (context) =>
+    isBlock(context)
+      ? 'One link at a time, and the string closed last.'
+      : `The ${earthed(context)} is connected to the body and goes on last: with it on, a spanner from the ${live(context)} to the body is a dead short.`,
+};
+export const TIGHT: ProcedureStep = {
+  id: 'tight',
+  say: 'Nuts started by hand, clamp fully down, post standing above it; it cannot be turned by hand.',
+  why: 'A loose clamp looks like a dead battery.',
+  after: ['earthed-on'],
 };
 
-export const wholeDue = ({ wholeCleanedYearsAgo, rules }: ProcedureContext) =>
+export const wholeDue = ({ wholeCleanedYearsAgo, rules }: BatteryContext) =>
   wholeCleanedYearsAgo === null || wholeCleanedYearsAgo >= rules.wholeCleanYears;
-
-export const bareMetal = (context: ProcedureContext) =>
-  context.out
-    ? context.rules.negativeClamp === 'post-when-out'
-      ? 'Negative clamp to the negative post: your rule accepts that on the bench.'
-      : 'Negative clamp to the negative post last, with the charger unplugged, and the last contact made at the wall.'
-    : context.vehicle.earth === 'positive'
-      ? 'Positive earth: positive clamp to bare metal of body or engine, away from the battery, or the maker’s point.'
-      : 'Negative clamp to bare metal of body or engine, away from the battery, or the maker’s charging point.';
 
 export const MAKERS = 'The maker’s instructions come first.';
 

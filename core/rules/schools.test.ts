@@ -7,7 +7,7 @@ import { context } from '../plan/plan.fixture';
 import { usualDetails } from '../battery/details';
 import { CHEMISTRIES, CHEMISTRY_IDS } from '../battery/chemistries';
 import { recoveryOf } from '../charge/recovery';
-import { doneBefore } from '../charge/subject';
+import { doneBefore } from '../charge/look-in';
 import { toDay } from '../day';
 import { at, reading, standing } from '../judge/fixture';
 import { outlookOf } from '../judge/outlook';
@@ -15,7 +15,9 @@ import { judge, judgeReading } from '../judge/verdict';
 import { plain } from '../judge/words';
 import { jobsToday } from '../plan/due';
 import { STORAGE_PLANS, obstaclesTo } from '../plan/storage-plans';
-import { stepsFor, type ProcedureContext } from '../procedures/procedure';
+import type { BatteryContext } from '../context/battery-context';
+import { plainContext } from '../context/plain-context';
+import { stepsFor } from '../procedures/procedure';
 import type { ProcedureId } from '../procedures/procedure-ids';
 import { PROCEDURES } from '../procedures/procedures';
 import { PLAIN_VEHICLE } from '../stay/vehicle-facts';
@@ -35,26 +37,19 @@ function verdictUnder(rules: Rules, more: Parameters<typeof standing>[0] = {}): 
   return JSON.stringify([headline, why.map(plain), cautions, outlook?.nextReadingDay, jobs]);
 }
 
-function procedureUnder(rules: Rules, id: ProcedureId, more: Partial<ProcedureContext> = {}) {
-  const { facts } = standing();
+function procedureUnder(rules: Rules, id: ProcedureId, more: Partial<BatteryContext> = {}) {
+  const { facts, now } = standing();
   return JSON.stringify(
-    stepsFor(PROCEDURES[id], {
-      vehicleKind: 'car',
-      vehicle: PLAIN_VEHICLE,
-      details: usualDetails('flooded'),
-      facts,
-      role: 'starter',
-      place: '',
-      out: false,
-      fittedTo: { vehicleId: 'v' },
-      benchHallId: null,
-      wholeCleanedYearsAgo: 2.5,
-      maintained: true,
-      water: null,
-      hook: null,
-      rules,
-      ...more,
-    }),
+    stepsFor(
+      PROCEDURES[id],
+      plainContext('flooded', now, {
+        wholeCleanedYearsAgo: 2.5,
+        maintained: true,
+        rules,
+        facts,
+        ...more,
+      }),
+    ),
   );
 }
 
@@ -99,6 +94,7 @@ function recoveryUnder(rules: Rules): string {
     state,
     coldCrankingAmps: 500,
     celsius: 12,
+    ice: null,
     rules,
     now,
   })!;

@@ -27,6 +27,8 @@ export interface HallClimate {
 /** Temperatures of one hall, day by day without gaps, from `firstDay`. */
 export interface DailyTemperatures {
   readonly firstDay: Day;
+  /** First day that a thermometer was read on; before it, and without one, all is assumed. */
+  readonly knownFrom: Day;
   /** Last day that was recorded or foretold; what follows is the season's usual course. */
   readonly knownTo: Day;
   readonly mean: Float64Array;
@@ -133,5 +135,6 @@ export function hallTemperatures(
         : hallOf(hall, monthlyAt(climate.coldNightCelsius, day), follows),
     );
   }
-  return { firstDay: from, knownTo, mean, low, sums: arrheniusSums(mean) };
+  const knownFrom = recorded[0]?.day ?? to + 1;
+  return { firstDay: from, knownFrom, knownTo, mean, low, sums: arrheniusSums(mean) };
 }

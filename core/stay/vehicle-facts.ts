@@ -1,10 +1,17 @@
 import { z } from 'zod';
 import { Line } from '../text';
 
+export const EARTHS = ['negative', 'positive'] as const;
+/** A post of a battery. */
+export type Pole = (typeof EARTHS)[number];
+
+export const ISOLATORS = ['none', 'knob', 'key', 'remote'] as const;
+export type Isolator = (typeof ISOLATORS)[number];
+
 /** What a vehicle asks of whoever works on its batteries; found out once, at lay-up. */
 export const VehicleFacts = z.strictObject({
   /** Which post is connected to the body. */
-  earth: z.enum(['negative', 'positive']),
+  earth: z.enum(EARTHS),
   alarm: z.enum(['none', 'may-sleep', 'must-live']),
   tracker: z.boolean(),
   /** Who has to be told before the power goes: tracker or alarm company. */
@@ -26,6 +33,12 @@ export const VehicleFacts = z.strictObject({
     .default(null),
   /** A plug-in hybrid on the mains may keep its own 12 V battery. */
   plugIn: z.boolean(),
+  /** A switch in the earthed lead that is fitted for good. */
+  isolator: z.enum(ISOLATORS).default('none'),
+  /** What it draws itself, milliamps; a remote one always does. Null where nobody knows. */
+  isolatorMa: z.number().min(0).max(500, 'at most 500 mA').nullable().default(null),
+  /** Amps that it may carry while the engine is cranked; null where nobody knows. */
+  isolatorAmps: z.number().min(1).max(5000, 'at most 5000 A').nullable().default(null),
 });
 export type VehicleFacts = z.infer<typeof VehicleFacts>;
 
@@ -42,6 +55,9 @@ export const PLAIN_VEHICLE: VehicleFacts = {
   solarPanel: false,
   panelWatts: null,
   plugIn: false,
+  isolator: 'none',
+  isolatorMa: null,
+  isolatorAmps: null,
 };
 
 /** What was agreed with the owner for this stay. */

@@ -7,9 +7,11 @@ import { lastMark } from '../../core/draw/marks';
 import { limitMa } from '../../core/drain/limit';
 import type { Standing } from '../../core/judge/standing';
 import { formatMilliamps } from '../../core/judge/words';
+import { contextOf } from '../../core/context/from-record';
+import { reasonsAgainst } from '../../core/gate/gate';
+import { outlookOf } from '../../core/judge/outlook';
 import { DRAW_TEST } from '../../core/procedures/draw-test';
 import { stepsFor } from '../../core/procedures/procedure';
-import { procedureContext } from '../procedure/context';
 import { useProgress } from '../procedure/progress';
 import type { BenchData, BenchSubject } from './bench-data';
 import { ByHand } from './by-hand';
@@ -58,17 +60,14 @@ export function DrawTest({
 }) {
   const { battery, vehicle } = subject;
   const { test, live, tick } = bench;
-  const context = useMemo(
-    () => procedureContext(vehicle, battery, data.rules, data.bench.id, data.clock.now),
-    [vehicle, battery, data],
-  );
+  const context = useMemo(() => contextOf(standing, outlookOf(standing)?.soc ?? null), [standing]);
+  const refusal = useMemo(() => reasonsAgainst(context, 'draw-test')[0]?.words ?? null, [context]);
   const steps = useMemo(() => stepsFor(DRAW_TEST, context), [context]);
   const [progress, setProgress] = useProgress(`bench-${battery.id}`);
   const [message, setMessage] = useState<string | null>(null);
   const [enough, setEnough] = useState(false);
   const [changed, setChanged] = useState(false);
   const limit = limitMa(vehicle.kind, data.rules);
-  const unfit = DRAW_TEST.unfit?.(context) ?? null;
 
   const marks = useMemo(() => test?.marks ?? [], [test]);
   const jumperOff = lastMark(marks, 'jumper-off') !== null;
@@ -122,7 +121,7 @@ export function DrawTest({
   });
 
   const lines = useMemo(() => [{ label: 'draw', trace: live }], [live]);
-  if (unfit) return <p className={styles.empty}>{unfit}</p>;
+  if (refusal) return <p className={styles.empty}>{refusal}</p>;
   return (
     <div className={styles.draw}>
       <div className={styles.left}>

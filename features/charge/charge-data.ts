@@ -1,6 +1,6 @@
 import type { AfterCharge } from '../../core/charge/after';
 import type { Hanging } from '../../core/charge/board';
-import type { FitSubject } from '../../core/charge/fit';
+import type { BatteryContext } from '../../core/context/battery-context';
 import type { Recovery } from '../../core/charge/recovery';
 import type { Held } from '../../core/charge/solar-hold';
 import type { Stock } from '../../core/charge/stock';
@@ -81,10 +81,10 @@ export interface Chosen {
   readonly battery: WireBattery;
   readonly hall: WireHall;
   readonly hallKind: HallKind;
-  readonly charge: FitSubject;
-  readonly maintain: FitSubject;
-  /** What has to be put right before it may be charged. */
-  readonly block: string | null;
+  /** All that decides what may be done to it now. */
+  readonly context: BatteryContext;
+  /** All blocks of its string that stand in the vehicle; itself alone where it is none. */
+  readonly blocks: readonly string[];
   readonly flat: boolean;
   readonly recovery: Recovery | null;
   /** The last charge judged, once it is over. */

@@ -7,6 +7,7 @@ import { postEntry } from '../logbook/post-entry';
 import { postReports } from '../reports/ingest';
 import { NOW, answer, demoSite, request, site } from '../server/demo-server.fixture';
 import { db } from '../server/store';
+import { connectionsFor } from '../../core/charge/available-connections';
 import { chargeData } from './load';
 import { postReporter, postStock } from './stock-routes';
 
@@ -28,14 +29,26 @@ const hook = (more: Partial<Hook> = {}): Hook => ({
 });
 const byMark = (bay: string, n = 0) =>
   site().stays.find((stay) => stay.bay.mark === bay)!.batteries[n]!.battery.id;
-const hang = (bay: string, more: Partial<Hook> = {}) =>
-  answer(
-    postEntry(
-      request(
-        newEntry('charge-started', byMark(bay), NOW, { charger: 'a charger', hook: hook(more) }),
-      ),
-    ),
-  );
+const hang = (
+  bay: string,
+  more: Partial<Hook> = {},
+  about: { at?: number; despite?: string } = {},
+) => {
+  const { at = NOW, ...despite } = about;
+  const started = { charger: 'a charger', hook: hook(more), ...despite };
+  return answer(postEntry(request(newEntry('charge-started', byMark(bay), at, started))));
+};
+
+/** A channel that is free for a small battery in the Dye House. */
+function spare(): Partial<Hook> {
+  const data = chargeData(site(), byMark('D2'));
+  const { context, battery } = data.chosen!;
+  const request = { context, hallId: battery.hallId, purpose: 'charge' as const };
+  const hanging = data.board.map((one) => one.hanging);
+  const ways = connectionsFor(data.stock, hanging, request, battery.id, 'D2');
+  const { chargerId, channel, programme } = ways.find((way) => way.hook)!.hook!;
+  return { chargerId, channel, programme, outletId: null };
+}
 
 describe('the board of the demo', () => {
   it('has what hangs, by channel, with the maintainer that fell silent as a finding', () => {
@@ -63,7 +76,7 @@ describe('the board of the demo', () => {
 
   it('a chosen battery brings its fits and, flat, the offer to recover it', () => {
     const { chosen } = chargeData(site(), byMark('Y4'));
-    expect(chosen!.charge.socPct).toBeLessThan(30);
+    expect(chosen!.context.soc!.value).toBeLessThan(30);
     expect(chosen!.recovery).toBeNull();
     const camper = chargeData(site(), byMark('Y9', 1)).chosen!;
     expect(camper.sun!.watts).toBe(80);
@@ -87,20 +100,51 @@ describe('hanging a battery', () => {
     expect(await hang('Y1')).toMatchObject({ status: 200 });
     expect(await hang('Y3')).toMatchObject({
       status: 409,
-      reason: /channel 1 of Shuttle is taken/,
+      reason: expect.stringMatching(/channel 1 of Shuttle is taken/) as string,
     });
     // The shuttle's 1.1 A and the old one's 1.8 A are within the 3 A of P1.
     const more = { chargerId: 'ratchet', channel: 1, amps: 10 };
-    expect(await hang('Y4', more)).toMatchObject({ status: 200 });
+    // Flat in the yard after its frosts, and a charger that nobody stays with until tonight.
+    expect(await hang('Y4', more)).toMatchObject({
+      status: 409,
+      reason: expect.stringMatching(/may be frozen[^]*First: thaw it through/) as string,
+    });
     expect(await hang('Y2', { chargerId: 'selvedge', channel: 1 })).toMatchObject({
       status: 409,
-      reason: /no such programme/,
+      reason: expect.stringMatching(/no such programme/) as string,
     });
     const agm = { chargerId: 'felt', channel: 1, outletId: null, programme: 'agm' as const };
-    expect(await hang('Y3', agm)).toMatchObject({ status: 409, reason: /fixed in another hall/ });
+    expect(await hang('Y3', agm)).toMatchObject({
+      status: 409,
+      reason: expect.stringMatching(/fixed in another hall/) as string,
+    });
     // Plates show in D2.
-    const dry = { chargerId: 'pirn', channel: 1, outletId: null };
-    expect(await hang('D2', dry)).toMatchObject({ status: 409, reason: /before this is seen to/ });
+    const dry = spare();
+    expect(await hang('D2', dry)).toMatchObject({
+      status: 409,
+      reason: expect.stringMatching(/Plates show in a cell/) as string,
+    });
+  });
+
+  it('what was done already is recorded, whatever speaks against it, and said loudly', async () => {
+    const more = { chargerId: 'ratchet', channel: 1, amps: 10 };
+    // Sent late: by then it has happened.
+    expect(await hang('Y4', more, { at: NOW - 3 * 3_600_000 })).toMatchObject({ status: 200 });
+    const { findings } = chargeData(site(), byMark('Y4')).chosen!;
+    expect(findings[0]).toMatchObject({
+      kind: 'must-not',
+      why: expect.stringMatching(/may be frozen/) as string,
+      look: [expect.stringMatching(/Mains off at the wall now/) as string, expect.anything()],
+    });
+    // Said to be done all the same, with the reason.
+    const dry = spare();
+    expect(await hang('D2', dry, { despite: 'it was on when I came' })).toMatchObject({
+      status: 200,
+    });
+    expect(chargeData(site(), byMark('D2')).chosen!.findings[0]).toMatchObject({
+      kind: 'must-not',
+      why: expect.stringMatching(/Plates show/) as string,
+    });
   });
 });
 
@@ -119,7 +163,7 @@ describe('the stock', () => {
     });
     expect(await send({ kind: 'charger', charger: { ...pirn, channels: 1 } })).toMatchObject({
       status: 409,
-      reason: /hangs on its channel 2/,
+      reason: expect.stringMatching(/hangs on its channel 2/) as string,
     });
     expect(
       await send({ kind: 'charger', charger: { ...pirn, id: 'x', name: 'Felt four' } }),
@@ -128,7 +172,7 @@ describe('the stock', () => {
     });
     expect(await send({ kind: 'drop', what: 'charger', id: 'felt' })).toMatchObject({
       status: 409,
-      reason: /Something hangs on it/,
+      reason: expect.stringMatching(/Something hangs on it/) as string,
     });
     expect(await send({ kind: 'drop', what: 'circuit', id: 'dye' })).toMatchObject({ status: 409 });
     expect(await send({ kind: 'latitude', latitude: 91 })).toMatchObject({ status: 400 });

@@ -1,20 +1,22 @@
-import { stepsFor, type ProcedureContext } from '../../core/procedures/procedure';
-import { PROCEDURES } from '../../core/procedures/procedures';
+import type { FittedStep } from '../../core/procedures/procedure';
 import styles from './panel.module.css';
 
 /** The order of the hands for this vehicle and battery, each caution at its step. */
 export function HookOrder({
-  way,
-  context,
+  steps,
+  brief = false,
 }: {
-  way: 'hook-up' | 'unhook';
-  context: ProcedureContext;
+  steps: readonly FittedStep[];
+  /** Only what a hand is laid on, and its cautions. */
+  brief?: boolean;
 }) {
-  const steps = stepsFor(PROCEDURES[way], context);
+  const shown = brief
+    ? steps.filter(({ touches, caution }) => touches !== 'none' || caution !== null)
+    : steps;
   return (
-    <ol className={styles.order}>
-      {steps.map((step) => (
-        <li key={step.id}>
+    <ol className={styles.order} aria-label="The order of the hands">
+      {shown.map((step) => (
+        <li key={step.id} data-touches={step.touches}>
           {step.say}
           {step.caution ? <em>{step.caution}</em> : null}
         </li>

@@ -6,6 +6,7 @@ import type { NewEntry } from '../../core/logbook/entry';
 import type { EntryData, EntryKind } from '../../core/logbook/kinds';
 import type { Recovery, RecoveryStepId } from '../../core/charge/recovery';
 import type { Inspection } from '../../core/inspect/points';
+import { celsiusNow } from '../../core/gate/ice';
 import { loadTestAmps } from '../../core/battery/load-test';
 import { judgeReading } from '../../core/judge/verdict';
 import { formatVolts, plain } from '../../core/judge/words';
@@ -38,7 +39,7 @@ export function Ladder({ data, chosen, onRecorded }: Inner) {
   };
   const entry = <K extends EntryKind>(kind: K, what: EntryData<K>) =>
     newEntry(kind, battery.id, siteNow(), what);
-  const volts = chosen.charge.volts;
+  const { volts } = chosen.context;
   if (!recovery) {
     const why = volts === null ? 'found flat' : `${formatVolts(volts)} at rest`;
     return (
@@ -257,7 +258,7 @@ function LoadTest({ chosen, data, onSend }: Tool) {
   const rated = battery.details.coldCrankingAmps;
   const [volts, setVolts] = useState('');
   const [amps, setAmps] = useState(rated === null ? '' : String(Math.round(loadTestAmps(rated))));
-  const [celsius, setCelsius] = useState(chosen.charge.celsius.toFixed(0));
+  const [celsius, setCelsius] = useState(celsiusNow(chosen.context).toFixed(0));
   const [problem, setProblem] = useState<string | null>(null);
   const record = () => {
     const read = parseVolts(volts);

@@ -1,16 +1,16 @@
 import 'server-only';
 import { afterCharge } from '../../core/charge/after';
 import { freeChannels, pluggedIn, type Hanging } from '../../core/charge/board';
-import { rankFits } from '../../core/charge/fit';
+import { rankFits } from '../../core/charge/charger-suitability';
 import { isFlat, recoveryOf } from '../../core/charge/recovery';
 import { airNeeded, isAired, mainsLoad, type ChargingHere } from '../../core/charge/room';
 import { CONTROLLER_AH, SOLAR_KEPT } from '../../core/charge/solar-hold';
-import { fitSubjectOf } from '../../core/charge/subject';
 import { PROGRAMMES } from '../../core/charge/stock';
 import { solarAmpHours } from '../../core/charge/sun';
 import { watchOf } from '../../core/charge/watch';
 import { MS_PER_HOUR, dayOf, shortDay } from '../../core/day';
-import { chargeBlock } from '../../core/inspect/open';
+import { blockedFromCharge } from '../../core/gate/gate';
+import { iceIn } from '../../core/gate/ice';
 import { restOf, socOfReading } from '../../core/judge/learnt';
 import { expectedLoss } from '../../core/judge/loss';
 import { hallMean } from '../../core/judge/standing';
@@ -97,7 +97,13 @@ function boardOf(all: readonly Named[], hanging: readonly Hanging[]): OnBoard[] 
   return hanging.map((one) => {
     const { kept, name } = all.find(({ kept }) => kept.battery.id === one.batteryId)!;
     const { lamp } = kept.standing.state;
-    return { ...name, hanging: one, hallId: kept.hallId, lamp, findings: watchOf(kept.standing) };
+    return {
+      ...name,
+      hanging: one,
+      hallId: kept.hallId,
+      lamp,
+      findings: watchOf(kept.standing, kept.context.soc),
+    };
   });
 }
 
@@ -119,9 +125,12 @@ function queueOf(
         outlook !== null && outlook.rechargeRound !== null && outlook.rechargeRound <= nextRound;
       const flat = isFlatNow(kept);
       if (!due && !flat && state.queued === null) return [];
-      const block = chargeBlock(state);
-      const subject = fitSubjectOf(standing, kept.battery.details, kept.hallId, 'charge');
-      const best = rankFits(free, subject)[0];
+      const blocked = blockedFromCharge(kept.context)[0];
+      const best = rankFits(free, {
+        context: kept.context,
+        hallId: kept.hallId,
+        purpose: 'charge',
+      })[0];
       const suits = best && best.refusals.length === 0 ? best : null;
       const reserve = outlook ? Math.floor(Math.max(0, outlook.reserve.value)) : null;
       return [
@@ -134,13 +143,15 @@ function queueOf(
               : due
                 ? DUE_WORDS[outlook.rechargeWhy ?? 'line'](outlook.rechargeDay!)
                 : 'asked for',
-            blocked: block
-              ? block.seen
+            blocked: blocked
+              ? blocked.words
               : suits
                 ? null
                 : best
-                  ? best.refusals[0]!
-                  : 'every charger is in use',
+                  ? best.because[0]!.words
+                  : loaded.stock.chargers.length === 0
+                    ? 'No charger is noted yet.'
+                    : 'Every charger is in use.',
             suggests: suits
               ? `${suits.charger.name}, ${PROGRAMMES[suits.programme.id].label}`
               : null,
@@ -214,29 +225,30 @@ function chosenOf(loaded: LoadedSite, { stay, kept }: Named): Chosen {
   const { standing, battery } = kept;
   const { state, facts } = standing;
   const hall = loaded.halls.find(({ id }) => id === kept.hallId)!;
-  const subject = (purpose: 'charge' | 'maintain') =>
-    fitSubjectOf(standing, battery.details, kept.hallId, purpose);
-  const block = chargeBlock(state);
   return {
     vehicle: wireVehicle(stay),
     battery: wireBatteries(stay).find(({ id }) => id === battery.id)!,
     hall: wireHallOf(loaded, hall),
     hallKind: hall.kind,
-    charge: subject('charge'),
-    maintain: subject('maintain'),
-    block: block && block.seen,
+    context: kept.context,
+    blocks: kept.context.block
+      ? stay.batteries.flatMap((one) =>
+          one.standing.block && !one.standing.state.out ? [one.battery.id] : [],
+        )
+      : [battery.id],
     flat: isFlatNow(kept),
     recovery: recoveryOf({
       ...facts,
       state,
       coldCrankingAmps: battery.details.coldCrankingAmps,
       celsius: hallMean(standing.temperatures, loaded.today),
+      ice: iceIn(kept.context),
       rules: loaded.rules,
       now: loaded.now,
     }),
     after: lastChargeOf(loaded, kept),
     heard: heardOf(loaded, kept),
-    findings: watchOf(standing),
+    findings: watchOf(standing, kept.context.soc),
     sun: sunOf(loaded, stay, kept),
   };
 }

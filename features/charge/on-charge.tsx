@@ -5,15 +5,17 @@ import { useMemo, useState } from 'react';
 import { charge } from '../../core/charge/charge';
 import { DARK_CHECKS, chargeCourse, type DarkCause } from '../../core/charge/course';
 import { PROGRAMMES } from '../../core/charge/stock';
+import { celsiusNow } from '../../core/gate/ice';
+import { may } from '../../core/gate/gate';
 import { LAMP_STATES } from '../../core/logbook/kinds';
 import { formatVolts } from '../../core/judge/words';
 import type { NewEntry } from '../../core/logbook/entry';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';
-import { procedureContext } from '../procedure/context';
 import { useSiteClock } from '../site/clock';
 import type { ChargeData, Chosen } from './charge-data';
 import { CourseChart } from './course-chart';
+import { hangsContext, ownChargerOf } from './hangs';
 import { HookOrder } from './hook-order';
 import { LAMP_WORDS, agoWords, hoursWords, whenWords } from './words';
 import styles from './panel.module.css';
@@ -47,12 +49,12 @@ export function OnCharge({
             ...facts,
             fromSocPct: Math.min(97, hook.fromSocPct),
             chargerAmps: hook.amps,
-            celsius: chosen.charge.celsius,
-            ageYears: chosen.charge.ageYears ?? 5,
-            drawAmps: chosen.charge.drawAmps,
+            celsius: celsiusNow(chosen.context),
+            ageYears: chosen.context.ageYears ?? 5,
+            drawAmps: chosen.context.drawAmps,
             absorptionVolts: hook.absorptionVolts,
           }),
-    [hook, facts, chosen.charge],
+    [hook, facts, chosen.context],
   );
 
   const send = async (entries: readonly NewEntry[], said: string) => {
@@ -69,14 +71,15 @@ export function OnCharge({
       );
     }
     const ampHours = heard ? Math.round(heard.ampHours * 10) / 10 : null;
+    const all = ownChargerOf(state)?.kind === 'string' ? chosen.blocks : [battery.id];
     return send(
-      [
-        newEntry('charge-ended', battery.id, siteNow(), {
+      all.map((id) =>
+        newEntry('charge-ended', id, siteNow(), {
           full,
           ampHours,
           ...(heard ? { metered: true } : {}),
         }),
-      ],
+      ),
       `${vehicle.bayMark} is off. It rests ${rules.restHours} h before it is read.`,
     );
   };
@@ -191,10 +194,7 @@ export function OnCharge({
       </section>
       <section className={styles.card} aria-label="Take it off">
         <h3>Take it off</h3>
-        <HookOrder
-          way="unhook"
-          context={procedureContext(vehicle, battery, rules, data.benchHallId, clock.now)}
-        />
+        <HookOrder steps={may(hangsContext(chosen.context, state), 'take-off-charge').steps} />
         {problem ? (
           <p className={styles.refused} role="alert">
             {problem}

@@ -23,7 +23,7 @@ export function Panel({
   chosen: Chosen;
   onRecorded: (what: string) => void;
 }) {
-  const { vehicle, battery, charge } = chosen;
+  const { vehicle, battery, context } = chosen;
   const { state, facts } = battery;
   const hangs = state.maintainerSince !== null || state.chargeSince !== null;
   const inner = { data, chosen, onRecorded };
@@ -39,8 +39,8 @@ export function Panel({
           <p className={styles.quiet}>
             {battery.label} · {CHEMISTRIES[facts.chemistry].short} {facts.nominalVolts} V{' '}
             {facts.capacityAh} Ah
-            {charge.volts === null ? '' : ` · last read ${formatVolts(charge.volts)}`}
-            {charge.socPct === null ? '' : ` · about ${formatPct(charge.socPct)} now`}
+            {context.volts === null ? '' : ` · last read ${formatVolts(context.volts)}`}
+            {context.soc === null ? '' : ` · about ${formatPct(context.soc.value)} now`}
           </p>
         </div>
         <Link className={styles.away} href="/charge" aria-label="Close">

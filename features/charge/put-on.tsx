@@ -2,15 +2,22 @@
 
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
+import {
+  connectionsFor,
+  outletFor,
+  usualConnection,
+} from '../../core/charge/available-connections';
 import { freeChannels, hookRefusal, outletInUse } from '../../core/charge/board';
-import { fitOf, rankFits, type Fit } from '../../core/charge/fit';
+import { fitOf, offered, type Fit } from '../../core/charge/charger-suitability';
+import { isOverridable, may } from '../../core/gate/gate';
+import type { Reason } from '../../core/gate/reasons';
 import { airNeeded, isAired } from '../../core/charge/room';
 import { PROGRAMMES, type ProgrammeId } from '../../core/charge/stock';
-import { doneBefore, hookOf, lookInTimes } from '../../core/charge/subject';
+import { doneBefore, hookOf, lookInTimes } from '../../core/charge/look-in';
 import { formatVolts } from '../../core/judge/words';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';
-import { procedureContext } from '../procedure/context';
+import { Refusal } from '../procedure/refusal';
 import { useSiteClock } from '../site/clock';
 import type { ChargeData, Chosen } from './charge-data';
 import { CourseChart } from './course-chart';
@@ -32,62 +39,81 @@ export function PutOn({
   const { battery, vehicle } = chosen;
   const siteNow = useSiteClock(clock);
   const [purpose, setPurpose] = useState<'charge' | 'maintain'>('charge');
-  const subject = purpose === 'charge' ? chosen.charge : chosen.maintain;
   const hanging = useMemo(() => data.board.map((one) => one.hanging), [data.board]);
-  const fits = useMemo(() => rankFits(stock.chargers, subject), [stock.chargers, subject]);
+  const request = useMemo(
+    () => ({ context: chosen.context, hallId: battery.hallId, purpose }),
+    [chosen.context, battery.hallId, purpose],
+  );
+  const ways = useMemo(
+    () => connectionsFor(stock, hanging, request, battery.id, vehicle.bayMark),
+    [stock, hanging, request, battery.id, vehicle.bayMark],
+  );
   const free = (fit: Fit) => freeChannels(fit.charger, hanging);
-  const best =
-    fits.find((fit) => fit.refusals.length === 0 && free(fit).length > 0) ?? fits[0] ?? null;
-  const [wanted, setWanted] = useState<{ charger: string; programme?: ProgrammeId } | null>(null);
+  const [wanted, setWanted] = useState<{ way: string; programme?: ProgrammeId } | null>(null);
   const [channelWanted, setChannel] = useState<number | null>(null);
   const [outletWanted, setOutlet] = useState<string | null | undefined>(undefined);
+  const [despite, setDespite] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
 
-  const charger = stock.chargers.find(({ id }) => id === wanted?.charger) ?? best?.charger;
+  const way = ways.find(({ id }) => id === wanted?.way) ?? usualConnection(ways);
+  const charger = way.fit?.charger ?? null;
   const programme =
-    charger?.programmes.find(({ id }) => id === wanted?.programme) ??
-    fits.find((one) => one.charger.id === charger?.id)?.programme;
-  const fit = charger && programme ? fitOf(charger, programme, subject) : null;
-  if (!fit || !charger) {
-    return (
-      <section className={styles.card}>
-        <h3>No charger is noted</h3>
-        <p>Write down what you charge with under Stock: then each battery shows what suits it.</p>
-      </section>
-    );
-  }
-  const channels = free(fit);
+    charger?.programmes.find(({ id }) => id === wanted?.programme) ?? way.fit?.programme ?? null;
+  const fit = charger && programme ? fitOf(charger, programme, request) : null;
+  const channels = fit ? free(fit) : [];
   const channel =
     channelWanted !== null && channels.includes(channelWanted) ? channelWanted : channels[0];
-  const plugged = outletInUse(charger.id, hanging);
-  const reach = stock.outlets.filter(({ hallId }) => hallId === subject.hallId);
-  const near = reach.find(({ bays }) => bays.includes(vehicle.bayMark)) ?? null;
-  const outletId = plugged ?? (outletWanted === undefined ? (near?.id ?? null) : outletWanted);
-  const hook = channel === undefined ? null : hookOf(fit, subject, channel, outletId);
-  const refusal = chosen.block
-    ? `It is not charged before this is seen to: ${chosen.block}`
-    : fit.refusals.length > 0
-      ? fit.refusals.join('; ')
-      : hook
-        ? hookRefusal(hook, battery.id, hanging, stock, fit)
-        : 'every channel is in use';
-  const air = airWarning(data, chosen, fit);
-  const { at: looks, finishAt } = lookInTimes(fit, clock.now);
+  const plugged = charger ? outletInUse(charger.id, hanging) : null;
+  const reach = stock.outlets.filter(({ hallId }) => hallId === request.hallId);
+  const outletId =
+    plugged ??
+    (outletWanted === undefined && charger
+      ? outletFor(stock, hanging, charger.id, request.hallId, vehicle.bayMark)
+      : (outletWanted ?? null));
+  const hook =
+    !fit || channel === undefined ? null : hookOf(fit, request.context, channel, outletId);
+  const taken =
+    hook && fit?.because.length === 0
+      ? hookRefusal(hook, battery.id, hanging, stock, null)
+      : fit && !hook
+        ? 'every channel of it is in use'
+        : null;
+  const because: readonly Reason[] = [
+    ...(fit ? fit.because : way.because),
+    ...(taken === null ? [] : [{ code: 'no-channel' as const, words: sentence(taken), first: [] }]),
+  ];
+  const overridable = isOverridable(because);
+  const goes = because.length === 0 || (overridable && despite.trim() !== '');
+  const asked = fit && charger ? offered(charger, fit.programme, request.context) : way.context;
+  const steps = goes ? may(asked, purpose).steps : [];
+  const air = fit ? airWarning(data, chosen, fit) : null;
+  const { at: looks, finishAt } = fit ? lookInTimes(fit, clock.now) : NO_LOOKS;
   const done = finishAt === null ? null : doneBefore(finishAt, clock.now, rules, clock.timeZone);
   const when = (at: number) => whenWords(at, clock.now, clock.timeZone, rules);
 
   const record = async () => {
-    if (!hook) return;
+    if (!goes) return;
     setBusy(true);
-    const entry =
+    const about = {
+      ...(hook ? { hook } : {}),
+      ...(because.length > 0 ? { despite: despite.trim() } : {}),
+    };
+    // A string hangs on its own charger as a whole.
+    const all = way.id === 'string' ? chosen.blocks : [battery.id];
+    const entries = all.map((id) =>
       purpose === 'charge'
-        ? newEntry('charge-started', battery.id, siteNow(), { charger: charger.name, hook })
-        : newEntry('maintainer', battery.id, siteNow(), { on: true, hook });
-    const reply = await postEntries([entry]);
+        ? newEntry('charge-started', id, siteNow(), { charger: way.name, ...about })
+        : newEntry('maintainer', id, siteNow(), {
+            on: true,
+            ...(hook ? {} : { charger: way.name }),
+            ...about,
+          }),
+    );
+    const reply = await postEntries(entries);
     setBusy(false);
     if (!reply.ok) return setProblem(reply.reason);
-    onRecorded(`${vehicle.bayMark} hangs on ${charger.name}. Look at the mode before you go.`);
+    onRecorded(`${vehicle.bayMark} hangs on ${way.name}. Look at the mode before you go.`);
   };
 
   const queued = battery.state.queued !== null;
@@ -122,87 +148,90 @@ export function PutOn({
       <label className={styles.field}>
         Charger
         <select
-          value={charger.id}
+          value={way.id}
           onChange={(event) => {
-            setWanted({ charger: event.target.value });
+            setWanted({ way: event.target.value });
             setChannel(null);
             setOutlet(undefined);
+            setDespite('');
             setProblem(null);
           }}
         >
-          {fits.map((one) => (
-            <option key={one.charger.id} value={one.charger.id}>
-              {one.charger.name}, {one.amps} A
-              {one.refusals.length > 0
-                ? ' (not for this one)'
-                : free(one).length === 0
+          {ways.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.name}
+              {one.fit ? `, ${one.fit.amps} A` : ''}
+              {one.because.length > 0
+                ? one.fit && free(one.fit).length === 0
                   ? ' (in use)'
-                  : one.course
-                    ? `, ${hoursWords(one.course.totalHours)}`
-                    : ''}
+                  : ' (not now)'
+                : one.fit?.course
+                  ? `, ${hoursWords(one.fit.course.totalHours)}`
+                  : ''}
             </option>
           ))}
         </select>
       </label>
-      <div className={styles.fields}>
-        <label className={styles.field}>
-          Programme
-          <select
-            value={fit.programme.id}
-            onChange={(event) =>
-              setWanted({ charger: charger.id, programme: event.target.value as ProgrammeId })
-            }
-          >
-            {charger.programmes.map(({ id, absorptionVolts }) => (
-              <option key={id} value={id}>
-                {PROGRAMMES[id].label}, {absorptionVolts.toFixed(1)} V
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className={styles.field}>
-          Channel
-          <select
-            value={channel ?? ''}
-            onChange={(event) => setChannel(Number(event.target.value))}
-            disabled={channels.length < 2}
-          >
-            {channels.length === 0 ? <option value="">none free</option> : null}
-            {channels.map((n) => (
-              <option key={n} value={n}>
-                {n}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className={styles.field}>
-          Outlet
-          <select
-            value={outletId ?? ''}
-            onChange={(event) => setOutlet(event.target.value || null)}
-            disabled={plugged !== null}
-          >
-            <option value="">not noted</option>
-            {reach.map(({ id, name, amps }) => (
-              <option key={id} value={id}>
-                {name}, {amps} A
-              </option>
-            ))}
-            {plugged !== null && !reach.some(({ id }) => id === plugged) ? (
-              <option value={plugged}>
-                {stock.outlets.find(({ id }) => id === plugged)?.name ?? plugged}
-              </option>
-            ) : null}
-          </select>
-        </label>
-      </div>
-      {refusal ? (
-        <p className={styles.refused} role="alert">
-          <b>Not this way:</b> {refusal}.
-        </p>
-      ) : (
+      {fit && charger ? (
+        <div className={styles.fields}>
+          <label className={styles.field}>
+            Programme
+            <select
+              value={fit.programme.id}
+              onChange={(event) =>
+                setWanted({ way: way.id, programme: event.target.value as ProgrammeId })
+              }
+            >
+              {charger.programmes.map(({ id, absorptionVolts }) => (
+                <option key={id} value={id}>
+                  {PROGRAMMES[id].label}, {absorptionVolts.toFixed(1)} V
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className={styles.field}>
+            Channel
+            <select
+              value={channel ?? ''}
+              onChange={(event) => setChannel(Number(event.target.value))}
+              disabled={channels.length < 2}
+            >
+              {channels.length === 0 ? <option value="">none free</option> : null}
+              {channels.map((n) => (
+                <option key={n} value={n}>
+                  {n}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className={styles.field}>
+            Outlet
+            <select
+              value={outletId ?? ''}
+              onChange={(event) => setOutlet(event.target.value || null)}
+              disabled={plugged !== null}
+            >
+              <option value="">not noted</option>
+              {reach.map(({ id, name, amps }) => (
+                <option key={id} value={id}>
+                  {name}, {amps} A
+                </option>
+              ))}
+              {plugged !== null && !reach.some(({ id }) => id === plugged) ? (
+                <option value={plugged}>
+                  {stock.outlets.find(({ id }) => id === plugged)?.name ?? plugged}
+                </option>
+              ) : null}
+            </select>
+          </label>
+        </div>
+      ) : null}
+      {because.length > 0 ? (
+        <Refusal because={because} overridable={overridable} why={despite} onWhy={setDespite} />
+      ) : null}
+      {goes ? (
         <>
-          {fit.course ? (
+          {fit?.course ? (
             <>
               <p className={styles.finish}>
                 <b>{hoursWords(fit.course.totalHours)}</b>
@@ -247,14 +276,18 @@ export function PutOn({
               </dl>
             </>
           ) : (
-            <p className={styles.quiet}>Not read yet: nobody knows how long it will take.</p>
+            <p className={styles.quiet}>
+              {fit
+                ? 'Not read yet: nobody knows how long it will take.'
+                : 'What it gives is not noted: nobody knows how long it will take.'}
+            </p>
           )}
           {air ? (
             <p className={styles.refused} role="alert">
               <b>Air:</b> {air}
             </p>
           ) : null}
-          {fit.minds.length > 0 ? (
+          {fit && fit.minds.length > 0 ? (
             <ul className={styles.minds}>
               {fit.minds.map((mind) => (
                 <li key={mind}>{mind}</li>
@@ -263,13 +296,10 @@ export function PutOn({
           ) : null}
           <details className={styles.hands} open>
             <summary>The order of the hands</summary>
-            <HookOrder
-              way="hook-up"
-              context={procedureContext(vehicle, battery, rules, data.benchHallId, clock.now)}
-            />
+            <HookOrder steps={steps} />
           </details>
         </>
-      )}
+      ) : null}
       {problem ? (
         <p className={styles.refused} role="alert">
           {problem}
@@ -282,20 +312,23 @@ export function PutOn({
         type="primary"
         size="large"
         className={styles.go}
-        disabled={refusal !== null || !hook}
+        disabled={!goes}
         loading={busy}
         onClick={() => void record()}
       >
-        It hangs on {charger.name}
-        {charger.channels > 1 && channel ? `, channel ${channel}` : ''}
+        It hangs on {way.name}
+        {charger && charger.channels > 1 && channel ? `, channel ${channel}` : ''}
       </Button>
     </section>
   );
 }
 
+const NO_LOOKS = { at: [], finishAt: null };
+const sentence = (words: string) => `${words[0]!.toUpperCase()}${words.slice(1)}.`;
+
 /** What one more would do to the air of its hall; null where there is enough. */
 function airWarning(data: ChargeData, chosen: Chosen, fit: Fit): string | null {
-  const room = data.rooms.find(({ hallId }) => hallId === chosen.charge.hallId);
+  const room = data.rooms.find(({ hallId }) => hallId === chosen.battery.hallId);
   if (!room) return null;
   const { facts } = chosen.battery;
   const one = airNeeded([

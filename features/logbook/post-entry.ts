@@ -5,9 +5,10 @@ import { HOUSE_RULES } from '../../core/rules/rules';
 import { parseEntry, type NewEntry } from '../../core/logbook/entry';
 import { plain } from '../../core/judge/words';
 import { hookRefusal } from '../../core/charge/board';
-import { fitOf } from '../../core/charge/fit';
-import { fitSubjectOf } from '../../core/charge/subject';
-import { chargeBlock } from '../../core/inspect/open';
+import { fitOf } from '../../core/charge/charger-suitability';
+import { FIRST_WORDS } from '../../core/gate/acts';
+import { reasonsAgainst } from '../../core/gate/gate';
+import { namedOffer } from '../charge/hangs';
 import { levelsProblem } from '../../core/inspect/points';
 import { judgeReading } from '../../core/judge/verdict';
 import { readEntry } from '../../store/entries';
@@ -154,26 +155,41 @@ function misplacement(entry: NewEntry): string | null {
   return null;
 }
 
-/** Why a battery may not hang where an entry hangs it; null where it may. */
+/** An entry that says what is happening now is an intent, and an older one a fact. */
+const FRESH_MS = 10 * 60_000;
+
+/**
+ * Why a battery may not hang where an entry hangs it; null where it may. The gate refuses what is
+ * about to be done; what was done before, or all the same and with a reason, is recorded, and its
+ * page says loudly what to do now.
+ */
 function wronglyHung(entry: NewEntry): string | null {
-  const started = entry.kind === 'charge-started' || (entry.kind === 'maintainer' && entry.data.on);
-  const hook = started ? entry.data.hook : undefined;
-  if (!hook) return null;
-  // Of what was sent late, only what stands now can be asked.
+  const starts = entry.kind === 'charge-started' || (entry.kind === 'maintainer' && entry.data.on);
+  if (!starts) return null;
   const loaded = loadSite(db(), now());
   const kept = loaded?.stays
     .flatMap(({ batteries }) => batteries)
     .find(({ battery }) => battery.id === entry.subjectId);
   if (!loaded || !kept) return null;
-  const blocked = chargeBlock(kept.standing.state);
-  if (blocked) return `It is not charged before this is seen to: ${blocked.seen}.`;
-  const charger = loaded.stock.chargers.find(({ id }) => id === hook.chargerId);
-  const programme = charger?.programmes.find(({ id }) => id === hook.programme);
+  const { hook, despite } = entry.data;
+  const hanging = hangingOf(loaded.stays);
+  const taken = hook && hookRefusal(hook, entry.subjectId, hanging, loaded.stock, null);
+  if (taken) return `Not hung: ${taken}.`;
+  if (despite !== undefined || now() - Date.parse(entry.at) > FRESH_MS) return null;
   const purpose = entry.kind === 'maintainer' ? 'maintain' : 'charge';
-  const subject = fitSubjectOf(kept.standing, kept.battery.details, kept.hallId, purpose);
-  const fit = charger && programme ? fitOf(charger, programme, subject) : null;
-  const refusal = hookRefusal(hook, entry.subjectId, hangingOf(loaded.stays), loaded.stock, fit);
-  return refusal && `Not hung: ${refusal}.`;
+  const charger = loaded.stock.chargers.find(({ id }) => id === hook?.chargerId);
+  const programme = charger?.programmes.find(({ id }) => id === hook?.programme);
+  const request = { context: kept.context, hallId: kept.hallId, purpose } as const;
+  const because =
+    charger && programme
+      ? fitOf(charger, programme, request).because
+      : reasonsAgainst(
+          { ...kept.context, charger: namedOffer(entry.data.charger ?? '', purpose) },
+          purpose,
+        );
+  if (because.length === 0) return null;
+  const first = [...new Set(because.flatMap((one) => one.first))].map((one) => FIRST_WORDS[one]);
+  return `Not hung: ${because.map(({ words }) => words).join(' ')}${first.length > 0 ? ` First: ${first.join('; ')}.` : ''} If it hangs already, say why in “despite”: then it is recorded, and take it off.`;
 }
 
 const today = () => dayOf(now(), readSite(db())!.timeZone);

@@ -1,7 +1,7 @@
 import 'server-only';
 import { shortDay } from '../../core/day';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
-import { condemnedFor } from '../../core/inspect/open';
+import { conditionOf } from '../../core/judge/condition';
 import { planInUse } from '../../core/plan/storage-plans';
 import { batteryLabels, type LoadedSite } from '../site/load';
 import type { PrintData } from './sheets';
@@ -36,7 +36,7 @@ export function printData(loaded: LoadedSite, id: string, origin: string): Print
           : battery.details.fittedMonth === null
             ? String(battery.fittedYear)
             : `${String(battery.details.fittedMonth).padStart(2, '0')}/${battery.fittedYear}`,
-      next: condemnedFor(standing.state)
+      next: conditionOf(standing)
         ? 'never charge: replace'
         : outlook
           ? shortDay(outlook.nextReadingRound)

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { FAILING_SPREAD } from '../../core/battery/acid';
 import { gravities as judged, waterLost } from '../../core/charge/water';
 import { waterSentence } from '../../core/judge/cells';
-import type { ProcedureContext } from '../../core/procedures/procedure';
+import type { BatteryContext } from '../../core/context/battery-context';
 import styles from './procedure.module.css';
 
 const numberOf = (text: string) => {
@@ -59,7 +59,7 @@ export function WaterInput({
   value,
   onChange,
 }: {
-  context: ProcedureContext;
+  context: BatteryContext;
   value: readonly number[];
   onChange: (addedMl: number[]) => void;
 }) {
@@ -90,7 +90,7 @@ export function GravitiesInput({
   celsius,
   onChange,
 }: {
-  context: ProcedureContext;
+  context: BatteryContext;
   value: readonly number[];
   celsius: number | undefined;
   onChange: (gravities: number[], celsius: number | undefined) => void;

@@ -3,6 +3,8 @@
 import { Button } from 'antd';
 import { IconCheck } from '@tabler/icons-react';
 import { useEffect, useMemo, useState } from 'react';
+import type { BatteryContext } from '../../core/context/battery-context';
+import { actOfProcedure, isOverridable, reasonsAgainst } from '../../core/gate/gate';
 import { draft, type EntryDraft } from '../../core/procedures/entry-draft';
 import { cupsToMl, neutraliserWords } from '../../core/procedures/neutraliser';
 import {
@@ -12,7 +14,6 @@ import {
   stepsFor,
   withoutStep,
   type FittedStep,
-  type ProcedureContext,
   type ProcedureInputs,
 } from '../../core/procedures/procedure';
 import type { ProcedureId } from '../../core/procedures/procedure-ids';
@@ -21,6 +22,7 @@ import { isTyping } from '../frame/keys';
 import { LevelsInput } from '../inspect/levels-input';
 import { GravitiesInput, WaterInput } from './cell-inputs';
 import { useProgress } from './progress';
+import { Refusal } from './refusal';
 import styles from './procedure.module.css';
 
 /**
@@ -34,7 +36,7 @@ export function ProcedureRunner({
   onDone,
 }: {
   id: ProcedureId;
-  context: ProcedureContext;
+  context: BatteryContext;
   /** Names this battery and procedure on this device. */
   place: string;
   /** Records what was done; false where it could not be, and the ticks are kept. */
@@ -47,10 +49,15 @@ export function ProcedureRunner({
   const done = progress.done.filter((step) => steps.some((one) => one.id === step));
   const { milliamps, levels, addedMl, gravities, acidCelsius } = progress;
   const inputs: ProcedureInputs = { milliamps, levels, addedMl, gravities, acidCelsius };
-  const unfit = procedure.unfit?.(context) ?? null;
-  const next = steps.find((step) => !done.includes(step.id) && !step.optional);
+  // Whether it may be done at all is for the gate to say; where it is no danger, a reason will do.
+  const act = actOfProcedure(id);
+  const because = useMemo(() => (act ? reasonsAgainst(context, act) : []), [act, context]);
+  const overridable = isOverridable(because);
+  const [despite, setDespite] = useState('');
+  const goes = because.length === 0 || (overridable && despite.trim() !== '');
+  const next = !goes ? undefined : steps.find((step) => !done.includes(step.id) && !step.optional);
 
-  const complete = isComplete(steps, done);
+  const complete = goes && isComplete(steps, done);
 
   const toggle = (step: FittedStep) => {
     if (done.includes(step.id)) {
@@ -76,7 +83,11 @@ export function ProcedureRunner({
   const finish = async () => {
     const kept = await onDone([
       ...procedure.writes(context, inputs, done),
-      draft('procedure-done', { procedure: id, steps: done }),
+      draft('procedure-done', {
+        procedure: id,
+        steps: done,
+        ...(because.length > 0 ? { despite: despite.trim() } : {}),
+      }),
     ]);
     if (kept !== false) setProgress({ done: [] });
   };
@@ -103,9 +114,14 @@ export function ProcedureRunner({
     return () => window.removeEventListener('keydown', onKey, { capture: true });
   });
 
-  if (unfit) return <p className={styles.unfit}>{unfit}</p>;
+  const refused =
+    because.length > 0 ? (
+      <Refusal because={because} overridable={overridable} why={despite} onWhy={setDespite} />
+    ) : null;
+  if (!goes) return <div className={styles.runner}>{refused}</div>;
   return (
     <div className={styles.runner} data-kept>
+      {refused}
       <ol className={styles.steps} aria-label={procedure.label}>
         {steps.map((step, i) => {
           const ticked = done.includes(step.id);
@@ -218,7 +234,7 @@ const METRIC_AMOUNTS = [0.25, 0.5, 1, 2, 5];
 const US_AMOUNTS = [1, 2, 4, 8, 20];
 
 /** How much bicarbonate for how much water. */
-function Cleaner({ context }: { context: ProcedureContext }) {
+function Cleaner({ context }: { context: BatteryContext }) {
   const { measureUnit } = context.rules;
   const metric = measureUnit === 'metric';
   const amounts = metric ? METRIC_AMOUNTS : US_AMOUNTS;

@@ -1,92 +1,102 @@
 import Link from 'next/link';
 import type { Hanging } from '../../core/charge/board';
-import { rankFits, type Fit, type FitSubject } from '../../core/charge/fit';
-import { possibleHooks } from '../../core/charge/possible-hooks';
-import { PROGRAMMES, type Hook, type Stock } from '../../core/charge/stock';
-import { fitSubjectOf } from '../../core/charge/subject';
-import { chargeBlock } from '../../core/inspect/open';
+import {
+  connectionsFor,
+  usualConnection,
+  type Connection,
+} from '../../core/charge/available-connections';
+import type { ChargeRequest } from '../../core/charge/charger-suitability';
+import { PROGRAMMES, type Stock } from '../../core/charge/stock';
 import { hoursWords } from '../charge/words';
+import { Refusal } from '../procedure/refusal';
 import type { Judged } from './round-data';
 import styles from './round.module.css';
 
-/** Where a battery can hang just now, and which of these is taken. */
+/** How a battery can be put on charge just now, and which way is taken. */
 export interface HookPick {
-  /** The site has chargers written down at all. */
-  readonly any: boolean;
-  /** Those that suit and are free, the best first. */
-  readonly fits: readonly Fit[];
-  readonly fit: Fit | null;
-  readonly hook: Hook | null;
-  /** Why on none of them. */
-  readonly refusal: string | null;
-  readonly onPick: (chargerId: string) => void;
+  /** Those that may be first. */
+  readonly ways: readonly Connection[];
+  readonly chosen: Connection;
+  /** It may be done: nothing against it, or a reason was given. */
+  readonly goes: boolean;
+  /** Why it is done all the same. */
+  readonly why: string;
+  readonly onPick: (id: string) => void;
+  readonly onWhy: (why: string) => void;
 }
 
+/** What the attendant said of it so far. */
+export interface Wish {
+  readonly id: string | null;
+  readonly why: string;
+}
+export const NO_WISH: Wish = { id: null, why: '' };
+
 export function pickHook(
-  judged: Judged,
+  { battery, standing, context }: Judged,
   stock: Stock,
   hanging: readonly Hanging[],
   bayMark: string,
-  wanted: string | null,
-  purpose: FitSubject['purpose'],
-  onPick: (chargerId: string) => void,
+  wish: Wish,
+  purpose: ChargeRequest['purpose'],
+  onWish: (wish: Wish) => void,
 ): HookPick {
-  const { battery, standing } = judged;
-  const subject = fitSubjectOf(standing, battery.details, battery.hallId, purpose);
-  const withHook = possibleHooks(stock, hanging, subject, battery.id, bayMark);
-  const first = wanted ?? standing.planned?.chargerId ?? null;
-  const chosen = withHook.find(({ fit }) => fit.charger.id === first) ?? withHook[0] ?? null;
-  const block = chargeBlock(standing.state);
+  const request = { context, hallId: battery.hallId, purpose };
+  const ways = connectionsFor(stock, hanging, request, battery.id, bayMark);
+  const named = (id: string | null | undefined) => ways.find((way) => way.id === id);
+  const planned = named(standing.planned?.chargerId);
+  const chosen =
+    named(wish.id) ??
+    (planned?.because.length === 0 ? planned : undefined) ??
+    usualConnection(ways);
   return {
-    any: stock.chargers.length > 0,
-    fits: withHook.map(({ fit }) => fit),
-    fit: chosen?.fit ?? null,
-    hook: block ? null : (chosen?.hook ?? null),
-    refusal: block
-      ? `first see to this: ${block.seen}`
-      : chosen || stock.chargers.length === 0
-        ? null
-        : (rankFits(stock.chargers, subject)[0]!.refusals[0] ??
-          'every charger that suits is in use'),
-    onPick,
+    ways,
+    chosen,
+    goes: chosen.because.length === 0 || (chosen.overridable && wish.why.trim() !== ''),
+    why: wish.why,
+    onPick: (id) => onWish({ id, why: '' }),
+    onWhy: (why) => onWish({ id: chosen.id, why }),
   };
 }
 
 /** Which charger, for how long, and what to mind about it. */
 export function HookChoice({ pick, batteryId }: { pick: HookPick; batteryId: string }) {
-  const { fit, fits, refusal } = pick;
-  const more = (
-    <Link href={`/charge?battery=${batteryId}`}>All chargers, and the whole charge</Link>
-  );
-  if (!pick.any) return null;
-  if (refusal || !fit) {
-    return (
-      <p className={styles.kindCaution} role="alert">
-        On no charger now: {refusal}. {more}
-      </p>
-    );
-  }
+  const { chosen, ways, why } = pick;
+  const { fit } = chosen;
   return (
     <div className={styles.hook}>
       <label>
         Charger
-        <select value={fit.charger.id} onChange={(event) => pick.onPick(event.target.value)}>
-          {fits.map((one) => (
-            <option key={one.charger.id} value={one.charger.id}>
-              {one.charger.name}, {PROGRAMMES[one.programme.id].label}
-              {one.course ? `, ${hoursWords(one.course.totalHours)}` : ''}
+        <select value={chosen.id} onChange={(event) => pick.onPick(event.target.value)}>
+          {ways.map((way) => (
+            <option key={way.id} value={way.id}>
+              {way.name}
+              {way.because.length > 0
+                ? ' (not now)'
+                : way.fit
+                  ? `, ${PROGRAMMES[way.fit.programme.id].label}${way.fit.course ? `, ${hoursWords(way.fit.course.totalHours)}` : ''}`
+                  : ''}
             </option>
           ))}
         </select>
       </label>
-      {fit.minds.length > 0 ? (
+      {chosen.because.length > 0 ? (
+        <Refusal
+          because={chosen.because}
+          overridable={chosen.overridable}
+          why={why}
+          onWhy={pick.onWhy}
+        />
+      ) : fit && fit.minds.length > 0 ? (
         <ul>
           {fit.minds.map((mind) => (
             <li key={mind}>{mind}</li>
           ))}
         </ul>
       ) : null}
-      <p>{more}</p>
+      <p>
+        <Link href={`/charge?battery=${batteryId}`}>All chargers, and the whole charge</Link>
+      </p>
     </div>
   );
 }

@@ -5,10 +5,7 @@ import { watchOf } from '../../core/charge/watch';
 import { CAUTIONS } from '../../core/plan/cautions';
 import type { Job } from '../../core/plan/due';
 import { LAMP_STATES, type LampState } from '../../core/logbook/kinds';
-import type { Verdict } from '../../core/judge/verdict';
-import { Figures } from '../theme/figures';
-import { HookChoice, type HookPick } from './hook-choice';
-import type { Judged, Step } from './round-data';
+import type { Judged } from './round-data';
 import styles from './round.module.css';
 
 const LAMP_WORDS: Record<LampState, string> = {
@@ -33,7 +30,7 @@ export function LampStep({
   const { standing } = judged;
   const { state } = standing;
   const charger = stock.chargers.find(({ id }) => id === state.hook?.chargerId);
-  const findings = watchOf(standing);
+  const findings = watchOf(standing, judged.context.soc);
   const since = state.maintainerSince ?? state.chargeSince;
   const { expects } = chargeCourse(state.hook, since ?? standing.now, standing.now);
   const dark = state.lamp?.state === 'dark';
@@ -99,7 +96,7 @@ export function ModeStep({
   onSeen: (programme: ProgrammeId | null) => void;
 }) {
   const { hook } = judged.standing.state;
-  const finding = watchOf(judged.standing).find(({ kind }) => kind === 'mode');
+  const finding = watchOf(judged.standing, judged.context.soc).find(({ kind }) => kind === 'mode');
   return (
     <div className={styles.card}>
       <h2>{done ? 'The mode is right' : 'In which mode did it wake?'}</h2>
@@ -115,95 +112,10 @@ export function ModeStep({
   );
 }
 
-/** Putting a battery on charge, or taking it off. */
-export function ChargeStep({
-  step,
-  verdict,
-  heardAh,
-  pick,
-  onDone,
-}: {
-  step: Step;
-  verdict: Verdict;
-  /** What its charger has reported so far. */
-  heardAh: number | null;
-  /** Where it can hang. */
-  pick: HookPick | null;
-  onDone: (full: boolean) => void;
-}) {
-  const { state } = step.battery;
-  if (step.done) {
-    return (
-      <div className={styles.card}>
-        <h2>{step.job.kind === 'recharge' ? 'On charge' : 'Off charge'}</h2>
-        <p>Recorded. It rests before it is read again.</p>
-      </div>
-    );
-  }
-  if (step.job.kind === 'take-off') {
-    return (
-      <div className={styles.card}>
-        <h2>Take it off charge</h2>
-        <p className={styles.lampLast}>
-          {state.charger ? `${state.charger}. ` : ''}
-          {state.lamp ? `Its lamp said ${state.lamp.state}. ` : ''}
-          {heardAh === null ? '' : `${heardAh.toFixed(1)} Ah reported. `}
-          Did the charger say that it is full?
-        </p>
-        <div className={styles.lamps}>
-          <Button size="large" onClick={() => onDone(true)}>
-            <kbd>X</kbd> Off, and full
-          </Button>
-          <Button size="large" onClick={() => onDone(false)}>
-            Off, not full yet
-          </Button>
-        </div>
-      </div>
-    );
-  }
-  return (
-    <div className={styles.card}>
-      <h2>Put it on charge</h2>
-      <div className={styles.why}>
-        {verdict.why.map((sentence, i) => (
-          <p key={i}>
-            <Figures sentence={sentence} />
-          </p>
-        ))}
-      </div>
-      <p className={styles.lampLast}>{rechargeHint(step)}</p>
-      {pick ? <HookChoice pick={pick} batteryId={step.battery.id} /> : null}
-      <div className={styles.lamps}>
-        <Button
-          size="large"
-          disabled={pick !== null && pick.hook === null && pick.any}
-          onClick={() => onDone(false)}
-        >
-          <kbd>X</kbd>{' '}
-          {pick?.fit && pick.hook
-            ? `It hangs on ${pick.fit.charger.name}${pick.fit.charger.channels > 1 ? `, channel ${pick.hook.channel}` : ''}`
-            : 'It is on charge'}
-        </Button>
-      </div>
-    </div>
-  );
-}
-
-/** What the battery's storage plan makes of a recharge. */
-function rechargeHint({ battery: { state } }: Step): string {
-  if (state.plan === 'swap-pair' && !state.out) {
-    return 'Swap pair: put the one from the bench on and charge this one there; the exchange is recorded on the vehicle’s page.';
-  }
-  if (state.plan === 'hook-up') {
-    return 'Hook-up: cable dry and fully plugged, its switch on and taped; five to six hours at least. Below about 12 V a built-in charger hardly lifts it.';
-  }
-  return 'Look at the programme when it is on: many wake in their normal one.';
-}
-
 /** The caution that belongs to this step. */
 export function StepCaution({ job }: { job: Job }) {
-  // A procedure has its cautions at its steps.
-  if (job.kind === 'procedure') return null;
+  // What has an order of hands has its cautions at its steps.
+  if (job.kind === 'procedure' || job.kind === 'recharge' || job.kind === 'take-off') return null;
   return (
     <p className={styles.caution}>
       <b>Before you touch it:</b> {CAUTIONS[job.kind]}

@@ -1,3 +1,5 @@
+import type { BatteryContext } from '../../core/context/battery-context';
+import { contextOf } from '../../core/context/from-record';
 import { instantAt, type Day } from '../../core/day';
 import type { BatteryState } from '../../core/logbook/fold';
 import { outlookOf, type Outlook } from '../../core/judge/outlook';
@@ -65,6 +67,8 @@ export interface Judged {
   readonly battery: WireBattery;
   readonly standing: Standing;
   readonly outlook: Outlook | null;
+  /** All that decides what may be done to it now. */
+  readonly context: BatteryContext;
 }
 
 export interface StopView {
@@ -113,7 +117,8 @@ export function viewStop(
   const judged = stop.batteries.map((wire): Judged => {
     const battery = { ...wire, state: states[wire.id] ?? wire.state };
     const standing = standingOf(battery, stop.vehicle, hall, data.rules, data.clock);
-    return { battery, standing, outlook: outlookOf(standing) };
+    const outlook = outlookOf(standing);
+    return { battery, standing, outlook, context: contextOf(standing, outlook?.soc ?? null) };
   });
   const steps = judged.flatMap(({ battery, standing, outlook }) =>
     jobsToday(standing, outlook).map((job): Step => ({

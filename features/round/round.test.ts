@@ -40,6 +40,8 @@ function battery(id: string, label: string, state: Partial<BatteryState>): WireB
     },
     details: usualDetails('agm'),
     hallId: 'yard',
+    block: null,
+    benchHallId: null,
     silentSince: null,
     state: {
       ...EMPTY_BATTERY,

@@ -25,7 +25,8 @@ import {
   RESTS,
 } from './round-data';
 import { Side } from './side';
-import { pickHook } from './hook-choice';
+import { ownChargerOf } from '../charge/hangs';
+import { NO_WISH, pickHook, type Wish } from './hook-choice';
 import { StepTabs } from './step-tabs';
 import { StopHead } from './stop-head';
 import { StopList } from './stop-list';
@@ -70,7 +71,7 @@ function Walk({ data }: { data: RoundData }) {
   const [note, setNote] = useState<string | null>(null);
   const [help, setHelp] = useState(false);
   const [hint, setHint] = useState<string | null>(null);
-  const [charger, setCharger] = useState<string | null>(null);
+  const [wish, setWish] = useState<Wish>(NO_WISH);
 
   const view = views[position.stop]!;
   const step = view.steps[position.step] ?? view.steps[0];
@@ -120,11 +121,11 @@ function Walk({ data }: { data: RoundData }) {
         data.stock,
         hangingNow(data, views),
         view.vehicle.bayMark,
-        charger,
+        wish,
         maintains ? 'maintain' : 'charge',
-        setCharger,
+        setWish,
       ),
-    [judged, data, views, view, charger, maintains],
+    [judged, data, views, view, wish, maintains],
   );
   const asks = maintains || step?.job.kind === 'recharge';
   const pick = useMemo(() => (asks ? pickNow() : null), [asks, pickNow]);
@@ -197,35 +198,45 @@ function Walk({ data }: { data: RoundData }) {
     setHint(null);
   };
 
+  /** A string hangs on its own charger as a whole. */
+  const stringOf = (way: string) =>
+    way === 'string'
+      ? view.judged.flatMap(({ battery }) =>
+          battery.block && !battery.state.out ? [battery.id] : [],
+        )
+      : [judged.battery.id];
+
   const charge = (full: boolean) => {
-    const { id, state } = judged.battery;
+    const { state } = judged.battery;
     if (state.chargeSince === null) {
-      const { fit, hook, any } = pick ?? pickNow();
-      // Where chargers are written down, one of them is named; a refusal stands on the screen.
-      if (any && !hook) return;
+      const { chosen, goes, why } = pick ?? pickNow();
+      // A refusal stands on the screen.
+      if (!goes) return;
+      const { hook, name } = chosen;
       round.record(
-        [
-          round.entry('charge-started', id, {
-            charger: fit?.charger.name ?? '',
+        stringOf(chosen.id).map((one) =>
+          round.entry('charge-started', one, {
+            charger: name,
             ...(hook ? { hook } : {}),
+            ...(chosen.because.length > 0 ? { despite: why.trim() } : {}),
           }),
-        ],
+        ),
         'on',
       );
     } else {
       const ampHours = heardAh === null ? null : Math.round(heardAh * 10) / 10;
       round.record(
-        [
-          round.entry('charge-ended', id, {
+        stringOf(ownChargerOf(state)?.kind ?? '').map((one) =>
+          round.entry('charge-ended', one, {
             full,
             ampHours,
             ...(ampHours === null ? {} : { metered: true }),
           }),
-        ],
+        ),
         'on',
       );
     }
-    setCharger(null);
+    setWish(NO_WISH);
     setHint(null);
   };
 
@@ -305,7 +316,11 @@ function Walk({ data }: { data: RoundData }) {
         },
         x: () => {
           if (step?.job.kind === 'take-off') charge(true);
-          else if (judged.standing.state.maintainerSince === null) charge(true);
+          else if (step?.job.kind === 'recharge') charge(true);
+          else {
+            const at = view.steps.findIndex(({ job }) => job.kind === 'recharge');
+            if (at >= 0) goTo(position.stop, at);
+          }
         },
         y: () => {
           if (doubt && typed !== null) recordReading(typed, true);
@@ -372,7 +387,6 @@ function Walk({ data }: { data: RoundData }) {
           {step && step.job.kind !== 'reading' ? (
             <StepBody
               step={step}
-              view={view}
               judged={judged}
               verdict={verdict}
               data={data}

@@ -1,16 +1,16 @@
 import type { EntryDraft } from '../../core/procedures/entry-draft';
 import type { LampState } from '../../core/logbook/kinds';
 import type { Verdict } from '../../core/judge/verdict';
-import { procedureContext } from '../procedure/context';
 import type { HookPick } from './hook-choice';
-import { ChargeStep, LampStep, ModeStep } from './other-steps';
-import type { Judged, RoundData, Step, StopView } from './round-data';
+import { LampStep, ModeStep } from './other-steps';
+import { ChargeStep } from './charge-step';
+import { ThawStep } from './thaw-step';
+import type { Judged, RoundData, Step } from './round-data';
 import { InspectStep, ProcedureStep, ReplaceStep } from './work-steps';
 
 /** What is in front of the attendant, where it is not a voltage to be typed. */
 export function StepBody({
   step,
-  view,
   judged,
   verdict,
   data,
@@ -21,7 +21,6 @@ export function StepBody({
   onRecord,
 }: {
   step: Step;
-  view: StopView;
   judged: Judged;
   verdict: Verdict;
   data: RoundData;
@@ -62,7 +61,22 @@ export function StepBody({
     case 'recharge':
     case 'take-off':
       return (
-        <ChargeStep step={step} verdict={verdict} heardAh={heardAh} pick={pick} onDone={onCharge} />
+        <ChargeStep
+          step={step}
+          judged={judged}
+          verdict={verdict}
+          heardAh={heardAh}
+          pick={pick}
+          onDone={onCharge}
+        />
+      );
+    case 'thaw':
+      return (
+        <ThawStep
+          judged={judged}
+          done={job.done}
+          onThawed={() => onRecord([{ kind: 'thawed', data: {} }])}
+        />
       );
     case 'procedure':
       return (
@@ -70,19 +84,7 @@ export function StepBody({
           key={`${battery.id}-${job.procedure}`}
           id={job.procedure}
           done={job.done}
-          context={{
-            ...procedureContext(
-              view.vehicle,
-              battery,
-              data.rules,
-              data.benchHallId,
-              data.clock.now,
-            ),
-            hook:
-              job.procedure === 'hook-up' && pick?.fit && pick.hook
-                ? { name: pick.fit.charger.name, hook: pick.hook }
-                : null,
-          }}
+          context={pick?.chosen.context ?? judged.context}
           place={`${battery.id}-${job.procedure}`}
           bench={`/bench?battery=${battery.id}`}
           onDone={onRecord}

@@ -5,7 +5,7 @@ import type { Inspection } from '../../core/inspect/points';
 import { openFindings } from '../../core/inspect/open';
 import type { Verdict } from '../../core/judge/verdict';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
-import type { ProcedureContext } from '../../core/procedures/procedure';
+import type { BatteryContext } from '../../core/context/battery-context';
 import type { ProcedureId } from '../../core/procedures/procedure-ids';
 import { PROCEDURES } from '../../core/procedures/procedures';
 import { FindingsList } from '../inspect/findings-list';
@@ -26,7 +26,7 @@ export function ProcedureStep({
 }: {
   id: ProcedureId;
   done: boolean;
-  context: ProcedureContext;
+  context: BatteryContext;
   place: string;
   /** Where the meter is read for it. */
   bench: string;

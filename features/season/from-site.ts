@@ -1,5 +1,5 @@
 import { hasLiquid } from '../../core/charge/water';
-import { nominal } from '../../core/charge/fit';
+import { nominal } from '../../core/charge/charger-suitability';
 import { PROGRAMMES, type Charger, type Stock } from '../../core/charge/stock';
 import {
   MS_PER_DAY,
@@ -11,7 +11,7 @@ import {
   type Day,
 } from '../../core/day';
 import { sdOf } from '../../core/estimate';
-import { condemnedFor } from '../../core/inspect/open';
+import { conditionOf } from '../../core/judge/condition';
 import { isHeld } from '../../core/judge/learnt';
 import { lossOf, milliampsOf } from '../../core/judge/loss';
 import { fullChargeDays, readingDays } from '../../core/judge/outlook';
@@ -85,7 +85,7 @@ export function siteSeason(loaded: LoadedSite, walked: SettledRound | null): Sit
   const standsIn = new Map<string, string>();
   const batteries = loaded.stays.flatMap((stay, walk) =>
     stay.batteries.flatMap((kept, i): SeasonBattery[] => {
-      if (condemnedFor(kept.standing.state)) return [];
+      if (conditionOf(kept.standing)) return [];
       const row = SeasonBatteryRow.safeParse({
         ...batteryOf(stay, kept, 100 * walk + i, { chargers, extra, taken, standsIn }),
         ...(through.has(kept.battery.id) ? { notBefore: dayName(walked!.day + 1) } : {}),
@@ -189,7 +189,7 @@ function waitingAt(
   end: Day,
   walked: SettledRound | null,
 ): HandWork[] {
-  if (condemnedFor(standing.state)) return [];
+  if (conditionOf(standing)) return [];
   const morning = instantAt(day, 0, 0, standing.timeZone);
   return handWorkDue(standing, outlook, morning).map(({ job, urgent }) => ({
     battery: battery.id,

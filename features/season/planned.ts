@@ -2,7 +2,7 @@ import { dayName } from '../../core/day';
 import { roundOnOrAfter } from '../../core/plan/rounds';
 import type { PlanDocument } from '../../core/season/document';
 import type { SeasonJob } from '../../core/season/jobs';
-import type { LoadedSite } from '../site/load';
+import { withStanding, type LoadedSite } from '../site/load';
 
 /** The site with what a plan has for each battery in the next round. */
 export function planned(loaded: LoadedSite, plan: PlanDocument): LoadedSite {
@@ -14,15 +14,10 @@ export function planned(loaded: LoadedSite, plan: PlanDocument): LoadedSite {
       ...stay,
       batteries: stay.batteries.map((kept) => {
         const visit = visits.get(kept.battery.id);
-        return {
-          battery: kept.battery,
-          hallId: kept.hallId,
-          outlook: kept.outlook,
-          standing: {
-            ...kept.standing,
-            planned: { day, jobs: visit?.jobs ?? [], chargerId: visit?.charger ?? null },
-          },
-        };
+        return withStanding(kept, {
+          ...kept.standing,
+          planned: { day, jobs: visit?.jobs ?? [], chargerId: visit?.charger ?? null },
+        });
       }),
     })),
   };

@@ -1,5 +1,7 @@
 import { dayName, dayOf, parseDay, toDay, type Day } from '../../core/day';
 import { MAX_STAY_DAYS, collectionWithin } from '../../core/time-limits';
+import type { BatteryContext } from '../../core/context/battery-context';
+import { contextOf } from '../../core/context/from-record';
 import { groupBy } from '../../core/group';
 import type { BatteryState, VehicleState } from '../../core/logbook/fold';
 import type { Standing } from '../../core/judge/standing';
@@ -74,6 +76,8 @@ export interface KeptBattery {
   readonly standing: Standing;
   /** Reckoned when it is first asked for: whoever only looks who stands where does not wait. */
   readonly outlook: Outlook | null;
+  /** All that decides what may be done to it now. */
+  readonly context: BatteryContext;
 }
 
 export interface LoadedSite {
@@ -194,6 +198,7 @@ function keptBattery(
   vehicle: Vehicle,
   vehicleState: VehicleState,
   bayHall: Hall,
+  block: Standing['block'],
 ): KeptBattery {
   const { collectOn, laidUpAt } = vehicleState;
   // On the bench it has the bench's weather, not its vehicle's.
@@ -203,6 +208,11 @@ function keptBattery(
     facts: factsOf(battery),
     state,
     vehicleKind: vehicle.kind,
+    vehicleId: vehicle.id,
+    vehicle: vehicle.facts,
+    details: battery.details,
+    block,
+    benchHallId: benchHallAway(setting.halls, bayHall),
     laidUpAt,
     collectDay: collectDayOf(collectOn, setting.today),
     hallName: hall.name,
@@ -216,9 +226,52 @@ function keptBattery(
   return keptOf(battery, hall.id, standing);
 }
 
+/** The place of a battery among the blocks of its vehicle's string; null: it is none. */
+function blockOf(
+  battery: Pick<Battery, 'id'>,
+  all: readonly Pick<Battery, 'id'>[],
+  states: ReadonlyMap<string, BatteryState>,
+): Standing['block'] {
+  const blocks = all.filter(({ id }) => states.get(id)?.role === 'string');
+  const index = blocks.findIndex(({ id }) => id === battery.id) + 1;
+  return index > 0 && blocks.length > 1 ? { index, of: blocks.length } : null;
+}
+
+/** The same where only this battery was loaded. */
+function blockAmong(from: Db, battery: Battery, vehicleId: string): Standing['block'] {
+  const states = readBatteryStates(from);
+  const fitted = readBatteries(from)
+    .filter(({ id }) => {
+      const state = states.get(id);
+      return state?.vehicleId === vehicleId && state.goneAt === null;
+    })
+    .sort((a, b) => (a.mark < b.mark ? -1 : 1));
+  return blockOf(battery, fitted, states);
+}
+
+/** The hall of the bench, where that is another one than the bay's. */
+function benchHallAway(halls: readonly Hall[], bayHall: Hall): string | null {
+  const { id } = benchHall(halls);
+  return id === bayHall.id ? null : id;
+}
+
+/** The same battery with something more on record that its charge does not depend on. */
+export const withStanding = (kept: KeptBattery, standing: Standing): KeptBattery => ({
+  battery: kept.battery,
+  hallId: kept.hallId,
+  standing,
+  get outlook() {
+    return kept.outlook;
+  },
+  get context() {
+    return kept.context;
+  },
+});
+
 /** A battery with its standing; its outlook is reckoned once, when it is asked for. */
 export function keptOf(battery: Battery, hallId: string, standing: Standing): KeptBattery {
   let outlook: Outlook | null | undefined;
+  let context: BatteryContext | undefined;
   return {
     battery,
     hallId,
@@ -226,6 +279,9 @@ export function keptOf(battery: Battery, hallId: string, standing: Standing): Ke
     get outlook() {
       if (outlook === undefined) outlook = outlookOf(standing);
       return outlook;
+    },
+    get context() {
+      return (context ??= contextOf(standing, this.outlook?.soc ?? null));
     },
   };
 }
@@ -301,8 +357,16 @@ export function loadSite(from: Db, at: number, asIf?: Rules): LoadedSite | null 
       const hall = hallById.get(bay.hallId)!;
       const batteries = (batteriesByVehicle.get(vehicle.id) ?? [])
         .sort((a, b) => (a.mark < b.mark ? -1 : 1))
-        .map((battery) =>
-          keptBattery(setting, battery, batteryStates.get(battery.id)!, vehicle, state, hall),
+        .map((battery, _, all) =>
+          keptBattery(
+            setting,
+            battery,
+            batteryStates.get(battery.id)!,
+            vehicle,
+            state,
+            hall,
+            blockOf(battery, all, batteryStates),
+          ),
         );
       const collectDay = collectDayOf(state.collectOn, setting.today);
       return { vehicle, state, bay, hall, collectDay, batteries, troubled: [] };
@@ -355,7 +419,8 @@ export function loadBattery(from: Db, at: number, batteryId: string): KeptBatter
   const hall = setting.halls.find((one) => one.id === bay?.hallId);
   // A lay-up that was withdrawn leaves its vehicle nowhere.
   if (!vehicle || !vehicleState || !hall) return null;
-  return keptBattery(setting, battery, state, vehicle, vehicleState, hall);
+  const block = state.role === 'string' ? blockAmong(from, battery, state.vehicleId) : null;
+  return keptBattery(setting, battery, state, vehicle, vehicleState, hall, block);
 }
 
 /** A hall as it travels to the browser. */
@@ -429,6 +494,8 @@ export function wireBatteries(stay: Stay): WireBattery[] {
     details: battery.details,
     state: standing.state,
     hallId,
+    block: standing.block,
+    benchHallId: standing.benchHallId,
     silentSince: standing.silentSince,
     planned: standing.planned ?? null,
   }));

@@ -13,6 +13,7 @@ export interface WireHall {
   readonly id: string;
   readonly name: string;
   readonly firstDay: number;
+  readonly knownFrom: number;
   readonly knownTo: number;
   readonly mean: readonly number[];
   readonly low: readonly number[];
@@ -30,6 +31,9 @@ export interface WireBattery {
   readonly state: BatteryState;
   /** Where it stands: the bench's hall while it is out. */
   readonly hallId: string;
+  readonly block: Standing['block'];
+  /** The hall of the bench, where that is another one than its vehicle's. */
+  readonly benchHallId: string | null;
   /** Its charger reports by itself and has not since then. */
   readonly silentSince: number | null;
   /** What the season's plan has for it in the next round. */
@@ -66,6 +70,7 @@ export function toWireHall(
     id: hall.id,
     name: hall.name,
     firstDay: temperatures.firstDay,
+    knownFrom: temperatures.knownFrom,
     knownTo: temperatures.knownTo,
     mean: Array.from(temperatures.mean, tenth),
     low: Array.from(temperatures.low, tenth),
@@ -77,6 +82,7 @@ export function fromWireHall(hall: WireHall): DailyTemperatures {
   const mean = Float64Array.from(hall.mean);
   return {
     firstDay: hall.firstDay,
+    knownFrom: hall.knownFrom,
     knownTo: hall.knownTo,
     mean,
     low: Float64Array.from(hall.low),
@@ -103,6 +109,11 @@ export function standingOf(
     facts: battery.facts,
     state: battery.state,
     vehicleKind: vehicle.kind,
+    vehicleId: vehicle.id,
+    vehicle: vehicle.facts,
+    details: battery.details,
+    block: battery.block,
+    benchHallId: battery.benchHallId,
     laidUpAt: vehicle.laidUpAt,
     collectDay: vehicle.collectDay,
     hallName: hall.name,

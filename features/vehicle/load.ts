@@ -97,6 +97,8 @@ function goneFrom(vehicleId: string): WireBattery[] {
       details: battery.details,
       state: states.get(id)!,
       hallId: '',
+      block: null,
+      benchHallId: null,
       silentSince: null,
     })),
   );

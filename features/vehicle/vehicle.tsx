@@ -29,6 +29,7 @@ import { PlanView } from './plan-view';
 import { RecordFindings } from './record-findings';
 import { StayView } from './stay-view';
 import { WhatIfView } from './what-if-view';
+import { contextOf } from '../../core/context/from-record';
 import { WorkView } from './work-view';
 import type { VehicleData } from './vehicle-data';
 import styles from './vehicle.module.css';
@@ -174,7 +175,13 @@ export function Vehicle({ data }: { data: VehicleData }) {
             <WhatIfView key={battery.id} data={data} battery={battery} standing={standing} />
           ) : null}
           {view === 'work' ? (
-            <WorkView key={battery.id} data={data} battery={battery} onChanged={refresh} />
+            <WorkView
+              key={battery.id}
+              data={data}
+              battery={battery}
+              context={contextOf(standing, verdict.outlook?.soc ?? null)}
+              onChanged={refresh}
+            />
           ) : null}
           {view === 'stay' ? <StayView data={data} onChanged={refresh} /> : null}
           {view === 'record' ? (

@@ -11,7 +11,7 @@ import { FindingsList } from '../inspect/findings-list';
 import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';
-import { procedureContext } from '../procedure/context';
+import type { BatteryContext } from '../../core/context/battery-context';
 import { ProcedureRunner } from '../procedure/runner';
 import { useSiteClock } from '../site/clock';
 import type { WireBattery } from '../site/wire';
@@ -24,23 +24,18 @@ type Work = ProcedureId | 'inspect';
 export function WorkView({
   data,
   battery,
+  context,
   onChanged,
 }: {
   data: VehicleData;
   battery: WireBattery;
+  context: BatteryContext;
   onChanged: () => void;
 }) {
   const siteNow = useSiteClock(data.clock);
   const [work, setWork] = useState<Work>('inspect');
   const [seen, setSeen] = useState<Inspection>(EMPTY_INSPECTION);
   const [message, setMessage] = useState<{ text: string; bad: boolean } | null>(null);
-  const context = procedureContext(
-    data.vehicle,
-    battery,
-    data.rules,
-    data.bench.id,
-    data.clock.now,
-  );
 
   const record = async (entries: readonly EntryDraft[], done: string) => {
     const reply = await postEntries(

@@ -3,10 +3,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { v7 as uuidv7 } from 'uuid';
 import { dayName, type Day } from '../../../core/day';
-import { possibleHooks } from '../../../core/charge/possible-hooks';
-import type { FitSubject } from '../../../core/charge/fit';
+import { possibleHooks } from '../../../core/charge/available-connections';
+import type { ChargeRequest } from '../../../core/charge/charger-suitability';
 import type { Hook } from '../../../core/charge/stock';
-import { fitSubjectOf } from '../../../core/charge/subject';
+import { contextOf } from '../../../core/context/from-record';
 import { limitMa } from '../../../core/drain/limit';
 import { learntOf } from '../../../core/judge/learnt';
 import type { Standing } from '../../../core/judge/standing';
@@ -266,6 +266,11 @@ export class ByTheProgram implements Way {
         this.write('charge-ended', one.id, at, { full: true, ampHours: null });
         return true;
       }
+      case 'thaw':
+        // Into the warm, and left there; what is looked at then is whole at these sites.
+        site.spend(one, minutesOf(job));
+        this.write('thawed', one.id, at, {});
+        return true;
       case 'recharge':
         return this.hangs(one, standing, at);
       case 'procedure':
@@ -292,10 +297,11 @@ export class ByTheProgram implements Way {
   private hookFor(
     one: PlayedBattery,
     standing: Standing,
-    purpose: FitSubject['purpose'],
+    purpose: ChargeRequest['purpose'],
   ): Hook | null {
-    const subject = fitSubjectOf(standing, one.details, one.hallId, purpose);
-    const hooks = possibleHooks(STOCK, this.site.hanging, subject, one.id, one.stay.bay);
+    const context = contextOf(standing, outlookOf(standing)?.soc ?? null);
+    const request = { context, hallId: one.hallId, purpose };
+    const hooks = possibleHooks(STOCK, this.site.hanging, request, one.id, one.stay.bay);
     const wanted = standing.planned?.chargerId ?? null;
     return (hooks.find(({ hook }) => hook.chargerId === wanted) ?? hooks[0])?.hook ?? null;
   }

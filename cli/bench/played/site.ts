@@ -1,7 +1,8 @@
 import { freezingOfSoc } from '../../../core/battery/acid';
 import type { Hanging } from '../../../core/charge/board';
-import { possibleHooks } from '../../../core/charge/possible-hooks';
-import type { FitSubject } from '../../../core/charge/fit';
+import { plainContext } from '../../../core/context/plain-context';
+import { possibleHooks } from '../../../core/charge/available-connections';
+import type { ChargeRequest } from '../../../core/charge/charger-suitability';
 import type { Hook, Stock } from '../../../core/charge/stock';
 import { MS_PER_DAY, MS_PER_HOUR, instantAt, toDay, type Day } from '../../../core/day';
 import { MINUTES } from '../../../core/plan/due';
@@ -280,25 +281,19 @@ export class PlayedSite {
   }
 
   /** A free channel that suits, as an attendant who knows her chargers picks it. */
-  hookFor(one: PlayedBattery, purpose: FitSubject['purpose']): Hook | null {
-    const subject: FitSubject = {
-      chemistry: one.spec.chemistry,
-      cells: one.truth.cells,
-      nominalVolts: one.spec.volts,
-      capacityAh: one.spec.ah,
+  hookFor(one: PlayedBattery, purpose: ChargeRequest['purpose']): Hook | null {
+    const now = this.hour * MS_PER_HOUR;
+    const context = plainContext(one.spec.chemistry, now, {
+      facts: { cells: one.truth.cells, nominalVolts: one.spec.volts, capacityAh: one.spec.ah },
+      details: one.details,
       ageYears: 3,
-      socPct: 60,
+      soc: { value: 60, low: 60, high: 60 },
       volts: one.lastVolts,
-      celsius: one.battery.temperature,
+      celsius: [{ at: now, value: one.battery.temperature, measured: true }],
       drawAmps: one.battery.connected ? one.spec.drawMa / 1000 : 0,
-      hallId: one.hallId,
-      hallName: '',
-      chargeLead: one.details.chargeLead,
-      outletMetres: one.details.outletMetres,
-      purpose,
-      rules: DEFAULT_RULES,
-    };
-    return possibleHooks(STOCK, this.hanging, subject, one.id, one.stay.bay)[0]?.hook ?? null;
+    });
+    const request = { context, hallId: one.hallId, purpose };
+    return possibleHooks(STOCK, this.hanging, request, one.id, one.stay.bay)[0]?.hook ?? null;
   }
 
   /** Reconnected, cranked and papers: the same for all, in its last round. */

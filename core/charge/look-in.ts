@@ -1,47 +1,16 @@
-import type { BatteryDetails } from '../battery/details';
-import { expectedLoss } from '../judge/loss';
-import { outlookOf } from '../judge/outlook';
-import { ageYears, hallMean, today, type Standing } from '../judge/standing';
+import type { BatteryContext } from '../context/battery-context';
 import { MS_PER_HOUR, dayOf, instantAt } from '../day';
 import { roundOnOrAfter } from '../plan/rounds';
 import type { Rules } from '../rules/rules';
-import type { FitSubject, Fit } from './fit';
+import type { Fit } from './charger-suitability';
 import { HOOK_LIMITS, type Hook } from './stock';
-
-/** What a charger has to know of a battery, from its record as it stands. */
-export function fitSubjectOf(
-  standing: Standing,
-  details: BatteryDetails,
-  hallId: string,
-  purpose: FitSubject['purpose'],
-): FitSubject {
-  const { facts, state } = standing;
-  const outlook = outlookOf(standing);
-  return {
-    chemistry: facts.chemistry,
-    cells: facts.cells,
-    nominalVolts: facts.nominalVolts,
-    capacityAh: facts.capacityAh,
-    ageYears: ageYears(facts, today(standing)),
-    socPct: outlook?.soc.value ?? null,
-    volts: state.readings.findLast((reading) => !reading.fed)?.volts ?? null,
-    celsius: hallMean(standing.temperatures, today(standing)),
-    drawAmps: state.negativeOn ? expectedLoss(standing).drawMa.value / 1000 : 0,
-    hallId,
-    hallName: standing.hallName,
-    chargeLead: details.chargeLead,
-    outletMetres: details.outletMetres,
-    purpose,
-    rules: standing.rules,
-  };
-}
 
 const hundredth = (value: number) => Math.round(value * 100) / 100;
 
 /** The hook of a fit on a channel and outlet, with what is foreseen now. */
 export function hookOf(
   fit: Fit,
-  subject: Pick<FitSubject, 'socPct'>,
+  { soc }: Pick<BatteryContext, 'soc'>,
   channel: number,
   outletId: string | null,
 ): Hook {
@@ -54,9 +23,7 @@ export function hookOf(
     absorptionVolts: hundredth(fit.absorptionVolts),
     floatVolts: fit.floatVolts === null ? null : hundredth(fit.floatVolts),
     fromSocPct:
-      subject.socPct === null
-        ? null
-        : hundredth(Math.min(110, Math.max(HOOK_LIMITS.leastSocPct, subject.socPct))),
+      soc === null ? null : hundredth(Math.min(110, Math.max(HOOK_LIMITS.leastSocPct, soc.value))),
     hours: fit.course && hundredth(Math.min(HOOK_LIMITS.maxHours, fit.course.totalHours)),
     ampHours: fit.course && hundredth(Math.min(HOOK_LIMITS.maxAmpHours, fit.course.ampHours)),
   };

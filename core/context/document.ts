@@ -1,0 +1,283 @@
+import { z } from 'zod';
+import { CHEMISTRIES, CHEMISTRY_IDS, cellsFor } from '../battery/chemistries';
+import { usualDetails } from '../battery/details';
+import { stateOfCharge } from '../battery/state-of-charge';
+import type { Estimate } from '../estimate';
+import { DEFAULT_RULES } from '../rules/rules';
+import { VEHICLE_KINDS, VEHICLE_KIND_IDS } from '../site/vehicle-kinds';
+import { EARTHS, ISOLATORS, PLAIN_VEHICLE } from '../stay/vehicle-facts';
+import { instantProblem } from '../time-limits';
+import {
+  CHARGER_KINDS,
+  CONDITIONS,
+  type BatteryContext,
+  type ChargerOffer,
+} from './battery-context';
+
+const known = <T extends z.ZodType>(type: T) => type.nullish().transform((value) => value ?? null);
+
+const Instant = z.iso.datetime({ offset: true }).superRefine((text, context) => {
+  const message = instantProblem(text);
+  if (message) context.addIssue({ code: 'custom', message });
+});
+const Celsius = z.number().min(-60, 'at least −60 °C').max(70, 'at most 70 °C');
+const Volts = z.number().min(0, 'volts are 0 or more').max(1000, 'at most 1000 V');
+const Amps = z.number().gt(0, 'over 0 A').max(1000, 'at most 1000 A');
+
+/**
+ * A battery's situation as a document. All but `battery.chemistry` may be left out or null; what
+ * was then assumed is said in the answer. Volts of the battery and the charger are those at their
+ * own posts and clamps; the charger's absorption is that at 25 °C.
+ */
+export const ContextDocument = z.strictObject({
+  now: known(Instant),
+  vehicle: known(
+    z.strictObject({
+      kind: known(z.enum(VEHICLE_KIND_IDS)),
+      earth: known(z.enum(EARTHS)),
+      alwaysReady: known(z.boolean()),
+      isolator: known(z.enum(ISOLATORS)),
+      isolatorOpen: known(z.boolean()),
+      codeMissing: known(z.boolean()),
+      alarmMustLive: known(z.boolean()),
+    }),
+  ),
+  battery: z.strictObject({
+    chemistry: z.enum(CHEMISTRY_IDS),
+    cells: known(z.int().min(1, 'at least 1 cell').max(48, 'at most 48 cells')),
+    capacityAh: known(z.number().gt(0, 'over 0 Ah').max(5000, 'at most 5000 Ah')),
+    volts: known(Volts),
+    restedHours: known(z.number().min(0, '0 h or more').max(100_000)),
+    condition: known(z.enum(CONDITIONS)),
+    place: known(z.enum(['vehicle', 'bench'])),
+    earthedLeadOn: known(z.boolean()),
+    block: known(
+      z
+        .strictObject({ index: z.int().min(1, 'blocks are counted from 1'), of: z.int().min(1) })
+        .refine(({ index, of }) => index <= of, 'index: is one of the blocks: at most `of`'),
+    ),
+    capsOpen: known(z.boolean()),
+    platesShow: known(z.boolean()),
+    charging: known(z.enum(['none', 'charger', 'maintainer'])),
+    makerAbsorptionVolts: known(Volts),
+    makerMaxAmps: known(Amps),
+    makerLeastCelsius: known(Celsius),
+    /** Of its case, measured now. */
+    caseCelsius: known(Celsius),
+  }),
+  hall: known(
+    z.strictObject({
+      celsius: known(
+        z
+          .array(
+            z.strictObject({ at: Instant, value: Celsius, measured: z.boolean().default(true) }),
+          )
+          .max(20_000),
+      ),
+      /** Its air takes one more on charge. */
+      aired: known(z.boolean()),
+    }),
+  ),
+  charger: known(
+    z.strictObject({
+      kind: known(z.enum(CHARGER_KINDS)),
+      chemistries: known(z.array(z.enum(CHEMISTRY_IDS))),
+      nominalVolts: known(z.number().gt(0).max(1000)),
+      amps: known(Amps),
+      absorptionVolts: known(Volts),
+      stopsByItself: known(z.boolean()),
+      leastStartVolts: known(Volts),
+    }),
+  ),
+  attendedUntil: known(Instant),
+});
+export type ContextDocument = z.infer<typeof ContextDocument>;
+
+/** Ampere-hours that are assumed of a battery of which nothing is said. Our own choice. */
+const USUAL_AH = 60;
+/** Measured at this, its case is through. */
+const THAWED_CASE_CELSIUS = 5;
+
+/** Takes what is said, or says what is assumed in its place. */
+function assuming() {
+  const assumed: string[] = [];
+  return {
+    assumed,
+    or: <T>(value: T | null, instead: T, words: string): T => {
+      if (value !== null) return value;
+      assumed.push(words);
+      return instead;
+    },
+  };
+}
+
+function offerIn(
+  charger: ContextDocument['charger'],
+  or: ReturnType<typeof assuming>['or'],
+): ChargerOffer | null {
+  if (!charger) return null;
+  const kind = or(charger.kind, 'automatic', 'The charger is an automatic one.');
+  const unsaid = (['chemistries', 'nominalVolts', 'amps', 'absorptionVolts'] as const).filter(
+    (one) => charger[one] === null && kind !== 'on-board',
+  );
+  if (unsaid.length > 0)
+    or(null, null, `The charger suits in what was not said: ${unsaid.join(', ')}.`);
+  const stops = kind !== 'manual' && (charger.stopsByItself ?? true);
+  return {
+    kind,
+    name: null,
+    programme: null,
+    chemistries: charger.chemistries,
+    nominalVolts: charger.nominalVolts,
+    amps: charger.amps,
+    absorptionVolts: charger.absorptionVolts,
+    floatVolts: null,
+    stopsByItself: stops,
+    mayStay: stops,
+    leastStartVolts: charger.leastStartVolts,
+  };
+}
+
+/**
+ * The context that a document describes, with what was assumed. `at`: the instant that counts
+ * where the document has none, UTC milliseconds.
+ */
+export function contextOfDocument(document: ContextDocument, at: number): BatteryContext {
+  const { assumed, or } = assuming();
+  const { battery, hall } = document;
+  const vehicle = document.vehicle;
+  const traits = CHEMISTRIES[battery.chemistry];
+  const timeZone = 'UTC';
+  const now = document.now === null ? at : Date.parse(document.now);
+  if (document.now === null) assumed.push('Now is the clock of this machine.');
+
+  const kind = or(vehicle?.kind ?? null, 'car', 'The vehicle is a car.');
+  const earth = or(vehicle?.earth ?? null, 'negative', 'The negative is connected to the body.');
+  const isolator = or(vehicle?.isolator ?? null, 'none', 'There is no isolator.');
+  const out = or(battery.place, 'vehicle', 'The battery is in its vehicle.') === 'bench';
+  const cells = or(
+    battery.cells,
+    cellsFor(battery.chemistry, 12),
+    `It has ${cellsFor(battery.chemistry, 12)} cells.`,
+  );
+  const capacityAh = or(battery.capacityAh, USUAL_AH, `It has ${USUAL_AH} Ah.`);
+  const lead = or(
+    battery.earthedLeadOn,
+    !out,
+    out ? 'Its leads are off, on the bench.' : 'Its earthed lead is on.',
+  );
+  const samples = (hall?.celsius ?? []).map(({ at: when, value, measured }) => ({
+    at: Date.parse(when),
+    value,
+    measured,
+  }));
+  const past = samples.filter((one) => one.at <= now);
+  if (past.length === 0) {
+    assumed.push('Its place has not been near freezing: no temperature was given.');
+  } else if (past.some(({ measured }) => !measured)) {
+    assumed.push('Temperatures that no thermometer measured are taken as they are given.');
+  }
+  const latest = past.sort((a, b) => a.at - b.at).at(-1)?.value ?? 20;
+
+  const restedHours = battery.restedHours;
+  if (battery.volts !== null && restedHours === null) {
+    assumed.push(`Its volts were read after ${DEFAULT_RULES.restHours} h of rest.`);
+  }
+  const soc: Estimate | null =
+    battery.volts === null
+      ? null
+      : stateOfCharge({
+          chemistry: battery.chemistry,
+          cells,
+          volts: battery.volts,
+          celsius: latest,
+          restedHours: restedHours ?? DEFAULT_RULES.restHours,
+          scale: traits.scales[0]!,
+        });
+  if (soc === null)
+    assumed.push('Its charge is unknown: where ice is asked for, it counts as flat.');
+
+  const nominalVolts = cells * traits.nominalVoltsPerCell;
+  const capsOpen = or(
+    battery.capsOpen,
+    usualDetails(battery.chemistry).capsOpen,
+    usualDetails(battery.chemistry).capsOpen ? 'Its caps open.' : 'Its caps do not open.',
+  );
+  const condition = or(battery.condition, 'sound', 'It is sound.');
+  const charging = or(battery.charging, 'none', 'Nothing hangs on it.');
+  const platesShow = or(battery.platesShow, false, 'Its plates are covered.');
+  const alwaysReady = or(
+    vehicle?.alwaysReady ?? null,
+    kind === 'generator',
+    kind === 'generator'
+      ? 'It is a standby generator: always ready.'
+      : 'It has a day of collection.',
+  );
+  const codeMissing = or(vehicle?.codeMissing ?? null, false, 'No radio code is missing.');
+  const alarmMustLive = or(vehicle?.alarmMustLive ?? null, false, 'No alarm must stay live.');
+  const charger = offerIn(document.charger, or);
+  return {
+    now,
+    timeZone,
+    vehicleKind: kind,
+    vehicle: {
+      ...PLAIN_VEHICLE,
+      earth,
+      isolator,
+      radioCode: codeMissing ? 'missing' : 'none',
+      alarm: alarmMustLive ? 'must-live' : 'none',
+    },
+    alwaysReady,
+    fittedTo: { vehicleId: '' },
+    facts: {
+      chemistry: battery.chemistry,
+      nominalVolts,
+      cells,
+      capacityAh,
+      fittedYear: null,
+      fittedMonth: null,
+      capsOpen,
+    },
+    details: {
+      ...usualDetails(battery.chemistry),
+      tools: '',
+      capsOpen,
+      makerAbsorptionVolts: battery.makerAbsorptionVolts,
+      makerMaxAmps: battery.makerMaxAmps,
+      makerLeastCelsius: battery.makerLeastCelsius,
+    },
+    role:
+      battery.block && battery.block.of > 1
+        ? 'string'
+        : VEHICLE_KINDS[kind].usualBatteries[0]!.role,
+    place: '',
+    out,
+    earthedLeadOn: lead,
+    isolatorOpen: vehicle?.isolatorOpen ?? false,
+    block: battery.block,
+    ageYears: null,
+    volts: battery.volts,
+    restedHours,
+    soc,
+    drawAmps: 0,
+    condition,
+    conditionSeen: null,
+    mendFirst: null,
+    platesShow,
+    charging,
+    hallName: 'its place',
+    celsius: samples,
+    thawedAt:
+      battery.caseCelsius !== null && battery.caseCelsius >= THAWED_CASE_CELSIUS ? now : null,
+    aired: hall?.aired ?? null,
+    charger,
+    hook: null,
+    attendedUntil: document.attendedUntil === null ? null : Date.parse(document.attendedUntil),
+    benchHallId: null,
+    wholeCleanedYearsAgo: 0,
+    maintained: false,
+    water: null,
+    rules: DEFAULT_RULES,
+    assumed,
+  };
+}

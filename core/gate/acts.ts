@@ -1,0 +1,81 @@
+/** Everything that changes something at a battery, and that is asked for before it is begun. */
+export const ACTS = [
+  'charge',
+  'maintain',
+  'take-off-charge',
+  'top-up',
+  'clean',
+  'disconnect',
+  'reconnect',
+  'take-out',
+  'fit',
+  'crank',
+  'load-test',
+  'draw-test',
+  'hydrometer',
+  'jump',
+] as const;
+export type Act = (typeof ACTS)[number];
+
+/**
+ * Why something may not be done. What is `overridable` is not about danger: the attendant may do
+ * it all the same, and says why.
+ */
+export const REASONS = {
+  condemned: { overridable: false },
+  frozen: { overridable: false },
+  'may-be-frozen': { overridable: false },
+  'thaw-first': { overridable: false },
+  'too-cold-for-lithium': { overridable: false },
+  'plates-show': { overridable: false },
+  'mend-first': { overridable: false },
+  'on-charge': { overridable: false },
+  'string-as-whole': { overridable: false },
+  'wrong-voltage': { overridable: false },
+  'wrong-chemistry': { overridable: false },
+  'too-much-current': { overridable: false },
+  'under-start-volts': { overridable: true },
+  'too-weak': { overridable: true },
+  unattended: { overridable: false },
+  ventilation: { overridable: false },
+  sealed: { overridable: false },
+  'not-charged-enough': { overridable: true },
+  'must-stay-ready': { overridable: true },
+  'code-missing': { overridable: true },
+  'alarm-must-live': { overridable: true },
+  'no-charger': { overridable: true },
+  'not-here': { overridable: false },
+  /** It hangs nowhere now: taken channels, sockets, circuits. */
+  'no-channel': { overridable: false },
+  broken: { overridable: false },
+  elsewhere: { overridable: false },
+} as const satisfies Record<string, { overridable: boolean }>;
+export type ReasonCode = keyof typeof REASONS;
+
+/** What comes first, where something may not be done yet: another act, or one of these. */
+export type First = Act | 'thaw' | 'warm' | 'read' | 'rest' | 'inspect' | 'ask-owner' | 'air';
+
+/** What comes first, as a clause that follows `First`. */
+export const FIRST_WORDS: Readonly<Record<First, string>> = {
+  charge: 'charge it',
+  maintain: 'hook up a maintainer',
+  'take-off-charge': 'take it off the charger',
+  'top-up': 'top up with water',
+  clean: 'clean it',
+  disconnect: 'disconnect it',
+  reconnect: 'reconnect it',
+  'take-out': 'take it out',
+  fit: 'put it back',
+  crank: 'crank it',
+  'load-test': 'load test it',
+  'draw-test': 'test its draw',
+  hydrometer: 'use the hydrometer',
+  jump: 'jump start it',
+  thaw: 'thaw it through',
+  warm: 'warm it through',
+  read: 'read it at rest',
+  rest: 'let it rest',
+  inspect: 'look at it, and inspect it',
+  'ask-owner': 'ask the owner',
+  air: 'open up the hall',
+};

@@ -1,0 +1,500 @@
+import { CHEMISTRIES } from '../battery/chemistries';
+import { LOAD_TEST_FROM_PCT } from '../battery/load-test';
+import { THAW_CELSIUS, thawHours, type Cold } from '../battery/thaw';
+import { charge } from '../charge/charge';
+import {
+  blocksCharged,
+  chargedWhole,
+  hasOwnSocket,
+  isBlock,
+  type BatteryContext,
+  type ChargerOffer,
+} from '../context/battery-context';
+import { MS_PER_HOUR } from '../day';
+import { formatInstant, formatPct, formatTemperature, formatVolts } from '../judge/words';
+import type { Act, First, ReasonCode } from './acts';
+import { celsiusNow, coldOf, iceIn } from './ice';
+
+/** Why something may not be done, and what comes first. */
+export interface Reason {
+  readonly code: ReasonCode;
+  /** A whole sentence. */
+  readonly words: string;
+  readonly first: readonly First[];
+}
+
+/** One law: the acts that it bears on, and what it says of them. */
+interface Law {
+  readonly acts: readonly Act[];
+  /** It is about the charger that is offered, and not about the battery. */
+  readonly ofCharger?: true;
+  readonly says: (context: BatteryContext, act: Act) => Reason | readonly Reason[] | null;
+}
+
+/** A figure that is written with one digit more or less. */
+const FIGURE_VOLTS = 0.05;
+/** A charger must give so much more than the vehicle draws. Our own assumption. */
+const DRAW_MARGIN = 1.5;
+/** What counts as full has still to come to its voltage and stay there a while. Our own choice. */
+export const NEARLY_FULL_PCT = 97;
+
+const CHARGES: readonly Act[] = ['charge', 'maintain'];
+const reason = (code: ReasonCode, words: string, ...first: First[]): Reason => ({
+  code,
+  words,
+  first,
+});
+
+/** A lithium battery of 12.8 V counts as one of 12 V. */
+export const nominal = (volts: number) => Math.round(volts / 2) * 2;
+export const figureAmps = (amps: number) =>
+  amps < 1 ? `${Math.round(amps * 1000)} mA` : `${Number(amps.toFixed(1))} A`;
+
+/** `it has been −8 °C at its place (assumed …)`. */
+function coldWords(context: BatteryContext, cold: Cold): string {
+  const { coldest } = cold;
+  const celsius = formatTemperature(coldest.value, context.rules);
+  return coldest.measured
+    ? `${context.hallName} has been down to ${celsius}`
+    : `${context.hallName} may have been down to ${celsius}, by its climate: no thermometer was read there`;
+}
+
+function icyReasons(context: BatteryContext): Reason[] {
+  const ice = iceIn(context);
+  if (!ice) return [];
+  const { rules, facts } = context;
+  const at = formatTemperature(ice.freezingCelsius, rules);
+  const warm = formatTemperature(THAW_CELSIUS, rules);
+  const hours = thawHours(facts.capacityAh);
+  const thaw = `Thaw it first: ${hours} h without a break at ${warm} or more, or its case itself measured at ${warm}; then look for splits.`;
+  if (ice.certain) {
+    return [
+      reason(
+        'frozen',
+        `It is frozen, as far as anybody can tell: at this charge it freezes near ${at}, and ${coldWords(context, ice.cold)}. Never charge, load or jump a frozen battery. ${thaw}`,
+        'thaw',
+        'inspect',
+      ),
+    ];
+  }
+  const may = reason(
+    'may-be-frozen',
+    context.soc === null
+      ? `It may be frozen: nobody knows its charge, flat it freezes near ${at}, and ${coldWords(context, ice.cold)}.`
+      : `It may be frozen: ${ice.inDoubt ? 'as low as it may be' : 'at this charge'} it freezes near ${at}, and ${coldWords(context, ice.cold)}.`,
+    ...((ice.inDoubt || context.soc === null ? ['read', 'thaw'] : ['thaw', 'inspect']) as First[]),
+  );
+  return ice.thawing ? [may, reason('thaw-first', thaw, 'thaw', 'inspect')] : [may];
+}
+
+/** Hours until full, from what is known; an unread one from flat. Null: never. */
+export function hoursToFull(context: BatteryContext): number | null {
+  const { charger, facts } = context;
+  if (!charger?.amps) return null;
+  const answer = charge(
+    {
+      chemistry: facts.chemistry,
+      cells: facts.cells,
+      capacityAh: facts.capacityAh,
+      fromSocPct: Math.min(NEARLY_FULL_PCT, context.soc?.value ?? 0),
+      chargerAmps: charger.amps,
+      celsius: celsiusNow(context),
+      ageYears: context.ageYears ?? 5,
+      drawAmps: context.drawAmps,
+      absorptionVolts: charger.absorptionVolts ?? 2.4 * facts.cells,
+    },
+    1,
+  );
+  return answer && answer.totalHours;
+}
+
+/** Volts at its own posts that a programme may go to; the maker's figure wins, within reason. */
+export function mostVoltsOf({ facts, details }: Pick<BatteryContext, 'facts' | 'details'>): number {
+  const { mostVolts, makersMostVolts, family } = CHEMISTRIES[facts.chemistry];
+  const scale = facts.cells / (family === 'lithium' ? 4 : 6);
+  const { makerAbsorptionVolts: maker } = details;
+  return maker === null
+    ? mostVolts * scale
+    : Math.min(maker + FIGURE_VOLTS, makersMostVolts * scale);
+}
+
+const inWords = (context: BatteryContext) => {
+  const { label, short } = CHEMISTRIES[context.facts.chemistry];
+  return context.facts.chemistry === 'agm' ? short : label.toLowerCase();
+};
+
+/** Amps at most: the maker's figure, else a share of the capacity. */
+export const mostAmpsOf = ({ facts, details }: Pick<BatteryContext, 'facts' | 'details'>) =>
+  details.makerMaxAmps ?? CHEMISTRIES[facts.chemistry].mostRate * facts.capacityAh;
+
+/** What the charger itself has against it; each asks whether it suits this battery. */
+function chargerReasons(context: BatteryContext, act: Act): Reason[] {
+  const { charger } = context;
+  if (!charger) {
+    return [reason('no-charger', 'No charger is named for it: say which one it is to hang on.')];
+  }
+  return SUITS.flatMap((law) => law(context, charger, act) ?? []);
+}
+
+type ChargerLaw = (
+  context: BatteryContext,
+  charger: ChargerOffer,
+  act: Act,
+) => Reason | readonly Reason[] | null;
+
+const SUITS: readonly ChargerLaw[] = [
+  (context, charger) => {
+    if (charger.nominalVolts === null) return null;
+    const own = nominal(context.facts.nominalVolts);
+    const whole = own * (context.block?.of ?? 1);
+    const offered = nominal(charger.nominalVolts);
+    if (offered === (chargedWhole(context) ? whole : own)) return null;
+    const wrong = reason(
+      'wrong-voltage',
+      `It is set for ${offered} V, and the battery has ${own} V: a wrong voltage ruins it, and may burst it.`,
+    );
+    if (!isBlock(context)) return wrong;
+    const asWhole = reason(
+      'string-as-whole',
+      `It is one of ${context.block!.of} blocks: the string is charged whole at ${whole} V by its own charger, or this block alone by one of ${own} V; this one gives ${offered} V.`,
+    );
+    return context.out ? [asWhole, wrong] : asWhole;
+  },
+  (context, { chemistries, programme }) =>
+    chemistries === null || chemistries.includes(context.facts.chemistry)
+      ? null
+      : reason(
+          'wrong-chemistry',
+          CHEMISTRIES[context.facts.chemistry].family === 'lithium'
+            ? `${programme ? `Its ${programme} programme` : 'It'} is for lead-acid: never for lithium.`
+            : `${programme ? `Its ${programme} programme` : 'It'} is not for ${inWords(context)}.`,
+        ),
+  (context, charger) => {
+    const { absorptionVolts } = charger;
+    // A manual one has no limit at all: it is looked in on instead.
+    if (absorptionVolts === null || !charger.stopsByItself) return null;
+    const volts = nominal(context.facts.nominalVolts) * blocksCharged(context);
+    // Set for other volts, that alone is said.
+    if (charger.nominalVolts !== null && nominal(charger.nominalVolts) !== volts) return null;
+    const most = mostVoltsOf(context) * blocksCharged(context);
+    return absorptionVolts <= most + 1e-9
+      ? null
+      : reason(
+          'wrong-chemistry',
+          `It goes to ${formatVolts(absorptionVolts)}, and ${context.details.makerAbsorptionVolts === null ? inWords(context) : 'this battery, by its maker,'} takes ${formatVolts(most)} at most: beyond that ${CHEMISTRIES[context.facts.chemistry].overVolts}.`,
+        );
+  },
+  (context, charger) =>
+    charger.stopsByItself || CHEMISTRIES[context.facts.chemistry].takesManual
+      ? null
+      : reason(
+          'wrong-chemistry',
+          `It does not stop by itself, and that ruins ${inWords(context)}.`,
+        ),
+  (context, { amps }) => {
+    const most = mostAmpsOf(context);
+    return amps !== null && amps > most + 1e-9
+      ? reason(
+          'too-much-current',
+          `${figureAmps(amps)} is too strong for ${context.facts.capacityAh} Ah: ${figureAmps(most)} at most${context.details.makerMaxAmps === null ? '' : ', by its maker'}.`,
+        )
+      : null;
+  },
+  ({ drawAmps }, { amps }) =>
+    amps !== null && amps < DRAW_MARGIN * drawAmps
+      ? reason(
+          'too-weak',
+          `${figureAmps(amps)} is too weak: the vehicle draws ${figureAmps(drawAmps)}.`,
+          'disconnect',
+        )
+      : null,
+  (context, { leastStartVolts }) => {
+    const { volts } = context;
+    if (leastStartVolts === null || volts === null) return null;
+    const shows = volts * blocksCharged(context);
+    return shows < leastStartVolts
+      ? reason(
+          'under-start-volts',
+          `It does not begin under ${formatVolts(leastStartVolts)}, and this one shows ${formatVolts(shows)}: another charger, or its recovery by hand.`,
+        )
+      : null;
+  },
+  (context, charger, act) => {
+    if (act === 'maintain') {
+      if (charger.stopsByItself && charger.mayStay) return null;
+      return reason(
+        'unattended',
+        charger.stopsByItself
+          ? 'It may not stay on for the season: that takes a maintainer.'
+          : 'It does not stop by itself: it never stays on alone.',
+      );
+    }
+    if (charger.stopsByItself) return null;
+    const hours = hoursToFull(context);
+    const { attendedUntil, now, timeZone, rules } = context;
+    if (attendedUntil === null || attendedUntil <= now) {
+      return reason(
+        'unattended',
+        'It does not stop by itself, and nobody stays with it: begin when somebody can look in every couple of hours until it is full.',
+      );
+    }
+    if (hours !== null && now + hours * MS_PER_HOUR <= attendedUntil) return null;
+    return reason(
+      'unattended',
+      `It does not stop by itself, and would not be full before ${formatInstant(attendedUntil, timeZone, rules)}, when nobody is left to look in.`,
+    );
+  },
+  (context, charger) => {
+    if (!hasOwnSocket(context) || context.out) return null;
+    if (charger.kind === 'on-board' && context.earthedLeadOn && !context.isolatorOpen) return null;
+    if (charger.kind === 'string' && !context.isolatorOpen) return null;
+    return reason(
+      'no-charger',
+      'Its own charger is not joined to it while its lead is off or its isolator open: nothing would be charged.',
+      'reconnect',
+    );
+  },
+  (context, charger) =>
+    charger.kind === 'on-board' && context.out
+      ? reason('no-charger', 'It stands on the bench: the vehicle’s own charger does not reach it.')
+      : null,
+];
+
+/** Never at or under freezing, now, since it was last warm through, and until the charge is done. */
+function lithiumReason(context: BatteryContext, act: Act): Reason | null {
+  const least =
+    CHEMISTRIES[context.facts.chemistry].leastChargeCelsius === null
+      ? null
+      : (context.details.makerLeastCelsius ??
+        CHEMISTRIES[context.facts.chemistry].leastChargeCelsius);
+  if (least === null) return null;
+  const { now, rules } = context;
+  const limit = formatTemperature(least, rules);
+  const cold = coldOf(context);
+  if (cold && cold.coldest.value <= least) {
+    const still = cold.latest.value <= least;
+    return reason(
+      'too-cold-for-lithium',
+      `Lithium is never charged at or below ${limit}: ${coldWords(context, cold)}${still ? '' : `, and its cells are not through yet: ${thawHours(context.facts.capacityAh)} h at ${formatTemperature(THAW_CELSIUS, rules)} or more`}.`,
+      'warm',
+    );
+  }
+  // Without a charger nobody asks yet how long it would take.
+  const hours = !context.charger
+    ? 0
+    : act === 'maintain'
+      ? Infinity
+      : (hoursToFull(context) ?? Infinity);
+  const night = context.celsius
+    .filter(({ at, value }) => at > now && at <= now + hours * MS_PER_HOUR && value <= least)
+    .sort((a, b) => a.at - b.at)[0];
+  return night
+    ? reason(
+        'too-cold-for-lithium',
+        `Lithium is never charged at or below ${limit}, and before it is done ${formatTemperature(night.value, rules)} is foreseen (${formatInstant(night.at, context.timeZone, rules)}).`,
+        'warm',
+      )
+    : null;
+}
+
+const TOUCHES_BATTERY: readonly Act[] = [
+  'charge',
+  'maintain',
+  'top-up',
+  'clean',
+  'disconnect',
+  'reconnect',
+  'take-out',
+  'fit',
+  'crank',
+  'load-test',
+  'draw-test',
+  'hydrometer',
+  'jump',
+];
+
+/** Every law; to add one is to add a record. What weighs most comes first. */
+export const LAWS: readonly Law[] = [
+  {
+    acts: [
+      'charge',
+      'maintain',
+      'top-up',
+      'reconnect',
+      'fit',
+      'crank',
+      'load-test',
+      'draw-test',
+      'jump',
+    ],
+    says: ({ condition, conditionSeen }) =>
+      condition === 'sound'
+        ? null
+        : reason(
+            'condemned',
+            condition === 'spent'
+              ? `It is spent (${conditionSeen ?? 'it did not come back'}): never charge or use it again. Take it off, replace it, and have it out before frost.`
+              : `It is condemned: ${conditionSeen ?? `it is ${condition}`}. Never charge or use it again: isolate it, bag it, replace it, and have it out before frost.`,
+            'disconnect',
+            'take-out',
+          ),
+  },
+  {
+    acts: ['charge', 'maintain', 'crank', 'load-test', 'jump'],
+    says: icyReasons,
+  },
+  {
+    acts: TOUCHES_BATTERY,
+    says: ({ charging }) =>
+      charging === 'none'
+        ? null
+        : reason(
+            'on-charge',
+            `A ${charging} hangs on it: mains off and lamps out, its clamps off, before anything else is done.`,
+            'take-off-charge',
+          ),
+  },
+  { acts: CHARGES, says: (context, act) => lithiumReason(context, act) },
+  {
+    acts: ['charge', 'maintain', 'load-test', 'jump'],
+    says: ({ platesShow }) =>
+      platesShow
+        ? reason(
+            'plates-show',
+            'Plates show in a cell: cover them with distilled or demineralised water first; bare, they spoil, and the gas above them burns.',
+            'top-up',
+          )
+        : null,
+  },
+  {
+    acts: CHARGES,
+    says: ({ mendFirst }) =>
+      mendFirst === null
+        ? null
+        : reason('mend-first', `First see to this: ${mendFirst}.`, 'inspect'),
+  },
+  { acts: CHARGES, ofCharger: true, says: chargerReasons },
+  {
+    acts: CHARGES,
+    says: ({ aired, facts, hallName }) =>
+      aired === false && CHEMISTRIES[facts.chemistry].family === 'lead-acid'
+        ? reason(
+            'ventilation',
+            `There is too little air in ${hallName} for one more on charge: open it up first.`,
+            'air',
+          )
+        : null,
+  },
+  {
+    acts: ['maintain'],
+    says: ({ soc, facts, rules }) => {
+      const line = rules.lineSocPct[facts.chemistry];
+      return soc !== null && soc.value <= line
+        ? reason(
+            'not-charged-enough',
+            `At ${formatPct(soc.value)} it is under your line of ${formatPct(line)}, and a maintainer is no recovery: charge it first.`,
+            'charge',
+          )
+        : null;
+    },
+  },
+  {
+    acts: ['load-test'],
+    says: ({ facts, soc, restedHours, rules }) => {
+      if (CHEMISTRIES[facts.chemistry].family !== 'lead-acid') {
+        return reason(
+          'wrong-chemistry',
+          'This load test is one of lead-acid: its figures say nothing of lithium.',
+        );
+      }
+      if (soc === null) {
+        return reason(
+          'not-charged-enough',
+          `Nobody knows its charge: the load test says something only from ${LOAD_TEST_FROM_PCT} % on.`,
+          'read',
+        );
+      }
+      if (soc.value < LOAD_TEST_FROM_PCT) {
+        return reason(
+          'not-charged-enough',
+          `At ${formatPct(soc.value)} every battery sags: the load test says something only from ${LOAD_TEST_FROM_PCT} % on.`,
+          'charge',
+        );
+      }
+      return restedHours !== null && restedHours < rules.restHours
+        ? reason(
+            'not-charged-enough',
+            `Rested ${Number(restedHours.toFixed(1))} h of ${rules.restHours} h: straight after a charge its surface flatters it.`,
+            'rest',
+          )
+        : null;
+    },
+  },
+  {
+    acts: ['top-up', 'hydrometer'],
+    says: ({ details, facts }) =>
+      details.capsOpen && CHEMISTRIES[facts.chemistry].wet
+        ? null
+        : reason(
+            'sealed',
+            `Its caps do not open: a ${CHEMISTRIES[facts.chemistry].short} battery like this one is left closed.`,
+          ),
+  },
+  {
+    acts: ['disconnect', 'take-out'],
+    says: ({ alwaysReady, condition }) =>
+      // Replacing one that is condemned is a short, announced work.
+      alwaysReady && condition === 'sound'
+        ? reason(
+            'must-stay-ready',
+            'It must start at any time, by itself: its battery stays connected. Cleaning and replacing it are short, announced works.',
+          )
+        : null,
+  },
+  {
+    acts: ['disconnect', 'take-out'],
+    says: (context) =>
+      cutsPower(context) && context.vehicle.radioCode === 'missing'
+        ? reason(
+            'code-missing',
+            'The radio code is not in hand: without it the radio stays dead. Ask the owner first.',
+            'ask-owner',
+          )
+        : null,
+  },
+  {
+    acts: ['disconnect', 'take-out'],
+    says: (context) =>
+      cutsPower(context) && context.vehicle.alarm === 'must-live'
+        ? reason(
+            'alarm-must-live',
+            'Its alarm must stay live: without this battery it falls silent, or sounds.',
+            'ask-owner',
+          )
+        : null,
+  },
+  {
+    acts: ['jump'],
+    says: (context) =>
+      isBlock(context)
+        ? reason(
+            'string-as-whole',
+            'A string is charged whole by its own charger, never jumped.',
+            'charge',
+          )
+        : null,
+  },
+  {
+    acts: ['disconnect', 'take-out'],
+    says: ({ out }) => (out ? reason('not-here', 'It stands on the bench already.') : null),
+  },
+  {
+    acts: ['reconnect', 'crank', 'draw-test', 'jump'],
+    says: ({ out }) =>
+      out ? reason('not-here', 'It stands on the bench, not in its vehicle.', 'fit') : null,
+  },
+];
+
+/** Taking it off now would cut a power that is there. */
+const cutsPower = (context: BatteryContext) =>
+  !context.out && context.earthedLeadOn && !context.isolatorOpen;

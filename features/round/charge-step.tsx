@@ -1,0 +1,97 @@
+import { Button } from 'antd';
+import { may } from '../../core/gate/gate';
+import type { Verdict } from '../../core/judge/verdict';
+import { HookOrder } from '../charge/hook-order';
+import { hangsContext } from '../charge/hangs';
+import { Figures } from '../theme/figures';
+import { HookChoice, type HookPick } from './hook-choice';
+import type { Judged, Step } from './round-data';
+import styles from './round.module.css';
+
+/** Putting a battery on charge, or taking it off: the order of the hands comes from the gate. */
+export function ChargeStep({
+  step,
+  judged,
+  verdict,
+  heardAh,
+  pick,
+  onDone,
+}: {
+  step: Step;
+  judged: Judged;
+  verdict: Verdict;
+  /** What its charger has reported so far. */
+  heardAh: number | null;
+  /** Where it can hang. */
+  pick: HookPick | null;
+  onDone: (full: boolean) => void;
+}) {
+  const { state } = step.battery;
+  if (step.done) {
+    return (
+      <div className={styles.card}>
+        <h2>{step.job.kind === 'recharge' ? 'On charge' : 'Off charge'}</h2>
+        <p>Recorded. It rests before it is read again.</p>
+      </div>
+    );
+  }
+  if (step.job.kind === 'take-off') {
+    const { steps } = may(hangsContext(judged.context, state), 'take-off-charge');
+    return (
+      <div className={styles.card}>
+        <h2>Take it off charge</h2>
+        <p className={styles.lampLast}>
+          {state.charger ? `${state.charger}. ` : ''}
+          {state.lamp ? `Its lamp said ${state.lamp.state}. ` : ''}
+          {heardAh === null ? '' : `${heardAh.toFixed(1)} Ah reported. `}
+          Did the charger say that it is full?
+        </p>
+        <HookOrder steps={steps} brief />
+        <div className={styles.lamps}>
+          <Button size="large" onClick={() => onDone(true)}>
+            <kbd>X</kbd> Off, and full
+          </Button>
+          <Button size="large" onClick={() => onDone(false)}>
+            Off, not full yet
+          </Button>
+        </div>
+      </div>
+    );
+  }
+  const chosen = pick?.chosen ?? null;
+  const steps = chosen && pick!.goes ? may(chosen.context, 'charge').steps : [];
+  return (
+    <div className={styles.card}>
+      <h2>Put it on charge</h2>
+      <div className={styles.why}>
+        {verdict.why.map((sentence, i) => (
+          <p key={i}>
+            <Figures sentence={sentence} />
+          </p>
+        ))}
+      </div>
+      <p className={styles.lampLast}>{rechargeHint(step)}</p>
+      {pick ? <HookChoice pick={pick} batteryId={step.battery.id} /> : null}
+      {steps.length > 0 ? <HookOrder steps={steps} brief /> : null}
+      <div className={styles.lamps}>
+        <Button size="large" disabled={pick !== null && !pick.goes} onClick={() => onDone(false)}>
+          <kbd>X</kbd>{' '}
+          {chosen?.fit && chosen.hook
+            ? `It hangs on ${chosen.name}${chosen.fit.charger.channels > 1 ? `, channel ${chosen.hook.channel}` : ''}`
+            : 'It is on charge'}
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** What the battery's storage plan makes of a recharge. */
+function rechargeHint({ battery: { state } }: Step): string {
+  if (state.plan === 'swap-pair' && !state.out) {
+    return 'Swap pair: put the one from the bench on and charge this one there; the exchange is recorded on the vehicle’s page.';
+  }
+  if (state.plan === 'hook-up') {
+    return 'Hook-up: five to six hours at least. A battery that is nearly flat is hardly lifted by a built-in charger.';
+  }
+  return 'Look at the programme when it is on: many wake in their normal one.';
+}

@@ -16,10 +16,22 @@ import {
 
 const known = <T extends z.ZodType>(type: T) => type.nullish().transform((value) => value ?? null);
 
-const Instant = z.iso.datetime({ offset: true }).superRefine((text, context) => {
-  const message = instantProblem(text);
-  if (message) context.addIssue({ code: 'custom', message });
-});
+/** An instant, with or without seconds; without a zone it is UTC. */
+const Instant = z
+  .string()
+  .regex(
+    /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}(:\d{2}(\.\d+)?)?(Z|[+-]\d{2}:\d{2})?$/,
+    'an instant is written 2027-01-14T09:00:00Z',
+  )
+  .superRefine((text, context) => {
+    const at = instantOf(text);
+    const message = Number.isNaN(at)
+      ? 'there is no such day or hour'
+      : instantProblem(new Date(at).toISOString());
+    if (message) context.addIssue({ code: 'custom', message });
+  });
+const instantOf = (text: string) =>
+  Date.parse(/(Z|[+-]\d{2}:\d{2})$/.test(text) ? text : `${text}Z`);
 const Celsius = z.number().min(-60, 'at least −60 °C').max(70, 'at most 70 °C');
 const Volts = z.number().min(0, 'volts are 0 or more').max(1000, 'at most 1000 V');
 const Amps = z.number().gt(0, 'over 0 A').max(1000, 'at most 1000 A');
@@ -148,7 +160,7 @@ export function contextOfDocument(document: ContextDocument, at: number): Batter
   const vehicle = document.vehicle;
   const traits = CHEMISTRIES[battery.chemistry];
   const timeZone = 'UTC';
-  const now = document.now === null ? at : Date.parse(document.now);
+  const now = document.now === null ? at : instantOf(document.now);
   if (document.now === null) assumed.push('Now is the clock of this machine.');
 
   const kind = or(vehicle?.kind ?? null, 'car', 'The vehicle is a car.');
@@ -167,7 +179,7 @@ export function contextOfDocument(document: ContextDocument, at: number): Batter
     out ? 'Its leads are off, on the bench.' : 'Its earthed lead is on.',
   );
   const samples = (hall?.celsius ?? []).map(({ at: when, value, measured }) => ({
-    at: Date.parse(when),
+    at: instantOf(when),
     value,
     measured,
   }));
@@ -272,7 +284,7 @@ export function contextOfDocument(document: ContextDocument, at: number): Batter
     aired: hall?.aired ?? null,
     charger,
     hook: null,
-    attendedUntil: document.attendedUntil === null ? null : Date.parse(document.attendedUntil),
+    attendedUntil: document.attendedUntil === null ? null : instantOf(document.attendedUntil),
     benchHallId: null,
     wholeCleanedYearsAgo: 0,
     maintained: false,

@@ -136,7 +136,7 @@ test('a gel battery is refused on the wrong programme, on the screen and behind 
   await gel.getByRole('combobox', { name: 'Charger' }).selectOption('treadle');
   await gel.getByLabel('Programme').selectOption('agm');
   await expect(gel.getByRole('alert')).toContainText(
-    'its AGM programme goes to 14.70 V: over 14.40 V gel dries out for good',
+    'It goes to 14.70 V, and gel takes 14.40 V at most: beyond that it dries out for good.',
   );
   await expect(gel.getByRole('button', { name: /^It hangs on Treadle/ })).toBeDisabled();
   await gel.getByLabel('Programme').selectOption('gel');
@@ -150,7 +150,7 @@ test('a gel battery is refused on the wrong programme, on the screen and behind 
       subjectId: 'battery-024',
       kind: 'charge-started',
       version: 1,
-      at: new Date().toISOString(),
+      at: '2027-01-14T09:30:00.000Z',
       by: 'attendant',
       strikes: null,
       data: {
@@ -171,7 +171,9 @@ test('a gel battery is refused on the wrong programme, on the screen and behind 
     },
   });
   expect(forced.status()).toBe(409);
-  expect(((await forced.json()) as { reason: string }).reason).toMatch(/gel dries out/);
+  expect(((await forced.json()) as { reason: string }).reason).toMatch(
+    /gel takes 14\.40 V at most/,
+  );
 });
 
 test('after a power cut the mode of every charger is to be looked at', async ({ page }) => {

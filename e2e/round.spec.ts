@@ -85,6 +85,7 @@ test('a whole round with nothing but the keyboard', async ({ page }) => {
   const work = page.getByRole('button', { name: /: done$/ });
   const again = page.getByRole('heading', { name: 'Look again' });
   const gone = page.getByRole('button', { name: 'It is out of the hall' });
+  const thaw = page.getByRole('heading', { name: 'Warm it through first' });
   let fewer = 0;
   for (let i = 0; i < 6 * total; i++) {
     if (await finished.isVisible()) break;
@@ -100,6 +101,9 @@ test('a whole round with nothing but the keyboard', async ({ page }) => {
         await page.keyboard.press('Enter');
         fewer++;
       }
+    } else if (await thaw.isVisible()) {
+      await page.getByRole('button', { name: /^Its case was measured warm/ }).focus();
+      await page.keyboard.press('Enter');
     } else if (await again.isVisible()) await lookAgain(page);
     else if (await gone.isVisible()) {
       await gone.focus();

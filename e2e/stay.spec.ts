@@ -61,13 +61,11 @@ test('a plan is chosen, its work stands in the round, and is done while the serv
 test('a vehicle with positive earth has an order of its own', async ({ page }) => {
   await open(page, 'C16');
   await show(page, 'Work');
-  await page.getByRole('button', { name: 'Take out', exact: true }).click();
-  await expect(page.locator('[data-step="earthed-off"]')).toContainText(
-    'Positive clamp off first.',
-  );
-  await tick(page, 'live-off').click();
-  await expect(page.locator('[data-step="live-off"] [role=alert]')).toContainText(
-    'This vehicle has positive earth',
+  await page.getByRole('button', { name: 'Reconnect', exact: true }).click();
+  await expect(page.locator('[data-step="live-on"]')).toContainText('Negative clamp on first');
+  await tick(page, 'earthed-on').click();
+  await expect(page.locator('[data-step="earthed-on"] [role=alert]')).toContainText(
+    'The positive is connected to the body and goes on last',
   );
 });
 
@@ -151,7 +149,7 @@ test('litres or cups, metres or feet, by rule', async ({ page }) => {
   await page.goto(`${site.url}/rules`);
   await page.getByText('US', { exact: true }).click();
   await expect(page.getByText('Every due date is counted anew')).toBeVisible();
-  await open(page, 'C2');
+  await open(page, 'C9');
   await expect(page.locator('dl').getByText(/ft away/)).toBeVisible();
   await show(page, 'Work');
   await page.getByRole('button', { name: 'Clean and protect' }).click();

@@ -101,7 +101,11 @@ export const MAINS_SHARE = 1 / 0.82;
 
 /** Whether a resting voltage is that of a flat battery; lithium has its own end. */
 export const isFlat = (chemistry: ChemistryId, cells: number, volts: number) =>
-  chemistry === 'lfp' ? volts < 3 * cells : volts < FLAT_VOLTS_PER_CELL * cells;
+  volts < flatBelow(chemistry, cells);
+
+/** The resting voltage under which a battery of so many cells counts as found flat. */
+export const flatBelow = (chemistry: ChemistryId, cells: number) =>
+  cells * (CHEMISTRIES[chemistry].family === 'lithium' ? 3 : FLAT_VOLTS_PER_CELL);
 
 /** What a new one of its kind costs, in the site's own money. */
 export const newPrice = (chemistry: ChemistryId, capacityAh: number, rules: Rules) =>

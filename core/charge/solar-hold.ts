@@ -1,13 +1,21 @@
 import type { Day } from '../day';
-import { USUAL_CLEARNESS, solarAmpHours } from './sun';
+import type { VehicleFacts } from '../stay/vehicle-facts';
+import { solarAmpHours } from './sun';
 
-/** A panel as it lies on the roof of a camper: nearly level, in the usual light of a winter. */
-export const roofPanel = (watts: number, latitude: number): Panel => ({
-  watts,
-  latitude,
-  clearness: USUAL_CLEARNESS,
-  tilt: 5,
-});
+/** As it is mounted: degrees from the level, and what is left of its light on a day of frost. */
+const MOUNTS: Readonly<Record<VehicleFacts['panelMount'], { tilt: number; inFrost: number }>> = {
+  // Snow and rime lie on a flat one and slide off a steep one. Our own assumption.
+  flat: { tilt: 5, inFrost: 0.5 },
+  steep: { tilt: 60, inFrost: 0.9 },
+};
+/** What houses and trees leave of the low winter sun. Our own assumption. */
+const SHADES: Readonly<Record<VehicleFacts['panelShade'], number>> = {
+  open: 1,
+  some: 0.75,
+  much: 0.4,
+};
+/** What dirt leaves. Data sheets, from memory. */
+const DIRT_SHARE = 0.92;
 
 export interface Panel {
   readonly watts: number;
@@ -15,7 +23,28 @@ export interface Panel {
   /** Share of the light that reaches the ground. */
   readonly clearness: number;
   readonly tilt: number;
+  /** What dirt and shade leave of it, and what is left of that on a day of frost. */
+  readonly share: number;
+  readonly inFrost: number;
 }
+
+/** A panel as it is mounted on a vehicle at a place, clear-sky share in percent. */
+export const panelAt = (
+  watts: number,
+  latitude: number,
+  clearSkyPct: number,
+  { panelMount, panelShade }: Pick<VehicleFacts, 'panelMount' | 'panelShade'>,
+): Panel => ({
+  watts,
+  latitude,
+  clearness: clearSkyPct / 100,
+  share: DIRT_SHARE * SHADES[panelShade],
+  ...MOUNTS[panelMount],
+});
+
+/** Ampere-hours that it gives on a day of so many degrees: sun, dirt, shade, snow and rime. */
+export const panelAmpHours = (panel: Panel, day: Day, celsius: number): number =>
+  solarAmpHours({ ...panel, day }) * panel.share * (celsius < 0 ? panel.inFrost : 1);
 
 /** A stretch of days on which the sun gives at least what is lost. */
 export interface Held {
@@ -28,10 +57,16 @@ export interface Held {
  * its ampere-hours into the battery cover the loss of that day, together in stretches. Watts
  * over 0; loss in ampere-hours a day, with the controller's own consumption in it.
  */
-export function solarHolds(panel: Panel, from: Day, to: Day, lossAh: (day: Day) => number): Held[] {
+export function solarHolds(
+  panel: Panel,
+  from: Day,
+  to: Day,
+  lossAh: (day: Day) => number,
+  celsius: (day: Day) => number,
+): Held[] {
   const held: { from: Day; to: Day }[] = [];
   for (let day = from; day <= to; day++) {
-    if (solarAmpHours({ ...panel, day }) < lossAh(day)) continue;
+    if (panelAmpHours(panel, day, celsius(day)) < lossAh(day)) continue;
     const last = held.at(-1);
     if (last && last.to === day - 1) last.to = day;
     else held.push({ from: day, to: day });
@@ -39,8 +74,8 @@ export function solarHolds(panel: Panel, from: Day, to: Day, lossAh: (day: Day) 
   return held;
 }
 
-/** What a small controller takes for itself, ampere-hours a day. Data sheets, from memory. */
-export const CONTROLLER_AH = 0.1;
+/** What a small controller takes for itself, ampere-hours a day: 10 mA. Data sheets, from memory. */
+export const CONTROLLER_AH = 0.24;
 /** Part of the panel's current that a lead-acid battery keeps. */
 export const SOLAR_KEPT = 0.9;
 /** A panel seldom makes a battery quite full. Common practice. */
@@ -52,9 +87,10 @@ export function solarGainPct(
   from: Day,
   days: number,
   capacityAh: number,
+  celsius: (day: Day) => number,
 ): Float64Array {
   return Float64Array.from({ length: days }, (_, i) => {
-    const into = Math.max(0, solarAmpHours({ ...panel, day: from + i }) - CONTROLLER_AH);
+    const into = Math.max(0, panelAmpHours(panel, from + i, celsius(from + i)) - CONTROLLER_AH);
     return (100 * SOLAR_KEPT * into) / capacityAh;
   });
 }

@@ -7,7 +7,7 @@ import { waterFrom, waterSince } from '../judge/cells';
 import { conditionOf } from '../judge/condition';
 import { expectedLoss } from '../judge/loss';
 import { ageYears, hallMean, today, type Standing } from '../judge/standing';
-import { STORAGE_PLANS } from '../plan/storage-plans';
+import { MAINTAINED_PLANS } from '../plan/storage-plan-ids';
 import type { DailyTemperatures } from '../site/climate';
 import type { BatteryContext, ChargerOffer } from './battery-context';
 
@@ -143,7 +143,7 @@ export function contextOf(
     benchHallId: standing.benchHallId,
     wholeCleanedYearsAgo:
       state.cleanedWholeAt === null ? null : (now - state.cleanedWholeAt) / (365.25 * MS_PER_DAY),
-    maintained: state.plan !== null && STORAGE_PLANS[state.plan].feed === 'maintainer',
+    maintained: state.plan !== null && MAINTAINED_PLANS.includes(state.plan),
     water: waterSince(state, waterFrom(state, standing.laidUpAt, now), now),
     rules,
     assumed: [],

@@ -392,7 +392,7 @@ export const LAWS: readonly Law[] = [
       return soc !== null && soc.value <= line
         ? reason(
             'not-charged-enough',
-            `At ${formatPct(soc.value)} it is under your line of ${formatPct(line)}, and a maintainer is no recovery: charge it first.`,
+            `At ${formatPct(Math.max(0, soc.value))} it is under your line of ${formatPct(line)}, and a maintainer is no recovery: charge it first.`,
             'charge',
           )
         : null;
@@ -417,7 +417,7 @@ export const LAWS: readonly Law[] = [
       if (soc.value < LOAD_TEST_FROM_PCT) {
         return reason(
           'not-charged-enough',
-          `At ${formatPct(soc.value)} every battery sags: the load test says something only from ${LOAD_TEST_FROM_PCT} % on.`,
+          `At ${formatPct(Math.max(0, soc.value))} every battery sags: the load test says something only from ${LOAD_TEST_FROM_PCT} % on.`,
           'charge',
         );
       }

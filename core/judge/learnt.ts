@@ -6,7 +6,7 @@ import { factorDaysOver } from '../learn/factor-days';
 import type { Happening, LearnQuestion, MeasuredCharge } from '../learn/happenings';
 import { learn, type Learnt } from '../learn/learn';
 import type { BatteryState, RecordedReading } from '../logbook/fold';
-import { usualDraw } from '../site/vehicle-kinds';
+import { usualDrawOf } from '../site/vehicle-kinds';
 import { ageYears, hallMean, isSilent, today, type Standing } from './standing';
 
 /** Whether a reading was taken at rest for as long as the house rule asks. */
@@ -146,7 +146,7 @@ function questionOf(standing: Standing): LearnQuestion {
     scale: rules.scale[facts.chemistry],
     capacityAh: facts.capacityAh,
     ageYears: ageYears(facts, today(standing)),
-    usualDrawMa: usualDraw(vehicleKind, state.role),
+    usualDrawMa: usualDrawOf(vehicleKind, state.role, standing.vehicle),
     charges: measuredCharges(standing),
     happenings: happeningsOf(standing),
     // A battery arrives with its clamps on.

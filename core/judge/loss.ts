@@ -6,7 +6,7 @@ import { learntDraw, learntLeak, learntLoss, learntSelfOfUsable } from '../learn
 import { ACTED_ON_FROM, SAID_FROM, findingsOf, type FindingOfRecord } from '../learn/findings';
 import type { Learnt } from '../learn/learn';
 import { expectedSelfDischarge } from '../learn/prior';
-import { usualDraw } from '../site/vehicle-kinds';
+import { usualDrawOf } from '../site/vehicle-kinds';
 import { normalBelow } from '../learn/mixture';
 import { isSettled, learntOf, socOfReading } from './learnt';
 import { ageYears, today, type Standing } from './standing';
@@ -26,7 +26,7 @@ export function expectedLoss(standing: Standing): ExpectedLoss {
   return {
     drawMa:
       measured === null
-        ? usualDraw(vehicleKind, state.role)
+        ? usualDrawOf(vehicleKind, state.role, standing.vehicle)
         : { value: measured, low: measured * 0.85, high: measured * 1.15 },
     drawMeasured: measured !== null,
     selfPctPerMonthAt20C: expectedSelfDischarge(facts.chemistry, ageYears(facts, today(standing))),

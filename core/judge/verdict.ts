@@ -264,7 +264,13 @@ function standingVerdict(standing: Standing, outlook: Outlook, base: Base): Verd
   const range = formatReserveRange(outlook.reserve);
   const reserve = formatReserve(outlook.reserve.value);
 
-  if (under) {
+  if (under && outlook.soc.value < 0) {
+    why.push(
+      outlook.soc.high < 0
+        ? say`Empty, and emptied further, under your line of ${figure(formatPct(outlook.lineSocPct))}, ${figure(line)} at this temperature.`
+        : say`Most likely empty, at best ${figure(formatPct(outlook.soc.high))}; your line is ${figure(formatPct(outlook.lineSocPct))}, ${figure(line)} at this temperature.`,
+    );
+  } else if (under) {
     why.push(
       say`At ${figure(soc)} (${figure(formatPctRange(outlook.soc))}), under your line of ${figure(formatPct(outlook.lineSocPct))}, ${figure(line)} at this temperature.`,
     );

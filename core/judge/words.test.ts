@@ -64,6 +64,7 @@ describe('figures as the house wants them', () => {
 });
 
 it('a range with a minus in it is written out', () => {
-  expect(formatPctRange({ value: -4, low: -6.2, high: -2.1 })).toBe('−6 to −2 %');
+  expect(formatPctRange({ value: -4, low: -6.2, high: -2.1 })).toBe('under 0 %');
+  expect(formatPctRange({ value: -85, low: -121, high: 92 })).toBe('0–92 %');
   expect(formatPctRange({ value: 14, low: 7, high: 21 })).toBe('7–21 %');
 });

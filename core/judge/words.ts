@@ -29,9 +29,9 @@ export const formatVolts = (volts: number) => `${volts.toFixed(2)} V`;
 const whole = (value: number) => String(Math.round(value)).replace('-', '−');
 export const formatPct = (pct: number) => `${whole(pct)} %`;
 
-/** `7–21 %`; with a minus in it `−6 to 2 %`. */
+/** `7–21 %`; nobody counts below empty: `0–2 %`, `under 0 %`. */
 export const formatPctRange = (range: Estimate) =>
-  `${whole(range.low)}${range.low <= -0.5 ? ' to ' : '–'}${formatPct(range.high)}`;
+  range.high < 0 ? 'under 0 %' : `${whole(Math.max(0, range.low))}–${formatPct(range.high)}`;
 
 /** `−3.1 °C`, or `26 °F`. Digits: 0 or 1 for Celsius; Fahrenheit is always whole. */
 export function formatTemperature(celsius: number, units: Units, digits: 0 | 1 = 0): string {

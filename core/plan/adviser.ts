@@ -148,7 +148,15 @@ export function runPlan(
           : every,
       mostPct: plan.feed === 'hook-up' ? HOOK_UP_PCT : 100,
       notUnderCelsius: lithium ? 0 : -Infinity,
-      sunPct: panel && solarGainPct(panel, first, days + 1, facts.capacityAh),
+      sunPct:
+        panel &&
+        solarGainPct(
+          panel,
+          first,
+          days + 1,
+          facts.capacityAh,
+          (day) => temperatures.mean[indexOfDay(temperatures, day)]!,
+        ),
       sunFullPct: SOLAR_FULL_PCT,
     },
   });

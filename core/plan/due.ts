@@ -1,7 +1,7 @@
 import { MS_PER_DAY, dayOf, instantAt, type Day } from '../day';
 import { hasLiquid } from '../charge/water';
 import { contextOf } from '../context/from-record';
-import { blockedFromCharge } from '../gate/gate';
+import { actOfProcedure, blockedFromCharge } from '../gate/gate';
 import { iceIn } from '../gate/ice';
 import { openFindings } from '../inspect/open';
 import { conditionOf } from '../judge/condition';
@@ -10,7 +10,7 @@ import { isSettled } from '../judge/learnt';
 import { isFaster } from '../judge/loss';
 import { outlookOf, type Outlook } from '../judge/outlook';
 import { isSilent, modeUnseen, today, type Standing } from '../judge/standing';
-import type { ProcedureId } from '../procedures/procedure-ids';
+import { PROCEDURE_IDS, type ProcedureId } from '../procedures/procedure-ids';
 import { PROCEDURES } from '../procedures/procedures';
 import { arrangementOf, STORAGE_PLANS } from './storage-plans';
 import type { SeasonJob } from '../season/jobs';
@@ -195,12 +195,25 @@ function procedureJobs(standing: Standing, outlook: Outlook | null, morning: num
   if (planned.includes('clean')) open.add('clean');
   if (planned.includes('drawTest') && free) open.add('draw-test');
   const done = (Object.keys(state.procedures) as ProcedureId[]).filter(doneToday);
-  for (const id of done) open.delete(id);
+  // What hangs on it comes off first, and its plan puts it back on.
+  const hangs = state.maintainerSince !== null;
+  const off = hangs && [...open].some((id) => WITH_HANDS.includes(id) && !done.includes(id));
+  if (off) open.delete('unhook');
+  const list = [...(off ? (['unhook'] as const) : []), ...open];
+  const again = (id: ProcedureId) => (id === 'unhook' ? hangs : id === 'hook-up' && !hangs);
   return [
     ...done.map((procedure): Job => ({ kind: 'procedure', procedure, done: true })),
-    ...[...open].map((procedure): Job => ({ kind: 'procedure', procedure, done: false })),
+    ...list
+      .filter((id) => !done.includes(id) || again(id))
+      .map((procedure): Job => ({ kind: 'procedure', procedure, done: false })),
   ];
 }
+
+/** Work for which no charger may hang on it, as the gate has it. */
+const WITH_HANDS: readonly ProcedureId[] = PROCEDURE_IDS.filter((id) => {
+  const act = actOfProcedure(id);
+  return act !== null && act !== 'take-off-charge' && act !== 'maintain';
+});
 
 const PROCEDURE_OF = { drawTest: 'draw-test', clean: 'clean' } as const;
 
@@ -229,7 +242,10 @@ function waterDue({ state, facts, rules, laidUpAt }: Standing, morning: number):
   if (low?.consequence === 'water-before-charge') return true;
   // To the mark only after a charge: once one has ended since the level was seen.
   if (low && state.charges.some((charge) => charge.to > state.levels!.at)) return true;
-  const every = state.maintainerSince !== null ? rules.levelsMaintainedDays : rules.levelsDays;
+  // Taken off this morning to be topped up, it is one on a maintainer all the same.
+  const maintained =
+    state.maintainerSince !== null || (state.maintained.at(-1)?.to ?? -Infinity) >= morning;
+  const every = maintained ? rules.levelsMaintainedDays : rules.levelsDays;
   const last = state.levels?.at ?? laidUpAt;
   return every !== null && last !== null && daysSince(last, morning) >= every;
 }

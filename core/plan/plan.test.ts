@@ -167,8 +167,19 @@ describe('jobs of a round', () => {
     // Levels by the house's interval: 60 days on a maintainer.
     expect(jobs({ state: { maintainerSince, lamp: seen } })).toEqual([
       'lamp done',
+      'procedure unhook',
       'procedure top-up',
     ]);
+    // Taken off for it, it is still to be topped up, and goes back on by its plan.
+    const off = {
+      lamp: seen,
+      plan: 'maintained-connected' as const,
+      maintained: [{ from: maintainerSince, to: at('2027-01-14'), full: true }],
+      procedures: { unhook: at('2027-01-14') },
+    };
+    expect(jobs({ state: off })).toEqual(
+      expect.arrayContaining(['procedure unhook done', 'procedure hook-up', 'procedure top-up']),
+    );
   });
 
   it('ask for a recharge where it is due, and take what is on charge off', () => {

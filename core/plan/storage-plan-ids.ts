@@ -11,3 +11,10 @@ export const STORAGE_PLAN_IDS = [
   'driven',
 ] as const;
 export type StoragePlanId = (typeof STORAGE_PLAN_IDS)[number];
+
+/** Those on which a maintainer hangs on it between visits. */
+export const MAINTAINED_PLANS: readonly StoragePlanId[] = [
+  'maintained-connected',
+  'maintained-off',
+  'bench-maintained',
+];

@@ -11,7 +11,8 @@ import {
   planInUse,
   type PlanContext,
 } from './storage-plans';
-import { STORAGE_PLAN_IDS, type StoragePlanId } from './storage-plan-ids';
+import { advise } from './adviser';
+import { MAINTAINED_PLANS, STORAGE_PLAN_IDS, type StoragePlanId } from './storage-plan-ids';
 
 const obstacles = (id: StoragePlanId, one: Case = {}) =>
   obstaclesTo(STORAGE_PLANS[id], context(one)).join('; ');
@@ -29,6 +30,22 @@ describe('every storage plan', () => {
       expect(plan.against).not.toBe('');
     },
   );
+
+  it('is counted as maintained where a maintainer feeds it', () => {
+    const fed = STORAGE_PLAN_IDS.filter((id) => STORAGE_PLANS[id].feed === 'maintainer');
+    expect(MAINTAINED_PLANS).toEqual(fed);
+  });
+
+  // Common practice: a standby generator that cannot start by itself is none.
+  it('leaves connected what must start at any time, and has a way to keep it', () => {
+    const ready = { standing: { collectDay: null, vehicleKind: 'generator' as const } };
+    for (const id of STORAGE_PLAN_IDS) {
+      const { negativeOn } = STORAGE_PLANS[id];
+      if (negativeOn) expect(obstacles(id, ready)).not.toMatch(/stays connected/);
+      else expect(obstacles(id, ready)).toMatch(/start at any time.*stays connected/);
+    }
+    expect(STORAGE_PLANS[advise(context(ready), 60).recommended!].negativeOn).toBe(true);
+  });
 
   it('is impossible for a condemned battery', () => {
     const inspection = {

@@ -1,15 +1,19 @@
 import type { BatteryDetails } from '../battery/details';
 import { limitMa } from '../drain/limit';
 import type { DailyLoss } from '../forecast/forecast';
-import { shortDay, type Day } from '../day';
+import { dayName, shortDay, type Day } from '../day';
+import { groupBy } from '../group';
 import {
   CONTROLLER_AH,
   SOLAR_KEPT,
-  roofPanel,
+  panelAmpHours,
+  panelAt,
   solarHolds,
   type Held,
   type Panel,
 } from '../charge/solar-hold';
+import { contextOf } from '../context/from-record';
+import { reasonsAgainst } from '../gate/gate';
 import { conditionOf } from '../judge/condition';
 import type { BatteryState } from '../logbook/fold';
 import { dailyLoss, expectedLoss, lossOf } from '../judge/loss';
@@ -84,8 +88,23 @@ const noMaintainer: Obstacle = ({ maintainersFree, standing }) =>
   maintainersFree === 0 && standing.state.maintainerSince === null
     ? 'no maintainer that suits it is free'
     : null;
-const alarmMustLive: Obstacle = ({ vehicle }) =>
-  vehicle.alarm === 'must-live' ? 'its alarm must stay live' : null;
+/** What the gate has against cutting its power, as if it stood connected and sound. */
+const mustStayOn: Obstacle = ({ standing, vehicle }) => {
+  const connected = {
+    ...contextOf(standing, null),
+    vehicle,
+    condition: 'sound',
+    charging: 'none',
+    out: false,
+    earthedLeadOn: true,
+    isolatorOpen: false,
+  } as const;
+  const against = reasonsAgainst(connected, 'disconnect');
+  if (against.some(({ code }) => code === 'must-stay-ready')) {
+    return 'it must start at any time, by itself: its battery stays connected';
+  }
+  return against.some(({ code }) => code === 'alarm-must-live') ? 'its alarm must stay live' : null;
+};
 const lithiumInFrost: Obstacle = (context) => {
   const { facts, rules, hallName } = context.standing;
   const coldest = coldAhead(context);
@@ -129,25 +148,89 @@ const cycles: Obstacle = ({ standing }) =>
 
 /** What the sun gives here, as a panel; null where watts or latitude are not known. */
 export function panelOf({ vehicle, latitude, standing }: PlanContext): Panel | null {
+  if (!vehicle.solarPanel || vehicle.panelWatts === null || latitude === null) return null;
   // Two 12 V halves of a 24 V string share it; a rough figure either way.
-  return vehicle.solarPanel && vehicle.panelWatts !== null && latitude !== null
-    ? roofPanel((vehicle.panelWatts * 12) / Math.max(12, standing.facts.nominalVolts), latitude)
-    : null;
+  const watts = (vehicle.panelWatts * 12) / Math.max(12, standing.facts.nominalVolts);
+  return panelAt(watts, latitude, standing.rules.clearSkyPct, vehicle);
+}
+
+/** What a battery on the sun loses on a day and its panel gives, ampere-hours at its controller. */
+export function sunOnDay(
+  context: PlanContext,
+  panel: Panel,
+  day: Day,
+): { readonly givesAh: number; readonly losesAh: number } {
+  const { facts, temperatures } = context.standing;
+  const loss = lossOnPlan(STORAGE_PLANS.solar, context.standing);
+  const i = indexOfDay(temperatures, day);
+  const factor = temperatures.sums[i + 1]! - temperatures.sums[i]!;
+  const pct = loss.drawPctPerDay + (loss.selfPctPerMonthAt20C / 30) * factor;
+  return {
+    givesAh: panelAmpHours(panel, day, temperatures.mean[i]!),
+    losesAh: (pct / 100) * (facts.capacityAh / SOLAR_KEPT) + CONTROLLER_AH,
+  };
 }
 
 /** Days on which the sun gives at least what this battery loses while it is connected. */
 export function sunHeld(context: PlanContext, from: Day, to: Day): Held[] {
-  const { standing } = context;
+  const { temperatures } = context.standing;
   const panel = panelOf(context);
   if (!panel) return [];
-  const { facts, temperatures } = standing;
-  const loss = lossOnPlan(STORAGE_PLANS.solar, standing);
-  return solarHolds(panel, from, to, (day) => {
-    const i = indexOfDay(temperatures, day);
-    const factor = temperatures.sums[i + 1]! - temperatures.sums[i]!;
-    const pct = loss.drawPctPerDay + (loss.selfPctPerMonthAt20C / 30) * factor;
-    return (pct / 100) * (facts.capacityAh / SOLAR_KEPT) + CONTROLLER_AH;
+  return solarHolds(
+    panel,
+    from,
+    to,
+    (day) => sunOnDay(context, panel, day).losesAh,
+    (day) => temperatures.mean[indexOfDay(temperatures, day)]!,
+  );
+}
+
+/** The month in which the panel gives least of what is lost, as means of its days. */
+export function weakestSun(
+  context: PlanContext,
+): { readonly month: string; readonly givesAh: number; readonly losesAh: number } | null {
+  const panel = panelOf(context);
+  if (!panel) return null;
+  const day = today(context.standing);
+  const byMonth = groupBy(
+    Array.from({ length: 365 }, (_, i) => day + i),
+    (one) => dayName(one).slice(5, 7),
+  );
+  const months = [...byMonth].map(([month, days]) => {
+    const each = days.map((one) => sunOnDay(context, panel, one));
+    const mean = (of: (one: (typeof each)[number]) => number) =>
+      each.reduce((sum, one) => sum + of(one), 0) / each.length;
+    return { month, givesAh: mean((one) => one.givesAh), losesAh: mean((one) => one.losesAh) };
   });
+  return months.reduce((a, b) => (b.givesAh / b.losesAh < a.givesAh / a.losesAh ? b : a));
+}
+
+/** What is assumed of a panel, said beside each answer. */
+export const sunAssumed = ({ vehicle, standing }: PlanContext) =>
+  `assumed: ${vehicle.panelMount === 'flat' ? 'flat on the roof' : 'leaned steeply to the noon sun'}, ${{ open: 'in the open', some: 'some shade', much: 'much shade' }[vehicle.panelShade]}, some dirt, snow or rime on days of frost, ${standing.rules.clearSkyPct} % of the light`;
+
+const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
+
+/** `weakest in December, 0.4 Ah a day against 1.8 that are lost`. */
+export function weakestSunWords(context: PlanContext): string | null {
+  const weakest = weakestSun(context);
+  return (
+    weakest &&
+    `weakest in ${MONTHS[Number(weakest.month) - 1]!}, ${weakest.givesAh.toFixed(1)} Ah a day against ${weakest.losesAh.toFixed(1)} that are lost`
+  );
 }
 
 const sunHolds: Obstacle = (context) => {
@@ -157,11 +240,12 @@ const sunHolds: Obstacle = (context) => {
   }
   const day = today(standing);
   const held = sunHeld(context, day, day + 364);
-  if (held.length === 0) return 'its panel never gives as much as is lost here';
+  const more = `${weakestSunWords(context)!}; ${sunAssumed(context)}`;
+  if (held.length === 0) return `its panel never gives as much as is lost here: ${more}`;
   const longest = held.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a));
   return longest.to - longest.from >= 364
-    ? 'its panel holds it all year in the usual light'
-    : `its panel holds it from ${shortDay(longest.from)} to ${shortDay(longest.to)} in the usual light; shade decides`;
+    ? `its panel holds it all year in the usual light: ${more}`
+    : `its panel holds it from ${shortDay(longest.from)} to ${shortDay(longest.to)} in the usual light: ${more}`;
 };
 
 /** The plans that people use, with what speaks for and against each. Common practice. */
@@ -194,7 +278,7 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
     feed: 'maintainer',
     charged: false,
     arrangeMinutes: 20,
-    obstacles: [condemned, noOutlet, noMaintainer, alarmMustLive, lithiumInFrost],
+    obstacles: [condemned, noOutlet, noMaintainer, mustStayOn, lithiumInFrost],
     concerns: [goesSilent, codeMissing, shutOut, stringAsOne, cycles],
   },
   'off-recharged': {
@@ -209,7 +293,7 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
     feed: 'none',
     charged: true,
     arrangeMinutes: 10,
-    obstacles: [condemned, alarmMustLive],
+    obstacles: [condemned, mustStayOn],
     concerns: [goesSilent, codeMissing, shutOut, lithiumInFrost],
   },
   bench: {
@@ -224,7 +308,7 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
     feed: 'none',
     charged: true,
     arrangeMinutes: 40,
-    obstacles: [condemned, alarmMustLive],
+    obstacles: [condemned, mustStayOn],
     concerns: [goesSilent, codeMissing, shutOut, benchInFrost, stringAsOne],
   },
   'bench-maintained': {
@@ -239,7 +323,7 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
     feed: 'maintainer',
     charged: false,
     arrangeMinutes: 45,
-    obstacles: [condemned, noMaintainer, alarmMustLive, benchInFrost],
+    obstacles: [condemned, noMaintainer, mustStayOn, benchInFrost],
     concerns: [goesSilent, codeMissing, shutOut, stringAsOne, cycles],
   },
   'swap-pair': {
@@ -375,7 +459,9 @@ export function arrangementOf(plan: StoragePlan, state: BatteryState): Procedure
   const out = state.out !== null;
   const todo: ProcedureId[] = [];
   const maintained = state.maintainerSince !== null;
-  if (maintained && (plan.feed !== 'maintainer' || plan.onBench !== out)) todo.push('unhook');
+  // Nothing is done at a clamp while a charger hangs on it.
+  const moves = plan.onBench !== out || plan.negativeOn !== state.negativeOn;
+  if (maintained && (plan.feed !== 'maintainer' || moves)) todo.push('unhook');
   if (!out && plan.onBench) todo.push('before-disconnect', 'take-out');
   else if (!out && !plan.negativeOn && state.negativeOn) {
     todo.push('before-disconnect', 'disconnect');

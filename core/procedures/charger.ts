@@ -34,7 +34,7 @@ const blockAlone = (context: BatteryContext) => isInString(context) && !chargedW
 
 /** What hangs on it, in words. */
 function suits(context: BatteryContext): string {
-  const { charger, facts, rules } = context;
+  const { charger, facts, rules, details } = context;
   if (chargedWhole(context)) {
     return `${charger!.name ?? 'The string’s own charger'}, for ${CHEMISTRIES[facts.chemistry].label.toLowerCase()}, ${Math.round(facts.nominalVolts / 2) * 2 * context.block!.of} V: the whole string at once.`;
   }
@@ -48,7 +48,7 @@ function suits(context: BatteryContext): string {
         : `, then float at ${charger.floatVolts.toFixed(2)} V`;
     return `${charger.name}${charger.programme ? `, in its ${charger.programme} programme` : ''}, set to ${facts.nominalVolts} V: to ${charger.absorptionVolts.toFixed(2)} V${float}.`;
   }
-  return `Charger and programme for ${CHEMISTRIES[facts.chemistry].label.toLowerCase()}, ${facts.nominalVolts} V: about ${absorption(context)} V, then ${isLead(context) ? `float near ${inPairs(rules.floatVolts, facts.cells)} V` : 'off'}.`;
+  return `Charger and programme for ${CHEMISTRIES[facts.chemistry].label.toLowerCase()}, ${facts.nominalVolts} V: about ${absorption(context)} V, then ${isLead(context) ? `float near ${details.makerFloatVolts?.toFixed(2) ?? inPairs(rules.floatVolts, facts.cells)} V` : 'off'}.`;
 }
 
 const lastClamp = (context: BatteryContext): Touch =>

@@ -95,6 +95,16 @@ export const CRANK: Procedure<'crank'> = {
       caution: '',
     },
     {
+      id: 'isolator-rated',
+      touches: 'isolator',
+      say: ({ vehicle }) =>
+        vehicle.isolatorAmps === null
+          ? 'Isolator on; its plate must name it for cranking.'
+          : `Isolator on; it may carry ${vehicle.isolatorAmps} A while it is cranked.`,
+      why: 'One that is too small burns its contacts, and a remote one drops out as the volts fall to about 11.',
+      when: ({ vehicle }) => vehicle.isolator !== 'none',
+    },
+    {
       id: 'crank',
       say: 'Crank: ten seconds at most, then a minute of rest. Normal, slow, clicks, silent?',
       why: 'Slow says low charge first.',

@@ -416,6 +416,17 @@ export const RULE_CARDS: { readonly [K in ChoiceRule]: RuleCard<K> } = {
       { value: 15, label: '15 m', reason: 'With a reel, unrolled whole, dry.' },
     ],
   },
+  clearSkyPct: {
+    group: 'charger',
+    label: 'Light that reaches the ground in winter',
+    unit: '%',
+    why: 'Of what the sun sends above the clouds. Winter is where panels fail: short days, a low sun, and cloud.',
+    schools: [
+      { value: 22, label: '22 %', reason: 'An overcast coast or valley.' },
+      { value: 30, label: '30 %', reason: 'A usual winter.' },
+      { value: 45, label: '45 %', reason: 'High and dry.' },
+    ],
+  },
   shiftEndHour: {
     group: 'charger',
     label: 'End of the working day',

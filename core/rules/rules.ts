@@ -55,6 +55,8 @@ export const Rules = z.strictObject({
   insulation: z.enum(['fit', 'leave']),
   floor: z.enum(['board', 'off-concrete']),
   outletReachMetres: z.number().min(1).max(50),
+  /** Share of the sun's light that reaches the ground in the dark months, percent. */
+  clearSkyPct: z.number().min(10, 'at least a tenth').max(75, 'no sky lets more through'),
   /** Hour at which the attendant goes home. */
   shiftEndHour: z.int().min(10).max(23),
   /** In the site's own money. */
@@ -147,6 +149,7 @@ export const DEFAULT_RULES: Rules = {
   insulation: 'leave',
   floor: 'board',
   outletReachMetres: 5,
+  clearSkyPct: 30,
   shiftEndHour: 17,
   moneyPerKwh: 0.3,
   moneyPerHour: 25,

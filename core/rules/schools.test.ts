@@ -14,7 +14,7 @@ import { outlookOf } from '../judge/outlook';
 import { judge, judgeReading } from '../judge/verdict';
 import { plain } from '../judge/words';
 import { jobsToday } from '../plan/due';
-import { STORAGE_PLANS, obstaclesTo } from '../plan/storage-plans';
+import { STORAGE_PLANS, concernsOf, obstaclesTo } from '../plan/storage-plans';
 import type { BatteryContext } from '../context/battery-context';
 import { plainContext } from '../context/plain-context';
 import { stepsFor } from '../procedures/procedure';
@@ -145,6 +145,15 @@ const CASES: { readonly [K in ChoiceRule]: (rules: Rules) => string } = {
             .beforeShiftEnd,
       ),
     ),
+  clearSkyPct: (rules) => {
+    const camper = context({
+      standing: { rules },
+      vehicle: { solarPanel: true, panelWatts: 40 },
+      hallKind: 'outdoors',
+      latitude: 54,
+    });
+    return concernsOf(STORAGE_PLANS.solar, camper).join();
+  },
   moneyPerKwh: (rules) => recoveryUnder(rules),
   moneyPerHour: (rules) => recoveryUnder(rules),
   moneyPerAh: (rules) => recoveryUnder(rules),

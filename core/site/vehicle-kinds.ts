@@ -49,6 +49,7 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     sleeps: true,
     small: false,
     asks: [
+      'isolator',
       'earth',
       'alarm',
       'tracker',
@@ -69,7 +70,16 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     usualBatteries: [{ role: 'starter', place: 'under the bonnet', capacityAh: 80 }],
     sleeps: true,
     small: false,
-    asks: ['earth', 'alarm', 'tracker', 'tellWho', 'radioCode', 'poweredClosure', 'emergencyKey'],
+    asks: [
+      'isolator',
+      'earth',
+      'alarm',
+      'tracker',
+      'tellWho',
+      'radioCode',
+      'poweredClosure',
+      'emergencyKey',
+    ],
     leftOn: ['Lamps', 'Cab and bed lamps', 'Radio', 'Inverter and beacons'],
     caution: null,
   },
@@ -97,6 +107,7 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     sleeps: true,
     small: false,
     asks: [
+      'isolator',
       'alarm',
       'tracker',
       'tellWho',
@@ -125,7 +136,7 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     usualBatteries: [{ role: 'leisure', place: 'in the side locker', capacityAh: 90 }],
     sleeps: false,
     small: false,
-    asks: ['alarm', 'tracker', 'tellWho', 'hookUp', 'solarPanel'],
+    asks: ['isolator', 'alarm', 'tracker', 'tellWho', 'hookUp', 'solarPanel'],
     leftOn: ['Living-room lamps', 'Fridge', 'Water pump', 'Mover', 'Gas alarm'],
     caution: null,
   },
@@ -137,7 +148,7 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     usualBatteries: [{ role: 'starter', place: 'under the seat', capacityAh: 14 }],
     sleeps: false,
     small: true,
-    asks: ['earth', 'tracker', 'tellWho'],
+    asks: ['isolator', 'earth', 'tracker', 'tellWho'],
     leftOn: ['Ignition and lamps', 'Winch', 'Heated grips'],
     caution: null,
   },
@@ -149,7 +160,7 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     usualBatteries: [{ role: 'starter', place: 'under the seat', capacityAh: 24 }],
     sleeps: false,
     small: true,
-    asks: ['earth'],
+    asks: ['isolator', 'earth'],
     leftOn: ['Key and lamps', 'Blade clutch'],
     caution: null,
   },
@@ -161,7 +172,7 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     usualBatteries: [{ role: 'starter', place: 'beside the alternator', capacityAh: 45 }],
     sleeps: false,
     small: false,
-    asks: ['earth', 'tellWho'],
+    asks: ['isolator', 'earth', 'tellWho'],
     leftOn: ['Automatic start', 'Panel lamp', 'Block heater'],
     caution: 'It may start by itself: switch it to off and hang the tag before you reach in.',
   },
@@ -173,7 +184,7 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     usualBatteries: [{ role: 'string', place: 'under the bench', capacityAh: 180 }],
     sleeps: false,
     small: false,
-    asks: ['tracker', 'tellWho', 'hookUp'],
+    asks: ['isolator', 'tracker', 'tellWho', 'hookUp'],
     leftOn: ['Key and run switch', 'Lamps', 'Converter for accessories'],
     caution: 'A string of blocks: rings and watch off, insulated tool, one block at a time.',
   },
@@ -200,7 +211,29 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
   },
 };
 
-/** What a parked vehicle of this kind usually draws from a battery in this role, milliamps. */
+/** A remote isolator draws by itself. Common practice; data sheets, from memory. */
+export const REMOTE_ISOLATOR_MA: Estimate = { value: 5, low: 1, high: 12 };
+
+/** The usual draw of a vehicle, with what a remote isolator takes for itself. */
+export function usualDrawOf(
+  kind: VehicleKindId,
+  role: BatteryRole,
+  { isolator, isolatorMa }: Pick<VehicleFacts, 'isolator' | 'isolatorMa'>,
+): Estimate {
+  const usual = usualDraw(kind, role);
+  if (isolator !== 'remote') return usual;
+  const own =
+    isolatorMa === null
+      ? REMOTE_ISOLATOR_MA
+      : { value: isolatorMa, low: isolatorMa, high: isolatorMa };
+  return {
+    value: usual.value + own.value,
+    low: usual.low + own.low,
+    high: usual.high + own.high,
+  };
+}
+
+/** Milliamps that a parked vehicle of a kind usually draws from a battery of this role. */
 export function usualDraw(kind: VehicleKindId, role: BatteryRole): Estimate {
   return role === 'starter' ? VEHICLE_KINDS[kind].starterDrawMa : VEHICLE_KINDS[kind].otherDrawMa;
 }

@@ -8,6 +8,11 @@ export type Pole = (typeof EARTHS)[number];
 export const ISOLATORS = ['none', 'knob', 'key', 'remote'] as const;
 export type Isolator = (typeof ISOLATORS)[number];
 
+/** Flat on a roof, or leaned steeply toward the noon sun. */
+export const PANEL_MOUNTS = ['flat', 'steep'] as const;
+/** What stands between it and the low sun of winter. */
+export const PANEL_SHADES = ['open', 'some', 'much'] as const;
+
 /** What a vehicle asks of whoever works on its batteries; found out once, at lay-up. */
 export const VehicleFacts = z.strictObject({
   /** Which post is connected to the body. */
@@ -31,6 +36,8 @@ export const VehicleFacts = z.strictObject({
     .max(5000, 'at most 5000 W')
     .nullable()
     .default(null),
+  panelMount: z.enum(PANEL_MOUNTS).default('flat'),
+  panelShade: z.enum(PANEL_SHADES).default('some'),
   /** A plug-in hybrid on the mains may keep its own 12 V battery. */
   plugIn: z.boolean(),
   /** A switch in the earthed lead that is fitted for good. */
@@ -54,6 +61,8 @@ export const PLAIN_VEHICLE: VehicleFacts = {
   hookUp: false,
   solarPanel: false,
   panelWatts: null,
+  panelMount: 'flat',
+  panelShade: 'some',
   plugIn: false,
   isolator: 'none',
   isolatorMa: null,

@@ -94,8 +94,10 @@ export interface Chosen {
   readonly sun: {
     readonly watts: number;
     readonly held: readonly Held[];
-    readonly todayAh: number;
-    readonly lossAh: number;
+    readonly givesAh: number;
+    readonly losesAh: number;
+    readonly weakest: string;
+    readonly assumed: string;
   } | null;
 }
 

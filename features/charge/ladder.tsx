@@ -4,11 +4,12 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import type { NewEntry } from '../../core/logbook/entry';
 import type { EntryData, EntryKind } from '../../core/logbook/kinds';
-import type { Recovery, RecoveryStepId } from '../../core/charge/recovery';
+import { flatBelow, type Recovery, type RecoveryStepId } from '../../core/charge/recovery';
 import type { Inspection } from '../../core/inspect/points';
 import { celsiusNow } from '../../core/gate/ice';
 import { loadTestAmps } from '../../core/battery/load-test';
 import { judgeReading } from '../../core/judge/verdict';
+import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { formatVolts, plain } from '../../core/judge/words';
 import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
 import { newEntry } from '../logbook/new-entry';
@@ -46,9 +47,11 @@ export function Ladder({ data, chosen, onRecorded }: Inner) {
       <section className={styles.ladder} aria-label="Recovery">
         <h3>Found flat: {why}</h3>
         <p>
-          Harm is under way below 12.0 V, and freezing comes nearer to 0 °C. One careful attempt:
-          thaw, look, charge slowly, rest, read, load test; then keep it or replace it. If the key
-          or a lamp was on, switch it off first.
+          Harm is under way below{' '}
+          {formatVolts(flatBelow(battery.facts.chemistry, battery.facts.cells))}
+          {CHEMISTRIES[battery.facts.chemistry].acid ? ', and freezing comes nearer to 0 °C' : ''}.
+          One careful attempt: thaw, look, charge slowly, rest, read, load test; then keep it or
+          replace it. If the key or a lamp was on, switch it off first.
         </p>
         {problem ? <p role="alert">{problem}</p> : null}
         <Button

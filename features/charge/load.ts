@@ -4,9 +4,7 @@ import { freeChannels, pluggedIn, type Hanging } from '../../core/charge/board';
 import { rankFits } from '../../core/charge/charger-suitability';
 import { isFlat, recoveryOf } from '../../core/charge/recovery';
 import { airNeeded, isAired, mainsLoad, type ChargingHere } from '../../core/charge/room';
-import { CONTROLLER_AH, SOLAR_KEPT } from '../../core/charge/solar-hold';
 import { PROGRAMMES } from '../../core/charge/stock';
-import { solarAmpHours } from '../../core/charge/sun';
 import { watchOf } from '../../core/charge/watch';
 import { MS_PER_HOUR, dayOf, shortDay } from '../../core/day';
 import { blockedFromCharge } from '../../core/gate/gate';
@@ -16,7 +14,13 @@ import { expectedLoss } from '../../core/judge/loss';
 import { hallMean } from '../../core/judge/standing';
 import { formatVolts } from '../../core/judge/words';
 import { roundOnOrAfter } from '../../core/plan/rounds';
-import { STORAGE_PLANS, lossOnPlan, panelOf, sunHeld } from '../../core/plan/storage-plans';
+import {
+  panelOf,
+  sunAssumed,
+  sunHeld,
+  sunOnDay,
+  weakestSunWords,
+} from '../../core/plan/storage-plans';
 import { silentSince } from '../../core/reports/report';
 import { hasOutside } from '../demo/outside-port';
 import { clockStands } from '../server/clock';
@@ -287,13 +291,13 @@ function sunOf(loaded: LoadedSite, stay: Stay, kept: KeptBattery): Chosen['sun']
   const context = planContext(loaded, stay, kept);
   const panel = panelOf(context);
   if (!panel || stay.hall.kind !== 'outdoors') return null;
-  const { facts } = kept.standing;
-  const loss = lossOnPlan(STORAGE_PLANS.solar, kept.standing);
+  const { givesAh, losesAh } = sunOnDay(context, panel, loaded.today);
   return {
     watts: panel.watts,
     held: sunHeld(context, loaded.today, loaded.today + 364),
-    todayAh:
-      SOLAR_KEPT * Math.max(0, solarAmpHours({ ...panel, day: loaded.today }) - CONTROLLER_AH),
-    lossAh: (loss.drawPctPerDay / 100) * facts.capacityAh,
+    givesAh,
+    losesAh,
+    weakest: weakestSunWords(context)!,
+    assumed: sunAssumed(context),
   };
 }

@@ -40,7 +40,9 @@ export function Panel({
             {battery.label} · {CHEMISTRIES[facts.chemistry].short} {facts.nominalVolts} V{' '}
             {facts.capacityAh} Ah
             {context.volts === null ? '' : ` · last read ${formatVolts(context.volts)}`}
-            {context.soc === null ? '' : ` · about ${formatPct(context.soc.value)} now`}
+            {context.soc === null
+              ? ''
+              : ` · about ${formatPct(Math.max(0, context.soc.value))} now`}
           </p>
         </div>
         <Link className={styles.away} href="/charge" aria-label="Close">
@@ -55,16 +57,16 @@ export function Panel({
         <section className={styles.card}>
           <h3>Its solar panel</h3>
           <p>
-            About {chosen.sun.todayAh.toFixed(1)} Ah today, and {chosen.sun.lossAh.toFixed(1)} Ah a
-            day is drawn.{' '}
+            About {chosen.sun.givesAh.toFixed(1)} Ah today, and {chosen.sun.losesAh.toFixed(1)} Ah a
+            day is lost, its controller’s own draw included.{' '}
             {chosen.sun.held.length === 0
-              ? 'In the usual light it never holds this battery.'
+              ? 'In the usual light it never holds this battery'
               : chosen.sun.held
                   .slice(0, 2)
                   .map(({ from, to }) => `It holds it from ${shortDay(from)} to ${shortDay(to)}`)
                   .join('; ')}
-            {chosen.sun.held.length > 0 ? ' in the usual light; shade decides.' : ''} It must have a
-            controller: without one it boils a full battery dry.
+            ; {chosen.sun.weakest} ({chosen.sun.assumed}). It must have a controller: without one it
+            boils a full battery dry.
           </p>
         </section>
       ) : null}

@@ -281,6 +281,41 @@ function BatteryCard({
           onChange={(drawMa) => set({ drawMa })}
         />
       </div>
+      <div className={styles.row}>
+        <NumberField
+          label="Maker: absorption, V"
+          path={path('details.makerAbsorptionVolts')}
+          problem={wrong('details.makerAbsorptionVolts')}
+          hint="The maker’s own figures win over the house’s."
+          placeholder="if given"
+          value={battery.details.makerAbsorptionVolts}
+          onChange={(makerAbsorptionVolts) => details({ makerAbsorptionVolts })}
+        />
+        <NumberField
+          label="Float, V"
+          path={path('details.makerFloatVolts')}
+          problem={wrong('details.makerFloatVolts')}
+          placeholder="if given"
+          value={battery.details.makerFloatVolts}
+          onChange={(makerFloatVolts) => details({ makerFloatVolts })}
+        />
+        <NumberField
+          label="At most, A"
+          path={path('details.makerMaxAmps')}
+          problem={wrong('details.makerMaxAmps')}
+          placeholder="if given"
+          value={battery.details.makerMaxAmps}
+          onChange={(makerMaxAmps) => details({ makerMaxAmps })}
+        />
+        <NumberField
+          label="Not under, °C"
+          path={path('details.makerLeastCelsius')}
+          problem={wrong('details.makerLeastCelsius')}
+          placeholder="if given"
+          value={battery.details.makerLeastCelsius}
+          onChange={(makerLeastCelsius) => details({ makerLeastCelsius })}
+        />
+      </div>
       <div className={styles.questions}>
         <YesNo
           label="Caps open"

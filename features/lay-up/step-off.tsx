@@ -70,6 +70,44 @@ export function StepOff({ draft, problem, change }: StepProps) {
             onChange={(earth) => set({ earth })}
           />
         ) : null}
+        {asks('isolator') ? (
+          <Choice
+            label="Isolator in the earthed lead"
+            name="isolator"
+            value={facts.isolator}
+            options={[
+              { value: 'none', label: 'None' },
+              { value: 'knob', label: 'A knob' },
+              { value: 'key', label: 'A key switch' },
+              { value: 'remote', label: 'Remote' },
+            ]}
+            onChange={(isolator) => set({ isolator })}
+          />
+        ) : null}
+        {asks('isolator') && facts.isolator !== 'none' ? (
+          <div className={styles.row}>
+            {facts.isolator === 'remote' ? (
+              <NumberField
+                label="It draws, mA"
+                path="facts.isolatorMa"
+                problem={problem('facts.isolatorMa')}
+                hint="It drops out at about 11 V, and draws all the time."
+                placeholder="5"
+                value={facts.isolatorMa}
+                onChange={(isolatorMa) => set({ isolatorMa })}
+              />
+            ) : null}
+            <NumberField
+              label="It may carry, A"
+              path="facts.isolatorAmps"
+              problem={problem('facts.isolatorAmps')}
+              hint="While the engine is cranked."
+              placeholder="if given"
+              value={facts.isolatorAmps}
+              onChange={(isolatorAmps) => set({ isolatorAmps })}
+            />
+          </div>
+        ) : null}
         {asks('alarm') ? (
           <Choice
             label="Alarm"
@@ -109,6 +147,31 @@ export function StepOff({ draft, problem, change }: StepProps) {
               />
             ))}
         </div>
+        {asks('solarPanel') && facts.solarPanel ? (
+          <>
+            <Choice
+              label="How its panel is mounted"
+              name="panelMount"
+              value={facts.panelMount}
+              options={[
+                { value: 'flat', label: 'Flat on the roof' },
+                { value: 'steep', label: 'Steep, to the noon sun' },
+              ]}
+              onChange={(panelMount) => set({ panelMount })}
+            />
+            <Choice
+              label="Shade on it in winter"
+              name="panelShade"
+              value={facts.panelShade}
+              options={[
+                { value: 'open', label: 'None' },
+                { value: 'some', label: 'Some' },
+                { value: 'much', label: 'Much' },
+              ]}
+              onChange={(panelShade) => set({ panelShade })}
+            />
+          </>
+        ) : null}
         {asks('solarPanel') && facts.solarPanel ? (
           <NumberField
             label="Watts of its panel"

@@ -66,6 +66,7 @@ export function roundData(loaded: LoadedSite): RoundData {
     roundDay: roundOnOrAfter(loaded.rules, loaded.today),
     rules: loaded.rules,
     benchHallId: benchHall(loaded.halls).id,
+    anyLaidUp: loaded.stays.length > 0,
     halls: loaded.halls.map((hall) => wireHallOf(loaded, hall)),
     stops: stopsOf(loaded),
     stock: loaded.stock,

@@ -41,6 +41,8 @@ export interface RoundData {
   readonly hanging: readonly Hanging[];
   /** Ampere-hours that chargers have reported so far, by battery. */
   readonly heardAh: Readonly<Record<string, number>>;
+  /** Some vehicle stands here. */
+  readonly anyLaidUp: boolean;
   /** The demo has an outside that can be looked at. */
   readonly demo: boolean;
   /** Rounds to come in which each vehicle will be a stop, as far as can be foreseen. */

@@ -97,6 +97,7 @@ const data: RoundData = {
   stops: [camper],
   ahead: [],
   benchHallId: 'hall',
+  anyLaidUp: true,
 };
 const halls = hallsOf(data);
 const statesOf = (stop: RoundStop) =>

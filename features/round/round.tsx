@@ -54,6 +54,16 @@ export function Round({ data }: { data: RoundData }) {
 }
 
 function NothingDue({ data }: { data: RoundData }) {
+  if (!data.anyLaidUp) {
+    return (
+      <div className={styles.empty}>
+        <h1>Nothing is laid up yet</h1>
+        <p>
+          <Link href="/lay-up">Lay up the first vehicle</Link>: it stands in the next round.
+        </p>
+      </div>
+    );
+  }
   return (
     <div className={styles.empty}>
       <h1>Nothing to do on {shortDay(data.roundDay)}</h1>

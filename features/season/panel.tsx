@@ -138,7 +138,16 @@ export function Panel(props: Props) {
         </section>
       ) : null}
 
-      {wanting.length > 0 ? (
+      {wanting.length > 0 && Object.keys(data.chargers).length === 0 ? (
+        <section className={styles.wantingList} aria-label="What cannot be met">
+          <h2>No charger is noted yet</h2>
+          <p>
+            So the plan can charge nothing, and cannot say who is kept.{' '}
+            <Link href="/charge?view=stock">Write down what you charge with</Link>, and it is made
+            anew.
+          </p>
+        </section>
+      ) : wanting.length > 0 ? (
         <section className={styles.wantingList} aria-label="What cannot be met">
           <h2>{wanting.length} left wanting</h2>
           <ul>

@@ -208,7 +208,7 @@ test('a new site is set up, and its first vehicle is laid up', async ({ browser 
   await page.getByRole('link', { name: 'Yard' }).click();
   await expect(page.getByText('Nothing is laid up yet.')).toBeVisible();
   await page.getByRole('link', { name: 'Round' }).click();
-  await expect(page.getByRole('heading', { name: /Nothing to do/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Nothing is laid up yet' })).toBeVisible();
   await page.getByRole('link', { name: 'Lay up' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Fennick pickup');
   await page.getByRole('button', { name: 'Lay it up now' }).click();

@@ -3,6 +3,7 @@ import { benchCore } from './core';
 import { benchDraw, fitSettling } from './draw';
 import { benchForesee } from './foresee';
 import { benchForeseeSpeed } from './foresee-speed';
+import { benchGate } from './gate';
 import { benchHunt } from './hunt';
 import { benchJudge } from './judge';
 import { benchSeason } from './season';
@@ -15,6 +16,7 @@ import { benchStream } from './stream';
 interface Flags {
   readonly highs?: number | undefined;
   readonly seasons?: number | undefined;
+  readonly every?: number | undefined;
 }
 
 const PARTS = {
@@ -22,6 +24,7 @@ const PARTS = {
   server: benchServer,
   core: benchCore,
   judge: benchJudge,
+  gate: (flags: Flags) => benchGate(flags.every ?? null),
   draw: benchDraw,
   hunt: benchHunt,
   foresee: () => {
@@ -45,6 +48,7 @@ export async function bench(argv: readonly string[]): Promise<number> {
       seasons: optional(
         number(1, 1000, '', 'with --only played or soak: how many are lived through'),
       ),
+      every: optional(number(1, 100_000, '', 'with --only gate: one combination in so many')),
       fit: optional(text('with --only draw: learns the chance of being settled anew', 'yes')),
     },
     argv,

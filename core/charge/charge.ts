@@ -80,6 +80,74 @@ export function acceptanceHours(chemistry: ChemistryId, celsius: number, years: 
 
 const COURSE_POINTS = 96;
 
+/** How a battery takes its charge now: the time constant of its acceptance, and its charge factor. */
+export interface Acceptance {
+  readonly hours: number;
+  readonly factor: number;
+}
+
+/** Of a battery of this chemistry, at its temperature and age. */
+export const acceptanceOf = (
+  chemistry: ChemistryId,
+  celsius: number,
+  years: number,
+): Acceptance => ({
+  hours: acceptanceHours(chemistry, celsius, years),
+  factor: ACCEPTANCE[chemistry].factor,
+});
+
+/** The two stages of a charge to full, hours; shares of capacity at its start and where they meet. */
+export interface ChargeStages {
+  readonly start: number;
+  readonly turn: number;
+  readonly limit: number;
+  readonly bulkHours: number;
+  readonly absorptionHours: number;
+}
+
+/**
+ * How long a charge to full takes, in its two stages; see `charge`. `netAmps` go into the battery,
+ * over 0. The one model of charging time: the charge board, the plan and the gate ask here.
+ */
+export function chargeStages(
+  { hours: tau, factor }: Acceptance,
+  capacityAh: number,
+  fromSocPct: number,
+  netAmps: number,
+): ChargeStages {
+  const start = Math.min(1, fromSocPct / 100);
+  const full = 1 + BEYOND_FULL;
+  const limit = Math.min(1, full - (tau * netAmps) / capacityAh);
+  const turn = Math.max(start, limit);
+  return {
+    start,
+    turn,
+    limit,
+    bulkHours: ((turn - start) * factor * capacityAh) / netAmps,
+    absorptionHours: tau * factor * Math.log((full - turn) / BEYOND_FULL),
+  };
+}
+
+/** What counts as full has still to come to its voltage and stay there a while. Our own choice. */
+export const NEARLY_FULL_PCT = 97;
+
+/** Hours of a charge to full; Infinity where the charger gives no more than is drawn. */
+export function hoursToFull(
+  acceptance: Acceptance,
+  capacityAh: number,
+  socPct: number,
+  netAmps: number,
+): number {
+  if (netAmps <= 0) return Infinity;
+  const { bulkHours, absorptionHours } = chargeStages(
+    acceptance,
+    capacityAh,
+    Math.min(NEARLY_FULL_PCT, socPct),
+    netAmps,
+  );
+  return bulkHours + absorptionHours;
+}
+
 /**
  * A two-stage charge from `fromSocPct` to full. With s the share of capacity and T the acceptance
  * time constant, the battery takes at most C · (s_f − s) / T at its voltage limit; the charger
@@ -95,16 +163,13 @@ export function charge(
   points: number = COURSE_POINTS,
 ): ChargeAnswer | null {
   const { chemistry, capacityAh, chargerAmps, drawAmps } = question;
-  const { factor } = ACCEPTANCE[chemistry];
-  const tau = acceptanceHours(chemistry, question.celsius, question.ageYears);
-  const start = Math.min(1, question.fromSocPct / 100);
+  const acceptance = acceptanceOf(chemistry, question.celsius, question.ageYears);
+  const { hours: tau, factor } = acceptance;
   const net = chargerAmps - drawAmps;
   if (net <= 0) return null;
   const full = 1 + BEYOND_FULL;
-  const limit = Math.min(1, full - (tau * net) / capacityAh);
-  const turn = Math.max(start, limit);
-  const bulkHours = ((turn - start) * factor * capacityAh) / net;
-  const absorptionHours = tau * factor * Math.log((full - turn) / BEYOND_FULL);
+  const stages = chargeStages(acceptance, capacityAh, question.fromSocPct, net);
+  const { start, turn, limit, bulkHours, absorptionHours } = stages;
   const totalHours = bulkHours + absorptionHours;
 
   const at = (hours: number): ChargePoint => {

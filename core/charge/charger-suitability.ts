@@ -1,11 +1,12 @@
 import { CHEMISTRIES } from '../battery/chemistries';
 import type { BatteryContext } from '../context/battery-context';
 import { offerOf } from '../context/from-record';
+import type { ReasonCode } from '../gate/acts';
 import { reasonsAgainst } from '../gate/gate';
-import { figureAmps, mostAmpsOf, nominal, NEARLY_FULL_PCT, type Reason } from '../gate/reasons';
+import { figureAmps, mostAmpsOf, nominal, UNKNOWN_AGE_YEARS, type Reason } from '../gate/reasons';
 import { celsiusNow } from '../gate/ice';
 import { formatVolts } from '../judge/words';
-import { charge, type ChargeAnswer } from './charge';
+import { NEARLY_FULL_PCT, charge, type ChargeAnswer } from './charge';
 import { PROGRAMMES, type Charger, type ChargerProgramme } from './stock';
 import { chargeVoltages } from './voltages';
 
@@ -103,7 +104,7 @@ export function fitOf(
   request: ChargeRequest,
   points?: number,
 ): Fit {
-  const { context, hallId, purpose } = request;
+  const { context } = request;
   const { facts } = context;
   const asked = offered(charger, programme, context);
   const amps = asked.charger!.amps!;
@@ -115,23 +116,17 @@ export function fitOf(
           {
             chemistry: facts.chemistry,
             cells: facts.cells,
-            capacityAh: facts.capacityAh,
+            capacityAh: context.capacityAh,
             fromSocPct: Math.min(NEARLY_FULL_PCT, context.soc.value),
             chargerAmps: amps,
             celsius: celsiusNow(context),
-            ageYears: context.ageYears ?? 5,
+            ageYears: context.ageYears ?? UNKNOWN_AGE_YEARS,
             drawAmps: context.drawAmps,
             absorptionVolts: given.absorptionVolts,
           },
           points,
         );
-  const because: Reason[] = [
-    ...(charger.working ? [] : [here('broken', 'It is marked broken.')]),
-    ...reasonsAgainst(asked, purpose),
-    ...(charger.portable || charger.hallId === hallId
-      ? []
-      : [here('elsewhere', 'It is fixed in another hall.')]),
-  ];
+  const because = against(charger, programme, request);
   const about = { charger, programme, context, amps, ...given, course };
   return {
     charger,
@@ -144,6 +139,19 @@ export function fitOf(
     course,
   };
 }
+
+/** What speaks against a charger in a programme: the gate's reasons, and those of where it hangs. */
+const against = (
+  charger: Charger,
+  programme: ChargerProgramme,
+  { context, hallId, purpose }: ChargeRequest,
+): Reason[] => [
+  ...(charger.working ? [] : [here('broken', 'It is marked broken.')]),
+  ...reasonsAgainst(offered(charger, programme, context), purpose),
+  ...(charger.portable || charger.hallId === hallId
+    ? []
+    : [here('elsewhere', 'It is fixed in another hall.')]),
+];
 
 const here = (code: 'broken' | 'elsewhere', words: string): Reason => ({ code, words, first: [] });
 
@@ -204,6 +212,43 @@ const MINDS: readonly Say[] = [
       : null,
 ];
 
+/** What passes: of today's weather, charge and hands, and not of the charger and the battery. */
+const PASSING: readonly ReasonCode[] = [
+  'frozen',
+  'may-be-frozen',
+  'thaw-first',
+  'too-cold-for-lithium',
+  'plates-show',
+  'mend-first',
+  'on-charge',
+  'under-start-volts',
+  'not-charged-enough',
+  'ventilation',
+];
+
+/**
+ * The chargers that a battery may be hung on in rounds to come, and the amps that each gives it: what only holds
+ * today is left aside, and nobody stays with it between two rounds.
+ */
+export const mayHangOn = (
+  chargers: readonly Charger[],
+  request: ChargeRequest,
+): { readonly charger: string; readonly amps: number }[] => {
+  const later = { ...request, context: { ...request.context, attendedUntil: null } };
+  return chargers.flatMap((charger) => {
+    const [best] = charger.programmes
+      .filter(({ id }) => id !== 'recondition')
+      .map((programme) => ({
+        charger,
+        programme,
+        amps: Math.min(programme.amps ?? Infinity, charger.ampsPerChannel),
+        because: against(charger, programme, later).filter(({ code }) => !PASSING.includes(code)),
+      }))
+      .sort(byMerit(later));
+    return best?.because.length === 0 ? [{ charger: charger.id, amps: best.amps }] : [];
+  });
+};
+
 /** Points of the course while chargers are only compared. */
 const ROUGH = 4;
 
@@ -221,18 +266,21 @@ export function rankFits(chargers: readonly Charger[], request: ChargeRequest): 
   return best.sort(byMerit(request));
 }
 
+type Offered = Pick<Fit, 'charger' | 'programme' | 'amps' | 'because'>;
+
 const byMerit =
   ({ context, hallId }: ChargeRequest) =>
-  (a: Fit, b: Fit) => {
+  (a: Offered, b: Offered) => {
     if (a.because.length !== b.because.length) return a.because.length - b.because.length;
     const { facts, rules, details } = context;
     const wanted =
       details.makerAbsorptionVolts === null
         ? rules.absorptionVolts[facts.chemistry]
         : details.makerAbsorptionVolts / twelfths(context);
-    const own = (fit: Fit) => Math.abs(fit.programme.absorptionVolts - wanted);
-    const off = (fit: Fit) => Math.abs(Math.log(fit.amps / (facts.capacityAh / 10)));
-    const near = (fit: Fit) => (fit.charger.hallId === hallId ? 0 : 0.7);
-    const merit = (fit: Fit) => off(fit) + own(fit) + near(fit) + (fit.charger.automatic ? 0 : 2);
+    const own = (fit: Offered) => Math.abs(fit.programme.absorptionVolts - wanted);
+    const off = (fit: Offered) => Math.abs(Math.log(fit.amps / (facts.capacityAh / 10)));
+    const near = (fit: Offered) => (fit.charger.hallId === hallId ? 0 : 0.7);
+    const merit = (fit: Offered) =>
+      off(fit) + own(fit) + near(fit) + (fit.charger.automatic ? 0 : 2);
     return merit(a) - merit(b);
   };

@@ -74,6 +74,9 @@ export const PROGRAMMES: Readonly<Record<ProgrammeId, Programme>> = {
 
 export const CHARGER_LAMPS = ['holding', 'charging', 'fault', 'dark'] as const;
 
+/** No charger has more channels, here or in a document. */
+export const MAX_CHANNELS = 64;
+
 const Name = Line(1, 40, 'give it a name');
 const Id = z.string().min(1).max(64);
 
@@ -82,7 +85,10 @@ export const Charger = z
   .strictObject({
     id: Id,
     name: Name,
-    channels: z.int('a whole number').min(1, 'at least one').max(12, 'at most 12'),
+    channels: z
+      .int('a whole number')
+      .min(1, 'at least one')
+      .max(MAX_CHANNELS, `at most ${MAX_CHANNELS}`),
     ampsPerChannel: z.number().min(0.1, 'at least 0.1 A').max(100, 'at most 100 A'),
     /** Nominal volts that it can be set to. */
     volts: z.array(z.number().min(2).max(96)).min(1, 'at least one voltage').max(6),
@@ -196,7 +202,7 @@ export const HOOK_LIMITS = { leastSocPct: -300, maxHours: 2000, maxAmpHours: 500
 /** How a battery was hooked up: what hangs where, and what was expected of it then. */
 export const Hook = z.strictObject({
   chargerId: Id,
-  channel: z.int().min(1).max(12),
+  channel: z.int().min(1).max(MAX_CHANNELS),
   outletId: Id.nullable(),
   programme: z.enum(PROGRAMME_IDS),
   amps: z.number().min(0).max(100),

@@ -66,6 +66,8 @@ export interface BatteryContext {
   /** One of so many blocks in a string; null: alone. */
   readonly block: { readonly index: number; readonly of: number } | null;
 
+  /** What it can still hold, as it was learnt; its rated capacity where nothing was. */
+  readonly capacityAh: number;
   readonly ageYears: number | null;
   /** Newest resting voltage, and after how many hours of rest; null: never read, not known. */
   readonly volts: number | null;

@@ -267,6 +267,7 @@ export function contextOfDocument(document: ContextDocument, at: number): Batter
     earthedLeadOn: lead,
     isolatorOpen: vehicle?.isolatorOpen ?? false,
     block: battery.block,
+    capacityAh,
     ageYears: null,
     volts: battery.volts,
     restedHours,

@@ -5,7 +5,7 @@ import type { Estimate } from '../estimate';
 import { openFindings } from '../inspect/open';
 import { waterFrom, waterSince } from '../judge/cells';
 import { conditionOf } from '../judge/condition';
-import { expectedLoss } from '../judge/loss';
+import { lossOf, milliampsOf } from '../judge/loss';
 import { ageYears, hallMean, today, type Standing } from '../judge/standing';
 import { MAINTAINED_PLANS } from '../plan/storage-plan-ids';
 import type { DailyTemperatures } from '../site/climate';
@@ -97,6 +97,7 @@ export function contextOf(
   aired: boolean | null = null,
 ): BatteryContext {
   const { facts, state, rules, now } = standing;
+  const loss = lossOf(standing);
   const condemned = conditionOf(standing);
   const findings = openFindings(state);
   const having = (consequence: string) =>
@@ -118,11 +119,12 @@ export function contextOf(
     earthedLeadOn: state.negativeOn || state.isolatorOpen === true,
     isolatorOpen: state.isolatorOpen ?? false,
     block: standing.block,
+    capacityAh: loss.usableAh.value,
     ageYears: ageYears(facts, today(standing)),
     volts: reading?.volts ?? null,
     restedHours: resting === null || !reading ? null : resting + (now - reading.at) / MS_PER_HOUR,
     soc,
-    drawAmps: state.negativeOn ? expectedLoss(standing).drawMa.value / 1000 : 0,
+    drawAmps: state.negativeOn ? Math.max(0, milliampsOf(loss.draw.value, loss)) / 1000 : 0,
     condition: condemned?.id ?? 'sound',
     conditionSeen: condemned?.seen ?? null,
     mendFirst: having('mend-before-charge')?.seen ?? null,

@@ -13,5 +13,6 @@ export function plainContext(
   more: Partial<Omit<BatteryContext, 'facts'>> & { readonly facts?: Partial<BatteryFacts> } = {},
 ): BatteryContext {
   const plain = contextOfDocument(ContextDocument.parse({ battery: { chemistry } }), now);
-  return { ...plain, assumed: [], ...more, facts: { ...plain.facts, ...more.facts } };
+  const facts = { ...plain.facts, ...more.facts };
+  return { ...plain, assumed: [], capacityAh: facts.capacityAh, ...more, facts };
 }

@@ -126,7 +126,9 @@ export function* everyCombination(): Generator<Situation> {
   ] as const;
   function* from(at: number, so: Situation): Generator<Situation> {
     const name = names[at];
-    if (name === undefined) yield so;
+    // What is offered matters only to who charges.
+    const charges = so.act === 'charge' || so.act === 'maintain';
+    if (name === undefined || (!charges && name === 'charger')) yield so;
     else for (const level of FACTORS[name]) yield* from(at + 1, { ...so, [name]: level });
   }
   for (const act of FACTORS.act) {

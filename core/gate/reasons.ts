@@ -1,7 +1,7 @@
 import { CHEMISTRIES } from '../battery/chemistries';
 import { LOAD_TEST_FROM_PCT } from '../battery/load-test';
 import { THAW_CELSIUS, thawHours, type Cold } from '../battery/thaw';
-import { charge } from '../charge/charge';
+import { acceptanceOf, hoursToFull } from '../charge/charge';
 import {
   blocksCharged,
   chargedWhole,
@@ -31,12 +31,12 @@ interface Law {
   readonly says: (context: BatteryContext, act: Act) => Reason | readonly Reason[] | null;
 }
 
+/** An age that nobody knows counts as this. Our own choice. */
+export const UNKNOWN_AGE_YEARS = 5;
 /** A figure that is written with one digit more or less. */
 const FIGURE_VOLTS = 0.05;
 /** A charger must give so much more than the vehicle draws. Our own assumption. */
 const DRAW_MARGIN = 1.5;
-/** What counts as full has still to come to its voltage and stay there a while. Our own choice. */
-export const NEARLY_FULL_PCT = 97;
 
 const CHARGES: readonly Act[] = ['charge', 'maintain'];
 const reason = (code: ReasonCode, words: string, ...first: First[]): Reason => ({
@@ -87,25 +87,21 @@ function icyReasons(context: BatteryContext): Reason[] {
   return ice.thawing ? [may, reason('thaw-first', thaw, 'thaw', 'inspect')] : [may];
 }
 
+/** How it takes its charge where it stands now; of unknown age as an old one. */
+export const acceptanceIn = (context: BatteryContext) =>
+  acceptanceOf(context.facts.chemistry, celsiusNow(context), context.ageYears ?? UNKNOWN_AGE_YEARS);
+
 /** Hours until full, from what is known; an unread one from flat. Null: never. */
-export function hoursToFull(context: BatteryContext): number | null {
-  const { charger, facts } = context;
+export function hoursOffered(context: BatteryContext): number | null {
+  const { charger } = context;
   if (!charger?.amps) return null;
-  const answer = charge(
-    {
-      chemistry: facts.chemistry,
-      cells: facts.cells,
-      capacityAh: facts.capacityAh,
-      fromSocPct: Math.min(NEARLY_FULL_PCT, context.soc?.value ?? 0),
-      chargerAmps: charger.amps,
-      celsius: celsiusNow(context),
-      ageYears: context.ageYears ?? 5,
-      drawAmps: context.drawAmps,
-      absorptionVolts: charger.absorptionVolts ?? 2.4 * facts.cells,
-    },
-    1,
+  const hours = hoursToFull(
+    acceptanceIn(context),
+    context.capacityAh,
+    context.soc?.value ?? 0,
+    charger.amps - context.drawAmps,
   );
-  return answer && answer.totalHours;
+  return Number.isFinite(hours) ? hours : null;
 }
 
 /** Volts at its own posts that a programme may go to; the maker's figure wins, within reason. */
@@ -230,7 +226,7 @@ const SUITS: readonly ChargerLaw[] = [
       );
     }
     if (charger.stopsByItself) return null;
-    const hours = hoursToFull(context);
+    const hours = hoursOffered(context);
     const { attendedUntil, now, timeZone, rules } = context;
     if (attendedUntil === null || attendedUntil <= now) {
       return reason(
@@ -284,7 +280,7 @@ function lithiumReason(context: BatteryContext, act: Act): Reason | null {
     ? 0
     : act === 'maintain'
       ? Infinity
-      : (hoursToFull(context) ?? Infinity);
+      : (hoursOffered(context) ?? Infinity);
   const night = context.celsius
     .filter(({ at, value }) => at > now && at <= now + hours * MS_PER_HOUR && value <= least)
     .sort((a, b) => a.at - b.at)[0];

@@ -174,6 +174,8 @@ export function learntOf(standing: Standing): Learnt {
     known.on.rules === standing.rules &&
     known.on.temperatures === standing.temperatures &&
     known.on.vehicleKind === standing.vehicleKind &&
+    known.on.vehicle.isolator === standing.vehicle.isolator &&
+    known.on.vehicle.isolatorMa === standing.vehicle.isolatorMa &&
     known.on.laidUpAt === standing.laidUpAt &&
     known.on.silentSince === standing.silentSince &&
     known.on.facts.chemistry === facts.chemistry &&

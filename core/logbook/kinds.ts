@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { BATTERY_ROLES } from '../battery/roles';
 import { DARK_CAUSES } from '../charge/course';
-import { Hook, PROGRAMME_IDS } from '../charge/stock';
+import { Hook, MAX_CHANNELS, PROGRAMME_IDS } from '../charge/stock';
 import { dateProblem } from '../time-limits';
 import { Inspection, LEVELS } from '../inspect/points';
 import { STORAGE_PLAN_IDS } from '../plan/storage-plan-ids';
@@ -256,7 +256,7 @@ export const ENTRY_KINDS = {
       date: DayName,
       jobs: z.array(z.enum(SEASON_JOBS)).min(1, 'at least one job').max(SEASON_JOBS.length),
       chargerId: Id.optional(),
-      channel: z.int().min(1).max(64).optional(),
+      channel: z.int().min(1).max(MAX_CHANNELS).optional(),
     }),
   },
   note: { subject: 'battery', version: 1, data: z.strictObject({ text: Text }) },

@@ -87,8 +87,6 @@ const HOOK_UP_EVERY_DAYS = 30;
 const STANDBY_WATTS = 1.5;
 /** A second battery lasts so many years. Common practice. */
 const SECOND_YEARS = 5;
-/** A lamp that is where it can be seen is looked at in passing. Our own assumption. */
-const LAMP_LOOK_MINUTES = 0.5;
 /** Of the minutes to put a battery on a plan and to take it off, the second part. */
 const UNDO_SHARE = 0.4;
 /** Draws of a comparison, and of a whole site’s. */
@@ -170,7 +168,7 @@ export function runPlan(
   const minutes =
     plan.arrangeMinutes * (arranged ? UNDO_SHARE : 1) +
     (maintained
-      ? looks * LAMP_LOOK_MINUTES
+      ? looks * MINUTES.lamp
       : visits * MINUTES.stop +
         kept.charges * (MINUTES.recharge + MINUTES['take-off']) +
         Math.max(0, readings - kept.charges) * MINUTES.reading);

@@ -73,10 +73,14 @@ export function jobsToday(standing: Standing, outlook: Outlook | null): Job[] {
           : [];
     return [...off, { kind: 'replace', done: false }];
   }
+  const electric = electricJobs(standing, outlook, morning);
+  // It is hung up last: nothing is done at a clamp while a charger hangs on it.
+  const isLast = ({ kind }: Job) => kind === 'recharge';
   return [
-    ...electricJobs(standing, outlook, morning),
+    ...electric.filter((job) => !isLast(job)),
     ...lookAgain(state, morning),
     ...procedureJobs(standing, outlook, morning),
+    ...electric.filter(isLast),
   ];
 }
 
@@ -195,6 +199,8 @@ function procedureJobs(standing: Standing, outlook: Outlook | null, morning: num
   if (planned.includes('clean')) open.add('clean');
   if (planned.includes('drawTest') && free) open.add('draw-test');
   const done = (Object.keys(state.procedures) as ProcedureId[]).filter(doneToday);
+  // On charge it waits until that is over.
+  if (state.chargeSince !== null) for (const id of WITH_HANDS) open.delete(id);
   // What hangs on it comes off first, and its plan puts it back on.
   const hangs = state.maintainerSince !== null;
   const off = hangs && [...open].some((id) => WITH_HANDS.includes(id) && !done.includes(id));

@@ -291,20 +291,24 @@ export function checkPlan(
         if (on || !charger || visit!.channel === undefined) {
           say(id, 'visit', date, on ? 'It hangs on a charger already.' : 'On which channel?');
         } else {
+          const allowed = battery.mayHang?.find((one) => one.charger === charger.id);
           if (visit!.channel > charger.channels)
             say(id, 'channel', date, 'There is no such channel.');
           if (
+            (battery.mayHang && !allowed) ||
             !charger.chemistries.includes(battery.chemistry) ||
             !charger.nominalVolts.includes(battery.nominalVolts) ||
             (charger.halls && !charger.halls.includes(battery.hall))
           ) {
             say(id, 'charge', date, `${charger.id} does not suit it.`);
           }
-          const spare = charger.amps - battery.drawMa / 1000;
+          const drawn = battery.acceptance === undefined || battery.negativeOn;
+          const spare = (allowed?.amps ?? charger.amps) - (drawn ? battery.drawMa / 1000 : 0);
           if (spare <= 0) say(id, 'charge', date, `${charger.id} gives no more than it draws.`);
-          const hours =
-            (1.1 * battery.capacityAh * (100 - soc)) / 100 / spare +
-            (battery.chemistry === 'lfp' ? 1 : 4);
+          const hours = battery.acceptance
+            ? hoursByAcceptance(battery.acceptance, battery.capacityAh, soc, spare)
+            : (1.1 * battery.capacityAh * (100 - soc)) / 100 / spare +
+              (battery.chemistry === 'lfp' ? 1 : 4);
           on = {
             charger: charger.id,
             channel: visit!.channel,
@@ -494,4 +498,22 @@ export function checkPlan(
       if (!kept) say(pin.battery, 'pin', pin.date, 'What was decided by hand is not in the plan.');
     }
   }
+}
+
+/**
+ * Hours of a charge to full at constant current, then at falling current; written here once more,
+ * on purpose apart from the planner's: a check that asks the planner checks nothing.
+ */
+function hoursByAcceptance(
+  { hours, factor }: { readonly hours: number; readonly factor: number },
+  capacityAh: number,
+  socPct: number,
+  amps: number,
+): number {
+  const full = 1.005;
+  const from = Math.min(0.97, socPct / 100);
+  const turn = Math.max(from, Math.min(1, full - (hours * amps) / capacityAh));
+  return (
+    ((turn - from) * factor * capacityAh) / amps + hours * factor * Math.log((full - turn) / 0.005)
+  );
 }

@@ -1,3 +1,4 @@
+import { MAX_CHANNELS } from '../charge/stock';
 import { z } from 'zod';
 import { CHEMISTRY_IDS } from '../battery/chemistries';
 import { WEEKDAYS, parseDay } from '../day';
@@ -15,7 +16,7 @@ const Percent = z.number().min(0).max(100);
 const ByDate = z
   .record(DateText, z.number().min(-80).max(80))
   .refine((days) => Object.keys(days).length > 0, 'at least one day');
-const Channel = z.int().min(1, 'channels are counted from 1').max(64);
+const Channel = z.int().min(1, 'channels are counted from 1').max(MAX_CHANNELS);
 
 const Hall = z.strictObject({
   id: Id,
@@ -63,6 +64,14 @@ export const SeasonBatteryRow = z.strictObject({
   drawMa: z.number().min(0).max(MOST_DRAW_MA),
   selfDischargePctPerMonthAt20C: z.number().min(0).max(100),
   lossSpreadPct: z.number().min(0).max(500).optional(),
+  /**
+   * How it takes its charge where it stands: the time constant of its acceptance, and ampere-hours
+   * in for each one kept. Where it is given, hours of a charge come from it, and only a battery
+   * whose negative is on is drawn on meanwhile.
+   */
+  acceptance: z
+    .strictObject({ hours: z.number().gt(0).max(200), factor: z.number().min(1).max(2) })
+    .optional(),
   lineSocPct: Percent,
   charging: z
     .strictObject({ charger: Id, channel: Channel, since: DateText, finishedOn: DateText })
@@ -77,6 +86,14 @@ export const SeasonBatteryRow = z.strictObject({
   lampEveryDays: Days.optional(),
   collect: DateText.optional(),
   collectSocPct: Percent.optional(),
+  /**
+   * The chargers that it may be hung on, and the amps that each gives it; left out: any that suits
+   * its chemistry and volts, at the amps of its channels.
+   */
+  mayHang: z
+    .array(z.strictObject({ charger: Id, amps: z.number().gt(0).max(1000) }))
+    .max(500)
+    .optional(),
   /** It is not visited before this day: its part of the round that is being walked is done. */
   notBefore: DateText.optional(),
 });

@@ -223,7 +223,7 @@ export function bestPath(
         const soc = socAt(unit, full === NEVER - 1 ? fullOf(i) : full, day);
         for (const k of offers[r]!) {
           if (wants & CONNECT && pin!.charger >= 0 && market.chargers[k] !== pin!.charger) continue;
-          const ready = readyDay(unit, soc, problem.chargers[market.chargers[k]!]!.amps, day);
+          const ready = readyDay(unit, soc, unit.ampsOn[market.chargers[k]!]!, day);
           if (ready > roundDay[lastRound]!) continue;
           const asap = full < 0 && fullDue <= firstRound && r === firstRound;
           const off = asap ? firstRoundFrom(problem, ready) : fullDue;

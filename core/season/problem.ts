@@ -1,3 +1,4 @@
+import { hoursToFull, type Acceptance } from '../charge/charge';
 import { freezingOfSoc } from '../battery/acid';
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import { WEEKDAYS, toDay, weekdayIndex, type Day } from '../day';
@@ -49,6 +50,9 @@ export interface Unit {
   readonly chemistry: ChemistryId;
   readonly capacityAh: number;
   readonly drawAmps: number;
+  readonly acceptance: Acceptance | null;
+  /** Amps that each charger gives it. */
+  readonly ampsOn: Float64Array;
   readonly socPct: number;
   /** Loss from today to the start of each day, off charge and pessimistic, percent. */
   readonly lost: Float64Array;
@@ -214,9 +218,16 @@ export function problemOf(document: SeasonDocument): Problem {
     const frost = frostFloor(battery.chemistry, hall);
     const floor = frost.map((least) => Math.max(battery.lineSocPct, least) + HAIR);
     const collect = battery.collect ? dayIn(battery.collect) : null;
-    const drawAmps = battery.drawMa / 1000;
+    // Without its acceptance the rule is the simple one: it is drawn on whatever its clamps.
+    const drawn = battery.acceptance === undefined || battery.negativeOn;
+    const drawAmps = drawn ? battery.drawMa / 1000 : 0;
     const until = collect ?? end;
+    const ampsOn = Float64Array.from(
+      document.chargers,
+      ({ id, amps }) => battery.mayHang?.find(({ charger }) => charger === id)?.amps ?? amps,
+    );
     return {
+      ampsOn,
       index,
       id: battery.id,
       hall,
@@ -225,13 +236,15 @@ export function problemOf(document: SeasonDocument): Problem {
       chemistry: battery.chemistry,
       capacityAh: battery.capacityAh,
       drawAmps,
+      acceptance: battery.acceptance ?? null,
       socPct: battery.socPct,
       lost,
       floor,
       lineSocPct: battery.lineSocPct,
       failsAt: failing(battery.socPct, lost, floor),
       chargers: document.chargers.flatMap((charger, i) =>
-        charger.amps > drawAmps &&
+        ampsOn[i]! > drawAmps &&
+        (battery.mayHang?.some((one) => one.charger === charger.id) ?? true) &&
         charger.chemistries.includes(battery.chemistry) &&
         charger.nominalVolts.includes(battery.nominalVolts) &&
         chargers[i]!.halls[hall]
@@ -362,8 +375,10 @@ export const socAt = (unit: Unit, fullDay: number, day: number): number =>
 
 /** Hours that a charge needs from a state of charge, on a channel of so many amps. */
 export const chargeHours = (unit: Unit, socPct: number, amps: number): number =>
-  (1.1 * unit.capacityAh * (100 - socPct)) / 100 / (amps - unit.drawAmps) +
-  (unit.chemistry === 'lfp' ? 1 : 4);
+  unit.acceptance
+    ? hoursToFull(unit.acceptance, unit.capacityAh, socPct, amps - unit.drawAmps)
+    : (1.1 * unit.capacityAh * (100 - socPct)) / 100 / (amps - unit.drawAmps) +
+      (unit.chemistry === 'lfp' ? 1 : 4);
 
 /** The first day at whose start a charge begun on `day` may end. */
 export const readyDay = (unit: Unit, socPct: number, amps: number, day: number): number =>

@@ -38,7 +38,7 @@ function isLegal(problem: Problem, unit: Unit, path: Path): boolean {
  * more, nothing comes off that hangs on nothing, and no charge ends before it is full.
  */
 function canBeWalked(problem: Problem, unit: Unit, { visits }: Path): boolean {
-  const { roundDay, chargers } = problem;
+  const { roundDay } = problem;
   let hung = unit.kept !== null || unit.onCharge !== null;
   let ready = unit.onCharge?.ready ?? 0;
   // What hangs since before today was not begun by a plan, and hangs till the first round anyhow.
@@ -54,7 +54,7 @@ function canBeWalked(problem: Problem, unit: Unit, { visits }: Path): boolean {
     }
     if (jobs & CONNECT) {
       if (hung || !unit.chargers.includes(charger)) return false;
-      ready = readyDay(unit, socAt(unit, full, day), chargers[charger]!.amps, day);
+      ready = readyDay(unit, socAt(unit, full, day), unit.ampsOn[charger]!, day);
       hung = true;
       since = day;
     }

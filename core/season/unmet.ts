@@ -107,8 +107,8 @@ export function fateOf(problem: Problem, unit: Unit, path: Pick<Path, 'visits'> 
       connectedFirst = false;
     }
     if (jobs & CONNECT) {
-      const charger = problem.chargers[visits.get(r)!.charger];
-      if (charger) ready = readyDay(unit, socAt(unit, full, day), charger.amps, day);
+      const amps = unit.ampsOn[visits.get(r)!.charger];
+      if (amps !== undefined) ready = readyDay(unit, socAt(unit, full, day), amps, day);
       hung = true;
       charges++;
       connectedFirst = full < 0 && r === firstRound;

@@ -45,7 +45,7 @@ export function Bench({ data, job }: { data: BenchData; job: BenchJob }) {
   return (
     <div className={styles.bench}>
       <PickList picks={data.picks} chosen={batteryId} running={test?.batteryId ?? null} job={job} />
-      <main className={styles.main}>
+      <div className={styles.main}>
         {elsewhere ? (
           <p className={styles.elsewhere} role="status">
             A draw test is running at{' '}
@@ -68,7 +68,7 @@ export function Bench({ data, job }: { data: BenchData; job: BenchJob }) {
             <MeterLine status={bench.status} name={data.meterName} pace={data.pace} />
           </div>
         )}
-      </main>
+      </div>
     </div>
   );
 }

@@ -2,7 +2,8 @@
 
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
-import { charge } from '../../core/charge/charge';
+import { NEARLY_FULL_PCT, charge } from '../../core/charge/charge';
+import { UNKNOWN_AGE_YEARS } from '../../core/gate/reasons';
 import { DARK_CHECKS, chargeCourse, type DarkCause } from '../../core/charge/course';
 import { PROGRAMMES } from '../../core/charge/stock';
 import { celsiusNow } from '../../core/gate/ice';
@@ -47,10 +48,11 @@ export function OnCharge({
         ? null
         : charge({
             ...facts,
-            fromSocPct: Math.min(97, hook.fromSocPct),
+            capacityAh: chosen.context.capacityAh,
+            fromSocPct: Math.min(NEARLY_FULL_PCT, hook.fromSocPct),
             chargerAmps: hook.amps,
             celsius: celsiusNow(chosen.context),
-            ageYears: chosen.context.ageYears ?? 5,
+            ageYears: chosen.context.ageYears ?? UNKNOWN_AGE_YEARS,
             drawAmps: chosen.context.drawAmps,
             absorptionVolts: hook.absorptionVolts,
           }),

@@ -1,5 +1,6 @@
+import { acceptanceIn } from '../../core/gate/reasons';
 import { hasLiquid } from '../../core/charge/water';
-import { nominal } from '../../core/charge/charger-suitability';
+import { mayHangOn, nominal } from '../../core/charge/charger-suitability';
 import { PROGRAMMES, type Charger, type Stock } from '../../core/charge/stock';
 import {
   MS_PER_DAY,
@@ -253,7 +254,7 @@ function chargerOf(charger: Charger): SeasonDocument['chargers'][number] {
 
 function batteryOf(
   stay: Stay,
-  { battery, hallId, standing, outlook }: KeptBattery,
+  { battery, hallId, standing, outlook, context }: KeptBattery,
   order: number,
   stands: Chargers,
 ): SeasonBattery {
@@ -275,6 +276,7 @@ function batteryOf(
   const waters = hasLiquid(facts.chemistry, facts.capsOpen) && levelsDays !== null;
   const lastLevels = state.levels?.at ?? laidUpAt;
   const capacityAh = between(0.1, loss.usableAh.value, 10_000);
+  const acceptance = acceptanceIn(context);
   const collect = standing.collectDay;
   return {
     id: battery.id,
@@ -296,6 +298,13 @@ function batteryOf(
     ),
     lossSpreadPct: round(Math.min(300, (100 * doubt) / Math.max(0.005, loss.now.value)), 1),
     lineSocPct: rules.lineSocPct[facts.chemistry],
+    mayHang: [
+      ...mayHangOn([...stands.chargers.values()], { context, hallId, purpose: 'charge' }),
+      ...stands.extra
+        .filter(({ id }) => id === hangs?.charger)
+        .map(({ id, amps }) => ({ charger: id, amps })),
+    ],
+    acceptance: { hours: round(acceptance.hours, 6), factor: acceptance.factor },
     ...(hangs && !held
       ? {
           charging: {

@@ -9,7 +9,7 @@ export async function PrintSeason() {
   const { siteName, printed, why, rounds: all } = await askOrSetUp('printedSeason');
   const months = groupBy(all, ({ date }) => date.slice(0, 7));
   return (
-    <main className={styles.sheets}>
+    <div className={styles.sheets}>
       {why ? <p>There is no plan of the season: {why}</p> : null}
       {[...months].map(([month, rounds]) => {
         const { month: at, year } = partsOf(toDay(`${month}-01`));
@@ -48,6 +48,6 @@ export async function PrintSeason() {
           </section>
         );
       })}
-    </main>
+    </div>
   );
 }

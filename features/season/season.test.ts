@@ -11,6 +11,8 @@ import { db } from '../server/store';
 import { calendarOf } from './calendar';
 import { seasonOf } from './from-site';
 import { currentPlan, withPlan } from './keeper';
+import { rankFits } from '../../core/charge/charger-suitability';
+import { chargeHours, problemOf } from '../../core/season/problem';
 import { changes } from '../../core/season/replan';
 import { handWorkDue } from '../../core/plan/due';
 import { plannedOn } from './planned';
@@ -40,6 +42,37 @@ describe('the season of the site', () => {
     const { plan } = await currentPlan(site());
     expect(checkPlan(SeasonDocument.parse(season), plan).breaches).toEqual([]);
     expect(plan.rounds.length).toBeGreaterThan(20);
+  });
+
+  it('knows for each battery the chargers that the gate allows, and how long each takes', () => {
+    const loaded = site();
+    const season = SeasonDocument.parse(seasonOf(loaded, null));
+    const problem = problemOf(season);
+    const chargers = new Map(loaded.stock.chargers.map((one) => [one.id, one]));
+    const kept = new Map(
+      loaded.stays.flatMap(({ batteries }) => batteries.map((one) => [one.battery.id, one])),
+    );
+    let compared = 0;
+    for (const unit of problem.units) {
+      const { context, hallId } = kept.get(unit.id)!;
+      const request = { context, hallId, purpose: 'charge' as const };
+      // What it holds is never asked for below nearly full.
+      if (unit.socPct > 97 || context.soc === null) continue;
+      for (const k of unit.chargers) {
+        const charger = chargers.get(season.chargers[k]!.id);
+        if (!charger) continue;
+        const [fit] = rankFits([charger], request);
+        expect(fit!.amps).toBe(unit.ampsOn[k]);
+        const planned = chargeHours(unit, unit.socPct, unit.ampsOn[k]!);
+        expect(Math.abs(planned - fit!.course!.totalHours)).toBeLessThan(0.05);
+        compared++;
+      }
+    }
+    expect(compared).toBeGreaterThan(100);
+    // A manual one is left alone between two rounds: the plan never hangs anything on it.
+    const manual = loaded.stock.chargers.find(({ automatic }) => !automatic)!;
+    const all = season.batteries.flatMap(({ mayHang }) => mayHang!.map((one) => one.charger));
+    expect(all).not.toContain(manual.id);
   });
 
   it('is planned once, and again only when something has happened', async () => {

@@ -151,7 +151,7 @@ test('a gel battery is refused on the wrong programme, on the screen and behind 
       kind: 'charge-started',
       version: 1,
       // Whatever the clock was moved to by now: not long ago.
-      at: '2027-01-22T09:00:00.000Z',
+      at: '2027-01-20T09:00:00.000Z',
       by: 'attendant',
       strikes: null,
       data: {

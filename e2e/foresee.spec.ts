@@ -59,6 +59,8 @@ test('a hidden draw is noticed by its third reading, found at the bench, and clo
   );
   await expect(findings(page)).toContainText('Measure its draw');
   await expect(page.getByText(/is explained: look for a draw of about/)).toBeVisible();
+  // What is typed is not left before it is recorded.
+  await expect(page.getByLabel('Resting voltage, V')).toHaveValue('');
 
   await findings(page).getByRole('link', { name: 'To the bench' }).first().click();
   await expect(page).toHaveURL(new RegExp(`/bench\\?battery=${Y4.battery}`));

@@ -107,15 +107,15 @@ function electricJobs(standing: Standing, outlook: Outlook | null, morning: numb
     if (outlook?.held !== false) return jobs;
   }
   // First what feeds it, then its volts, then what is to be done about them.
-  const looked = jobs.length;
+  const first = jobs.length;
   const endedToday = state.charges.some((charge) => charge.to >= morning);
   const hangs = state.chargeSince !== null && state.chargeSince < morning;
   // The plan may leave it on for longer: a charger that nobody else needs holds it full.
   const stays = hangs && standing.planned != null && !planned.includes('disconnect');
   if (endedToday || (hangs && !stays)) jobs.push({ kind: 'take-off', done: endedToday });
-  if (stays && planned.includes('lamp')) {
-    jobs.push({ kind: 'lamp', done: (state.lamp?.at ?? -1) >= morning });
-  }
+  const looked = (state.lamp?.at ?? -1) >= morning;
+  // Looked at this morning it stays on the list, whatever is planned by now.
+  if (stays && (looked || planned.includes('lamp'))) jobs.push({ kind: 'lamp', done: looked });
   const readToday = state.readings.some((reading) => reading.at >= morning);
   const startedToday = state.chargeSince !== null && state.chargeSince >= morning;
   if (state.chargeSince === null || startedToday || readToday) {
@@ -129,7 +129,7 @@ function electricJobs(standing: Standing, outlook: Outlook | null, morning: numb
     const unseen = due && !startedToday && !endedToday && !readLately(standing, morning);
     const asked = planned.includes('reading') && !endedToday;
     if (readToday || unseen || asked || readingDue(standing, before, day)) {
-      jobs.splice(looked, 0, { kind: 'reading', done: readToday });
+      jobs.splice(first, 0, { kind: 'reading', done: readToday });
     }
     const context = contextOf(standing, outlook?.soc ?? null);
     const blocked = due ? blockedFromCharge(context) : [];

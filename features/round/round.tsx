@@ -59,7 +59,7 @@ function NothingDue({ data }: { data: RoundData }) {
       <div className={styles.empty}>
         <h1>Nothing is laid up yet</h1>
         <p>
-          <Link href="/lay-up">Lay up the first vehicle</Link>: it stands in the next round.
+          <Link href="/lay-up">Begin with the first vehicle</Link>: it stands in the next round.
         </p>
       </div>
     );

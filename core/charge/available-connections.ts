@@ -62,7 +62,7 @@ function ownOffers({ context, purpose }: ChargeRequest): (ChargerOffer & { id: s
   const { vehicle, out } = context;
   return [
     ...(isInString(context)
-      ? [{ id: 'string', ...ownOffer('string', 'The string’s own charger, all blocks at once') }]
+      ? [{ id: 'string', ...ownOffer('string', 'The string’s own charger') }]
       : []),
     ...(!out && (vehicle.hookUp || vehicle.plugIn)
       ? [{ id: 'on-board', ...ownOffer('on-board', 'The vehicle’s own charger, on its cable') }]

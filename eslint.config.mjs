@@ -5,7 +5,7 @@ import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 // The arrows of the house point down only: app → features → store → core, and core to nothing.
-const layers = ['app', 'features', 'store', 'devices', 'standins', 'demo', 'cli', 'e2e'];
+const layers = ['app', 'features', 'store', 'devices', 'simulators', 'demo', 'cli', 'e2e'];
 const zone = (target, forbidden, why) =>
   forbidden.map((from) => ({ target: `./${target}`, from: `./${from}`, message: why }));
 const zones = [
@@ -21,19 +21,19 @@ const zones = [
     'what talks to devices knows core alone',
   ),
   ...zone(
-    'standins',
-    layers.filter((layer) => layer !== 'standins'),
+    'simulators',
+    layers.filter((layer) => layer !== 'simulators'),
     'stand-ins know core alone',
   ),
   ...zone('demo', ['app', 'features', 'cli'], 'the demo is made of stand-ins, core and store'),
   ...zone(
     'features',
-    ['app', 'standins', 'demo', 'cli'],
+    ['app', 'simulators', 'demo', 'cli'],
     'features know store, devices and core alone',
   ),
   ...zone(
     'app',
-    ['store', 'devices', 'core', 'standins', 'demo', 'cli'],
+    ['store', 'devices', 'core', 'simulators', 'demo', 'cli'],
     'a route only calls a feature',
   ),
 ];
@@ -84,7 +84,7 @@ export default tseslint.config(
   },
   {
     // Nothing but store/ touches the database; what opens a whole file may name it.
-    files: ['app/**', 'features/**', 'demo/**', 'standins/**'],
+    files: ['app/**', 'features/**', 'demo/**', 'simulators/**'],
     rules: { 'no-restricted-imports': ['error', { paths: ['better-sqlite3'] }] },
   },
 );

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import ical from 'node-ical';
 import { z } from 'zod';
-import { PlanDocument, SeasonDocument } from '../core/season/document';
+import { PlanDocument, SeasonDocument } from '../core/schedule/document';
 import { BadInput } from './flags';
 import { checkPlanFiles, plan } from './plan';
 

@@ -1,13 +1,13 @@
 import { writeFileSync } from 'node:fs';
-import { checkPlan } from '../core/season-check/check';
-import { PlanDocument, SeasonDocument } from '../core/season/document';
-import { problemOf } from '../core/season/problem';
-import { remediesFor } from '../core/season/remedies';
-import { firstPlan } from '../core/season/solve';
-import { provenMinutes, tightenFor } from '../core/season/tighten-over';
-import { writePlan } from '../core/season/write-plan';
+import { checkPlan } from '../core/schedule-validation/check';
+import { PlanDocument, SeasonDocument } from '../core/schedule/document';
+import { problemOf } from '../core/schedule/problem';
+import { remediesFor } from '../core/schedule/remedies';
+import { firstPlan } from '../core/schedule/solve';
+import { provenMinutes, tightenFor } from '../core/schedule/tighten-over';
+import { writePlan } from '../core/schedule/write-plan';
 import { calendarOf } from '../features/season/calendar';
-import { randomOne } from '../standins/random';
+import { randomOne } from '../simulators/random';
 import { readDocument } from './document';
 import { number, optional, parseFlags, text, withDefault } from './flags';
 

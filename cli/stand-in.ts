@@ -1,15 +1,15 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { readFileSync, renameSync, writeFileSync } from 'node:fs';
-import { BenchWorld, type WorldFile } from '../standins/bench-world';
+import { BenchWorld, type WorldFile } from '../simulators/bench-world';
 import {
   LivingSite,
   type DeviceReport,
   type LivingDevice,
   type LivingFile,
-} from '../standins/living-site';
-import { random } from '../standins/random';
-import { GOOD_MANNERS, serveHands, serveMeter, type Manners } from '../standins/scpi-meter';
-import { serveSite } from '../standins/site-server';
+} from '../simulators/living-site';
+import { random } from '../simulators/random';
+import { GOOD_MANNERS, serveHands, serveMeter, type Manners } from '../simulators/scpi-meter';
+import { serveSite } from '../simulators/site-server';
 import { portIsFree } from './server';
 
 /** The demo's seconds at the bench run so many times faster: nobody waits an hour for a demo. */

@@ -1,9 +1,9 @@
 import { toDay, type Day } from '../core/day';
 import { cellsFor } from '../core/battery/chemistries';
 import type { BatteryDetails } from '../core/battery/details';
-import type { Hook } from '../core/charge/stock';
-import { TrueBattery, steppedDraw, type BatteryTruth, type DrawStep } from '../standins/battery';
-import type { Random } from '../standins/random';
+import type { Hook } from '../core/charging/charging-equipment';
+import { TrueBattery, steppedDraw, type BatteryTruth, type DrawStep } from '../simulators/battery';
+import type { Random } from '../simulators/random';
 import type { Battery, Vehicle } from '../store/site';
 import { DEMO_BENCHED, DEMO_BENCH_HALL, detailsOf, factsOfStay } from './facts';
 import { DEMO_HALLS, MODELS, type DemoBattery, type DemoStay, type Trouble } from './site';

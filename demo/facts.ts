@@ -4,7 +4,7 @@ import type { StoragePlanId } from '../core/plan/storage-plan-ids';
 import { PLAIN_VEHICLE, type Terms, type VehicleFacts } from '../core/stay/vehicle-facts';
 import type { Owner } from '../store/site';
 import type { VehicleKindId } from '../core/site/vehicle-kinds';
-import type { Random } from '../standins/random';
+import type { Random } from '../simulators/random';
 import type { DemoBattery, DemoModel, DemoStay, Keeping, ModelKey } from './site';
 
 /** Invented people, none of whom exists. */

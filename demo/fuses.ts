@@ -1,5 +1,5 @@
-import type { Circuit, FuseList } from '../core/hunt/fuse-list';
-import type { LoadKindId } from '../core/hunt/loads';
+import type { Circuit, FuseList } from '../core/fault-isolation/fuse-list';
+import type { LoadKindId } from '../core/fault-isolation/loads';
 import type { VehicleKindId } from '../core/site/vehicle-kinds';
 
 type Row = readonly [

@@ -2,7 +2,7 @@ import type { ChemistryId } from '../core/battery/chemistries';
 import type { BatteryRole } from '../core/battery/roles';
 import type { VehicleKindId } from '../core/site/vehicle-kinds';
 import type { Site } from '../store/site';
-import type { HallTruth } from '../standins/weather';
+import type { HallTruth } from '../simulators/weather';
 
 /** The demo stands still at this instant: Thursday 14 January 2027, 09:00. */
 export const DEMO_NOW = '2027-01-14T09:00:00.000Z';

@@ -1,5 +1,11 @@
-import type { Charger, Circuit, HallAir, Outlet, ProgrammeId } from '../core/charge/stock';
-import { PROGRAMMES } from '../core/charge/stock';
+import type {
+  Charger,
+  Circuit,
+  HallAir,
+  Outlet,
+  ProgrammeId,
+} from '../core/charging/charging-equipment';
+import { PROGRAMMES } from '../core/charging/charging-equipment';
 
 const programmes = (...ids: ProgrammeId[]): Charger['programmes'] =>
   ids.map((id) => ({

@@ -1,8 +1,8 @@
 import type { NewEntry } from '../core/logbook/entry';
-import { randomOne } from '../standins/random';
-import { ParkedVehicle, logTrace } from '../standins/vehicle-draw';
+import { randomOne } from '../simulators/random';
+import { ParkedVehicle, logTrace } from '../simulators/vehicle-draw';
 import type { KeptTrace } from '../store/traces';
-import type { Trace } from '../core/draw/trace';
+import type { Trace } from '../core/parasitic-draw/trace';
 import type { DemoHistory } from './season';
 import { worldOf } from './world';
 

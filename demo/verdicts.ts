@@ -1,8 +1,8 @@
 import { dayOf, toDay } from '../core/day';
 import { groupBy } from '../core/group';
-import { judge } from '../core/judge/verdict';
-import { plain } from '../core/judge/words';
-import type { Standing } from '../core/judge/standing';
+import { judge } from '../core/assessment/verdict';
+import { plain } from '../core/assessment/words';
+import type { Standing } from '../core/assessment/battery-record';
 import { EMPTY_BATTERY, step } from '../core/logbook/fold';
 import { DEFAULT_BOOK } from '../core/rules/rules';
 import { hallTemperatures, type DailyTemperatures } from '../core/site/climate';

@@ -1,12 +1,12 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { FuseList } from '../core/hunt/fuse-list';
-import { fuseMilliohms } from '../core/hunt/fuses';
-import type { LoadKindId } from '../core/hunt/loads';
+import type { FuseList } from '../core/fault-isolation/fuse-list';
+import { fuseMilliohms } from '../core/fault-isolation/fuses';
+import type { LoadKindId } from '../core/fault-isolation/loads';
 import { VEHICLE_KINDS } from '../core/site/vehicle-kinds';
-import type { WorldBattery, WorldFile } from '../standins/bench-world';
-import { randomOne, type Random } from '../standins/random';
-import type { ControlUnit, DrawTruth, Load, Reporter } from '../standins/vehicle-draw';
+import type { WorldBattery, WorldFile } from '../simulators/bench-world';
+import { randomOne, type Random } from '../simulators/random';
+import type { ControlUnit, DrawTruth, Load, Reporter } from '../simulators/vehicle-draw';
 import { DEMO_FUSES } from './fuses';
 import type { DemoHistory } from './season';
 import type { Vehicle } from '../store/site';

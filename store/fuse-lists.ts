@@ -1,5 +1,5 @@
-import { FuseList } from '../core/hunt/fuse-list';
-import { KnownFuse } from '../core/hunt/fuses';
+import { FuseList } from '../core/fault-isolation/fuse-list';
+import { KnownFuse } from '../core/fault-isolation/fuses';
 import { readOrNot } from './read-or-not';
 import type { Db } from './open';
 

@@ -1,4 +1,4 @@
-import type { Hook } from '../core/charge/stock';
+import type { Hook } from '../core/charging/charging-equipment';
 import type { BatteryState, VehicleState } from '../core/logbook/fold';
 import type { Db } from './open';
 

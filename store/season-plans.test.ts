@@ -1,8 +1,8 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { PlanDocument } from '../core/season/document';
-import { SeasonDocument } from '../core/season/document';
+import type { PlanDocument } from '../core/schedule/document';
+import { SeasonDocument } from '../core/schedule/document';
 import { dataFile, openStore, type Db } from './open';
 import { keepPlan, readPlan, readPlanOf, readSequences, readSettledStops } from './season-plans';
 

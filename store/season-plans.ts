@@ -1,4 +1,4 @@
-import { PlanDocument, SeasonDocument } from '../core/season/document';
+import { PlanDocument, SeasonDocument } from '../core/schedule/document';
 import { parseDay } from '../core/day';
 import type { Db } from './open';
 

@@ -1,4 +1,4 @@
-import { Charger, Circuit, HallAir, Outlet, type Stock } from '../core/charge/stock';
+import { Charger, Circuit, HallAir, Outlet, type Stock } from '../core/charging/charging-equipment';
 import { readOrNot } from './read-or-not';
 import type { Db } from './open';
 

@@ -1,7 +1,7 @@
 import { deflateRawSync, inflateRawSync } from 'node:zlib';
 import { z } from 'zod';
-import type { Trace } from '../core/draw/trace';
-import { Mark } from '../core/draw/marks';
+import type { Trace } from '../core/parasitic-draw/trace';
+import { Mark } from '../core/parasitic-draw/marks';
 import type { Db } from './open';
 
 export interface BenchTest {

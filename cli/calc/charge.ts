@@ -1,8 +1,13 @@
 import { CHEMISTRY_IDS } from '../../core/battery/chemistries';
-import { charge } from '../../core/charge/charge';
-import { USUAL_CLEARNESS, solarAmpHours, sunOfDay } from '../../core/charge/sun';
-import { CHARGE_STAGES, VENT_TYPES, overcharge, ventilation } from '../../core/charge/ventilation';
-import { chargeVoltages } from '../../core/charge/voltages';
+import { charge } from '../../core/charging/charge';
+import { USUAL_CLEARNESS, solarAmpHours, sunOfDay } from '../../core/charging/sun';
+import {
+  CHARGE_STAGES,
+  VENT_TYPES,
+  overcharge,
+  ventilation,
+} from '../../core/charging/ventilation';
+import { chargeVoltages } from '../../core/charging/voltages';
 import { parseDay } from '../../core/day';
 import { neutraliserFor } from '../../core/procedures/neutraliser';
 import { DEFAULT_RULES } from '../../core/rules/rules';

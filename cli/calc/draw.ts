@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { parse } from 'csv-parse/sync';
-import { traceOfRows } from '../../core/draw/csv-rows';
-import { analyseDraw } from '../../core/draw/draw';
-import { traceProblem, type Trace } from '../../core/draw/trace';
-import { drawNotes, drawVerdict } from '../../core/draw/words';
+import { traceOfRows } from '../../core/parasitic-draw/csv-rows';
+import { analyseDraw } from '../../core/parasitic-draw/draw';
+import { traceProblem, type Trace } from '../../core/parasitic-draw/trace';
+import { drawNotes, drawVerdict } from '../../core/parasitic-draw/words';
 import { drawPctPerDay } from '../../core/drain/reserve';
-import { plain } from '../../core/judge/words';
+import { plain } from '../../core/assessment/words';
 import { BadInput, number, optional, text, withDefault } from '../flags';
 import { rounded } from './rounded';
 import { tool } from './tool';

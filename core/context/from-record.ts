@@ -1,12 +1,12 @@
 import type { CelsiusAt } from '../battery/thaw';
-import { PROGRAMMES, type Charger, type ChargerProgramme } from '../charge/stock';
+import { PROGRAMMES, type Charger, type ChargerProgramme } from '../charging/charging-equipment';
 import { MS_PER_DAY, MS_PER_HOUR, dayOf, instantAt, type Day } from '../day';
 import type { Estimate } from '../estimate';
 import { openFindings } from '../inspect/open';
-import { waterFrom, waterSince } from '../judge/cells';
-import { conditionOf } from '../judge/condition';
-import { lossOf, milliampsOf } from '../judge/loss';
-import { ageYears, hallMean, today, type Standing } from '../judge/standing';
+import { waterFrom, waterSince } from '../assessment/cells';
+import { conditionOf } from '../assessment/condition';
+import { lossOf, milliampsOf } from '../assessment/loss';
+import { ageYears, hallMean, today, type Standing } from '../assessment/battery-record';
 import { MAINTAINED_PLANS } from '../plan/storage-plan-ids';
 import type { DailyTemperatures } from '../site/climate';
 import type { BatteryContext, ChargerOffer } from './battery-context';

@@ -1,5 +1,5 @@
 import type { Estimate } from '../estimate';
-import type { LossDraws } from './draws';
+import type { LossDraws } from './samples';
 
 // Looked up once: these stand in the innermost loops.
 const maths = Math;

@@ -1,7 +1,7 @@
 import { CHEMISTRIES } from '../battery/chemistries';
 import { LOAD_TEST_FROM_PCT } from '../battery/load-test';
 import { THAW_CELSIUS, thawHours, type Cold } from '../battery/thaw';
-import { acceptanceOf, hoursToFull } from '../charge/charge';
+import { acceptanceOf, hoursToFull } from '../charging/charge';
 import {
   blocksCharged,
   chargedWhole,
@@ -11,7 +11,7 @@ import {
   type ChargerOffer,
 } from '../context/battery-context';
 import { MS_PER_HOUR } from '../day';
-import { formatInstant, formatPct, formatTemperature, formatVolts } from '../judge/words';
+import { formatInstant, formatPct, formatTemperature, formatVolts } from '../assessment/words';
 import type { Act, First, ReasonCode } from './acts';
 import { celsiusNow, coldOf, iceIn } from './ice';
 

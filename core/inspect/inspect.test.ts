@@ -1,10 +1,10 @@
 import { usualDetails } from '../battery/details';
 import { shortDay, toDay } from '../day';
-import { at, reading, standing } from '../judge/fixture';
-import { outlookOf } from '../judge/outlook';
-import { CONDEMNED, reserveMark } from '../judge/season';
-import { judge, outBeforeFrost } from '../judge/verdict';
-import { plain } from '../judge/words';
+import { at, reading, standing } from '../assessment/fixture';
+import { outlookOf } from '../assessment/charge-forecast';
+import { CONDEMNED, reserveMark } from '../assessment/daily-history';
+import { judge, outBeforeFrost } from '../assessment/verdict';
+import { plain } from '../assessment/words';
 import type { BatteryState } from '../logbook/fold';
 import { jobsToday } from '../plan/due';
 import { hallTemperatures } from '../site/climate';

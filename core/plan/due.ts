@@ -1,19 +1,19 @@
 import { MS_PER_DAY, dayOf, instantAt, type Day } from '../day';
-import { hasLiquid } from '../charge/water';
+import { hasLiquid } from '../charging/water';
 import { contextOf } from '../context/from-record';
 import { actOfProcedure, blockedFromCharge } from '../gate/gate';
 import { iceIn } from '../gate/ice';
 import { openFindings } from '../inspect/open';
-import { conditionOf } from '../judge/condition';
+import { conditionOf } from '../assessment/condition';
 import type { BatteryState } from '../logbook/fold';
-import { isSettled } from '../judge/learnt';
-import { isFaster } from '../judge/loss';
-import { outlookOf, type Outlook } from '../judge/outlook';
-import { isSilent, modeUnseen, today, type Standing } from '../judge/standing';
+import { isSettled } from '../assessment/learnt';
+import { isFaster } from '../assessment/loss';
+import { outlookOf, type Outlook } from '../assessment/charge-forecast';
+import { isSilent, modeUnseen, today, type Standing } from '../assessment/battery-record';
 import { PROCEDURE_IDS, type ProcedureId } from '../procedures/procedure-ids';
 import { PROCEDURES } from '../procedures/procedures';
 import { arrangementOf, STORAGE_PLANS } from './storage-plans';
-import type { SeasonJob } from '../season/jobs';
+import type { SeasonJob } from '../schedule/jobs';
 import { roundFor, roundOnOrAfter, roundsEvery } from './rounds';
 
 export const JOB_KINDS = [

@@ -1,6 +1,6 @@
 import type { Day } from '../day';
 import type { Rules } from '../rules/rules';
-import type { SeasonJob } from '../season/jobs';
+import type { SeasonJob } from '../schedule/jobs';
 import { roundOnOrAfter } from './rounds';
 
 /** Work that no interval of the season asks for, and that waits for its turn. */

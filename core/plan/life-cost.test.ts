@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { CHEMISTRY_IDS } from '../battery/chemistries';
-import { newPrice } from '../charge/recovery';
+import { newPrice } from '../charging/recovery';
 import { DEFAULT_RULES, applyPatch } from '../rules/rules';
 import { lifeCost, lifeTotal } from './life-cost';
 

@@ -1,6 +1,6 @@
 import type { ChemistryId } from '../battery/chemistries';
-import { newPrice } from '../charge/recovery';
-import type { Kept } from '../forecast/keep';
+import { newPrice } from '../charging/recovery';
+import type { Kept } from '../forecast/simulate-storage';
 import type { Rules } from '../rules/rules';
 
 /** A way in which a stay costs a battery life, in the site's own money. */

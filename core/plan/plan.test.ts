@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { WEEKDAYS, shortDay, toDay, weekdayIndex } from '../day';
-import { at, reading, standing } from '../judge/fixture';
-import { outlookOf } from '../judge/outlook';
-import type { Standing } from '../judge/standing';
+import { at, reading, standing } from '../assessment/fixture';
+import { outlookOf } from '../assessment/charge-forecast';
+import type { Standing } from '../assessment/battery-record';
 import { jobsToday, roundsAhead } from './due';
 import { isRound, roundFor, roundOnOrAfter, roundOnOrBefore, roundsEvery } from './rounds';
 

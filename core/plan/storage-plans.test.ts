@@ -1,5 +1,5 @@
 import { dayName, toDay } from '../day';
-import { at } from '../judge/fixture';
+import { at } from '../assessment/fixture';
 import { EMPTY_BATTERY } from '../logbook/fold';
 import { context, type Case } from './plan.fixture';
 import {

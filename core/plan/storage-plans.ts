@@ -11,14 +11,14 @@ import {
   solarHolds,
   type Held,
   type Panel,
-} from '../charge/solar-hold';
+} from '../charging/solar-hold';
 import { contextOf } from '../context/from-record';
 import { reasonsAgainst } from '../gate/gate';
-import { conditionOf } from '../judge/condition';
+import { conditionOf } from '../assessment/condition';
 import type { BatteryState } from '../logbook/fold';
-import { dailyLoss, expectedLoss, lossOf } from '../judge/loss';
-import { indexOfDay, today, type Standing } from '../judge/standing';
-import { formatTemperature } from '../judge/words';
+import { dailyLoss, expectedLoss, lossOf } from '../assessment/loss';
+import { indexOfDay, today, type Standing } from '../assessment/battery-record';
+import { formatTemperature } from '../assessment/words';
 import type { ProcedureId } from '../procedures/procedure-ids';
 import type { DailyTemperatures, HallKind } from '../site/climate';
 import type { VehicleFacts } from '../stay/vehicle-facts';

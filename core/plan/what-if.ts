@@ -1,6 +1,6 @@
 import type { Day } from '../day';
 import type { DailyTemperatures, HallKind } from '../site/climate';
-import { today } from '../judge/standing';
+import { today } from '../assessment/battery-record';
 import { drawsFor, runPlan, scaled, stayDays, type PlanRun } from './adviser';
 import type { StoragePlanId } from './storage-plan-ids';
 import { STORAGE_PLANS, planInUse, type PlanContext } from './storage-plans';

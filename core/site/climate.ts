@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { partsOf, type Day } from '../day';
 import { arrheniusSums } from '../forecast/forecast';
-import { USUAL_FOLLOWS, type Follows } from './follows';
+import { USUAL_FOLLOWS, type Follows } from './thermal-response';
 
 /** Monthly figures, January first. */
 const monthly = z.array(z.number().min(-60).max(50)).length(12);

@@ -6,7 +6,7 @@ import { linearRegression, mean, quantile } from 'simple-statistics';
 import { dayName, toDay } from '../day';
 import { hallTemperatures, type Climate } from './climate';
 import { climateFromDays } from './climate-from-days';
-import { USUAL_FOLLOWS, learnFollows } from './follows';
+import { USUAL_FOLLOWS, learnFollows } from './thermal-response';
 import { daysOfRows, guessColumns } from './temperature-rows';
 
 /** Open daily temperatures of Seattle, 2012–2015: the vega-datasets package. */

@@ -1,6 +1,6 @@
-import { analyseDraw, type DrawAnalysis } from '../../core/draw/draw';
-import type { Mark } from '../../core/draw/marks';
-import { traceProblem } from '../../core/draw/trace';
+import { analyseDraw, type DrawAnalysis } from '../../core/parasitic-draw/draw';
+import type { Mark } from '../../core/parasitic-draw/marks';
+import { traceProblem } from '../../core/parasitic-draw/trace';
 
 export interface AnalyseQuestion {
   readonly seconds: Float64Array;

@@ -1,6 +1,6 @@
 import type { Day } from '../../core/day';
-import type { FuseList } from '../../core/hunt/fuse-list';
-import type { KnownFuse } from '../../core/hunt/fuses';
+import type { FuseList } from '../../core/fault-isolation/fuse-list';
+import type { KnownFuse } from '../../core/fault-isolation/fuses';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';

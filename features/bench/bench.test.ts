@@ -1,8 +1,8 @@
 import type { AddressInfo } from 'node:net';
 import type { Server } from 'node:net';
-import { BenchWorld } from '../../standins/bench-world';
-import { random } from '../../standins/random';
-import { GOOD_MANNERS, serveMeter, type Manners } from '../../standins/scpi-meter';
+import { BenchWorld } from '../../simulators/bench-world';
+import { random } from '../../simulators/random';
+import { GOOD_MANNERS, serveMeter, type Manners } from '../../simulators/scpi-meter';
 import { writeMeter } from '../../store/devices';
 import { readEntriesOf } from '../../store/entries';
 import { readBatteryStates } from '../../store/states';

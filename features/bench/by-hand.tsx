@@ -2,10 +2,10 @@
 
 import { Button } from 'antd';
 import { useState } from 'react';
-import { analyseDraw, type DrawAnalysis } from '../../core/draw/draw';
-import { traceProblem, type Trace } from '../../core/draw/trace';
-import { drawNotes, drawVerdict } from '../../core/draw/words';
-import { formatMilliamps, plain } from '../../core/judge/words';
+import { analyseDraw, type DrawAnalysis } from '../../core/parasitic-draw/draw';
+import { traceProblem, type Trace } from '../../core/parasitic-draw/trace';
+import { drawNotes, drawVerdict } from '../../core/parasitic-draw/words';
+import { formatMilliamps, plain } from '../../core/assessment/words';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries, postJson } from '../logbook/post';
 import { useSiteClock } from '../site/clock';

@@ -2,14 +2,14 @@
 
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
-import type { DrawAnalysis } from '../../core/draw/draw';
-import { lastMark } from '../../core/draw/marks';
+import type { DrawAnalysis } from '../../core/parasitic-draw/draw';
+import { lastMark } from '../../core/parasitic-draw/marks';
 import { limitMa } from '../../core/drain/limit';
-import type { Standing } from '../../core/judge/standing';
-import { formatMilliamps } from '../../core/judge/words';
+import type { Standing } from '../../core/assessment/battery-record';
+import { formatMilliamps } from '../../core/assessment/words';
 import { contextOf } from '../../core/context/from-record';
 import { reasonsAgainst } from '../../core/gate/gate';
-import { outlookOf } from '../../core/judge/outlook';
+import { outlookOf } from '../../core/assessment/charge-forecast';
 import { DRAW_TEST } from '../../core/procedures/draw-test';
 import { stepsFor } from '../../core/procedures/procedure';
 import { useProgress } from '../procedure/progress';

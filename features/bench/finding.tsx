@@ -1,11 +1,11 @@
 'use client';
 
 import { useMemo } from 'react';
-import type { DrawAnalysis } from '../../core/draw/draw';
-import { meaningFromFull, meaningOf, type DrawMeaning } from '../../core/draw/meaning';
-import { clockOf, drawNotes, drawVerdict, stretch } from '../../core/draw/words';
-import type { Standing } from '../../core/judge/standing';
-import { formatMilliamps, formatReserve, formatReserveRange } from '../../core/judge/words';
+import type { DrawAnalysis } from '../../core/parasitic-draw/draw';
+import { meaningFromFull, meaningOf, type DrawMeaning } from '../../core/parasitic-draw/meaning';
+import { clockOf, drawNotes, drawVerdict, stretch } from '../../core/parasitic-draw/words';
+import type { Standing } from '../../core/assessment/battery-record';
+import { formatMilliamps, formatReserve, formatReserveRange } from '../../core/assessment/words';
 import { shortDay } from '../../core/day';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import { Figures } from '../theme/figures';

@@ -2,9 +2,9 @@
 
 import { Button } from 'antd';
 import { useState } from 'react';
-import type { FuseList } from '../../core/hunt/fuse-list';
-import { FUSE_KIND_IDS } from '../../core/hunt/fuses';
-import { LOAD_KIND_IDS } from '../../core/hunt/loads';
+import type { FuseList } from '../../core/fault-isolation/fuse-list';
+import { FUSE_KIND_IDS } from '../../core/fault-isolation/fuses';
+import { LOAD_KIND_IDS } from '../../core/fault-isolation/loads';
 import { postJson } from '../logbook/post';
 import { fuseCsv, parseFuseCsv } from './fuse-csv';
 import styles from './bench.module.css';

@@ -1,7 +1,7 @@
 import { parse } from 'csv-parse/browser/esm/sync';
 import { stringify } from 'csv-stringify/browser/esm/sync';
-import type { FuseList } from '../../core/hunt/fuse-list';
-import { fuseListOfRows, rowsOfFuseList } from '../../core/hunt/fuse-rows';
+import type { FuseList } from '../../core/fault-isolation/fuse-list';
+import { fuseListOfRows, rowsOfFuseList } from '../../core/fault-isolation/fuse-rows';
 
 /** A fuse list from the text of a file. */
 export function parseFuseCsv(text: string): ReturnType<typeof fuseListOfRows> {

@@ -1,11 +1,11 @@
 'use client';
 
-import type { Drop } from '../../core/hunt/drops';
-import { isDrop } from '../../core/hunt/drops';
-import { isMain, type FuseList } from '../../core/hunt/fuse-list';
-import { milliampsAcross } from '../../core/hunt/fuses';
-import type { HuntAnswer } from '../../core/hunt/hunt';
-import { formatMilliamps } from '../../core/judge/words';
+import type { Drop } from '../../core/fault-isolation/drops';
+import { isDrop } from '../../core/fault-isolation/drops';
+import { isMain, type FuseList } from '../../core/fault-isolation/fuse-list';
+import { milliampsAcross } from '../../core/fault-isolation/fuses';
+import type { HuntAnswer } from '../../core/fault-isolation/hunt';
+import { formatMilliamps } from '../../core/assessment/words';
 import styles from './bench.module.css';
 import hunting from './hunt.module.css';
 

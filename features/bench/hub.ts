@@ -1,7 +1,7 @@
 import 'server-only';
 import { v7 as uuidv7 } from 'uuid';
-import { stillOut, type Mark } from '../../core/draw/marks';
-import type { Trace } from '../../core/draw/trace';
+import { stillOut, type Mark } from '../../core/parasitic-draw/marks';
+import type { Trace } from '../../core/parasitic-draw/trace';
 import { MeterLoop, type MeterSample, type MeterStatus } from '../../devices/meter';
 import { readMeter } from '../../store/devices';
 import {

@@ -2,8 +2,8 @@
 
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
-import { typedDrop, type Drop } from '../../core/hunt/drops';
-import { hunt } from '../../core/hunt/hunt';
+import { typedDrop, type Drop } from '../../core/fault-isolation/drops';
+import { hunt } from '../../core/fault-isolation/hunt';
 import { Across } from './across';
 import { FuseTable } from './fuse-table';
 import { act } from './hands';

@@ -1,14 +1,14 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { stillOut } from '../../core/draw/marks';
-import { toleranceMa } from '../../core/draw/levels';
+import { stillOut } from '../../core/parasitic-draw/marks';
+import { toleranceMa } from '../../core/parasitic-draw/levels';
 import { limitMa } from '../../core/drain/limit';
-import { dropsOf } from '../../core/hunt/drops';
-import type { FuseList } from '../../core/hunt/fuse-list';
-import { hunt } from '../../core/hunt/hunt';
-import type { Standing } from '../../core/judge/standing';
-import { formatMilliamps } from '../../core/judge/words';
+import { dropsOf } from '../../core/fault-isolation/drops';
+import type { FuseList } from '../../core/fault-isolation/fuse-list';
+import { hunt } from '../../core/fault-isolation/hunt';
+import type { Standing } from '../../core/assessment/battery-record';
+import { formatMilliamps } from '../../core/assessment/words';
 import { usualDraw } from '../../core/site/vehicle-kinds';
 import type { BenchData, BenchSubject } from './bench-data';
 import { FuseTable } from './fuse-table';

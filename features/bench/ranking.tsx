@@ -1,5 +1,5 @@
-import type { HuntAnswer } from '../../core/hunt/hunt';
-import { formatMilliamps } from '../../core/judge/words';
+import type { HuntAnswer } from '../../core/fault-isolation/hunt';
+import { formatMilliamps } from '../../core/assessment/words';
 import styles from './bench.module.css';
 import hunting from './hunt.module.css';
 

@@ -3,9 +3,9 @@
 import { Button } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
 import { holdingOf, type Holding } from '../../core/meter/steady';
-import { judgeReading } from '../../core/judge/verdict';
-import type { Standing } from '../../core/judge/standing';
-import { formatVolts } from '../../core/judge/words';
+import { judgeReading } from '../../core/assessment/verdict';
+import type { Standing } from '../../core/assessment/battery-record';
+import { formatVolts } from '../../core/assessment/words';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { parseVolts } from '../vehicle/parse-volts';

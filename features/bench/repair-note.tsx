@@ -2,8 +2,8 @@
 
 import { Button } from 'antd';
 import { useState } from 'react';
-import type { HuntAnswer } from '../../core/hunt/hunt';
-import { formatMilliamps } from '../../core/judge/words';
+import type { HuntAnswer } from '../../core/fault-isolation/hunt';
+import { formatMilliamps } from '../../core/assessment/words';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import type { BenchSubject } from './bench-data';

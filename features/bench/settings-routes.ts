@@ -1,8 +1,8 @@
 import 'server-only';
 import { Line } from '../../core/text';
 import { z } from 'zod';
-import { FuseList } from '../../core/hunt/fuse-list';
-import { KnownFuse } from '../../core/hunt/fuses';
+import { FuseList } from '../../core/fault-isolation/fuse-list';
+import { KnownFuse } from '../../core/fault-isolation/fuses';
 import { reasonOf } from '../../core/logbook/entry';
 import { Meter, writeMeter } from '../../store/devices';
 import { writeFuseList, writeKnownFuses } from '../../store/fuse-lists';

@@ -2,10 +2,10 @@
 
 import { useEffect, useRef } from 'react';
 import type { Chart, ChartConfiguration } from 'chart.js';
-import type { DrawAnalysis } from '../../core/draw/draw';
-import type { Mark } from '../../core/draw/marks';
-import { thinned, type Samples } from '../../core/draw/thinned';
-import { clockOf } from '../../core/draw/words';
+import type { DrawAnalysis } from '../../core/parasitic-draw/draw';
+import type { Mark } from '../../core/parasitic-draw/marks';
+import { thinned, type Samples } from '../../core/parasitic-draw/thinned';
+import { clockOf } from '../../core/parasitic-draw/words';
 import { faded, lookOf, useThemeTick, type Look } from '../chart/look';
 import styles from './bench.module.css';
 

@@ -1,5 +1,5 @@
 import { parse } from 'csv-parse/browser/esm/sync';
-import { traceOfRows } from '../../core/draw/csv-rows';
+import { traceOfRows } from '../../core/parasitic-draw/csv-rows';
 
 /** A trace from the text of a logger's file. */
 export function parseTraceCsv(text: string): ReturnType<typeof traceOfRows> {

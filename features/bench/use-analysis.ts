@@ -1,8 +1,8 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import type { DrawAnalysis } from '../../core/draw/draw';
-import type { Mark } from '../../core/draw/marks';
+import type { DrawAnalysis } from '../../core/parasitic-draw/draw';
+import type { Mark } from '../../core/parasitic-draw/marks';
 import type { AnalyseQuestion } from './analyse.worker';
 import type { LiveTrace } from './use-bench';
 

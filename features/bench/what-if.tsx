@@ -2,10 +2,10 @@
 
 import { useMemo, useState } from 'react';
 import { shortDay } from '../../core/day';
-import { meaningOf } from '../../core/draw/meaning';
-import { together, type HuntAnswer } from '../../core/hunt/hunt';
-import type { Standing } from '../../core/judge/standing';
-import { formatMilliamps } from '../../core/judge/words';
+import { meaningOf } from '../../core/parasitic-draw/meaning';
+import { together, type HuntAnswer } from '../../core/fault-isolation/hunt';
+import type { Standing } from '../../core/assessment/battery-record';
+import { formatMilliamps } from '../../core/assessment/words';
 import { inDays } from './finding';
 import styles from './bench.module.css';
 import hunting from './hunt.module.css';

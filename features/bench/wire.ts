@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Line } from '../../core/text';
-import { Mark } from '../../core/draw/marks';
+import { Mark } from '../../core/parasitic-draw/marks';
 
 /** What the bench's stream says, message by message. */
 export const Status = z.discriminatedUnion('state', [

@@ -1,4 +1,4 @@
-import type { Hook } from '../../core/charge/stock';
+import type { Hook } from '../../core/charging/charging-equipment';
 import { DEMO_CHARGERS } from '../../demo/stock';
 import { readReporters } from '../../store/reporters';
 import { readStock } from '../../store/stock';
@@ -7,7 +7,7 @@ import { postEntry } from '../logbook/post-entry';
 import { postReports } from '../reports/ingest';
 import { NOW, answer, demoSite, request, site } from '../server/demo-server.fixture';
 import { db } from '../server/store';
-import { connectionsFor } from '../../core/charge/available-connections';
+import { connectionsFor } from '../../core/charging/available-connections';
 import { chargeData } from './load';
 import { postReporter, postStock } from './stock-routes';
 

@@ -2,7 +2,7 @@
 
 import type { ChartConfiguration } from 'chart.js';
 import { useCallback } from 'react';
-import type { ChargeAnswer } from '../../core/charge/charge';
+import type { ChargeAnswer } from '../../core/charging/charge';
 import type { Look } from '../chart/look';
 import { useChart } from '../chart/use-chart';
 import type { Heard } from './charge-data';

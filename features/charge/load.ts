@@ -1,18 +1,18 @@
 import 'server-only';
-import { afterCharge } from '../../core/charge/after';
-import { freeChannels, pluggedIn, type Hanging } from '../../core/charge/board';
-import { rankFits } from '../../core/charge/charger-suitability';
-import { isFlat, recoveryOf } from '../../core/charge/recovery';
-import { airNeeded, isAired, mainsLoad, type ChargingHere } from '../../core/charge/room';
-import { PROGRAMMES } from '../../core/charge/stock';
-import { watchOf } from '../../core/charge/watch';
+import { afterCharge } from '../../core/charging/charge-acceptance';
+import { freeChannels, pluggedIn, type Hanging } from '../../core/charging/active-connections';
+import { rankFits } from '../../core/charging/charger-suitability';
+import { isFlat, recoveryOf } from '../../core/charging/recovery';
+import { airNeeded, isAired, mainsLoad, type ChargingHere } from '../../core/charging/hall-limits';
+import { PROGRAMMES } from '../../core/charging/charging-equipment';
+import { watchOf } from '../../core/charging/charger-faults';
 import { MS_PER_HOUR, dayOf, shortDay } from '../../core/day';
 import { blockedFromCharge } from '../../core/gate/gate';
 import { iceIn } from '../../core/gate/ice';
-import { restOf, socOfReading } from '../../core/judge/learnt';
-import { expectedLoss } from '../../core/judge/loss';
-import { hallMean } from '../../core/judge/standing';
-import { formatVolts } from '../../core/judge/words';
+import { restOf, socOfReading } from '../../core/assessment/learnt';
+import { expectedLoss } from '../../core/assessment/loss';
+import { hallMean } from '../../core/assessment/battery-record';
+import { formatVolts } from '../../core/assessment/words';
 import { roundOnOrAfter } from '../../core/plan/rounds';
 import {
   panelOf,

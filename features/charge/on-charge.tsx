@@ -2,14 +2,14 @@
 
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
-import { NEARLY_FULL_PCT, charge } from '../../core/charge/charge';
+import { NEARLY_FULL_PCT, charge } from '../../core/charging/charge';
 import { UNKNOWN_AGE_YEARS } from '../../core/gate/reasons';
-import { DARK_CHECKS, chargeCourse, type DarkCause } from '../../core/charge/course';
-import { PROGRAMMES } from '../../core/charge/stock';
+import { DARK_CHECKS, chargeCourse, type DarkCause } from '../../core/charging/course';
+import { PROGRAMMES } from '../../core/charging/charging-equipment';
 import { celsiusNow } from '../../core/gate/ice';
 import { may } from '../../core/gate/gate';
 import { LAMP_STATES } from '../../core/logbook/kinds';
-import { formatVolts } from '../../core/judge/words';
+import { formatVolts } from '../../core/assessment/words';
 import type { NewEntry } from '../../core/logbook/entry';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';

@@ -6,15 +6,15 @@ import {
   connectionsFor,
   outletFor,
   usualConnection,
-} from '../../core/charge/available-connections';
-import { freeChannels, hookRefusal, outletInUse } from '../../core/charge/board';
-import { fitOf, offered, type Fit } from '../../core/charge/charger-suitability';
+} from '../../core/charging/available-connections';
+import { freeChannels, hookRefusal, outletInUse } from '../../core/charging/active-connections';
+import { fitOf, offered, type Fit } from '../../core/charging/charger-suitability';
 import { isOverridable, may } from '../../core/gate/gate';
 import type { Reason } from '../../core/gate/reasons';
-import { airNeeded, isAired } from '../../core/charge/room';
-import { PROGRAMMES, type ProgrammeId } from '../../core/charge/stock';
-import { doneBefore, hookOf, lookInTimes } from '../../core/charge/look-in';
-import { formatVolts } from '../../core/judge/words';
+import { airNeeded, isAired } from '../../core/charging/hall-limits';
+import { PROGRAMMES, type ProgrammeId } from '../../core/charging/charging-equipment';
+import { doneBefore, hookOf, lookInTimes } from '../../core/charging/look-in';
+import { formatVolts } from '../../core/assessment/words';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';
 import { Refusal } from '../procedure/refusal';

@@ -9,7 +9,7 @@ import {
   PROGRAMME_IDS,
   type Charger,
   type ProgrammeId,
-} from '../../core/charge/stock';
+} from '../../core/charging/charging-equipment';
 import { postJson } from '../logbook/post';
 import type { ChargeData } from './charge-data';
 import { Devices } from './devices';

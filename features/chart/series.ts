@@ -1,9 +1,9 @@
 import { MS_PER_DAY, instantAt, type Day } from '../../core/day';
 import { voltsOfSoc } from '../../core/battery/state-of-charge';
-import { foreseenOf } from '../../core/judge/foreseen';
-import { isSettled } from '../../core/judge/learnt';
-import type { Outlook } from '../../core/judge/outlook';
-import { hallMean, today, type Standing } from '../../core/judge/standing';
+import { foreseenOf } from '../../core/assessment/foreseen';
+import { isSettled } from '../../core/assessment/learnt';
+import type { Outlook } from '../../core/assessment/charge-forecast';
+import { hallMean, today, type Standing } from '../../core/assessment/battery-record';
 
 export interface ChartPoint {
   /** Days since 1970, with fraction. */

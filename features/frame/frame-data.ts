@@ -1,5 +1,5 @@
 import 'server-only';
-import { formatInstant } from '../../core/judge/words';
+import { formatInstant } from '../../core/assessment/words';
 import { hasOutside } from '../demo/outside-port';
 import type { LoadedSite } from '../site/load';
 import type { RibbonData } from './ribbon';

@@ -1,7 +1,7 @@
 import 'server-only';
 import { dayOf, toDay } from '../../core/day';
 import { weatherBand } from '../../core/forecast/weather';
-import { weatherFrom } from '../../core/judge/foreseen';
+import { weatherFrom } from '../../core/assessment/foreseen';
 import { roundsAhead, jobsToday } from '../../core/plan/due';
 import { readDayCounts } from '../../store/entries';
 import { readPlannedStops } from '../../store/season-plans';

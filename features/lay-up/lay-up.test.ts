@@ -1,7 +1,7 @@
 import { v4 as uuid } from 'uuid';
 import { usualDetails } from '../../core/battery/details';
 import { toDay } from '../../core/day';
-import { judge } from '../../core/judge/verdict';
+import { judge } from '../../core/assessment/verdict';
 import { FRESH_TERMS, PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
 import { readDrafts } from '../../store/drafts';
 import { readAllEntries } from '../../store/entries';

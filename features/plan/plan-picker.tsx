@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import { shortDay, type Day } from '../../core/day';
-import { chanceShort, formatPct } from '../../core/judge/words';
+import { chanceShort, formatPct } from '../../core/assessment/words';
 import {
   COST_PARTS,
   OTHERWISE,

@@ -1,7 +1,7 @@
 import 'server-only';
 import { shortDay } from '../../core/day';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
-import { conditionOf } from '../../core/judge/condition';
+import { conditionOf } from '../../core/assessment/condition';
 import { planInUse } from '../../core/plan/storage-plans';
 import { batteryLabels, type LoadedSite } from '../site/load';
 import type { PrintData } from './sheets';

@@ -2,8 +2,8 @@
 
 import { useState } from 'react';
 import { FAILING_SPREAD } from '../../core/battery/acid';
-import { gravities as judged, waterLost } from '../../core/charge/water';
-import { waterSentence } from '../../core/judge/cells';
+import { gravities as judged, waterLost } from '../../core/charging/water';
+import { waterSentence } from '../../core/assessment/cells';
 import type { BatteryContext } from '../../core/context/battery-context';
 import styles from './procedure.module.css';
 

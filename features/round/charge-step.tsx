@@ -1,6 +1,6 @@
 import { Button } from 'antd';
 import { may } from '../../core/gate/gate';
-import type { Verdict } from '../../core/judge/verdict';
+import type { Verdict } from '../../core/assessment/verdict';
 import { HookOrder } from '../charge/hook-order';
 import { hangsContext } from '../charge/hangs';
 import { Figures } from '../theme/figures';

@@ -1,12 +1,12 @@
 import Link from 'next/link';
-import type { Hanging } from '../../core/charge/board';
+import type { Hanging } from '../../core/charging/active-connections';
 import {
   connectionsFor,
   usualConnection,
   type Connection,
-} from '../../core/charge/available-connections';
-import type { ChargeRequest } from '../../core/charge/charger-suitability';
-import { PROGRAMMES, type Stock } from '../../core/charge/stock';
+} from '../../core/charging/available-connections';
+import type { ChargeRequest } from '../../core/charging/charger-suitability';
+import { PROGRAMMES, type Stock } from '../../core/charging/charging-equipment';
 import { hoursWords } from '../charge/words';
 import { Refusal } from '../procedure/refusal';
 import type { Judged } from './round-data';

@@ -1,7 +1,7 @@
 import { Button } from 'antd';
-import { DARK_CHECKS, chargeCourse, type DarkCause } from '../../core/charge/course';
-import { PROGRAMMES, type ProgrammeId, type Stock } from '../../core/charge/stock';
-import { watchOf } from '../../core/charge/watch';
+import { DARK_CHECKS, chargeCourse, type DarkCause } from '../../core/charging/course';
+import { PROGRAMMES, type ProgrammeId, type Stock } from '../../core/charging/charging-equipment';
+import { watchOf } from '../../core/charging/charger-faults';
 import { CAUTIONS } from '../../core/plan/cautions';
 import type { Job } from '../../core/plan/due';
 import { LAMP_STATES, type LampState } from '../../core/logbook/kinds';

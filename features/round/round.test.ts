@@ -1,8 +1,8 @@
-import { EMPTY_STOCK } from '../../core/charge/stock';
+import { EMPTY_STOCK } from '../../core/charging/charging-equipment';
 import { usualDetails } from '../../core/battery/details';
 import { PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
 import { toDay } from '../../core/day';
-import { HELD, CHARGING, UNKNOWN } from '../../core/judge/season';
+import { HELD, CHARGING, UNKNOWN } from '../../core/assessment/daily-history';
 import { EMPTY_BATTERY, step, type BatteryState } from '../../core/logbook/fold';
 import { DEFAULT_RULES } from '../../core/rules/rules';
 import { chartSeries } from '../chart/series';

@@ -3,11 +3,11 @@
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Button } from 'antd';
 import Link from 'next/link';
-import { isFlat } from '../../core/charge/recovery';
+import { isFlat } from '../../core/charging/recovery';
 import { shortDay, weekdayLong } from '../../core/day';
 import { LAMP_STATES, type LampState } from '../../core/logbook/kinds';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
-import { judge, judgeReading } from '../../core/judge/verdict';
+import { judge, judgeReading } from '../../core/assessment/verdict';
 import { useDay } from '../frame/day';
 import { isTyping } from '../frame/keys';
 import { useAllTyped, useTyped } from '../frame/typed';

@@ -2,9 +2,9 @@
 
 import { useMemo } from 'react';
 import { dayOf, shortDay } from '../../core/day';
-import type { Verdict } from '../../core/judge/verdict';
-import { isSettled } from '../../core/judge/learnt';
-import { formatMilliamps, formatVolts } from '../../core/judge/words';
+import type { Verdict } from '../../core/assessment/verdict';
+import { isSettled } from '../../core/assessment/learnt';
+import { formatMilliamps, formatVolts } from '../../core/assessment/words';
 import { ReadingChart } from '../chart/reading-chart';
 import { chartSeries } from '../chart/series';
 import type { Judged } from './round-data';

@@ -1,6 +1,6 @@
 import type { EntryDraft } from '../../core/procedures/entry-draft';
 import type { LampState } from '../../core/logbook/kinds';
-import type { Verdict } from '../../core/judge/verdict';
+import type { Verdict } from '../../core/assessment/verdict';
 import type { HookPick } from './hook-choice';
 import { LampStep, ModeStep } from './other-steps';
 import { ChargeStep } from './charge-step';

@@ -1,7 +1,13 @@
 import { IconCheck } from '@tabler/icons-react';
 import { useEffect, useRef } from 'react';
 import { groupBy } from '../../core/group';
-import { CHARGING, CONDEMNED, HELD, UNKNOWN, reserveMark } from '../../core/judge/season';
+import {
+  CHARGING,
+  CONDEMNED,
+  HELD,
+  UNKNOWN,
+  reserveMark,
+} from '../../core/assessment/daily-history';
 import { ReserveBar } from '../theme/reserve-bar';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { jobWord, type StopView } from './round-data';

@@ -1,11 +1,11 @@
 import { Button } from 'antd';
 import { dayOf, shortDay } from '../../core/day';
-import { isSettled } from '../../core/judge/learnt';
-import type { Doubt } from '../../core/judge/plausible';
-import { reserveMark } from '../../core/judge/season';
-import { hallMean, today } from '../../core/judge/standing';
-import { readingNote, type Verdict } from '../../core/judge/verdict';
-import { formatTemperature, formatVolts } from '../../core/judge/words';
+import { isSettled } from '../../core/assessment/learnt';
+import type { Doubt } from '../../core/assessment/plausible';
+import { reserveMark } from '../../core/assessment/daily-history';
+import { hallMean, today } from '../../core/assessment/battery-record';
+import { readingNote, type Verdict } from '../../core/assessment/verdict';
+import { formatTemperature, formatVolts } from '../../core/assessment/words';
 import { Figures } from '../theme/figures';
 import { ReserveBar } from '../theme/reserve-bar';
 import { RESTS, type Judged } from './round-data';

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { useState } from 'react';
 import type { Inspection } from '../../core/inspect/points';
 import { openFindings } from '../../core/inspect/open';
-import type { Verdict } from '../../core/judge/verdict';
+import type { Verdict } from '../../core/assessment/verdict';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
 import type { BatteryContext } from '../../core/context/battery-context';
 import type { ProcedureId } from '../../core/procedures/procedure-ids';

@@ -8,7 +8,7 @@ import {
   fuseMilliohms,
   type FuseKindId,
   type KnownFuse,
-} from '../../core/hunt/fuses';
+} from '../../core/fault-isolation/fuses';
 import { postJson } from '../logbook/post';
 import styles from './rules.module.css';
 

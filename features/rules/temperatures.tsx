@@ -6,7 +6,7 @@ import { useMemo, useState } from 'react';
 import { z } from 'zod';
 import { useRefresh } from '../frame/refresh';
 import { dayName, shortDay } from '../../core/day';
-import { formatTemperature } from '../../core/judge/words';
+import { formatTemperature } from '../../core/assessment/words';
 import {
   daysOfRows,
   guessColumns,

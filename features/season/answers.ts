@@ -1,7 +1,7 @@
 import 'server-only';
 import { dayName } from '../../core/day';
-import { checkPlan } from '../../core/season-check/check';
-import { wantingIn, type PlanDocument, type SeasonDocument } from '../../core/season/document';
+import { checkPlan } from '../../core/schedule-validation/check';
+import { wantingIn, type PlanDocument, type SeasonDocument } from '../../core/schedule/document';
 import { keepPlan, readSequences } from '../../store/season-plans';
 import { db } from '../server/store';
 import type { LoadedSite } from '../site/load';

@@ -1,7 +1,7 @@
 import { acceptanceIn } from '../../core/gate/reasons';
-import { hasLiquid } from '../../core/charge/water';
-import { mayHangOn, nominal } from '../../core/charge/charger-suitability';
-import { PROGRAMMES, type Charger, type Stock } from '../../core/charge/stock';
+import { hasLiquid } from '../../core/charging/water';
+import { mayHangOn, nominal } from '../../core/charging/charger-suitability';
+import { PROGRAMMES, type Charger, type Stock } from '../../core/charging/charging-equipment';
 import {
   MS_PER_DAY,
   MS_PER_HOUR,
@@ -12,11 +12,11 @@ import {
   type Day,
 } from '../../core/day';
 import { sdOf } from '../../core/estimate';
-import { conditionOf } from '../../core/judge/condition';
-import { isHeld } from '../../core/judge/learnt';
-import { lossOf, milliampsOf } from '../../core/judge/loss';
-import { fullChargeDays, readingDays } from '../../core/judge/outlook';
-import { today } from '../../core/judge/standing';
+import { conditionOf } from '../../core/assessment/condition';
+import { isHeld } from '../../core/assessment/learnt';
+import { lossOf, milliampsOf } from '../../core/assessment/loss';
+import { fullChargeDays, readingDays } from '../../core/assessment/charge-forecast';
+import { today } from '../../core/assessment/battery-record';
 import { MINUTES, PROCEDURE_MINUTES, handWorkDue } from '../../core/plan/due';
 import { spreadWork, type HandWork } from '../../core/plan/hand-work';
 import { reasonOf } from '../../core/logbook/entry';
@@ -26,7 +26,7 @@ import {
   SeasonBatteryRow,
   type SeasonBattery,
   type SeasonDocument,
-} from '../../core/season/document';
+} from '../../core/schedule/document';
 import type { KeptBattery, LoadedSite, Stay } from '../site/load';
 import { isThrough, type SettledRound } from './settled';
 

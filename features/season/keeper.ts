@@ -2,7 +2,7 @@ import 'server-only';
 import { dayName, instantAt } from '../../core/day';
 import { reasonOf } from '../../core/logbook/entry';
 import { isRound } from '../../core/plan/rounds';
-import { SeasonDocument, type PlanDocument } from '../../core/season/document';
+import { SeasonDocument, type PlanDocument } from '../../core/schedule/document';
 import { wasWalkedSince } from '../../store/entries';
 import { keepPlan, readPlan, readSettledStops, type KeptPlan } from '../../store/season-plans';
 import { db } from '../server/store';

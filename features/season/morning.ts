@@ -1,7 +1,7 @@
 import { dayName, shortDay, toDay, type Day } from '../../core/day';
-import { formatVolts } from '../../core/judge/words';
-import { changes } from '../../core/season/replan';
-import { wantingIn, type PlanDocument, type SeasonDocument } from '../../core/season/document';
+import { formatVolts } from '../../core/assessment/words';
+import { changes } from '../../core/schedule/replan';
+import { wantingIn, type PlanDocument, type SeasonDocument } from '../../core/schedule/document';
 
 export interface MorningQuestion {
   readonly before: { readonly season: SeasonDocument; readonly plan: PlanDocument };

@@ -1,7 +1,7 @@
-import { wantingIn, type PlanDocument, type SeasonDocument } from '../../core/season/document';
-import { problemOf } from '../../core/season/problem';
-import { changes, replan } from '../../core/season/replan';
-import { writePlan } from '../../core/season/write-plan';
+import { wantingIn, type PlanDocument, type SeasonDocument } from '../../core/schedule/document';
+import { problemOf } from '../../core/schedule/problem';
+import { changes, replan } from '../../core/schedule/replan';
+import { writePlan } from '../../core/schedule/write-plan';
 import { evenChance } from './plan-for';
 
 /** A charge that is moved by hand to begin in another round. */

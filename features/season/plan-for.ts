@@ -1,10 +1,10 @@
-import { LowerBound } from '../../core/season/bound';
-import { PlanDocument, type SeasonDocument, type SeasonRule } from '../../core/season/document';
-import { checkPlan, type Breach } from '../../core/season-check/check';
-import { problemOf } from '../../core/season/problem';
-import { remediesFor } from '../../core/season/remedies';
-import { replan } from '../../core/season/replan';
-import { writePlan } from '../../core/season/write-plan';
+import { LowerBound } from '../../core/schedule/bound';
+import { PlanDocument, type SeasonDocument, type SeasonRule } from '../../core/schedule/document';
+import { checkPlan, type Breach } from '../../core/schedule-validation/check';
+import { problemOf } from '../../core/schedule/problem';
+import { remediesFor } from '../../core/schedule/remedies';
+import { replan } from '../../core/schedule/replan';
+import { writePlan } from '../../core/schedule/write-plan';
 
 export interface PlannerQuestion {
   readonly season: SeasonDocument;

@@ -1,7 +1,7 @@
 import { dayName } from '../../core/day';
 import { roundOnOrAfter } from '../../core/plan/rounds';
-import type { PlanDocument } from '../../core/season/document';
-import type { SeasonJob } from '../../core/season/jobs';
+import type { PlanDocument } from '../../core/schedule/document';
+import type { SeasonJob } from '../../core/schedule/jobs';
 import { withStanding, type LoadedSite } from '../site/load';
 
 /** The site with what a plan has for each battery in the next round. */

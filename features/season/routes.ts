@@ -1,7 +1,7 @@
 import 'server-only';
 import { z } from 'zod';
 import { reasonOf } from '../../core/logbook/entry';
-import { PlanDocument } from '../../core/season/document';
+import { PlanDocument } from '../../core/schedule/document';
 import { ask } from '../server/ask';
 import { jsonBody, refuse } from '../server/reply';
 import type { OrRefused } from './answers';

@@ -1,4 +1,4 @@
-import type { Strip } from '../../core/season/strips';
+import type { Strip } from '../../core/schedule/strips';
 import type { SeasonName } from './season-data';
 
 /** One line of the list: a hall's heading, or a battery. */

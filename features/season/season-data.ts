@@ -1,4 +1,4 @@
-import type { PlanDocument, SeasonDocument } from '../../core/season/document';
+import type { PlanDocument, SeasonDocument } from '../../core/schedule/document';
 
 /** How a battery is called on the screen. */
 export interface SeasonName {

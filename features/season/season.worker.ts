@@ -1,9 +1,9 @@
-import type { PlanDocument, SeasonDocument } from '../../core/season/document';
-import { problemOf } from '../../core/season/problem';
-import { remediesFor } from '../../core/season/remedies';
-import { replan } from '../../core/season/replan';
-import { provenMinutes, tightenOver } from '../../core/season/tighten-over';
-import { writePlan } from '../../core/season/write-plan';
+import type { PlanDocument, SeasonDocument } from '../../core/schedule/document';
+import { problemOf } from '../../core/schedule/problem';
+import { remediesFor } from '../../core/schedule/remedies';
+import { replan } from '../../core/schedule/replan';
+import { provenMinutes, tightenOver } from '../../core/schedule/tighten-over';
+import { writePlan } from '../../core/schedule/write-plan';
 import { moveEffect, type Move, type MoveEffect } from './move';
 import { evenChance, planFor, proofOf, type Proof } from './plan-for';
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { dayName, shortDay, toDay, type Day } from '../../core/day';
-import type { Strip, StripCharge } from '../../core/season/strips';
+import type { Strip, StripCharge } from '../../core/schedule/strips';
 import { scaleColour } from '../theme/reserve-colour';
 import styles from './season.module.css';
 

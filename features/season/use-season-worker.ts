@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { PlanDocument, SeasonDocument } from '../../core/season/document';
+import type { PlanDocument, SeasonDocument } from '../../core/schedule/document';
 import type { Move, MoveEffect } from './move';
 import type { Proof } from './plan-for';
 import type { SeasonAnswer, SeasonQuestion } from './season.worker';

@@ -2,7 +2,7 @@ import type { ChemistryId } from '../../core/battery/chemistries';
 import type { BatteryDetails } from '../../core/battery/details';
 import { arrheniusSums } from '../../core/forecast/forecast';
 import type { BatteryState } from '../../core/logbook/fold';
-import type { BatteryFacts, PlannedVisit, Standing } from '../../core/judge/standing';
+import type { BatteryFacts, PlannedVisit, Standing } from '../../core/assessment/battery-record';
 import type { Rules } from '../../core/rules/rules';
 import type { DailyTemperatures } from '../../core/site/climate';
 import type { VehicleFacts } from '../../core/stay/vehicle-facts';

@@ -3,9 +3,9 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import { dayName, instantAt, parseDay, wallClock } from '../../core/day';
-import { judgeReading } from '../../core/judge/verdict';
-import { plain } from '../../core/judge/words';
-import type { Standing } from '../../core/judge/standing';
+import { judgeReading } from '../../core/assessment/verdict';
+import { plain } from '../../core/assessment/words';
+import type { Standing } from '../../core/assessment/battery-record';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { parseVolts } from './parse-volts';

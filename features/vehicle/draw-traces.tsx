@@ -3,7 +3,7 @@
 import { useMemo } from 'react';
 import { shortDay } from '../../core/day';
 import { limitMa } from '../../core/drain/limit';
-import { formatMilliamps } from '../../core/judge/words';
+import { formatMilliamps } from '../../core/assessment/words';
 import { TraceChart } from '../bench/trace-chart';
 import type { WireBattery } from '../site/wire';
 import type { VehicleData } from './vehicle-data';

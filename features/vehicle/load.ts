@@ -16,8 +16,8 @@ import {
   type LoadedSite,
 } from '../site/load';
 import type { WireBattery } from '../site/wire';
-import { thinned } from '../../core/draw/thinned';
-import { lastMark } from '../../core/draw/marks';
+import { thinned } from '../../core/parasitic-draw/thinned';
+import { lastMark } from '../../core/parasitic-draw/marks';
 import { readTracesOf } from '../../store/traces';
 import type { VehicleData, WireTrace } from './vehicle-data';
 

@@ -1,4 +1,4 @@
-import type { Standing } from '../../core/judge/standing';
+import type { Standing } from '../../core/assessment/battery-record';
 import type { PlanContext } from '../../core/plan/storage-plans';
 import { freeFor, fromWireHall, type WireBattery } from '../site/wire';
 import type { VehicleData } from './vehicle-data';

@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
-import type { Standing } from '../../core/judge/standing';
+import type { Standing } from '../../core/assessment/battery-record';
 import { STORAGE_PLANS, arrangementOf, planInUse } from '../../core/plan/storage-plans';
 import type { StoragePlanId } from '../../core/plan/storage-plan-ids';
 import { PROCEDURES } from '../../core/procedures/procedures';

@@ -2,9 +2,9 @@
 
 import Link from 'next/link';
 import { dayOf, shortDay } from '../../core/day';
-import type { LossAnswer } from '../../core/judge/loss';
-import { chanceWords } from '../../core/judge/words';
-import { FINDING_WORDS, settleBy, type FindingKind } from '../../core/learn/findings';
+import type { LossAnswer } from '../../core/assessment/loss';
+import { chanceWords } from '../../core/assessment/words';
+import { FINDING_WORDS, settleBy, type FindingKind } from '../../core/estimation/findings';
 import type { WireBattery } from '../site/wire';
 import styles from './vehicle.module.css';
 

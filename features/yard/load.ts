@@ -2,8 +2,8 @@ import 'server-only';
 import { toDay, type Day } from '../../core/day';
 import { groupBy } from '../../core/group';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
-import { hallMean } from '../../core/judge/standing';
-import { reserveMark, seasonOf } from '../../core/judge/season';
+import { hallMean } from '../../core/assessment/battery-record';
+import { reserveMark, seasonOf } from '../../core/assessment/daily-history';
 import { clockStands } from '../server/clock';
 import {
   batteryLabels,

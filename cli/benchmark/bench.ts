@@ -1,0 +1,66 @@
+import { number, oneOf, optional, parseFlags, text } from '../flags';
+import { benchCore } from './core';
+import { benchDraw, fitSettling } from './draw';
+import { benchForesee } from './foresee';
+import { benchForeseeSpeed } from './foresee-speed';
+import { benchGate } from './gate';
+import { benchHunt } from './hunt';
+import { benchJudge } from './judge';
+import { benchSeason } from './season';
+import { benchPlayed } from './simulated-seasons/played';
+import { benchServer } from './server';
+import { benchSizes } from './sizes';
+import { benchSoak } from './soak/soak';
+import { benchStream } from './stream';
+
+interface Flags {
+  readonly highs?: number | undefined;
+  readonly seasons?: number | undefined;
+  readonly every?: number | undefined;
+}
+
+const PARTS = {
+  sizes: benchSizes,
+  server: benchServer,
+  core: benchCore,
+  judge: benchJudge,
+  gate: (flags: Flags) => benchGate(flags.every ?? null),
+  draw: benchDraw,
+  hunt: benchHunt,
+  foresee: () => {
+    benchForesee();
+    benchForeseeSpeed();
+  },
+  stream: benchStream,
+  season: (flags: Flags) => benchSeason(flags.highs ?? null),
+  played: (flags: Flags) => benchPlayed(flags.seasons ?? 4),
+  soak: (flags: Flags) => benchSoak(flags.seasons ?? 10),
+};
+type Part = keyof typeof PARTS;
+const NAMES = Object.keys(PARTS) as [Part, ...Part[]];
+
+/** Speed and quality of judgement. Times are of this machine; the ratios beside them travel. */
+export async function bench(argv: readonly string[]): Promise<number> {
+  const flags = parseFlags(
+    {
+      only: optional(oneOf(NAMES, 'one part alone')),
+      highs: optional(number(1, 3600, 's', 'with --only season: how long an exact solver gets')),
+      seasons: optional(
+        number(1, 1000, '', 'with --only played or soak: how many are lived through'),
+      ),
+      every: optional(number(1, 100_000, '', 'with --only gate: one combination in so many')),
+      fit: optional(text('with --only draw: learns the chance of being settled anew', 'yes')),
+    },
+    argv,
+  );
+  if (flags.fit) {
+    fitSettling();
+    return 0;
+  }
+  for (const name of NAMES) {
+    if (flags.only && flags.only !== name) continue;
+    console.log(`== ${name}`);
+    await PARTS[name](flags);
+  }
+  return 0;
+}

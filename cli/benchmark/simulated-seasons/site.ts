@@ -1,0 +1,349 @@
+import { freezingOfSoc } from '../../../core/battery/acid';
+import type { Hanging } from '../../../core/charging/active-connections';
+import { plainContext } from '../../../core/context/plain-context';
+import { possibleHooks } from '../../../core/charging/available-connections';
+import type { ChargeRequest } from '../../../core/charging/charger-suitability';
+import type { Hook, Stock } from '../../../core/charging/charging-equipment';
+import { MS_PER_DAY, MS_PER_HOUR, instantAt, toDay, type Day } from '../../../core/day';
+import { MINUTES } from '../../../core/plan/due';
+import { roundOnOrAfter, roundOnOrBefore } from '../../../core/plan/rounds';
+import { DEFAULT_RULES } from '../../../core/rules/rules';
+import { monthlyAt, type RecordedDay } from '../../../core/site/climate';
+import { arrive, type Kept } from '../../../demo/arrive';
+import { layUp, type Write } from '../../../demo/lay-up';
+import { recordedDays } from '../../../demo/season';
+import {
+  DEMO_HALLS,
+  DEMO_SITE,
+  DEMO_STAYS,
+  MODELS,
+  type DemoBattery,
+  type DemoStay,
+  type Trouble,
+} from '../../../demo/site';
+import { DEMO_AIR, DEMO_CHARGERS, DEMO_CIRCUITS, DEMO_OUTLETS } from '../../../demo/stock';
+import { show, type HandMeter } from '../../../simulators/meter';
+import { random, randomOne, type Random } from '../../../simulators/random';
+import { hallAir, outdoors, type Hours } from '../../../simulators/weather';
+import type { Battery, Vehicle } from '../../../store/site';
+
+export const STOCK: Stock = {
+  chargers: [...DEMO_CHARGERS],
+  circuits: [...DEMO_CIRCUITS],
+  outlets: [...DEMO_OUTLETS],
+  air: [...DEMO_AIR],
+};
+
+/** Under this for two weeks its plates sulfate for good. Our own assumption. */
+const DEEP_PCT = 20;
+const DEEP_DAYS = 14;
+/** It starts, and nobody has to be ashamed of it: percent of what it can hold. Our own choice. */
+export const READY_PCT = 80;
+/** Hall air is known so many days before the first arrival. */
+const BEFORE_DAYS = 7;
+
+/** A battery of a played season: as it really is, and what hangs on it. */
+export interface PlayedBattery extends Kept {
+  readonly vehicleId: string;
+  readonly handBackRound: Day;
+  /** Its day, or the end of the season where it has none. */
+  readonly day: Day;
+  lamp: 'charging' | 'holding' | null;
+  /** Hours under the depth that ruins it. */
+  deepHours: number;
+  frozen: boolean;
+  gone: boolean;
+  /** At its day; null until then. */
+  readyPct: number | null;
+  /** First day on which somebody was told to replace it. */
+  advisedOn: Day | null;
+}
+
+/** What a season came to. */
+export interface Tally {
+  minutes: number;
+  rounds: number;
+  readings: number;
+  charges: number;
+}
+
+/**
+ * The demo's site lived through a season of its own: other weather, batteries of other ages and
+ * natures, troubles elsewhere. It knows nothing of how it is kept: that is up to whoever plays it.
+ */
+export class PlayedSite {
+  readonly firstDay = toDay(DEMO_SITE.seasonStart);
+  readonly lastDay = toDay(DEMO_SITE.seasonEnd);
+  readonly vehicles: Vehicle[] = [];
+  readonly papers: Battery[] = [];
+  readonly batteries: readonly PlayedBattery[];
+  readonly tally: Tally = { minutes: 0, rounds: 0, readings: 0, charges: 0 };
+  readonly chance: Random;
+  readonly hallDays: ReadonlyMap<string, readonly RecordedDay[]>;
+  private readonly air: ReadonlyMap<string, Hours>;
+  private readonly meter: HandMeter;
+  private readonly entered = new Set<string>();
+  private hour: number;
+  /** Minutes of the round that is walked. */
+  walked = 0;
+
+  constructor(readonly seed: number) {
+    const chance = randomOne(seed);
+    this.chance = chance;
+    this.hour = (this.firstDay - BEFORE_DAYS) * 24;
+    this.meter = {
+      gain: 1 + 0.0005 * chance.normal(),
+      offsetVolts: 0.003 * chance.normal(),
+      noiseVolts: 0.004,
+    };
+    const days = this.lastDay - this.firstDay + BEFORE_DAYS + 2;
+    const severe = 1.5 * chance.normal();
+    const outside = outdoors(
+      days,
+      (day) =>
+        monthlyAt(DEMO_SITE.climate.meanCelsius, this.firstDay - BEFORE_DAYS + Math.floor(day)) +
+        severe,
+      [
+        { fromDay: chance.between(40, 70), days: 9, kelvin: chance.between(3, 9) },
+        { fromDay: chance.between(75, 120), days: 14, kelvin: chance.between(3, 10) },
+      ],
+      random(seed + 1),
+    );
+    this.air = new Map(
+      DEMO_HALLS.map((hall, i) => [hall.id, hallAir(hall.truth, outside, random(seed + 10 + i))]),
+    );
+    this.hallDays = new Map(
+      [...this.air].map(([id, { celsius }]) => [
+        id,
+        recordedDays(celsius, this.firstDay - BEFORE_DAYS, days),
+      ]),
+    );
+    const troubles = troublesFor(chance);
+    const paper = random(seed + 50);
+    this.batteries = DEMO_STAYS.flatMap((stay, i) => {
+      const from = roundOnOrAfter(
+        DEFAULT_RULES,
+        this.firstDay + Math.floor((i * 20) / DEMO_STAYS.length),
+      );
+      const trouble = troubles.get(stay.bay);
+      const { bay, model, keeping, collect } = stay;
+      const own: DemoStay = { bay, model, keeping, collect, ...(trouble ? { trouble } : {}) };
+      const day = stay.collect === null ? this.lastDay : toDay(stay.collect);
+      return arrive(own, i, from, chance, paper, this.vehicles, this.papers).map((kept) => ({
+        ...kept,
+        vehicleId: this.vehicles.at(-1)!.id,
+        handBackRound: roundOnOrBefore(DEFAULT_RULES, day),
+        day,
+        lamp: null,
+        deepHours: 0,
+        frozen: false,
+        gone: false,
+        readyPct: null,
+        advisedOn: null,
+      }));
+    });
+  }
+
+  /** Rounds of the season, first to last. */
+  get rounds(): Day[] {
+    const days: Day[] = [];
+    for (let day = roundOnOrAfter(DEFAULT_RULES, this.firstDay); day <= this.lastDay;) {
+      days.push(day);
+      day = roundOnOrAfter(DEFAULT_RULES, day + 1);
+    }
+    return days;
+  }
+
+  at(day: Day): number {
+    return instantAt(day, 9, 0, DEMO_SITE.timeZone);
+  }
+
+  /** Batteries that stand here in a round, in walking order. */
+  here(day: Day): PlayedBattery[] {
+    return this.batteries.filter((one) => one.from <= day && !one.gone);
+  }
+
+  /** Lives on to nine in the morning of a day; whoever is collected by then has left. */
+  liveTo(day: Day): void {
+    const until = Math.floor(this.at(day) / MS_PER_HOUR);
+    for (; this.hour < until; this.hour++) {
+      const today = Math.floor(this.hour / 24);
+      const leaves = this.hour % 24 === 9;
+      for (const one of this.batteries) {
+        if (one.gone || one.from > today) continue;
+        this.liveHour(one, this.airOf(one));
+        if (leaves && today === one.day) this.leave(one);
+      }
+    }
+  }
+
+  private airOf(one: PlayedBattery): number {
+    const { celsius } = this.air.get(one.hallId)!;
+    return celsius[this.hour - (this.firstDay - BEFORE_DAYS) * 24]!;
+  }
+
+  private liveHour(one: PlayedBattery, air: number): void {
+    const { battery, hook } = one;
+    if (!hook) {
+      one.lamp = null;
+      battery.live(air, 0);
+    } else {
+      const regulated = STOCK.chargers.find(({ id }) => id === hook.chargerId)!.automatic;
+      for (let half = 0; half < 2; half++) {
+        const shown = battery.onCharger(0.5, air, { ...hook, regulated });
+        one.lamp = shown.holding ? 'holding' : 'charging';
+      }
+    }
+    const charge = battery.restPct;
+    if (charge < DEEP_PCT) one.deepHours++;
+    const freezing = freezingOfSoc(one.spec.chemistry, charge);
+    if (freezing !== null && battery.temperature < freezing) one.frozen = true;
+  }
+
+  private leave(one: PlayedBattery): void {
+    one.readyPct = one.battery.restPct;
+    one.gone = true;
+    one.hook = null;
+  }
+
+  /** Broken for good by how it was kept. */
+  static lost = (one: PlayedBattery) => one.frozen || one.deepHours > DEEP_DAYS * 24;
+
+  /** A new round: nothing is walked yet. */
+  beginRound(): void {
+    this.walked = 0;
+    this.entered.clear();
+    this.tally.rounds++;
+  }
+
+  /** All the way back, to where one has been before. */
+  turnBack(): void {
+    this.entered.clear();
+  }
+
+  /** Minutes at a battery, with the way to its hall and vehicle where that is new today. */
+  spend(one: PlayedBattery, minutes: number): void {
+    let all = minutes;
+    for (const [place, way] of [
+      [one.hallId, MINUTES.hall],
+      [one.vehicleId, MINUTES.stop],
+    ] as const) {
+      if (this.entered.has(place)) continue;
+      this.entered.add(place);
+      all += way;
+    }
+    this.walked += all;
+    this.tally.minutes += all;
+  }
+
+  /** First visit, the same whoever keeps it afterwards. */
+  layUp(one: PlayedBattery, write: Write): void {
+    let clock = this.at(one.from);
+    const minutes = (n: number) => (clock += n * 60_000);
+    layUp(one, one.vehicleId, this.batteries, minutes, write, write, this.meter, this.chance);
+    this.spend(one, (clock - this.at(one.from)) / 60_000);
+  }
+
+  read(one: PlayedBattery): number {
+    this.tally.readings++;
+    this.spend(one, MINUTES.reading);
+    return show(this.meter, one.battery.volts, one.clampVolts, this.chance);
+  }
+
+  hang(one: PlayedBattery, hook: Hook): void {
+    this.tally.charges++;
+    one.charging = true;
+    one.hook = hook;
+    one.lamp = 'charging';
+  }
+
+  takeOff(one: PlayedBattery): void {
+    one.charging = false;
+    one.onMaintainer = false;
+    one.hook = null;
+    one.lamp = null;
+  }
+
+  /** What hangs where, as anybody sees it who walks by. */
+  get hanging(): Hanging[] {
+    return this.batteries.flatMap((one): Hanging[] =>
+      one.hook && !one.gone
+        ? [
+            {
+              batteryId: one.id,
+              since: 0,
+              kind: one.onMaintainer ? 'maintain' : 'charge',
+              hook: one.hook,
+            },
+          ]
+        : [],
+    );
+  }
+
+  /** A free channel that suits, as an attendant who knows her chargers picks it. */
+  hookFor(one: PlayedBattery, purpose: ChargeRequest['purpose']): Hook | null {
+    const now = this.hour * MS_PER_HOUR;
+    const context = plainContext(one.spec.chemistry, now, {
+      facts: { cells: one.truth.cells, nominalVolts: one.spec.volts, capacityAh: one.spec.ah },
+      details: one.details,
+      ageYears: 3,
+      soc: { value: 60, low: 60, high: 60 },
+      volts: one.lastVolts,
+      celsius: [{ at: now, value: one.battery.temperature, measured: true }],
+      drawAmps: one.battery.connected ? one.spec.drawMa / 1000 : 0,
+    });
+    const request = { context, hallId: one.hallId, purpose };
+    return possibleHooks(STOCK, this.hanging, request, one.id, one.stay.bay)[0]?.hook ?? null;
+  }
+
+  /** Reconnected, cranked and papers: the same for all, in its last round. */
+  handBack(one: PlayedBattery, minutes: number): void {
+    if (one.charging) this.takeOff(one);
+    one.battery.connected = true;
+    this.spend(one, minutes);
+  }
+
+  /** What draws in secret is found and put right. */
+  repair(one: PlayedBattery, day: Day): void {
+    const from = day - one.from;
+    const hidden = one.truth.drawMa(from) - one.draws[0]!.milliamps;
+    if (hidden > 0) one.draws.push({ fromDay: from, milliamps: -hidden });
+    // A step that has not come yet would come all the same, and is another story.
+  }
+}
+
+/** Troubles of a season, on stays of its own: each of these once or twice. */
+function troublesFor(chance: Random): Map<string, NonNullable<DemoStay['trouble']>> {
+  const troubles = new Map<string, NonNullable<DemoStay['trouble']>>();
+  const give = (suits: (stay: DemoStay) => boolean, what: (stay: DemoStay) => Trouble) => {
+    const free = DEMO_STAYS.filter((stay) => !troubles.has(stay.bay) && suits(stay));
+    const stay = chance.pick(free);
+    troubles.set(stay.bay, { battery: 0, what: what(stay) });
+  };
+  const spec = (stay: DemoStay): DemoBattery => MODELS[stay.model].batteries[0];
+  const connected = (stay: DemoStay) => stay.keeping === 'connected' && spec(stay).drawMa > 0;
+  const lead = (stay: DemoStay) => spec(stay).chemistry !== 'lfp' && stay.keeping !== 'maintainer';
+  const milliamps = (stay: DemoStay, from: number, to: number) =>
+    (chance.between(from, to) / 100) * spec(stay).ah * (1000 / 24);
+  for (let n = 0; n < 2; n++) {
+    give(connected, (stay) => ({
+      kind: 'hidden-draw',
+      fromDay: Math.floor(chance.between(5, 90)),
+      milliamps: milliamps(stay, 0.8, 2.5),
+    }));
+  }
+  give(connected, (stay) => ({
+    kind: 'left-on',
+    day: new Date((toDay(DEMO_SITE.seasonStart) + chance.between(40, 100)) * MS_PER_DAY)
+      .toISOString()
+      .slice(0, 10),
+    milliamps: milliamps(stay, 4, 14),
+  }));
+  give(lead, () => ({ kind: 'weak-cell', pctPerDay: chance.between(1.5, 5) }));
+  give(lead, () => ({
+    kind: 'sulfated',
+    health: chance.between(0.4, 0.6),
+    topShare: chance.between(0.62, 0.8),
+  }));
+  return troubles;
+}

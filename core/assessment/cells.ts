@@ -1,0 +1,85 @@
+import { FAILING_SPREAD } from '../battery/acid';
+import { gravities, waterLost, type WaterQuestion } from '../charging/water';
+import { MS_PER_DAY, dayOf, shortDay } from '../day';
+import type { BatteryState } from '../logbook/fold';
+import type { BatteryFacts, Standing } from './battery-record';
+import { figure, say, type Sentence } from './words';
+
+/** What has to be known of the time since water was last added, to judge what was added now. */
+export type WaterSince = Pick<WaterQuestion, 'days' | 'maintainedDays' | 'chargedAh'>;
+
+/** Days, maintained days and ampere-hours since `from`, from the record. */
+export function waterSince(state: BatteryState, from: number, to: number): WaterSince {
+  const days = Math.max(0, (to - from) / MS_PER_DAY);
+  const maintained =
+    state.maintainerSince === null
+      ? 0
+      : Math.max(0, (to - Math.max(from, state.maintainerSince)) / MS_PER_DAY);
+  const chargedAh = state.charges
+    .filter((charge) => charge.to > from && charge.to <= to)
+    .reduce((sum, charge) => sum + (charge.ampHours ?? charge.hook?.ampHours ?? 0), 0);
+  return { days, maintainedDays: maintained, chargedAh };
+}
+
+/** Since when water counts: the last time it was added or the levels were seen, else lay-up. */
+export const waterFrom = (state: BatteryState, laidUpAt: number | null, before: number): number =>
+  state.water.findLast(({ at }) => at < before)?.at ??
+  (state.levels && state.levels.at < before ? state.levels.at : (laidUpAt ?? before));
+
+/** What hydrometer and water say of single cells, where they say something. */
+export function cellSentences(standing: Standing): Sentence[] {
+  const { state, facts, timeZone } = standing;
+  const sentences: Sentence[] = [];
+  const day = (at: number) => shortDay(dayOf(at, timeZone));
+  const { hydrometer } = state;
+  if (hydrometer) {
+    const { spread, weakCell } = gravities(hydrometer.gravities, hydrometer.celsius);
+    if (spread > FAILING_SPREAD + 1e-9) {
+      sentences.push(
+        say`Hydrometer of ${figure(day(hydrometer.at))}: cell ${figure(String(weakCell))} is ${figure(spread.toFixed(3))} under the best, and over ${figure(FAILING_SPREAD.toFixed(3))} marks a failing cell.`,
+      );
+    }
+  }
+  const water = state.water.at(-1);
+  if (water) {
+    const said = waterWords(facts, state, standing.laidUpAt, water.at, water.addedMl);
+    if (said.finding !== 'as-expected' && said.finding !== 'nothing-used') {
+      sentences.push(say`Water of ${figure(day(water.at))}: ${said.words}`);
+    }
+  }
+  return sentences;
+}
+
+/** Water that was added, judged against what the charges since account for, in words. */
+export function waterWords(
+  facts: Pick<BatteryFacts, 'chemistry' | 'cells' | 'capacityAh'>,
+  state: BatteryState,
+  laidUpAt: number | null,
+  at: number,
+  addedMl: readonly number[],
+) {
+  const { chemistry, cells, capacityAh } = facts;
+  const answer = waterLost({
+    chemistry,
+    cells,
+    capacityAh,
+    addedMl,
+    ...waterSince(state, waterFrom(state, laidUpAt, at), at),
+  });
+  return { ...answer, words: waterSentence(answer) };
+}
+
+export function waterSentence(answer: ReturnType<typeof waterLost>): string {
+  const expected = `${Math.round(answer.expectedMl.low)} to ${Math.round(answer.expectedMl.high)} ml`;
+  const added = `${Math.round(answer.addedMl)} ml`;
+  switch (answer.finding) {
+    case 'one-cell':
+      return `cell ${answer.cell} took far more than the others: a cell that gasses is failing.`;
+    case 'overcharged':
+      return `${added}, and ${expected} would be usual: it is being overcharged. Look at programme and volts.`;
+    case 'nothing-used':
+      return `none was needed; ${expected} would be usual.`;
+    case 'as-expected':
+      return `${added}; ${expected} would be usual.`;
+  }
+}

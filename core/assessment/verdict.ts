@@ -1,0 +1,492 @@
+import { MS_PER_HOUR, dayOf, shortDay, type Day } from '../day';
+import type { Estimate } from '../estimate';
+import { CHEMISTRIES } from '../battery/chemistries';
+import { voltsOfSoc } from '../battery/state-of-charge';
+import { limitMa } from '../drain/limit';
+import { contextOf } from '../context/from-record';
+import type { First, ReasonCode } from '../gate/acts';
+import { blockedFromCharge } from '../gate/gate';
+import { iceIn } from '../gate/ice';
+import type { Reason } from '../gate/reasons';
+import { conditionOf, type Condemned } from './condition';
+import type { RecordedReading } from '../logbook/fold';
+import { chargeCourse } from '../charging/course';
+import { watchOf } from '../charging/charger-faults';
+import { VEHICLE_KINDS } from '../site/vehicle-kinds';
+import { doubtOf, type Doubt } from './plausible';
+import { cellSentences } from './cells';
+import { foreseenToCollection } from './foreseen';
+import { isSettled, restOf, socOfReading } from './learnt';
+import { expectedLoss, isFaster, milliampsOf } from './loss';
+import {
+  LEFT_ALONE_FROM_PCT,
+  droveSince,
+  fullChargeDays,
+  outlookOf,
+  type Outlook,
+} from './charge-forecast';
+import { hallMean, indexOfDay, isOld, today, type Standing } from './battery-record';
+import {
+  LONGEST_RESERVE_DAYS,
+  chanceWords,
+  figure,
+  formatInstant,
+  formatLoss,
+  formatMilliamps,
+  formatPct,
+  formatPctRange,
+  formatReserve,
+  formatReserveRange,
+  formatTemperature,
+  formatVolts,
+  say,
+  type Sentence,
+} from './words';
+
+export type VerdictKind =
+  | 'condemned'
+  | 'unread'
+  | 'unsettled'
+  | 'fed'
+  | 'on-charge'
+  | 'held'
+  | 'frozen'
+  | 'recharge-now'
+  | 'recharge-by'
+  | 'holds';
+
+/** What a battery's record means: what to do, by when, and why. */
+export interface Verdict {
+  readonly kind: VerdictKind;
+  readonly headline: string;
+  /** Why, in sentences with the numbers and the house rule used. */
+  readonly why: readonly Sentence[];
+  /** Cautions that belong to what is to be done. */
+  readonly cautions: readonly string[];
+  /** State of charge that this very reading shows; null where there was none. */
+  readonly readingSoc: Estimate | null;
+  readonly outlook: Outlook | null;
+  /** For a reading taken too soon: the instant from which to read again. */
+  readonly readAgainAt: number | null;
+}
+
+/** The volts that mean the recharge line, at the temperature of the scale. */
+export function lineVolts(standing: Standing): number {
+  const { facts, rules } = standing;
+  return voltsOfSoc({
+    chemistry: facts.chemistry,
+    cells: facts.cells,
+    scale: rules.scale[facts.chemistry],
+    celsius: hallMean(standing.temperatures, today(standing)),
+    socPct: rules.lineSocPct[facts.chemistry],
+  });
+}
+
+/**
+ * The verdict on a reading that is about to be recorded: first what is odd about it, then what
+ * it means together with the record. `standing` is without it. A doubted reading has a verdict
+ * all the same, for the case that it is confirmed.
+ */
+export function judgeReading(
+  standing: Standing,
+  typed: { volts: number; celsius?: number | null; restedHours?: number | null; at?: number },
+): { doubt: Doubt | null; verdict: Verdict } {
+  const { state, now } = standing;
+  const at = typed.at ?? now;
+  const reading: RecordedReading = {
+    id: '',
+    at,
+    volts: typed.volts,
+    celsius: typed.celsius ?? null,
+    restedHours:
+      typed.restedHours ??
+      (state.disturbedAt === null ? null : Math.max(0, (at - state.disturbedAt) / MS_PER_HOUR)),
+    fed: state.maintainerSince !== null || state.chargeSince !== null,
+  };
+  const doubt = doubtOf(reading, standing);
+  const withIt = {
+    ...standing,
+    state: { ...state, readings: [...state.readings, reading] },
+  };
+  return { doubt, verdict: judge(withIt, reading) };
+}
+
+/** The verdict on a battery as its record stands. */
+export function judge(standing: Standing, reading: RecordedReading | null = null): Verdict {
+  const outlook = outlookOf(standing);
+  const readingSoc = reading && socOfReading(reading, standing);
+  const base = { outlook, readingSoc, readAgainAt: null, cautions: [] as string[] };
+
+  const finding = conditionOf(standing);
+  if (finding) return condemned(standing, finding, base);
+  if (reading && !isSettled(reading, standing)) return unsettled(standing, reading, base);
+  if (!outlook) {
+    return {
+      ...base,
+      kind: 'unread',
+      headline: 'Not read yet',
+      why: [
+        say`No resting voltage and no full charge is in the logbook: read it in the next round.`,
+      ],
+    };
+  }
+  if (outlook.onCharge) {
+    return { ...base, ...onCharge(standing, outlook.soc) };
+  }
+  const watch = watchOf(standing, outlook.soc);
+  if (outlook.held) {
+    const lamp = standing.state.lamp;
+    return {
+      ...base,
+      kind: 'held',
+      headline: 'Held by its maintainer',
+      why: [
+        lamp
+          ? say`The lamp said ${lamp.state} on ${figure(instant(standing, lamp.at))}; it is looked at in each round.`
+          : say`Its lamp has not been looked at yet.`,
+        ...watch.map(({ headline, why }) => say`${headline}. ${why}`),
+        ...(standing.rules.maintainerCycle === 'monthly'
+          ? [
+              say`Once a month, by your rule: mains off from one round to the next, then on again, and see it come back to holding.`,
+            ]
+          : []),
+      ],
+    };
+  }
+  const verdict = standingVerdict(standing, outlook, base);
+  // A maintainer that does not feed it: first what is wrong there, then what follows.
+  return watch.length === 0
+    ? verdict
+    : {
+        ...verdict,
+        why: [...watch.map((one) => say`${one.headline}. ${one.why}`), ...verdict.why],
+      };
+}
+
+/** Where its charge should be by now. */
+function onCharge(standing: Standing, soc: Estimate): Pick<Verdict, 'kind' | 'headline' | 'why'> {
+  const { state, now } = standing;
+  const since = state.chargeSince!;
+  const course = chargeCourse(state.hook, since, now);
+  const finish =
+    course.finishAt === null
+      ? []
+      : [
+          course.finishAt > now
+            ? say`Foreseen full ${figure(instant(standing, course.finishAt))}.`
+            : say`It should be full since ${figure(instant(standing, course.finishAt))}.`,
+        ];
+  return {
+    kind: 'on-charge',
+    headline: 'On charge',
+    why: [
+      say`Since ${figure(instant(standing, since))}.`,
+      ...(state.lamp?.state === 'holding'
+        ? [say`Its lamp says that it holds: take it off.`]
+        : finish),
+      ...watchOf(standing, soc).map((one) => say`${one.headline}. ${one.why}`),
+    ],
+  };
+}
+
+/**
+ * The day by which a condemned battery must be out of its hall: the night before the first one
+ * at or under 0 °C, since it is not charged any more and its acid thins to water. Null where no
+ * frost is foreseen within a year.
+ */
+export function outBeforeFrost(standing: Standing): Day | null {
+  const { temperatures } = standing;
+  const from = indexOfDay(temperatures, today(standing));
+  const nights = temperatures.low.subarray(from, from + LONGEST_RESERVE_DAYS);
+  const first = nights.findIndex((celsius) => celsius <= 0);
+  return first < 0 ? null : today(standing) + Math.max(0, first - 1);
+}
+
+function condemned(standing: Standing, finding: Condemned, base: Base): Verdict {
+  const by = outBeforeFrost(standing);
+  const day = today(standing);
+  return {
+    ...base,
+    kind: 'condemned',
+    headline: 'Replace it, never charge it',
+    why: [
+      say`${finding.id === 'spent' ? 'Judged' : 'Inspected'} on ${figure(shortDay(dayOf(finding.at, standing.timeZone), day))}: ${finding.seen}.`,
+      by === null
+        ? say`No frost is foreseen where it stands; take it out all the same.`
+        : by <= day
+          ? say`Out of ${standing.hallName} ${figure('today')}: uncharged it freezes and spills, and the next night may bring frost.`
+          : say`Out of ${standing.hallName} by ${figure(shortDay(by, day))}: uncharged it freezes and spills.`,
+    ],
+    cautions: [finding.todo],
+  };
+}
+
+type Base = Pick<Verdict, 'outlook' | 'readingSoc' | 'readAgainAt'> & { cautions: string[] };
+
+const instant = (standing: Standing, at: number) =>
+  formatInstant(at, standing.timeZone, standing.rules);
+
+function unsettled(standing: Standing, reading: RecordedReading, base: Base): Verdict {
+  const { rules } = standing;
+  const soc = base.readingSoc!;
+  const range = formatPctRange(soc);
+  if (reading.fed) {
+    return {
+      ...base,
+      kind: 'fed',
+      headline: 'Not a resting voltage',
+      why: [
+        say`A charger or maintainer is on, so ${figure(formatVolts(reading.volts))} is its voltage and not the battery's. The reading is kept and marked; it does not count for the next date.`,
+      ],
+    };
+  }
+  const rested = restOf(reading, standing);
+  const again = reading.at + (rules.restHours - rested) * MS_PER_HOUR;
+  return {
+    ...base,
+    kind: 'unsettled',
+    headline: `Read again from ${instant(standing, again)}`,
+    readAgainAt: again,
+    why: [
+      say`Rested ${figure(`${rested.toFixed(1)} h`)} of the ${figure(`${rules.restHours} h`)} that your rule asks: surface charge still reads high, so the truth may be anywhere in ${figure(range)}.`,
+      say`The reading is kept and marked; it does not restart the clock.`,
+    ],
+  };
+}
+
+function standingVerdict(standing: Standing, outlook: Outlook, base: Base): Verdict {
+  const day = today(standing);
+  const why: Sentence[] = [];
+  const { rules } = standing;
+  const line = formatVolts(lineVolts(standing));
+  const soc = formatPct(outlook.soc.value);
+  const under = outlook.soc.value <= outlook.lineSocPct;
+  const range = formatReserveRange(outlook.reserve);
+  const reserve = formatReserve(outlook.reserve.value);
+
+  if (under && outlook.soc.value < 0) {
+    why.push(
+      outlook.soc.high < 0
+        ? say`Empty, and emptied further, under your line of ${figure(formatPct(outlook.lineSocPct))}, ${figure(line)} at this temperature.`
+        : say`Most likely empty, at best ${figure(formatPct(outlook.soc.high))}; your line is ${figure(formatPct(outlook.lineSocPct))}, ${figure(line)} at this temperature.`,
+    );
+  } else if (under) {
+    why.push(
+      say`At ${figure(soc)} (${figure(formatPctRange(outlook.soc))}), under your line of ${figure(formatPct(outlook.lineSocPct))}, ${figure(line)} at this temperature.`,
+    );
+  } else if (outlook.reserve.value > LONGEST_RESERVE_DAYS) {
+    why.push(
+      say`At ${figure(soc)}. Stays over your ${figure(line)} line for more than a year (at the least ${figure(`${formatReserve(outlook.reserve.low)} days`)}).`,
+    );
+  } else {
+    why.push(
+      say`At ${figure(soc)}. Meets your ${figure(line)} line in about ${figure(`${reserve} days`)} (likely ${figure(range)}).`,
+    );
+  }
+  if (outlook.soc.value < 0) {
+    why.push(say`Over-discharged: it gave more than its capacity, and its acid is nearly water.`);
+  }
+  why.push(lossSentence(standing, outlook));
+  if (outlook.rechargeWhy === 'interval' && !under) {
+    why.push(
+      say`Your rule asks for a full charge every ${figure(`${fullChargeDays(standing)} days`)}, which comes before the line.`,
+    );
+  }
+  why.push(...chanceSentences(standing, outlook));
+  why.push(...houseSentences(standing, outlook));
+  why.push(...cellSentences(standing));
+
+  const context = contextOf(standing, outlook.soc);
+  const blocked = blockedFromCharge(context);
+  const ice = iceIn(context);
+  if (ice && !ice.inDoubt) {
+    why.push(...blocked.filter(({ code }) => ICY.includes(code)).map(({ words }) => [words]));
+    return {
+      ...base,
+      kind: 'frozen',
+      headline: ice.certain ? 'Frozen: thaw it first' : 'May be frozen: thaw it first',
+      why,
+      cautions: [
+        'Never charge a frozen battery. Bring it in, let it thaw, look for splits and swollen walls, then decide.',
+      ],
+    };
+  }
+  if (outlook.frost) {
+    const when = figure(shortDay(outlook.frost.day));
+    why.push(
+      outlook.frost.kelvin > 0
+        ? say`It could freeze: around ${when} a night may come within ${figure(`${Math.ceil(outlook.frost.kelvin)} K`)} of its freezing point.`
+        : say`It could freeze: around ${when} a night may be colder than its freezing point.`,
+    );
+    if (rules.insulation === 'fit') {
+      why.push(
+        say`Fit its insulation, as your rule asks: it rides out one short cold night, not a cold week.`,
+      );
+    }
+  }
+  const cautions: string[] = [];
+  const kindCaution = VEHICLE_KINDS[standing.vehicleKind].caution;
+  if (kindCaution) cautions.push(kindCaution);
+  cautions.push(...blocked.map(({ words }) => words));
+  const done = { ...base, why, cautions };
+  const headlineNow = blocked[0] ? blockedHeadline(blocked[0]) : 'Recharge today';
+  if (under) {
+    return { ...done, kind: 'recharge-now', headline: headlineNow };
+  }
+  if (outlook.rechargeRound !== null) {
+    const when: Day = outlook.rechargeRound;
+    return when <= day
+      ? { ...done, kind: 'recharge-now', headline: headlineNow }
+      : { ...done, kind: 'recharge-by', headline: `Recharge by ${shortDay(when, day)}` };
+  }
+  return {
+    ...done,
+    kind: 'holds',
+    headline:
+      standing.collectDay === null
+        ? 'Holds'
+        : `Holds until collection, ${shortDay(standing.collectDay, day)}`,
+  };
+}
+
+/** What may come of it until collection if nobody charges it, as people say chances. */
+function chanceSentences(standing: Standing, outlook: Outlook): Sentence[] {
+  if (outlook.condemned || standing.collectDay === null) return [];
+  const ahead = foreseenToCollection(standing);
+  const under = outlook.soc.value > outlook.lineSocPct ? ahead.chanceUnder : 0;
+  const parts = [
+    ...(under >= LEAST_CHANCE && under < MOST_CHANCE
+      ? [
+          say`${figure(chanceWords(under))} that it meets its line before ${figure(shortDay(standing.collectDay))}`,
+        ]
+      : []),
+    ...(ahead.chanceFreeze >= LEAST_CHANCE
+      ? [say`${figure(chanceWords(ahead.chanceFreeze))} that it freezes`]
+      : []),
+  ];
+  if (parts.length === 0) return [];
+  const said = parts.flatMap((part, i) => (i === 0 ? part : [', ', ...part]));
+  return [['If nobody charges it: ', ...said, '.']];
+}
+
+/** Smaller chances are not worth a sentence, and surer ones are said by their date. */
+const LEAST_CHANCE = 0.015;
+const MOST_CHANCE = 0.95;
+
+/** What speaks of ice. */
+const ICY: readonly ReasonCode[] = ['frozen', 'may-be-frozen', 'thaw-first'];
+
+/** What is said in place of `Recharge today` where something comes first. */
+const blockedHeadline = ({ first }: Reason) =>
+  `${BLOCKED_BY[first[0] ?? 'inspect'] ?? 'Mend it'} first, then recharge`;
+const BLOCKED_BY: Partial<Readonly<Record<First, string>>> = {
+  'top-up': 'Water',
+  inspect: 'Mend it',
+  thaw: 'Thaw it',
+  warm: 'Warm it',
+  read: 'Read it',
+  air: 'Air the hall',
+};
+
+/** What the house's rules add: draw over the limit, outings, age, the cautious schools. */
+function houseSentences(standing: Standing, outlook: Outlook): Sentence[] {
+  const { rules, state, facts, timeZone } = standing;
+  const said: Sentence[] = [];
+  const limit = limitMa(standing.vehicleKind, rules);
+  if (state.negativeOn && state.drawMa !== null && state.drawMa > limit) {
+    said.push(
+      say`Its draw of ${figure(formatMilliamps(state.drawMa))} is over your limit of ${figure(formatMilliamps(limit))}: find the circuit, or choose a plan that takes it off.`,
+    );
+  }
+  const { anchor } = outlook;
+  const counted = anchor.kind === 'reading' ? anchor.reading.at : anchor.at;
+  if (droveSince(state, counted)) {
+    said.push(
+      say`It ran on ${figure(shortDay(dayOf(state.outingAt!, timeZone)))}: an outing counts as no charge, so read it once it has rested.`,
+    );
+  }
+  if (isOld(standing) && rules.oldReadingDays < rules.readingDays) {
+    const age = facts.fittedYear === null ? 'Its age is unknown, so it counts as old' : 'It is old';
+    said.push(say`${age}: read every ${figure(`${rules.oldReadingDays} days`)} at least.`);
+  }
+  const rested = voltsOfSoc({
+    chemistry: facts.chemistry,
+    cells: facts.cells,
+    scale: rules.scale[facts.chemistry],
+    celsius: 25,
+    socPct: outlook.soc.value,
+  });
+  // Common practice: under 12.0 V harm is under way, and built-in chargers hardly bring it back.
+  if ((facts.chemistry === 'flooded' || facts.chemistry === 'efb') && rested / facts.cells < 2) {
+    said.push(
+      rules.recondition === 'out'
+        ? say`Harm is under way: charge it slowly, rest, read. A reconditioning programme is worth one try, out of the vehicle as your rule asks; measured, not trusted.`
+        : say`Harm is under way: charge it slowly, rest, read. A reconditioning programme is worth one try; your rule allows an automatic one in the vehicle. Measured, not trusted.`,
+    );
+  }
+  if (rules.leaveAlone !== 'by-forecast' && !outlook.held) {
+    const days = rules.leaveAlone === 'four-weeks' ? 28 : 14;
+    said.push(
+      outlook.soc.value < LEFT_ALONE_FROM_PCT
+        ? say`Your rule leaves nothing alone under about ${figure('12.80 V')}: read it each round until it is full.`
+        : say`Full: your rule leaves it alone for ${figure(`${days} days`)} at most.`,
+    );
+  }
+  if (facts.chemistry === 'lfp' && outlook.soc.value > rules.lithiumStorePct + 15) {
+    said.push(
+      say`It stands fuller than your rule’s ${figure(formatPct(rules.lithiumStorePct))} for lithium in store; it need not be charged until it is made full for collection.`,
+    );
+  }
+  return said;
+}
+
+/** Loss a day against what is explained, and what to look for where it is not. */
+function lossSentence(standing: Standing, outlook: Outlook): Sentence {
+  const { loss } = outlook;
+  const { state, rules } = standing;
+  const expected = expectedLoss(standing);
+  const celsius = hallMean(standing.temperatures, today(standing));
+  const total = figure(formatLoss(loss.now.value));
+  const at = figure(formatTemperature(celsius, rules));
+  const bySelf =
+    loss.selfNow < 0.02 && celsius < 8
+      ? say`next to nothing by itself in this cold`
+      : say`${figure(formatLoss(loss.selfNow))} by itself at ${at}`;
+  const kind = VEHICLE_KINDS[standing.vehicleKind].label.toLowerCase();
+  const milliamps = figure(formatMilliamps(milliampsOf(loss.draw.value, loss)));
+
+  if (isFaster(loss)) {
+    const explained = figure(formatLoss(loss.explained.value));
+    const sure = figure(chanceWords(Math.max(...loss.findings.map(({ chance }) => chance))));
+    return state.negativeOn
+      ? say`Losing ${total} a day where ${explained} is explained: look for a draw of about ${milliamps} (${sure}).`
+      : say`Losing ${total} a day where ${explained} is explained, with the negative off: a failing cell or a dirty case (${sure}). Clean and dry it, then read again.`;
+  }
+  if (!loss.heard) {
+    const source = state.negativeOn
+      ? expected.drawMeasured
+        ? say`the measured draw of ${figure(formatMilliamps(expected.drawMa.value))}`
+        : say`the usual draw of a ${kind}, ${figure(formatMilliamps(expected.drawMa.value))}`
+      : say`the negative is off`;
+    return [
+      ...say`Counted at ${total} a day: `,
+      ...source,
+      ', ',
+      ...bySelf,
+      '; its own readings cannot say yet.',
+    ];
+  }
+  if (!state.negativeOn) {
+    return [
+      ...say`Losing ${total} a day with the negative off: `,
+      ...bySelf,
+      '. That is explained.',
+    ];
+  }
+  const known = expected.drawMeasured ? 'which fits the measured draw' : `which fits a ${kind}`;
+  return [...say`Losing ${total} a day: a draw of about ${milliamps}, ${known}; `, ...bySelf, '.'];
+}
+
+/** One line on what is peculiar to a reading of this chemistry, or null. */
+export const readingNote = (standing: Standing) =>
+  CHEMISTRIES[standing.facts.chemistry].readingNote;

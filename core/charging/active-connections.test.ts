@@ -1,0 +1,359 @@
+import fc from 'fast-check';
+import { CHEMISTRY_IDS, type ChemistryId } from '../battery/chemistries';
+import { freeChannels, hookRefusal, type Hanging } from './active-connections';
+import { usualDetails } from '../battery/details';
+import { plainContext } from '../context/plain-context';
+import { fitOf, rankFits, type ChargeRequest } from './charger-suitability';
+import { possibleHooks } from './available-connections';
+import { airNeeded, isAired, mainsLoad } from './hall-limits';
+import { Charger, PROGRAMMES, PROGRAMME_IDS, type Hook, type Stock } from './charging-equipment';
+
+const programme = (id: (typeof PROGRAMME_IDS)[number]) => ({
+  id,
+  absorptionVolts: PROGRAMMES[id].absorptionVolts,
+  floatVolts: PROGRAMMES[id].floatVolts,
+  amps: null,
+});
+
+function charger(more: Partial<Charger> = {}): Charger {
+  return Charger.parse({
+    id: 'felt',
+    name: 'Felt',
+    channels: 2,
+    ampsPerChannel: 4,
+    volts: [12],
+    programmes: [programme('normal'), programme('agm'), programme('gel')],
+    wakesIn: 'normal',
+    leastStartVolts: 8,
+    lamps: [],
+    reversePolarity: true,
+    sparkProof: true,
+    leadMetres: 3,
+    portable: true,
+    hallId: 'hall',
+    automatic: true,
+    maintains: true,
+    compensated: true,
+    mainsAmps: 1,
+    quickConnect: false,
+    working: true,
+    ...more,
+  });
+}
+
+const NOW = Date.parse('2027-01-14T09:00:00Z');
+
+/** What a test says of a battery; the rest has nothing against it. */
+interface About {
+  readonly chemistry?: ChemistryId;
+  readonly cells?: number;
+  readonly nominalVolts?: number;
+  readonly capacityAh?: number;
+  readonly socPct?: number | null;
+  readonly volts?: number | null;
+  readonly celsius?: number;
+  readonly drawAmps?: number;
+  readonly chargeLead?: boolean;
+  readonly outletMetres?: number;
+  readonly purpose?: ChargeRequest['purpose'];
+}
+const subject = (about: About = {}): ChargeRequest => {
+  const { chemistry = 'flooded', socPct = 60, celsius = 15 } = about;
+  return {
+    hallId: 'hall',
+    purpose: about.purpose ?? 'charge',
+    context: plainContext(chemistry, NOW, {
+      facts: {
+        nominalVolts: about.nominalVolts ?? 12,
+        cells: about.cells ?? 6,
+        capacityAh: about.capacityAh ?? 60,
+      },
+      details: {
+        ...usualDetails(chemistry),
+        chargeLead: about.chargeLead ?? false,
+        outletMetres: about.outletMetres ?? 2,
+      },
+      ageYears: 2,
+      soc: socPct === null ? null : { value: socPct, low: socPct, high: socPct },
+      volts: about.volts === undefined ? 12.3 : about.volts,
+      celsius: [{ at: NOW, value: celsius, measured: true }],
+      drawAmps: about.drawAmps ?? 0.01,
+      attendedUntil: NOW + 100 * 3_600_000,
+    }),
+  };
+};
+
+const refusals = (
+  on: Partial<Charger>,
+  about: About,
+  id: (typeof PROGRAMME_IDS)[number] = 'normal',
+) => fitOf(charger(on), programme(id), subject(about)).refusals.join('; ');
+const minds = (on: Partial<Charger>, about: About = {}) =>
+  fitOf(charger(on), programme('normal'), subject(about)).minds.join('; ');
+
+// Common practice, as practitioners put it.
+describe('a charger suits a battery, or says why not', () => {
+  it('gel on a high-voltage programme', () => {
+    const said = refusals({}, { chemistry: 'gel' }, 'agm');
+    expect(said).toMatch(/14\.70 V/);
+    expect(said).toMatch(/gel takes 14\.40 V at most: beyond that it dries out/);
+    expect(refusals({}, { chemistry: 'gel' }, 'gel')).toBe('');
+  });
+
+  it('a 6 V battery on a charger without that setting, or with a switch', () => {
+    const six = { nominalVolts: 6, cells: 3, capacityAh: 40 };
+    expect(refusals({}, six)).toMatch(/set for 12 V, and the battery has 6 V/);
+    expect(refusals({ volts: [6, 12] }, { ...six, volts: 6.2 })).toBe('');
+    expect(minds({ volts: [6, 12] }, six)).toMatch(/switch to 6 V/);
+  });
+
+  it('too strong for 10 Ah, kind at a tenth, minded in between', () => {
+    expect(refusals({}, { capacityAh: 10 })).toMatch(/too strong for 10 Ah/);
+    expect(refusals({ ampsPerChannel: 1 }, { capacityAh: 10 })).toBe('');
+    expect(minds({ ampsPerChannel: 2.5 }, { capacityAh: 10 })).toMatch(/about 1 A is kinder/);
+  });
+
+  it('too weak for what the vehicle draws', () => {
+    expect(refusals({ ampsPerChannel: 0.8 }, { drawAmps: 0.7 })).toMatch(/too weak/);
+    expect(refusals({ ampsPerChannel: 0.8 }, { drawAmps: 0.02 })).toBe('');
+  });
+
+  it('a manual charger: looked in on, and never on AGM, gel or for the season', () => {
+    const manual = { automatic: false, maintains: false } as const;
+    expect(minds(manual)).toMatch(/every two hours/);
+    expect(refusals(manual, { chemistry: 'agm' }, 'agm')).toMatch(/ruins AGM/);
+    expect(refusals(manual, { purpose: 'maintain' })).toMatch(/never stays on alone/);
+  });
+
+  it('lithium: its own programme, and never at or below 0 °C', () => {
+    const lithium = { chemistry: 'lfp', cells: 4, nominalVolts: 12.8, volts: 13.1 } as const;
+    const own: Partial<Charger> = { programmes: [programme('lithium')], wakesIn: 'lithium' };
+    expect(refusals({}, lithium)).toMatch(/never for lithium/);
+    expect(refusals(own, { ...lithium, celsius: 0 }, 'lithium')).toMatch(/at or below 0 °C/);
+    expect(refusals(own, { ...lithium, celsius: 4 }, 'lithium')).toBe('');
+  });
+
+  it('a flat battery in the frost is thawed first, and some chargers do not begin on it', () => {
+    expect(refusals({}, { socPct: 2, celsius: -12 })).toMatch(/is frozen/);
+    expect(refusals({}, { socPct: 100, celsius: -12 })).toBe('');
+    expect(refusals({}, { volts: 6.5 })).toMatch(/does not begin under 8\.00 V/);
+  });
+
+  it('where it wakes, the cold that it does not follow, and its lead', () => {
+    expect(fitOf(charger(), programme('gel'), subject({ chemistry: 'gel' })).minds.join()).toMatch(
+      /wakes in Normal: set Gel/,
+    );
+    expect(minds({ compensated: false }, { celsius: -8 })).toMatch(/does not follow the cold/);
+    expect(minds({}, { outletMetres: 7 })).toMatch(/extension/);
+    expect(refusals({ portable: false, hallId: 'other' }, {})).toMatch(/fixed in another hall/);
+    expect(refusals({ working: false }, {})).toMatch(/broken/);
+  });
+
+  it('ranks what suits before what does not, and never offers reconditioning', () => {
+    const stock = [
+      charger({ id: 'big', name: 'Big', ampsPerChannel: 30 }),
+      charger({
+        id: 'strong',
+        name: 'Strong',
+        programmes: [programme('recondition'), programme('normal')],
+      }),
+      charger({ id: 'kind', name: 'Kind', ampsPerChannel: 6 }),
+    ];
+    const ranked = rankFits(stock, subject());
+    expect(ranked.map(({ charger: { id } }) => id)).toEqual(['kind', 'strong', 'big']);
+    expect(ranked.every(({ programme: { id } }) => id !== 'recondition')).toBe(true);
+  });
+
+  it('whatever the battery: what is offered without refusal harms nothing that a rule names', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...CHEMISTRY_IDS),
+        fc.double({ min: 4, max: 200, noNaN: true }),
+        fc.double({ min: -20, max: 35, noNaN: true }),
+        fc.double({ min: -5, max: 100, noNaN: true }),
+        fc.constantFrom(...PROGRAMME_IDS),
+        (chemistry, capacityAh, celsius, socPct, id) => {
+          const all = PROGRAMME_IDS.map(programme);
+          const fit = fitOf(
+            charger({ programmes: all }),
+            programme(id),
+            subject({
+              chemistry,
+              capacityAh,
+              celsius,
+              socPct,
+              volts: null,
+              cells: chemistry === 'lfp' ? 4 : 6,
+            }),
+          );
+          if (fit.refusals.length > 0) return;
+          expect(PROGRAMMES[id].chemistries).toContain(chemistry);
+          expect(fit.amps).toBeLessThanOrEqual(0.5 * capacityAh);
+          if (chemistry === 'lfp') expect(celsius).toBeGreaterThan(0);
+          if (chemistry === 'gel') expect(fit.programme.absorptionVolts).toBeLessThanOrEqual(14.4);
+        },
+      ),
+    );
+  });
+});
+
+const hook = (more: Partial<Hook> = {}): Hook => ({
+  chargerId: 'felt',
+  channel: 1,
+  outletId: 'o1',
+  programme: 'normal',
+  amps: 4,
+  absorptionVolts: 14.4,
+  floatVolts: 13.5,
+  fromSocPct: 60,
+  hours: 9,
+  ampHours: 27,
+  ...more,
+});
+const hangs = (batteryId: string, more: Partial<Hook> = {}): Hanging => ({
+  batteryId,
+  since: 0,
+  kind: 'charge',
+  hook: hook(more),
+});
+const stock: Stock = {
+  chargers: [charger(), charger({ id: 'heddle', name: 'Heddle', channels: 1, mainsAmps: 9.5 })],
+  circuits: [{ id: 'c', hallId: 'hall', name: 'North', amps: 16 }],
+  outlets: ['o1', 'o2'].map((id) => ({
+    id,
+    hallId: 'hall',
+    name: id.toUpperCase(),
+    circuitId: 'c',
+    amps: 10,
+    bays: [],
+  })),
+  air: [],
+};
+
+describe('the board', () => {
+  it('two batteries never hang on one channel', () => {
+    expect(hookRefusal(hook(), 'b', [hangs('a')], stock, null)).toMatch(
+      /channel 1 of Felt is taken/,
+    );
+    expect(hookRefusal(hook({ channel: 2 }), 'b', [hangs('a')], stock, null)).toBeNull();
+    // The same battery again is no second one.
+    expect(hookRefusal(hook(), 'a', [hangs('a')], stock, null)).toBeNull();
+    expect(freeChannels(stock.chargers[0]!, [hangs('a')])).toEqual([2]);
+    expect(hookRefusal(hook({ channel: 3 }), 'b', [], stock, null)).toMatch(
+      /has 2 channels, not 3/,
+    );
+  });
+
+  it('an outlet or circuit over its amps is refused, and one plug is in one outlet', () => {
+    const big = hook({ chargerId: 'heddle' });
+    expect(hookRefusal(big, 'b', [], stock, null)).toBeNull();
+    expect(hookRefusal(big, 'b', [hangs('a')], stock, null)).toMatch(
+      /outlet O1 carries 10 A.*10\.5 A/,
+    );
+    const low: Stock = { ...stock, circuits: [{ ...stock.circuits[0]!, amps: 10 }] };
+    expect(hookRefusal({ ...big, outletId: 'o2' }, 'b', [hangs('a')], low, null)).toMatch(
+      /circuit North/,
+    );
+    expect(
+      hookRefusal(hook({ channel: 2, outletId: 'o2' }), 'b', [hangs('a')], stock, null),
+    ).toMatch(/plugged into O1/);
+  });
+
+  it('a charger with several channels loads its outlet once', () => {
+    const plugged = ['a', 'b'].map(() => ({ charger: stock.chargers[0]!, outletId: 'o1' }));
+    expect(mainsLoad(plugged, stock.outlets).outlets.get('o1')).toBe(1);
+  });
+});
+
+describe('where a battery may hang', () => {
+  const here: Stock = {
+    ...stock,
+    outlets: stock.outlets.map((outlet) => ({ ...outlet, bays: ['A1'] })),
+  };
+  const names = (hanging: readonly Hanging[], about: About = {}) =>
+    possibleHooks(here, hanging, subject(about), 'new', 'A1').map(
+      ({ hook: on }) => `${on.chargerId} ${on.channel} ${on.outletId}`,
+    );
+
+  it('on a free channel of each charger that suits, plugged in at its bay', () => {
+    expect(names([]).sort()).toEqual(['felt 1 o1', 'heddle 1 o1']);
+    expect(names([hangs('a')])).toContain('felt 2 o1');
+    expect(names([], { nominalVolts: 6, cells: 3 })).toEqual([]);
+  });
+
+  it('not on a full charger, nor where its outlet would carry too much', () => {
+    const both = [hangs('a'), hangs('b', { channel: 2 })];
+    expect(names(both)).toEqual([]);
+    // The strong one alone fills the outlet: the other has its plug elsewhere, or not at all.
+    const strong = [hangs('c', { chargerId: 'heddle' })];
+    expect(names(strong).filter((one) => one.endsWith('o1'))).toEqual([]);
+  });
+
+  it('whatever hangs already, nothing is offered that the board refuses', () => {
+    const some = fc.subarray(['felt 1', 'felt 2', 'heddle 1'] as const);
+    fc.assert(
+      fc.property(some, fc.constantFrom(...CHEMISTRY_IDS), (taken, chemistry) => {
+        const hanging = taken.map((one, i) => {
+          const [chargerId, channel] = one.split(' ');
+          return hangs(`b${i}`, { chargerId: chargerId!, channel: Number(channel) });
+        });
+        for (const { fit, hook: on } of possibleHooks(
+          here,
+          hanging,
+          subject({ chemistry }),
+          'new',
+          'A1',
+        )) {
+          expect(hookRefusal(on, 'new', hanging, here, fit)).toBeNull();
+          expect(taken).not.toContain(`${on.chargerId} ${on.channel}`);
+        }
+      }),
+    );
+  });
+});
+
+describe('the air of a hall', () => {
+  const one = (more: object = {}) => ({
+    chemistry: 'flooded' as const,
+    capsOpen: true,
+    cells: 6,
+    capacityAh: 100,
+    charger: { automatic: true, ampsPerChannel: 10 },
+    programme: 'normal' as const,
+    holding: false,
+    ...more,
+  });
+
+  // IEC 62485-2: Q = 0.05 n I_gas C 10^-3, boost 20 mA/Ah vented, 8 valve-regulated; A = 28 Q.
+  it('adds up what charges, by the published formula', () => {
+    expect(airNeeded([one()]).airflowM3PerHour).toBeCloseTo(0.6, 10);
+    expect(airNeeded([one(), one()]).openingCm2).toBeCloseTo(28 * 1.2, 10);
+    expect(airNeeded([one({ chemistry: 'agm', capsOpen: false })]).airflowM3PerHour).toBeCloseTo(
+      0.24,
+      10,
+    );
+    expect(airNeeded([one({ holding: true })]).airflowM3PerHour).toBeCloseTo(0.15, 10);
+    expect(airNeeded([one({ chemistry: 'lfp' })]).airflowM3PerHour).toBe(0);
+  });
+
+  it('an unregulated charger counts with its full current', () => {
+    const needs = airNeeded([one({ charger: { automatic: false, ampsPerChannel: 10 } })]);
+    expect(needs.airflowM3PerHour).toBeCloseTo(0.05 * 6 * 10, 10);
+    expect(isAired(needs, { airflowM3PerHour: null, openingCm2: 80 })).toBe(false);
+    expect(isAired(needs, { airflowM3PerHour: 3.1, openingCm2: null })).toBe(true);
+    expect(isAired(needs, { airflowM3PerHour: null, openingCm2: null })).toBeNull();
+  });
+});
+
+it('a charger that cannot be is refused with its field', () => {
+  const wrong = (more: object) => {
+    const parsed = Charger.safeParse({ ...charger(), ...more });
+    return parsed.success ? '' : parsed.error.issues[0]!.path.join('.');
+  };
+  expect(wrong({ wakesIn: 'lithium' })).toBe('wakesIn');
+  expect(wrong({ automatic: false })).toBe('maintains');
+  expect(wrong({ channels: 0 })).toBe('channels');
+  expect(wrong({ programmes: [programme('gel'), programme('gel')], wakesIn: 'gel' })).toBe(
+    'programmes',
+  );
+});

@@ -1,0 +1,79 @@
+import type { BatteryState } from '../logbook/fold';
+import type { Fit } from './charger-suitability';
+import { overload, type PluggedIn } from './hall-limits';
+import type { Charger, Hook, Stock } from './charging-equipment';
+
+/** A battery that hangs on a charger, as the logbook has it. */
+export interface Hanging {
+  readonly batteryId: string;
+  readonly since: number;
+  readonly kind: 'charge' | 'maintain';
+  readonly hook: Hook | null;
+}
+
+/** What a battery hangs on, by its state; null where it hangs on nothing. */
+export function hangingBy(batteryId: string, state: BatteryState): Hanging | null {
+  const since = state.maintainerSince ?? state.chargeSince;
+  if (since === null) return null;
+  const kind = state.maintainerSince === null ? 'charge' : 'maintain';
+  return { batteryId, since, kind, hook: state.hook };
+}
+
+/** Which chargers are plugged in where, by what hangs on them. */
+export function pluggedIn(stock: Stock, hanging: readonly Hanging[]): PluggedIn[] {
+  return hanging.flatMap(({ hook }) => {
+    const charger = stock.chargers.find(({ id }) => id === hook?.chargerId);
+    return charger && hook?.outletId ? [{ charger, outletId: hook.outletId }] : [];
+  });
+}
+
+/** Channels of a charger on which nothing hangs. */
+export function freeChannels(charger: Charger, hanging: readonly Hanging[]): number[] {
+  const taken = new Set(
+    hanging.flatMap(({ hook }) => (hook?.chargerId === charger.id ? [hook.channel] : [])),
+  );
+  return Array.from({ length: charger.channels }, (_, i) => i + 1).filter((n) => !taken.has(n));
+}
+
+/** The outlet that its charger is plugged into already; its other channels hang there too. */
+export const outletInUse = (chargerId: string, hanging: readonly Hanging[]): string | null =>
+  hanging.find(({ hook }) => hook?.chargerId === chargerId && hook.outletId !== null)?.hook
+    ?.outletId ?? null;
+
+/**
+ * Why a battery may not be hung on a channel, or null: the charger does not suit it, the
+ * channel is taken or does not exist, the outlet or its circuit would carry too much, or the
+ * charger is plugged in somewhere else already.
+ */
+export function hookRefusal(
+  hook: Hook,
+  batteryId: string,
+  hanging: readonly Hanging[],
+  stock: Stock,
+  fit: Fit | null,
+): string | null {
+  const charger = stock.chargers.find(({ id }) => id === hook.chargerId);
+  if (!charger) return `there is no charger ${hook.chargerId} here`;
+  if (hook.channel > charger.channels) {
+    return `${charger.name} has ${charger.channels} channel${charger.channels > 1 ? 's' : ''}, not ${hook.channel}`;
+  }
+  const others = hanging.filter((one) => one.batteryId !== batteryId);
+  if (
+    others.some((one) => one.hook?.chargerId === charger.id && one.hook.channel === hook.channel)
+  ) {
+    return `channel ${hook.channel} of ${charger.name} is taken: two batteries never hang on one channel`;
+  }
+  if (!charger.programmes.some(({ id }) => id === hook.programme)) {
+    return `${charger.name} has no such programme`;
+  }
+  if (fit && fit.refusals.length > 0) return `${charger.name}: ${fit.refusals.join('; ')}`;
+  if (hook.outletId === null) return null;
+  const outlet = stock.outlets.find(({ id }) => id === hook.outletId);
+  if (!outlet) return `there is no outlet ${hook.outletId} here`;
+  const elsewhere = outletInUse(charger.id, others);
+  if (elsewhere !== null && elsewhere !== hook.outletId) {
+    const other = stock.outlets.find(({ id }) => id === elsewhere);
+    return `${charger.name} is plugged into ${other?.name ?? elsewhere}`;
+  }
+  return overload(charger, outlet, pluggedIn(stock, others), stock);
+}

@@ -1,0 +1,150 @@
+import { isInString, type BatteryContext, type ChargerOffer } from '../context/battery-context';
+import { ownOffer } from '../context/from-record';
+import { isOverridable, reasonsAgainst } from '../gate/gate';
+import type { Reason } from '../gate/reasons';
+import { freeChannels, hookRefusal, outletInUse, type Hanging } from './active-connections';
+import { offered, rankFits, type ChargeRequest, type Fit } from './charger-suitability';
+import { hookOf } from './look-in';
+import type { Hook, Stock } from './charging-equipment';
+
+/** One channel on which a battery may hang just now. */
+export interface PossibleHook {
+  readonly fit: Fit;
+  readonly hook: Hook;
+}
+
+/** Its socket: the one its charger is in already, else the one whose lead reaches its bay. */
+export const outletFor = (
+  stock: Stock,
+  hanging: readonly Hanging[],
+  chargerId: string,
+  hallId: string,
+  bayMark: string,
+): string | null =>
+  outletInUse(chargerId, hanging) ??
+  stock.outlets.find((one) => one.hallId === hallId && one.bays.includes(bayMark))?.id ??
+  null;
+
+/**
+ * Where a battery may hang just now, the best first: one free channel of each charger that suits
+ * it and that sockets and circuits feed besides all that hangs already. Empty where there is none.
+ */
+export function possibleHooks(
+  stock: Stock,
+  hanging: readonly Hanging[],
+  request: ChargeRequest,
+  batteryId: string,
+  bayMark: string,
+): PossibleHook[] {
+  return connectionsFor(stock, hanging, request, batteryId, bayMark).flatMap(
+    ({ fit, hook, because }) => (fit && hook && because.length === 0 ? [{ fit, hook }] : []),
+  );
+}
+
+/** One way to put a battery on charge: a charger of the stock, its own, or another. */
+export interface Connection {
+  /** The charger's id, or `on-board`, `string`, `other`. */
+  readonly id: string;
+  readonly name: string;
+  /** With its charger: what the gate is asked with, and what its steps are made from. */
+  readonly context: BatteryContext;
+  readonly fit: Fit | null;
+  /** Where it hangs; null where no charger of the stock is meant, or none of its channels is free. */
+  readonly hook: Hook | null;
+  /** Why not; empty: it may. */
+  readonly because: readonly Reason[];
+  /** Why not is not about danger: it may be done with a reason. */
+  readonly overridable: boolean;
+}
+
+/** What stands beside the stock: chargers that a vehicle or a string has, and any other. */
+function ownOffers({ context, purpose }: ChargeRequest): (ChargerOffer & { id: string })[] {
+  const { vehicle, out } = context;
+  return [
+    ...(isInString(context)
+      ? [{ id: 'string', ...ownOffer('string', 'The string’s own charger') }]
+      : []),
+    ...(!out && (vehicle.hookUp || vehicle.plugIn)
+      ? [{ id: 'on-board', ...ownOffer('on-board', 'The vehicle’s own charger, on its cable') }]
+      : []),
+    {
+      id: 'other',
+      ...ownOffer(
+        purpose === 'maintain' ? 'maintainer' : 'automatic',
+        purpose === 'maintain' ? 'A maintainer that is not noted' : 'A charger that is not noted',
+      ),
+    },
+  ];
+}
+
+/**
+ * Every way to put a battery on charge now, each with what is against it: those that may be first,
+ * chargers of the stock before its own, the best first.
+ */
+export function connectionsFor(
+  stock: Stock,
+  hanging: readonly Hanging[],
+  request: ChargeRequest,
+  batteryId: string,
+  bayMark: string,
+): Connection[] {
+  const { context, purpose, hallId } = request;
+  const noted = rankFits(stock.chargers, request).map((fit): Connection => {
+    const { charger, programme } = fit;
+    const asked = offered(charger, programme, context);
+    const channel = freeChannels(charger, hanging)[0];
+    const outlet = outletFor(stock, hanging, charger.id, hallId, bayMark);
+    const hook = channel === undefined ? null : hookOf(fit, context, channel, outlet);
+    const refusal =
+      hook === null
+        ? 'every channel of it is in use'
+        : fit.because.length > 0
+          ? null
+          : hookRefusal(hook, batteryId, hanging, stock, null);
+    const because = [
+      ...fit.because,
+      ...(refusal === null
+        ? []
+        : [{ code: 'no-channel', words: sentence(refusal), first: [] } as const]),
+    ];
+    return {
+      id: charger.id,
+      name: charger.name,
+      context: { ...asked, hook: hook && { name: charger.name, hook } },
+      fit,
+      hook,
+      because,
+      overridable: isOverridable(because),
+    };
+  });
+  const own = ownOffers(request).map((offer): Connection => {
+    const asked = { ...context, charger: offer };
+    const because = reasonsAgainst(asked, purpose);
+    return {
+      id: offer.id,
+      name: offer.name!,
+      context: asked,
+      fit: null,
+      hook: null,
+      because,
+      overridable: isOverridable(because),
+    };
+  });
+  const ways = [...noted, ...own];
+  return [
+    ...ways.filter(({ because }) => because.length === 0),
+    ...ways.filter(({ because }) => because.length > 0),
+  ];
+}
+
+/**
+ * The way that is proposed first: a string as a whole, then a charger of the stock or of the
+ * vehicle; nobody is sent to a charger that is not there while the site has any.
+ */
+export const usualConnection = (ways: readonly Connection[]): Connection =>
+  ways.find(({ id, because }) => id === 'string' && because.length === 0) ??
+  ways.find(({ id, because }) => id !== 'other' && because.length === 0) ??
+  ways.find(({ fit }) => fit !== null) ??
+  ways[0]!;
+
+const sentence = (words: string) => `${words[0]!.toUpperCase()}${words.slice(1)}.`;

@@ -1,0 +1,133 @@
+import { contextOf } from '../context/from-record';
+import type { Estimate } from '../estimate';
+import { blockedFromCharge } from '../gate/gate';
+import { MS_PER_DAY, MS_PER_HOUR } from '../day';
+import { formatInstant } from '../assessment/words';
+import { expectedLoss } from '../assessment/loss';
+import { isOld, isSilent, modeUnseen, type Standing } from '../assessment/battery-record';
+import { chargeCourse, slowCauses, DARK_CHECKS } from './course';
+import { PROGRAMMES } from './charging-equipment';
+
+export const WATCH_KINDS = [
+  'must-not',
+  'silent',
+  'dark',
+  'fault',
+  'too-long',
+  'too-short',
+  'mode',
+] as const;
+export type WatchKind = (typeof WATCH_KINDS)[number];
+
+/** Something about a charger in use that asks to be looked at. */
+export interface WatchFinding {
+  readonly kind: WatchKind;
+  readonly headline: string;
+  readonly why: string;
+  /** What to look at, in this order. */
+  readonly look: readonly string[];
+}
+
+/** A maintainer of which nothing was foreseen has this long. Common practice. */
+const UNFORESEEN_DAYS = 7;
+
+const DARK_ORDER = DARK_CHECKS.filter(({ id }) => id !== 'charger').map(
+  ({ label, look }) => `${label}: ${look}`,
+);
+
+/** What is wrong, or may be, with the charger or maintainer that a battery hangs on. */
+export function watchOf(standing: Standing, soc: Estimate | null): WatchFinding[] {
+  const { state, timeZone, rules, now } = standing;
+  const since = state.maintainerSince ?? state.chargeSince;
+  if (since === null) return [];
+  const found: WatchFinding[] = [];
+  const instant = (at: number) => formatInstant(at, timeZone, rules);
+  const against = blockedFromCharge(contextOf(standing, soc)).filter(
+    // What only hangs on to be held is not charged any more.
+    ({ code }) => state.maintainerSince === null || code === 'condemned' || code === 'plates-show',
+  );
+  if (against.length > 0) {
+    found.push({
+      kind: 'must-not',
+      headline: 'It must not be on charge',
+      why: against.map(({ words }) => words).join(' '),
+      look: [
+        'Mains off at the wall now, wait until its lamps are out; then its clamps.',
+        'A hot case, a hiss or a smell of rotten eggs: mains off from afar, air, and do not touch it until it is cool.',
+      ],
+    });
+  }
+  if (isSilent(standing)) {
+    found.push({
+      kind: 'silent',
+      headline: 'Its charger has fallen silent',
+      why: `Last heard ${instant(standing.silentSince!)}. Knocked off, switched off, or only its radio: nobody knows until somebody looks.`,
+      look: DARK_ORDER,
+    });
+  }
+  if (state.lamp?.state === 'dark') {
+    found.push({
+      kind: 'dark',
+      headline: 'Dark lamp',
+      why: `Seen ${instant(state.lamp.at)}. Nothing feeds this battery.`,
+      look: DARK_ORDER,
+    });
+  }
+  if (state.lamp?.state === 'fault') {
+    found.push({
+      kind: 'fault',
+      headline: 'The charger reports a fault',
+      why: `Seen ${instant(state.lamp.at)}. Mains off before anything is touched.`,
+      look: [
+        'Clamps the right way round, on bright metal.',
+        'The voltage switch and the programme.',
+        'Hot case or a smell of rotten eggs: air, do not touch until cool.',
+        'Rest it off the charger, then read it: a shorted cell looks like this too.',
+      ],
+    });
+  }
+  const { hook } = state;
+  const course = chargeCourse(hook, since, now);
+  const tooLongAt = course.tooLongAt ?? since + UNFORESEEN_DAYS * MS_PER_DAY;
+  if (state.lamp?.state === 'charging' && state.lamp.at > tooLongAt) {
+    const hours = (state.lamp.at - since) / MS_PER_HOUR;
+    found.push({
+      kind: 'too-long',
+      headline: 'Still charging, long past its time',
+      why:
+        hook?.hours == null
+          ? `After ${Math.round(hours / 24)} days it should hold.`
+          : `After ${Math.round(hours)} h, and ${Math.round(hook.hours)} h were foreseen.`,
+      look: hook
+        ? slowCauses({
+            hook,
+            drawAmps: state.negativeOn ? expectedLoss(standing).drawMa.value / 1000 : 0,
+            suits: PROGRAMMES[hook.programme].chemistries.includes(standing.facts.chemistry),
+            old: isOld(standing),
+          })
+        : ['A weak battery, the wrong programme, a draw larger than it gives, a bad clamp.'],
+    });
+  }
+  if (
+    state.lamp?.state === 'holding' &&
+    hook?.hours != null &&
+    hook.hours > 3 &&
+    state.lamp.at - since < 0.25 * hook.hours * MS_PER_HOUR
+  ) {
+    found.push({
+      kind: 'too-short',
+      headline: 'Holding much too early',
+      why: `After ${((state.lamp.at - since) / MS_PER_HOUR).toFixed(1)} h, and ${Math.round(hook.hours)} h were foreseen: a battery that takes nothing looks full.`,
+      look: ['Rest it and read it: sulfated plates take no charge.', 'The clamps: bright metal.'],
+    });
+  }
+  if (modeUnseen(standing)) {
+    found.push({
+      kind: 'mode',
+      headline: 'Power cut: look at its mode',
+      why: `The mains failed ${instant(standing.powerCutAt!)}. Many wake in their normal programme${hook ? `, and this one was set to ${PROGRAMMES[hook.programme].label}` : ''}.`,
+      look: ['The programme, at the charger. The lamp.'],
+    });
+  }
+  return found;
+}

@@ -1,0 +1,286 @@
+import { CHEMISTRIES } from '../battery/chemistries';
+import type { BatteryContext } from '../context/battery-context';
+import { offerOf } from '../context/from-record';
+import type { ReasonCode } from '../gate/acts';
+import { reasonsAgainst } from '../gate/gate';
+import { figureAmps, mostAmpsOf, nominal, UNKNOWN_AGE_YEARS, type Reason } from '../gate/reasons';
+import { celsiusNow } from '../gate/ice';
+import { formatVolts } from '../assessment/words';
+import { NEARLY_FULL_PCT, charge, type ChargeAnswer } from './charge';
+import { PROGRAMMES, type Charger, type ChargerProgramme } from './charging-equipment';
+import { chargeVoltages } from './voltages';
+
+export { nominal };
+
+/** A battery that wants a charger: its context, where it stands, and for how long. */
+export interface ChargeRequest {
+  readonly context: BatteryContext;
+  readonly hallId: string;
+  /** Left on for the season, or charged once. */
+  readonly purpose: 'charge' | 'maintain';
+}
+
+/** One charger and programme for one battery. */
+export interface Fit {
+  readonly charger: Charger;
+  readonly programme: ChargerProgramme;
+  /** Out of its channel. */
+  readonly amps: number;
+  readonly absorptionVolts: number;
+  readonly floatVolts: number | null;
+  /** Why not, by the gate and by where it hangs; empty where it suits. */
+  readonly because: readonly Reason[];
+  /** The same as clauses. */
+  readonly refusals: readonly string[];
+  /** What to mind. */
+  readonly minds: readonly string[];
+  /** Until full; null where it never gets there or nobody knows from where. */
+  readonly course: ChargeAnswer | null;
+}
+
+/** About a tenth of capacity is kind; a fifth is still common. Common practice. */
+const KIND_RATE = 0.2;
+/** Days after which a charge counts as too slow. Our own assumption. */
+const SLOW_HOURS = 72;
+/** What a charger gives in a programme to a battery at its temperature. */
+export function voltsGiven(
+  charger: Charger,
+  programme: ChargerProgramme,
+  context: BatteryContext,
+): { absorptionVolts: number; floatVolts: number | null } {
+  const { facts, rules } = context;
+  const scale = twelfths(context);
+  const { absorptionVolts, floatVolts } = programme;
+  if (!charger.compensated || CHEMISTRIES[facts.chemistry].family === 'lithium') {
+    return {
+      absorptionVolts: absorptionVolts * scale,
+      floatVolts: floatVolts === null ? null : floatVolts * scale,
+    };
+  }
+  const given = chargeVoltages(facts, celsiusNow(context), {
+    absorptionVolts: { ...rules.absorptionVolts, [facts.chemistry]: absorptionVolts },
+    floatVolts: floatVolts ?? rules.floatVolts,
+  });
+  return {
+    absorptionVolts: given.absorptionVolts,
+    floatVolts: floatVolts === null ? null : given.floatVolts,
+  };
+}
+
+/** So many batteries of 12 V. */
+const twelfths = ({ facts }: BatteryContext) =>
+  facts.cells / (CHEMISTRIES[facts.chemistry].family === 'lithium' ? 4 : 6);
+
+/** `It is set for 6 V.` as a clause in a longer sentence. */
+const clause = (words: string) => words[0]!.toLowerCase() + words.slice(1).replace(/\.$/, '');
+
+/** The charger set as it would be for this battery, as the gate asks for it. */
+export function offered(
+  charger: Charger,
+  programme: ChargerProgramme,
+  context: BatteryContext,
+): BatteryContext {
+  const own = nominal(context.facts.nominalVolts);
+  const nominalVolts = charger.volts.includes(own) ? own : charger.volts[0]!;
+  return {
+    ...context,
+    charger: offerOf(charger, programme, {
+      amps: Math.min(programme.amps ?? Infinity, charger.ampsPerChannel),
+      // Reconditioning goes higher on purpose, for an hour or two, and is watched.
+      absorptionVolts:
+        programme.id === 'recondition' ? null : programme.absorptionVolts * twelfths(context),
+      nominalVolts,
+    }),
+  };
+}
+
+/**
+ * Whether a charger in one of its programmes suits a battery: what the gate has against it, what
+ * to mind, and how long it would take. Nothing is thrown; a charger that suits has no refusals.
+ */
+export function fitOf(
+  charger: Charger,
+  programme: ChargerProgramme,
+  request: ChargeRequest,
+  points?: number,
+): Fit {
+  const { context } = request;
+  const { facts } = context;
+  const asked = offered(charger, programme, context);
+  const amps = asked.charger!.amps!;
+  const given = voltsGiven(charger, programme, context);
+  const course =
+    context.soc === null
+      ? null
+      : charge(
+          {
+            chemistry: facts.chemistry,
+            cells: facts.cells,
+            capacityAh: context.capacityAh,
+            fromSocPct: Math.min(NEARLY_FULL_PCT, context.soc.value),
+            chargerAmps: amps,
+            celsius: celsiusNow(context),
+            ageYears: context.ageYears ?? UNKNOWN_AGE_YEARS,
+            drawAmps: context.drawAmps,
+            absorptionVolts: given.absorptionVolts,
+          },
+          points,
+        );
+  const because = against(charger, programme, request);
+  const about = { charger, programme, context, amps, ...given, course };
+  return {
+    charger,
+    programme,
+    amps,
+    ...given,
+    because,
+    refusals: because.map(({ words }) => clause(words)),
+    minds: MINDS.flatMap((mind) => mind(about) ?? []),
+    course,
+  };
+}
+
+/** What speaks against a charger in a programme: the gate's reasons, and those of where it hangs. */
+const against = (
+  charger: Charger,
+  programme: ChargerProgramme,
+  { context, hallId, purpose }: ChargeRequest,
+): Reason[] => [
+  ...(charger.working ? [] : [here('broken', 'It is marked broken.')]),
+  ...reasonsAgainst(offered(charger, programme, context), purpose),
+  ...(charger.portable || charger.hallId === hallId
+    ? []
+    : [here('elsewhere', 'It is fixed in another hall.')]),
+];
+
+const here = (code: 'broken' | 'elsewhere', words: string): Reason => ({ code, words, first: [] });
+
+interface About {
+  readonly charger: Charger;
+  readonly programme: ChargerProgramme;
+  readonly context: BatteryContext;
+  readonly amps: number;
+  readonly absorptionVolts: number;
+  readonly floatVolts: number | null;
+  readonly course: ChargeAnswer | null;
+}
+type Say = (about: About) => string | null;
+
+/** What to mind; to add one is to add a line. */
+const MINDS: readonly Say[] = [
+  ({ charger, context }) =>
+    charger.volts.length > 1 ? `set its switch to ${nominal(context.facts.nominalVolts)} V` : null,
+  ({ charger, programme }) =>
+    charger.wakesIn === programme.id || charger.programmes.length === 1
+      ? null
+      : `it wakes in ${PROGRAMMES[charger.wakesIn].label}: set ${PROGRAMMES[programme.id].label} at each switch-on`,
+  ({ charger }) =>
+    charger.automatic
+      ? null
+      : 'manual: look in every two hours, and stop when its current has fallen to its floor',
+  ({ context, amps }) => {
+    const { capacityAh } = context.facts;
+    return amps > KIND_RATE * capacityAh && amps <= mostAmpsOf(context)
+      ? `${figureAmps(amps)} is quick for ${capacityAh} Ah; about ${figureAmps(capacityAh / 10)} is kinder`
+      : null;
+  },
+  ({ course }) =>
+    course && course.totalHours > SLOW_HOURS
+      ? `slow: ${Math.round(course.totalHours / 24)} days until full`
+      : null,
+  ({ charger, absorptionVolts, context, programme }) => {
+    const { facts, rules } = context;
+    const lithium = CHEMISTRIES[facts.chemistry].family === 'lithium';
+    if (charger.compensated || lithium || programme.id === 'recondition') return null;
+    const wanted = chargeVoltages(facts, celsiusNow(context), rules).absorptionVolts;
+    return wanted - absorptionVolts > 0.05 * facts.cells
+      ? `it does not follow the cold: ${formatVolts(absorptionVolts)} where ${formatVolts(wanted)} would fill it, so it takes longer than foreseen`
+      : null;
+  },
+  ({ charger, context }) => {
+    const { outletMetres } = context.details;
+    return outletMetres !== null && outletMetres > charger.leadMetres
+      ? `its lead is ${charger.leadMetres} m and the outlet ${outletMetres} m away: an extension`
+      : null;
+  },
+  ({ charger }) =>
+    charger.reversePolarity ? null : 'no protection against swapped clamps: look twice',
+  ({ charger }) => (charger.sparkProof ? null : 'its clamps spark when live: mains last'),
+  ({ charger, context }) =>
+    context.details.chargeLead && charger.quickConnect
+      ? 'plugs into the lead that is fitted'
+      : null,
+];
+
+/** What passes: of today's weather, charge and hands, and not of the charger and the battery. */
+const PASSING: readonly ReasonCode[] = [
+  'frozen',
+  'may-be-frozen',
+  'thaw-first',
+  'too-cold-for-lithium',
+  'plates-show',
+  'mend-first',
+  'on-charge',
+  'under-start-volts',
+  'not-charged-enough',
+  'ventilation',
+];
+
+/**
+ * The chargers that a battery may be hung on in rounds to come, and the amps that each gives it: what only holds
+ * today is left aside, and nobody stays with it between two rounds.
+ */
+export const mayHangOn = (
+  chargers: readonly Charger[],
+  request: ChargeRequest,
+): { readonly charger: string; readonly amps: number }[] => {
+  const later = { ...request, context: { ...request.context, attendedUntil: null } };
+  return chargers.flatMap((charger) => {
+    const [best] = charger.programmes
+      .filter(({ id }) => id !== 'recondition')
+      .map((programme) => ({
+        charger,
+        programme,
+        amps: Math.min(programme.amps ?? Infinity, charger.ampsPerChannel),
+        because: against(charger, programme, later).filter(({ code }) => !PASSING.includes(code)),
+      }))
+      .sort(byMerit(later));
+    return best?.because.length === 0 ? [{ charger: charger.id, amps: best.amps }] : [];
+  });
+};
+
+/** Points of the course while chargers are only compared. */
+const ROUGH = 4;
+
+/**
+ * Every charger in the programme that suits the battery best, those that suit first: fewest
+ * minds, then the current nearest to a tenth of capacity. Reconditioning is never offered here.
+ */
+export function rankFits(chargers: readonly Charger[], request: ChargeRequest): Fit[] {
+  const best = chargers.map((charger) => {
+    const fits = charger.programmes
+      .filter(({ id }) => id !== 'recondition')
+      .map((programme) => fitOf(charger, programme, request, ROUGH));
+    return fits.sort(byMerit(request))[0] ?? fitOf(charger, charger.programmes[0]!, request, ROUGH);
+  });
+  return best.sort(byMerit(request));
+}
+
+type Offered = Pick<Fit, 'charger' | 'programme' | 'amps' | 'because'>;
+
+const byMerit =
+  ({ context, hallId }: ChargeRequest) =>
+  (a: Offered, b: Offered) => {
+    if (a.because.length !== b.because.length) return a.because.length - b.because.length;
+    const { facts, rules, details } = context;
+    const wanted =
+      details.makerAbsorptionVolts === null
+        ? rules.absorptionVolts[facts.chemistry]
+        : details.makerAbsorptionVolts / twelfths(context);
+    const own = (fit: Offered) => Math.abs(fit.programme.absorptionVolts - wanted);
+    const off = (fit: Offered) => Math.abs(Math.log(fit.amps / (facts.capacityAh / 10)));
+    const near = (fit: Offered) => (fit.charger.hallId === hallId ? 0 : 0.7);
+    const merit = (fit: Offered) =>
+      off(fit) + own(fit) + near(fit) + (fit.charger.automatic ? 0 : 2);
+    return merit(a) - merit(b);
+  };

@@ -1,0 +1,106 @@
+import type { ChemistryId } from '../battery/chemistries';
+import type { Charger, Circuit, Hook, Outlet } from './charging-equipment';
+import { ventilation, type Ventilation } from './ventilation';
+
+/** One battery that charges in a hall. */
+export interface ChargingHere {
+  readonly chemistry: ChemistryId;
+  readonly capsOpen: boolean;
+  readonly cells: number;
+  readonly capacityAh: number;
+  readonly charger: Pick<Charger, 'automatic' | 'ampsPerChannel'>;
+  readonly programme: Hook['programme'];
+  /** By its lamp or reports it only holds. */
+  readonly holding: boolean;
+}
+
+/**
+ * Air that what charges in a hall needs together, by IEC 62485-2: boost until it holds, float
+ * after that; vented where caps open or the plates are flooded, else valve-regulated; a charger
+ * that is not regulated, and reconditioning, count with the full current; lithium gives no gas.
+ */
+export function airNeeded(charging: readonly ChargingHere[]): Ventilation {
+  let airflowM3PerHour = 0;
+  let openingCm2 = 0;
+  let hydrogenLitresPerHour = 0;
+  for (const one of charging) {
+    if (one.chemistry === 'lfp') continue;
+    const vented = one.capsOpen || one.chemistry === 'flooded' || one.chemistry === 'efb';
+    const unregulated = !one.charger.automatic || one.programme === 'recondition';
+    const needs = ventilation({
+      type: vented ? 'vented' : 'valve-regulated',
+      stage: one.holding ? 'float' : 'boost',
+      cells: one.cells,
+      capacityAh: one.capacityAh,
+      count: 1,
+      ...(unregulated ? { gasAmps: one.charger.ampsPerChannel } : {}),
+    });
+    airflowM3PerHour += needs.airflowM3PerHour;
+    openingCm2 += needs.openingCm2;
+    hydrogenLitresPerHour += needs.hydrogenLitresPerHour;
+  }
+  return { airflowM3PerHour, openingCm2, hydrogenLitresPerHour };
+}
+
+/** What a hall has, against what is needed; null where nobody knows what it has. */
+export function isAired(
+  needs: Ventilation,
+  has: { readonly airflowM3PerHour: number | null; readonly openingCm2: number | null },
+): boolean | null {
+  if (has.airflowM3PerHour === null && has.openingCm2 === null) return null;
+  return (
+    (has.airflowM3PerHour ?? -1) >= needs.airflowM3PerHour ||
+    (has.openingCm2 ?? -1) >= needs.openingCm2
+  );
+}
+
+/** A charger that is plugged into an outlet. */
+export interface PluggedIn {
+  readonly charger: Pick<Charger, 'id' | 'mainsAmps'>;
+  readonly outletId: string;
+}
+
+/** Mains amps on each outlet and circuit; a charger with several channels counts once. */
+export function mainsLoad(
+  plugged: readonly PluggedIn[],
+  outlets: readonly Outlet[],
+): {
+  readonly outlets: ReadonlyMap<string, number>;
+  readonly circuits: ReadonlyMap<string, number>;
+} {
+  const onOutlet = new Map<string, number>();
+  const onCircuit = new Map<string, number>();
+  const seen = new Set<string>();
+  for (const { charger, outletId } of plugged) {
+    if (seen.has(charger.id)) continue;
+    seen.add(charger.id);
+    const outlet = outlets.find(({ id }) => id === outletId);
+    if (!outlet) continue;
+    const add = (map: Map<string, number>, key: string) =>
+      map.set(key, (map.get(key) ?? 0) + charger.mainsAmps);
+    add(onOutlet, outlet.id);
+    add(onCircuit, outlet.circuitId);
+  }
+  return { outlets: onOutlet, circuits: onCircuit };
+}
+
+/** Why a charger may not be plugged into an outlet beside what hangs there; null where it may. */
+export function overload(
+  charger: Pick<Charger, 'id' | 'name' | 'mainsAmps'>,
+  outlet: Outlet,
+  plugged: readonly PluggedIn[],
+  stock: { readonly outlets: readonly Outlet[]; readonly circuits: readonly Circuit[] },
+): string | null {
+  const others = plugged.filter((one) => one.charger.id !== charger.id);
+  const load = mainsLoad([...others, { charger, outletId: outlet.id }], stock.outlets);
+  const onOutlet = load.outlets.get(outlet.id)!;
+  if (onOutlet > outlet.amps + 1e-9) {
+    return `outlet ${outlet.name} carries ${outlet.amps} A, and with ${charger.name} it would be ${onOutlet.toFixed(1)} A`;
+  }
+  const circuit = stock.circuits.find(({ id }) => id === outlet.circuitId);
+  const onCircuit = load.circuits.get(outlet.circuitId)!;
+  if (circuit && onCircuit > circuit.amps + 1e-9) {
+    return `circuit ${circuit.name} carries ${circuit.amps} A, and with ${charger.name} it would be ${onCircuit.toFixed(1)} A`;
+  }
+  return null;
+}

@@ -1,0 +1,392 @@
+import { MS_PER_DAY } from '../day';
+import { Z90, sdOf, type Estimate } from '../estimate';
+import { CHEMISTRIES } from '../battery/chemistries';
+import { SCALES } from '../battery/scales';
+import { CHARGE_FACTOR } from '../charging/charge';
+import { drawPctPerDay } from '../drain/reserve';
+import {
+  CHARGE,
+  DRAW,
+  EXCESS,
+  SELF,
+  SIZE,
+  copyOf,
+  forget,
+  independent,
+  move,
+  sumOf,
+  type Gaussian,
+} from './gaussian';
+import type { LearnQuestion } from './observations';
+import { heard, heardOf } from './measurement-update';
+import { UNNOTED, type Cause, type Line } from './hypothesis';
+import { expectedSelfDischarge, usableShare } from './prior';
+
+// Looked up once: these stand in the innermost loops.
+const maths = Math;
+const Numbers = Float64Array;
+
+/** One explanation of a whole record, with what it makes of the battery. */
+export interface Explanation extends Omit<Line, 'log'> {
+  /** How likely it is; all explanations together make 1. */
+  readonly weight: number;
+}
+
+/** What a battery's record teaches. */
+export interface Learnt {
+  /** The likeliest first. */
+  readonly explanations: readonly Explanation[];
+  /** Its negative is on now. */
+  readonly connected: boolean;
+  /** Usable capacity as a share of the rated one. */
+  readonly usableShare: Estimate;
+  /** What chemistry, age and known draw explain, percent a day at present temperatures. */
+  readonly explained: Estimate;
+  /** The most that the vehicle draws if it is as known or usual, percent a day. */
+  readonly knownDrawMost: number;
+  /** Arrhenius factor at present. */
+  readonly factorNow: number;
+  /** Settled enough readings that it was learnt from, since the last full charge and before. */
+  readonly readings: number;
+  readonly asOf: number;
+}
+
+/** Sizes that an excess loss may have, percent a day: mean, doubt, and how usual. */
+const DRAW_SIZES = [
+  [0.5, 0.35, 0.4],
+  [1.6, 0.9, 0.35],
+  [5, 3, 0.25],
+] as const;
+const CELL_SIZES = [
+  [0.25, 0.15, 0.4],
+  [0.8, 0.45, 0.4],
+  [2.2, 1.2, 0.2],
+] as const;
+/** What a charger calls full, percent: mean and doubt. */
+export const FULL_PCT = [98.7, 0.8] as const;
+/** The same of a battery that does not come up any more. */
+export const WEAK_FULL_PCT = [78, 12] as const;
+/**
+ * The same once it has been read after a charge: wide, since the next reading tells it anew and
+ * the same offset is in both.
+ */
+const WEAK_AGAIN_SD_PCT = 20;
+/** A start and a short drive cost it this, or a long one gave it back: percent. */
+const OUTING_PCT = [-1.5, 3] as const;
+
+/** A loss is not quite the same from day to day, and no law of it quite true: shares of it. */
+const LOSS_UNSTEADY = 0.05;
+const WALK_PCT = 0.12;
+/** Of a loss in which there is something that nobody measured: it wakes and sleeps. */
+const EXCESS_UNSTEADY = 0.2;
+/** A leak through a cell is less even, and grows or eases: shares of it, from day to day. */
+const LEAK_UNSTEADY = 0.25;
+const LEAK_DRIFT = 0.1;
+/**
+ * A battery's voltage runs steeper or flatter than its scale, by a share. The published sources
+ * disagree by more: E = SG + 0.845 makes a flooded battery 0.09 V lower at empty than the
+ * open-circuit table does, 12 % of the way down.
+ */
+const STEEPER_SD = 0.085;
+/** Explanations that are gone on with. */
+const KEPT = 16;
+/** Less likely than the best by this much (natural logarithm), an explanation is dropped. */
+const DROPPED = 11;
+
+/** What a battery is believed to be before anything of it was written down. */
+export function priorOf(question: LearnQuestion, share: Estimate): Gaussian {
+  const { chemistry, capacityAh, cells, scale } = question;
+  const usableAh = capacityAh * share.value;
+  const shareSd = sdOf(share) / share.value;
+  const draw = drawPctPerDay(question.usualDrawMa.value, usableAh);
+  const self = expectedSelfDischarge(chemistry, question.ageYears);
+  const flat = CHEMISTRIES[chemistry].flatVoltage;
+  const spread = SCALES[scale].spreadVoltsPerCell * cells;
+  return independent([
+    [80, 25],
+    // Where the voltage is flat, its plateaus are not where the scale has them.
+    [0, flat ? 1.5 * spread : spread],
+    [0, STEEPER_SD],
+    [0, SCALES[scale].bulgeVoltsPerCell * cells],
+    [draw, maths.hypot(drawPctPerDay(sdOf(question.usualDrawMa), usableAh), draw * shareSd)],
+    [self.value / share.value, maths.hypot(sdOf(self), self.value * shareSd) / share.value],
+    [0, 0],
+  ]);
+}
+
+/**
+ * Learns a battery's losses from its record.
+ *
+ * Each explanation of the record (all is well; something draws, from the beginning or from some
+ * day; a cell leaks; this reading was another battery's; it does not come up to full) is a
+ * linear model with Gaussian doubt: charge falls by draw while connected, by self-discharge with
+ * the hall's temperature (Arrhenius), and by the excess; a reading shows it through the scale,
+ * with an offset that all readings share, a slope that is the battery's own, and noise. Kalman's
+ * filter follows each; how well it foresaw each reading is how likely it is (Bayes). At each
+ * reading that surprises, explanations branch, and the unlikely ones are dropped.
+ *
+ * Losses and charge are in percent of what the battery can still hold, since that is what volts
+ * show; ampere-hours alone tell how much that is. Readings taken too soon count with the doubt
+ * that surface charge leaves; what was read on a charger does not count.
+ *
+ * Source of the method: D. L. Alspach, H. W. Sorenson, "Nonlinear Bayesian Estimation Using
+ * Gaussian Sum Approximations", IEEE Trans. Automatic Control 17 (1972). The chances of what
+ * nobody notes are our own assumptions.
+ */
+export function learn(question: LearnQuestion): Learnt {
+  const share = usableShare(
+    question.ageYears,
+    question.chemistry,
+    question.capacityAh,
+    question.charges,
+  );
+  const usableAh = question.capacityAh * share.value;
+  const prior = priorOf(question, share);
+  let lines = beginnings(prior);
+  const { happenings, factorDays } = question;
+  const flat = CHEMISTRIES[question.chemistry].flatVoltage;
+  const missed = flat ? UNNOTED.missedFlat : UNNOTED.missed;
+  let connected = question.connected;
+  let fed = false;
+  let last = happenings[0]?.at ?? question.now;
+  /** Days since the last reading or charge: in all, and connected. */
+  let gapDays = 0;
+  let gapOnDays = 0;
+  let readings = 0;
+  let measured: number | null = null;
+
+  const pass = (to: number) => {
+    const days = maths.max(0, (to - last) / MS_PER_DAY);
+    if (days > 0 && !fed) {
+      const factor = factorDays(last, to);
+      for (const line of lines) fall(line, days, factor, connected);
+      gapDays += days;
+      if (connected) gapOnDays += days;
+    }
+    last = maths.max(last, to);
+  };
+  const anew = () => {
+    gapDays = 0;
+    gapOnDays = 0;
+  };
+
+  for (const one of happenings) {
+    if (one.at > question.now) break;
+    pass(one.at);
+    switch (one.kind) {
+      case 'negative':
+        connected = one.on;
+        break;
+      case 'fed':
+        fed = one.on;
+        break;
+      case 'full':
+        lines = kept(lines.flatMap((line) => filled(line, flat)));
+        anew();
+        break;
+      case 'part-charge':
+        for (const line of lines) partCharge(line, one.ampHours, question, usableAh);
+        anew();
+        break;
+      case 'outing':
+        for (const { belief } of lines) move(belief, [], OUTING_PCT[0], OUTING_PCT[1] ** 2);
+        break;
+      case 'fitted':
+        measured = null;
+        lines = kept(lines.flatMap((line) => fittedAnew(line, prior)));
+        break;
+      case 'draw':
+        measured = one.milliamps;
+        lines = kept(lines.flatMap((line) => drawMeasured(line, one, usableAh, share, missed)));
+        break;
+      case 'reading': {
+        if (fed) break;
+        readings++;
+        const seen = heardOf(one, question);
+        const gap = { gapDays, gapOnDays, connected };
+        lines = kept(lines.flatMap((line) => heard(line, one, seen, question.cells, gap)));
+        anew();
+        break;
+      }
+    }
+  }
+  pass(question.now);
+
+  const best = maths.max(...lines.map((line) => line.log));
+  const total = lines.reduce((sum, line) => sum + maths.exp(line.log - best), 0);
+  const factorNow = factorDays(question.now - 3 * MS_PER_DAY, question.now) / 3;
+  return {
+    explanations: lines
+      .map(({ log, ...line }) => ({ ...line, weight: maths.exp(log - best) / total }))
+      .sort((a, b) => b.weight - a.weight),
+    connected,
+    usableShare: share,
+    explained: explainedLoss(question, measured, connected, usableAh, share, factorNow),
+    knownDrawMost:
+      measured === null
+        ? drawPctPerDay(question.usualDrawMa.high, usableAh)
+        : 1.3 * drawPctPerDay(measured, usableAh) + 0.1,
+    factorNow,
+    readings,
+    asOf: question.now,
+  };
+}
+
+function beginnings(prior: Gaussian): Line[] {
+  const sound: Line = {
+    log: maths.log(1 - UNNOTED.draw - UNNOTED.cell),
+    belief: prior,
+    cause: 'none',
+    since: null,
+    dips: [],
+    odd: [],
+    weak: false,
+    weakPct: null,
+  };
+  return [
+    sound,
+    ...withExcess(sound, 'draw', UNNOTED.draw, DRAW_SIZES),
+    ...withExcess(sound, 'cell', UNNOTED.cell, CELL_SIZES),
+  ];
+}
+
+/** The same with an excess loss of each of the usual sizes. */
+function withExcess(
+  line: Line,
+  cause: Cause,
+  chance: number,
+  sizes: readonly (readonly [mean: number, sd: number, usual: number])[],
+): Line[] {
+  return sizes.map(([mean, sd, usual]) => {
+    const belief = copyOf(line.belief);
+    forget(belief, EXCESS, mean, sd);
+    return { ...line, log: line.log + maths.log(chance * usual), belief, cause };
+  });
+}
+
+/** Whether an excess of that cause acts now. */
+export const excessActs = ({ cause }: Pick<Explanation, 'cause'>, connected: boolean): boolean =>
+  cause === 'cell' || (cause === 'draw' && connected);
+
+function fall(line: Line, days: number, factor: number, connected: boolean): void {
+  const { belief, cause } = line;
+  const weights: [number, number][] = [[SELF, -factor / 30]];
+  if (connected) weights.push([DRAW, -days]);
+  if (excessActs(line, connected)) weights.push([EXCESS, -days]);
+  const lost = weights.reduce((sum, [of, by]) => sum + by * belief.mean[of]!, 0);
+  const unsteady =
+    cause === 'cell'
+      ? LEAK_UNSTEADY
+      : cause === 'draw' && connected
+        ? EXCESS_UNSTEADY
+        : LOSS_UNSTEADY;
+  move(belief, weights, 0, (unsteady * lost) ** 2 + WALK_PCT ** 2 * days);
+  if (cause === 'cell') {
+    const own = EXCESS * SIZE + EXCESS;
+    belief.cov[own] = belief.cov[own]! + (LEAK_DRIFT * belief.mean[EXCESS]!) ** 2 * days;
+  }
+}
+
+function filled(line: Line, lithium: boolean): Line[] {
+  const full = ([mean, sd]: readonly [number, number], chance: number, weak: boolean): Line => {
+    const belief = copyOf(line.belief);
+    forget(belief, CHARGE, mean, sd);
+    return { ...line, belief, weak, log: line.log + maths.log(chance) };
+  };
+  if (line.weakPct !== null) return [full([line.weakPct, WEAK_AGAIN_SD_PCT], 1, true)];
+  if (line.weak) return [full(WEAK_FULL_PCT, 1, true)];
+  // Sulfated plates are a trouble of lead and acid.
+  const weak = lithium ? UNNOTED.weak / 20 : UNNOTED.weak;
+  return [full(FULL_PCT, 1 - weak, false), full(WEAK_FULL_PCT, weak, true)];
+}
+
+function partCharge(
+  { belief }: Line,
+  ampHours: number | null,
+  question: LearnQuestion,
+  usableAh: number,
+): void {
+  const before = belief.mean[CHARGE]!;
+  const room = maths.max(0, 100 - before);
+  if (ampHours === null) {
+    // Anything between what it had and full.
+    move(belief, [], room / 2, room ** 2 / 12);
+    return;
+  }
+  const gained = maths.min(room, (100 * ampHours) / (CHARGE_FACTOR[question.chemistry] * usableAh));
+  move(belief, [], gained, (0.1 * gained) ** 2);
+}
+
+/** On another vehicle: its draw as such vehicles usually have it. */
+function fittedAnew(line: Line, prior: Gaussian): Line[] {
+  const belief = copyOf(line.belief);
+  forget(belief, DRAW, prior.mean[DRAW]!, maths.sqrt(prior.cov[DRAW * SIZE + DRAW]!));
+  if (line.cause === 'cell') return [{ ...line, belief }];
+  forget(belief, EXCESS, 0, 0);
+  const known: Line = { ...line, belief, cause: 'none', since: null };
+  return [known, ...withExcess(known, 'draw', UNNOTED.draw, DRAW_SIZES)];
+}
+
+/** How surely a draw that was measured is the draw of the days around: a share of it. */
+const MEASURED_SD = 0.06;
+
+/**
+ * The draw is known now, the excess of the vehicle in it. What was measured speaks for or
+ * against the explanations, but a repair may have come before it, so it may only half.
+ */
+function drawMeasured(
+  line: Line,
+  { milliamps, changed = false }: { milliamps: number; changed?: boolean },
+  usableAh: number,
+  share: Estimate,
+  missed: number,
+): Line[] {
+  const pct = drawPctPerDay(milliamps, usableAh);
+  const sd = pct * maths.hypot(MEASURED_SD, sdOf(share) / share.value) + 0.01;
+  const weights = new Numbers(SIZE);
+  weights[DRAW] = 1;
+  if (line.cause === 'draw') weights[EXCESS] = 1;
+  const { mean, variance } = sumOf(line.belief, weights);
+  const spread = variance + sd * sd;
+  const fits = maths.exp((-0.5 * (pct - mean) ** 2) / spread) / maths.sqrt(2 * maths.PI * spread);
+  const belief = copyOf(line.belief);
+  forget(belief, DRAW, pct, sd);
+  const log = changed ? line.log : line.log + maths.log(0.5 * fits + 0.5 * 0.1);
+  if (line.cause === 'cell') return [{ ...line, belief, log }];
+  forget(belief, EXCESS, 0, 0);
+  const known: Line = { ...line, belief, log, cause: 'none', since: null };
+  return [known, ...withExcess(known, 'draw', missed, DRAW_SIZES)];
+}
+
+function kept(lines: readonly Line[]): Line[] {
+  const sorted = [...lines].sort((a, b) => b.log - a.log);
+  const least = sorted[0]!.log - DROPPED;
+  return sorted.filter((line, i) => i < KEPT && line.log >= least);
+}
+
+function explainedLoss(
+  question: LearnQuestion,
+  measuredMa: number | null,
+  connected: boolean,
+  usableAh: number,
+  share: Estimate,
+  factor: number,
+): Estimate {
+  const self = expectedSelfDischarge(question.chemistry, question.ageYears);
+  const bySelf = ((self.value / share.value) * factor) / 30;
+  const usual = question.usualDrawMa;
+  const draw = connected ? drawPctPerDay(measuredMa ?? usual.value, usableAh) : 0;
+  const drawSd = !connected
+    ? 0
+    : measuredMa === null
+      ? drawPctPerDay(sdOf(usual), usableAh)
+      : MEASURED_SD * draw;
+  const value = draw + bySelf;
+  const sd = maths.hypot(
+    drawSd,
+    ((sdOf(self) / share.value) * factor) / 30,
+    (value * sdOf(share)) / share.value,
+    0.01,
+  );
+  return { value, low: maths.max(0, value - Z90 * sd), high: value + Z90 * sd };
+}

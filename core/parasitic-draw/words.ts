@@ -1,0 +1,81 @@
+import { formatMilliamps, say, figure, type Sentence } from '../assessment/words';
+import type { DrawAnalysis } from './draw';
+import type { Handling } from './handling';
+
+/** Seconds of a trace as they are told: `0:45`, `12:30`, `1:02:05`. */
+export function clockOf(seconds: number): string {
+  const whole = Math.max(0, Math.round(seconds));
+  const two = (n: number) => String(n).padStart(2, '0');
+  const [h, m, s] = [Math.floor(whole / 3600), Math.floor(whole / 60) % 60, whole % 60];
+  return h > 0 ? `${h}:${two(m)}:${two(s)}` : `${m}:${two(s)}`;
+}
+
+/** A stretch of time in words: `40 s`, `4 min 10 s`, `35 min`. */
+export function stretch(seconds: number): string {
+  if (seconds < 90)
+    return `${seconds < 10 ? seconds.toFixed(1).replace('.0', '') : Math.round(seconds)} s`;
+  const minutes = Math.floor(seconds / 60);
+  const rest = Math.round(seconds - 60 * minutes);
+  return minutes >= 15 || rest === 0
+    ? `${Math.round(seconds / 60)} min`
+    : `${minutes} min ${rest} s`;
+}
+
+const ma = (milliamps: number) => figure(formatMilliamps(milliamps));
+const at = (seconds: number) => figure(clockOf(seconds));
+
+function handled(one: Handling): Sentence {
+  switch (one.kind) {
+    case 'over-range':
+      return say`From ${at(one.at)} to ${at(one.until)} the meter gave no number: more flowed than its range. Begin on the largest range.`;
+    case 'open':
+      return one.wokeMa === null
+        ? say`From ${at(one.at)} on nothing flowed through the meter: jumper back on, a lead off, or its fuse gone. What came before counts.`
+        : say`From ${at(one.at)} to ${at(one.until)} nothing flowed, and then ${ma(one.wokeMa)}: the meter came out, or a lead slipped, before the jumper was back. The power was cut and everything woke; settings may be lost. Counted anew from ${at(one.until)}.`;
+    case 'jumper-pulled':
+      return say`It rose from ${ma(one.fromMa)} to ${ma(one.toMa)} at ${at(one.at)}, and nothing had fallen before: the jumper was still on until then, and the meter saw a share. Counted from there.`;
+    case 'woke':
+      return say`Something woke it at ${at(one.at)}: ${ma(one.milliamps)} more (a door, a key, a fuse put back, or a jumper that was still on). Counted from there.`;
+    case 'began-low':
+      return say`It never was higher than ${ma(one.milliamps)}: all slept before the meter went in, or the jumper is still on and the meter sees a share. Make sure that the jumper is away.`;
+    case 'reversed':
+      return say`The leads are the other way round; the sign was turned.`;
+  }
+}
+
+/**
+ * What is to be said about a logged current, the most telling first. `sleeps`: such a vehicle has
+ * control units that fall asleep, so that a current that was low from the start is odd.
+ */
+export function drawNotes(draw: DrawAnalysis, sleeps = true): Sentence[] {
+  const notes = draw.handling.filter((one) => one.kind !== 'began-low' || sleeps).map(handled);
+  const { periodic } = draw;
+  if (periodic) {
+    notes.push(
+      say`Every ${figure(stretch(periodic.everySeconds))} something draws ${ma(periodic.milliamps)} for ${figure(stretch(periodic.lastsSeconds))}${periodic.everySeconds > 20 ? ', as a tracker’s report does' : ', as a blinking lamp does'}: ${ma(periodic.meanMa)} on the average, and counted in.${periodic.count < 3 ? ' Seen twice only: wait for the next one to be sure.' : ''}`,
+    );
+  }
+  const lone = draw.bursts.at(-1);
+  if (lone) {
+    notes.push(
+      say`At ${at(lone.from)} something drew ${ma(lone.milliamps)} for ${figure(stretch(lone.to - lone.from))}; not counted. If it comes again by the clock, it will be.`,
+    );
+  }
+  if (draw.settledAt === null) {
+    const wait = draw.worthWaitingSeconds;
+    notes.push(
+      wait === null
+        ? say`Still awake, by all signs: something this large hardly stays. If it does not fall within the hour, it is the fault.`
+        : say`${figure(`${Math.round(100 * draw.chanceSettled)} %`)} sure that nothing more falls asleep; worth waiting ${figure(stretch(wait))} more.`,
+    );
+  }
+  return notes;
+}
+
+export type DrawVerdict = 'pass' | 'over-limit' | 'still-awake';
+
+/** The verdict by the house's limit, milliamps: of the settled value only. */
+export function drawVerdict(draw: DrawAnalysis, limitMa: number): DrawVerdict {
+  if (draw.settledAt === null) return 'still-awake';
+  return draw.settledMa.value <= limitMa ? 'pass' : 'over-limit';
+}

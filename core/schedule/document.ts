@@ -1,0 +1,263 @@
+import { MAX_CHANNELS } from '../charging/charging-equipment';
+import { z } from 'zod';
+import { CHEMISTRY_IDS } from '../battery/chemistries';
+import { WEEKDAYS, parseDay } from '../day';
+import { MAX_STAY_DAYS, dateProblem } from '../time-limits';
+import { SEASON_JOBS } from './jobs';
+
+const DateText = z.string().superRefine((name, context) => {
+  const message = dateProblem(name);
+  if (message) context.addIssue({ code: 'custom', message });
+});
+const Id = z.string().min(1, 'it needs a name').max(80, 'at most 80 letters');
+const Minutes = z.number().min(0, 'at least 0 minutes').max(600, 'at most 600 minutes');
+const Days = z.int('whole days').min(1, 'at least one day').max(1000, 'at most 1000 days');
+const Percent = z.number().min(0).max(100);
+const ByDate = z
+  .record(DateText, z.number().min(-80).max(80))
+  .refine((days) => Object.keys(days).length > 0, 'at least one day');
+const Channel = z.int().min(1, 'channels are counted from 1').max(MAX_CHANNELS);
+
+const Hall = z.strictObject({
+  id: Id,
+  /** Daily mean by date; a missing day takes the latest earlier one. */
+  celsius: ByDate,
+  /** Daily minimum by date, likewise. */
+  minCelsius: ByDate.optional(),
+  outlets: z.int().min(0).max(10_000).optional(),
+  ventilationM3PerHour: z.number().min(0).max(1e6).optional(),
+});
+
+const Charger = z.strictObject({
+  id: Id,
+  channels: z.int().min(1, 'at least one channel').max(64, 'at most 64 channels'),
+  /** Of each channel. */
+  amps: z.number().positive('more than 0 A').max(200, 'at most 200 A'),
+  chemistries: z.array(z.enum(CHEMISTRY_IDS)).min(1),
+  nominalVolts: z.array(z.number().min(2).max(96)).min(1),
+  /** Absent: portable. */
+  halls: z.array(Id).min(1).optional(),
+  /** It works again on this day. */
+  brokenUntil: DateText.optional(),
+});
+
+/** Least state of charge that a battery may be given, percent: far beyond what is left in any. */
+export const LEAST_SOC_PCT = -300;
+/** Most that a vehicle may be given to draw, milliamps. */
+export const MOST_DRAW_MA = 20_000;
+
+/** One battery of a season. */
+export const SeasonBatteryRow = z.strictObject({
+  id: Id,
+  /** Batteries with one stop are reached together. */
+  stop: Id,
+  /** Walking order. */
+  order: z.number(),
+  hall: Id,
+  chemistry: z.enum(CHEMISTRY_IDS),
+  nominalVolts: z.number().min(2).max(96),
+  cells: z.int().min(1).max(48),
+  capacityAh: z.number().min(0.1).max(10_000),
+  /** At the start of today; never clamped. */
+  socPct: z.number().min(LEAST_SOC_PCT).max(100),
+  negativeOn: z.boolean(),
+  drawMa: z.number().min(0).max(MOST_DRAW_MA),
+  selfDischargePctPerMonthAt20C: z.number().min(0).max(100),
+  lossSpreadPct: z.number().min(0).max(500).optional(),
+  /**
+   * How it takes its charge where it stands: the time constant of its acceptance, and ampere-hours
+   * in for each one kept. Where it is given, hours of a charge come from it, and only a battery
+   * whose negative is on is drawn on meanwhile.
+   */
+  acceptance: z
+    .strictObject({ hours: z.number().gt(0).max(200), factor: z.number().min(1).max(2) })
+    .optional(),
+  lineSocPct: Percent,
+  charging: z
+    .strictObject({ charger: Id, channel: Channel, since: DateText, finishedOn: DateText })
+    .optional(),
+  kept: z.strictObject({ charger: Id, channel: Channel }).optional(),
+  lastFull: DateText,
+  rechargeEveryDays: Days.optional(),
+  lastRead: DateText,
+  readingEveryDays: Days,
+  lastLevels: DateText.optional(),
+  levelsEveryDays: Days.optional(),
+  lampEveryDays: Days.optional(),
+  collect: DateText.optional(),
+  collectSocPct: Percent.optional(),
+  /**
+   * The chargers that it may be hung on, and the amps that each gives it; left out: any that suits
+   * its chemistry and volts, at the amps of its channels.
+   */
+  mayHang: z
+    .array(z.strictObject({ charger: Id, amps: z.number().gt(0).max(1000) }))
+    .max(500)
+    .optional(),
+  /** It is not visited before this day: its part of the round that is being walked is done. */
+  notBefore: DateText.optional(),
+});
+
+const Pin = z.strictObject({
+  battery: Id,
+  date: DateText,
+  jobs: z.array(z.enum(SEASON_JOBS)).min(1, 'at least one job'),
+  charger: Id.optional(),
+  channel: Channel.optional(),
+});
+
+const Season = z.strictObject({
+  version: z.literal('velvet-ember/season@1').optional(),
+  today: DateText,
+  end: DateText,
+  rounds: z.strictObject({
+    weekdays: z.array(z.enum(WEEKDAYS)).min(1, 'at least one day of the week'),
+    minutes: z.number().min(1, 'at least a minute').max(1440, 'at most a day'),
+  }),
+  minutes: z.strictObject({
+    hall: Minutes.default(0),
+    stop: Minutes.default(0),
+    reading: Minutes.default(0),
+    lamp: Minutes.default(0),
+    connect: Minutes.default(0),
+    disconnect: Minutes.default(0),
+    levels: Minutes.default(0),
+    clean: Minutes.default(0),
+    drawTest: Minutes.default(0),
+    handBack: Minutes.default(0),
+  }),
+  risk: z.number().min(0.01).max(0.5).default(0.1),
+  halls: z.array(Hall).min(1, 'at least one hall').max(200),
+  chargers: z.array(Charger).max(1000),
+  batteries: z.array(SeasonBatteryRow).max(10_000),
+  pins: z.array(Pin).max(10_000).default([]),
+});
+
+/** The season problem: what stands where, what it loses, who walks when, and with which chargers. */
+export const SeasonDocument = Season.superRefine((season, context) => {
+  const wrong = (path: (string | number)[], message: string) =>
+    context.addIssue({ code: 'custom', path, message });
+  const known = (rows: readonly { id: string }[], list: string) => {
+    const ids = new Set<string>();
+    rows.forEach(({ id }, i) => {
+      if (ids.has(id)) wrong([list, i, 'id'], `${id} is there twice`);
+      ids.add(id);
+    });
+    return ids;
+  };
+  if (season.end < season.today) wrong(['end'], 'it is before today');
+  const tooFar = (name: string) =>
+    (parseDay(name) ?? Infinity) - (parseDay(season.today) ?? 0) > MAX_STAY_DAYS;
+  if (tooFar(season.end)) wrong(['end'], `it is over ${MAX_STAY_DAYS} days after today`);
+  const halls = known(season.halls, 'halls');
+  const chargers = known(season.chargers, 'chargers');
+  const batteries = known(season.batteries, 'batteries');
+  season.halls.forEach((hall, i) => {
+    for (const key of ['celsius', 'minCelsius'] as const) {
+      const days = hall[key];
+      if (days && !Object.keys(days).some((day) => day <= season.today)) {
+        wrong(['halls', i, key], `no day on or before ${season.today}`);
+      }
+    }
+  });
+  season.chargers.forEach((charger, i) =>
+    charger.halls?.forEach((hall, j) => {
+      if (!halls.has(hall)) wrong(['chargers', i, 'halls', j], `there is no hall ${hall}`);
+    }),
+  );
+  const channelsOf = new Map(season.chargers.map(({ id, channels }) => [id, channels]));
+  const plugged = (path: (string | number)[], charger: string, channel: number | undefined) => {
+    if (!chargers.has(charger)) wrong([...path, 'charger'], `there is no charger ${charger}`);
+    else if (channel !== undefined && channel > channelsOf.get(charger)!) {
+      wrong([...path, 'channel'], `${charger} has ${channelsOf.get(charger)!} channels`);
+    }
+  };
+  const taken = new Set<string>();
+  const standsIn = new Map<string, string>();
+  season.batteries.forEach((battery, i) => {
+    const at = ['batteries', i];
+    if (!halls.has(battery.hall)) wrong([...at, 'hall'], `there is no hall ${battery.hall}`);
+    if (battery.collect !== undefined && battery.collect < season.today) {
+      wrong([...at, 'collect'], 'it is before today');
+    }
+    if (battery.collect !== undefined && tooFar(battery.collect)) {
+      wrong([...at, 'collect'], `it is over ${MAX_STAY_DAYS} days after today`);
+    }
+    if (battery.kept && battery.charging) {
+      wrong([...at, 'charging'], 'it is kept on a maintainer: it cannot be on charge besides');
+    }
+    for (const key of ['charging', 'kept'] as const) {
+      const on = battery[key];
+      if (!on) continue;
+      plugged([...at, key], on.charger, on.channel);
+      const channel = `${on.charger}/${on.channel}`;
+      if (taken.has(channel)) wrong([...at, key, 'channel'], 'another battery hangs there');
+      taken.add(channel);
+      const hall = standsIn.get(on.charger) ?? battery.hall;
+      if (hall !== battery.hall) wrong([...at, key, 'charger'], `it stands in ${hall}`);
+      standsIn.set(on.charger, hall);
+    }
+  });
+  season.pins.forEach((pin, i) => {
+    if (!batteries.has(pin.battery)) {
+      wrong(['pins', i, 'battery'], `there is no battery ${pin.battery}`);
+    }
+    if (pin.charger !== undefined) plugged(['pins', i], pin.charger, pin.channel);
+    else if (pin.channel !== undefined) wrong(['pins', i, 'charger'], 'of which charger?');
+  });
+});
+export type SeasonDocument = z.infer<typeof SeasonDocument>;
+export type SeasonBattery = SeasonDocument['batteries'][number];
+
+const Visit = z.strictObject({
+  battery: Id,
+  jobs: z.array(z.enum(SEASON_JOBS)).min(1),
+  charger: Id.optional(),
+  channel: Channel.optional(),
+});
+
+/** Rules of the problem, as a battery may be left wanting by them. */
+export const SEASON_RULES = [
+  'line',
+  'frost',
+  'reading',
+  'levels',
+  'lamp',
+  'recharge',
+  'collect',
+  'handBack',
+  'charge',
+  'pin',
+] as const;
+export type SeasonRule = (typeof SEASON_RULES)[number];
+
+/** A plan of all work in walking order. */
+export const PlanDocument = z.strictObject({
+  version: z.literal('velvet-ember/plan@1').optional(),
+  rounds: z.array(
+    z.strictObject({
+      date: DateText,
+      minutes: z.number().min(0),
+      stops: z.array(z.strictObject({ stop: Id, hall: Id, visits: z.array(Visit).min(1) })).min(1),
+    }),
+  ),
+  totals: z.strictObject({
+    minutes: z.number().min(0),
+    rounds: z.int().min(0),
+    charges: z.int().min(0),
+    underLineDays: z.int().min(0),
+  }),
+  lowestSocPct: z.array(z.strictObject({ battery: Id, date: DateText, socPct: z.number() })),
+  /** No legal plan needs less; null: there is none. */
+  lowerBoundMinutes: z.int().min(0).nullable(),
+  unmet: z.array(
+    z.strictObject({ battery: Id, rule: z.enum(SEASON_RULES), date: DateText, why: z.string() }),
+  ),
+  remedies: z.array(z.strictObject({ what: z.string(), effect: z.string() })),
+});
+export type PlanDocument = z.infer<typeof PlanDocument>;
+
+/** Batteries that a plan leaves wanting, each once, in the order in which it names them. */
+export const wantingIn = (plan: Pick<PlanDocument, 'unmet'>): string[] => [
+  ...new Set(plan.unmet.map(({ battery }) => battery)),
+];

@@ -1,7 +1,7 @@
 import { toDay, type Day } from '../core/day';
 import { cellsFor } from '../core/battery/chemistries';
 import type { BatteryDetails } from '../core/battery/details';
-import type { Hook } from '../core/charging/charging-equipment';
+import type { ChargerConnection } from '../core/charging/charging-equipment';
 import { TrueBattery, steppedDraw, type BatteryTruth, type DrawStep } from '../simulators/battery';
 import type { Random } from '../simulators/random';
 import type { Battery, Vehicle } from '../store/site';
@@ -24,7 +24,7 @@ export interface Kept {
   readonly from: Day;
   onMaintainer: boolean;
   charging: boolean;
-  hook: Hook | null;
+  hook: ChargerConnection | null;
   lampHeard: string;
   lastRead: Day | null;
   lastVolts: number;

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { parseEntry } from '../core/logbook/entry';
 import { judge } from '../core/assessment/verdict';
 import { plain } from '../core/assessment/words';
-import { loadSite, type LoadedSite } from '../features/site/load';
+import { loadSite, type SiteSnapshot } from '../features/site/load';
 import { dataFile, openStore, type Db } from '../store/open';
 import { readBatteryStates, readVehicleStates, rebuildStates } from '../store/states';
 import { hashOf, makeDemo } from './make';
@@ -14,7 +14,7 @@ import { DEMO_NOW, DEMO_SEED } from './site';
 let folder: string;
 let history: DemoHistory;
 let db: Db;
-let site: LoadedSite;
+let site: SiteSnapshot;
 
 beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), 'velvet-demo-'));

@@ -2,7 +2,7 @@ import { MS_PER_DAY, dayName, type Day } from '../core/day';
 import { socOfVolts } from '../core/battery/state-of-charge';
 import { plainContext } from '../core/context/plain-context';
 import { fitOf } from '../core/charging/charger-suitability';
-import type { Hook } from '../core/charging/charging-equipment';
+import type { ChargerConnection } from '../core/charging/charging-equipment';
 import { hookOf } from '../core/charging/look-in';
 import type { EntryData, EntryKind } from '../core/logbook/kinds';
 import { DEFAULT_RULES } from '../core/rules/rules';
@@ -29,7 +29,7 @@ export function hookedTo(
   channel: number,
   celsius: number,
   at: number,
-): Hook {
+): ChargerConnection {
   const charger = DEMO_CHARGERS.find(({ id }) => id === chargerId)!;
   const { chemistry } = one.spec;
   const programme =

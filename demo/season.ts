@@ -6,7 +6,7 @@ import { makeEntry, type NewEntry } from '../core/logbook/entry';
 import { isRound, roundOnOrAfter } from '../core/plan/rounds';
 import { DEFAULT_RULES } from '../core/rules/rules';
 import { monthlyAt, type RecordedDay } from '../core/site/climate';
-import type { Hook } from '../core/charging/charging-equipment';
+import type { ChargerConnection } from '../core/charging/charging-equipment';
 import type { Report } from '../core/reports/report';
 import { steppedDraw } from '../simulators/battery';
 import type { LivingFile } from '../simulators/living-site';
@@ -248,7 +248,12 @@ const BIG_FIRST = ['felt', 'heddle', 'shuttle'];
 const SMALL_AH = 30;
 
 /** Where a battery goes on charge: the first free channel of the usual chargers. */
-function hookFor(one: Kept, kept: readonly Kept[], celsius: number, at: number): Hook | null {
+function hookFor(
+  one: Kept,
+  kept: readonly Kept[],
+  celsius: number,
+  at: number,
+): ChargerConnection | null {
   const small = one.spec.ah <= SMALL_AH || one.spec.volts < 12;
   for (const id of small ? SMALL_FIRST : BIG_FIRST) {
     const charger = DEMO_CHARGERS.find((charger) => charger.id === id)!;

@@ -2,7 +2,7 @@ import { dayOf, toDay } from '../core/day';
 import { groupBy } from '../core/group';
 import { judge } from '../core/assessment/verdict';
 import { plain } from '../core/assessment/words';
-import type { Standing } from '../core/assessment/battery-record';
+import type { BatteryRecord } from '../core/assessment/battery-record';
 import { EMPTY_BATTERY, step } from '../core/logbook/fold';
 import { DEFAULT_BOOK } from '../core/rules/rules';
 import { hallTemperatures, type DailyTemperatures } from '../core/site/climate';
@@ -54,7 +54,7 @@ export function verdictsOf(history: DemoHistory): GivenVerdict[] {
       const row = stay.data.bayId.replace('bay-', '')[0]!;
       const hall = DEMO_HALLS.find((one) => one.rows.some(([mark]) => mark === row))!;
       const vehicle = history.vehicles.find((one) => one.id === stay.subjectId)!;
-      const standing: Standing = {
+      const standing: BatteryRecord = {
         facts: factsOf(battery),
         state,
         vehicleKind: vehicle.kind,

@@ -134,9 +134,7 @@ test('a generator that must start by itself stays connected, in its plans too', 
 }) => {
   await page.goto(`${site.url}/vehicle/vehicle-10`);
   await page.getByRole('button', { name: 'Storage plan', exact: true }).click();
-  await expect(page.locator('[data-plan="off-recharged"]')).toContainText(
-    'must start at any time',
-  );
+  await expect(page.locator('[data-plan="off-recharged"]')).toContainText('must start at any time');
 });
 
 test('the keys of the round are listed where they can be seen, and each page has one main', async ({

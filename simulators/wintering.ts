@@ -3,7 +3,7 @@ import { CHEMISTRY_IDS, cellsFor, type ChemistryId } from '../core/battery/chemi
 import { CHEMISTRIES } from '../core/battery/chemistries';
 import { socOfVolts } from '../core/battery/state-of-charge';
 import type { Estimate } from '../core/estimate';
-import type { Happening } from '../core/estimation/observations';
+import type { Observation } from '../core/estimation/observations';
 import { TrueBattery, type BatteryTruth } from './battery';
 import { show, type HandMeter } from './meter';
 import { randomOne, type Random } from './random';
@@ -39,7 +39,7 @@ export interface Wintering {
   readonly usualDrawMa: Estimate;
   readonly connected: boolean;
   readonly trouble: WinterTrouble | null;
-  readonly happenings: readonly Happening[];
+  readonly happenings: readonly Observation[];
   readonly looks: readonly Look[];
   readonly firstAt: number;
 }
@@ -124,7 +124,7 @@ export function winterOf(seed: number, air: Hours, startAt: number, troubled: nu
     share: chance.between(0.45, 0.95),
     celsius: air.celsius[0]!,
   });
-  const happenings: Happening[] = [];
+  const happenings: Observation[] = [];
   const looks: Look[] = [];
   const cells12 = { chemistry, cells, scale: CHEMISTRIES[chemistry].scales[0]! };
   let charging = true;

@@ -1,4 +1,4 @@
-import type { Hook } from '../core/charging/charging-equipment';
+import type { ChargerConnection } from '../core/charging/charging-equipment';
 import type { BatteryState, VehicleState } from '../core/logbook/fold';
 import type { Db } from './open';
 
@@ -78,7 +78,7 @@ export function hangOn(
 ): void {
   const channel = (state: BatteryState | null) => {
     const hangs = state && (state.chargeSince !== null || state.maintainerSince !== null);
-    const hook: Hook | null = hangs ? state.hook : null;
+    const hook: ChargerConnection | null = hangs ? state.hook : null;
     return hook && [hook.chargerId, hook.channel];
   };
   occupy(db, CHANNELS, batteryId, channel(to), channel(had));

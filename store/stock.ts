@@ -1,9 +1,15 @@
-import { Charger, Circuit, HallAir, Outlet, type Stock } from '../core/charging/charging-equipment';
+import {
+  Charger,
+  Circuit,
+  HallAir,
+  Outlet,
+  type ChargingEquipment,
+} from '../core/charging/charging-equipment';
 import { readOrNot } from './read-or-not';
 import type { Db } from './open';
 
 /** Everything a site charges with, by name; without what cannot be read. */
-export function readStock(db: Db): Stock {
+export function readStock(db: Db): ChargingEquipment {
   const chargers = db
     .prepare('SELECT id, hall_id, name, facts FROM charger ORDER BY name')
     .all() as {

@@ -1,6 +1,6 @@
 import { performance } from 'node:perf_hooks';
 import { judgeReading } from '../../core/assessment/verdict';
-import { outlookOf } from '../../core/assessment/charge-forecast';
+import { chargeForecastOf } from '../../core/assessment/charge-forecast';
 import { arrheniusFactor } from '../../core/drain/self-discharge';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -41,7 +41,7 @@ export function benchCore(): void {
   const rows: [string, number][] = [
     ['20,000 exponentials (yardstick)', unit],
     ['a verdict on a typed reading', median(() => judgeReading(standings[0]!, { volts: 12.5 }))],
-    [`the outlook of ${standings.length} batteries`, median(() => standings.map(outlookOf))],
+    [`the outlook of ${standings.length} batteries`, median(() => standings.map(chargeForecastOf))],
     ['the demo site from its data file', median(() => loadSite(db, at), 21)],
   ];
   table(

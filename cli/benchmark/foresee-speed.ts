@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freezingOfSoc } from '../../core/battery/acid';
 import { toDay } from '../../core/day';
-import { foresee } from '../../core/forecast/simulate-forecast';
+import { simulateForecast } from '../../core/forecast/simulate-forecast';
 import { evenNormals } from '../../core/forecast/normals';
 import { weatherOf, type Weather } from '../../core/forecast/weather';
 import { advise } from '../../core/plan/adviser';
@@ -77,7 +77,7 @@ export function benchForeseeSpeed(): void {
     freezingOfSoc('flooded', bin / 2 - 60)!,
   );
   const ours = (weather: Weather) =>
-    foresee({
+    simulateForecast({
       chemistry: 'flooded',
       socPct: own.socPct,
       fullPct: own.fullPct,

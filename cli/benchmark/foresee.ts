@@ -1,14 +1,14 @@
 import { CHEMISTRIES, CHEMISTRY_IDS } from '../../core/battery/chemistries';
 import { MS_PER_DAY, toDay, type Day } from '../../core/day';
 import type { Estimate } from '../../core/estimate';
-import { drawsOf, lossDraws } from '../../core/forecast/samples';
-import { foresee } from '../../core/forecast/simulate-forecast';
+import { samplePosterior, lossDraws } from '../../core/forecast/samples';
+import { simulateForecast } from '../../core/forecast/simulate-forecast';
 import { weatherOf, type Weather } from '../../core/forecast/weather';
 import { learntLoss, learntSoc } from '../../core/estimation/answers';
 import { ACTED_ON_FROM, findingsOf, type FindingKind } from '../../core/estimation/findings';
 import { factorDaysOver } from '../../core/estimation/factor-days';
 import type { LearnQuestion } from '../../core/estimation/observations';
-import { learn, type Learnt } from '../../core/estimation/learn';
+import { learn, type BatteryEstimate } from '../../core/estimation/learn';
 import {
   hallTemperatures,
   monthlyAt,
@@ -93,7 +93,7 @@ function weatherOn(hall: Hall, day: Day): Weather {
 const dayOf = (at: number) => Math.floor(at / MS_PER_DAY);
 
 /** What the record of a wintering battery teaches at one of its looks. */
-function learntAt(one: Wintering, hall: Hall, upTo: number, at: number): Learnt {
+function learntAt(one: Wintering, hall: Hall, upTo: number, at: number): BatteryEstimate {
   const question: LearnQuestion = {
     chemistry: one.chemistry,
     cells: one.cells,
@@ -154,8 +154,8 @@ export function benchForesee(seeds = UNSEEN): void {
       const begun = trouble !== null && look.at / MS_PER_DAY - FIRST >= trouble.fromDay;
       const soc = learntSoc(learnt);
       const weather = weatherOn(hall, dayOf(look.at));
-      const draws = drawsOf(learnt, 600);
-      const { lineDays } = foresee({
+      const draws = samplePosterior(learnt, 600);
+      const { lineDays } = simulateForecast({
         chemistry: one.chemistry,
         socPct: draws.socPct,
         fullPct: draws.fullPct,
@@ -258,7 +258,7 @@ export function benchForesee(seeds = UNSEEN): void {
   );
 }
 
-function lossWidth(learnt: Learnt): number {
+function lossWidth(learnt: BatteryEstimate): number {
   const loss = learntLoss(learnt);
   return loss.high - loss.low;
 }

@@ -2,12 +2,12 @@ import { CHEMISTRIES, CHEMISTRY_IDS, cellsFor } from '../../core/battery/chemist
 import { dayName, dayOf } from '../../core/day';
 import type { Estimate } from '../../core/estimate';
 import { arrheniusFactor } from '../../core/drain/self-discharge';
-import { drawsOf, lossDraws } from '../../core/forecast/samples';
+import { samplePosterior, lossDraws } from '../../core/forecast/samples';
 import { arrheniusSums } from '../../core/forecast/forecast';
 import { reserveOfDraws } from '../../core/forecast/reserve-draws';
 import { learntDrawMa, learntLoss, learntSelf, learntSoc } from '../../core/estimation/answers';
 import { findingsOf, settleBy } from '../../core/estimation/findings';
-import type { Happening } from '../../core/estimation/observations';
+import type { Observation } from '../../core/estimation/observations';
 import { factorDaysOver } from '../../core/estimation/factor-days';
 import { learn } from '../../core/estimation/learn';
 import { BadInput, number, oneOf, optional, text, whole, withDefault } from '../flags';
@@ -106,7 +106,7 @@ export const drainTool = tool({
       factorDays: factorDaysOver({ sums, firstDay }, day),
       now,
     });
-    const draws = drawsOf(learnt);
+    const draws = samplePosterior(learnt);
     const reserve = reserveOfDraws(
       draws.socPct,
       lossDraws(draws, learnt.connected),
@@ -207,8 +207,8 @@ function happeningsOf(
   restedHours: number,
   sums: Float64Array,
   firstDay: number,
-): Happening[] {
-  const list: Happening[] = [];
+): Observation[] {
+  const list: Observation[] = [];
   let fullAt = -Infinity;
   let on = rows[0]!.connected;
   rows.forEach((row, i) => {

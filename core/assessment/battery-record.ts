@@ -23,7 +23,7 @@ export interface BatteryFacts {
 }
 
 /** All that is known of one battery when a judgement is asked for. */
-export interface Standing {
+export interface BatteryRecord {
   readonly facts: BatteryFacts;
   readonly state: BatteryState;
   readonly vehicleKind: VehicleKindId;
@@ -60,7 +60,7 @@ export interface PlannedVisit {
   readonly chargerId: string | null;
 }
 
-export function today(standing: Pick<Standing, 'now' | 'timeZone'>): Day {
+export function today(standing: Pick<BatteryRecord, 'now' | 'timeZone'>): Day {
   return dayOf(standing.now, standing.timeZone);
 }
 
@@ -82,12 +82,12 @@ export function ageYears(facts: BatteryFacts, day: Day): number | null {
 }
 
 /** Old by the house rule; where nobody knows the year, it is treated as old. */
-export function isOld({ facts, rules, now, timeZone }: Standing): boolean {
+export function isOld({ facts, rules, now, timeZone }: BatteryRecord): boolean {
   const age = ageYears(facts, today({ now, timeZone }));
   return age === null || age >= rules.oldYears;
 }
 
-type Fed = Pick<Standing, 'state' | 'powerCutAt' | 'silentSince'>;
+type Fed = Pick<BatteryRecord, 'state' | 'powerCutAt' | 'silentSince'>;
 
 /** Whether the programme of what hangs here has to be looked at after a power cut. */
 export function modeUnseen({ state, powerCutAt }: Pick<Fed, 'state' | 'powerCutAt'>): boolean {

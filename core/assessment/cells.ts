@@ -2,7 +2,7 @@ import { FAILING_SPREAD } from '../battery/acid';
 import { gravities, waterLost, type WaterQuestion } from '../charging/water';
 import { MS_PER_DAY, dayOf, shortDay } from '../day';
 import type { BatteryState } from '../logbook/fold';
-import type { BatteryFacts, Standing } from './battery-record';
+import type { BatteryFacts, BatteryRecord } from './battery-record';
 import { figure, say, type Sentence } from './words';
 
 /** What has to be known of the time since water was last added, to judge what was added now. */
@@ -27,7 +27,7 @@ export const waterFrom = (state: BatteryState, laidUpAt: number | null, before: 
   (state.levels && state.levels.at < before ? state.levels.at : (laidUpAt ?? before));
 
 /** What hydrometer and water say of single cells, where they say something. */
-export function cellSentences(standing: Standing): Sentence[] {
+export function cellSentences(standing: BatteryRecord): Sentence[] {
   const { state, facts, timeZone } = standing;
   const sentences: Sentence[] = [];
   const day = (at: number) => shortDay(dayOf(at, timeZone));

@@ -5,13 +5,13 @@ import { lossDraws } from '../forecast/samples';
 import { forecastOver, type DailyLoss } from '../forecast/forecast';
 import { reserveOfDraws } from '../forecast/reserve-draws';
 import { chanceOf, learntSoc } from '../estimation/answers';
-import type { Learnt } from '../estimation/learn';
+import type { BatteryEstimate } from '../estimation/learn';
 import type { BatteryState, RecordedReading } from '../logbook/fold';
 import { roundFor, roundOnOrAfter } from '../plan/rounds';
 import { conditionOf } from './condition';
-import { drawsOfLearnt, isHeld, isSettled, learntOf, socOfReading } from './learnt';
+import { drawsOfLearnt, isHeld, isSettled, batteryEstimateOf, socOfReading } from './learnt';
 import { dailyLoss, lossOf, type LossAnswer } from './loss';
-import { indexOfDay, isOld, today, type Standing } from './battery-record';
+import { indexOfDay, isOld, today, type BatteryRecord } from './battery-record';
 
 /** A battery must stay this many kelvin clear of its freezing point. Our own margin. */
 export const FREEZE_MARGIN_KELVIN = 3;
@@ -26,7 +26,7 @@ export type Anchor =
   | { readonly kind: 'part-charge'; readonly at: number; readonly soc: Estimate };
 
 /** Where a battery stands and where it is going, if nobody charges anything. */
-export interface Outlook {
+export interface ChargeForecast {
   /** Fed by a maintainer that is well: it holds as long as that does. */
   readonly held: boolean;
   readonly onCharge: boolean;
@@ -60,7 +60,7 @@ export interface Outlook {
 }
 
 /** The last thing that says what the battery held: null where nothing was read or charged yet. */
-export function anchorOf(standing: Standing): Anchor | null {
+export function anchorOf(standing: BatteryRecord): Anchor | null {
   const { readings, charges, lastFullAt } = standing.state;
   const settled = readings.findLast((reading) => isSettled(reading, standing)) ?? null;
   const charge = charges.length ? charges[charges.length - 1]! : null;
@@ -90,12 +90,12 @@ const COLD_AHEAD_DAYS = 120;
  * line, frost within 3 K of freezing, the house rule's interval between full charges; not at
  * all where the vehicle is collected before that.
  */
-export function outlookOf(standing: Standing): Outlook | null {
+export function chargeForecastOf(standing: BatteryRecord): ChargeForecast | null {
   const anchor = anchorOf(standing);
   if (!anchor) return null;
   const { facts, state, rules, temperatures, timeZone } = standing;
   const day = today(standing);
-  const learnt = learntOf(standing);
+  const learnt = batteryEstimateOf(standing);
   const loss = lossOf(standing);
   const onCharge = state.chargeSince !== null;
   const held = isHeld(standing);
@@ -116,7 +116,7 @@ export function outlookOf(standing: Standing): Outlook | null {
   const coldest = { celsius: nights[coldestAt]!, day: day + coldestAt };
   const frost = fed ? null : firstFrost(standing, start, forward, from, nights, coldest.celsius);
 
-  const reasons: [Day, NonNullable<Outlook['rechargeWhy']>][] = [];
+  const reasons: [Day, NonNullable<ChargeForecast['rechargeWhy']>][] = [];
   if (!fed) {
     if (lineDay !== null) reasons.push([lineDay, 'line']);
     if (frost) reasons.push([frost.day, 'frost']);
@@ -190,7 +190,7 @@ const DOUBTED_FROM = 0.15;
  * That a full charge brings it up has been read once since it was fitted, and nothing in its
  * record speaks against it: the next reading may wait for its interval.
  */
-function comesUp(standing: Standing, learnt: Learnt): boolean {
+function comesUp(standing: BatteryRecord, learnt: BatteryEstimate): boolean {
   const { charges, readings } = standing.state;
   const shown = charges.some(
     ({ full, to }) =>
@@ -206,7 +206,7 @@ function comesUp(standing: Standing, learnt: Learnt): boolean {
 }
 
 /** Most days between two full charges of this chemistry, by the house rule. */
-export const fullChargeDays = ({ facts, rules }: Pick<Standing, 'facts' | 'rules'>): number =>
+export const fullChargeDays = ({ facts, rules }: Pick<BatteryRecord, 'facts' | 'rules'>): number =>
   facts.chemistry === 'agm' ? rules.agmFullChargeDays : rules.fullChargeDays;
 
 /** An outing after `since`: no charge, and a reason to read. */
@@ -217,7 +217,7 @@ export const droveSince = (state: BatteryState, since: number) =>
 export const LEFT_ALONE_FROM_PCT = 95;
 
 /** Most days until the next reading: by the house rule, by age, and by the cautious school. */
-export function readingDays(standing: Standing, socPct: number): number {
+export function readingDays(standing: BatteryRecord, socPct: number): number {
   const { rules } = standing;
   const own = isOld(standing)
     ? Math.min(rules.readingDays, rules.oldReadingDays)
@@ -233,11 +233,11 @@ interface Reckoned {
   readonly reserve: Estimate;
 }
 /** Charge and reserve as they were reckoned last, with what was learnt: they are asked for often. */
-const reckonings = new WeakMap<Learnt, Reckoned>();
+const reckonings = new WeakMap<BatteryEstimate, Reckoned>();
 
 function reckoned(
-  learnt: Learnt,
-  { state, temperatures }: Standing,
+  learnt: BatteryEstimate,
+  { state, temperatures }: BatteryRecord,
   from: number,
   lineSocPct: number,
 ): Reckoned {
@@ -259,13 +259,13 @@ const NO_LOSS: DailyLoss = { drawPctPerDay: 0, selfPctPerMonthAt20C: 0, sdPctPer
 const HELD_RESERVE: Estimate = { value: Infinity, low: Infinity, high: Infinity };
 
 function firstFrost(
-  standing: Standing,
-  start: Outlook['start'],
+  standing: BatteryRecord,
+  start: ChargeForecast['start'],
   perDay: DailyLoss,
   from: number,
   nights: Float64Array,
   coldest: number,
-): Outlook['frost'] {
+): ChargeForecast['frost'] {
   const { facts, temperatures } = standing;
   const margin = (night: number, socPct: number) =>
     night - (freezingOfSoc(facts.chemistry, socPct) ?? -Infinity);

@@ -1,6 +1,6 @@
 import { recoveryOf } from '../charging/recovery';
 import { condemnedFor } from '../inspect/open';
-import { hallMean, today, type Standing } from './battery-record';
+import { hallMean, today, type BatteryRecord } from './battery-record';
 
 /** Why a battery is never charged again. */
 export interface Condemned {
@@ -16,7 +16,7 @@ export interface Condemned {
  * Whether a battery is condemned: by what an inspection saw, or by a recovery that ended with
  * "replace", recorded or not. Asked here and nowhere else; null: it is not.
  */
-export function conditionOf(standing: Standing): Condemned | null {
+export function conditionOf(standing: BatteryRecord): Condemned | null {
   const { state } = standing;
   const finding = condemnedFor(state);
   if (finding) {

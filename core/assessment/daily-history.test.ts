@@ -1,7 +1,7 @@
 import { toDay } from '../day';
 import { at, reading, standing } from './fixture';
-import { outlookOf } from './charge-forecast';
-import { CHARGING, HELD, UNKNOWN, seasonOf } from './daily-history';
+import { chargeForecastOf } from './charge-forecast';
+import { CHARGING, HELD, UNKNOWN, dailyHistory } from './daily-history';
 
 describe('a battery through the season', () => {
   const from = toDay('2026-11-01');
@@ -16,12 +16,12 @@ describe('a battery through the season', () => {
       ],
     },
   });
-  const season = seasonOf(kept, outlookOf(kept), from, to);
+  const season = dailyHistory(kept, chargeForecastOf(kept), from, to);
   const on = (day: string) => toDay(day) - from;
 
   it('is unknown before the first reading, then as recorded', () => {
     expect(season.reserve[0]).toBe(UNKNOWN);
-    expect(season.soc[on('2026-12-14')]).toBe(Math.round(outlookOf(kept)!.lineSocPct) + 3);
+    expect(season.soc[on('2026-12-14')]).toBe(Math.round(chargeForecastOf(kept)!.lineSocPct) + 3);
     expect(season.soc[on('2026-11-23')]!).toBeLessThan(season.soc[on('2026-11-03')]!);
   });
 
@@ -40,7 +40,7 @@ describe('a battery through the season', () => {
     const charging = standing({
       state: { readings: [reading('2027-01-07', 12.4)], chargeSince: at('2027-01-11') },
     });
-    const days = seasonOf(charging, outlookOf(charging), from, to);
+    const days = dailyHistory(charging, chargeForecastOf(charging), from, to);
     expect(days.reserve[on('2027-01-14')]).toBe(CHARGING);
     expect(days.reserve[on('2027-01-18')]).toBe(CHARGING);
     expect(days.soc[on('2027-01-19')]).toBeGreaterThan(95);
@@ -54,7 +54,7 @@ describe('a battery through the season', () => {
         lamp: { state: 'holding', at: at('2027-01-11') },
       },
     });
-    const days = seasonOf(held, outlookOf(held), from, to);
+    const days = dailyHistory(held, chargeForecastOf(held), from, to);
     expect(days.reserve[on('2027-02-01')]).toBe(HELD);
   });
 });

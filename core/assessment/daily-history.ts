@@ -2,12 +2,12 @@ import { dayOf, type Day } from '../day';
 import { freezingOfSoc } from '../battery/acid';
 import { drawPctPerDay } from '../drain/reserve';
 import { reserveBySums } from '../forecast/forecast';
-import { FREEZE_MARGIN_KELVIN, type Outlook } from './charge-forecast';
+import { FREEZE_MARGIN_KELVIN, type ChargeForecast } from './charge-forecast';
 import { foreseenOf } from './foreseen';
 import { isSettled, socOfReading } from './learnt';
 import { dailyLoss, expectedLoss } from './loss';
 import { roundOnOrAfter } from '../plan/rounds';
-import { indexOfDay, today, type Standing } from './battery-record';
+import { indexOfDay, today, type BatteryRecord } from './battery-record';
 
 /** Marks in place of a reserve. */
 export const UNKNOWN = -1;
@@ -17,7 +17,7 @@ export const CHARGING = -3;
 export const CONDEMNED = -4;
 
 /** Whole days of reserve now, or the mark that stands for it. */
-export function reserveMark(outlook: Outlook | null): number {
+export function reserveMark(outlook: ChargeForecast | null): number {
   if (!outlook) return UNKNOWN;
   if (outlook.condemned) return CONDEMNED;
   if (outlook.onCharge) return CHARGING;
@@ -43,9 +43,9 @@ const NO_SOC = -32768;
  * next, fall by the explained loss before a charge, and begin anew at each full charge; days
  * ahead follow the forecast.
  */
-export function seasonOf(
-  standing: Standing,
-  outlook: Outlook | null,
+export function dailyHistory(
+  standing: BatteryRecord,
+  outlook: ChargeForecast | null,
   from: Day,
   to: Day,
 ): SeasonOfBattery {
@@ -111,7 +111,7 @@ export function seasonOf(
 
 const short = (days: number) => (Number.isFinite(days) ? Math.min(9999, Math.floor(days)) : 9999);
 
-function isCharging(standing: Standing, day: Day): boolean {
+function isCharging(standing: BatteryRecord, day: Day): boolean {
   const { state, timeZone } = standing;
   if (state.chargeSince !== null && dayOf(state.chargeSince, timeZone) <= day) return true;
   return state.charges.some(
@@ -120,7 +120,7 @@ function isCharging(standing: Standing, day: Day): boolean {
 }
 
 /** What the record of that day explained: draw if the negative was on, and self-discharge. */
-function lossOn(standing: Standing, day: Day) {
+function lossOn(standing: BatteryRecord, day: Day) {
   const { state, timeZone, facts } = standing;
   let on = true;
   for (const change of state.connections) if (dayOf(change.at, timeZone) <= day) on = change.on;
@@ -137,7 +137,12 @@ interface Mark {
   readonly charged: boolean;
 }
 
-function pastSoc(standing: Standing, outlook: Outlook | null, from: Day, to: Day): Float64Array {
+function pastSoc(
+  standing: BatteryRecord,
+  outlook: ChargeForecast | null,
+  from: Day,
+  to: Day,
+): Float64Array {
   const { state, timeZone, temperatures } = standing;
   const marks: Mark[] = [
     ...state.readings

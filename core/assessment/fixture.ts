@@ -4,7 +4,7 @@ import { DEFAULT_RULES } from '../rules/rules';
 import { usualDetails } from '../battery/details';
 import { hallTemperatures } from '../site/climate';
 import { PLAIN_VEHICLE } from '../stay/vehicle-facts';
-import type { BatteryFacts, Standing } from './battery-record';
+import type { BatteryFacts, BatteryRecord } from './battery-record';
 
 /** A mild unheated hall and a plain battery, for the judge's tests. */
 export const TIME_ZONE = 'Europe/London';
@@ -30,11 +30,11 @@ const CLIMATE = {
 };
 
 export function standing(
-  more: Partial<Omit<Standing, 'facts' | 'state'>> & {
+  more: Partial<Omit<BatteryRecord, 'facts' | 'state'>> & {
     facts?: Partial<BatteryFacts>;
     state?: Partial<BatteryState>;
   } = {},
-): Standing {
+): BatteryRecord {
   const { facts, state, ...rest } = more;
   return {
     vehicleKind: 'car',

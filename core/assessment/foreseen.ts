@@ -1,12 +1,12 @@
 import type { Day } from '../day';
 import { lossDraws } from '../forecast/samples';
-import { foresee, type Foreseen, type PlannedCharge } from '../forecast/simulate-forecast';
+import { simulateForecast, type Foreseen, type PlannedCharge } from '../forecast/simulate-forecast';
 import { weatherOf, type Weather } from '../forecast/weather';
-import type { Learnt } from '../estimation/learn';
+import type { BatteryEstimate } from '../estimation/learn';
 import { roundOnOrAfter } from '../plan/rounds';
 import type { DailyTemperatures } from '../site/climate';
-import { drawsOfLearnt, isHeld, learntOf } from './learnt';
-import { indexOfDay, today, type Standing } from './battery-record';
+import { drawsOfLearnt, isHeld, batteryEstimateOf } from './learnt';
+import { indexOfDay, today, type BatteryRecord } from './battery-record';
 
 /** Weather ahead in each hall, as it was made last. */
 const weathers = new WeakMap<DailyTemperatures, Map<string, Weather>>();
@@ -35,15 +35,15 @@ export const OPEN_DAYS = 120;
 /** So far ahead that every battery of a hall shares one weather; in steps of so many days. */
 const STEP_DAYS = 30;
 
-const remembered = new WeakMap<Learnt, Map<string, Foreseen>>();
+const remembered = new WeakMap<BatteryEstimate, Map<string, Foreseen>>();
 
 /**
  * A battery through `days` days from today as a distribution, if nobody charges it but for what
  * is on now: a charge that runs comes off full in the next round, a maintainer goes on. Off
  * charge it loses as it was learnt to.
  */
-export function foreseenOf(standing: Standing, days: number): Foreseen {
-  const learnt = learntOf(standing);
+export function foreseenOf(standing: BatteryRecord, days: number): Foreseen {
+  const learnt = batteryEstimateOf(standing);
   const { state, rules, facts, temperatures } = standing;
   const day = today(standing);
   const held = isHeld(standing);
@@ -61,7 +61,7 @@ export function foreseenOf(standing: Standing, days: number): Foreseen {
     : state.chargeSince === null
       ? []
       : [{ from: 0, to: roundOnOrAfter(rules, day + 1) - day }];
-  seen = foresee({
+  seen = simulateForecast({
     chemistry: facts.chemistry,
     socPct: draws.socPct,
     fullPct: draws.fullPct,
@@ -76,7 +76,7 @@ export function foreseenOf(standing: Standing, days: number): Foreseen {
 }
 
 /** The same until its collection; without one, for so many days. */
-export const foreseenToCollection = (standing: Standing): Foreseen =>
+export const foreseenToCollection = (standing: BatteryRecord): Foreseen =>
   foreseenOf(
     standing,
     Math.max(0, (standing.collectDay ?? today(standing) + OPEN_DAYS) - today(standing)),

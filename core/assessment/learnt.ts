@@ -1,31 +1,34 @@
 import { MS_PER_DAY, MS_PER_HOUR, dayOf } from '../day';
 import type { Estimate } from '../estimate';
 import { stateOfCharge } from '../battery/state-of-charge';
-import { drawsOf, type Draws } from '../forecast/samples';
+import { samplePosterior, type Samples } from '../forecast/samples';
 import { factorDaysOver } from '../estimation/factor-days';
-import type { Happening, LearnQuestion, MeasuredCharge } from '../estimation/observations';
-import { learn, type Learnt } from '../estimation/learn';
+import type { Observation, LearnQuestion, MeasuredCharge } from '../estimation/observations';
+import { learn, type BatteryEstimate } from '../estimation/learn';
 import type { BatteryState, RecordedReading } from '../logbook/fold';
 import { usualDrawOf } from '../site/vehicle-kinds';
-import { ageYears, hallMean, isSilent, today, type Standing } from './battery-record';
+import { ageYears, hallMean, isSilent, today, type BatteryRecord } from './battery-record';
 
 /** Whether a reading was taken at rest for as long as the house rule asks. */
 export function isSettled(
   reading: RecordedReading,
-  standing: Pick<Standing, 'rules' | 'laidUpAt'>,
+  standing: Pick<BatteryRecord, 'rules' | 'laidUpAt'>,
 ): boolean {
   return !reading.fed && restOf(reading, standing) >= standing.rules.restHours;
 }
 
 /** Hours of rest; where the logbook knows of no charge or load, counted from lay-up. */
-export function restOf(reading: RecordedReading, standing: Pick<Standing, 'laidUpAt'>): number {
+export function restOf(
+  reading: RecordedReading,
+  standing: Pick<BatteryRecord, 'laidUpAt'>,
+): number {
   if (reading.restedHours !== null) return reading.restedHours;
   if (standing.laidUpAt === null) return 24;
   return Math.max(0, (reading.at - standing.laidUpAt) / MS_PER_HOUR);
 }
 
 /** State of charge that a reading stands for by its scale alone, at its own or its hall's temperature. */
-export function socOfReading(reading: RecordedReading, standing: Standing): Estimate {
+export function socOfReading(reading: RecordedReading, standing: BatteryRecord): Estimate {
   const { facts, rules } = standing;
   return stateOfCharge({
     chemistry: facts.chemistry,
@@ -37,20 +40,20 @@ export function socOfReading(reading: RecordedReading, standing: Standing): Esti
   });
 }
 
-const celsiusOf = (reading: RecordedReading, { temperatures, timeZone }: Standing) =>
+const celsiusOf = (reading: RecordedReading, { temperatures, timeZone }: BatteryRecord) =>
   reading.celsius ?? hallMean(temperatures, dayOf(reading.at, timeZone));
 
 /** A maintainer that feeds it as far as anybody knows. */
-export const isHeld = ({ state, silentSince }: Pick<Standing, 'state' | 'silentSince'>) =>
+export const isHeld = ({ state, silentSince }: Pick<BatteryRecord, 'state' | 'silentSince'>) =>
   state.maintainerSince !== null &&
   state.lamp?.state !== 'fault' &&
   state.lamp?.state !== 'dark' &&
   !isSilent({ state, silentSince });
 
 /** What its record says of its losses, in order of time. */
-export function happeningsOf(standing: Standing): Happening[] {
+export function observationsOf(standing: BatteryRecord): Observation[] {
   const { state } = standing;
-  const list: Happening[] = [];
+  const list: Observation[] = [];
   for (const charge of state.charges) {
     list.push(
       { kind: 'fed', at: charge.from, on: true },
@@ -101,7 +104,7 @@ export function happeningsOf(standing: Standing): Happening[] {
   return list.sort((a, b) => a.at - b.at || ORDER[a.kind] - ORDER[b.kind]);
 }
 
-const ORDER: Record<Happening['kind'], number> = {
+const ORDER: Record<Observation['kind'], number> = {
   fitted: 0,
   negative: 1,
   draw: 2,
@@ -116,7 +119,7 @@ const ORDER: Record<Happening['kind'], number> = {
 const READ_BEFORE_DAYS = 7;
 
 /** Charges to full of which the ampere-hours are known, and the state of charge before. */
-function measuredCharges(standing: Standing): MeasuredCharge[] {
+function measuredCharges(standing: BatteryRecord): MeasuredCharge[] {
   const { state } = standing;
   return state.charges.flatMap((charge) => {
     if (!charge.full || !charge.ampHours) return [];
@@ -138,7 +141,7 @@ function measuredCharges(standing: Standing): MeasuredCharge[] {
   });
 }
 
-function questionOf(standing: Standing): LearnQuestion {
+function questionOf(standing: BatteryRecord): LearnQuestion {
   const { facts, state, rules, temperatures, timeZone, vehicleKind } = standing;
   return {
     chemistry: facts.chemistry,
@@ -148,7 +151,7 @@ function questionOf(standing: Standing): LearnQuestion {
     ageYears: ageYears(facts, today(standing)),
     usualDrawMa: usualDrawOf(vehicleKind, state.role, standing.vehicle),
     charges: measuredCharges(standing),
-    happenings: happeningsOf(standing),
+    happenings: observationsOf(standing),
     // A battery arrives with its clamps on.
     connected: state.connections.length > 0 || state.negativeOn,
     factorDays: factorDaysOver(temperatures, (at) => dayOf(at, timeZone)),
@@ -157,7 +160,10 @@ function questionOf(standing: Standing): LearnQuestion {
 }
 
 /** What was learnt last: it changes with the record and the day. */
-const remembered = new WeakMap<BatteryState, { readonly on: Standing; readonly learnt: Learnt }>();
+const remembered = new WeakMap<
+  BatteryState,
+  { readonly on: BatteryRecord; readonly learnt: BatteryEstimate }
+>();
 
 /** Learning goes on within a day only with what is recorded. */
 const SAME_MS = 20 * 60_000;
@@ -166,7 +172,7 @@ const SAME_MS = 20 * 60_000;
  * What a battery's record teaches of its charge and its losses, as of now. Remembered for as
  * long as record, rules and temperatures are the same ones, and the clock nearly.
  */
-export function learntOf(standing: Standing): Learnt {
+export function batteryEstimateOf(standing: BatteryRecord): BatteryEstimate {
   const { state, facts } = standing;
   const known = remembered.get(state);
   if (
@@ -192,14 +198,14 @@ export function learntOf(standing: Standing): Learnt {
   return learnt;
 }
 
-const drawn = new WeakMap<Learnt, Draws>();
+const drawn = new WeakMap<BatteryEstimate, Samples>();
 
 /** Draws for what is shown beside every battery: fewer than a comparison of plans takes. */
 const DRAWS_SHOWN = 400;
 
 /** Ways in which a battery may be, from what was learnt; remembered with it. */
-export function drawsOfLearnt(learnt: Learnt): Draws {
+export function drawsOfLearnt(learnt: BatteryEstimate): Samples {
   let draws = drawn.get(learnt);
-  if (!draws) drawn.set(learnt, (draws = drawsOf(learnt, DRAWS_SHOWN)));
+  if (!draws) drawn.set(learnt, (draws = samplePosterior(learnt, DRAWS_SHOWN)));
   return draws;
 }

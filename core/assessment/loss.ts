@@ -4,12 +4,12 @@ import { drawPctPerDay } from '../drain/reserve';
 import type { DailyLoss } from '../forecast/forecast';
 import { learntDraw, learntLeak, learntLoss, learntSelfOfUsable } from '../estimation/answers';
 import { ACTED_ON_FROM, SAID_FROM, findingsOf, type FindingOfRecord } from '../estimation/findings';
-import type { Learnt } from '../estimation/learn';
+import type { BatteryEstimate } from '../estimation/learn';
 import { expectedSelfDischarge } from '../estimation/prior';
 import { usualDrawOf } from '../site/vehicle-kinds';
 import { normalBelow } from '../estimation/mixture';
-import { isSettled, learntOf, socOfReading } from './learnt';
-import { ageYears, today, type Standing } from './battery-record';
+import { isSettled, batteryEstimateOf, socOfReading } from './learnt';
+import { ageYears, today, type BatteryRecord } from './battery-record';
 
 /** What is expected of a battery before its own readings have said anything. */
 export interface ExpectedLoss {
@@ -20,7 +20,7 @@ export interface ExpectedLoss {
 }
 
 /** What is expected of the battery's loss: its measured draw, else the usual one of its kind. */
-export function expectedLoss(standing: Standing): ExpectedLoss {
+export function expectedLoss(standing: BatteryRecord): ExpectedLoss {
   const { facts, state, vehicleKind } = standing;
   const measured = state.drawMa;
   return {
@@ -58,17 +58,17 @@ export interface LossAnswer {
 /** A week is the least from which a slope in hundredths of a volt can be read. */
 const LEAST_SPAN_MS = 6.5 * MS_PER_DAY;
 
-const answers = new WeakMap<Learnt, LossAnswer>();
+const answers = new WeakMap<BatteryEstimate, LossAnswer>();
 
 /** The battery's loss, learnt from its record. */
-export function lossOf(standing: Standing): LossAnswer {
-  const learnt = learntOf(standing);
+export function lossOf(standing: BatteryRecord): LossAnswer {
+  const learnt = batteryEstimateOf(standing);
   let answer = answers.get(learnt);
   if (!answer) answers.set(learnt, (answer = answerOf(learnt, standing)));
   return answer;
 }
 
-function answerOf(learnt: Learnt, standing: Standing): LossAnswer {
+function answerOf(learnt: BatteryEstimate, standing: BatteryRecord): LossAnswer {
   const { state, facts } = standing;
   const { usableShare: share } = learnt;
   const since = state.connections.at(-1)?.at ?? -Infinity;
@@ -101,7 +101,7 @@ const EYE_GREEN_FROM_PCT = 65;
 const EYE_DAYS = 3;
 
 /** An eye that shows what the meter does not, looked at about the same time. */
-function eyeFinding(standing: Standing): FindingOfRecord[] {
+function eyeFinding(standing: BatteryRecord): FindingOfRecord[] {
   const { inspection, readings } = standing.state;
   const eye = inspection?.seen.answers.eye;
   if (!inspection || (eye !== 'green' && eye !== 'dark')) return [];

@@ -2,10 +2,10 @@ import { MS_PER_DAY, dayOf, shortDay } from '../day';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { scaleAt } from '../battery/state-of-charge';
 import { expectedReading } from '../estimation/answers';
-import { learntOf, restOf } from './learnt';
+import { batteryEstimateOf, restOf } from './learnt';
 import { anchorOf } from './charge-forecast';
 import type { RecordedReading } from '../logbook/fold';
-import { hallMean, type BatteryFacts, type Standing } from './battery-record';
+import { hallMean, type BatteryFacts, type BatteryRecord } from './battery-record';
 import { figure, formatVolts, say, type Sentence } from './words';
 
 /** Something about a reading that must be asked before it is taken. */
@@ -33,7 +33,7 @@ const FALL_MARGIN_PCT = 6;
  * What is odd about a reading, the most telling first; null when it makes sense. Never decides:
  * the attendant may confirm a reading that is doubted, and it is then kept.
  */
-export function doubtOf(reading: RecordedReading, standing: Standing): Doubt | null {
+export function doubtOf(reading: RecordedReading, standing: BatteryRecord): Doubt | null {
   return (
     doubtOfTime(reading, standing) ??
     doubtOfVolts(reading.volts, standing.facts) ??
@@ -41,7 +41,7 @@ export function doubtOf(reading: RecordedReading, standing: Standing): Doubt | n
   );
 }
 
-function doubtOfTime(reading: RecordedReading, standing: Standing): Doubt | null {
+function doubtOfTime(reading: RecordedReading, standing: BatteryRecord): Doubt | null {
   const { laidUpAt, now, timeZone } = standing;
   if (laidUpAt !== null && reading.at < laidUpAt) {
     const day = shortDay(dayOf(laidUpAt, timeZone));
@@ -110,7 +110,7 @@ export function doubtOfVolts(
   };
 }
 
-function doubtOfChange(reading: RecordedReading, standing: Standing): Doubt | null {
+function doubtOfChange(reading: RecordedReading, standing: BatteryRecord): Doubt | null {
   const { facts, rules, temperatures, timeZone } = standing;
   const earlier = {
     ...standing,
@@ -134,7 +134,7 @@ function doubtOfChange(reading: RecordedReading, standing: Standing): Doubt | nu
     scale: rules.scale[facts.chemistry],
     celsius: reading.celsius ?? hallMean(temperatures, dayOf(reading.at, timeZone)),
   });
-  const expected = expectedReading(learntOf(earlier), scale);
+  const expected = expectedReading(batteryEstimateOf(earlier), scale);
   const rested = restOf(reading, standing);
   const settledEnough = rested >= rules.restHours;
   const seen = scale.socOf(reading.volts);

@@ -11,7 +11,7 @@ import type { Reason } from '../gate/reasons';
 import { conditionOf, type Condemned } from './condition';
 import type { RecordedReading } from '../logbook/fold';
 import { chargeCourse } from '../charging/course';
-import { watchOf } from '../charging/charger-faults';
+import { chargerFaultsOf } from '../charging/charger-faults';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import { doubtOf, type Doubt } from './plausible';
 import { cellSentences } from './cells';
@@ -22,10 +22,10 @@ import {
   LEFT_ALONE_FROM_PCT,
   droveSince,
   fullChargeDays,
-  outlookOf,
-  type Outlook,
+  chargeForecastOf,
+  type ChargeForecast,
 } from './charge-forecast';
-import { hallMean, indexOfDay, isOld, today, type Standing } from './battery-record';
+import { hallMean, indexOfDay, isOld, today, type BatteryRecord } from './battery-record';
 import {
   LONGEST_RESERVE_DAYS,
   chanceWords,
@@ -65,13 +65,13 @@ export interface Verdict {
   readonly cautions: readonly string[];
   /** State of charge that this very reading shows; null where there was none. */
   readonly readingSoc: Estimate | null;
-  readonly outlook: Outlook | null;
+  readonly outlook: ChargeForecast | null;
   /** For a reading taken too soon: the instant from which to read again. */
   readonly readAgainAt: number | null;
 }
 
 /** The volts that mean the recharge line, at the temperature of the scale. */
-export function lineVolts(standing: Standing): number {
+export function lineVolts(standing: BatteryRecord): number {
   const { facts, rules } = standing;
   return voltsOfSoc({
     chemistry: facts.chemistry,
@@ -88,7 +88,7 @@ export function lineVolts(standing: Standing): number {
  * all the same, for the case that it is confirmed.
  */
 export function judgeReading(
-  standing: Standing,
+  standing: BatteryRecord,
   typed: { volts: number; celsius?: number | null; restedHours?: number | null; at?: number },
 ): { doubt: Doubt | null; verdict: Verdict } {
   const { state, now } = standing;
@@ -112,8 +112,8 @@ export function judgeReading(
 }
 
 /** The verdict on a battery as its record stands. */
-export function judge(standing: Standing, reading: RecordedReading | null = null): Verdict {
-  const outlook = outlookOf(standing);
+export function judge(standing: BatteryRecord, reading: RecordedReading | null = null): Verdict {
+  const outlook = chargeForecastOf(standing);
   const readingSoc = reading && socOfReading(reading, standing);
   const base = { outlook, readingSoc, readAgainAt: null, cautions: [] as string[] };
 
@@ -133,7 +133,7 @@ export function judge(standing: Standing, reading: RecordedReading | null = null
   if (outlook.onCharge) {
     return { ...base, ...onCharge(standing, outlook.soc) };
   }
-  const watch = watchOf(standing, outlook.soc);
+  const watch = chargerFaultsOf(standing, outlook.soc);
   if (outlook.held) {
     const lamp = standing.state.lamp;
     return {
@@ -164,7 +164,10 @@ export function judge(standing: Standing, reading: RecordedReading | null = null
 }
 
 /** Where its charge should be by now. */
-function onCharge(standing: Standing, soc: Estimate): Pick<Verdict, 'kind' | 'headline' | 'why'> {
+function onCharge(
+  standing: BatteryRecord,
+  soc: Estimate,
+): Pick<Verdict, 'kind' | 'headline' | 'why'> {
   const { state, now } = standing;
   const since = state.chargeSince!;
   const course = chargeCourse(state.hook, since, now);
@@ -184,7 +187,7 @@ function onCharge(standing: Standing, soc: Estimate): Pick<Verdict, 'kind' | 'he
       ...(state.lamp?.state === 'holding'
         ? [say`Its lamp says that it holds: take it off.`]
         : finish),
-      ...watchOf(standing, soc).map((one) => say`${one.headline}. ${one.why}`),
+      ...chargerFaultsOf(standing, soc).map((one) => say`${one.headline}. ${one.why}`),
     ],
   };
 }
@@ -194,7 +197,7 @@ function onCharge(standing: Standing, soc: Estimate): Pick<Verdict, 'kind' | 'he
  * at or under 0 °C, since it is not charged any more and its acid thins to water. Null where no
  * frost is foreseen within a year.
  */
-export function outBeforeFrost(standing: Standing): Day | null {
+export function outBeforeFrost(standing: BatteryRecord): Day | null {
   const { temperatures } = standing;
   const from = indexOfDay(temperatures, today(standing));
   const nights = temperatures.low.subarray(from, from + LONGEST_RESERVE_DAYS);
@@ -202,7 +205,7 @@ export function outBeforeFrost(standing: Standing): Day | null {
   return first < 0 ? null : today(standing) + Math.max(0, first - 1);
 }
 
-function condemned(standing: Standing, finding: Condemned, base: Base): Verdict {
+function condemned(standing: BatteryRecord, finding: Condemned, base: Base): Verdict {
   const by = outBeforeFrost(standing);
   const day = today(standing);
   return {
@@ -223,10 +226,10 @@ function condemned(standing: Standing, finding: Condemned, base: Base): Verdict 
 
 type Base = Pick<Verdict, 'outlook' | 'readingSoc' | 'readAgainAt'> & { cautions: string[] };
 
-const instant = (standing: Standing, at: number) =>
+const instant = (standing: BatteryRecord, at: number) =>
   formatInstant(at, standing.timeZone, standing.rules);
 
-function unsettled(standing: Standing, reading: RecordedReading, base: Base): Verdict {
+function unsettled(standing: BatteryRecord, reading: RecordedReading, base: Base): Verdict {
   const { rules } = standing;
   const soc = base.readingSoc!;
   const range = formatPctRange(soc);
@@ -254,7 +257,7 @@ function unsettled(standing: Standing, reading: RecordedReading, base: Base): Ve
   };
 }
 
-function standingVerdict(standing: Standing, outlook: Outlook, base: Base): Verdict {
+function standingVerdict(standing: BatteryRecord, outlook: ChargeForecast, base: Base): Verdict {
   const day = today(standing);
   const why: Sentence[] = [];
   const { rules } = standing;
@@ -350,7 +353,7 @@ function standingVerdict(standing: Standing, outlook: Outlook, base: Base): Verd
 }
 
 /** What may come of it until collection if nobody charges it, as people say chances. */
-function chanceSentences(standing: Standing, outlook: Outlook): Sentence[] {
+function chanceSentences(standing: BatteryRecord, outlook: ChargeForecast): Sentence[] {
   if (outlook.condemned || standing.collectDay === null) return [];
   const ahead = foreseenToCollection(standing);
   const under = outlook.soc.value > outlook.lineSocPct ? ahead.chanceUnder : 0;
@@ -389,7 +392,7 @@ const BLOCKED_BY: Partial<Readonly<Record<First, string>>> = {
 };
 
 /** What the house's rules add: draw over the limit, outings, age, the cautious schools. */
-function houseSentences(standing: Standing, outlook: Outlook): Sentence[] {
+function houseSentences(standing: BatteryRecord, outlook: ChargeForecast): Sentence[] {
   const { rules, state, facts, timeZone } = standing;
   const said: Sentence[] = [];
   const limit = limitMa(standing.vehicleKind, rules);
@@ -441,7 +444,7 @@ function houseSentences(standing: Standing, outlook: Outlook): Sentence[] {
 }
 
 /** Loss a day against what is explained, and what to look for where it is not. */
-function lossSentence(standing: Standing, outlook: Outlook): Sentence {
+function lossSentence(standing: BatteryRecord, outlook: ChargeForecast): Sentence {
   const { loss } = outlook;
   const { state, rules } = standing;
   const expected = expectedLoss(standing);
@@ -488,5 +491,5 @@ function lossSentence(standing: Standing, outlook: Outlook): Sentence {
 }
 
 /** One line on what is peculiar to a reading of this chemistry, or null. */
-export const readingNote = (standing: Standing) =>
+export const readingNote = (standing: BatteryRecord) =>
   CHEMISTRIES[standing.facts.chemistry].readingNote;

@@ -1,12 +1,18 @@
 import fc from 'fast-check';
 import { CHEMISTRY_IDS, type ChemistryId } from '../battery/chemistries';
-import { freeChannels, hookRefusal, type Hanging } from './active-connections';
+import { freeChannels, hookRefusal, type ActiveConnection } from './active-connections';
 import { usualDetails } from '../battery/details';
 import { plainContext } from '../context/plain-context';
 import { fitOf, rankFits, type ChargeRequest } from './charger-suitability';
 import { possibleHooks } from './available-connections';
 import { airNeeded, isAired, mainsLoad } from './hall-limits';
-import { Charger, PROGRAMMES, PROGRAMME_IDS, type Hook, type Stock } from './charging-equipment';
+import {
+  Charger,
+  PROGRAMMES,
+  PROGRAMME_IDS,
+  type ChargerConnection,
+  type ChargingEquipment,
+} from './charging-equipment';
 
 const programme = (id: (typeof PROGRAMME_IDS)[number]) => ({
   id,
@@ -197,7 +203,7 @@ describe('a charger suits a battery, or says why not', () => {
   });
 });
 
-const hook = (more: Partial<Hook> = {}): Hook => ({
+const hook = (more: Partial<ChargerConnection> = {}): ChargerConnection => ({
   chargerId: 'felt',
   channel: 1,
   outletId: 'o1',
@@ -210,13 +216,13 @@ const hook = (more: Partial<Hook> = {}): Hook => ({
   ampHours: 27,
   ...more,
 });
-const hangs = (batteryId: string, more: Partial<Hook> = {}): Hanging => ({
+const hangs = (batteryId: string, more: Partial<ChargerConnection> = {}): ActiveConnection => ({
   batteryId,
   since: 0,
   kind: 'charge',
   hook: hook(more),
 });
-const stock: Stock = {
+const stock: ChargingEquipment = {
   chargers: [charger(), charger({ id: 'heddle', name: 'Heddle', channels: 1, mainsAmps: 9.5 })],
   circuits: [{ id: 'c', hallId: 'hall', name: 'North', amps: 16 }],
   outlets: ['o1', 'o2'].map((id) => ({
@@ -250,7 +256,7 @@ describe('the board', () => {
     expect(hookRefusal(big, 'b', [hangs('a')], stock, null)).toMatch(
       /outlet O1 carries 10 A.*10\.5 A/,
     );
-    const low: Stock = { ...stock, circuits: [{ ...stock.circuits[0]!, amps: 10 }] };
+    const low: ChargingEquipment = { ...stock, circuits: [{ ...stock.circuits[0]!, amps: 10 }] };
     expect(hookRefusal({ ...big, outletId: 'o2' }, 'b', [hangs('a')], low, null)).toMatch(
       /circuit North/,
     );
@@ -266,11 +272,11 @@ describe('the board', () => {
 });
 
 describe('where a battery may hang', () => {
-  const here: Stock = {
+  const here: ChargingEquipment = {
     ...stock,
     outlets: stock.outlets.map((outlet) => ({ ...outlet, bays: ['A1'] })),
   };
-  const names = (hanging: readonly Hanging[], about: About = {}) =>
+  const names = (hanging: readonly ActiveConnection[], about: About = {}) =>
     possibleHooks(here, hanging, subject(about), 'new', 'A1').map(
       ({ hook: on }) => `${on.chargerId} ${on.channel} ${on.outletId}`,
     );

@@ -1,18 +1,18 @@
 import type { BatteryState } from '../logbook/fold';
 import type { Fit } from './charger-suitability';
 import { overload, type PluggedIn } from './hall-limits';
-import type { Charger, Hook, Stock } from './charging-equipment';
+import type { Charger, ChargerConnection, ChargingEquipment } from './charging-equipment';
 
 /** A battery that hangs on a charger, as the logbook has it. */
-export interface Hanging {
+export interface ActiveConnection {
   readonly batteryId: string;
   readonly since: number;
   readonly kind: 'charge' | 'maintain';
-  readonly hook: Hook | null;
+  readonly hook: ChargerConnection | null;
 }
 
 /** What a battery hangs on, by its state; null where it hangs on nothing. */
-export function hangingBy(batteryId: string, state: BatteryState): Hanging | null {
+export function hangingBy(batteryId: string, state: BatteryState): ActiveConnection | null {
   const since = state.maintainerSince ?? state.chargeSince;
   if (since === null) return null;
   const kind = state.maintainerSince === null ? 'charge' : 'maintain';
@@ -20,7 +20,10 @@ export function hangingBy(batteryId: string, state: BatteryState): Hanging | nul
 }
 
 /** Which chargers are plugged in where, by what hangs on them. */
-export function pluggedIn(stock: Stock, hanging: readonly Hanging[]): PluggedIn[] {
+export function pluggedIn(
+  stock: ChargingEquipment,
+  hanging: readonly ActiveConnection[],
+): PluggedIn[] {
   return hanging.flatMap(({ hook }) => {
     const charger = stock.chargers.find(({ id }) => id === hook?.chargerId);
     return charger && hook?.outletId ? [{ charger, outletId: hook.outletId }] : [];
@@ -28,7 +31,7 @@ export function pluggedIn(stock: Stock, hanging: readonly Hanging[]): PluggedIn[
 }
 
 /** Channels of a charger on which nothing hangs. */
-export function freeChannels(charger: Charger, hanging: readonly Hanging[]): number[] {
+export function freeChannels(charger: Charger, hanging: readonly ActiveConnection[]): number[] {
   const taken = new Set(
     hanging.flatMap(({ hook }) => (hook?.chargerId === charger.id ? [hook.channel] : [])),
   );
@@ -36,7 +39,10 @@ export function freeChannels(charger: Charger, hanging: readonly Hanging[]): num
 }
 
 /** The outlet that its charger is plugged into already; its other channels hang there too. */
-export const outletInUse = (chargerId: string, hanging: readonly Hanging[]): string | null =>
+export const outletInUse = (
+  chargerId: string,
+  hanging: readonly ActiveConnection[],
+): string | null =>
   hanging.find(({ hook }) => hook?.chargerId === chargerId && hook.outletId !== null)?.hook
     ?.outletId ?? null;
 
@@ -46,10 +52,10 @@ export const outletInUse = (chargerId: string, hanging: readonly Hanging[]): str
  * charger is plugged in somewhere else already.
  */
 export function hookRefusal(
-  hook: Hook,
+  hook: ChargerConnection,
   batteryId: string,
-  hanging: readonly Hanging[],
-  stock: Stock,
+  hanging: readonly ActiveConnection[],
+  stock: ChargingEquipment,
   fit: Fit | null,
 ): string | null {
   const charger = stock.chargers.find(({ id }) => id === hook.chargerId);

@@ -2,21 +2,26 @@ import { isInString, type BatteryContext, type ChargerOffer } from '../context/b
 import { ownOffer } from '../context/from-record';
 import { isOverridable, reasonsAgainst } from '../gate/gate';
 import type { Reason } from '../gate/reasons';
-import { freeChannels, hookRefusal, outletInUse, type Hanging } from './active-connections';
+import {
+  freeChannels,
+  hookRefusal,
+  outletInUse,
+  type ActiveConnection,
+} from './active-connections';
 import { offered, rankFits, type ChargeRequest, type Fit } from './charger-suitability';
 import { hookOf } from './look-in';
-import type { Hook, Stock } from './charging-equipment';
+import type { ChargerConnection, ChargingEquipment } from './charging-equipment';
 
 /** One channel on which a battery may hang just now. */
 export interface PossibleHook {
   readonly fit: Fit;
-  readonly hook: Hook;
+  readonly hook: ChargerConnection;
 }
 
 /** Its socket: the one its charger is in already, else the one whose lead reaches its bay. */
 export const outletFor = (
-  stock: Stock,
-  hanging: readonly Hanging[],
+  stock: ChargingEquipment,
+  hanging: readonly ActiveConnection[],
   chargerId: string,
   hallId: string,
   bayMark: string,
@@ -30,8 +35,8 @@ export const outletFor = (
  * it and that sockets and circuits feed besides all that hangs already. Empty where there is none.
  */
 export function possibleHooks(
-  stock: Stock,
-  hanging: readonly Hanging[],
+  stock: ChargingEquipment,
+  hanging: readonly ActiveConnection[],
   request: ChargeRequest,
   batteryId: string,
   bayMark: string,
@@ -50,7 +55,7 @@ export interface Connection {
   readonly context: BatteryContext;
   readonly fit: Fit | null;
   /** Where it hangs; null where no charger of the stock is meant, or none of its channels is free. */
-  readonly hook: Hook | null;
+  readonly hook: ChargerConnection | null;
   /** Why not; empty: it may. */
   readonly because: readonly Reason[];
   /** Why not is not about danger: it may be done with a reason. */
@@ -82,8 +87,8 @@ function ownOffers({ context, purpose }: ChargeRequest): (ChargerOffer & { id: s
  * chargers of the stock before its own, the best first.
  */
 export function connectionsFor(
-  stock: Stock,
-  hanging: readonly Hanging[],
+  stock: ChargingEquipment,
+  hanging: readonly ActiveConnection[],
   request: ChargeRequest,
   batteryId: string,
   bayMark: string,

@@ -4,7 +4,7 @@ import { blockedFromCharge } from '../gate/gate';
 import { MS_PER_DAY, MS_PER_HOUR } from '../day';
 import { formatInstant } from '../assessment/words';
 import { expectedLoss } from '../assessment/loss';
-import { isOld, isSilent, modeUnseen, type Standing } from '../assessment/battery-record';
+import { isOld, isSilent, modeUnseen, type BatteryRecord } from '../assessment/battery-record';
 import { chargeCourse, slowCauses, DARK_CHECKS } from './course';
 import { PROGRAMMES } from './charging-equipment';
 
@@ -20,7 +20,7 @@ export const WATCH_KINDS = [
 export type WatchKind = (typeof WATCH_KINDS)[number];
 
 /** Something about a charger in use that asks to be looked at. */
-export interface WatchFinding {
+export interface ChargerFault {
   readonly kind: WatchKind;
   readonly headline: string;
   readonly why: string;
@@ -36,11 +36,11 @@ const DARK_ORDER = DARK_CHECKS.filter(({ id }) => id !== 'charger').map(
 );
 
 /** What is wrong, or may be, with the charger or maintainer that a battery hangs on. */
-export function watchOf(standing: Standing, soc: Estimate | null): WatchFinding[] {
+export function chargerFaultsOf(standing: BatteryRecord, soc: Estimate | null): ChargerFault[] {
   const { state, timeZone, rules, now } = standing;
   const since = state.maintainerSince ?? state.chargeSince;
   if (since === null) return [];
-  const found: WatchFinding[] = [];
+  const found: ChargerFault[] = [];
   const instant = (at: number) => formatInstant(at, timeZone, rules);
   const against = blockedFromCharge(contextOf(standing, soc)).filter(
     // What only hangs on to be held is not charged any more.

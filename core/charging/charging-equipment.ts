@@ -186,21 +186,21 @@ export const HallAir = z.strictObject({
 export type HallAir = z.infer<typeof HallAir>;
 
 /** All that a site charges with. */
-export const Stock = z.strictObject({
+export const ChargingEquipment = z.strictObject({
   chargers: z.array(Charger).max(200),
   circuits: z.array(Circuit).max(200),
   outlets: z.array(Outlet).max(400),
   air: z.array(HallAir).max(100),
 });
-export type Stock = z.infer<typeof Stock>;
+export type ChargingEquipment = z.infer<typeof ChargingEquipment>;
 
-export const EMPTY_STOCK: Stock = { chargers: [], circuits: [], outlets: [], air: [] };
+export const EMPTY_STOCK: ChargingEquipment = { chargers: [], circuits: [], outlets: [], air: [] };
 
 /** What is foreseen of a charge is noted within these. */
 export const HOOK_LIMITS = { leastSocPct: -300, maxHours: 2000, maxAmpHours: 5000 } as const;
 
 /** How a battery was hooked up: what hangs where, and what was expected of it then. */
-export const Hook = z.strictObject({
+export const ChargerConnection = z.strictObject({
   chargerId: Id,
   channel: z.int().min(1).max(MAX_CHANNELS),
   outletId: Id.nullable(),
@@ -215,4 +215,4 @@ export const Hook = z.strictObject({
   /** Out of the charger until full, by the model. */
   ampHours: z.number().min(0).max(HOOK_LIMITS.maxAmpHours).nullable(),
 });
-export type Hook = z.infer<typeof Hook>;
+export type ChargerConnection = z.infer<typeof ChargerConnection>;

@@ -1,5 +1,5 @@
 import { MS_PER_HOUR } from '../day';
-import type { Hook } from './charging-equipment';
+import type { ChargerConnection } from './charging-equipment';
 
 /** Beyond so many times the expected hours, still charging is a finding. Common practice. */
 export const TOO_LONG = 2;
@@ -17,7 +17,11 @@ export interface ChargeCourse {
   readonly expects: 'charging' | 'holding' | null;
 }
 
-export function chargeCourse(hook: Hook | null, since: number, now: number): ChargeCourse {
+export function chargeCourse(
+  hook: ChargerConnection | null,
+  since: number,
+  now: number,
+): ChargeCourse {
   const hours = Math.max(0, (now - since) / MS_PER_HOUR);
   const foreseen = hook?.hours ?? null;
   if (foreseen === null) {
@@ -51,7 +55,7 @@ export const DARK_CAUSES = DARK_CHECKS.map(({ id }) => id) as [DarkCause, ...Dar
 
 /** Why a charge does not come to its end, the likeliest first. */
 export function slowCauses(about: {
-  readonly hook: Hook;
+  readonly hook: ChargerConnection;
   readonly drawAmps: number;
   readonly suits: boolean;
   readonly old: boolean;

@@ -1,5 +1,5 @@
 import type { ChemistryId } from '../battery/chemistries';
-import type { Charger, Circuit, Hook, Outlet } from './charging-equipment';
+import type { Charger, Circuit, ChargerConnection, Outlet } from './charging-equipment';
 import { ventilation, type Ventilation } from './ventilation';
 
 /** One battery that charges in a hall. */
@@ -9,7 +9,7 @@ export interface ChargingHere {
   readonly cells: number;
   readonly capacityAh: number;
   readonly charger: Pick<Charger, 'automatic' | 'ampsPerChannel'>;
-  readonly programme: Hook['programme'];
+  readonly programme: ChargerConnection['programme'];
   /** By its lamp or reports it only holds. */
   readonly holding: boolean;
 }

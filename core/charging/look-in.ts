@@ -3,7 +3,7 @@ import { MS_PER_HOUR, dayOf, instantAt } from '../day';
 import { roundOnOrAfter } from '../plan/rounds';
 import type { Rules } from '../rules/rules';
 import type { Fit } from './charger-suitability';
-import { HOOK_LIMITS, type Hook } from './charging-equipment';
+import { HOOK_LIMITS, type ChargerConnection } from './charging-equipment';
 
 const hundredth = (value: number) => Math.round(value * 100) / 100;
 
@@ -13,7 +13,7 @@ export function hookOf(
   { soc }: Pick<BatteryContext, 'soc'>,
   channel: number,
   outletId: string | null,
-): Hook {
+): ChargerConnection {
   return {
     chargerId: fit.charger.id,
     channel,

@@ -10,9 +10,9 @@ import { DEFAULT_RULES } from '../rules/rules';
 import { afterCharge } from './charge-acceptance';
 import { chargeCourse, slowCauses } from './course';
 import { isFlat, recoveryOf, type RecoveryQuestion } from './recovery';
-import type { Hook } from './charging-equipment';
+import type { ChargerConnection } from './charging-equipment';
 import { waterLost } from './water';
-import { watchOf } from './charger-faults';
+import { chargerFaultsOf } from './charger-faults';
 
 const begun = {
   at: at('2027-01-11'),
@@ -210,7 +210,7 @@ describe('after a charge', () => {
   });
 });
 
-const hook: Hook = {
+const hook: ChargerConnection = {
   chargerId: 'c',
   channel: 1,
   outletId: null,
@@ -228,7 +228,8 @@ describe('watching a charger', () => {
     standing({
       state: { maintainerSince: at('2027-01-14') - hours * MS_PER_HOUR, hook, ...more },
     });
-  const kinds = (kept: ReturnType<typeof standing>) => watchOf(kept, null).map(({ kind }) => kind);
+  const kinds = (kept: ReturnType<typeof standing>) =>
+    chargerFaultsOf(kept, null).map(({ kind }) => kind);
   const lamp = (state: 'charging' | 'holding' | 'dark' | 'fault', hoursAgo = 1) => ({
     state,
     at: at('2027-01-14') - hoursAgo * MS_PER_HOUR,
@@ -253,7 +254,9 @@ describe('watching a charger', () => {
   });
 
   it('a dark lamp asks for outlet, switch, fuse, clamp, in this order', () => {
-    const found = watchOf(on({ lamp: lamp('dark') }), null).find(({ kind }) => kind === 'dark')!;
+    const found = chargerFaultsOf(on({ lamp: lamp('dark') }), null).find(
+      ({ kind }) => kind === 'dark',
+    )!;
     expect(found.look.map((look) => look.split(':')[0])).toEqual([
       'Outlet',
       'Switch',

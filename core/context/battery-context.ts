@@ -2,7 +2,7 @@ import type { ChemistryId } from '../battery/chemistries';
 import type { BatteryDetails } from '../battery/details';
 import type { BatteryRole } from '../battery/roles';
 import type { CelsiusAt } from '../battery/thaw';
-import type { Hook } from '../charging/charging-equipment';
+import type { ChargerConnection } from '../charging/charging-equipment';
 import type { Estimate } from '../estimate';
 import type { WaterSince } from '../assessment/cells';
 import type { BatteryFacts } from '../assessment/battery-record';
@@ -93,7 +93,7 @@ export interface BatteryContext {
 
   readonly charger: ChargerOffer | null;
   /** Channel, outlet and programme, where they are known. */
-  readonly hook: { readonly name: string; readonly hook: Hook } | null;
+  readonly hook: { readonly name: string; readonly hook: ChargerConnection } | null;
   /** Somebody stays with it until then; null: nobody does. */
   readonly attendedUntil: number | null;
 

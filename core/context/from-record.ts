@@ -6,7 +6,7 @@ import { openFindings } from '../inspect/open';
 import { waterFrom, waterSince } from '../assessment/cells';
 import { conditionOf } from '../assessment/condition';
 import { lossOf, milliampsOf } from '../assessment/loss';
-import { ageYears, hallMean, today, type Standing } from '../assessment/battery-record';
+import { ageYears, hallMean, today, type BatteryRecord } from '../assessment/battery-record';
 import { MAINTAINED_PLANS } from '../plan/storage-plan-ids';
 import type { DailyTemperatures } from '../site/climate';
 import type { BatteryContext, ChargerOffer } from './battery-context';
@@ -70,19 +70,19 @@ export function celsiusOf(
 }
 
 /** Since when a battery has been where it stands: in its bay, or on the bench. */
-const hereSince = ({ state, laidUpAt, now, timeZone }: Standing): Day =>
+const hereSince = ({ state, laidUpAt, now, timeZone }: BatteryRecord): Day =>
   dayOf(state.out?.since ?? laidUpAt ?? state.fittedAt ?? now, timeZone);
 
 /** The temperatures that a battery has had where it stands. */
-export const celsiusOfRecord = (standing: Standing) =>
+export const celsiusOfRecord = (standing: BatteryRecord) =>
   celsiusOf(standing.temperatures, hereSince(standing), standing.now, standing.timeZone);
 
 /** What the record says of its ice: when it was last seen thawed through. */
-export const thawedAtOf = ({ state }: Standing) =>
+export const thawedAtOf = ({ state }: BatteryRecord) =>
   state.thawedAt ?? state.recovery?.thawedAt ?? null;
 
 /** Somebody is there until the end of the working day; null: it is over. */
-export function attendedUntilOf({ now, timeZone, rules }: Standing): number | null {
+export function attendedUntilOf({ now, timeZone, rules }: BatteryRecord): number | null {
   const end = instantAt(dayOf(now, timeZone), rules.shiftEndHour, 0, timeZone);
   return end > now ? end : null;
 }
@@ -92,7 +92,7 @@ export function attendedUntilOf({ now, timeZone, rules }: Standing): number | nu
  * place: Round, Charge, Work, Season and the server all ask here. No charger is offered in it.
  */
 export function contextOf(
-  standing: Standing,
+  standing: BatteryRecord,
   soc: Estimate | null,
   aired: boolean | null = null,
 ): BatteryContext {

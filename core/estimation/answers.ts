@@ -3,7 +3,7 @@ import { METER_SD_VOLTS, type ScaleAt } from '../battery/state-of-charge';
 import { drawPctPerDay } from '../drain/reserve';
 import { MOST_SHOWN_PCT, foreseenVolts } from './foreseen-volts';
 import { CHARGE, DRAW, EXCESS, OFFSET, SELF, SIZE, sumOf } from './gaussian';
-import { excessActs, type Explanation, type Learnt } from './learn';
+import { excessActs, type Explanation, type BatteryEstimate } from './learn';
 import { quantilesOf, spreadOf } from './mixture';
 
 type Terms = readonly (readonly [of: number, by: number])[];
@@ -14,8 +14,11 @@ const weights = (terms: Terms): Float64Array => {
   return all;
 };
 
-const ask = (learnt: Learnt, termsOf: (one: Explanation) => Terms, most?: number): Estimate =>
-  spreadOf(learnt.explanations, (one) => weights(termsOf(one)), most);
+const ask = (
+  learnt: BatteryEstimate,
+  termsOf: (one: Explanation) => Terms,
+  most?: number,
+): Estimate => spreadOf(learnt.explanations, (one) => weights(termsOf(one)), most);
 
 const notUnder0 = ({ value, low, high }: Estimate): Estimate => ({
   value: Math.max(0, value),
@@ -24,10 +27,11 @@ const notUnder0 = ({ value, low, high }: Estimate): Estimate => ({
 });
 
 /** State of charge, percent of what it can still hold; never over 100. */
-export const learntSoc = (learnt: Learnt): Estimate => ask(learnt, () => [[CHARGE, 1]], 100);
+export const learntSoc = (learnt: BatteryEstimate): Estimate =>
+  ask(learnt, () => [[CHARGE, 1]], 100);
 
 /** All that it loses, percent a day at present temperatures; nothing charges itself. */
-export const learntLoss = (learnt: Learnt): Estimate =>
+export const learntLoss = (learnt: BatteryEstimate): Estimate =>
   notUnder0(
     ask(learnt, (one) => [
       [DRAW, learnt.connected ? 1 : 0],
@@ -37,7 +41,7 @@ export const learntLoss = (learnt: Learnt): Estimate =>
   );
 
 /** What its vehicle draws while it is connected, percent a day, known or not. */
-export const learntDraw = (learnt: Learnt): Estimate =>
+export const learntDraw = (learnt: BatteryEstimate): Estimate =>
   notUnder0(
     ask(learnt, ({ cause }) => [
       [DRAW, 1],
@@ -46,7 +50,7 @@ export const learntDraw = (learnt: Learnt): Estimate =>
   );
 
 /** The same in milliamps; the doubt of the usable capacity comes on top. */
-export function learntDrawMa(learnt: Learnt, capacityAh: number): Estimate {
+export function learntDrawMa(learnt: BatteryEstimate, capacityAh: number): Estimate {
   const { usableShare: share } = learnt;
   const one = drawPctPerDay(1, capacityAh * share.value);
   const { value, low, high } = learntDraw(learnt);
@@ -60,7 +64,7 @@ export function learntDrawMa(learnt: Learnt, capacityAh: number): Estimate {
 }
 
 /** Self-discharge, percent of rated capacity in 30 days at 20 °C, a leaking cell not in it. */
-export function learntSelf(learnt: Learnt): Estimate {
+export function learntSelf(learnt: BatteryEstimate): Estimate {
   const { usableShare: share } = learnt;
   const { value, low, high } = notUnder0(ask(learnt, () => [[SELF, 1]]));
   const doubt = (share.high - share.value) / share.value;
@@ -73,22 +77,22 @@ export function learntSelf(learnt: Learnt): Estimate {
 }
 
 /** The steady offset of its readings, volts for all cells. */
-export const learntOffset = (learnt: Learnt): Estimate => ask(learnt, () => [[OFFSET, 1]]);
+export const learntOffset = (learnt: BatteryEstimate): Estimate => ask(learnt, () => [[OFFSET, 1]]);
 
 /** How likely it is that an explanation of this kind is the right one. */
-export const chanceOf = (learnt: Learnt, is: (one: Explanation) => boolean): number =>
+export const chanceOf = (learnt: BatteryEstimate, is: (one: Explanation) => boolean): number =>
   learnt.explanations.reduce((sum, one) => sum + (is(one) ? one.weight : 0), 0);
 
 /** What leaks through a failing cell, percent a day. */
-export const learntLeak = (learnt: Learnt): Estimate =>
+export const learntLeak = (learnt: BatteryEstimate): Estimate =>
   notUnder0(ask(learnt, ({ cause }) => [[EXCESS, cause === 'cell' ? 1 : 0]]));
 
 /** Self-discharge of what it can hold, percent in 30 days at 20 °C. */
-export const learntSelfOfUsable = (learnt: Learnt): Estimate =>
+export const learntSelfOfUsable = (learnt: BatteryEstimate): Estimate =>
   notUnder0(ask(learnt, () => [[SELF, 1]]));
 
 /** The rested volts that a reading taken now should show, with their 90 % range. */
-export function expectedReading(learnt: Learnt, at: ScaleAt): Estimate {
+export function expectedReading(learnt: BatteryEstimate, at: ScaleAt): Estimate {
   return quantilesOf(
     learnt.explanations.map(({ belief, weight }) => {
       const expected = Math.min(MOST_SHOWN_PCT, belief.mean[CHARGE]!);

@@ -1,7 +1,7 @@
 import { MS_PER_DAY } from '../day';
 import { chanceOf } from './answers';
 import { DRAW, EXCESS, SIZE, sumOf } from './gaussian';
-import type { Learnt } from './learn';
+import type { BatteryEstimate } from './learn';
 import { normalBelow } from './mixture';
 
 /** What a record may show that chemistry, age and known draw do not explain. */
@@ -40,7 +40,7 @@ const DIP_HEARD_DAYS = 35;
  * least `least`. Chances of different findings do not make 1 together, since one may come with
  * another.
  */
-export function findingsOf(learnt: Learnt, least = SAID_FROM): FindingOfRecord[] {
+export function findingsOf(learnt: BatteryEstimate, least = SAID_FROM): FindingOfRecord[] {
   const found: FindingOfRecord[] = [];
   const add = (kind: FindingKind, chance: number, since: number | null, reading: string | null) => {
     if (chance >= least) found.push({ kind, chance, since, reading });
@@ -91,7 +91,7 @@ export function findingsOf(learnt: Learnt, least = SAID_FROM): FindingOfRecord[]
  * How likely its vehicle draws more than is known or usual, or a cell does what looks like it:
  * volts of a connected battery do not tell these apart.
  */
-function chanceOfExcess(learnt: Learnt): number {
+function chanceOfExcess(learnt: BatteryEstimate): number {
   const terms = new Float64Array(SIZE);
   terms[DRAW] = 1;
   return learnt.explanations.reduce((sum, { belief, cause, weight }) => {
@@ -104,8 +104,8 @@ function chanceOfExcess(learnt: Learnt): number {
 
 /** The instant that the likeliest explanation with one gives. */
 function sinceOf(
-  learnt: Learnt,
-  of: (one: Learnt['explanations'][number]) => number | null,
+  learnt: BatteryEstimate,
+  of: (one: BatteryEstimate['explanations'][number]) => number | null,
 ): number | null {
   for (const one of learnt.explanations) {
     const at = of(one);

@@ -4,7 +4,7 @@ import type { Gaussian } from './gaussian';
 export type Cause = 'none' | 'draw' | 'cell';
 
 /** One explanation while it is followed; `log` is the logarithm of its weight. */
-export interface Line {
+export interface Hypothesis {
   log: number;
   readonly belief: Gaussian;
   readonly cause: Cause;

@@ -1,5 +1,5 @@
 import { MS_PER_DAY } from '../day';
-import type { Happening, LearnQuestion } from './observations';
+import type { Observation, LearnQuestion } from './observations';
 
 /** A plain flooded battery at 5 °C, full on day 0; readings as [day, volts]. */
 export function question({
@@ -8,11 +8,11 @@ export function question({
   ...rest
 }: Partial<Omit<LearnQuestion, 'happenings'>> & {
   readings?: readonly (readonly [day: number, volts: number])[];
-  more?: readonly Happening[];
+  more?: readonly Observation[];
 } = {}): LearnQuestion {
-  const happenings: Happening[] = [
+  const happenings: Observation[] = [
     { kind: 'full', at: 0 },
-    ...readings.map(([day, volts], i): Happening => ({
+    ...readings.map(([day, volts], i): Observation => ({
       kind: 'reading',
       at: day * MS_PER_DAY,
       id: String(i),

@@ -19,7 +19,7 @@ import {
 } from './gaussian';
 import type { LearnQuestion } from './observations';
 import { heard, heardOf } from './measurement-update';
-import { UNNOTED, type Cause, type Line } from './hypothesis';
+import { UNNOTED, type Cause, type Hypothesis } from './hypothesis';
 import { expectedSelfDischarge, usableShare } from './prior';
 
 // Looked up once: these stand in the innermost loops.
@@ -27,13 +27,13 @@ const maths = Math;
 const Numbers = Float64Array;
 
 /** One explanation of a whole record, with what it makes of the battery. */
-export interface Explanation extends Omit<Line, 'log'> {
+export interface Explanation extends Omit<Hypothesis, 'log'> {
   /** How likely it is; all explanations together make 1. */
   readonly weight: number;
 }
 
 /** What a battery's record teaches. */
-export interface Learnt {
+export interface BatteryEstimate {
   /** The likeliest first. */
   readonly explanations: readonly Explanation[];
   /** Its negative is on now. */
@@ -133,7 +133,7 @@ export function priorOf(question: LearnQuestion, share: Estimate): Gaussian {
  * Gaussian Sum Approximations", IEEE Trans. Automatic Control 17 (1972). The chances of what
  * nobody notes are our own assumptions.
  */
-export function learn(question: LearnQuestion): Learnt {
+export function learn(question: LearnQuestion): BatteryEstimate {
   const share = usableShare(
     question.ageYears,
     question.chemistry,
@@ -232,8 +232,8 @@ export function learn(question: LearnQuestion): Learnt {
   };
 }
 
-function beginnings(prior: Gaussian): Line[] {
-  const sound: Line = {
+function beginnings(prior: Gaussian): Hypothesis[] {
+  const sound: Hypothesis = {
     log: maths.log(1 - UNNOTED.draw - UNNOTED.cell),
     belief: prior,
     cause: 'none',
@@ -252,11 +252,11 @@ function beginnings(prior: Gaussian): Line[] {
 
 /** The same with an excess loss of each of the usual sizes. */
 function withExcess(
-  line: Line,
+  line: Hypothesis,
   cause: Cause,
   chance: number,
   sizes: readonly (readonly [mean: number, sd: number, usual: number])[],
-): Line[] {
+): Hypothesis[] {
   return sizes.map(([mean, sd, usual]) => {
     const belief = copyOf(line.belief);
     forget(belief, EXCESS, mean, sd);
@@ -268,7 +268,7 @@ function withExcess(
 export const excessActs = ({ cause }: Pick<Explanation, 'cause'>, connected: boolean): boolean =>
   cause === 'cell' || (cause === 'draw' && connected);
 
-function fall(line: Line, days: number, factor: number, connected: boolean): void {
+function fall(line: Hypothesis, days: number, factor: number, connected: boolean): void {
   const { belief, cause } = line;
   const weights: [number, number][] = [[SELF, -factor / 30]];
   if (connected) weights.push([DRAW, -days]);
@@ -287,8 +287,12 @@ function fall(line: Line, days: number, factor: number, connected: boolean): voi
   }
 }
 
-function filled(line: Line, lithium: boolean): Line[] {
-  const full = ([mean, sd]: readonly [number, number], chance: number, weak: boolean): Line => {
+function filled(line: Hypothesis, lithium: boolean): Hypothesis[] {
+  const full = (
+    [mean, sd]: readonly [number, number],
+    chance: number,
+    weak: boolean,
+  ): Hypothesis => {
     const belief = copyOf(line.belief);
     forget(belief, CHARGE, mean, sd);
     return { ...line, belief, weak, log: line.log + maths.log(chance) };
@@ -301,7 +305,7 @@ function filled(line: Line, lithium: boolean): Line[] {
 }
 
 function partCharge(
-  { belief }: Line,
+  { belief }: Hypothesis,
   ampHours: number | null,
   question: LearnQuestion,
   usableAh: number,
@@ -318,12 +322,12 @@ function partCharge(
 }
 
 /** On another vehicle: its draw as such vehicles usually have it. */
-function fittedAnew(line: Line, prior: Gaussian): Line[] {
+function fittedAnew(line: Hypothesis, prior: Gaussian): Hypothesis[] {
   const belief = copyOf(line.belief);
   forget(belief, DRAW, prior.mean[DRAW]!, maths.sqrt(prior.cov[DRAW * SIZE + DRAW]!));
   if (line.cause === 'cell') return [{ ...line, belief }];
   forget(belief, EXCESS, 0, 0);
-  const known: Line = { ...line, belief, cause: 'none', since: null };
+  const known: Hypothesis = { ...line, belief, cause: 'none', since: null };
   return [known, ...withExcess(known, 'draw', UNNOTED.draw, DRAW_SIZES)];
 }
 
@@ -335,12 +339,12 @@ const MEASURED_SD = 0.06;
  * against the explanations, but a repair may have come before it, so it may only half.
  */
 function drawMeasured(
-  line: Line,
+  line: Hypothesis,
   { milliamps, changed = false }: { milliamps: number; changed?: boolean },
   usableAh: number,
   share: Estimate,
   missed: number,
-): Line[] {
+): Hypothesis[] {
   const pct = drawPctPerDay(milliamps, usableAh);
   const sd = pct * maths.hypot(MEASURED_SD, sdOf(share) / share.value) + 0.01;
   const weights = new Numbers(SIZE);
@@ -354,11 +358,11 @@ function drawMeasured(
   const log = changed ? line.log : line.log + maths.log(0.5 * fits + 0.5 * 0.1);
   if (line.cause === 'cell') return [{ ...line, belief, log }];
   forget(belief, EXCESS, 0, 0);
-  const known: Line = { ...line, belief, log, cause: 'none', since: null };
+  const known: Hypothesis = { ...line, belief, log, cause: 'none', since: null };
   return [known, ...withExcess(known, 'draw', missed, DRAW_SIZES)];
 }
 
-function kept(lines: readonly Line[]): Line[] {
+function kept(lines: readonly Hypothesis[]): Hypothesis[] {
   const sorted = [...lines].sort((a, b) => b.log - a.log);
   const least = sorted[0]!.log - DROPPED;
   return sorted.filter((line, i) => i < KEPT && line.log >= least);

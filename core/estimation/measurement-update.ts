@@ -21,8 +21,8 @@ import {
   sumOf,
   type Gaussian,
 } from './gaussian';
-import type { Happening, LearnQuestion } from './observations';
-import { UNNOTED, type Line } from './hypothesis';
+import type { Observation, LearnQuestion } from './observations';
+import { UNNOTED, type Hypothesis } from './hypothesis';
 import { normalBelow } from './mixture';
 
 // Looked up once: these stand in the innermost loops.
@@ -39,7 +39,7 @@ const STEP_STARTS = [0.1, 0.55] as const;
 /** What is not known of the battery's temperature and of the meter's last digit. */
 const READING_SD_VOLTS = 0.004;
 
-type Reading = Extract<Happening, { kind: 'reading' }>;
+type Reading = Extract<Observation, { kind: 'reading' }>;
 
 /**
  * A scale has a shape of its own at every charge, which no slope and no bulge follow: so much
@@ -81,18 +81,18 @@ const ODD_VOLTS_PER_CELL = 0.5;
 
 /** An explanation after a reading, and those that branch off where it surprises. */
 export function heard(
-  line: Line,
+  line: Hypothesis,
   reading: Reading,
   seen: Heard,
   cells: number,
   gap: { gapDays: number; gapOnDays: number; connected: boolean },
-): Line[] {
+): Hypothesis[] {
   const straight = updated(line, seen);
   const { gapDays, gapOnDays, connected } = gap;
   // Where the voltage is flat nothing need surprise: what was left on does not show for weeks.
   const hides = seen.flat && line.cause === 'none' && connected && gapOnDays > 0;
   if (straight.surprise < 1 && !hides) return [straight.line];
-  const children: Line[] = [straight.line];
+  const children: Hypothesis[] = [straight.line];
   if (straight.surprise >= 1) {
     const odd =
       (reading.confirmed ? UNNOTED.oddAgain : UNNOTED.odd) *
@@ -104,7 +104,11 @@ export function heard(
       log: line.log + maths.log(odd / (ODD_VOLTS_PER_CELL * cells)),
     });
   }
-  const branch = (chance: number, change: (belief: Gaussian) => void, more: Partial<Line>) => {
+  const branch = (
+    chance: number,
+    change: (belief: Gaussian) => void,
+    more: Partial<Hypothesis>,
+  ) => {
     if (!(chance > 0)) return;
     const belief = copyOf(line.belief);
     change(belief);
@@ -167,15 +171,15 @@ export function heardOf(reading: Reading, question: LearnQuestion): Heard {
 }
 
 /** A copy that has learnt from a reading, and how many standard deviations off it was. */
-function updated(line: Line, seen: Heard): { line: Line; surprise: number } {
+function updated(line: Hypothesis, seen: Heard): { line: Hypothesis; surprise: number } {
   return seen.empty ? foundEmpty(line, seen.empty, seen.cells) : readAs(line, seen);
 }
 
 function readAs(
-  line: Line,
+  line: Hypothesis,
   { at, volts, noise: own, cells, flat }: Heard,
 ): {
-  line: Line;
+  line: Hypothesis;
   surprise: number;
 } {
   const belief = copyOf(line.belief);
@@ -201,7 +205,11 @@ function readAs(
  * It is empty, and may have been for long: all that is learnt is that its charge, had it gone on
  * falling, is somewhere under that. The belief cut off there, by its first two moments.
  */
-function foundEmpty(line: Line, empty: Empty, cells: number): { line: Line; surprise: number } {
+function foundEmpty(
+  line: Hypothesis,
+  empty: Empty,
+  cells: number,
+): { line: Hypothesis; surprise: number } {
   const belief = copyOf(line.belief);
   const mean = belief.mean[CHARGE]!;
   const variance = belief.cov[CHARGE * SIZE + CHARGE]!;

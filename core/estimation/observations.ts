@@ -3,7 +3,7 @@ import type { ChemistryId } from '../battery/chemistries';
 import type { ScaleId } from '../battery/scales';
 
 /** What happened to a battery, as far as it says something of its losses; instants in UTC ms. */
-export type Happening =
+export type Observation =
   | {
       readonly kind: 'reading';
       readonly at: number;
@@ -47,7 +47,7 @@ export interface LearnQuestion {
   /** Measured charges into it: what its usable capacity is learnt from. */
   readonly charges: readonly MeasuredCharge[];
   /** In order of time. */
-  readonly happenings: readonly Happening[];
+  readonly happenings: readonly Observation[];
   /** Its negative was on before the first of them. */
   readonly connected: boolean;
   /** Days between two instants, each weighed with the Arrhenius factor of its temperature. */

@@ -1,10 +1,10 @@
 import { CHARGE, DRAW, EXCESS, SELF, SIZE, rootOf, type Gaussian } from '../estimation/gaussian';
-import { FULL_PCT, WEAK_FULL_PCT, type Learnt } from '../estimation/learn';
+import { FULL_PCT, WEAK_FULL_PCT, type BatteryEstimate } from '../estimation/learn';
 import { normalBelow } from '../estimation/mixture';
 import { evenNormals, normalQuantile } from './normals';
 
 /** What one battery may be, many times over: each draw is one way in which it could be so. */
-export interface Draws {
+export interface Samples {
   readonly count: number;
   /** State of charge, percent of what it can hold. */
   readonly socPct: Float64Array;
@@ -29,7 +29,7 @@ const WEAK_AGAIN_PCT = 4;
  * chance; within it they follow its belief. Losses are not under zero, and nothing is more than
  * full: the beliefs are those of what is left. The same learning gives the same draws.
  */
-export function drawsOf(learnt: Learnt, count = DRAWS): Draws {
+export function samplePosterior(learnt: BatteryEstimate, count = DRAWS): Samples {
   const draws = {
     count,
     socPct: new Float64Array(count),
@@ -124,7 +124,7 @@ export interface LossDraws {
 }
 
 /** Losses of a battery whose negative is on or off. */
-export function lossDraws(draws: Draws, connected: boolean): LossDraws {
+export function lossDraws(draws: Samples, connected: boolean): LossDraws {
   const steady = draws.cellPctPerDay.slice();
   if (connected) {
     for (let n = 0; n < draws.count; n++) steady[n] = steady[n]! + draws.drawPctPerDay[n]!;

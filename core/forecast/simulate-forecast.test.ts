@@ -8,8 +8,8 @@ import { arrheniusFactor } from '../drain/self-discharge';
 import { normalBelow, quantilesOf } from '../estimation/mixture';
 import { climateFromDays } from '../site/climate-from-days';
 import { hallTemperatures, type Climate } from '../site/climate';
-import { drawsOf, lossDraws } from './samples';
-import { foresee, type ForeseeQuestion } from './simulate-forecast';
+import { samplePosterior, lossDraws } from './samples';
+import { simulateForecast, type ForeseeQuestion } from './simulate-forecast';
 import { keepThrough, type KeepQuestion } from './simulate-storage';
 import { evenNormals, normalQuantile } from './normals';
 import { reserveOfDraws } from './reserve-draws';
@@ -50,9 +50,9 @@ describe('the line', () => {
   it('is met within a day: 11 % at 1.5 % a day are seven days and a third', () => {
     const steady = filled(() => 1.5);
     const still = { steady, warm: filled(() => 0) };
-    const { lineDays } = foresee(asked({ socPct: filled(() => 80), loss: still }));
+    const { lineDays } = simulateForecast(asked({ socPct: filled(() => 80), loss: still }));
     expect(lineDays.value).toBeCloseTo(11 / 1.5, 9);
-    const under = foresee(asked({ socPct: filled(() => 60), loss: still })).lineDays;
+    const under = simulateForecast(asked({ socPct: filled(() => 60), loss: still })).lineDays;
     expect(under).toEqual({ value: 0, low: 0, high: 0 });
   });
 });
@@ -127,7 +127,7 @@ describe('normal deviates', () => {
 describe('a battery foreseen', () => {
   it('has the quantiles of its draws, day by day', () => {
     const one = asked();
-    const seen = foresee(one);
+    const seen = simulateForecast(one);
     for (const day of [0, 30, 61, 120]) {
       const level = Array.from(
         one.socPct,
@@ -153,7 +153,7 @@ describe('a battery foreseen', () => {
       0,
       69,
     );
-    const { lineDays } = foresee(asked({ weather: mild(301), days: 300 }));
+    const { lineDays } = simulateForecast(asked({ weather: mild(301), days: 300 }));
     expect(Math.abs(reserve.value - lineDays.value)).toBeLessThanOrEqual(1);
     expect(Math.abs(reserve.low - lineDays.low)).toBeLessThanOrEqual(1);
     expect(Math.abs(reserve.high - lineDays.high)).toBeLessThanOrEqual(1);
@@ -166,12 +166,12 @@ describe('a battery foreseen', () => {
         fc.double({ min: 0, max: 20, noNaN: true }),
         (more, less) => {
           const base = asked();
-          const worse = foresee({
+          const worse = simulateForecast({
             ...base,
             socPct: base.socPct.map((soc) => soc - less),
             loss: { ...base.loss, steady: base.loss.steady.map((one) => one + more) },
           });
-          const own = foresee(base);
+          const own = simulateForecast(base);
           expect(worse.chanceUnder).toBeGreaterThanOrEqual(own.chanceUnder);
           expect(worse.lineDays.value).toBeLessThanOrEqual(own.lineDays.value);
           expect(worse.lowestPct.likely).toBeLessThanOrEqual(own.lowestPct.likely);
@@ -182,11 +182,11 @@ describe('a battery foreseen', () => {
   });
 
   it('a charge makes it full on its day, and what is on charge is not under its line', () => {
-    const seen = foresee(asked({ charges: [{ from: 40, to: 43 }] }));
+    const seen = simulateForecast(asked({ charges: [{ from: 40, to: 43 }] }));
     expect(seen.likelyPct[43]!).toBeGreaterThan(98);
     expect(seen.likelyPct[42]!).toBeCloseTo(seen.likelyPct[41]!, 0);
-    expect(seen.chanceUnder).toBeLessThan(foresee(asked()).chanceUnder);
-    expect(foresee(asked({ charges: [{ from: 0, to: Infinity }] })).chanceUnder).toBe(0);
+    expect(seen.chanceUnder).toBeLessThan(simulateForecast(asked()).chanceUnder);
+    expect(simulateForecast(asked({ charges: [{ from: 0, to: Infinity }] })).chanceUnder).toBe(0);
   });
 });
 
@@ -217,7 +217,7 @@ describe('a battery that is kept', () => {
     expect(due.charges).toBeGreaterThan(1);
     expect(due.charges).toBeLessThan(2.5);
     expect(kept({ charged: false }).charges).toBe(0);
-    expect(kept({ charged: false }).chanceUnder).toBe(foresee(asked()).chanceUnder);
+    expect(kept({ charged: false }).chanceUnder).toBe(simulateForecast(asked()).chanceUnder);
   });
 
   it('conserves: what it ends with is what it had, and was charged, less what it lost', () => {
@@ -360,7 +360,7 @@ describe('a real winter', () => {
         weather: weatherOf(temperatures, 0, days + 1),
         days,
       };
-      const seen = foresee(exact);
+      const seen = simulateForecast(exact);
       let soc = 98;
       for (let i = 0; i < days; i++) {
         const day = newYork.find((one) => one.day === from + i);
@@ -387,8 +387,8 @@ describe('draws', () => {
         ],
       }),
     );
-    const draws = drawsOf(learnt, 1000);
-    expect(Array.from(drawsOf(learnt, 1000).socPct)).toEqual(Array.from(draws.socPct));
+    const draws = samplePosterior(learnt, 1000);
+    expect(Array.from(samplePosterior(learnt, 1000).socPct)).toEqual(Array.from(draws.socPct));
     const { steady } = lossDraws(draws, true);
     expect(lossDraws(draws, false).steady.every((one, n) => one <= steady[n]!)).toBe(true);
     for (const list of [draws.drawPctPerDay, draws.selfPctPerDayAt20C, draws.cellPctPerDay]) {

@@ -61,7 +61,7 @@ const FREEZE_HEARD = 0.02;
  *
  * All arrays of draws have one length; `weather.days` is at least `days`.
  */
-export function foresee(question: ForeseeQuestion): Foreseen {
+export function simulateForecast(question: ForeseeQuestion): Foreseen {
   const { days, lineSocPct, charges, weather, fullPct } = question;
   const { steady, warm } = question.loss;
   const level = question.socPct.slice();

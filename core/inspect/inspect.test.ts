@@ -1,7 +1,7 @@
 import { usualDetails } from '../battery/details';
 import { shortDay, toDay } from '../day';
 import { at, reading, standing } from '../assessment/fixture';
-import { outlookOf } from '../assessment/charge-forecast';
+import { chargeForecastOf } from '../assessment/charge-forecast';
 import { CONDEMNED, reserveMark } from '../assessment/daily-history';
 import { judge, outBeforeFrost } from '../assessment/verdict';
 import { plain } from '../assessment/words';
@@ -32,7 +32,7 @@ const verdictOf = (state: Partial<BatteryState>, more: Parameters<typeof standin
   judge(standing({ ...more, state: { ...low, ...state } }));
 const jobsOf = (state: Partial<BatteryState>) => {
   const kept = standing({ state: { ...low, drawMa: 10, ...state } });
-  return jobsToday(kept, outlookOf(kept)).map((job) =>
+  return jobsToday(kept, chargeForecastOf(kept)).map((job) =>
     job.kind === 'procedure' ? job.procedure : job.kind,
   );
 };
@@ -89,7 +89,7 @@ describe('a condemned battery', () => {
     expect(verdict.headline).toMatch(/never charge/);
     expect(verdict.cautions.join(' ')).toMatch(/Not to be charged/);
     expect(jobsOf(state)).toEqual(['replace']);
-    const outlook = outlookOf(standing({ state: { ...low, ...state } }))!;
+    const outlook = chargeForecastOf(standing({ state: { ...low, ...state } }))!;
     expect(outlook.rechargeDay).toBeNull();
     expect(reserveMark(outlook)).toBe(CONDEMNED);
     expect(chargeBlock({ ...standing().state, ...state })?.consequence).toBe('condemned');
@@ -187,7 +187,7 @@ describe('what else is seen', () => {
         facts: { fittedYear },
         state: { negativeOn: false, readings: [reading('2027-01-11', 12.62)] },
       });
-      return outlookOf(kept)!.nextReadingDay - toDay('2027-01-11');
+      return chargeForecastOf(kept)!.nextReadingDay - toDay('2027-01-11');
     };
     expect(days(2025)).toBe(30);
     expect(days(2019)).toBe(21);

@@ -1,5 +1,5 @@
 import { MS_PER_HOUR } from '../day';
-import type { Hook } from '../charging/charging-equipment';
+import type { ChargerConnection } from '../charging/charging-equipment';
 import { inOrder, type Entry, type NewEntry } from './entry';
 import type { Inspection, Level } from '../inspect/points';
 import type { StoragePlanId } from '../plan/storage-plan-ids';
@@ -38,7 +38,7 @@ export interface BatteryState {
   readonly chargeSince: number | null;
   readonly charger: string;
   /** What hangs where, charging or maintained; null where nobody noted it. */
-  readonly hook: Hook | null;
+  readonly hook: ChargerConnection | null;
   /** Wanted on a charger, in the attendant's own word. */
   readonly queued: { readonly at: number; readonly chargerId: string | null } | null;
   /** When its charger's programme was last looked at. */
@@ -128,7 +128,7 @@ export interface BatteryState {
     /** Out of the charger, where anybody knows. */
     readonly ampHours?: number | null;
     readonly metered?: boolean;
-    readonly hook?: Hook | null;
+    readonly hook?: ChargerConnection | null;
   }[];
 }
 

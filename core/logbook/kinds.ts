@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { BATTERY_ROLES } from '../battery/roles';
 import { DARK_CAUSES } from '../charging/course';
-import { Hook, MAX_CHANNELS, PROGRAMME_IDS } from '../charging/charging-equipment';
+import { ChargerConnection, MAX_CHANNELS, PROGRAMME_IDS } from '../charging/charging-equipment';
 import { dateProblem } from '../time-limits';
 import { Inspection, LEVELS } from '../inspect/points';
 import { STORAGE_PLAN_IDS } from '../plan/storage-plan-ids';
@@ -70,7 +70,7 @@ export const ENTRY_KINDS = {
     data: z.strictObject({
       charger: z.string().max(80),
       /** What hangs where; older entries have only the charger's name. */
-      hook: Hook.optional(),
+      hook: ChargerConnection.optional(),
       despite: Despite.optional(),
     }),
   },
@@ -96,7 +96,7 @@ export const ENTRY_KINDS = {
     version: 1,
     data: z.strictObject({
       on: z.boolean(),
-      hook: Hook.optional(),
+      hook: ChargerConnection.optional(),
       /** The charger's name, where none of the stock is meant. */
       charger: z.string().max(80).optional(),
       despite: Despite.optional(),

@@ -2,8 +2,8 @@ import { dayOf, type Day } from '../day';
 import type { Estimate } from '../estimate';
 import { reserveBySums } from '../forecast/forecast';
 import { dailyLoss, lossOf } from '../assessment/loss';
-import { outlookOf } from '../assessment/charge-forecast';
-import { indexOfDay, today, type Standing } from '../assessment/battery-record';
+import { chargeForecastOf } from '../assessment/charge-forecast';
+import { indexOfDay, today, type BatteryRecord } from '../assessment/battery-record';
 
 /** How long a battery holds with a draw. */
 export interface DrawMeaning {
@@ -23,7 +23,11 @@ export interface DrawCase {
 }
 
 /** The battery as if this draw had been measured now, milliamps. */
-export function withDraw(standing: Standing, drawMa: number, how: DrawCase = {}): Standing {
+export function withDraw(
+  standing: BatteryRecord,
+  drawMa: number,
+  how: DrawCase = {},
+): BatteryRecord {
   const { state } = standing;
   const { negativeOn = true, changed = false } = how;
   const anew = changed || negativeOn !== state.negativeOn;
@@ -44,9 +48,13 @@ export function withDraw(standing: Standing, drawMa: number, how: DrawCase = {})
 }
 
 /** What a settled draw means for one battery, in days; its own charge and hall. */
-export function meaningOf(standing: Standing, drawMa: number, how: DrawCase = {}): DrawMeaning {
+export function meaningOf(
+  standing: BatteryRecord,
+  drawMa: number,
+  how: DrawCase = {},
+): DrawMeaning {
   const with_ = withDraw(standing, drawMa, how);
-  const outlook = outlookOf(with_);
+  const outlook = chargeForecastOf(with_);
   if (!outlook || outlook.onCharge) {
     return { toLine: null, lineDay: null, toFlat: null, nextReadingDay: null };
   }
@@ -63,7 +71,7 @@ export function meaningOf(standing: Standing, drawMa: number, how: DrawCase = {}
 
 /** The same for a battery that has just been charged full: days to its line, and to flat. */
 export function meaningFromFull(
-  standing: Standing,
+  standing: BatteryRecord,
   drawMa: number,
   how: DrawCase = {},
 ): { readonly toLine: number; readonly toFlat: number } {
@@ -72,7 +80,7 @@ export function meaningFromFull(
   return { toLine: daysFrom(with_, 100, line), toFlat: daysFrom(with_, 100, 0) };
 }
 
-const daysFrom = (standing: Standing, fromPct: number, toPct: number): number =>
+const daysFrom = (standing: BatteryRecord, fromPct: number, toPct: number): number =>
   reserveBySums(
     standing.temperatures.sums,
     indexOfDay(standing.temperatures, today(standing)),

@@ -4,13 +4,13 @@ import { SOLAR_FULL_PCT, solarGainPct } from '../charging/solar-hold';
 import { dayOf, type Day } from '../day';
 import { limitMa } from '../drain/limit';
 import { drawPctPerDay } from '../drain/reserve';
-import { drawsOf, lossDraws, type Draws } from '../forecast/samples';
+import { samplePosterior, lossDraws, type Samples } from '../forecast/samples';
 import { keepThrough, type Kept } from '../forecast/simulate-storage';
 import { weatherFrom } from '../assessment/foreseen';
-import { learntOf } from '../assessment/learnt';
+import { batteryEstimateOf } from '../assessment/learnt';
 import { lossOf } from '../assessment/loss';
 import { anchorOf, fullChargeDays, readingDays } from '../assessment/charge-forecast';
-import { indexOfDay, today, type Standing } from '../assessment/battery-record';
+import { indexOfDay, today, type BatteryRecord } from '../assessment/battery-record';
 import { MINUTES } from './due';
 import { lifeCost, lifeTotal, type LifeCost } from './life-cost';
 import { isRound, roundsEvery } from './rounds';
@@ -101,8 +101,8 @@ export function stayDays({ standing }: PlanContext): number {
 }
 
 /** What a battery may be now; counted from full where nothing was read or charged yet. */
-export function drawsFor(standing: Standing, count: number): Draws {
-  const draws = drawsOf(learntOf(standing), count);
+export function drawsFor(standing: BatteryRecord, count: number): Samples {
+  const draws = samplePosterior(batteryEstimateOf(standing), count);
   return anchorOf(standing) === null ? { ...draws, socPct: draws.fullPct } : draws;
 }
 
@@ -110,7 +110,7 @@ export function drawsFor(standing: Standing, count: number): Draws {
 export function runPlan(
   plan: StoragePlan,
   context: PlanContext,
-  draws: Draws,
+  draws: Samples,
   colder = 0,
 ): PlanRun {
   const { standing } = context;
@@ -312,7 +312,7 @@ export type OtherwiseKind = keyof typeof OTHERWISE;
 export const OTHERWISE_KINDS = Object.keys(OTHERWISE) as OtherwiseKind[];
 
 /** How many times its vehicle draws what the house allows. */
-function drawOver(standing: Standing): number {
+function drawOver(standing: BatteryRecord): number {
   const { usableAh, draw } = lossOf(standing);
   const limit = drawPctPerDay(limitMa(standing.vehicleKind, standing.rules), usableAh.value);
   return draw.value / limit;
@@ -348,5 +348,5 @@ export function otherwise(
 }
 
 /** The same draws with so many times the vehicle's draw. */
-export const scaled = (draws: Draws, by: number): Draws =>
+export const scaled = (draws: Samples, by: number): Samples =>
   by === 1 ? draws : { ...draws, drawPctPerDay: draws.drawPctPerDay.map((one) => one * by) };

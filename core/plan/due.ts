@@ -8,8 +8,8 @@ import { conditionOf } from '../assessment/condition';
 import type { BatteryState } from '../logbook/fold';
 import { isSettled } from '../assessment/learnt';
 import { isFaster } from '../assessment/loss';
-import { outlookOf, type Outlook } from '../assessment/charge-forecast';
-import { isSilent, modeUnseen, today, type Standing } from '../assessment/battery-record';
+import { chargeForecastOf, type ChargeForecast } from '../assessment/charge-forecast';
+import { isSilent, modeUnseen, today, type BatteryRecord } from '../assessment/battery-record';
 import { PROCEDURE_IDS, type ProcedureId } from '../procedures/procedure-ids';
 import { PROCEDURES } from '../procedures/procedures';
 import { arrangementOf, STORAGE_PLANS } from './storage-plans';
@@ -60,7 +60,7 @@ export const minutesOf = (job: Job) =>
  * What is to be done, or was done, at a battery in today's round. A job stays on the list when
  * it is done, so that the round can be counted and a stop looked at again.
  */
-export function jobsToday(standing: Standing, outlook: Outlook | null): Job[] {
+export function jobsToday(standing: BatteryRecord, outlook: ChargeForecast | null): Job[] {
   const { state } = standing;
   const morning = instantAt(today(standing), 0, 0, standing.timeZone);
   if (state.goneAt !== null) return [{ kind: 'replace', done: true }];
@@ -84,7 +84,11 @@ export function jobsToday(standing: Standing, outlook: Outlook | null): Job[] {
   ];
 }
 
-function electricJobs(standing: Standing, outlook: Outlook | null, morning: number): Job[] {
+function electricJobs(
+  standing: BatteryRecord,
+  outlook: ChargeForecast | null,
+  morning: number,
+): Job[] {
   const { state } = standing;
   const day = today(standing);
   const jobs: Job[] = [];
@@ -119,7 +123,8 @@ function electricJobs(standing: Standing, outlook: Outlook | null, morning: numb
   const readToday = state.readings.some((reading) => reading.at >= morning);
   const startedToday = state.chargeSince !== null && state.chargeSince >= morning;
   if (state.chargeSince === null || startedToday || readToday) {
-    const before = readToday || startedToday ? outlookOf(asOfMorning(standing, morning)) : outlook;
+    const before =
+      readToday || startedToday ? chargeForecastOf(asOfMorning(standing, morning)) : outlook;
     const due =
       planned.includes('connect') ||
       (outlook !== null &&
@@ -147,13 +152,13 @@ function electricJobs(standing: Standing, outlook: Outlook | null, morning: numb
 }
 
 /** What the season's plan has for it in the round of today, or in the next one. */
-function plannedToday(standing: Standing): readonly SeasonJob[] {
+function plannedToday(standing: BatteryRecord): readonly SeasonJob[] {
   const { planned, rules } = standing;
   return planned && planned.day === roundOnOrAfter(rules, today(standing)) ? planned.jobs : [];
 }
 
 /** After a power cut every charger's programme is looked at once. */
-function modeJob(standing: Standing, morning: number): Job[] {
+function modeJob(standing: BatteryRecord, morning: number): Job[] {
   if (modeUnseen(standing)) return [{ kind: 'mode', done: false }];
   const { state, powerCutAt } = standing;
   const seen = state.modeSeenAt ?? -1;
@@ -163,7 +168,7 @@ function modeJob(standing: Standing, morning: number): Job[] {
 }
 
 /** Rounds until `until`, or just the next ones, in which its lamp is looked at. */
-function lampRounds(standing: Standing, from: Day, until: Day = from + 70): Day[] {
+function lampRounds(standing: BatteryRecord, from: Day, until: Day = from + 70): Day[] {
   const { state, rules, timeZone } = standing;
   const last = state.lamp ? dayOf(state.lamp.at, timeZone) : null;
   return roundsEvery(rules, from, until, last, rules.lampDays);
@@ -181,7 +186,11 @@ function lookAgain(state: BatteryState, morning: number): Job[] {
 }
 
 /** Guided work: what the storage plan still needs, water, cleaning, a draw test. */
-function procedureJobs(standing: Standing, outlook: Outlook | null, morning: number): Job[] {
+function procedureJobs(
+  standing: BatteryRecord,
+  outlook: ChargeForecast | null,
+  morning: number,
+): Job[] {
   const { state } = standing;
   const doneToday = (id: ProcedureId) => (state.procedures[id] ?? -1) >= morning;
   const open = new Set<ProcedureId>();
@@ -225,8 +234,8 @@ const PROCEDURE_OF = { drawTest: 'draw-test', clean: 'clean' } as const;
 
 /** Draw tests and cleaning that are due, whenever they get their turn; urgent: something is in doubt. */
 export function handWorkDue(
-  standing: Standing,
-  outlook: Outlook | null,
+  standing: BatteryRecord,
+  outlook: ChargeForecast | null,
   morning: number,
 ): { job: keyof typeof PROCEDURE_OF; urgent: boolean }[] {
   const due: { job: keyof typeof PROCEDURE_OF; urgent: boolean }[] = [];
@@ -242,7 +251,7 @@ export function handWorkDue(
 const daysSince = (at: number, now: number) => (now - at) / MS_PER_DAY;
 
 /** Levels by finding, and by the house's interval where caps open. */
-function waterDue({ state, facts, rules, laidUpAt }: Standing, morning: number): boolean {
+function waterDue({ state, facts, rules, laidUpAt }: BatteryRecord, morning: number): boolean {
   if (!facts.capsOpen || facts.chemistry === 'lfp') return false;
   const low = openFindings(state).find(({ consequence }) => consequence.startsWith('water'));
   if (low?.consequence === 'water-before-charge') return true;
@@ -257,7 +266,7 @@ function waterDue({ state, facts, rules, laidUpAt }: Standing, morning: number):
 }
 
 /** Growth that was seen, or comes back by the house's interval. */
-function cleaningDue({ state, rules }: Standing, morning: number): boolean {
+function cleaningDue({ state, rules }: BatteryRecord, morning: number): boolean {
   if (openFindings(state).some(({ consequence }) => consequence === 'clean')) return true;
   const grows = state.inspection?.seen.answers.posts === 'growth';
   return (
@@ -272,7 +281,11 @@ function cleaningDue({ state, rules }: Standing, morning: number): boolean {
 const HYDROMETER_HOLDS_DAYS = 30;
 
 /** Off its vehicle it falls far faster than explained: a failing cell shows in its acid. */
-function hydrometerDue(standing: Standing, outlook: Outlook | null, morning: number): boolean {
+function hydrometerDue(
+  standing: BatteryRecord,
+  outlook: ChargeForecast | null,
+  morning: number,
+): boolean {
   const { state, facts } = standing;
   if (!hasLiquid(facts.chemistry, facts.capsOpen) || state.negativeOn || !outlook) return false;
   if (state.maintainerSince !== null || state.chargeSince !== null) return false;
@@ -286,7 +299,11 @@ function hydrometerDue(standing: Standing, outlook: Outlook | null, morning: num
 const DRAW_TEST_HOLDS_DAYS = 30;
 
 /** At lay-up, after a battery is replaced, and when a loss is far beyond what is explained. */
-function drawTestDue(standing: Standing, outlook: Outlook | null, morning: number): boolean {
+function drawTestDue(
+  standing: BatteryRecord,
+  outlook: ChargeForecast | null,
+  morning: number,
+): boolean {
   const { state, rules } = standing;
   // A block carries the draw of its whole string, and is not the place to measure it.
   if (!state.negativeOn || state.role === 'string' || state.out) return false;
@@ -299,11 +316,11 @@ function drawTestDue(standing: Standing, outlook: Outlook | null, morning: numbe
 /** A reading is still true of a battery so many days later. Our own assumption. */
 const READ_LATELY_DAYS = 4;
 
-const readLately = ({ state }: Standing, morning: number): boolean =>
+const readLately = ({ state }: BatteryRecord, morning: number): boolean =>
   state.readings.some(({ at, fed }) => !fed && daysSince(at, morning) <= READ_LATELY_DAYS);
 
 /** Due in the round of today, or in the next one where today has none. */
-function readingDue(standing: Standing, outlook: Outlook | null, day: Day): boolean {
+function readingDue(standing: BatteryRecord, outlook: ChargeForecast | null, day: Day): boolean {
   if (!outlook || outlook.nextReadingRound <= roundOnOrAfter(standing.rules, day)) return true;
   // One taken too soon asks for another.
   const last = standing.state.readings[standing.state.readings.length - 1];
@@ -314,7 +331,7 @@ function readingDue(standing: Standing, outlook: Outlook | null, day: Day): bool
 const mornings = new WeakMap<BatteryState, { morning: number; state: BatteryState }>();
 
 /** The state without what was recorded since the morning: what the round was made from. */
-function asOfMorning(standing: Standing, morning: number): Standing {
+function asOfMorning(standing: BatteryRecord, morning: number): BatteryRecord {
   const { state } = standing;
   const known = mornings.get(state);
   if (known?.morning === morning) return { ...standing, state: known.state };
@@ -329,7 +346,11 @@ function asOfMorning(standing: Standing, morning: number): Standing {
 }
 
 /** Rounds still to come in which a battery has something due, if each is done on its day. */
-export function roundsAhead(standing: Standing, outlook: Outlook | null, until: Day): Day[] {
+export function roundsAhead(
+  standing: BatteryRecord,
+  outlook: ChargeForecast | null,
+  until: Day,
+): Day[] {
   const { rules } = standing;
   const day = today(standing);
   const last = Math.min(until, standing.collectDay ?? until);

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { WEEKDAYS, shortDay, toDay, weekdayIndex } from '../day';
 import { at, reading, standing } from '../assessment/fixture';
-import { outlookOf } from '../assessment/charge-forecast';
-import type { Standing } from '../assessment/battery-record';
+import { chargeForecastOf } from '../assessment/charge-forecast';
+import type { BatteryRecord } from '../assessment/battery-record';
 import { jobsToday, roundsAhead } from './due';
 import { isRound, roundFor, roundOnOrAfter, roundOnOrBefore, roundsEvery } from './rounds';
 
@@ -86,7 +86,7 @@ describe('rounds of something that may not wait long', () => {
 describe('jobs of a round', () => {
   const jobs = (more: Parameters<typeof standing>[0]) => {
     const kept = standing(more);
-    return jobsToday(kept, outlookOf(kept)).map(
+    return jobsToday(kept, chargeForecastOf(kept)).map(
       (job) =>
         `${job.kind}${job.kind === 'procedure' ? ` ${job.procedure}` : ''}${job.done ? ' done' : ''}`,
     );
@@ -135,9 +135,9 @@ describe('jobs of a round', () => {
     const connected = { readings: [reading('2027-01-11', 12.62)], drawMa: null };
     const kept = standing({ state: connected });
     const day = toDay('2027-01-14');
-    const open = (planned: Standing['planned'], more: Partial<Standing> = {}) => {
+    const open = (planned: BatteryRecord['planned'], more: Partial<BatteryRecord> = {}) => {
       const one = { ...kept, ...more, planned: planned ?? null };
-      return jobsToday(one, outlookOf(one)).some(
+      return jobsToday(one, chargeForecastOf(one)).some(
         (job) => job.kind === 'procedure' && job.procedure === 'draw-test',
       );
     };
@@ -200,7 +200,7 @@ describe('jobs of a round', () => {
 
   it('are foreseen on round days until collection', () => {
     const kept = standing({ state: quiet });
-    const days = roundsAhead(kept, outlookOf(kept), toDay('2027-04-30'));
+    const days = roundsAhead(kept, chargeForecastOf(kept), toDay('2027-04-30'));
     expect(days.length).toBeGreaterThan(1);
     for (const day of days) {
       expect([0, 3]).toContain(weekdayIndex(day));

@@ -5,7 +5,7 @@ import { BATTERY_ROLES } from '../battery/roles';
 import { MS_PER_DAY, dayOf, isTimeZone, toDay } from '../day';
 import { collectionWithin, dateProblem } from '../time-limits';
 import { EMPTY_BATTERY, type BatteryState } from '../logbook/fold';
-import type { Standing } from '../assessment/battery-record';
+import type { BatteryRecord } from '../assessment/battery-record';
 import { DEFAULT_RULES, RulePatch, applyPatch } from '../rules/rules';
 import { Climate, HALL_KINDS, hallTemperatures, type RecordedDay } from '../site/climate';
 import { VEHICLE_KIND_IDS } from '../site/vehicle-kinds';
@@ -157,7 +157,7 @@ export function contextOfStay(stay: StayDocument): PlanContext {
     panelWatts: vehicle.panelWatts,
   };
   const details = { ...usualDetails(battery.chemistry), outletMetres: stay.outletMetres };
-  const standing: Standing = {
+  const standing: BatteryRecord = {
     facts: {
       chemistry: battery.chemistry,
       nominalVolts: battery.nominalVolts,

@@ -17,7 +17,7 @@ import { reasonsAgainst } from '../gate/gate';
 import { conditionOf } from '../assessment/condition';
 import type { BatteryState } from '../logbook/fold';
 import { dailyLoss, expectedLoss, lossOf } from '../assessment/loss';
-import { indexOfDay, today, type Standing } from '../assessment/battery-record';
+import { indexOfDay, today, type BatteryRecord } from '../assessment/battery-record';
 import { formatTemperature } from '../assessment/words';
 import type { ProcedureId } from '../procedures/procedure-ids';
 import type { DailyTemperatures, HallKind } from '../site/climate';
@@ -29,7 +29,7 @@ export type Feed = 'none' | 'maintainer' | 'hook-up' | 'sun';
 
 /** All that decides whether a plan is possible here, and what it does. */
 export interface PlanContext {
-  readonly standing: Standing;
+  readonly standing: BatteryRecord;
   readonly vehicle: VehicleFacts;
   readonly details: BatteryDetails;
   readonly hallKind: HallKind;
@@ -439,7 +439,7 @@ export const obstaclesTo = (plan: StoragePlan, context: PlanContext) =>
 export const concernsOf = (plan: StoragePlan, context: PlanContext) => said(plan.concerns, context);
 
 /** A battery's loss on a plan: draw only while connected, self-discharge and a leak everywhere. */
-export const lossOnPlan = (plan: StoragePlan, standing: Standing): DailyLoss =>
+export const lossOnPlan = (plan: StoragePlan, standing: BatteryRecord): DailyLoss =>
   dailyLoss(lossOf(standing), plan.negativeOn);
 
 /** The plan that a battery is on; where none was chosen, what its state amounts to. */

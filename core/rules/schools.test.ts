@@ -10,7 +10,7 @@ import { recoveryOf } from '../charging/recovery';
 import { doneBefore } from '../charging/look-in';
 import { toDay } from '../day';
 import { at, reading, standing } from '../assessment/fixture';
-import { outlookOf } from '../assessment/charge-forecast';
+import { chargeForecastOf } from '../assessment/charge-forecast';
 import { judge, judgeReading } from '../assessment/verdict';
 import { plain } from '../assessment/words';
 import { jobsToday } from '../plan/due';
@@ -30,7 +30,7 @@ import { socOfVolts } from '../battery/state-of-charge';
 function verdictUnder(rules: Rules, more: Parameters<typeof standing>[0] = {}): string {
   const kept = standing({ ...more, rules });
   const { headline, why, cautions } = judge(kept);
-  const outlook = outlookOf(kept);
+  const outlook = chargeForecastOf(kept);
   const jobs = jobsToday(kept, outlook).map((job) =>
     job.kind === 'procedure' ? job.procedure : job.kind,
   );
@@ -306,7 +306,7 @@ describe('every school of every rule', () => {
       laidUpAt,
       state: { readings: [reading('2027-01-14', value - 0.06)], lastFullAt: null, charges: [] },
     });
-    expect(outlookOf(over)!.reserve.value).toBeGreaterThan(0);
+    expect(chargeForecastOf(over)!.reserve.value).toBeGreaterThan(0);
     expect(judge(under).kind).toBe('recharge-now');
   });
 

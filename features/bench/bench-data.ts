@@ -4,7 +4,7 @@ import type { KnownFuse } from '../../core/fault-isolation/fuses';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
-import type { WireBattery, WireClock, WireHall, WireVehicle } from '../site/wire';
+import type { BatteryDto, ClockDto, HallDto, VehicleDto } from '../site/wire';
 
 /** A battery in the list of the bench. */
 export interface BenchPick {
@@ -18,18 +18,18 @@ export interface BenchPick {
 }
 
 export interface BenchSubject {
-  readonly vehicle: WireVehicle;
-  readonly battery: WireBattery;
-  readonly hall: WireHall;
+  readonly vehicle: VehicleDto;
+  readonly battery: BatteryDto;
+  readonly hall: HallDto;
   readonly hallKind: HallKind;
   readonly fuses: FuseList | null;
 }
 
 export interface BenchData {
-  readonly clock: WireClock;
+  readonly clock: ClockDto;
   readonly today: Day;
   readonly rules: Rules;
-  readonly bench: WireHall;
+  readonly bench: HallDto;
   readonly picks: readonly BenchPick[];
   readonly subject: BenchSubject | null;
   readonly meterName: string | null;

@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
 import { useRefresh } from '../frame/refresh';
 import { withKnown } from '../../core/fault-isolation/fuses';
-import type { Standing } from '../../core/assessment/battery-record';
+import type { BatteryRecord } from '../../core/assessment/battery-record';
 import { useSiteClock } from '../site/clock';
 import { settingOfHall, standingOf } from '../site/wire';
 import { VehicleIcon } from '../theme/vehicle-icon';
@@ -97,7 +97,7 @@ function OneBattery({
     [list, data.knownFuses],
   );
   const standing = useMemo(
-    (): Standing => standingOf(battery, vehicle, settingOfHall(hall), data.rules, data.clock),
+    (): BatteryRecord => standingOf(battery, vehicle, settingOfHall(hall), data.rules, data.clock),
     [battery, vehicle, hall, data],
   );
   const marks = useMemo(() => bench.test?.marks ?? [], [bench.test]);

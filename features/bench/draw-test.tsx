@@ -5,11 +5,11 @@ import { useMemo, useState } from 'react';
 import type { DrawAnalysis } from '../../core/parasitic-draw/draw';
 import { lastMark } from '../../core/parasitic-draw/marks';
 import { limitMa } from '../../core/drain/limit';
-import type { Standing } from '../../core/assessment/battery-record';
+import type { BatteryRecord } from '../../core/assessment/battery-record';
 import { formatMilliamps } from '../../core/assessment/words';
 import { contextOf } from '../../core/context/from-record';
 import { reasonsAgainst } from '../../core/gate/gate';
-import { outlookOf } from '../../core/assessment/charge-forecast';
+import { chargeForecastOf } from '../../core/assessment/charge-forecast';
 import { DRAW_TEST } from '../../core/procedures/draw-test';
 import { stepsFor } from '../../core/procedures/procedure';
 import { useProgress } from '../procedure/progress';
@@ -54,13 +54,16 @@ export function DrawTest({
   analysis: DrawAnalysis | null;
   data: BenchData;
   subject: BenchSubject;
-  standing: Standing;
+  standing: BatteryRecord;
   onRecorded: (said: string) => void;
   onHunt: () => void;
 }) {
   const { battery, vehicle } = subject;
   const { test, live, tick } = bench;
-  const context = useMemo(() => contextOf(standing, outlookOf(standing)?.soc ?? null), [standing]);
+  const context = useMemo(
+    () => contextOf(standing, chargeForecastOf(standing)?.soc ?? null),
+    [standing],
+  );
   const refusal = useMemo(() => reasonsAgainst(context, 'draw-test')[0]?.words ?? null, [context]);
   const steps = useMemo(() => stepsFor(DRAW_TEST, context), [context]);
   const [progress, setProgress] = useProgress(`bench-${battery.id}`);

@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import type { DrawAnalysis } from '../../core/parasitic-draw/draw';
 import { meaningFromFull, meaningOf, type DrawMeaning } from '../../core/parasitic-draw/meaning';
 import { clockOf, drawNotes, drawVerdict, stretch } from '../../core/parasitic-draw/words';
-import type { Standing } from '../../core/assessment/battery-record';
+import type { BatteryRecord } from '../../core/assessment/battery-record';
 import { formatMilliamps, formatReserve, formatReserveRange } from '../../core/assessment/words';
 import { shortDay } from '../../core/day';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
@@ -25,7 +25,7 @@ export function Finding({
 }: {
   analysis: DrawAnalysis;
   limitMa: number;
-  standing: Standing;
+  standing: BatteryRecord;
 }) {
   const verdict = drawVerdict(analysis, limitMa);
   const { settledMa, settledAt, chanceSettled, worthWaitingSeconds } = analysis;
@@ -81,7 +81,7 @@ function holds(meaning: DrawMeaning): string {
 const OFF = { negativeOn: false };
 
 /** How long this battery holds with a draw: as it is and full, on and off its vehicle. */
-export function Meaning({ standing, drawMa }: { standing: Standing; drawMa: number }) {
+export function Meaning({ standing, drawMa }: { standing: BatteryRecord; drawMa: number }) {
   const on = useMemo(() => meaningOf(standing, drawMa), [standing, drawMa]);
   const off = useMemo(() => meaningOf(standing, drawMa, OFF), [standing, drawMa]);
   const fullOn = useMemo(() => meaningFromFull(standing, drawMa), [standing, drawMa]);

@@ -7,7 +7,7 @@ import { limitMa } from '../../core/drain/limit';
 import { dropsOf } from '../../core/fault-isolation/drops';
 import type { FuseList } from '../../core/fault-isolation/fuse-list';
 import { hunt } from '../../core/fault-isolation/hunt';
-import type { Standing } from '../../core/assessment/battery-record';
+import type { BatteryRecord } from '../../core/assessment/battery-record';
 import { formatMilliamps } from '../../core/assessment/words';
 import { usualDraw } from '../../core/site/vehicle-kinds';
 import type { BenchData, BenchSubject } from './bench-data';
@@ -28,13 +28,13 @@ export interface HuntProps {
   readonly data: BenchData;
   readonly subject: BenchSubject;
   readonly list: FuseList;
-  readonly standing: Standing;
+  readonly standing: BatteryRecord;
   readonly siteNow: () => number;
   readonly onRecorded: (said: string) => void;
 }
 
 /** What such a vehicle needs: what was measured before, or what is usual, if that is less. */
-export function needOf(subject: BenchSubject, standing: Standing): number {
+export function needOf(subject: BenchSubject, standing: BatteryRecord): number {
   const usual = usualDraw(subject.vehicle.kind, standing.state.role).value;
   return Math.min(usual, standing.state.drawMa ?? Infinity);
 }

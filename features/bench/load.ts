@@ -8,18 +8,18 @@ import { db } from '../server/store';
 import {
   batteryLabels,
   benchHall,
-  wireBatteries,
-  wireHallOf,
-  wireVehicle,
-  type KeptBattery,
-  type LoadedSite,
+  batteryDtosOf,
+  hallDto,
+  vehicleDtoOf,
+  type AssessedBattery,
+  type SiteSnapshot,
 } from '../site/load';
 import type { BenchData, BenchPick, BenchSubject } from './bench-data';
 import { pace } from './hub';
 
 /** What the bench shows: every battery that can be measured, and the one that is chosen. */
-export function benchData(loaded: LoadedSite, batteryId: string | null): BenchData {
-  const wireHall = (hall: { id: string; name: string }) => wireHallOf(loaded, hall);
+export function benchData(loaded: SiteSnapshot, batteryId: string | null): BenchData {
+  const wireHall = (hall: { id: string; name: string }) => hallDto(loaded, hall);
   const picks = loaded.stays.flatMap((stay) => {
     const labels = batteryLabels(stay.batteries);
     return stay.batteries.map((kept, i): BenchPick => ({
@@ -36,8 +36,8 @@ export function benchData(loaded: LoadedSite, batteryId: string | null): BenchDa
   );
   const subject: BenchSubject | null = stay
     ? {
-        vehicle: wireVehicle(stay),
-        battery: wireBatteries(stay).find(({ id }) => id === batteryId)!,
+        vehicle: vehicleDtoOf(stay),
+        battery: batteryDtosOf(stay).find(({ id }) => id === batteryId)!,
         hall: wireHall(stay.hall),
         hallKind: stay.hall.kind,
         fuses: readFuseList(db(), stay.vehicle.name),
@@ -58,7 +58,7 @@ export function benchData(loaded: LoadedSite, batteryId: string | null): BenchDa
 }
 
 /** Why a battery should come to the bench today, in a few words. */
-function reasonOf({ standing, outlook }: KeptBattery): string {
+function reasonOf({ standing, outlook }: AssessedBattery): string {
   if (outlook && isFaster(outlook.loss) && standing.state.negativeOn) {
     return 'falls faster than explained';
   }

@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
 import { holdingOf, type Holding } from '../../core/meter/steady';
 import { judgeReading } from '../../core/assessment/verdict';
-import type { Standing } from '../../core/assessment/battery-record';
+import type { BatteryRecord } from '../../core/assessment/battery-record';
 import { formatVolts } from '../../core/assessment/words';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
@@ -46,7 +46,7 @@ export function ReadRest({
   onRecorded,
 }: {
   bench: Bench;
-  standing: Standing;
+  standing: BatteryRecord;
   batteryId: string;
   hands: boolean;
   siteNow: () => number;

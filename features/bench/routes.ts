@@ -8,11 +8,11 @@ import { MOST_SAMPLES, traceProblem, type Trace } from '../../core/parasitic-dra
 import { reasonOf } from '../../core/logbook/entry';
 import { addTrace } from '../../store/traces';
 import { newEntry } from '../logbook/new-entry';
-import { recordSaid } from '../logbook/record-said';
+import { recordWithVerdict } from '../logbook/record-said';
 import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
-import { loadBattery, type KeptBattery } from '../site/load';
+import { loadBattery, type AssessedBattery } from '../site/load';
 import { endWithServer, openStreams } from '../server/streams';
 import { hub, type BenchHub } from './hub';
 import { BenchRequest, orNaN, orNull } from './wire';
@@ -150,7 +150,7 @@ function finish(
 
 /** A draw with its trace, into the logbook; all or nothing. */
 function keepDraw(
-  { battery, standing }: KeptBattery,
+  { battery, standing }: AssessedBattery,
   what: {
     id: string;
     trace: Trace;
@@ -169,7 +169,7 @@ function keepDraw(
     .transaction(() => {
       const vehicleId = standing.state.vehicleId!;
       addTrace(db(), { id, batteryId: battery.id, vehicleId, at, marks }, trace);
-      recordSaid(
+      recordWithVerdict(
         newEntry('draw', battery.id, at, {
           milliamps: tenth(value),
           low: tenth(low),
@@ -179,7 +179,7 @@ function keepDraw(
           ...(changed ? { changed } : {}),
         }),
       );
-      recordSaid(
+      recordWithVerdict(
         newEntry('procedure-done', battery.id, at, { procedure: 'draw-test', steps: [...steps] }),
       );
     })

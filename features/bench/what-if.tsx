@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { shortDay } from '../../core/day';
 import { meaningOf } from '../../core/parasitic-draw/meaning';
 import { together, type HuntAnswer } from '../../core/fault-isolation/hunt';
-import type { Standing } from '../../core/assessment/battery-record';
+import type { BatteryRecord } from '../../core/assessment/battery-record';
 import { formatMilliamps } from '../../core/assessment/words';
 import { inDays } from './finding';
 import styles from './bench.module.css';
@@ -24,7 +24,7 @@ export function WhatIf({
   settledMa,
 }: {
   answer: HuntAnswer;
-  standing: Standing;
+  standing: BatteryRecord;
   settledMa: number;
 }) {
   const known = answer.ranked.filter((one) => one.milliamps && one.milliamps.value > 0.3);

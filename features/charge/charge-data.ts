@@ -1,17 +1,17 @@
 import type { AfterCharge } from '../../core/charging/charge-acceptance';
-import type { Hanging } from '../../core/charging/active-connections';
+import type { ActiveConnection } from '../../core/charging/active-connections';
 import type { BatteryContext } from '../../core/context/battery-context';
 import type { Recovery } from '../../core/charging/recovery';
 import type { Held } from '../../core/charging/solar-hold';
-import type { Stock } from '../../core/charging/charging-equipment';
+import type { ChargingEquipment } from '../../core/charging/charging-equipment';
 import type { Ventilation } from '../../core/charging/ventilation';
-import type { WatchFinding } from '../../core/charging/charger-faults';
+import type { ChargerFault } from '../../core/charging/charger-faults';
 import type { LampState } from '../../core/logbook/kinds';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
 import type { ReporterKind } from '../../core/reports/report';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
-import type { WireBattery, WireClock, WireHall, WireVehicle } from '../site/wire';
+import type { BatteryDto, ClockDto, HallDto, VehicleDto } from '../site/wire';
 
 /** How a battery is named on the board. */
 export interface ChargeName {
@@ -24,10 +24,10 @@ export interface ChargeName {
 
 /** Something that hangs on a channel. */
 export interface OnBoard extends ChargeName {
-  readonly hanging: Hanging;
+  readonly hanging: ActiveConnection;
   readonly hallId: string;
   readonly lamp: { readonly state: LampState; readonly at: number } | null;
-  readonly findings: readonly WatchFinding[];
+  readonly findings: readonly ChargerFault[];
 }
 
 /** A battery that waits for a charger. */
@@ -77,9 +77,9 @@ export interface Heard {
 }
 
 export interface Chosen {
-  readonly vehicle: WireVehicle;
-  readonly battery: WireBattery;
-  readonly hall: WireHall;
+  readonly vehicle: VehicleDto;
+  readonly battery: BatteryDto;
+  readonly hall: HallDto;
   readonly hallKind: HallKind;
   /** All that decides what may be done to it now. */
   readonly context: BatteryContext;
@@ -90,7 +90,7 @@ export interface Chosen {
   /** The last charge judged, once it is over. */
   readonly after: (AfterCharge & { readonly at: number; readonly held: string | null }) | null;
   readonly heard: Heard | null;
-  readonly findings: readonly WatchFinding[];
+  readonly findings: readonly ChargerFault[];
   readonly sun: {
     readonly watts: number;
     readonly held: readonly Held[];
@@ -102,7 +102,7 @@ export interface Chosen {
 }
 
 export interface ChargeData {
-  readonly clock: WireClock;
+  readonly clock: ClockDto;
   readonly today: number;
   readonly rules: Rules;
   readonly benchHallId: string;
@@ -111,7 +111,7 @@ export interface ChargeData {
     readonly name: string;
     readonly kind: HallKind;
   }[];
-  readonly stock: Stock;
+  readonly stock: ChargingEquipment;
   readonly board: readonly OnBoard[];
   readonly queue: readonly Waiting[];
   readonly rooms: readonly Room[];

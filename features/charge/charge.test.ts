@@ -1,9 +1,9 @@
-import type { Hook } from '../../core/charging/charging-equipment';
+import type { ChargerConnection } from '../../core/charging/charging-equipment';
 import { DEMO_CHARGERS } from '../../demo/stock';
 import { readReporters } from '../../store/reporters';
 import { readStock } from '../../store/stock';
 import { newEntry } from '../logbook/new-entry';
-import { postEntry } from '../logbook/post-entry';
+import { handlePostEntry } from '../logbook/post-entry';
 import { postReports } from '../reports/ingest';
 import { NOW, answer, demoSite, request, site } from '../server/demo-server.fixture';
 import { db } from '../server/store';
@@ -14,7 +14,7 @@ import { postReporter, postStock } from './stock-routes';
 demoSite();
 
 const charger = (id: string) => DEMO_CHARGERS.find((one) => one.id === id)!;
-const hook = (more: Partial<Hook> = {}): Hook => ({
+const hook = (more: Partial<ChargerConnection> = {}): ChargerConnection => ({
   chargerId: 'shuttle',
   channel: 1,
   outletId: 'outlet-P1',
@@ -31,16 +31,16 @@ const byMark = (bay: string, n = 0) =>
   site().stays.find((stay) => stay.bay.mark === bay)!.batteries[n]!.battery.id;
 const hang = (
   bay: string,
-  more: Partial<Hook> = {},
+  more: Partial<ChargerConnection> = {},
   about: { at?: number; despite?: string } = {},
 ) => {
   const { at = NOW, ...despite } = about;
   const started = { charger: 'a charger', hook: hook(more), ...despite };
-  return answer(postEntry(request(newEntry('charge-started', byMark(bay), at, started))));
+  return answer(handlePostEntry(request(newEntry('charge-started', byMark(bay), at, started))));
 };
 
 /** A channel that is free for a small battery in the Dye House. */
-function spare(): Partial<Hook> {
+function spare(): Partial<ChargerConnection> {
   const data = chargeData(site(), byMark('D2'));
   const { context, battery } = data.chosen!;
   const request = { context, hallId: battery.hallId, purpose: 'charge' as const };
@@ -87,7 +87,7 @@ it('a battery that is asked for waits, until it is taken out of the queue', asyn
   const id = byMark('Y9', 1);
   const waits = () => chargeData(site(), null).queue.find(({ batteryId }) => batteryId === id);
   const ask = (on: boolean) =>
-    answer(postEntry(request(newEntry('queued', id, NOW, { on, chargerId: null }))));
+    answer(handlePostEntry(request(newEntry('queued', id, NOW, { on, chargerId: null }))));
   expect(waits()).toBeUndefined();
   expect(await ask(true)).toMatchObject({ status: 200 });
   expect(waits()).toMatchObject({ why: 'asked for' });

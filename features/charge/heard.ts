@@ -4,17 +4,17 @@ import type { BatteryState } from '../../core/logbook/fold';
 import { ampHoursOf } from '../../core/reports/report';
 import { readChannel } from '../../store/reporters';
 import { db } from '../server/store';
-import type { KeptBattery, LoadedSite } from '../site/load';
+import type { AssessedBattery, SiteSnapshot } from '../site/load';
 import type { Heard } from './charge-data';
 
 /** The device that reports of a charger, if there is one. */
-const deviceOf = (loaded: LoadedSite, chargerId: string | undefined) =>
+const deviceOf = (loaded: SiteSnapshot, chargerId: string | undefined) =>
   loaded.reporters.find((one) => chargerId !== undefined && one.chargerId === chargerId);
 
 const DRAWN_POINTS = 160;
 
 /** What the charger reported of this battery since it was hooked up. */
-export function heardOf(loaded: LoadedSite, { standing }: KeptBattery): Heard | null {
+export function heardOf(loaded: SiteSnapshot, { standing }: AssessedBattery): Heard | null {
   const heard = samplesOf(loaded, standing.state);
   if (!heard) return null;
   const { since, samples } = heard;
@@ -28,7 +28,7 @@ export function heardOf(loaded: LoadedSite, { standing }: KeptBattery): Heard | 
   };
 }
 
-function samplesOf(loaded: LoadedSite, state: BatteryState) {
+function samplesOf(loaded: SiteSnapshot, state: BatteryState) {
   const since = state.maintainerSince ?? state.chargeSince;
   const device = deviceOf(loaded, state.hook?.chargerId);
   if (since === null || !device) return null;
@@ -37,7 +37,7 @@ function samplesOf(loaded: LoadedSite, state: BatteryState) {
 }
 
 /** Ampere-hours of every charge that is heard, by battery. */
-export function heardAmpHours(loaded: LoadedSite): Record<string, number> {
+export function heardAmpHours(loaded: SiteSnapshot): Record<string, number> {
   return Object.fromEntries(
     loaded.stays.flatMap(({ batteries }) =>
       batteries.flatMap(({ battery, standing: { state } }) => {

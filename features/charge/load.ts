@@ -1,11 +1,15 @@
 import 'server-only';
 import { afterCharge } from '../../core/charging/charge-acceptance';
-import { freeChannels, pluggedIn, type Hanging } from '../../core/charging/active-connections';
+import {
+  freeChannels,
+  pluggedIn,
+  type ActiveConnection,
+} from '../../core/charging/active-connections';
 import { rankFits } from '../../core/charging/charger-suitability';
 import { isFlat, recoveryOf } from '../../core/charging/recovery';
 import { airNeeded, isAired, mainsLoad, type ChargingHere } from '../../core/charging/hall-limits';
 import { PROGRAMMES } from '../../core/charging/charging-equipment';
-import { watchOf } from '../../core/charging/charger-faults';
+import { chargerFaultsOf } from '../../core/charging/charger-faults';
 import { MS_PER_HOUR, dayOf, shortDay } from '../../core/day';
 import { blockedFromCharge } from '../../core/gate/gate';
 import { iceIn } from '../../core/gate/ice';
@@ -27,13 +31,13 @@ import { clockStands } from '../server/clock';
 import {
   batteryLabels,
   benchHall,
-  hangingOf,
+  activeConnectionsOf,
   planContext,
-  wireBatteries,
-  wireHallOf,
-  wireVehicle,
-  type KeptBattery,
-  type LoadedSite,
+  batteryDtosOf,
+  hallDto,
+  vehicleDtoOf,
+  type AssessedBattery,
+  type SiteSnapshot,
   type Stay,
 } from '../site/load';
 import { heardOf } from './heard';
@@ -49,12 +53,12 @@ import type {
 
 interface Named {
   readonly stay: Stay;
-  readonly kept: KeptBattery;
+  readonly kept: AssessedBattery;
   readonly name: ChargeName;
 }
 
 /** Everything that hangs, waits or is charged with, and the battery that is chosen. */
-export function chargeData(loaded: LoadedSite, batteryId: string | null): ChargeData {
+export function chargeData(loaded: SiteSnapshot, batteryId: string | null): ChargeData {
   const all = loaded.stays.flatMap((stay): Named[] => {
     const labels = batteryLabels(stay.batteries);
     return stay.batteries.map((kept, i) => ({
@@ -69,7 +73,7 @@ export function chargeData(loaded: LoadedSite, batteryId: string | null): Charge
       },
     }));
   });
-  const hanging = hangingOf(loaded.stays);
+  const hanging = activeConnectionsOf(loaded.stays);
   const chosen = all.find(({ kept }) => kept.battery.id === batteryId);
   return {
     clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
@@ -97,7 +101,7 @@ export function chargeData(loaded: LoadedSite, batteryId: string | null): Charge
   };
 }
 
-function boardOf(all: readonly Named[], hanging: readonly Hanging[]): OnBoard[] {
+function boardOf(all: readonly Named[], hanging: readonly ActiveConnection[]): OnBoard[] {
   return hanging.map((one) => {
     const { kept, name } = all.find(({ kept }) => kept.battery.id === one.batteryId)!;
     const { lamp } = kept.standing.state;
@@ -106,16 +110,16 @@ function boardOf(all: readonly Named[], hanging: readonly Hanging[]): OnBoard[] 
       hanging: one,
       hallId: kept.hallId,
       lamp,
-      findings: watchOf(kept.standing, kept.context.soc),
+      findings: chargerFaultsOf(kept.standing, kept.context.soc),
     };
   });
 }
 
 /** What is due for a charge till the next round, or was asked for; the most urgent first. */
 function queueOf(
-  loaded: LoadedSite,
+  loaded: SiteSnapshot,
   all: readonly Named[],
-  hanging: readonly Hanging[],
+  hanging: readonly ActiveConnection[],
 ): Waiting[] {
   const hung = new Set(hanging.map((one) => one.batteryId));
   const nextRound = roundOnOrAfter(loaded.rules, loaded.today + 1);
@@ -174,7 +178,7 @@ const DUE_WORDS = {
   interval: (day: number) => `full charge due ${shortDay(day)}`,
 } as const;
 
-function isFlatNow({ standing }: KeptBattery): boolean {
+function isFlatNow({ standing }: AssessedBattery): boolean {
   const { state, facts } = standing;
   const last = state.readings.findLast((one) => !one.fed);
   const charged = state.charges.at(-1);
@@ -182,7 +186,11 @@ function isFlatNow({ standing }: KeptBattery): boolean {
   return isFlat(facts.chemistry, facts.cells, last.volts);
 }
 
-function roomsOf(loaded: LoadedSite, all: readonly Named[], hanging: readonly Hanging[]): Room[] {
+function roomsOf(
+  loaded: SiteSnapshot,
+  all: readonly Named[],
+  hanging: readonly ActiveConnection[],
+): Room[] {
   const load = mainsLoad(pluggedIn(loaded.stock, hanging), loaded.stock.outlets);
   return loaded.halls.map((hall): Room => {
     const here = hanging.flatMap((one): ChargingHere[] => {
@@ -211,7 +219,11 @@ function roomsOf(loaded: LoadedSite, all: readonly Named[], hanging: readonly Ha
   });
 }
 
-function chargingOf(loaded: LoadedSite, kept: KeptBattery, one: Hanging): ChargingHere {
+function chargingOf(
+  loaded: SiteSnapshot,
+  kept: AssessedBattery,
+  one: ActiveConnection,
+): ChargingHere {
   const { facts, state } = kept.standing;
   const charger = loaded.stock.chargers.find(({ id }) => id === one.hook?.chargerId);
   return {
@@ -225,14 +237,14 @@ function chargingOf(loaded: LoadedSite, kept: KeptBattery, one: Hanging): Chargi
   };
 }
 
-function chosenOf(loaded: LoadedSite, { stay, kept }: Named): Chosen {
+function chosenOf(loaded: SiteSnapshot, { stay, kept }: Named): Chosen {
   const { standing, battery } = kept;
   const { state, facts } = standing;
   const hall = loaded.halls.find(({ id }) => id === kept.hallId)!;
   return {
-    vehicle: wireVehicle(stay),
-    battery: wireBatteries(stay).find(({ id }) => id === battery.id)!,
-    hall: wireHallOf(loaded, hall),
+    vehicle: vehicleDtoOf(stay),
+    battery: batteryDtosOf(stay).find(({ id }) => id === battery.id)!,
+    hall: hallDto(loaded, hall),
     hallKind: hall.kind,
     context: kept.context,
     blocks: kept.context.block
@@ -252,13 +264,13 @@ function chosenOf(loaded: LoadedSite, { stay, kept }: Named): Chosen {
     }),
     after: lastChargeOf(loaded, kept),
     heard: heardOf(loaded, kept),
-    findings: watchOf(standing, kept.context.soc),
+    findings: chargerFaultsOf(standing, kept.context.soc),
     sun: sunOf(loaded, stay, kept),
   };
 }
 
 /** How the last charge went: what it took against what it should, and whether it holds. */
-function lastChargeOf(loaded: LoadedSite, { standing }: KeptBattery): Chosen['after'] {
+function lastChargeOf(loaded: SiteSnapshot, { standing }: AssessedBattery): Chosen['after'] {
   const { state, facts, timeZone } = standing;
   const charge = state.charges.at(-1);
   if (!charge || charge.ampHours == null || state.chargeSince !== null) return null;
@@ -287,7 +299,7 @@ function lastChargeOf(loaded: LoadedSite, { standing }: KeptBattery): Chosen['af
   };
 }
 
-function sunOf(loaded: LoadedSite, stay: Stay, kept: KeptBattery): Chosen['sun'] {
+function sunOf(loaded: SiteSnapshot, stay: Stay, kept: AssessedBattery): Chosen['sun'] {
   const context = planContext(loaded, stay, kept);
   const panel = panelOf(context);
   if (!panel || stay.hall.kind !== 'outdoors') return null;

@@ -2,8 +2,8 @@ import { MS_PER_DAY, instantAt, type Day } from '../../core/day';
 import { voltsOfSoc } from '../../core/battery/state-of-charge';
 import { foreseenOf } from '../../core/assessment/foreseen';
 import { isSettled } from '../../core/assessment/learnt';
-import type { Outlook } from '../../core/assessment/charge-forecast';
-import { hallMean, today, type Standing } from '../../core/assessment/battery-record';
+import type { ChargeForecast } from '../../core/assessment/charge-forecast';
+import { hallMean, today, type BatteryRecord } from '../../core/assessment/battery-record';
 
 export interface ChartPoint {
   /** Days since 1970, with fraction. */
@@ -28,7 +28,7 @@ export interface ChartSeries {
 const HORIZON_DAYS = 75;
 
 /** Volts at rest of the record and of the forecast, on the chosen scale. */
-export function chartSeries(standing: Standing, outlook: Outlook | null): ChartSeries {
+export function chartSeries(standing: BatteryRecord, outlook: ChargeForecast | null): ChartSeries {
   const { facts, rules, temperatures, state, timeZone } = standing;
   const now = today(standing);
   const volts = (socPct: number, celsius: number) =>

@@ -6,7 +6,7 @@ import { moveDemoClock, now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { hasOutside, outsidePort } from './outside-port';
-import { loadSite, type KeptBattery, type LoadedSite } from '../site/load';
+import { loadSite, type AssessedBattery, type SiteSnapshot } from '../site/load';
 
 export const CLOCK_STEPS = ['hour', 'day', 'round'] as const;
 const Move = z.strictObject({ by: z.enum(CLOCK_STEPS) });
@@ -46,7 +46,7 @@ export async function postClock(request: Request): Promise<Response> {
   }
 }
 
-function targetOf(by: (typeof CLOCK_STEPS)[number], loaded: LoadedSite): number {
+function targetOf(by: (typeof CLOCK_STEPS)[number], loaded: SiteSnapshot): number {
   const { now: from, today, rules, site } = loaded;
   if (by === 'hour') return from + MS_PER_HOUR;
   if (by === 'day') return from + MS_PER_DAY;
@@ -54,7 +54,7 @@ function targetOf(by: (typeof CLOCK_STEPS)[number], loaded: LoadedSite): number 
 }
 
 /** What the attendant's hands have left at each battery, by the record. */
-function handsOf(loaded: LoadedSite) {
+function handsOf(loaded: SiteSnapshot) {
   return loaded.stays.flatMap(({ batteries }) =>
     batteries.map(({ battery, hallId, standing: { state } }) => ({
       id: battery.id,
@@ -66,9 +66,9 @@ function handsOf(loaded: LoadedSite) {
 }
 
 function hungOf(
-  loaded: LoadedSite,
-  battery: KeptBattery['battery'],
-  state: KeptBattery['standing']['state'],
+  loaded: SiteSnapshot,
+  battery: AssessedBattery['battery'],
+  state: AssessedBattery['standing']['state'],
 ) {
   const since = state.maintainerSince ?? state.chargeSince;
   if (since === null) return null;

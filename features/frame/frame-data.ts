@@ -1,7 +1,7 @@
 import 'server-only';
 import { formatInstant } from '../../core/assessment/words';
 import { hasOutside } from '../demo/outside-port';
-import type { LoadedSite } from '../site/load';
+import type { SiteSnapshot } from '../site/load';
 import type { RibbonData } from './ribbon';
 import { ribbonData } from './ribbon-data';
 
@@ -14,7 +14,7 @@ export interface FrameData {
   readonly troubled: readonly { readonly words: string; readonly href: string }[];
 }
 
-export function frameData(loaded: LoadedSite): FrameData {
+export function frameData(loaded: SiteSnapshot): FrameData {
   return {
     ribbon: ribbonData(loaded),
     demoNow: hasOutside() ? formatInstant(loaded.now, loaded.site.timeZone, loaded.rules) : null,

@@ -6,13 +6,13 @@ import { roundsAhead, jobsToday } from '../../core/plan/due';
 import { readDayCounts } from '../../store/entries';
 import { readPlannedStops } from '../../store/season-plans';
 import { db } from '../server/store';
-import type { LoadedSite } from '../site/load';
+import type { SiteSnapshot } from '../site/load';
 import type { RibbonData } from './ribbon';
 
 const tenth = (value: number) => Math.round(value * 10) / 10;
 
 /** Temperatures and rounds of the whole season, for the ribbon on every screen. */
-export function ribbonData(loaded: LoadedSite): RibbonData {
+export function ribbonData(loaded: SiteSnapshot): RibbonData {
   const { site, today } = loaded;
   const from = Math.min(toDay(site.seasonStart), today);
   const to = Math.max(toDay(site.seasonEnd), today);

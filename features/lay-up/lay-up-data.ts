@@ -2,7 +2,7 @@ import type { Day } from '../../core/day';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
-import type { MaintainersFree, WireClock, WireHall } from '../site/wire';
+import type { MaintainersFree, ClockDto, HallDto } from '../site/wire';
 import type { Draft, Template } from './draft';
 
 export interface BayChoice {
@@ -15,11 +15,11 @@ export interface BayChoice {
 
 /** All that laying up needs to know of the site. */
 export interface LayUpData {
-  readonly clock: WireClock;
+  readonly clock: ClockDto;
   readonly today: Day;
   readonly rules: Rules;
   readonly halls: readonly BayChoice[];
-  readonly weather: readonly WireHall[];
+  readonly weather: readonly HallDto[];
   readonly benchHallId: string;
   readonly latitude: number | null;
   readonly maintainersFree: MaintainersFree | null;

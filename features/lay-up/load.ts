@@ -5,13 +5,13 @@ import { readDrafts } from '../../store/drafts';
 import { readOwners } from '../../store/site';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
-import { benchHall, maintainersFree, wireHallOf, type LoadedSite } from '../site/load';
+import { benchHall, maintainersFree, hallDto, type SiteSnapshot } from '../site/load';
 import { readDraft, type Template } from './draft';
 import type { LayUpData } from './lay-up-data';
 import { baysOf } from './post-lay-up';
 
 /** What laying up needs to know of the site. */
-export function layUpData(loaded: LoadedSite, bay: string | null): LayUpData {
+export function layUpData(loaded: SiteSnapshot, bay: string | null): LayUpData {
   const bays = baysOf(loaded);
   const wanted = loaded.bays.find((one) => one.mark === bay && !bays.get(one.id)!.takenBy);
   const end = toDay(loaded.site.seasonEnd);
@@ -30,7 +30,7 @@ export function layUpData(loaded: LoadedSite, bay: string | null): LayUpData {
           .map(({ id, mark }) => ({ id, mark, takenBy: bays.get(id)!.takenBy })),
       }))
       .filter((hall) => hall.bays.length > 0),
-    weather: loaded.halls.map((hall) => wireHallOf(loaded, hall)),
+    weather: loaded.halls.map((hall) => hallDto(loaded, hall)),
     benchHallId: benchHall(loaded.halls).id,
     latitude: loaded.latitude,
     maintainersFree: maintainersFree(loaded),
@@ -47,7 +47,7 @@ export function layUpData(loaded: LoadedSite, bay: string | null): LayUpData {
 }
 
 /** The last vehicle of each kind that was laid up. */
-function templatesOf(loaded: LoadedSite): LayUpData['templates'] {
+function templatesOf(loaded: SiteSnapshot): LayUpData['templates'] {
   return Object.fromEntries(
     VEHICLE_KIND_IDS.flatMap((kind): [string, Template][] => {
       const last = loaded.stays

@@ -15,11 +15,11 @@ import {
 } from '../../store/site';
 import type { Db } from '../../store/open';
 import { newEntry } from '../logbook/new-entry';
-import { recordSaid } from '../logbook/record-said';
+import { recordWithVerdict } from '../logbook/record-said';
 import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
-import { loadSite, type LoadedSite } from '../site/load';
+import { loadSite, type SiteSnapshot } from '../site/load';
 import { nextMark } from './mark';
 import { LayUp, problemsHere, problemsOf } from './schema';
 
@@ -58,7 +58,7 @@ export async function postLayUp(request: Request): Promise<Response> {
 }
 
 /** Bays of the site and who stands in them. */
-export function baysOf(loaded: LoadedSite) {
+export function baysOf(loaded: SiteSnapshot) {
   const taken = new Map(loaded.stays.map((stay) => [stay.bay.id, stay.vehicle.name]));
   return new Map(loaded.bays.map(({ id, mark }) => [id, { mark, takenBy: taken.get(id) ?? null }]));
 }
@@ -74,7 +74,7 @@ function takeIn(to: Db, layUp: LayUp, at: number): string | null {
     data: EntryData<K>,
   ) => {
     const entry = newEntry(kind, subjectId, when, data);
-    const recorded = recordSaid(entry);
+    const recorded = recordWithVerdict(entry);
     if (recorded.outcome === 'conflict') throw new InTheWay(recorded.reason);
   };
   const { vehicleId } = layUp;

@@ -9,7 +9,7 @@ import { draft as entry, type EntryDraft } from '../../core/procedures/entry-dra
 import type { PlanContext } from '../../core/plan/storage-plans';
 import { newEntry } from '../logbook/new-entry';
 import { PlanPicker } from '../plan/plan-picker';
-import { freeFor, fromWireHall } from '../site/wire';
+import { freeFor, temperaturesOfDto } from '../site/wire';
 import { BatteryTabs } from './battery-tabs';
 import type { Draft, DraftBattery } from './draft';
 import type { LayUpData } from './lay-up-data';
@@ -71,7 +71,7 @@ function contextOf(draft: Draft, battery: DraftBattery, data: LayUpData): PlanCo
   if (draft.stay === 'collected' && (collectDay === null || collectDay < data.today)) return null;
   const { now, timeZone } = data.clock;
   const weather = new Map(data.weather.map((one) => [one.id, one]));
-  const at = (id: string) => fromWireHall(weather.get(id)!);
+  const at = (id: string) => temperaturesOfDto(weather.get(id)!);
   return {
     standing: {
       facts: {

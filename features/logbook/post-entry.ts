@@ -13,11 +13,11 @@ import { levelsProblem } from '../../core/inspect/points';
 import { judgeReading } from '../../core/assessment/verdict';
 import { readEntry } from '../../store/entries';
 import { now } from '../server/clock';
-import { recordSaid } from './record-said';
+import { recordWithVerdict } from './record-said';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { readBatteries, readBays, readHalls, readSite, readVehicles } from '../../store/site';
-import { hangingOf, loadBattery, loadSite, type KeptBattery } from '../site/load';
+import { activeConnectionsOf, loadBattery, loadSite, type AssessedBattery } from '../site/load';
 
 /**
  * Records one entry. 200 with its number once it is on disk, also when it was there before; 400
@@ -25,7 +25,7 @@ import { hangingOf, loadBattery, loadSite, type KeptBattery } from '../site/load
  * other content, or something else is in the way; 422 with a question when a reading makes no
  * sense and nobody has confirmed it; 503 when the disk is full or does not let anybody write.
  */
-export async function postEntry(request: Request): Promise<Response> {
+export async function handlePostEntry(request: Request): Promise<Response> {
   const { body, refusal } = await jsonBody(request);
   if (refusal) return refusal;
   return allOrNone([body], ([one]) => Response.json(one));
@@ -61,7 +61,7 @@ function allOrNone(bodies: readonly unknown[], reply: (all: Acknowledged[]) => R
     bodies.map((body): Acknowledged => {
       const checked = check(body);
       if (checked.refusal) throw new Refused(checked.refusal);
-      const recorded = recordSaid(checked.entry);
+      const recorded = recordWithVerdict(checked.entry);
       if (recorded.outcome === 'conflict') throw new Refused(refuse(409, recorded.reason));
       return { id: checked.entry.id, seq: recorded.seq, outcome: recorded.outcome };
     }),
@@ -172,7 +172,7 @@ function wronglyHung(entry: NewEntry): string | null {
     .find(({ battery }) => battery.id === entry.subjectId);
   if (!loaded || !kept) return null;
   const { hook, despite } = entry.data;
-  const hanging = hangingOf(loaded.stays);
+  const hanging = activeConnectionsOf(loaded.stays);
   const taken = hook && hookRefusal(hook, entry.subjectId, hanging, loaded.stock, null);
   if (taken) return `Not hung: ${taken}.`;
   if (despite !== undefined || now() - Date.parse(entry.at) > FRESH_MS) return null;
@@ -208,7 +208,7 @@ function isHere(entry: NewEntry): boolean {
 }
 
 /** What has to be asked before a reading is taken; null when it makes sense or was confirmed. */
-function questionAbout(entry: NewEntry, kept: KeptBattery | null): string | null {
+function questionAbout(entry: NewEntry, kept: AssessedBattery | null): string | null {
   if (entry.kind !== 'reading' || entry.data.confirmed || !kept) return null;
   const { standing } = kept;
   // A correction is judged against the record without what it strikes.

@@ -10,7 +10,7 @@ import { db } from '../server/store';
 import { loadBattery } from '../site/load';
 
 /** Records an entry; with a reading, also what is said about it and under which rules. */
-export function recordSaid(entry: NewEntry): Recorded {
+export function recordWithVerdict(entry: NewEntry): Recorded {
   return db()
     .transaction(() => {
       const recorded = recordEntry(db(), entry, new Date(now()).toISOString());

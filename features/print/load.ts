@@ -3,11 +3,11 @@ import { shortDay } from '../../core/day';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { conditionOf } from '../../core/assessment/condition';
 import { planInUse } from '../../core/plan/storage-plans';
-import { batteryLabels, type LoadedSite } from '../site/load';
+import { batteryLabels, type SiteSnapshot } from '../site/load';
 import type { PrintData } from './sheets';
 
 /** What stands on the papers of one vehicle; null where it stands in no bay. */
-export function printData(loaded: LoadedSite, id: string, origin: string): PrintData | null {
+export function printData(loaded: SiteSnapshot, id: string, origin: string): PrintData | null {
   const stay = loaded.stays.find((one) => one.vehicle.id === id);
   if (!stay) return null;
   const labels = batteryLabels(stay.batteries);

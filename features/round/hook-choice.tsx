@@ -1,12 +1,12 @@
 import Link from 'next/link';
-import type { Hanging } from '../../core/charging/active-connections';
+import type { ActiveConnection } from '../../core/charging/active-connections';
 import {
   connectionsFor,
   usualConnection,
   type Connection,
 } from '../../core/charging/available-connections';
 import type { ChargeRequest } from '../../core/charging/charger-suitability';
-import { PROGRAMMES, type Stock } from '../../core/charging/charging-equipment';
+import { PROGRAMMES, type ChargingEquipment } from '../../core/charging/charging-equipment';
 import { hoursWords } from '../charge/words';
 import { Refusal } from '../procedure/refusal';
 import type { Judged } from './round-data';
@@ -34,8 +34,8 @@ export const NO_WISH: Wish = { id: null, why: '' };
 
 export function pickHook(
   { battery, standing, context }: Judged,
-  stock: Stock,
-  hanging: readonly Hanging[],
+  stock: ChargingEquipment,
+  hanging: readonly ActiveConnection[],
   bayMark: string,
   wish: Wish,
   purpose: ChargeRequest['purpose'],

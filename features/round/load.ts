@@ -8,11 +8,11 @@ import { hasOutside } from '../demo/outside-port';
 import { clockStands } from '../server/clock';
 import {
   benchHall,
-  hangingOf,
-  wireBatteries,
-  wireHallOf,
-  wireVehicle,
-  type LoadedSite,
+  activeConnectionsOf,
+  batteryDtosOf,
+  hallDto,
+  vehicleDtoOf,
+  type SiteSnapshot,
 } from '../site/load';
 import { withPlan } from '../season/keeper';
 import type { RoundData, RoundStop } from './round-data';
@@ -21,10 +21,10 @@ import type { RoundData, RoundStop } from './round-data';
 const BENCH = 'bench';
 
 /** Every stop with something due or done, hall by hall in walking order, the bench last. */
-function stopsOf(loaded: LoadedSite): RoundStop[] {
+function stopsOf(loaded: SiteSnapshot): RoundStop[] {
   const stops = loaded.stays.flatMap((stay): RoundStop[] => {
-    const vehicle = wireVehicle(stay);
-    const places = groupBy(wireBatteries(stay), ({ state }) =>
+    const vehicle = vehicleDtoOf(stay);
+    const places = groupBy(batteryDtosOf(stay), ({ state }) =>
       state.out === null ? '' : (state.out.hallId ?? stay.hall.id),
     );
     return [...places].map(([benchHall, batteries]) =>
@@ -53,11 +53,11 @@ function stopsOf(loaded: LoadedSite): RoundStop[] {
 }
 
 /** The round as it is cut from the season's plan. */
-export const roundScreenData = async (loaded: LoadedSite): Promise<RoundData> =>
+export const roundScreenData = async (loaded: SiteSnapshot): Promise<RoundData> =>
   roundData(await withPlan(loaded));
 
 /** Today's round (or the next one): every stop with something due or done. */
-export function roundData(loaded: LoadedSite): RoundData {
+export function roundData(loaded: SiteSnapshot): RoundData {
   const end = Math.max(toDay(loaded.site.seasonEnd), loaded.today);
   return {
     clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
@@ -67,10 +67,10 @@ export function roundData(loaded: LoadedSite): RoundData {
     rules: loaded.rules,
     benchHallId: benchHall(loaded.halls).id,
     anyLaidUp: loaded.stays.length > 0,
-    halls: loaded.halls.map((hall) => wireHallOf(loaded, hall)),
+    halls: loaded.halls.map((hall) => hallDto(loaded, hall)),
     stops: stopsOf(loaded),
     stock: loaded.stock,
-    hanging: hangingOf(loaded.stays),
+    hanging: activeConnectionsOf(loaded.stays),
     heardAh: heardAmpHours(loaded),
     demo: hasOutside(),
     ahead: loaded.stays.map((stay) => ({

@@ -1,7 +1,11 @@
 import { Button } from 'antd';
 import { DARK_CHECKS, chargeCourse, type DarkCause } from '../../core/charging/course';
-import { PROGRAMMES, type ProgrammeId, type Stock } from '../../core/charging/charging-equipment';
-import { watchOf } from '../../core/charging/charger-faults';
+import {
+  PROGRAMMES,
+  type ProgrammeId,
+  type ChargingEquipment,
+} from '../../core/charging/charging-equipment';
+import { chargerFaultsOf } from '../../core/charging/charger-faults';
 import { CAUTIONS } from '../../core/plan/cautions';
 import type { Job } from '../../core/plan/due';
 import { LAMP_STATES, type LampState } from '../../core/logbook/kinds';
@@ -23,14 +27,14 @@ export function LampStep({
   onCause,
 }: {
   judged: Judged;
-  stock: Stock;
+  stock: ChargingEquipment;
   onSay: (state: LampState) => void;
   onCause: (cause: DarkCause) => void;
 }) {
   const { standing } = judged;
   const { state } = standing;
   const charger = stock.chargers.find(({ id }) => id === state.hook?.chargerId);
-  const findings = watchOf(standing, judged.context.soc);
+  const findings = chargerFaultsOf(standing, judged.context.soc);
   const since = state.maintainerSince ?? state.chargeSince;
   const { expects } = chargeCourse(state.hook, since ?? standing.now, standing.now);
   const dark = state.lamp?.state === 'dark';
@@ -96,7 +100,9 @@ export function ModeStep({
   onSeen: (programme: ProgrammeId | null) => void;
 }) {
   const { hook } = judged.standing.state;
-  const finding = watchOf(judged.standing, judged.context.soc).find(({ kind }) => kind === 'mode');
+  const finding = chargerFaultsOf(judged.standing, judged.context.soc).find(
+    ({ kind }) => kind === 'mode',
+  );
   return (
     <div className={styles.card}>
       <h2>{done ? 'The mode is right' : 'In which mode did it wake?'}</h2>

@@ -2,43 +2,43 @@ import type { BatteryContext } from '../../core/context/battery-context';
 import { contextOf } from '../../core/context/from-record';
 import { instantAt, type Day } from '../../core/day';
 import type { BatteryState } from '../../core/logbook/fold';
-import { outlookOf, type Outlook } from '../../core/assessment/charge-forecast';
-import type { Standing } from '../../core/assessment/battery-record';
+import { chargeForecastOf, type ChargeForecast } from '../../core/assessment/charge-forecast';
+import type { BatteryRecord } from '../../core/assessment/battery-record';
 import { MINUTES, jobsToday, minutesOf, type Job } from '../../core/plan/due';
 import { PROCEDURES } from '../../core/procedures/procedures';
-import { hangingBy, type Hanging } from '../../core/charging/active-connections';
-import type { Stock } from '../../core/charging/charging-equipment';
+import { hangingBy, type ActiveConnection } from '../../core/charging/active-connections';
+import type { ChargingEquipment } from '../../core/charging/charging-equipment';
 import type { Rules } from '../../core/rules/rules';
 import type { DailyTemperatures } from '../../core/site/climate';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
 import {
   settingOfHall,
   standingOf,
-  type WireBattery,
-  type WireClock,
-  type WireHall,
-  type WireVehicle,
+  type BatteryDto,
+  type ClockDto,
+  type HallDto,
+  type VehicleDto,
 } from '../site/wire';
 
 export interface RoundStop {
-  readonly vehicle: WireVehicle;
-  readonly batteries: readonly WireBattery[];
+  readonly vehicle: VehicleDto;
+  readonly batteries: readonly BatteryDto[];
 }
 
 export interface RoundData {
   /** The newest entry of the logbook when it was put together. */
   readonly upToSeq: number;
-  readonly clock: WireClock;
+  readonly clock: ClockDto;
   readonly today: Day;
   readonly roundDay: Day;
   readonly rules: Rules;
   /** The hall where a bench stands. */
   readonly benchHallId: string;
-  readonly halls: readonly WireHall[];
+  readonly halls: readonly HallDto[];
   readonly stops: readonly RoundStop[];
-  readonly stock: Stock;
+  readonly stock: ChargingEquipment;
   /** What hangs where on the whole site. */
-  readonly hanging: readonly Hanging[];
+  readonly hanging: readonly ActiveConnection[];
   /** Ampere-hours that chargers have reported so far, by battery. */
   readonly heardAh: Readonly<Record<string, number>>;
   /** Some vehicle stands here. */
@@ -58,7 +58,7 @@ export interface RoundData {
 
 /** One thing to do at a stop, as the attendant meets it. */
 export interface Step {
-  readonly battery: WireBattery;
+  readonly battery: BatteryDto;
   readonly job: Job;
   readonly label: string;
   readonly done: boolean;
@@ -66,15 +66,15 @@ export interface Step {
 
 /** A battery as it stands with what was recorded on this device. */
 export interface Judged {
-  readonly battery: WireBattery;
-  readonly standing: Standing;
-  readonly outlook: Outlook | null;
+  readonly battery: BatteryDto;
+  readonly standing: BatteryRecord;
+  readonly outlook: ChargeForecast | null;
   /** All that decides what may be done to it now. */
   readonly context: BatteryContext;
 }
 
 export interface StopView {
-  readonly vehicle: WireVehicle;
+  readonly vehicle: VehicleDto;
   readonly hallName: string;
   readonly judged: readonly Judged[];
   readonly steps: readonly Step[];
@@ -119,7 +119,7 @@ export function viewStop(
   const judged = stop.batteries.map((wire): Judged => {
     const battery = { ...wire, state: states[wire.id] ?? wire.state };
     const standing = standingOf(battery, stop.vehicle, hall, data.rules, data.clock);
-    const outlook = outlookOf(standing);
+    const outlook = chargeForecastOf(standing);
     return { battery, standing, outlook, context: contextOf(standing, outlook?.soc ?? null) };
   });
   const steps = judged.flatMap(({ battery, standing, outlook }) =>
@@ -145,7 +145,7 @@ export function viewStop(
   };
 }
 
-function labelOf(job: Job, battery: WireBattery, batteries: number): string {
+function labelOf(job: Job, battery: BatteryDto, batteries: number): string {
   if (job.kind === 'reading') return battery.label;
   return `${batteries > 1 ? `${battery.label} ` : ''}${jobWord(job)}`;
 }
@@ -210,7 +210,7 @@ export const RESTS = [
 export function hangingNow(
   data: Pick<RoundData, 'hanging'>,
   views: readonly StopView[],
-): Hanging[] {
+): ActiveConnection[] {
   const here = views.flatMap(({ judged }) => judged.map(({ battery }) => battery));
   const own = new Set(here.map(({ id }) => id));
   return [

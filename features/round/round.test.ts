@@ -8,7 +8,7 @@ import { DEFAULT_RULES } from '../../core/rules/rules';
 import { chartSeries } from '../chart/series';
 import { newEntry } from '../logbook/new-entry';
 import { entryWords } from '../logbook/words';
-import { fromWireHall, toWireHall, type WireBattery } from '../site/wire';
+import { temperaturesOfDto, hallDtoOf, type BatteryDto } from '../site/wire';
 import { hallTemperatures } from '../../core/site/climate';
 import { reserveShare, reserveText } from '../theme/reserve-words';
 import { hallsOf, nextPosition, viewStop, type RoundData, type RoundStop } from './round-data';
@@ -24,7 +24,7 @@ const temperatures = hallTemperatures(
   toDay('2028-02-01'),
 );
 
-function battery(id: string, label: string, state: Partial<BatteryState>): WireBattery {
+function battery(id: string, label: string, state: Partial<BatteryState>): BatteryDto {
   return {
     id,
     mark: id,
@@ -93,7 +93,7 @@ const data: RoundData = {
   hanging: [],
   heardAh: {},
   demo: false,
-  halls: [toWireHall({ id: 'yard', name: 'Loading Yard' }, temperatures)],
+  halls: [hallDtoOf({ id: 'yard', name: 'Loading Yard' }, temperatures)],
   stops: [camper],
   ahead: [],
   benchHallId: 'hall',
@@ -169,7 +169,7 @@ describe('a stop of the round', () => {
 
 describe('what travels to the browser', () => {
   it('comes back as it was, to a tenth of a degree', () => {
-    const back = fromWireHall(toWireHall({ id: 'yard', name: 'Yard' }, temperatures));
+    const back = temperaturesOfDto(hallDtoOf({ id: 'yard', name: 'Yard' }, temperatures));
     expect(back.firstDay).toBe(temperatures.firstDay);
     expect(back.mean).toHaveLength(temperatures.mean.length);
     expect(back.sums[100]!).toBeCloseTo(temperatures.sums[100]!, 0);

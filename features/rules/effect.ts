@@ -5,7 +5,7 @@ import { drawsFor, runPlan } from '../../core/plan/adviser';
 import { planInUse } from '../../core/plan/storage-plans';
 import { applyPatch, type RulePatch } from '../../core/rules/rules';
 import { db } from '../server/store';
-import { judgeable, loadSite, planContext, type LoadedSite } from '../site/load';
+import { judgeable, loadSite, planContext, type SiteSnapshot } from '../site/load';
 
 /** What a change of the rules would do to this site. */
 export interface RuleEffect {
@@ -30,7 +30,7 @@ interface Seen {
 const PREVIEW_DRAWS = 80;
 
 /** Each battery's next due round and its work through the stay. */
-function seen(loaded: LoadedSite): Map<string, Seen> {
+function seen(loaded: SiteSnapshot): Map<string, Seen> {
   const far = loaded.today + 400;
   return new Map(
     loaded.stays.flatMap((stay) =>
@@ -59,7 +59,7 @@ function seen(loaded: LoadedSite): Map<string, Seen> {
 }
 
 /** Compares the site under its rules with the same site under others. */
-function effectOf(before: LoadedSite, after: LoadedSite): RuleEffect {
+function effectOf(before: SiteSnapshot, after: SiteSnapshot): RuleEffect {
   const was = seen(before);
   const is = seen(after);
   const count = (test: (was: Seen, is: Seen) => boolean) =>
@@ -77,7 +77,7 @@ function effectOf(before: LoadedSite, after: LoadedSite): RuleEffect {
 }
 
 /** What a change would do to a site as it stands. */
-export function ruleEffect(before: LoadedSite, patch: RulePatch): RuleEffect {
+export function ruleEffect(before: SiteSnapshot, patch: RulePatch): RuleEffect {
   const after = loadSite(db(), before.now, applyPatch(before.rules, patch))!;
   return effectOf(before, judgeable(after));
 }

@@ -10,12 +10,12 @@ import { readKnownFuses } from '../../store/fuse-lists';
 import { readHallSpans } from '../../store/temperatures';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
-import type { LoadedSite } from '../site/load';
+import type { SiteSnapshot } from '../site/load';
 import type { RulesData } from './rules-form';
 import type { HallKnown } from './temperatures';
 
 /** The house rules, and what else is set up beside them. */
-export const rulesScreenData = (loaded: LoadedSite) => ({
+export const rulesScreenData = (loaded: SiteSnapshot) => ({
   rules: rulesData(loaded),
   halls: hallsKnown(loaded),
   meter: readMeter(db()),
@@ -23,7 +23,7 @@ export const rulesScreenData = (loaded: LoadedSite) => ({
 });
 
 /** What is known of each hall's temperatures, and how it follows the air outside. */
-function hallsKnown(loaded: LoadedSite): HallKnown[] {
+function hallsKnown(loaded: SiteSnapshot): HallKnown[] {
   const spans = new Map(readHallSpans(db()).map((span) => [span.hallId, span]));
   const said = (name: string | null) => (name === null ? '' : shortDay(toDay(name), loaded.today));
   return loaded.halls.map((hall) => {
@@ -43,7 +43,7 @@ function hallsKnown(loaded: LoadedSite): HallKnown[] {
   });
 }
 
-function rulesData(loaded: LoadedSite): RulesData {
+function rulesData(loaded: SiteSnapshot): RulesData {
   const { timeZone } = loaded.site;
   const kept = loaded.stays.flatMap((stay) => stay.batteries.map(({ battery }) => battery));
   const changes = inOrder(readEntriesOf(db(), 'rules', HOUSE_RULES)).flatMap((entry) =>

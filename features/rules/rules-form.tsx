@@ -30,7 +30,7 @@ import { patchWords, schoolLabel } from '../../core/rules/words';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
-import type { WireClock } from '../site/wire';
+import type { ClockDto } from '../site/wire';
 import type { RuleEffect } from './effect';
 import styles from './rules.module.css';
 
@@ -52,7 +52,7 @@ export interface RulesData {
   readonly counts: Readonly<Record<string, number>>;
   /** Earlier changes, the newest first. */
   readonly history: readonly { version: number; day: Day; words: readonly string[] }[];
-  readonly clock: WireClock;
+  readonly clock: ClockDto;
 }
 
 export function RulesForm({ data, devices }: { data: RulesData; devices: React.ReactNode }) {

@@ -4,7 +4,7 @@ import { checkPlan } from '../../core/schedule-validation/check';
 import { wantingIn, type PlanDocument, type SeasonDocument } from '../../core/schedule/document';
 import { keepPlan, readSequences } from '../../store/season-plans';
 import { db } from '../server/store';
-import type { LoadedSite } from '../site/load';
+import type { SiteSnapshot } from '../site/load';
 import { calendarOf } from './calendar';
 import { seasonPlan } from './keeper';
 import { namesOf } from './load';
@@ -21,7 +21,7 @@ const refused = (status: number, why: string) => ({ ok: false, status, why }) as
 const noPlan = (why: string) => refused(503, `There is no plan of the season: ${why}`);
 
 /** The rounds of the plan as a calendar file. */
-export async function roundsCalendar(loaded: LoadedSite): Promise<OrRefused<string>> {
+export async function roundsCalendar(loaded: SiteSnapshot): Promise<OrRefused<string>> {
   const { kept, why } = await seasonPlan(loaded);
   if (!kept) return noPlan(why);
   const sequences = readSequences(db());
@@ -43,7 +43,7 @@ export async function roundsCalendar(loaded: LoadedSite): Promise<OrRefused<stri
 }
 
 /** The season as a document. */
-export async function seasonDocument(loaded: LoadedSite): Promise<OrRefused<SeasonDocument>> {
+export async function seasonDocument(loaded: SiteSnapshot): Promise<OrRefused<SeasonDocument>> {
   const { kept, why } = await seasonPlan(loaded);
   return kept ? { ok: true, value: kept.season } : noPlan(why);
 }
@@ -56,7 +56,7 @@ export interface Tightened {
 
 /** Keeps a tightened plan if it is one, for the season as it stands; answers its id. */
 export async function keepTightened(
-  loaded: LoadedSite,
+  loaded: SiteSnapshot,
   { planId, plan }: Tightened,
 ): Promise<OrRefused<number>> {
   const { kept: current, why } = await seasonPlan(loaded);

@@ -1,7 +1,11 @@
 import { acceptanceIn } from '../../core/gate/reasons';
 import { hasLiquid } from '../../core/charging/water';
 import { mayHangOn, nominal } from '../../core/charging/charger-suitability';
-import { PROGRAMMES, type Charger, type Stock } from '../../core/charging/charging-equipment';
+import {
+  PROGRAMMES,
+  type Charger,
+  type ChargingEquipment,
+} from '../../core/charging/charging-equipment';
 import {
   MS_PER_DAY,
   MS_PER_HOUR,
@@ -27,7 +31,7 @@ import {
   type SeasonBattery,
   type SeasonDocument,
 } from '../../core/schedule/document';
-import type { KeptBattery, LoadedSite, Stay } from '../site/load';
+import type { AssessedBattery, SiteSnapshot, Stay } from '../site/load';
 import { isThrough, type SettledRound } from './settled';
 
 /** What a battery that was never read is taken to hold, percent: until it is, only the reading is planned. */
@@ -54,8 +58,10 @@ export interface SiteSeason {
 }
 
 /** The season document alone. */
-export const seasonOf = (loaded: LoadedSite, walked: SettledRound | null): SeasonDocument =>
-  siteSeason(loaded, walked).season;
+export const seasonDocumentOf = (
+  loaded: SiteSnapshot,
+  walked: SettledRound | null,
+): SeasonDocument => siteSeason(loaded, walked).season;
 
 /**
  * The site as a season document: every battery with what was learnt of its losses, what hangs
@@ -65,7 +71,7 @@ export const seasonOf = (loaded: LoadedSite, walked: SettledRound | null): Seaso
  * What lies beyond a document's limits is brought to them; a battery of which that makes no row is
  * left out of the season, with the reason, and all the others are planned.
  */
-export function siteSeason(loaded: LoadedSite, walked: SettledRound | null): SiteSeason {
+export function siteSeason(loaded: SiteSnapshot, walked: SettledRound | null): SiteSeason {
   const { rules, site, today: day } = loaded;
   const through = new Set(
     loaded.stays.flatMap(({ batteries: all }) =>
@@ -185,7 +191,7 @@ function wishOf(
 
 /** Draw tests and cleaning that wait for a round; of one that is being walked only what is in it. */
 function waitingAt(
-  { battery, standing, outlook }: KeptBattery,
+  { battery, standing, outlook }: AssessedBattery,
   day: Day,
   end: Day,
   walked: SettledRound | null,
@@ -210,7 +216,7 @@ function waitingAt(
  * from the mains on the average, and neither sockets nor fuses are overloaded. What a hook-up
  * would overload is refused again when it is made.
  */
-function chargersFed({ chargers, outlets, circuits }: Stock, hallId: string): number {
+function chargersFed({ chargers, outlets, circuits }: ChargingEquipment, hallId: string): number {
   const working = chargers.filter((charger) => charger.working);
   const sockets = outlets.filter((outlet) => outlet.hallId === hallId);
   if (working.length === 0 || sockets.length === 0) return 0;
@@ -254,7 +260,7 @@ function chargerOf(charger: Charger): SeasonDocument['chargers'][number] {
 
 function batteryOf(
   stay: Stay,
-  { battery, hallId, standing, outlook, context }: KeptBattery,
+  { battery, hallId, standing, outlook, context }: AssessedBattery,
   order: number,
   stands: Chargers,
 ): SeasonBattery {
@@ -367,7 +373,7 @@ interface Chargers {
 function hangingOn(
   stay: Stay,
   batteryId: string,
-  { facts, state }: KeptBattery['standing'],
+  { facts, state }: AssessedBattery['standing'],
   hallId: string,
   { chargers, extra, taken, standsIn }: Chargers,
 ): { charger: string; channel: number } | null {

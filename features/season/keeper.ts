@@ -6,7 +6,7 @@ import { SeasonDocument, type PlanDocument } from '../../core/schedule/document'
 import { wasWalkedSince } from '../../store/entries';
 import { keepPlan, readPlan, readSettledStops, type KeptPlan } from '../../store/season-plans';
 import { db } from '../server/store';
-import type { LoadedSite } from '../site/load';
+import type { SiteSnapshot } from '../site/load';
 import { siteSeason, type LeftOut } from './from-site';
 import { byBattery, planned } from './planned';
 import { planAside } from './planner';
@@ -31,7 +31,7 @@ export class NoPlan extends Error {}
  * The round that is being walked; null: there is none today, nobody has begun, or there was no
  * plan when they began.
  */
-function walkedRound({ rules, site, today }: LoadedSite): SettledRound | null {
+function walkedRound({ rules, site, today }: SiteSnapshot): SettledRound | null {
   if (!isRound(rules, today)) return null;
   const morning = new Date(instantAt(today, 0, 0, site.timeZone)).toISOString();
   if (!wasWalkedSince(db(), morning)) return null;
@@ -44,7 +44,7 @@ function walkedRound({ rules, site, today }: LoadedSite): SettledRound | null {
  * made for. Whoever asks meanwhile waits for the same one; that none could be made is remembered
  * until something happens.
  */
-export async function seasonPlan(loaded: LoadedSite): Promise<SeasonPlan> {
+export async function seasonPlan(loaded: SiteSnapshot): Promise<SeasonPlan> {
   const walked = walkedRound(loaded);
   const { season: made, leftOut } = siteSeason(loaded, walked);
   // Parsed as one that was kept is, so that the two compare.
@@ -72,7 +72,7 @@ export async function seasonPlan(loaded: LoadedSite): Promise<SeasonPlan> {
 }
 
 async function makePlan(
-  loaded: LoadedSite,
+  loaded: SiteSnapshot,
   season: SeasonDocument,
   earlier: PlanDocument | null,
   underWay: boolean,
@@ -85,14 +85,14 @@ async function makePlan(
 }
 
 /** The plan that holds, for those who cannot do without. Throws `NoPlan` where there is none. */
-export async function currentPlan(loaded: LoadedSite): Promise<KeptPlan> {
+export async function currentPlan(loaded: SiteSnapshot): Promise<KeptPlan> {
   const { kept, why } = await seasonPlan(loaded);
   if (!kept) throw new NoPlan(why);
   return kept;
 }
 
 /** The site with what the plan has for each battery in the next round; as it is without one. */
-export async function withPlan(loaded: LoadedSite): Promise<LoadedSite> {
+export async function withPlan(loaded: SiteSnapshot): Promise<SiteSnapshot> {
   const { kept } = await seasonPlan(loaded);
   return kept ? planned(loaded, kept.plan) : loaded;
 }

@@ -4,13 +4,13 @@ import { readWalkedDays } from '../../store/entries';
 import { readPlanOf } from '../../store/season-plans';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
-import { batteryLabels, type LoadedSite } from '../site/load';
+import { batteryLabels, type SiteSnapshot } from '../site/load';
 import { seasonPlan } from './keeper';
 import { morningLine } from './morning';
 import type { SeasonName, SeasonScreenData } from './season-data';
 
 /** Names of all batteries, halls and chargers of a site. */
-export function namesOf(loaded: LoadedSite) {
+export function namesOf(loaded: SiteSnapshot) {
   const names: Record<string, SeasonName> = {};
   for (const stay of loaded.stays) {
     const labels = batteryLabels(stay.batteries);
@@ -42,7 +42,7 @@ export type SeasonTold =
   | { readonly ok: false; readonly why: string };
 
 /** The plan, and all that stands around it on the Season screen. */
-export async function seasonScreenData(loaded: LoadedSite): Promise<SeasonTold> {
+export async function seasonScreenData(loaded: SiteSnapshot): Promise<SeasonTold> {
   const { kept: current, why, leftOut } = await seasonPlan(loaded);
   if (!current) return { ok: false, why };
   const { names, batteryName, chargerName } = namesOf(loaded);

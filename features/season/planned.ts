@@ -2,10 +2,10 @@ import { dayName } from '../../core/day';
 import { roundOnOrAfter } from '../../core/plan/rounds';
 import type { PlanDocument } from '../../core/schedule/document';
 import type { SeasonJob } from '../../core/schedule/jobs';
-import { withStanding, type LoadedSite } from '../site/load';
+import { withStanding, type SiteSnapshot } from '../site/load';
 
 /** The site with what a plan has for each battery in the next round. */
-export function planned(loaded: LoadedSite, plan: PlanDocument): LoadedSite {
+export function planned(loaded: SiteSnapshot, plan: PlanDocument): SiteSnapshot {
   const day = roundOnOrAfter(loaded.rules, loaded.today);
   const visits = plannedOn(plan, dayName(day));
   return {

@@ -1,7 +1,7 @@
 import 'server-only';
 import { shortDay } from '../../core/day';
 import { groupBy } from '../../core/group';
-import type { LoadedSite } from '../site/load';
+import type { SiteSnapshot } from '../site/load';
 import { jobWords } from './calendar';
 import { seasonPlan } from './keeper';
 import { namesOf } from './load';
@@ -27,7 +27,7 @@ export interface PrintedSeason {
   readonly rounds: readonly PrintedRound[];
 }
 
-export async function printedSeason(loaded: LoadedSite): Promise<PrintedSeason> {
+export async function printedSeason(loaded: SiteSnapshot): Promise<PrintedSeason> {
   const { kept, why } = await seasonPlan(loaded);
   const { batteryName, hallName, chargerName } = namesOf(loaded);
   const rounds = (kept?.plan.rounds ?? []).map(({ date, minutes, stops }): PrintedRound => ({

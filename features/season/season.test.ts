@@ -5,11 +5,11 @@ import { dayName, toDay } from '../../core/day';
 import { readPlan } from '../../store/season-plans';
 import { roundData } from '../round/load';
 import { newEntry } from '../logbook/new-entry';
-import { postEntry } from '../logbook/post-entry';
+import { handlePostEntry } from '../logbook/post-entry';
 import { NOW, answer, demoSite, request, site } from '../server/demo-server.fixture';
 import { db } from '../server/store';
 import { calendarOf } from './calendar';
-import { seasonOf } from './from-site';
+import { seasonDocumentOf } from './from-site';
 import { currentPlan, withPlan } from './keeper';
 import { rankFits } from '../../core/charging/charger-suitability';
 import { chargeHours, problemOf } from '../../core/schedule/problem';
@@ -37,7 +37,7 @@ const events = (calendar: string) =>
 
 describe('the season of the site', () => {
   it('is a season document, and its plan breaks no rule that it does not name', async () => {
-    const season = seasonOf(site(), null);
+    const season = seasonDocumentOf(site(), null);
     expect(SeasonDocument.safeParse(season).error?.issues ?? []).toEqual([]);
     const { plan } = await currentPlan(site());
     expect(checkPlan(SeasonDocument.parse(season), plan).breaches).toEqual([]);
@@ -46,7 +46,7 @@ describe('the season of the site', () => {
 
   it('knows for each battery the chargers that the gate allows, and how long each takes', () => {
     const loaded = site();
-    const season = SeasonDocument.parse(seasonOf(loaded, null));
+    const season = SeasonDocument.parse(seasonDocumentOf(loaded, null));
     const problem = problemOf(season);
     const chargers = new Map(loaded.stock.chargers.map((one) => [one.id, one]));
     const kept = new Map(
@@ -84,7 +84,7 @@ describe('the season of the site', () => {
     )!;
     const low = { volts: 12.34, celsius: null, restedHours: 90, confirmed: true };
     expect(
-      (await answer(postEntry(request(newEntry('reading', victim.id, NOW, low))))).status,
+      (await answer(handlePostEntry(request(newEntry('reading', victim.id, NOW, low))))).status,
     ).toBe(200);
     const second = await currentPlan(site());
     expect(second.id).toBeGreaterThan(first.id);
@@ -117,12 +117,12 @@ describe('the season of the site', () => {
       .flatMap(({ stops }) => stops.flatMap(({ visits }) => visits))
       .find(({ jobs }) => jobs.includes('connect'))!.battery;
     const pin = newEntry('pinned', battery, NOW, { date: round.date, jobs: ['connect'] });
-    expect((await answer(postEntry(request(pin)))).status).toBe(200);
+    expect((await answer(handlePostEntry(request(pin)))).status).toBe(200);
     const { plan: pinned } = await currentPlan(site());
     expect(plannedOn(pinned, round.date).get(battery)?.jobs).toContain('connect');
     expect((await shown()).pins).toMatchObject([{ battery, date: round.date }]);
     const back = newEntry('withdrawn', battery, NOW, { why: '' }, pin.id, 'battery');
-    expect((await answer(postEntry(request(back)))).status).toBe(200);
+    expect((await answer(handlePostEntry(request(back)))).status).toBe(200);
     expect((await shown()).pins).toEqual([]);
   });
 
@@ -133,7 +133,7 @@ describe('the season of the site', () => {
     const { id } = stay.batteries[0]!.battery;
     const before = await currentPlan(site());
     const post = (on: string | null) =>
-      answer(postEntry(request(newEntry('collection', stay.vehicle.id, NOW, { on }))));
+      answer(handlePostEntry(request(newEntry('collection', stay.vehicle.id, NOW, { on }))));
     expect(await post('2027-01-13')).toMatchObject({ status: 409 });
     expect((await post('2027-02-20')).status).toBe(200);
     const sooner = await currentPlan(site());
@@ -158,7 +158,7 @@ describe('the season of the site', () => {
 
   it('draw tests and cleaning wait for rounds of their own, and none is lost', () => {
     const loaded = site();
-    const season = seasonOf(loaded, null);
+    const season = seasonDocumentOf(loaded, null);
     const due = loaded.stays.flatMap(({ batteries }) =>
       batteries.flatMap(({ battery, standing, outlook }) =>
         handWorkDue(standing, outlook, NOW).map(({ job }) => `${battery.id} ${job}`),
@@ -187,7 +187,7 @@ describe('the season of the site', () => {
     for (const [id] of walked) {
       const volts = lastVolts(id) - 0.01;
       const reading = { volts, celsius: null, restedHours: 90, confirmed: true };
-      await postEntry(request(newEntry('reading', id, NOW, reading)));
+      await handlePostEntry(request(newEntry('reading', id, NOW, reading)));
       expect([...(await round()).keys()].filter((other) => !morning.has(other))).toEqual([]);
     }
     const after = await round();
@@ -215,7 +215,7 @@ describe('the season of the site', () => {
       false,
     );
     const pin = newEntry('pinned', other.id, NOW, { date: '2027-01-14', jobs: ['clean'] });
-    await postEntry(request(pin));
+    await handlePostEntry(request(pin));
     expect((await round()).get(other.id)?.jobs).toContain('clean');
     const { season, plan } = await currentPlan(site());
     expect(checkPlan(season, plan).breaches).toEqual([]);
@@ -283,7 +283,7 @@ describe('the calendar', () => {
         nominalVolts === 12 && chemistry !== 'lfp' && !kept && !charging && !soon.has(id),
     )!;
     const low = { volts: 12.3, celsius: null, restedHours: 90, confirmed: true };
-    await postEntry(request(newEntry('reading', victim.id, NOW, low)));
+    await handlePostEntry(request(newEntry('reading', victim.id, NOW, low)));
     const after = await sequences();
     const more = [...after].filter(([uid, sequence]) => sequence > (before.get(uid) ?? 0));
     expect(more.length).toBeGreaterThan(0);

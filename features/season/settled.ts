@@ -1,7 +1,7 @@
 import { dayName, type Day } from '../../core/day';
 import { jobsToday } from '../../core/plan/due';
 import type { SeasonJob } from '../../core/schedule/jobs';
-import type { KeptBattery } from '../site/load';
+import type { AssessedBattery } from '../site/load';
 import type { RoundVisit } from './planned';
 
 /**
@@ -15,11 +15,11 @@ export interface SettledRound {
 }
 
 /** What was decided by hand for a battery in a round. */
-const pinnedFor = ({ standing }: KeptBattery, date: string): SeasonJob[] =>
+const pinnedFor = ({ standing }: AssessedBattery, date: string): SeasonJob[] =>
   standing.state.pins.flatMap((pin) => (pin.date === date ? pin.jobs : []));
 
 /** Whether nothing is left to do at a battery in a round that is being walked. */
-export function isThrough(kept: KeptBattery, { day, visits }: SettledRound): boolean {
+export function isThrough(kept: AssessedBattery, { day, visits }: SettledRound): boolean {
   const { standing, outlook } = kept;
   const visit = visits.get(kept.battery.id);
   const jobs = [...(visit?.jobs ?? []), ...pinnedFor(kept, dayName(day))];

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { newEntry } from '../logbook/new-entry';
-import { postEntry } from '../logbook/post-entry';
+import { handlePostEntry } from '../logbook/post-entry';
 import { ask } from './ask';
 import { NOW, answer, demoSite, request } from './demo-server.fixture';
 import { answer as inline } from './questions';
@@ -25,7 +25,7 @@ describe('what is asked about the whole site', () => {
     expect(aside).toEqual(await inline({ name: 'yard', about: null, at: NOW }));
     expect(await ask('vehicle', 'nobody')).toBeNull();
     const entry = newEntry('note', 'battery-031', NOW, { text: 'seen from the thread' });
-    expect((await answer(postEntry(request(entry)))).status).toBe(200);
+    expect((await answer(handlePostEntry(request(entry)))).status).toBe(200);
     const page = await ask('vehicle', 'vehicle-31');
     const { vehicleId } = db()
       .prepare(

@@ -5,7 +5,7 @@ import { readRuleBook } from '../../store/states';
 import { readHallDays, hallDayStamp, writeHallDay } from '../../store/temperatures';
 import { ribbonData } from '../frame/ribbon-data';
 import { newEntry } from '../logbook/new-entry';
-import { postEntry } from '../logbook/post-entry';
+import { handlePostEntry } from '../logbook/post-entry';
 import { postSetup } from '../setup/post-setup';
 import { loadBattery } from '../site/load';
 import { vehicleData } from '../vehicle/load';
@@ -27,14 +27,14 @@ describe('recording an entry', () => {
 
   it('takes a believable reading, and the battery is judged by it at once', async () => {
     const entry = newEntry('reading', 'battery-027', NOW, volts(12.47));
-    expect(await answer(postEntry(request(entry)))).toMatchObject({
+    expect(await answer(handlePostEntry(request(entry)))).toMatchObject({
       status: 200,
       outcome: 'recorded',
     });
     const kept = loadBattery(db(), NOW, 'battery-027')!;
     expect(kept.standing.state.readings.at(-1)!.volts).toBe(12.47);
     expect(kept.outlook!.anchor).toMatchObject({ kind: 'reading' });
-    expect(await answer(postEntry(request(entry)))).toMatchObject({ outcome: 'known' });
+    expect(await answer(handlePostEntry(request(entry)))).toMatchObject({ outcome: 'known' });
   });
 
   it.each([
@@ -43,20 +43,22 @@ describe('recording an entry', () => {
     ['a date before lay-up', volts(12.5), NOW - 200 * 86_400_000, /before the vehicle was laid up/],
     ['a day to come', volts(12.5), NOW + 2 * 86_400_000, /later than now/],
   ])('asks about %s, and takes it when confirmed', async (_, data, at, question) => {
-    const asked = await answer(postEntry(request(newEntry('reading', 'battery-031', at, data))));
+    const asked = await answer(
+      handlePostEntry(request(newEntry('reading', 'battery-031', at, data))),
+    );
     expect(asked.status).toBe(422);
     expect(asked.reason).toMatch(question);
     const confirmed = newEntry('reading', 'battery-031', at, { ...data, confirmed: true });
-    expect((await answer(postEntry(request(confirmed)))).status).toBe(200);
+    expect((await answer(handlePostEntry(request(confirmed)))).status).toBe(200);
     const withdrawal = newEntry('withdrawn', 'battery-031', NOW, { why: '' }, confirmed.id);
-    expect((await answer(postEntry(request(withdrawal)))).status).toBe(200);
+    expect((await answer(handlePostEntry(request(withdrawal)))).status).toBe(200);
   });
 
   it('judges a correction against the record without what it strikes', async () => {
     const wrong = newEntry('reading', 'battery-034', NOW, volts(11.2, true));
-    await postEntry(request(wrong));
+    await handlePostEntry(request(wrong));
     const right = newEntry('reading', 'battery-034', NOW, volts(12.69), wrong.id);
-    expect((await answer(postEntry(request(right)))).status).toBe(200);
+    expect((await answer(handlePostEntry(request(right)))).status).toBe(200);
     expect(
       loadBattery(db(), NOW, 'battery-034')!.standing.state.readings.map((one) => one.volts),
     ).not.toContain(11.2);
@@ -66,7 +68,7 @@ describe('recording an entry', () => {
     const before = readAllEntries(db()).length;
     const good = newEntry('note', 'battery-001', NOW, { text: 'green growth on the clamp' });
     const status = async (body: unknown, type?: string) =>
-      (await postEntry(request(body, type))).status;
+      (await handlePostEntry(request(body, type))).status;
     expect(await status('{"half": ')).toBe(400);
     expect(await status({ ...good, by: '' })).toBe(400);
     expect(await status(good, 'text/plain')).toBe(415);
@@ -83,11 +85,11 @@ describe('recording an entry', () => {
   it('changes the rules, and every date is counted by them', async () => {
     const before = site().stays[0]!.batteries[0]!.outlook!.nextReadingDay;
     const change = newEntry('rules-changed', 'house', NOW, { patch: { readingDays: 14 } });
-    expect((await answer(postEntry(request(change)))).status).toBe(200);
+    expect((await answer(handlePostEntry(request(change)))).status).toBe(200);
     expect(readRuleBook(db()).rules.readingDays).toBe(14);
     expect(site().stays[0]!.batteries[0]!.outlook!.nextReadingDay).toBeLessThanOrEqual(before);
     const back = newEntry('rules-changed', 'house', NOW, { patch: { readingDays: 30 } });
-    await postEntry(request(back));
+    await handlePostEntry(request(back));
   });
 });
 

@@ -4,7 +4,7 @@ import type { EntryData, EntryKind } from '../../core/logbook/kinds';
 import { v7 as uuidv7 } from 'uuid';
 import { rebuildStates, readVehicleStates } from '../../store/states';
 import { recordEntry } from '../../store/record';
-import { postEntries, postEntry } from '../logbook/post-entry';
+import { postEntries, handlePostEntry } from '../logbook/post-entry';
 import { newEntry } from '../logbook/new-entry';
 import { seasonPlan } from '../season/keeper';
 import { judgeable, loadBattery, loadSite } from '../site/load';
@@ -37,7 +37,7 @@ async function failing(battery: string, vehicle: string): Promise<string[]> {
   return failed;
 }
 
-const post = (entry: NewEntry) => answer(postEntry(request(entry)));
+const post = (entry: NewEntry) => answer(handlePostEntry(request(entry)));
 const take = async (entry: NewEntry) => expect(await post(entry)).toMatchObject({ status: 200 });
 /** Puts an entry on record that today's checks would not take, as an older version did. */
 function putOnRecord<K extends EntryKind>(

@@ -11,7 +11,7 @@ import { rulesScreenData } from '../rules/load';
 import { keepTightened, roundsCalendar, seasonDocument, type Tightened } from '../season/answers';
 import { seasonScreenData } from '../season/load';
 import { printedSeason } from '../season/print-data';
-import { judgeable, loadSite, type LoadedSite } from '../site/load';
+import { judgeable, loadSite, type SiteSnapshot } from '../site/load';
 import { vehicleData } from '../vehicle/load';
 import { oneMoreData, yardData, yardSeason } from '../yard/load';
 import { writesOf } from '../../store/open';
@@ -22,24 +22,24 @@ import { db } from './store';
  * answered in a thread of its own: what comes in and goes out is plain data.
  */
 export const QUESTIONS = {
-  frame: (site: LoadedSite) => frameData(site),
-  yard: (site: LoadedSite) => yardData(site),
-  yardSeason: (site: LoadedSite, first: number) => yardSeason(site, first),
-  round: (site: LoadedSite) => roundScreenData(site),
-  season: (site: LoadedSite) => seasonScreenData(site),
-  printedSeason: (site: LoadedSite) => printedSeason(site),
-  calendar: (site: LoadedSite) => roundsCalendar(site),
-  seasonDocument: (site: LoadedSite) => seasonDocument(site),
-  keepTightened: (site: LoadedSite, tightened: Tightened) => keepTightened(site, tightened),
-  charge: (site: LoadedSite, battery: string | null) => chargeData(site, battery),
-  vehicle: (site: LoadedSite, id: string) => vehicleData(site, id),
-  print: (site: LoadedSite, wanted: { id: string; base: string }) =>
+  frame: (site: SiteSnapshot) => frameData(site),
+  yard: (site: SiteSnapshot) => yardData(site),
+  yardSeason: (site: SiteSnapshot, first: number) => yardSeason(site, first),
+  round: (site: SiteSnapshot) => roundScreenData(site),
+  season: (site: SiteSnapshot) => seasonScreenData(site),
+  printedSeason: (site: SiteSnapshot) => printedSeason(site),
+  calendar: (site: SiteSnapshot) => roundsCalendar(site),
+  seasonDocument: (site: SiteSnapshot) => seasonDocument(site),
+  keepTightened: (site: SiteSnapshot, tightened: Tightened) => keepTightened(site, tightened),
+  charge: (site: SiteSnapshot, battery: string | null) => chargeData(site, battery),
+  vehicle: (site: SiteSnapshot, id: string) => vehicleData(site, id),
+  print: (site: SiteSnapshot, wanted: { id: string; base: string }) =>
     printData(site, wanted.id, wanted.base),
-  layUp: (site: LoadedSite, bay: string | null) => layUpData(site, bay),
-  bench: (site: LoadedSite, battery: string | null) => benchData(site, battery),
-  rules: (site: LoadedSite) => rulesScreenData(site),
-  ruleEffect: (site: LoadedSite, patch: RulePatch) => ruleEffect(site, patch),
-  oneMore: (site: LoadedSite) => oneMoreData(site),
+  layUp: (site: SiteSnapshot, bay: string | null) => layUpData(site, bay),
+  bench: (site: SiteSnapshot, battery: string | null) => benchData(site, battery),
+  rules: (site: SiteSnapshot) => rulesScreenData(site),
+  ruleEffect: (site: SiteSnapshot, patch: RulePatch) => ruleEffect(site, patch),
+  oneMore: (site: SiteSnapshot) => oneMoreData(site),
 } as const;
 
 export type QuestionName = keyof typeof QUESTIONS;
@@ -56,12 +56,12 @@ export interface Asked {
 
 interface Remembered {
   readonly key: string;
-  readonly site: LoadedSite | null;
+  readonly site: SiteSnapshot | null;
 }
 let remembered: Remembered | null = null;
 
 /** The site at an instant; the same object until something is written. */
-function siteAt(at: number): LoadedSite | null {
+function siteAt(at: number): SiteSnapshot | null {
   const key = `${at}/${writesOf(db())}`;
   if (remembered?.key !== key) {
     const site = loadSite(db(), at);
@@ -73,6 +73,6 @@ function siteAt(at: number): LoadedSite | null {
 /** The answer to a question about the site; undefined where it was not set up yet. */
 export async function answer({ name, about, at }: Asked): Promise<unknown> {
   const site = siteAt(at);
-  const question = QUESTIONS[name] as (site: LoadedSite, about: unknown) => unknown;
+  const question = QUESTIONS[name] as (site: SiteSnapshot, about: unknown) => unknown;
   return site === null ? undefined : question(site, about);
 }

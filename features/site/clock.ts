@@ -1,10 +1,10 @@
 'use client';
 
 import { useCallback, useRef } from 'react';
-import type { WireClock } from './wire';
+import type { ClockDto } from './wire';
 
 /** The site's clock in the browser: the server's, running on from when the page was made. */
-export function useSiteClock(clock: WireClock): () => number {
+export function useSiteClock(clock: ClockDto): () => number {
   const loaded = useRef<number | null>(null);
   return useCallback(() => {
     if (clock.stands) return clock.now;

@@ -1,10 +1,10 @@
 import 'server-only';
 import { now } from '../server/clock';
 import { db } from '../server/store';
-import { loadSite, type LoadedSite } from './load';
+import { loadSite, type SiteSnapshot } from './load';
 
 /**
  * The site as it stands now, for whoever only looks at who stands where: no battery is judged
  * unless it is asked for. Whatever judges many of them asks through `features/server/ask`.
  */
-export const currentSite = (): LoadedSite | null => loadSite(db(), now());
+export const currentSite = (): SiteSnapshot | null => loadSite(db(), now());

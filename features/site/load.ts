@@ -4,12 +4,16 @@ import type { BatteryContext } from '../../core/context/battery-context';
 import { contextOf } from '../../core/context/from-record';
 import { groupBy } from '../../core/group';
 import type { BatteryState, VehicleState } from '../../core/logbook/fold';
-import type { Standing } from '../../core/assessment/battery-record';
-import { outlookOf, type Outlook } from '../../core/assessment/charge-forecast';
+import type { BatteryRecord } from '../../core/assessment/battery-record';
+import { chargeForecastOf, type ChargeForecast } from '../../core/assessment/charge-forecast';
 import { LONGEST_RESERVE_DAYS } from '../../core/assessment/words';
 import { CHEMISTRY_IDS, type ChemistryId } from '../../core/battery/chemistries';
-import { freeChannels, hangingBy, type Hanging } from '../../core/charging/active-connections';
-import { PROGRAMMES, type Stock } from '../../core/charging/charging-equipment';
+import {
+  freeChannels,
+  hangingBy,
+  type ActiveConnection,
+} from '../../core/charging/active-connections';
+import { PROGRAMMES, type ChargingEquipment } from '../../core/charging/charging-equipment';
 import { silentSince } from '../../core/reports/report';
 import type { PlanContext } from '../../core/plan/storage-plans';
 import { jobsToday, roundsAhead } from '../../core/plan/due';
@@ -43,11 +47,11 @@ import { hallDayStamp, readHallDays } from '../../store/temperatures';
 
 import {
   freeFor,
-  toWireHall,
+  hallDtoOf,
   type MaintainersFree,
-  type WireBattery,
-  type WireHall,
-  type WireVehicle,
+  type BatteryDto,
+  type HallDto,
+  type VehicleDto,
 } from './wire';
 
 /** A vehicle that stands in a bay, with its batteries. */
@@ -58,7 +62,7 @@ export interface Stay {
   readonly hall: Hall;
   /** Null: always ready. */
   readonly collectDay: Day | null;
-  readonly batteries: readonly KeptBattery[];
+  readonly batteries: readonly AssessedBattery[];
   /** Those of its batteries that cannot be judged: all the others go on without them. */
   readonly troubled: readonly TroubledBattery[];
 }
@@ -69,18 +73,18 @@ export interface TroubledBattery {
   readonly why: string;
 }
 
-export interface KeptBattery {
+export interface AssessedBattery {
   readonly battery: Battery;
   /** Where it stands: the bench's hall while it is out. */
   readonly hallId: string;
-  readonly standing: Standing;
+  readonly standing: BatteryRecord;
   /** Reckoned when it is first asked for: whoever only looks who stands where does not wait. */
-  readonly outlook: Outlook | null;
+  readonly outlook: ChargeForecast | null;
   /** All that decides what may be done to it now. */
   readonly context: BatteryContext;
 }
 
-export interface LoadedSite {
+export interface SiteSnapshot {
   readonly site: Site;
   readonly rules: Rules;
   readonly ruleBook: RuleBook;
@@ -91,7 +95,7 @@ export interface LoadedSite {
   readonly temperatures: ReadonlyMap<string, DailyTemperatures>;
   /** How each hall follows the air outside, as far as both were recorded. */
   readonly follows: ReadonlyMap<string, Follows>;
-  readonly stock: Stock;
+  readonly stock: ChargingEquipment;
   readonly reporters: readonly Reporter[];
   /** When each device was last heard. */
   readonly lastHeard: ReadonlyMap<string, number>;
@@ -198,13 +202,13 @@ function keptBattery(
   vehicle: Vehicle,
   vehicleState: VehicleState,
   bayHall: Hall,
-  block: Standing['block'],
-): KeptBattery {
+  block: BatteryRecord['block'],
+): AssessedBattery {
   const { collectOn, laidUpAt } = vehicleState;
   // On the bench it has the bench's weather, not its vehicle's.
   const away = state.out?.hallId;
   const hall = (away ? setting.halls.find((one) => one.id === away) : null) ?? bayHall;
-  const standing: Standing = {
+  const standing: BatteryRecord = {
     facts: factsOf(battery),
     state,
     vehicleKind: vehicle.kind,
@@ -223,7 +227,7 @@ function keptBattery(
     timeZone: setting.site.timeZone,
     now: setting.now,
   };
-  return keptOf(battery, hall.id, standing);
+  return assessedOf(battery, hall.id, standing);
 }
 
 /** The place of a battery among the blocks of its vehicle's string; null: it is none. */
@@ -231,14 +235,14 @@ function blockOf(
   battery: Pick<Battery, 'id'>,
   all: readonly Pick<Battery, 'id'>[],
   states: ReadonlyMap<string, BatteryState>,
-): Standing['block'] {
+): BatteryRecord['block'] {
   const blocks = all.filter(({ id }) => states.get(id)?.role === 'string');
   const index = blocks.findIndex(({ id }) => id === battery.id) + 1;
   return index > 0 && blocks.length > 1 ? { index, of: blocks.length } : null;
 }
 
 /** The same where only this battery was loaded. */
-function blockAmong(from: Db, battery: Battery, vehicleId: string): Standing['block'] {
+function blockAmong(from: Db, battery: Battery, vehicleId: string): BatteryRecord['block'] {
   const states = readBatteryStates(from);
   const fitted = readBatteries(from)
     .filter(({ id }) => {
@@ -256,7 +260,7 @@ function benchHallAway(halls: readonly Hall[], bayHall: Hall): string | null {
 }
 
 /** The same battery with something more on record that its charge does not depend on. */
-export const withStanding = (kept: KeptBattery, standing: Standing): KeptBattery => ({
+export const withStanding = (kept: AssessedBattery, standing: BatteryRecord): AssessedBattery => ({
   battery: kept.battery,
   hallId: kept.hallId,
   standing,
@@ -269,15 +273,19 @@ export const withStanding = (kept: KeptBattery, standing: Standing): KeptBattery
 });
 
 /** A battery with its standing; its outlook is reckoned once, when it is asked for. */
-export function keptOf(battery: Battery, hallId: string, standing: Standing): KeptBattery {
-  let outlook: Outlook | null | undefined;
+export function assessedOf(
+  battery: Battery,
+  hallId: string,
+  standing: BatteryRecord,
+): AssessedBattery {
+  let outlook: ChargeForecast | null | undefined;
   let context: BatteryContext | undefined;
   return {
     battery,
     hallId,
     standing,
     get outlook() {
-      if (outlook === undefined) outlook = outlookOf(standing);
+      if (outlook === undefined) outlook = chargeForecastOf(standing);
       return outlook;
     },
     get context() {
@@ -304,7 +312,7 @@ function silenceOf(setting: Setting, state: BatteryState): number | null {
 }
 
 /** What hangs on a charger or maintainer, of the whole site. */
-export const hangingOf = (stays: readonly Stay[]): Hanging[] =>
+export const activeConnectionsOf = (stays: readonly Stay[]): ActiveConnection[] =>
   stays.flatMap(({ batteries }) =>
     batteries.flatMap(({ battery, standing: { state } }) => hangingBy(battery.id, state) ?? []),
   );
@@ -316,9 +324,9 @@ export const hangingOf = (stays: readonly Stay[]): Hanging[] =>
 export function maintainersFree({
   stock,
   stays,
-}: Pick<LoadedSite, 'stock' | 'stays'>): MaintainersFree | null {
+}: Pick<SiteSnapshot, 'stock' | 'stays'>): MaintainersFree | null {
   if (stock.chargers.length === 0) return null;
-  const hanging = hangingOf(stays);
+  const hanging = activeConnectionsOf(stays);
   const free = Object.fromEntries(CHEMISTRY_IDS.map((id) => [id, 0])) as Record<
     ChemistryId,
     number
@@ -335,7 +343,7 @@ export function maintainersFree({
 }
 
 /** The site as it stands now, or null before it has been set up; as if other rules held. */
-export function loadSite(from: Db, at: number, asIf?: Rules): LoadedSite | null {
+export function loadSite(from: Db, at: number, asIf?: Rules): SiteSnapshot | null {
   const setting = settingOf(from, at, asIf);
   if (!setting) return null;
   const bays = readBays(from);
@@ -379,7 +387,7 @@ export function loadSite(from: Db, at: number, asIf?: Rules): LoadedSite | null 
  * The site without the batteries that cannot be judged: each is named in its own stay, with the
  * reason, so that nothing that is on record takes anything else down.
  */
-export function judgeable(loaded: LoadedSite): LoadedSite {
+export function judgeable(loaded: SiteSnapshot): SiteSnapshot {
   const end = Math.max(toDay(loaded.site.seasonEnd), loaded.today);
   return {
     ...loaded,
@@ -408,7 +416,7 @@ export function judgeable(loaded: LoadedSite): LoadedSite {
  * One battery and its judgement, without loading the rest of the site; null if it is not fitted
  * in a vehicle that stands here.
  */
-export function loadBattery(from: Db, at: number, batteryId: string): KeptBattery | null {
+export function loadBattery(from: Db, at: number, batteryId: string): AssessedBattery | null {
   const battery = readBatteries(from, batteryId)[0];
   const state = readBatteryStates(from, batteryId).get(batteryId);
   const setting = settingOf(from, at);
@@ -424,8 +432,8 @@ export function loadBattery(from: Db, at: number, batteryId: string): KeptBatter
 }
 
 /** A hall as it travels to the browser. */
-export const wireHallOf = (loaded: LoadedSite, hall: { id: string; name: string }): WireHall =>
-  toWireHall(hall, loaded.temperatures.get(hall.id)!, loaded.powerCuts.get(hall.id) ?? null);
+export const hallDto = (loaded: SiteSnapshot, hall: { id: string; name: string }): HallDto =>
+  hallDtoOf(hall, loaded.temperatures.get(hall.id)!, loaded.powerCuts.get(hall.id) ?? null);
 
 const MILDEST: readonly Hall['kind'][] = ['heated', 'unheated', 'outdoors'];
 
@@ -435,7 +443,7 @@ export function benchHall(halls: readonly Hall[]): Hall {
 }
 
 /** All that decides about a battery's storage plan. */
-export function planContext(loaded: LoadedSite, stay: Stay, kept: KeptBattery): PlanContext {
+export function planContext(loaded: SiteSnapshot, stay: Stay, kept: AssessedBattery): PlanContext {
   const bench = benchHall(loaded.halls);
   return {
     standing: kept.standing,
@@ -453,7 +461,7 @@ export function planContext(loaded: LoadedSite, stay: Stay, kept: KeptBattery): 
 }
 
 /** How a battery of a vehicle is called: by role where that tells it apart, else numbered. */
-export function batteryLabels(batteries: readonly KeptBattery[]): string[] {
+export function batteryLabels(batteries: readonly AssessedBattery[]): string[] {
   const names = { starter: 'Starter', leisure: 'Leisure', auxiliary: 'Auxiliary', string: 'Block' };
   const total = new Map<string, number>();
   for (const { standing } of batteries) {
@@ -469,7 +477,7 @@ export function batteryLabels(batteries: readonly KeptBattery[]): string[] {
 }
 
 /** A vehicle as it travels to the browser. */
-export function wireVehicle(stay: Stay): WireVehicle {
+export function vehicleDtoOf(stay: Stay): VehicleDto {
   return {
     id: stay.vehicle.id,
     name: stay.vehicle.name,
@@ -484,7 +492,7 @@ export function wireVehicle(stay: Stay): WireVehicle {
 }
 
 /** Its batteries, each with what the browser needs to judge it. */
-export function wireBatteries(stay: Stay): WireBattery[] {
+export function batteryDtosOf(stay: Stay): BatteryDto[] {
   const labels = batteryLabels(stay.batteries);
   return stay.batteries.map(({ battery, standing, hallId }, i) => ({
     id: battery.id,

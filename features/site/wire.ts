@@ -2,14 +2,18 @@ import type { ChemistryId } from '../../core/battery/chemistries';
 import type { BatteryDetails } from '../../core/battery/details';
 import { arrheniusSums } from '../../core/forecast/forecast';
 import type { BatteryState } from '../../core/logbook/fold';
-import type { BatteryFacts, PlannedVisit, Standing } from '../../core/assessment/battery-record';
+import type {
+  BatteryFacts,
+  PlannedVisit,
+  BatteryRecord,
+} from '../../core/assessment/battery-record';
 import type { Rules } from '../../core/rules/rules';
 import type { DailyTemperatures } from '../../core/site/climate';
 import type { VehicleFacts } from '../../core/stay/vehicle-facts';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
 
 /** A hall's temperatures as they travel to the browser. */
-export interface WireHall {
+export interface HallDto {
   readonly id: string;
   readonly name: string;
   readonly firstDay: number;
@@ -22,7 +26,7 @@ export interface WireHall {
 }
 
 /** What the browser needs to judge one battery by itself, while the server is out of reach. */
-export interface WireBattery {
+export interface BatteryDto {
   readonly id: string;
   readonly mark: string;
   readonly label: string;
@@ -31,7 +35,7 @@ export interface WireBattery {
   readonly state: BatteryState;
   /** Where it stands: the bench's hall while it is out. */
   readonly hallId: string;
-  readonly block: Standing['block'];
+  readonly block: BatteryRecord['block'];
   /** The hall of the bench, where that is another one than its vehicle's. */
   readonly benchHallId: string | null;
   /** Its charger reports by itself and has not since then. */
@@ -40,7 +44,7 @@ export interface WireBattery {
   readonly planned?: PlannedVisit | null;
 }
 
-export interface WireVehicle {
+export interface VehicleDto {
   readonly id: string;
   readonly name: string;
   readonly kind: VehicleKindId;
@@ -52,7 +56,7 @@ export interface WireVehicle {
   readonly collectDay: number | null;
 }
 
-export interface WireClock {
+export interface ClockDto {
   readonly now: number;
   /** The clock stands still (demo). */
   readonly stands: boolean;
@@ -61,11 +65,11 @@ export interface WireClock {
 
 const tenth = (value: number) => Math.round(value * 10) / 10;
 
-export function toWireHall(
+export function hallDtoOf(
   hall: { id: string; name: string },
   temperatures: DailyTemperatures,
   powerCutAt: number | null = null,
-): WireHall {
+): HallDto {
   return {
     id: hall.id,
     name: hall.name,
@@ -78,7 +82,7 @@ export function toWireHall(
   };
 }
 
-export function fromWireHall(hall: WireHall): DailyTemperatures {
+export function temperaturesOfDto(hall: HallDto): DailyTemperatures {
   const mean = Float64Array.from(hall.mean);
   return {
     firstDay: hall.firstDay,
@@ -91,20 +95,20 @@ export function fromWireHall(hall: WireHall): DailyTemperatures {
 }
 
 /** What a standing takes of a hall. */
-export const settingOfHall = (hall: WireHall) => ({
+export const settingOfHall = (hall: HallDto) => ({
   name: hall.name,
-  temperatures: fromWireHall(hall),
+  temperatures: temperaturesOfDto(hall),
   powerCutAt: hall.powerCutAt,
 });
 
 /** A battery's standing, put together again in the browser. */
 export function standingOf(
-  battery: WireBattery,
-  vehicle: WireVehicle,
+  battery: BatteryDto,
+  vehicle: VehicleDto,
   hall: { name: string; temperatures: DailyTemperatures; powerCutAt: number | null },
   rules: Rules,
   clock: { now: number; timeZone: string },
-): Standing {
+): BatteryRecord {
   return {
     facts: battery.facts,
     state: battery.state,

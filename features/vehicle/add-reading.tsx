@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { dayName, instantAt, parseDay, wallClock } from '../../core/day';
 import { judgeReading } from '../../core/assessment/verdict';
 import { plain } from '../../core/assessment/words';
-import type { Standing } from '../../core/assessment/battery-record';
+import type { BatteryRecord } from '../../core/assessment/battery-record';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { parseVolts } from './parse-volts';
@@ -17,7 +17,7 @@ export function AddReading({
   batteryId,
   onRecorded,
 }: {
-  standing: Standing;
+  standing: BatteryRecord;
   batteryId: string;
   onRecorded: () => void;
 }) {

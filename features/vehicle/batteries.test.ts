@@ -5,7 +5,7 @@ import { jobsToday } from '../../core/plan/due';
 import { readAllEntries } from '../../store/entries';
 import { NOW, answer, request, site, demoSite } from '../server/demo-server.fixture';
 import { newEntry } from '../logbook/new-entry';
-import { postEntries, postEntry } from '../logbook/post-entry';
+import { postEntries, handlePostEntry } from '../logbook/post-entry';
 import { printData } from '../print/load';
 import { roundData } from '../round/load';
 import { previewRules } from '../rules/preview';
@@ -55,7 +55,7 @@ describe('readings follow the battery, not its place', () => {
     expect([left!, right!].map((one) => voltsOf('Y12', one.battery.id))).toEqual(was);
     // A new reading goes to the battery that was measured.
     const volts = { volts: 12.83, celsius: null, restedHours: 48, confirmed: true };
-    await postEntry(request(newEntry('reading', left!.battery.id, NOW, volts)));
+    await handlePostEntry(request(newEntry('reading', left!.battery.id, NOW, volts)));
     expect(voltsOf('Y12', left!.battery.id)).toEqual([...was[0]!, 12.83]);
     expect(voltsOf('Y12', right!.battery.id)).toEqual(was[1]);
   });
@@ -152,9 +152,9 @@ describe('entries that belong together', () => {
     const wickOld = stayIn('C16').batteries[0]!.battery;
     expect(wickOld.cells).toBe(3);
     const levels = newEntry('levels', wickOld.id, NOW, { cells: six, toppedUp: true });
-    expect((await answer(postEntry(request(levels)))).reason).toMatch(/6 levels .* 3 cells/);
+    expect((await answer(handlePostEntry(request(levels)))).reason).toMatch(/6 levels .* 3 cells/);
     const seen = newEntry('inspected', wickOld.id, NOW, { answers: {}, levels: six, note: '' });
-    expect((await answer(postEntry(request(seen)))).reason).toMatch(/6 levels .* 3 cells/);
+    expect((await answer(handlePostEntry(request(seen)))).reason).toMatch(/6 levels .* 3 cells/);
   });
 });
 
@@ -172,7 +172,7 @@ describe('moving a vehicle', () => {
   it('to a free bay is done; to a taken one it is refused with the name', async () => {
     const { vehicle } = stayIn('C3');
     const move = (bayId: string) =>
-      answer(postEntry(request(newEntry('moved', vehicle.id, NOW, { bayId }))));
+      answer(handlePostEntry(request(newEntry('moved', vehicle.id, NOW, { bayId }))));
     expect(await move('bay-C4')).toMatchObject({
       status: 409,
       reason: expect.stringMatching(/C4 is taken by Hallam 6/) as string,
@@ -181,12 +181,12 @@ describe('moving a vehicle', () => {
     expect((await move('bay-C21')).status).toBe(200);
     // Somebody takes the place that was left: the move cannot be struck any more.
     const other = stayIn('C5').vehicle.id;
-    await postEntry(request(newEntry('moved', other, NOW, { bayId: 'bay-C3' })));
+    await handlePostEntry(request(newEntry('moved', other, NOW, { bayId: 'bay-C3' })));
     const moved = readAllEntries(db()).find(
       (entry) => entry.kind === 'moved' && entry.subjectId === vehicle.id,
     )!;
     const strike = newEntry('withdrawn', vehicle.id, NOW, { why: '' }, moved.id, 'vehicle');
-    expect(await answer(postEntry(request(strike)))).toMatchObject({
+    expect(await answer(handlePostEntry(request(strike)))).toMatchObject({
       status: 409,
       reason: expect.stringMatching(/C3 is taken by Osier 42/) as string,
     });
@@ -202,7 +202,7 @@ describe('an outing', () => {
     const stay = stayIn('C15');
     const was = stay.batteries[0]!;
     const outing = newEntry('outing', stay.vehicle.id, NOW - 6 * 3_600_000, { minutes: 40 });
-    expect((await answer(postEntry(request(outing)))).status).toBe(200);
+    expect((await answer(handlePostEntry(request(outing)))).status).toBe(200);
     const now = stayIn('C15').batteries[0]!;
     expect(now.standing.state.lastFullAt).toBe(was.standing.state.lastFullAt);
     expect(now.standing.state.charges).toEqual(was.standing.state.charges);
@@ -216,12 +216,12 @@ describe('a verdict that was given', () => {
     const verdicts = () => vehicleData(site(), stayIn('C18').vehicle.id)!.verdicts;
     const volts = { volts: 12.55, celsius: null, restedHours: 48, confirmed: true };
     const first = newEntry('reading', batteryId, NOW, volts);
-    await postEntry(request(first));
+    await handlePostEntry(request(first));
     expect(verdicts()[first.id]).toMatchObject({ ruleVersion: 1 });
     const change = newEntry('rules-changed', 'house', NOW, { patch: { lineSocPct: { efb: 94 } } });
-    expect((await answer(postEntry(request(change)))).status).toBe(200);
+    expect((await answer(handlePostEntry(request(change)))).status).toBe(200);
     const second = newEntry('reading', batteryId, NOW, volts);
-    await postEntry(request(second));
+    await handlePostEntry(request(second));
     expect(verdicts()[second.id]).toMatchObject({ ruleVersion: 2, kind: 'recharge-now' });
     expect(verdicts()[first.id]).toMatchObject({ ruleVersion: 1 });
     expect(verdicts()[first.id]!.headline).not.toBe(verdicts()[second.id]!.headline);

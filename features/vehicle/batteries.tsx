@@ -9,7 +9,7 @@ import { dayOf, partsOf, shortDay } from '../../core/day';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries, postJson } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
-import type { WireBattery } from '../site/wire';
+import type { BatteryDto } from '../site/wire';
 import type { VehicleData } from './vehicle-data';
 import styles from './vehicle.module.css';
 
@@ -17,7 +17,7 @@ import styles from './vehicle.module.css';
 export function Batteries({ data, onChanged }: { data: VehicleData; onChanged: () => void }) {
   const siteNow = useSiteClock(data.clock);
   const [message, setMessage] = useState<{ text: string; bad: boolean } | null>(null);
-  const [adding, setAdding] = useState<{ replaces: WireBattery | null } | null>(null);
+  const [adding, setAdding] = useState<{ replaces: BatteryDto | null } | null>(null);
   const fitted = data.batteries.filter((one) => one.state.out === null);
   const bench = data.batteries.filter((one) => one.state.out !== null);
   const said = (reply: { ok: true } | { ok: false; reason: string }, done: string) => {
@@ -26,8 +26,8 @@ export function Batteries({ data, onChanged }: { data: VehicleData; onChanged: (
   };
 
   /** Each goes to the other's place and role. */
-  const exchange = async (a: WireBattery, b: WireBattery) => {
-    const to = (one: WireBattery, other: WireBattery) =>
+  const exchange = async (a: BatteryDto, b: BatteryDto) => {
+    const to = (one: BatteryDto, other: BatteryDto) =>
       newEntry('fitted', one.id, siteNow(), {
         vehicleId: data.vehicle.id,
         role: other.state.role,
@@ -36,7 +36,7 @@ export function Batteries({ data, onChanged }: { data: VehicleData; onChanged: (
     said(await postEntries([to(a, b), to(b, a)]), `${a.mark} and ${b.mark} changed places.`);
   };
   /** The one on the bench goes on, the one that was on goes to the bench. */
-  const swap = async (on: WireBattery, off: WireBattery) => {
+  const swap = async (on: BatteryDto, off: BatteryDto) => {
     const { role, place } = on.state;
     const vehicleId = data.vehicle.id;
     said(
@@ -131,7 +131,7 @@ function NewBatteryForm({
 }: {
   data: VehicleData;
   /** null: the second of a swap pair, for the bench. */
-  replaces: WireBattery | null;
+  replaces: BatteryDto | null;
   onDone: (text: string) => void;
   onLeave: () => void;
 }) {

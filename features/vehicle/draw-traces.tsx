@@ -5,12 +5,12 @@ import { shortDay } from '../../core/day';
 import { limitMa } from '../../core/drain/limit';
 import { formatMilliamps } from '../../core/assessment/words';
 import { TraceChart } from '../bench/trace-chart';
-import type { WireBattery } from '../site/wire';
+import type { BatteryDto } from '../site/wire';
 import type { VehicleData } from './vehicle-data';
 import styles from './vehicle.module.css';
 
 /** The draw tests of a battery's vehicle, this season's over those of earlier ones. */
-export function DrawTraces({ data, battery }: { data: VehicleData; battery: WireBattery }) {
+export function DrawTraces({ data, battery }: { data: VehicleData; battery: BatteryDto }) {
   const own = useMemo(
     () => data.traces.filter(({ batteryId }) => batteryId === battery.id),
     [data.traces, battery.id],

@@ -10,24 +10,24 @@ import { db } from '../server/store';
 import {
   benchHall,
   maintainersFree,
-  wireBatteries,
-  wireHallOf,
-  wireVehicle,
-  type LoadedSite,
+  batteryDtosOf,
+  hallDto,
+  vehicleDtoOf,
+  type SiteSnapshot,
 } from '../site/load';
-import type { WireBattery } from '../site/wire';
+import type { BatteryDto } from '../site/wire';
 import { thinned } from '../../core/parasitic-draw/thinned';
 import { lastMark } from '../../core/parasitic-draw/marks';
 import { readTracesOf } from '../../store/traces';
 import type { VehicleData, WireTrace } from './vehicle-data';
 
 /** A vehicle's page, or null when there is no such vehicle in a bay. */
-export function vehicleData(loaded: LoadedSite, vehicleId: string): VehicleData | null {
+export function vehicleData(loaded: SiteSnapshot, vehicleId: string): VehicleData | null {
   const stay = loaded.stays.find((one) => one.vehicle.id === vehicleId);
   if (!stay) return null;
-  const wireHall = (hall: { id: string; name: string }) => wireHallOf(loaded, hall);
+  const wireHall = (hall: { id: string; name: string }) => hallDto(loaded, hall);
   const gone = goneFrom(vehicleId);
-  const batteries = wireBatteries(stay);
+  const batteries = batteryDtosOf(stay);
   const vehicleEntries = readEntriesOf(db(), 'vehicle', vehicleId);
   const all = [...batteries, ...gone];
   return {
@@ -42,7 +42,7 @@ export function vehicleData(loaded: LoadedSite, vehicleId: string): VehicleData 
     halls: loaded.halls.map((hall) => ({ ...wireHall(hall), kind: hall.kind })),
     maintainersFree: maintainersFree(loaded),
     bench: wireHall(benchHall(loaded.halls)),
-    vehicle: wireVehicle(stay),
+    vehicle: vehicleDtoOf(stay),
     owner: readOwners(db()).find(({ id }) => id === stay.state.terms.ownerId) ?? null,
     terms: stay.state.terms,
     allOff: stay.state.allOff,
@@ -83,7 +83,7 @@ function tracesOf(vehicleId: string, timeZone: string): WireTrace[] {
   });
 }
 
-function goneFrom(vehicleId: string): WireBattery[] {
+function goneFrom(vehicleId: string): BatteryDto[] {
   const states = readBatteryStates(db());
   const ids = [...states].flatMap(([id, state]) =>
     state.vehicleId === vehicleId && state.goneAt !== null ? [id] : [],

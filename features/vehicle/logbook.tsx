@@ -5,13 +5,13 @@ import { useMemo, useState } from 'react';
 import { dayOf, shortDay } from '../../core/day';
 import type { Entry } from '../../core/logbook/entry';
 import { isSettled } from '../../core/assessment/learnt';
-import type { Standing } from '../../core/assessment/battery-record';
+import type { BatteryRecord } from '../../core/assessment/battery-record';
 import { formatVolts } from '../../core/assessment/words';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { entryWords } from '../logbook/words';
 import { useSiteClock } from '../site/clock';
-import type { WireBattery } from '../site/wire';
+import type { BatteryDto } from '../site/wire';
 import { parseVolts } from './parse-volts';
 import type { VehicleData } from './vehicle-data';
 import styles from './vehicle.module.css';
@@ -24,8 +24,8 @@ export function Logbook({
   onChanged,
 }: {
   data: VehicleData;
-  battery: WireBattery;
-  standing: Standing;
+  battery: BatteryDto;
+  standing: BatteryRecord;
   onChanged: () => void;
 }) {
   const [open, setOpen] = useState<string | null>(null);

@@ -1,13 +1,13 @@
-import type { Standing } from '../../core/assessment/battery-record';
+import type { BatteryRecord } from '../../core/assessment/battery-record';
 import type { PlanContext } from '../../core/plan/storage-plans';
-import { freeFor, fromWireHall, type WireBattery } from '../site/wire';
+import { freeFor, temperaturesOfDto, type BatteryDto } from '../site/wire';
 import type { VehicleData } from './vehicle-data';
 
 /** All that decides about a battery's storage plan, from its vehicle's page. */
 export function planContextOf(
   data: VehicleData,
-  battery: WireBattery,
-  standing: Standing,
+  battery: BatteryDto,
+  standing: BatteryRecord,
 ): PlanContext {
   return {
     standing,
@@ -19,7 +19,7 @@ export function planContextOf(
     bench: {
       hallId: data.bench.id,
       name: data.bench.name,
-      temperatures: fromWireHall(data.bench),
+      temperatures: temperaturesOfDto(data.bench),
     },
   };
 }

@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
-import type { Standing } from '../../core/assessment/battery-record';
+import type { BatteryRecord } from '../../core/assessment/battery-record';
 import { STORAGE_PLANS, arrangementOf, planInUse } from '../../core/plan/storage-plans';
 import type { StoragePlanId } from '../../core/plan/storage-plan-ids';
 import { PROCEDURES } from '../../core/procedures/procedures';
@@ -10,7 +10,7 @@ import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { PlanPicker } from '../plan/plan-picker';
 import { useSiteClock } from '../site/clock';
-import type { WireBattery } from '../site/wire';
+import type { BatteryDto } from '../site/wire';
 import { planContextOf } from './plan-context';
 import type { VehicleData } from './vehicle-data';
 import styles from './vehicle.module.css';
@@ -23,8 +23,8 @@ export function PlanView({
   onChanged,
 }: {
   data: VehicleData;
-  battery: WireBattery;
-  standing: Standing;
+  battery: BatteryDto;
+  standing: BatteryRecord;
   onChanged: () => void;
 }) {
   const siteNow = useSiteClock(data.clock);

@@ -5,7 +5,7 @@ import { dayOf, shortDay } from '../../core/day';
 import type { LossAnswer } from '../../core/assessment/loss';
 import { chanceWords } from '../../core/assessment/words';
 import { FINDING_WORDS, settleBy, type FindingKind } from '../../core/estimation/findings';
-import type { WireBattery } from '../site/wire';
+import type { BatteryDto } from '../site/wire';
 import styles from './vehicle.module.css';
 
 /** Findings that a draw test at the bench settles. */
@@ -17,7 +17,7 @@ export function RecordFindings({
   loss,
   timeZone,
 }: {
-  battery: WireBattery;
+  battery: BatteryDto;
   loss: LossAnswer;
   timeZone: string;
 }) {

@@ -4,31 +4,31 @@ import type { VehicleState } from '../../core/logbook/fold';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
 import type { GivenVerdict } from '../../store/verdicts';
-import type { MaintainersFree, WireBattery, WireClock, WireHall, WireVehicle } from '../site/wire';
+import type { MaintainersFree, BatteryDto, ClockDto, HallDto, VehicleDto } from '../site/wire';
 
 export interface VehicleData {
-  readonly clock: WireClock;
+  readonly clock: ClockDto;
   readonly today: Day;
   readonly seasonStart: Day;
   readonly rules: Rules;
   readonly ruleVersion: number;
-  readonly hall: WireHall;
+  readonly hall: HallDto;
   readonly hallKind: HallKind;
   readonly latitude: number | null;
   /** Every hall of the site, for what-ifs. */
-  readonly halls: readonly (WireHall & { readonly kind: HallKind })[];
+  readonly halls: readonly (HallDto & { readonly kind: HallKind })[];
   /** Maintainers that hang nowhere. */
   readonly maintainersFree: MaintainersFree | null;
   /** The hall of the bench; the vehicle's own where none is milder. */
-  readonly bench: WireHall;
-  readonly vehicle: WireVehicle;
+  readonly bench: HallDto;
+  readonly vehicle: VehicleDto;
   readonly owner: { readonly name: string; readonly contact: string } | null;
   readonly terms: VehicleState['terms'];
   readonly allOff: VehicleState['allOff'];
   readonly photos: readonly { readonly id: string; readonly caption: string }[];
-  readonly batteries: readonly WireBattery[];
+  readonly batteries: readonly BatteryDto[];
   /** Batteries that left this vehicle for good; their histories stay theirs. */
-  readonly gone: readonly WireBattery[];
+  readonly gone: readonly BatteryDto[];
   /** Marks of the bays by id, for the logbook's words. */
   readonly bays: Readonly<Record<string, string>>;
   readonly entries: readonly Entry[];

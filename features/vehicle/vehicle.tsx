@@ -10,7 +10,7 @@ import { STORAGE_PLANS } from '../../core/plan/storage-plans';
 import type { Rules } from '../../core/rules/rules';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { milliampsOf, type LossAnswer } from '../../core/assessment/loss';
-import { HELD, reserveMark, seasonOf } from '../../core/assessment/daily-history';
+import { HELD, reserveMark, dailyHistory } from '../../core/assessment/daily-history';
 import { judge } from '../../core/assessment/verdict';
 import { formatTemperature } from '../../core/assessment/words';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
@@ -64,7 +64,7 @@ export function Vehicle({ data }: { data: VehicleData }) {
   );
   const onDay = useMemo(() => {
     if (!standing || !verdict || day === today) return null;
-    const season = seasonOf(standing, verdict.outlook, day, day);
+    const season = dailyHistory(standing, verdict.outlook, day, day);
     return { reserve: season.reserve[0]!, soc: season.soc[0]! };
   }, [standing, verdict, day, today]);
   const { vehicle } = data;

@@ -4,7 +4,7 @@ import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import type { ChartConfiguration } from 'chart.js';
 import { collectionProblem } from '../../core/time-limits';
 import { MONTH_NAMES, dayName, parseDay, partsOf, shortDay } from '../../core/day';
-import type { Standing } from '../../core/assessment/battery-record';
+import type { BatteryRecord } from '../../core/assessment/battery-record';
 import { chanceShort, formatPct } from '../../core/assessment/words';
 import { STORAGE_PLANS, obstaclesTo, planInUse } from '../../core/plan/storage-plans';
 import { STORAGE_PLAN_IDS, type StoragePlanId } from '../../core/plan/storage-plan-ids';
@@ -13,7 +13,7 @@ import { faded, type Look } from '../chart/look';
 import { useChart } from '../chart/use-chart';
 import { useWhatIf } from '../plan/use-adviser';
 import { hoursAndMinutes, money } from '../plan/words';
-import { fromWireHall, type WireBattery } from '../site/wire';
+import { temperaturesOfDto, type BatteryDto } from '../site/wire';
 import { planContextOf } from './plan-context';
 import type { VehicleData } from './vehicle-data';
 import styles from './what-if.module.css';
@@ -27,8 +27,8 @@ export function WhatIfView({
   standing,
 }: {
   data: VehicleData;
-  battery: WireBattery;
-  standing: Standing;
+  battery: BatteryDto;
+  standing: BatteryRecord;
 }) {
   const inUse = planInUse(standing.state);
   const [plan, setPlan] = useState<StoragePlanId>(inUse.id);
@@ -50,7 +50,7 @@ export function WhatIfView({
     (): WhatIf => ({
       plan,
       ...(hall && hallId !== battery.hallId
-        ? { hall: { name: hall.name, kind: hall.kind, temperatures: fromWireHall(hall) } }
+        ? { hall: { name: hall.name, kind: hall.kind, temperatures: temperaturesOfDto(hall) } }
         : {}),
       ...(problem === null && lessMa > 0 ? { lessDrawMa: lessMa } : {}),
       ...(colder ? { colder } : {}),

@@ -14,7 +14,7 @@ import { postEntries } from '../logbook/post';
 import type { BatteryContext } from '../../core/context/battery-context';
 import { ProcedureRunner } from '../procedure/runner';
 import { useSiteClock } from '../site/clock';
-import type { WireBattery } from '../site/wire';
+import type { BatteryDto } from '../site/wire';
 import type { VehicleData } from './vehicle-data';
 import styles from './vehicle.module.css';
 
@@ -28,7 +28,7 @@ export function WorkView({
   onChanged,
 }: {
   data: VehicleData;
-  battery: WireBattery;
+  battery: BatteryDto;
   context: BatteryContext;
   onChanged: () => void;
 }) {

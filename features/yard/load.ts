@@ -3,22 +3,22 @@ import { toDay, type Day } from '../../core/day';
 import { groupBy } from '../../core/group';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { hallMean } from '../../core/assessment/battery-record';
-import { reserveMark, seasonOf } from '../../core/assessment/daily-history';
+import { reserveMark, dailyHistory } from '../../core/assessment/daily-history';
 import { clockStands } from '../server/clock';
 import {
   batteryLabels,
   benchHall,
   maintainersFree,
-  wireBatteries,
-  wireHallOf,
-  wireVehicle,
-  type KeptBattery,
-  type LoadedSite,
+  batteryDtosOf,
+  hallDto,
+  vehicleDtoOf,
+  type AssessedBattery,
+  type SiteSnapshot,
 } from '../site/load';
 import type { OneMoreData } from './one-more-data';
 import type { SeasonData, SeasonLine, YardBattery, YardBay, YardData } from './yard-data';
 
-function yardBattery(kept: KeptBattery, label: string): YardBattery {
+function yardBattery(kept: AssessedBattery, label: string): YardBattery {
   const { state } = kept.standing;
   return {
     id: kept.battery.id,
@@ -37,7 +37,7 @@ function yardBattery(kept: KeptBattery, label: string): YardBattery {
 }
 
 /** The Yard of today. */
-export function yardData(loaded: LoadedSite): YardData {
+export function yardData(loaded: SiteSnapshot): YardData {
   const byBay = groupBy(loaded.stays, (stay) => stay.bay.id);
   return {
     siteName: loaded.site.name,
@@ -90,13 +90,13 @@ export interface YardSeasonPart {
 }
 
 /** The batteries of some vehicles, from the `first` on, on every day of the season. */
-export function yardSeason(loaded: LoadedSite, first: number): YardSeasonPart {
+export function yardSeason(loaded: SiteSnapshot, first: number): YardSeasonPart {
   const from = Math.min(toDay(loaded.site.seasonStart), loaded.today);
   const to = Math.max(toDay(loaded.site.seasonEnd), loaded.today);
   const batteries: SeasonData['batteries'] = {};
   for (const stay of loaded.stays.slice(first, first + AT_ONCE)) {
     for (const { battery, standing, outlook } of stay.batteries) {
-      const season = seasonOf(standing, outlook, from, to);
+      const season = dailyHistory(standing, outlook, from, to);
       batteries[battery.id] = {
         reserve: Array.from(season.reserve),
         soc: Array.from(season.soc),
@@ -142,15 +142,15 @@ export async function* seasonLines(
 }
 
 /** What the browser needs to compare the plans of the whole site. */
-export const oneMoreData = (loaded: LoadedSite): OneMoreData => ({
+export const oneMoreData = (loaded: SiteSnapshot): OneMoreData => ({
   clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
   rules: loaded.rules,
   latitude: loaded.latitude,
   maintainersFree: maintainersFree(loaded),
   benchHallId: benchHall(loaded.halls).id,
-  halls: loaded.halls.map((hall) => ({ ...wireHallOf(loaded, hall), kind: hall.kind })),
+  halls: loaded.halls.map((hall) => ({ ...hallDto(loaded, hall), kind: hall.kind })),
   stays: loaded.stays.map((stay) => ({
-    vehicle: wireVehicle(stay),
-    batteries: wireBatteries(stay),
+    vehicle: vehicleDtoOf(stay),
+    batteries: batteryDtosOf(stay),
   })),
 });

@@ -6,23 +6,23 @@ import {
   settingOfHall,
   standingOf,
   type MaintainersFree,
-  type WireBattery,
-  type WireClock,
-  type WireHall,
-  type WireVehicle,
+  type BatteryDto,
+  type ClockDto,
+  type HallDto,
+  type VehicleDto,
 } from '../site/wire';
 
 /** All that a comparison of the whole site's plans takes, as it travels to the browser. */
 export interface OneMoreData {
-  readonly clock: WireClock;
+  readonly clock: ClockDto;
   readonly rules: Rules;
   readonly latitude: number | null;
   readonly maintainersFree: MaintainersFree | null;
   readonly benchHallId: string;
-  readonly halls: readonly (WireHall & { readonly kind: HallKind })[];
+  readonly halls: readonly (HallDto & { readonly kind: HallKind })[];
   readonly stays: readonly {
-    readonly vehicle: WireVehicle;
-    readonly batteries: readonly WireBattery[];
+    readonly vehicle: VehicleDto;
+    readonly batteries: readonly BatteryDto[];
   }[];
 }
 

@@ -2,7 +2,7 @@ import type { Day } from '../../core/day';
 import type { Units } from '../../core/assessment/words';
 import type { HallKind } from '../../core/site/climate';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
-import type { WireClock } from '../site/wire';
+import type { ClockDto } from '../site/wire';
 
 export interface YardBattery {
   readonly id: string;
@@ -29,7 +29,7 @@ export interface YardBay {
 
 export interface YardData {
   readonly siteName: string;
-  readonly clock: WireClock;
+  readonly clock: ClockDto;
   readonly units: Units;
   readonly halls: readonly {
     readonly id: string;

@@ -1,7 +1,7 @@
-import { postEntry } from '../../../features/logbook/post-entry';
+import { handlePostEntry } from '../../../features/logbook/post-entry';
 
 export const dynamic = 'force-dynamic';
 
 export function POST(request: Request): Promise<Response> {
-  return postEntry(request);
+  return handlePostEntry(request);
 }

@@ -5,13 +5,13 @@ import { v7 as uuidv7 } from 'uuid';
 import { dayName, type Day } from '../../../core/day';
 import { possibleHooks } from '../../../core/charging/available-connections';
 import type { ChargeRequest } from '../../../core/charging/charger-suitability';
-import type { Hook } from '../../../core/charging/charging-equipment';
+import type { ChargerConnection } from '../../../core/charging/charging-equipment';
 import { contextOf } from '../../../core/context/from-record';
 import { limitMa } from '../../../core/drain/limit';
-import { learntOf } from '../../../core/assessment/learnt';
-import type { Standing } from '../../../core/assessment/battery-record';
+import { batteryEstimateOf } from '../../../core/assessment/learnt';
+import type { BatteryRecord } from '../../../core/assessment/battery-record';
 import { judgeReading } from '../../../core/assessment/verdict';
-import { outlookOf } from '../../../core/assessment/charge-forecast';
+import { chargeForecastOf } from '../../../core/assessment/charge-forecast';
 import { ACTED_ON_FROM, findingsOf, type FindingKind } from '../../../core/estimation/findings';
 import { makeEntry } from '../../../core/logbook/entry';
 import type { EntryData, EntryKind } from '../../../core/logbook/kinds';
@@ -19,8 +19,8 @@ import { advise } from '../../../core/plan/adviser';
 import { HOUSE_RULES, type RulePatch } from '../../../core/rules/rules';
 import { PROCEDURE_MINUTES, jobsToday, minutesOf, type Job } from '../../../core/plan/due';
 import type { PlanDocument, SeasonDocument, SeasonRule } from '../../../core/schedule/document';
-import { loadBattery, loadSite, planContext, type LoadedSite } from '../../../features/site/load';
-import { HAND_BACK_MINUTES, seasonOf } from '../../../features/season/from-site';
+import { loadBattery, loadSite, planContext, type SiteSnapshot } from '../../../features/site/load';
+import { HAND_BACK_MINUTES, seasonDocumentOf } from '../../../features/season/from-site';
 import { planFor } from '../../../features/season/plan-for';
 import { planned } from '../../../features/season/planned';
 import { writePlace } from '../../../demo/make';
@@ -142,26 +142,26 @@ export class ByTheProgram implements Way {
   }
 
   /** The site as the program has it this morning, its plan made anew where it differs. */
-  private loadedOn(day: Day): LoadedSite {
+  private loadedOn(day: Day): SiteSnapshot {
     const loaded = loadSite(this.db, this.site.at(day))!;
-    const season = seasonOf(loaded, null);
+    const season = seasonDocumentOf(loaded, null);
     this.plan = planFor({ season, earlier: this.plan });
     this.current = { season, plan: this.plan };
     return planned(loaded, this.plan);
   }
 
-  private advise(loaded: LoadedSite, day: Day): void {
+  private advise(loaded: SiteSnapshot, day: Day): void {
     const byId = new Map(this.site.batteries.map((one) => [one.id, one]));
     for (const { battery, standing, outlook } of loaded.stays.flatMap((stay) => stay.batteries)) {
       const one = byId.get(battery.id)!;
       if (one.advisedOn !== null || !outlook) continue;
-      const found = findingsOf(learntOf(standing), ACTED_ON_FROM);
+      const found = findingsOf(batteryEstimateOf(standing), ACTED_ON_FROM);
       if (found.some(({ kind }) => REPLACE.includes(kind))) one.advisedOn = day;
     }
   }
 
   /** What the season leaves wanting where it stands is kept as the adviser says. */
-  private chooseOtherPlans(loaded: LoadedSite, day: Day): void {
+  private chooseOtherPlans(loaded: SiteSnapshot, day: Day): void {
     const wanting = new Set(
       this.plan!.unmet.flatMap(({ battery, rule }) => (CURABLE.includes(rule) ? [battery] : [])),
     );
@@ -181,7 +181,7 @@ export class ByTheProgram implements Way {
     }
   }
 
-  private walk(loaded: LoadedSite, day: Day): void {
+  private walk(loaded: SiteSnapshot, day: Day): void {
     const byId = new Map(this.site.batteries.map((one) => [one.id, one]));
     for (const hall of loaded.halls) {
       for (const stay of loaded.stays) {
@@ -210,15 +210,15 @@ export class ByTheProgram implements Way {
   }
 
   /** Does what is open at a battery, one after the other, as the Round shows it then. */
-  private visit(one: PlayedBattery, morning: Standing, day: Day): void {
+  private visit(one: PlayedBattery, morning: BatteryRecord, day: Day): void {
     const skipped = new Set<string>();
     for (let n = 0; ; n++) {
       if (n > MOST_JOBS) throw new Error(`${one.id} has no end of work on ${dayName(day)}`);
       const at = this.clock(day);
       const kept = loadBattery(this.db, at, one.id);
       if (!kept) return;
-      const standing: Standing = { ...kept.standing, planned: morning.planned ?? null };
-      const open = jobsToday(standing, outlookOf(standing)).find(
+      const standing: BatteryRecord = { ...kept.standing, planned: morning.planned ?? null };
+      const open = jobsToday(standing, chargeForecastOf(standing)).find(
         (job) => !job.done && !skipped.has(nameOf(job)),
       );
       if (!open) return;
@@ -232,7 +232,13 @@ export class ByTheProgram implements Way {
   }
 
   /** Does one job; false: it cannot be done today. */
-  private does(one: PlayedBattery, job: Job, standing: Standing, at: number, day: Day): boolean {
+  private does(
+    one: PlayedBattery,
+    job: Job,
+    standing: BatteryRecord,
+    at: number,
+    day: Day,
+  ): boolean {
     const { site } = this;
     switch (job.kind) {
       case 'reading': {
@@ -287,7 +293,7 @@ export class ByTheProgram implements Way {
   private lookForWhatIsOn(one: PlayedBattery, at: number, day: Day): void {
     const kept = loadBattery(this.db, at, one.id);
     if (!kept || !one.battery.connected) return;
-    const found = findingsOf(learntOf(kept.standing), ACTED_ON_FROM);
+    const found = findingsOf(batteryEstimateOf(kept.standing), ACTED_ON_FROM);
     if (!found.some(({ kind }) => LOOK_AROUND.includes(kind))) return;
     this.site.spend(one, LOOK_MINUTES);
     if (one.trouble?.kind === 'left-on') this.site.repair(one, day);
@@ -296,17 +302,17 @@ export class ByTheProgram implements Way {
   /** The channel that the plan has for it, or the best that is free. */
   private hookFor(
     one: PlayedBattery,
-    standing: Standing,
+    standing: BatteryRecord,
     purpose: ChargeRequest['purpose'],
-  ): Hook | null {
-    const context = contextOf(standing, outlookOf(standing)?.soc ?? null);
+  ): ChargerConnection | null {
+    const context = contextOf(standing, chargeForecastOf(standing)?.soc ?? null);
     const request = { context, hallId: one.hallId, purpose };
     const hooks = possibleHooks(STOCK, this.site.hanging, request, one.id, one.stay.bay);
     const wanted = standing.planned?.chargerId ?? null;
     return (hooks.find(({ hook }) => hook.chargerId === wanted) ?? hooks[0])?.hook ?? null;
   }
 
-  private hangs(one: PlayedBattery, standing: Standing, at: number): boolean {
+  private hangs(one: PlayedBattery, standing: BatteryRecord, at: number): boolean {
     const hook = this.hookFor(one, standing, 'charge');
     if (!hook) {
       this.turnedAway.add(one);
@@ -322,7 +328,7 @@ export class ByTheProgram implements Way {
   private follows(
     one: PlayedBattery,
     job: Extract<Job, { kind: 'procedure' }>,
-    standing: Standing,
+    standing: BatteryRecord,
     at: number,
     day: Day,
   ): boolean {

@@ -1,9 +1,12 @@
 import { freezingOfSoc } from '../../../core/battery/acid';
-import type { Hanging } from '../../../core/charging/active-connections';
+import type { ActiveConnection } from '../../../core/charging/active-connections';
 import { plainContext } from '../../../core/context/plain-context';
 import { possibleHooks } from '../../../core/charging/available-connections';
 import type { ChargeRequest } from '../../../core/charging/charger-suitability';
-import type { Hook, Stock } from '../../../core/charging/charging-equipment';
+import type {
+  ChargerConnection,
+  ChargingEquipment,
+} from '../../../core/charging/charging-equipment';
 import { MS_PER_DAY, MS_PER_HOUR, instantAt, toDay, type Day } from '../../../core/day';
 import { MINUTES } from '../../../core/plan/due';
 import { roundOnOrAfter, roundOnOrBefore } from '../../../core/plan/rounds';
@@ -27,7 +30,7 @@ import { random, randomOne, type Random } from '../../../simulators/random';
 import { hallAir, outdoors, type Hours } from '../../../simulators/weather';
 import type { Battery, Vehicle } from '../../../store/site';
 
-export const STOCK: Stock = {
+export const STOCK: ChargingEquipment = {
   chargers: [...DEMO_CHARGERS],
   circuits: [...DEMO_CIRCUITS],
   outlets: [...DEMO_OUTLETS],
@@ -250,7 +253,7 @@ export class PlayedSite {
     return show(this.meter, one.battery.volts, one.clampVolts, this.chance);
   }
 
-  hang(one: PlayedBattery, hook: Hook): void {
+  hang(one: PlayedBattery, hook: ChargerConnection): void {
     this.tally.charges++;
     one.charging = true;
     one.hook = hook;
@@ -265,8 +268,8 @@ export class PlayedSite {
   }
 
   /** What hangs where, as anybody sees it who walks by. */
-  get hanging(): Hanging[] {
-    return this.batteries.flatMap((one): Hanging[] =>
+  get hanging(): ActiveConnection[] {
+    return this.batteries.flatMap((one): ActiveConnection[] =>
       one.hook && !one.gone
         ? [
             {
@@ -281,7 +284,7 @@ export class PlayedSite {
   }
 
   /** A free channel that suits, as an attendant who knows her chargers picks it. */
-  hookFor(one: PlayedBattery, purpose: ChargeRequest['purpose']): Hook | null {
+  hookFor(one: PlayedBattery, purpose: ChargeRequest['purpose']): ChargerConnection | null {
     const now = this.hour * MS_PER_HOUR;
     const context = plainContext(one.spec.chemistry, now, {
       facts: { cells: one.truth.cells, nominalVolts: one.spec.volts, capacityAh: one.spec.ah },

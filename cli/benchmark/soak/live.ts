@@ -1,7 +1,7 @@
 import { performance } from 'node:perf_hooks';
 import type { NewEntry } from '../../../core/logbook/entry';
 import { checkPlan } from '../../../core/schedule-validation/check';
-import { postEntry } from '../../../features/logbook/post-entry';
+import { handlePostEntry } from '../../../features/logbook/post-entry';
 import { answer, QUESTIONS, type QuestionName } from '../../../features/server/questions';
 import { seasonPlan } from '../../../features/season/keeper';
 import { judgeable, loadSite } from '../../../features/site/load';
@@ -53,7 +53,7 @@ class Record {
       body: JSON.stringify(entry),
     });
     try {
-      const reply = await postEntry(request);
+      const reply = await handlePostEntry(request);
       if (reply.status >= 500) this.failures.push(`${entry.kind}: ${reply.status}`);
       if (reply.ok) this.taken++;
       else this.refused++;

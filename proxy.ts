@@ -1,7 +1,7 @@
 import { NextResponse, type NextRequest } from 'next/server';
 import { parseDay } from './core/day';
-import { DAY_HEADER } from './features/frame/chosen-day';
-import { refuseForeign } from './features/server/foreign';
+import { DAY_HEADER } from './features/app-shell/chosen-day';
+import { refuseForeign } from './features/server/origin-guard';
 import { ALWAYS, NONCE_HEADER, contentPolicy } from './features/server/headers';
 
 /** Stands before every page and route. */

@@ -1,6 +1,6 @@
 'use client';
 
-import { PageError } from '../features/frame/page-error';
+import { PageError } from '../features/app-shell/page-error';
 
 export default function Failed({
   error,

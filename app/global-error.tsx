@@ -1,7 +1,7 @@
 'use client';
 
 import './globals.css';
-import { PageError } from '../features/frame/page-error';
+import { PageError } from '../features/app-shell/page-error';
 
 export default function Failed({
   error,

@@ -2,7 +2,7 @@ import './globals.css';
 import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
 import { fontVariables } from '../features/theme/fonts';
-import { Frame } from '../features/frame/frame';
+import { Frame } from '../features/app-shell/app-shell';
 import { THEME_COOKIE, themeOf } from '../features/theme/theme';
 
 export const dynamic = 'force-dynamic';

@@ -1,1 +1,1 @@
-export { NotHere as default } from '../features/frame/not-here';
+export { NotHere as default } from '../features/app-shell/not-here';

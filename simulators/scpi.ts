@@ -19,7 +19,7 @@ export const PARAMETER_NOT_ALLOWED = () => new ScpiError(-108, 'Parameter not al
 export const DATA_OUT_OF_RANGE = () => new ScpiError(-222, 'Data out of range');
 export const ILLEGAL_PARAMETER = () => new ScpiError(-224, 'Illegal parameter value');
 const QUEUE_OVERFLOW = new ScpiError(-350, 'Queue overflow');
-const MOST_ERRORS = 16;
+const MAX_ERRORS = 16;
 
 /**
  * A node as the standard writes it: `CONFigure`, its short form in capitals. Optional nodes stand
@@ -83,8 +83,8 @@ export class ScpiDevice {
   }
 
   fail(error: ScpiError): void {
-    if (this.errors.length < MOST_ERRORS) this.errors.push(error);
-    else this.errors[MOST_ERRORS - 1] = QUEUE_OVERFLOW;
+    if (this.errors.length < MAX_ERRORS) this.errors.push(error);
+    else this.errors[MAX_ERRORS - 1] = QUEUE_OVERFLOW;
   }
 
   /**

@@ -3,14 +3,14 @@ import type { Db } from './open';
 
 export const PHOTO_TYPES = ['image/jpeg', 'image/webp', 'image/png'] as const;
 /** Photographs are shrunk in the browser; more than this did not come from there. */
-export const MOST_PHOTO_BYTES = 1_500_000;
+export const MAX_PHOTO_BYTES = 1_500_000;
 
 export const Photo = z.object({
   id: z.uuid(),
   vehicleId: z.string().min(1).max(64),
   takenAt: z.iso.datetime(),
   type: z.enum(PHOTO_TYPES),
-  bytes: z.instanceof(Buffer).refine((bytes) => bytes.length <= MOST_PHOTO_BYTES),
+  bytes: z.instanceof(Buffer).refine((bytes) => bytes.length <= MAX_PHOTO_BYTES),
 });
 export type Photo = z.infer<typeof Photo>;
 

@@ -9,7 +9,7 @@ import { rounded } from './rounded';
 import { tool } from './tool';
 
 /** Days of a season in a file: longer is not a storage season. */
-const MOST_DAYS = 3660;
+const MAX_DAYS = 3660;
 
 interface SeasonFile {
   readonly first: Day;
@@ -40,7 +40,7 @@ export function readSeason(file: string, flag = 'file'): SeasonFile {
     first ??= day;
     const at = day - first;
     if (at < values.length) throw refuse(line, `${row.date} does not come after the day before it`);
-    if (at > MOST_DAYS) throw refuse(line, `more than ${MOST_DAYS} days`);
+    if (at > MAX_DAYS) throw refuse(line, `more than ${MAX_DAYS} days`);
     while (values.length < at) {
       values.push(values[values.length - 1]!);
       missing++;

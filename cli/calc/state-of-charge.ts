@@ -7,7 +7,7 @@ import { tool } from './tool';
 import { rounded } from './rounded';
 
 /** Volts per cell beyond which no lead-acid or lithium cell reads. */
-const MOST_VOLTS_PER_CELL = 4;
+const MAX_VOLTS_PER_CELL = 4;
 
 export const stateOfChargeTool = tool({
   about: 'State of charge from a resting voltage, with its 90 % range.',
@@ -35,9 +35,9 @@ export const stateOfChargeTool = tool({
         `--scale ${scale}: not one for ${chemistry}; allowed: ${known.scales.join('|')}`,
       );
     }
-    if (volts / cells > MOST_VOLTS_PER_CELL) {
+    if (volts / cells > MAX_VOLTS_PER_CELL) {
       throw new BadInput(
-        `--volts ${volts}: too much for ${cells} cells; allowed: 0 to ${MOST_VOLTS_PER_CELL * cells} V`,
+        `--volts ${volts}: too much for ${cells} cells; allowed: 0 to ${MAX_VOLTS_PER_CELL * cells} V`,
       );
     }
     const at = { chemistry, cells, volts, celsius, scale };

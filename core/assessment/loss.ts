@@ -56,7 +56,7 @@ export interface LossAnswer {
 }
 
 /** A week is the least from which a slope in hundredths of a volt can be read. */
-const LEAST_SPAN_MS = 6.5 * MS_PER_DAY;
+const MIN_SPAN_MS = 6.5 * MS_PER_DAY;
 
 const answers = new WeakMap<BatteryEstimate, LossAnswer>();
 
@@ -88,7 +88,7 @@ function answerOf(learnt: BatteryEstimate, standing: BatteryRecord): LossAnswer 
       low: facts.capacityAh * share.low,
       high: facts.capacityAh * share.high,
     },
-    heard: settled.length > 1 && settled.at(-1)!.at - settled[0]!.at >= LEAST_SPAN_MS,
+    heard: settled.length > 1 && settled.at(-1)!.at - settled[0]!.at >= MIN_SPAN_MS,
     findings: [...findingsOf(learnt, SAID_FROM), ...eyeFinding(standing)].sort(
       (a, b) => b.chance - a.chance,
     ),

@@ -358,12 +358,12 @@ function chanceSentences(standing: BatteryRecord, outlook: ChargeForecast): Sent
   const ahead = foreseenToCollection(standing);
   const under = outlook.soc.value > outlook.lineSocPct ? ahead.chanceUnder : 0;
   const parts = [
-    ...(under >= LEAST_CHANCE && under < MOST_CHANCE
+    ...(under >= MIN_CHANCE && under < MAX_CHANCE
       ? [
           say`${figure(chanceWords(under))} that it meets its line before ${figure(shortDay(standing.collectDay))}`,
         ]
       : []),
-    ...(ahead.chanceFreeze >= LEAST_CHANCE
+    ...(ahead.chanceFreeze >= MIN_CHANCE
       ? [say`${figure(chanceWords(ahead.chanceFreeze))} that it freezes`]
       : []),
   ];
@@ -373,8 +373,8 @@ function chanceSentences(standing: BatteryRecord, outlook: ChargeForecast): Sent
 }
 
 /** Smaller chances are not worth a sentence, and surer ones are said by their date. */
-const LEAST_CHANCE = 0.015;
-const MOST_CHANCE = 0.95;
+const MIN_CHANCE = 0.015;
+const MAX_CHANCE = 0.95;
 
 /** What speaks of ice. */
 const ICY: readonly ReasonCode[] = ['frozen', 'may-be-frozen', 'thaw-first'];

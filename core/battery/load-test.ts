@@ -4,7 +4,7 @@ import { monotoneCurve } from '../curve';
  * Least volts of a 12 V battery after 15 s at half its rated cold cranking amps. Battery Council
  * International, load test table, °F (from memory).
  */
-const LEAST_VOLTS_BY_FAHRENHEIT = [
+const MIN_VOLTS_BY_FAHRENHEIT = [
   [0, 8.5],
   [10, 8.7],
   [20, 8.9],
@@ -15,7 +15,7 @@ const LEAST_VOLTS_BY_FAHRENHEIT = [
   [70, 9.6],
 ] as const;
 const LEAST = monotoneCurve(
-  LEAST_VOLTS_BY_FAHRENHEIT.map(([f, volts]) => [((f - 32) * 5) / 9, volts] as const),
+  MIN_VOLTS_BY_FAHRENHEIT.map(([f, volts]) => [((f - 32) * 5) / 9, volts] as const),
 );
 export const LOAD_TEST_SECONDS = 15;
 /** A load test says something only from this state of charge. Common practice. */

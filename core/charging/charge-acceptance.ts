@@ -15,7 +15,7 @@ export interface ChargeTaken {
   readonly full: boolean;
 }
 
-export interface AfterCharge {
+export interface ChargeAcceptance {
   /** What it should have taken from there, were it as good as new. */
   readonly expectedAh: number;
   /** Into the battery, the vehicle's draw taken off. */
@@ -27,7 +27,7 @@ export interface AfterCharge {
 }
 
 /** Below this share of capacity charged, meter and doubt of the start say nothing of capacity. */
-const LEAST_SHARE = 0.25;
+const MIN_SHARE = 0.25;
 /** Charge factors differ by so much between batteries. Our own assumption. */
 const FACTOR_DOUBT = 0.035;
 /** Under and over these shares of what it should, something is wrong. Our own assumption. */
@@ -39,13 +39,13 @@ const MUCH = 1.35;
  * round it suggests the usable capacity, where at least a quarter of it was charged and the
  * charge went to full. Doubt: of the state of charge before, and of the charge factor.
  */
-export function afterCharge(taken: ChargeTaken): AfterCharge {
+export function chargeAcceptance(taken: ChargeTaken): ChargeAcceptance {
   const factor = CHARGE_FACTOR[taken.chemistry];
   const missing = 1 - taken.fromSocPct.value / 100;
   const expectedAh = missing * taken.capacityAh * factor;
   const tookAh = Math.max(0, taken.ampHours - taken.drawAmps * taken.hours);
   const tookShare = expectedAh > 0 ? tookAh / expectedAh : 1;
-  const enough = missing >= LEAST_SHARE && taken.full;
+  const enough = missing >= MIN_SHARE && taken.full;
   const sdMissing = (taken.fromSocPct.high - taken.fromSocPct.low) / 2 / Z90 / 100;
   const value = tookAh / (factor * missing);
   const sd = value * Math.hypot(FACTOR_DOUBT, sdMissing / missing);

@@ -7,7 +7,7 @@ import { plain } from '../assessment/words';
 import { EMPTY_BATTERY, type BatteryState } from '../logbook/fold';
 import { jobsToday } from '../plan/due';
 import { DEFAULT_RULES } from '../rules/rules';
-import { afterCharge } from './charge-acceptance';
+import { chargeAcceptance } from './charge-acceptance';
 import { chargeCourse, slowCauses } from './course';
 import { isFlat, recoveryOf, type RecoveryQuestion } from './recovery';
 import type { ChargerConnection } from './charging-equipment';
@@ -155,8 +155,8 @@ describe('the recovery ladder', () => {
 });
 
 describe('after a charge', () => {
-  const taken = (more: Partial<Parameters<typeof afterCharge>[0]> = {}) =>
-    afterCharge({
+  const taken = (more: Partial<Parameters<typeof chargeAcceptance>[0]> = {}) =>
+    chargeAcceptance({
       chemistry: 'flooded',
       capacityAh: 60,
       fromSocPct: { value: 40, low: 33, high: 47 },

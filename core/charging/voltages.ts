@@ -6,7 +6,7 @@ const PER_CELL_KELVIN = -0.004;
 /** Beyond these temperatures it is not compensated any further. */
 const COMPENSATED = { low: -5, high: 45 };
 /** More than this on a cell of lead is never asked for. */
-const MOST_VOLTS_PER_CELL = 2.55;
+const MAX_VOLTS_PER_CELL = 2.55;
 
 export interface ChargeVoltages {
   readonly absorptionVolts: number;
@@ -29,7 +29,7 @@ export function chargeVoltages(
   }
   const kelvin = Math.min(COMPENSATED.high, Math.max(COMPENSATED.low, celsius)) - 25;
   const at = (volts: number) =>
-    cells * Math.min(MOST_VOLTS_PER_CELL, volts / 6 + PER_CELL_KELVIN * kelvin);
+    cells * Math.min(MAX_VOLTS_PER_CELL, volts / 6 + PER_CELL_KELVIN * kelvin);
   return {
     absorptionVolts: at(rules.absorptionVolts[chemistry]),
     floatVolts: at(rules.floatVolts),

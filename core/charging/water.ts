@@ -32,7 +32,7 @@ export interface WaterAnswer {
 
 /** Twice the others, and enough to matter. Our own choice. */
 const ONE_CELL_SHARE = 2;
-const LEAST_ML = 8;
+const MIN_ML = 8;
 
 /**
  * Water that was added against what the charges since account for: each ampere-hour beyond full
@@ -53,7 +53,7 @@ export function waterLost(question: WaterQuestion): WaterAnswer {
   const total = addedMl.reduce((sum, ml) => sum + ml, 0);
   const most = Math.max(...addedMl, 0);
   const others = cells > 1 ? (total - most) / (cells - 1) : most;
-  const one = most > LEAST_ML && most > ONE_CELL_SHARE * Math.max(others, LEAST_ML / 2);
+  const one = most > MIN_ML && most > ONE_CELL_SHARE * Math.max(others, MIN_ML / 2);
   return {
     addedMl: total,
     expectedMl,

@@ -1,7 +1,7 @@
 import type { Estimate } from '../estimate';
 import { METER_SD_VOLTS, type ScaleAt } from '../battery/state-of-charge';
 import { drawPctPerDay } from '../drain/reserve';
-import { MOST_SHOWN_PCT, foreseenVolts } from './foreseen-volts';
+import { MAX_SHOWN_PCT, foreseenVolts } from './foreseen-volts';
 import { CHARGE, DRAW, EXCESS, OFFSET, SELF, SIZE, sumOf } from './gaussian';
 import { excessActs, type Explanation, type BatteryEstimate } from './learn';
 import { quantilesOf, spreadOf } from './mixture';
@@ -95,7 +95,7 @@ export const learntSelfOfUsable = (learnt: BatteryEstimate): Estimate =>
 export function expectedReading(learnt: BatteryEstimate, at: ScaleAt): Estimate {
   return quantilesOf(
     learnt.explanations.map(({ belief, weight }) => {
-      const expected = Math.min(MOST_SHOWN_PCT, belief.mean[CHARGE]!);
+      const expected = Math.min(MAX_SHOWN_PCT, belief.mean[CHARGE]!);
       const { volts, weights } = foreseenVolts(belief, at, expected, expected - 4);
       const { variance } = sumOf(belief, weights);
       return { weight, mean: volts, sd: Math.hypot(Math.sqrt(variance), METER_SD_VOLTS) };

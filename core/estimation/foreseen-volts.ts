@@ -29,4 +29,4 @@ export function foreseenVolts(
 }
 
 /** A charge that a reading can show at all: a scale goes on straight beyond it. */
-export const MOST_SHOWN_PCT = 115;
+export const MAX_SHOWN_PCT = 115;

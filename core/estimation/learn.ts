@@ -18,7 +18,7 @@ import {
   type Gaussian,
 } from './gaussian';
 import type { LearnQuestion } from './observations';
-import { heard, heardOf } from './measurement-update';
+import { updateHypotheses, measurementOf } from './measurement-update';
 import { UNNOTED, type Cause, type Hypothesis } from './hypothesis';
 import { expectedSelfDischarge, usableShare } from './prior';
 
@@ -202,9 +202,11 @@ export function learn(question: LearnQuestion): BatteryEstimate {
       case 'reading': {
         if (fed) break;
         readings++;
-        const seen = heardOf(one, question);
+        const seen = measurementOf(one, question);
         const gap = { gapDays, gapOnDays, connected };
-        lines = kept(lines.flatMap((line) => heard(line, one, seen, question.cells, gap)));
+        lines = kept(
+          lines.flatMap((line) => updateHypotheses(line, one, seen, question.cells, gap)),
+        );
         anew();
         break;
       }

@@ -7,7 +7,7 @@ import {
   surfaceChargeVolts,
   type ScaleAt,
 } from '../battery/state-of-charge';
-import { MOST_SHOWN_PCT, foreseenVolts } from './foreseen-volts';
+import { MAX_SHOWN_PCT, foreseenVolts } from './foreseen-volts';
 import {
   BULGE,
   CHARGE,
@@ -80,10 +80,10 @@ const SURFACE_SHARE = 0.35;
 const ODD_VOLTS_PER_CELL = 0.5;
 
 /** An explanation after a reading, and those that branch off where it surprises. */
-export function heard(
+export function updateHypotheses(
   line: Hypothesis,
   reading: Reading,
-  seen: Heard,
+  seen: Measurement,
   cells: number,
   gap: { gapDays: number; gapOnDays: number; connected: boolean },
 ): Hypothesis[] {
@@ -144,7 +144,7 @@ export function heard(
 }
 
 /** What is the same of a reading for all explanations. */
-export interface Heard {
+export interface Measurement {
   readonly at: ScaleAt;
   readonly volts: number;
   readonly noise: number;
@@ -154,7 +154,7 @@ export interface Heard {
   readonly cells: number;
 }
 
-export function heardOf(reading: Reading, question: LearnQuestion): Heard {
+export function measurementOf(reading: Reading, question: LearnQuestion): Measurement {
   const { chemistry, cells, scale } = question;
   const at = scaleAt({ chemistry, cells, scale, celsius: reading.celsius });
   const flat = CHEMISTRIES[chemistry].flatVoltage;
@@ -171,19 +171,19 @@ export function heardOf(reading: Reading, question: LearnQuestion): Heard {
 }
 
 /** A copy that has learnt from a reading, and how many standard deviations off it was. */
-function updated(line: Hypothesis, seen: Heard): { line: Hypothesis; surprise: number } {
+function updated(line: Hypothesis, seen: Measurement): { line: Hypothesis; surprise: number } {
   return seen.empty ? foundEmpty(line, seen.empty, seen.cells) : readAs(line, seen);
 }
 
 function readAs(
   line: Hypothesis,
-  { at, volts, noise: own, cells, flat }: Heard,
+  { at, volts, noise: own, cells, flat }: Measurement,
 ): {
   line: Hypothesis;
   surprise: number;
 } {
   const belief = copyOf(line.belief);
-  const expected = maths.min(MOST_SHOWN_PCT, belief.mean[CHARGE]!);
+  const expected = maths.min(MAX_SHOWN_PCT, belief.mean[CHARGE]!);
   const seen = at.socOf(volts - belief.mean[OFFSET]!);
   // The chord from what was expected to what is seen: through a bend of the scale it is exact.
   const far = maths.abs(seen - expected) > 4 ? seen : expected + 4;

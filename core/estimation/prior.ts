@@ -1,6 +1,6 @@
 import { Z90, sdOf, type Estimate } from '../estimate';
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
-import { afterCharge } from '../charging/charge-acceptance';
+import { chargeAcceptance } from '../charging/charge-acceptance';
 import { ageFactor } from '../drain/self-discharge';
 import type { MeasuredCharge } from './observations';
 
@@ -35,7 +35,7 @@ export function usableShare(
   let weight = 1 / SHARE_SD ** 2;
   let sum = weight * Math.max(0.5, SHARE_WHEN_NEW - SHARE_LOST_A_YEAR * age);
   for (const { fromSocPct, ampHours } of charges) {
-    const { capacityAh: usable } = afterCharge({
+    const { capacityAh: usable } = chargeAcceptance({
       chemistry,
       capacityAh,
       fromSocPct,

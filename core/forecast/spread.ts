@@ -1,11 +1,11 @@
 import { freezingOfSoc } from '../battery/acid';
 import type { ChemistryId } from '../battery/chemistries';
 
-const LEAST_PCT = -60;
-const MOST_PCT = 110;
+const MIN_PCT = -60;
+const MAX_PCT = 110;
 const BINS_A_PCT = 2;
-const SHIFT = -LEAST_PCT * BINS_A_PCT;
-const BINS = (MOST_PCT - LEAST_PCT) * BINS_A_PCT;
+const SHIFT = -MIN_PCT * BINS_A_PCT;
+const BINS = (MAX_PCT - MIN_PCT) * BINS_A_PCT;
 
 /** Full, as an owner understands it. */
 export const FULL_FROM_PCT = 95;
@@ -27,7 +27,7 @@ export function freezingTable(chemistry: ChemistryId): Float64Array {
   if (!table) {
     table = Float64Array.from(
       { length: BINS },
-      (_, bin) => freezingOfSoc(chemistry, LEAST_PCT + (bin + 0.5) / BINS_A_PCT) ?? -Infinity,
+      (_, bin) => freezingOfSoc(chemistry, MIN_PCT + (bin + 0.5) / BINS_A_PCT) ?? -Infinity,
     );
     freezingTables.set(chemistry, table);
   }
@@ -84,7 +84,7 @@ export class SpreadOfDays {
     let count = 0;
     for (let bin = 0; bin < BINS; bin++) {
       count += this.bins[bin]!;
-      if (bin >= (FULL_FROM_PCT - LEAST_PCT) * BINS_A_PCT) sum += this.bins[bin]!;
+      if (bin >= (FULL_FROM_PCT - MIN_PCT) * BINS_A_PCT) sum += this.bins[bin]!;
     }
     return count === 0 ? 0 : sum / count;
   }
@@ -97,7 +97,7 @@ function quantilesIn(bins: Uint32Array, count: number, out: Float64Array): void 
   for (let bin = 0; bin < BINS && next < SHARES.length; bin++) {
     const here = bins[bin]!;
     while (next < SHARES.length && here > 0 && seen + here >= SHARES[next]! * count) {
-      out[next] = LEAST_PCT + (bin + (SHARES[next]! * count - seen) / here) / BINS_A_PCT;
+      out[next] = MIN_PCT + (bin + (SHARES[next]! * count - seen) / here) / BINS_A_PCT;
       next++;
     }
     seen += here;

@@ -18,7 +18,7 @@ export type Holding =
   | { readonly kind: 'steady'; readonly volts: number };
 
 const HOLD_MS = 2500;
-const LEAST_SAMPLES = 8;
+const MIN_SAMPLES = 8;
 /** What a good contact wanders by within the hold, volts between the extremes. */
 const STEADY_VOLTS = 0.012;
 /** A fall that matters: 4 mV a minute are half a hundredth of a volt within the reading. */
@@ -38,7 +38,7 @@ export function holdingOf(samples: readonly VoltsSample[]): Holding {
   const mean = volts.reduce((sum, value) => sum + value, 0) / volts.length;
   if (Math.abs(last.volts) < 0.3) return { kind: 'loose' };
   const spread = Math.max(...volts) - Math.min(...volts);
-  const long = last.at - held[0]!.at >= 0.8 * HOLD_MS && held.length >= LEAST_SAMPLES;
+  const long = last.at - held[0]!.at >= 0.8 * HOLD_MS && held.length >= MIN_SAMPLES;
   if (!long || spread > STEADY_VOLTS) {
     const since = long ? 0 : (last.at - held[0]!.at) / HOLD_MS;
     return { kind: 'moving', share: spread > STEADY_VOLTS ? 0 : Math.min(1, since) };

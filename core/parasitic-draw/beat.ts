@@ -12,7 +12,7 @@ export interface Beat {
 const LONGEST_SECONDS = 8;
 const SHORTEST_SECONDS = 0.7;
 /** A swing under this is the meter's last digit. */
-const LEAST_SWING_AMPS = 0.0012;
+const MIN_SWING_AMPS = 0.0012;
 const WINDOW_SAMPLES = 1500;
 
 /**
@@ -41,7 +41,7 @@ export function findBeat(trace: Trace): Beat | null {
   const period = finePeriod(peak.values, peak.lag) * interval;
   const sorted = rest.slice().sort();
   const swing = sorted[Math.floor(0.97 * n)]! - sorted[Math.floor(0.03 * n)]!;
-  if (swing < LEAST_SWING_AMPS) return null;
+  if (swing < MIN_SWING_AMPS) return null;
   return { everySeconds: period, swing, blurAmps: (0.5 * swing * interval) / period };
 }
 

@@ -5,7 +5,7 @@ import { openStretches, overRanges, type Handling } from './handling';
 import { levelsOf, toleranceMa, type Level } from './levels';
 import { chanceSettled, worthWaiting, type SettledQuestion } from './settled';
 import { lastMark, type Mark } from './marks';
-import { LEAST_SAMPLES, indexAt, numbersIn, slice, type Trace } from './trace';
+import { MIN_SAMPLES, indexAt, numbersIn, slice, type Trace } from './trace';
 
 /** A part of the draw that comes and goes by the clock. */
 export interface Periodic {
@@ -149,7 +149,7 @@ function between(trace: Trace, marks: readonly Mark[]): Trace {
   const to = indexAt(trace.seconds, Math.min(back > off ? back : Infinity, pulled));
   // Marked, but not logged yet, or over-range ever since: the whole is all there is.
   const part = slice(trace, from, Math.max(from, to));
-  return numbersIn(part.amps) >= LEAST_SAMPLES ? part : trace;
+  return numbersIn(part.amps) >= MIN_SAMPLES ? part : trace;
 }
 
 const belongs = (one: Burst, milliamps: number) =>

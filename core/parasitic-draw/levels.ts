@@ -12,10 +12,10 @@ export interface Level {
 /** What matters in a draw: a milliamp, or three in a hundred. */
 export const toleranceMa = (milliamps: number) => Math.max(1, 0.03 * Math.abs(milliamps));
 
-const MOST_BLOCKS = 2400;
-const LEAST_BLOCK_SECONDS = 0.5;
+const MAX_BLOCKS = 2400;
+const MIN_BLOCK_SECONDS = 0.5;
 /** Of four, one may be a spike. */
-const LEAST_BLOCK_SAMPLES = 4;
+const MIN_BLOCK_SAMPLES = 4;
 
 /**
  * Differences that matter alike at every level: milliamps as they are near nothing, and shares
@@ -34,8 +34,8 @@ function blocksOf({ seconds, amps }: Trace): Blocks {
   const n = seconds.length;
   const begin = seconds[0]!;
   const length = seconds[n - 1]! - begin;
-  const widest = Math.min(MOST_BLOCKS, Math.floor((n - 1) / LEAST_BLOCK_SAMPLES));
-  const most = Math.max(1, Math.min(widest, Math.floor(length / LEAST_BLOCK_SECONDS)));
+  const widest = Math.min(MAX_BLOCKS, Math.floor((n - 1) / MIN_BLOCK_SAMPLES));
+  const most = Math.max(1, Math.min(widest, Math.floor(length / MIN_BLOCK_SECONDS)));
   const width = length / most;
   const from: number[] = [];
   const milliamps: number[] = [];
@@ -63,7 +63,7 @@ function noiseOf(values: Float64Array): number {
 }
 
 /** A meter's last digit and a vehicle's restlessness, milliamps: less is no change of level. */
-const LEAST_NOISE_MA = 0.15;
+const MIN_NOISE_MA = 0.15;
 
 /**
  * The levels of a trace, each at least a second long, oldest first; none for no good sample.
@@ -74,7 +74,7 @@ export function levelsOf(trace: Trace, restlessMa = 0): Level[] {
   const n = milliamps.length;
   if (n === 0) return [];
   const values = milliamps.map(even);
-  const sd = Math.max(LEAST_NOISE_MA, restlessMa, noiseOf(values));
+  const sd = Math.max(MIN_NOISE_MA, restlessMa, noiseOf(values));
   const starts = changePoints(values, sd, 6 * Math.log(n + 2) + 4, 2);
   return starts.map((start, k) => {
     const end = starts[k + 1] ?? n;

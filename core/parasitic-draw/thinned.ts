@@ -5,7 +5,7 @@ export interface Samples {
 }
 
 /** A picture needs no more points than this. */
-const MOST_POINTS = 700;
+const MAX_POINTS = 700;
 
 /**
  * A trace for a picture: of each stretch the lowest and the highest sample, in order of time, so
@@ -13,7 +13,7 @@ const MOST_POINTS = 700;
  */
 export function thinned(
   { seconds, amps }: Samples,
-  most = MOST_POINTS,
+  most = MAX_POINTS,
 ): { seconds: number; amps: number }[] {
   const n = seconds.length;
   const stride = Math.max(1, Math.ceil((2 * n) / most));

@@ -8,8 +8,8 @@ export interface Trace {
 }
 
 /** The longest trace that is analysed: a night and more at ten samples a second. */
-export const MOST_SAMPLES = 1_000_000;
-export const LEAST_SAMPLES = 5;
+export const MAX_SAMPLES = 1_000_000;
+export const MIN_SAMPLES = 5;
 /** No log runs longer: a month, in seconds. */
 export const MAX_SECONDS = 31 * 86_400;
 
@@ -21,7 +21,7 @@ export function traceProblem({ seconds, amps }: Trace): string | null {
   if (seconds.length !== amps.length) return 'seconds and amps must come in pairs';
   if (seconds.length < 5)
     return `a trace needs at least 5 samples, and this one has ${seconds.length}`;
-  if (seconds.length > MOST_SAMPLES) return `a trace may have at most ${MOST_SAMPLES} samples`;
+  if (seconds.length > MAX_SAMPLES) return `a trace may have at most ${MAX_SAMPLES} samples`;
   for (let i = 0; i < seconds.length; i++) {
     if (!Number.isFinite(seconds[i]!)) return `sample ${i + 1}: the time is not a number`;
     if (Math.abs(seconds[i]! - seconds[0]!) > MAX_SECONDS) {
@@ -36,8 +36,8 @@ export function traceProblem({ seconds, amps }: Trace): string | null {
     }
   }
   const numbers = numbersIn(amps);
-  return numbers < LEAST_SAMPLES
-    ? `only ${numbers} samples have a number, and at least ${LEAST_SAMPLES} are needed`
+  return numbers < MIN_SAMPLES
+    ? `only ${numbers} samples have a number, and at least ${MIN_SAMPLES} are needed`
     : null;
 }
 

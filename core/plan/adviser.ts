@@ -319,7 +319,7 @@ function drawOver(standing: BatteryRecord): number {
 }
 
 /** The least that a change must save to be worth saying, in the site's own money. */
-const LEAST_SAVED = 2;
+const MIN_SAVED = 2;
 
 /**
  * What would change the answer: each thing about the place that could be otherwise, with the best
@@ -342,7 +342,7 @@ export function otherwise(
         .sort((a, b) => a.total - b.total);
       const best = runs[0];
       const saves = best ? total - best.total : 0;
-      return best && saves >= LEAST_SAVED ? [{ what, best: best.id, saves }] : [];
+      return best && saves >= MIN_SAVED ? [{ what, best: best.id, saves }] : [];
     })
     .sort((a, b) => b.saves - a.saves);
 }

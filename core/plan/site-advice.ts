@@ -32,7 +32,7 @@ export interface SiteAdvice {
 /** Draws of each battery: many batteries make up for fewer draws. */
 const DRAWS = 160;
 /** Less than this is not worth changing a plan for. */
-const LEAST_SAVED = 3;
+const MIN_SAVED = 3;
 
 /**
  * Where one more maintainer, outlet or heated bay would help most, and which batteries another
@@ -54,7 +54,7 @@ export function* adviseSite(
       const now = runs.find((run) => run.id === planInUse(context.standing.state).id)!;
       // What it is on already is arranged; an obstacle to it is for the attendant to see.
       const saves = now.total - best.total;
-      if (now.id !== best.id && saves >= LEAST_SAVED) {
+      if (now.id !== best.id && saves >= MIN_SAVED) {
         otherPlan.push({ batteryId: id, plan: best.id, saves });
       }
       const kinds = Object.keys(ONE_MORE) as OneMore[];

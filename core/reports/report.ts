@@ -29,16 +29,16 @@ export const Report = z
   );
 export type Report = z.infer<typeof Report>;
 
-export const MOST_REPORTS_AT_ONCE = 500;
+export const MAX_REPORTS_AT_ONCE = 500;
 /** A body over this is not read. */
-export const MOST_REPORT_BYTES = 256 * 1024;
+export const MAX_REPORT_BYTES = 256 * 1024;
 
 export const ReportBody = z.strictObject({
   device: z.string().min(1).max(64),
   reports: z
     .array(Report)
     .min(1, 'at least one report')
-    .max(MOST_REPORTS_AT_ONCE, `at most ${MOST_REPORTS_AT_ONCE} reports at once`),
+    .max(MAX_REPORTS_AT_ONCE, `at most ${MAX_REPORTS_AT_ONCE} reports at once`),
 });
 
 /** A device's clock may run ahead by so much. */
@@ -66,7 +66,7 @@ export function kindProblem(kind: ReporterKind, report: Report): string | null {
 
 /** So many reports may be missing before silence is a finding, and at least so long. */
 const MISSED_REPORTS = 3;
-const LEAST_SILENCE_MS = 2 * MS_PER_HOUR;
+const MIN_SILENCE_MS = 2 * MS_PER_HOUR;
 
 /** Since when a device has been silent, UTC milliseconds; null while it is heard. */
 export function silentSince(
@@ -75,7 +75,7 @@ export function silentSince(
   now: number,
 ): number | null {
   const heard = lastAt ?? device.addedAt;
-  const patience = Math.max(LEAST_SILENCE_MS, MISSED_REPORTS * device.everyMinutes * 60_000);
+  const patience = Math.max(MIN_SILENCE_MS, MISSED_REPORTS * device.everyMinutes * 60_000);
   return now - heard > patience ? heard : null;
 }
 

@@ -42,9 +42,9 @@ const Charger = z.strictObject({
 });
 
 /** Least state of charge that a battery may be given, percent: far beyond what is left in any. */
-export const LEAST_SOC_PCT = -300;
+export const MIN_SOC_PCT = -300;
 /** Most that a vehicle may be given to draw, milliamps. */
-export const MOST_DRAW_MA = 20_000;
+export const MAX_DRAW_MA = 20_000;
 
 /** One battery of a season. */
 export const SeasonBatteryRow = z.strictObject({
@@ -59,9 +59,9 @@ export const SeasonBatteryRow = z.strictObject({
   cells: z.int().min(1).max(48),
   capacityAh: z.number().min(0.1).max(10_000),
   /** At the start of today; never clamped. */
-  socPct: z.number().min(LEAST_SOC_PCT).max(100),
+  socPct: z.number().min(MIN_SOC_PCT).max(100),
   negativeOn: z.boolean(),
-  drawMa: z.number().min(0).max(MOST_DRAW_MA),
+  drawMa: z.number().min(0).max(MAX_DRAW_MA),
   selfDischargePctPerMonthAt20C: z.number().min(0).max(100),
   lossSpreadPct: z.number().min(0).max(500).optional(),
   /**

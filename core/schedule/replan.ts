@@ -68,7 +68,7 @@ function frozenBetween({ tooCold }: Unit, from: number, to: number): boolean {
 
 /** Neighbourhoods that are tried for each battery that is newly left wanting, and in all. */
 const TRIES_EACH = 4;
-const MOST_TRIES = 40;
+const MAX_TRIES = 40;
 
 /**
  * A plan from now on that keeps of an earlier one what it can: every battery whose path still
@@ -105,7 +105,7 @@ function relieved(solution: Solution, meant: (unit: Unit) => boolean, chance: Ch
   const first = wanting().length;
   if (first === 0) return solution;
   const tightening = new Tightening(solution, chance, false);
-  for (let i = 0; i < Math.min(MOST_TRIES, first * TRIES_EACH); i++) {
+  for (let i = 0; i < Math.min(MAX_TRIES, first * TRIES_EACH); i++) {
     const left = wanting();
     if (left.length === 0) break;
     tightening.relieve(left[i % left.length]!);

@@ -2,9 +2,9 @@ import { partsOf } from '../day';
 import type { Climate, RecordedDay } from './climate';
 
 /** A month needs so many days before its mean is believed. */
-const LEAST_DAYS = 20;
+const MIN_DAYS = 20;
 /** And so many years before its coldest nights say what one winter in ten brings. */
-const LEAST_YEARS = 3;
+const MIN_YEARS = 3;
 /**
  * The coldest night of one month lies about so far over what one such month in ten brings, K:
  * used where too few years are known. Our own assumption.
@@ -25,7 +25,7 @@ export function climateFromDays(
   let months = 0;
   for (let month = 0; month < 12; month++) {
     const own = days.filter(({ day }) => partsOf(day).month === month);
-    if (own.length < LEAST_DAYS) continue;
+    if (own.length < MIN_DAYS) continue;
     months++;
     mean[month] = own.reduce((sum, one) => sum + one.mean, 0) / own.length;
     const coldest = new Map<number, number>();
@@ -35,7 +35,7 @@ export function climateFromDays(
     }
     const nights = [...coldest.values()].sort((a, b) => a - b);
     cold[month] =
-      nights.length < LEAST_YEARS
+      nights.length < MIN_YEARS
         ? nights[0]! - RARER_KELVIN
         : nights[0]! + (nights[1]! - nights[0]!) * Math.max(0, 0.1 * nights.length - 0.5);
   }

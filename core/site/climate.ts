@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { partsOf, type Day } from '../day';
 import { arrheniusSums } from '../forecast/forecast';
-import { USUAL_FOLLOWS, type Follows } from './thermal-response';
+import { USUAL_THERMAL_RESPONSE, type ThermalResponse } from './thermal-response';
 
 /** Monthly figures, January first. */
 const monthly = z.array(z.number().min(-60).max(50)).length(12);
@@ -63,7 +63,7 @@ export function monthlyAt(table: readonly number[], day: Day): number {
 export function hallOf(
   hall: HallClimate,
   outdoors: number,
-  follows: Follows = USUAL_FOLLOWS,
+  follows: ThermalResponse = USUAL_THERMAL_RESPONSE,
 ): number {
   const unheated = follows.atFreezing + follows.share * outdoors;
   switch (hall.kind) {
@@ -79,7 +79,7 @@ export function hallOf(
 /** What is known of the air outside besides the climate table. */
 export interface Outside {
   readonly recorded: readonly RecordedDay[];
-  readonly follows: Follows;
+  readonly follows: ThermalResponse;
 }
 
 /** Days after which the weather of today says little about that of another day. */
@@ -104,7 +104,7 @@ export function hallTemperatures(
   const low = new Float64Array(days);
   const byDay = new Map(recorded.map((record) => [record.day, record]));
   const last = recorded.length ? recorded[recorded.length - 1]! : null;
-  const follows = outside?.follows ?? USUAL_FOLLOWS;
+  const follows = outside?.follows ?? USUAL_THERMAL_RESPONSE;
   const airByDay = new Map(outside?.recorded.map((record) => [record.day, record]));
   const normalMean = (day: Day) => hallOf(hall, monthlyAt(climate.meanCelsius, day), follows);
   const departure = last ? last.mean - normalMean(last.day) : 0;

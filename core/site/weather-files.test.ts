@@ -6,7 +6,7 @@ import { linearRegression, mean, quantile } from 'simple-statistics';
 import { dayName, toDay } from '../day';
 import { hallTemperatures, type Climate } from './climate';
 import { climateFromDays } from './climate-from-days';
-import { USUAL_FOLLOWS, learnFollows } from './thermal-response';
+import { USUAL_THERMAL_RESPONSE, fitThermalResponse } from './thermal-response';
 import { daysOfRows, guessColumns } from './temperature-rows';
 
 /** Open daily temperatures of Seattle, 2012–2015: the vega-datasets package. */
@@ -35,7 +35,7 @@ describe('how a hall follows the air outside', () => {
       mean: 5 + 0.55 * mean + 0.3 * Math.sin(day),
       min: 0,
     }));
-    const learnt = learnFollows(outside, hall);
+    const learnt = fitThermalResponse(outside, hall);
     // simple-statistics: linearRegression.
     const { m, b } = linearRegression(outside.map(({ mean }, i) => [mean, hall[i]!.mean]));
     expect(Math.abs(learnt.share - m)).toBeLessThan(0.02);
@@ -45,9 +45,12 @@ describe('how a hall follows the air outside', () => {
 
   it('stays near the usual one while little is recorded', () => {
     const hall = outside.slice(0, 2).map(({ day }) => ({ day, mean: 20, min: 0 }));
-    expect(learnFollows(outside, []).share).toBeCloseTo(USUAL_FOLLOWS.share, 9);
-    expect(learnFollows(outside, []).atFreezing).toBeCloseTo(USUAL_FOLLOWS.atFreezing, 9);
-    expect(Math.abs(learnFollows(outside, hall).share - 0.8)).toBeLessThan(0.5);
+    expect(fitThermalResponse(outside, []).share).toBeCloseTo(USUAL_THERMAL_RESPONSE.share, 9);
+    expect(fitThermalResponse(outside, []).atFreezing).toBeCloseTo(
+      USUAL_THERMAL_RESPONSE.atFreezing,
+      9,
+    );
+    expect(Math.abs(fitThermalResponse(outside, hall).share - 0.8)).toBeLessThan(0.5);
   });
 
   it('a forecast of the air outside is a forecast of the hall', () => {

@@ -4,7 +4,7 @@ import type { KnownFuse } from '../../core/fault-isolation/fuses';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
-import type { BatteryDto, ClockDto, HallDto, VehicleDto } from '../site/wire';
+import type { BatteryDto, ClockDto, HallDto, VehicleDto } from '../site/dto';
 
 /** A battery in the list of the bench. */
 export interface BenchPick {

@@ -3,11 +3,11 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
-import { useRefresh } from '../frame/refresh';
+import { useRefresh } from '../app-shell/refresh';
 import { withKnown } from '../../core/fault-isolation/fuses';
 import type { BatteryRecord } from '../../core/assessment/battery-record';
 import { useSiteClock } from '../site/clock';
-import { settingOfHall, standingOf } from '../site/wire';
+import { settingOfHall, standingOf } from '../site/dto';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import type { BenchData, BenchJob, BenchSubject } from './bench-data';
 import { DrawTest } from './draw-test';

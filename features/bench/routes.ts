@@ -4,11 +4,11 @@ import { v7 as uuidv7 } from 'uuid';
 import { z } from 'zod';
 import { analyseDraw, type DrawAnalysis } from '../../core/parasitic-draw/draw';
 import type { Mark } from '../../core/parasitic-draw/marks';
-import { MOST_SAMPLES, traceProblem, type Trace } from '../../core/parasitic-draw/trace';
+import { MAX_SAMPLES, traceProblem, type Trace } from '../../core/parasitic-draw/trace';
 import { reasonOf } from '../../core/logbook/entry';
 import { addTrace } from '../../store/traces';
 import { newEntry } from '../logbook/new-entry';
-import { recordWithVerdict } from '../logbook/record-said';
+import { recordWithVerdict } from '../logbook/record-with-verdict';
 import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
@@ -188,8 +188,8 @@ function keepDraw(
 
 const Logged = z.strictObject({
   batteryId: z.string().min(1).max(64),
-  seconds: z.array(z.number()).max(MOST_SAMPLES),
-  amps: z.array(z.number().nullable()).max(MOST_SAMPLES),
+  seconds: z.array(z.number()).max(MAX_SAMPLES),
+  amps: z.array(z.number().nullable()).max(MAX_SAMPLES),
 });
 
 /** A million samples, with digits to spare. */

@@ -15,10 +15,10 @@ interface Point {
 }
 
 /** A logarithmic axis has no nothing: less than this is drawn at its foot. */
-const LEAST_MA = 0.1;
+const MIN_MA = 0.1;
 
 const pointsOf = (trace: Samples): Point[] =>
-  thinned(trace).map(({ seconds, amps }) => ({ x: seconds, y: Math.max(LEAST_MA, 1000 * amps) }));
+  thinned(trace).map(({ seconds, amps }) => ({ x: seconds, y: Math.max(MIN_MA, 1000 * amps) }));
 
 export interface ChartLine {
   readonly label: string;
@@ -48,7 +48,7 @@ function configuration(
   const top = Math.max(2 * limitMa, ...all.map((point) => point.y)) * 1.4;
   // A pull that leaves nothing must not flatten all the rest.
   const foot = Math.max(
-    LEAST_MA,
+    MIN_MA,
     limitMa / 100,
     Math.min(limitMa, ...all.map((point) => point.y)) / 1.6,
   );

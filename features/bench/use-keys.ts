@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect } from 'react';
-import { isTyping } from '../frame/keys';
+import { isTyping } from '../app-shell/keys';
 
 /** Keys of a screen; those pressed in a field or on a button are the field's own. */
 export function useKeys(actions: Readonly<Record<string, (() => void) | null>>): void {

@@ -1,4 +1,4 @@
-import type { AfterCharge } from '../../core/charging/charge-acceptance';
+import type { ChargeAcceptance } from '../../core/charging/charge-acceptance';
 import type { ActiveConnection } from '../../core/charging/active-connections';
 import type { BatteryContext } from '../../core/context/battery-context';
 import type { Recovery } from '../../core/charging/recovery';
@@ -11,7 +11,7 @@ import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
 import type { ReporterKind } from '../../core/reports/report';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
-import type { BatteryDto, ClockDto, HallDto, VehicleDto } from '../site/wire';
+import type { BatteryDto, ClockDto, HallDto, VehicleDto } from '../site/dto';
 
 /** How a battery is named on the board. */
 export interface ChargeName {
@@ -56,7 +56,7 @@ export interface Room {
   readonly powerCutAt: number | null;
 }
 
-export interface WireReporter {
+export interface ReporterDto {
   readonly id: string;
   readonly kind: ReporterKind;
   readonly name: string;
@@ -88,7 +88,7 @@ export interface Chosen {
   readonly flat: boolean;
   readonly recovery: Recovery | null;
   /** The last charge judged, once it is over. */
-  readonly after: (AfterCharge & { readonly at: number; readonly held: string | null }) | null;
+  readonly after: (ChargeAcceptance & { readonly at: number; readonly held: string | null }) | null;
   readonly heard: Heard | null;
   readonly findings: readonly ChargerFault[];
   readonly sun: {
@@ -116,7 +116,7 @@ export interface ChargeData {
   readonly queue: readonly Waiting[];
   readonly rooms: readonly Room[];
   readonly others: readonly ChargeName[];
-  readonly reporters: readonly WireReporter[];
+  readonly reporters: readonly ReporterDto[];
   readonly latitude: number | null;
   readonly chosen: Chosen | null;
   /** The demo has an outside that can be looked at. */

@@ -3,8 +3,8 @@
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
-import { useRefresh } from '../frame/refresh';
-import { useDay } from '../frame/day';
+import { useRefresh } from '../app-shell/refresh';
+import { useDay } from '../app-shell/day';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';
 import { useSiteClock } from '../site/clock';

@@ -24,7 +24,7 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
   const choices = form.reports === 'charger' ? data.stock.chargers : data.halls;
   const about = choices.some(({ id }) => id === form.about) ? form.about : (choices[0]?.id ?? '');
   const send = async (change: object) => {
-    const reply = await fetch('/api/reporters', {
+    const reply = await fetch('/api/devices', {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(change),

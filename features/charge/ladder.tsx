@@ -15,7 +15,7 @@ import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
-import { settingOfHall, standingOf } from '../site/wire';
+import { settingOfHall, standingOf } from '../site/dto';
 import { parseVolts } from '../vehicle/parse-volts';
 import type { ChargeData, Chosen } from './charge-data';
 import { hoursWords, whenWords } from './words';

@@ -1,5 +1,5 @@
 import 'server-only';
-import { afterCharge } from '../../core/charging/charge-acceptance';
+import { chargeAcceptance } from '../../core/charging/charge-acceptance';
 import {
   freeChannels,
   pluggedIn,
@@ -40,7 +40,7 @@ import {
   type SiteSnapshot,
   type Stay,
 } from '../site/load';
-import { heardOf } from './heard';
+import { heardOf } from './charger-telemetry';
 import type {
   ChargeData,
   ChargeName,
@@ -48,7 +48,7 @@ import type {
   OnBoard,
   Room,
   Waiting,
-  WireReporter,
+  ReporterDto,
 } from './charge-data';
 
 interface Named {
@@ -86,7 +86,7 @@ export function chargeData(loaded: SiteSnapshot, batteryId: string | null): Char
     queue: queueOf(loaded, all, hanging),
     rooms: roomsOf(loaded, all, hanging),
     others: all.map(({ name }) => name),
-    reporters: loaded.reporters.map((one): WireReporter => {
+    reporters: loaded.reporters.map((one): ReporterDto => {
       const lastHeard = loaded.lastHeard.get(one.id) ?? null;
       const used =
         one.kind === 'thermometer' ||
@@ -277,7 +277,7 @@ function lastChargeOf(loaded: SiteSnapshot, { standing }: AssessedBattery): Chos
   const before = state.readings.findLast((one) => !one.fed && one.at <= charge.from);
   if (!before) return null;
   const hours = (charge.to - charge.from) / MS_PER_HOUR;
-  const judged = afterCharge({
+  const judged = chargeAcceptance({
     chemistry: facts.chemistry,
     capacityAh: facts.capacityAh,
     fromSocPct: socOfReading(before, standing),

@@ -2,9 +2,9 @@
 
 import { IconClockPlay } from '@tabler/icons-react';
 import { useState } from 'react';
-import { useRefresh } from '../frame/refresh';
+import { useRefresh } from '../app-shell/refresh';
 import { postJson } from '../logbook/post';
-import rail from '../frame/rail.module.css';
+import rail from '../app-shell/sidebar.module.css';
 import styles from './clock-control.module.css';
 
 const STEPS = [

@@ -22,7 +22,7 @@ const DraftBody = z.looseObject({
   photos: z.array(z.looseObject({ id: z.uuid() })),
   batteries: z.array(z.looseObject({ id: z.uuid(), details: z.looseObject({}) })),
 });
-const MOST_DRAFT_LETTERS = 200_000;
+const MAX_DRAFT_LETTERS = 200_000;
 const MAX_DRAFTS = 200;
 
 /** Keeps a lay-up that is not finished, as it is typed. */
@@ -34,8 +34,7 @@ export async function keepDraft(request: Request, id: string): Promise<Response>
   if (draft.data.vehicleId !== id) {
     return refuse(400, 'vehicleId: a draft is kept under the id of its vehicle.');
   }
-  if (JSON.stringify(body).length > MOST_DRAFT_LETTERS)
-    return refuse(413, 'The draft is too long.');
+  if (JSON.stringify(body).length > MAX_DRAFT_LETTERS) return refuse(413, 'The draft is too long.');
   // A last save may come in after the vehicle was laid up: there is nothing left to keep.
   if (readVehicles(db(), id).length) return Response.json({ id });
   if (!hasDraft(db(), id) && countDrafts(db()) >= MAX_DRAFTS) {

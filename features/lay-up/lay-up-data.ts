@@ -2,7 +2,7 @@ import type { Day } from '../../core/day';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
-import type { MaintainersFree, ClockDto, HallDto } from '../site/wire';
+import type { MaintainersFree, ClockDto, HallDto } from '../site/dto';
 import type { Draft, Template } from './draft';
 
 export interface BayChoice {

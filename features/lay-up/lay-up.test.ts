@@ -5,7 +5,7 @@ import { judge } from '../../core/assessment/verdict';
 import { FRESH_TERMS, PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
 import { readDrafts } from '../../store/drafts';
 import { readAllEntries } from '../../store/entries';
-import { MOST_PHOTO_BYTES } from '../../store/photos';
+import { MAX_PHOTO_BYTES } from '../../store/photos';
 import { readOwners } from '../../store/site';
 import { NOW, answer, request, site, demoSite } from '../server/demo-server.fixture';
 import { roundData } from '../round/load';
@@ -281,7 +281,7 @@ describe('a photograph', () => {
     expect((await put(uuid(), Buffer.alloc(0))).status).toBe(400);
     expect((await put(uuid(), Buffer.from('x'), 'text/html')).status).toBe(400);
     expect((await put('no-id', Buffer.from('x'))).status).toBe(400);
-    expect((await put(uuid(), Buffer.alloc(MOST_PHOTO_BYTES + 1))).status).toBe(413);
+    expect((await put(uuid(), Buffer.alloc(MAX_PHOTO_BYTES + 1))).status).toBe(413);
     expect(getPhoto(uuid()).status).toBe(404);
   });
 });

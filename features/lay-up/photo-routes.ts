@@ -2,7 +2,7 @@ import 'server-only';
 import { reasonOf } from '../../core/logbook/entry';
 import { hasDraft } from '../../store/drafts';
 import {
-  MOST_PHOTO_BYTES,
+  MAX_PHOTO_BYTES,
   Photo,
   addPhoto,
   countPhotosOf,
@@ -19,7 +19,7 @@ const MAX_PHOTOS = 60;
 /** Keeps a photograph that the browser has shrunk; the same id again changes nothing. */
 export async function putPhoto(request: Request, id: string): Promise<Response> {
   const query = new URL(request.url).searchParams;
-  const bytes = await bytesUpTo(request, MOST_PHOTO_BYTES);
+  const bytes = await bytesUpTo(request, MAX_PHOTO_BYTES);
   if (bytes === null) {
     return refuse(413, 'The picture is larger than 1.5 MB: it should have been shrunk before.');
   }

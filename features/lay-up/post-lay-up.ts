@@ -15,7 +15,7 @@ import {
 } from '../../store/site';
 import type { Db } from '../../store/open';
 import { newEntry } from '../logbook/new-entry';
-import { recordWithVerdict } from '../logbook/record-said';
+import { recordWithVerdict } from '../logbook/record-with-verdict';
 import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';

@@ -9,7 +9,7 @@ import { draft as entry, type EntryDraft } from '../../core/procedures/entry-dra
 import type { PlanContext } from '../../core/plan/storage-plans';
 import { newEntry } from '../logbook/new-entry';
 import { PlanPicker } from '../plan/plan-picker';
-import { freeFor, temperaturesOfDto } from '../site/wire';
+import { freeFor, temperaturesOfDto } from '../site/dto';
 import { BatteryTabs } from './battery-tabs';
 import type { Draft, DraftBattery } from './draft';
 import type { LayUpData } from './lay-up-data';

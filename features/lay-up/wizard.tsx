@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import Link from 'next/link';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { v4 as uuid } from 'uuid';
-import { useRefresh } from '../frame/refresh';
+import { useRefresh } from '../app-shell/refresh';
 import { formatInstant } from '../../core/assessment/words';
 import { postJson } from '../logbook/post';
 import { candidateOf, fieldId, newDraft, stepOf, type Draft } from './draft';

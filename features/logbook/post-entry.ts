@@ -13,7 +13,7 @@ import { levelsProblem } from '../../core/inspect/points';
 import { judgeReading } from '../../core/assessment/verdict';
 import { readEntry } from '../../store/entries';
 import { now } from '../server/clock';
-import { recordWithVerdict } from './record-said';
+import { recordWithVerdict } from './record-with-verdict';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { readBatteries, readBays, readHalls, readSite, readVehicles } from '../../store/site';

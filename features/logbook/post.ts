@@ -1,7 +1,7 @@
 'use client';
 
 import { z } from 'zod';
-import { typedWasSent } from '../frame/typed';
+import { typedWasSent } from '../app-shell/typed';
 import type { NewEntry } from '../../core/logbook/entry';
 
 const Refusal = z.object({ reason: z.string(), field: z.string().optional() });

@@ -18,7 +18,7 @@ import {
 } from '../../core/procedures/procedure';
 import type { ProcedureId } from '../../core/procedures/procedure-ids';
 import { PROCEDURES } from '../../core/procedures/procedures';
-import { isTyping } from '../frame/keys';
+import { isTyping } from '../app-shell/keys';
 import { LevelsInput } from '../inspect/levels-input';
 import { GravitiesInput, WaterInput } from './cell-inputs';
 import { useProgress } from './progress';

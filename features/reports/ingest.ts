@@ -4,7 +4,7 @@ import { dayOf } from '../../core/day';
 import { makeEntry, reasonOf } from '../../core/logbook/entry';
 import type { BatteryState } from '../../core/logbook/fold';
 import {
-  MOST_REPORT_BYTES,
+  MAX_REPORT_BYTES,
   ReportBody,
   instantProblem,
   kindProblem,
@@ -35,11 +35,11 @@ export async function postReports(request: Request): Promise<Response> {
   if (!request.headers.get('content-type')?.startsWith('application/json')) {
     return refuse(415, 'Send JSON, with content-type application/json.');
   }
-  const bytes = await bytesUpTo(request, MOST_REPORT_BYTES);
+  const bytes = await bytesUpTo(request, MAX_REPORT_BYTES);
   if (bytes === null) {
     return refuse(
       413,
-      `The body is over ${MOST_REPORT_BYTES / 1024} kB: send fewer reports at once.`,
+      `The body is over ${MAX_REPORT_BYTES / 1024} kB: send fewer reports at once.`,
     );
   }
   let body: unknown;

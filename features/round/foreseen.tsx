@@ -3,7 +3,7 @@
 import { groupBy } from '../../core/group';
 import { shortDay, weekdayLong, type Day } from '../../core/day';
 import { isRound } from '../../core/plan/rounds';
-import { useDay } from '../frame/day';
+import { useDay } from '../app-shell/day';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import type { RoundData } from './round-data';
 import styles from './round.module.css';

@@ -3,7 +3,7 @@ import { toDay } from '../../core/day';
 import { groupBy } from '../../core/group';
 import { jobsToday, roundsAhead } from '../../core/plan/due';
 import { roundOnOrAfter } from '../../core/plan/rounds';
-import { heardAmpHours } from '../charge/heard';
+import { heardAmpHours } from '../charge/charger-telemetry';
 import { hasOutside } from '../demo/outside-port';
 import { clockStands } from '../server/clock';
 import {

@@ -18,7 +18,7 @@ import {
   type ClockDto,
   type HallDto,
   type VehicleDto,
-} from '../site/wire';
+} from '../site/dto';
 
 export interface RoundStop {
   readonly vehicle: VehicleDto;

@@ -8,7 +8,7 @@ import { DEFAULT_RULES } from '../../core/rules/rules';
 import { chartSeries } from '../chart/series';
 import { newEntry } from '../logbook/new-entry';
 import { entryWords } from '../logbook/words';
-import { temperaturesOfDto, hallDtoOf, type BatteryDto } from '../site/wire';
+import { temperaturesOfDto, hallDtoOf, type BatteryDto } from '../site/dto';
 import { hallTemperatures } from '../../core/site/climate';
 import { reserveShare, reserveText } from '../theme/reserve-words';
 import { hallsOf, nextPosition, viewStop, type RoundData, type RoundStop } from './round-data';

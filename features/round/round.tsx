@@ -8,9 +8,9 @@ import { shortDay, weekdayLong } from '../../core/day';
 import { LAMP_STATES, type LampState } from '../../core/logbook/kinds';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
 import { judge, judgeReading } from '../../core/assessment/verdict';
-import { useDay } from '../frame/day';
-import { isTyping } from '../frame/keys';
-import { useAllTyped, useTyped } from '../frame/typed';
+import { useDay } from '../app-shell/day';
+import { isTyping } from '../app-shell/keys';
+import { useAllTyped, useTyped } from '../app-shell/typed';
 import { DemoSight } from '../demo/sight';
 import { Foreseen } from './foreseen';
 import { Keypad } from './keypad';
@@ -36,7 +36,7 @@ import { StepCaution } from './other-steps';
 import { StepBody } from './step-body';
 import styles from './round.module.css';
 
-const MOST_DIGITS = 4;
+const MAX_DIGITS = 4;
 
 /** What stands on the keypad of one battery. */
 interface Keyed {
@@ -278,7 +278,7 @@ function Walk({ data }: { data: RoundData }) {
       return;
     }
     if (step?.job.kind !== 'reading') return;
-    if (digits.length < MOST_DIGITS && !(digits === '' && key === '0')) setDigits(digits + key);
+    if (digits.length < MAX_DIGITS && !(digits === '' && key === '0')) setDigits(digits + key);
   };
 
   const move = (by: 1 | -1) => {

@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { NewEntry } from '../../core/logbook/entry';
-import { useRefresh } from '../frame/refresh';
+import { useRefresh } from '../app-shell/refresh';
 import { step as foldStep, type BatteryState } from '../../core/logbook/fold';
 import type { EntryData, EntryKind } from '../../core/logbook/kinds';
 import { newEntry } from '../logbook/new-entry';

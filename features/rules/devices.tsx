@@ -15,7 +15,7 @@ export function Devices({ meter }: { meter: Meter | null }) {
   const [message, setMessage] = useState<{ text: string; bad: boolean } | null>(null);
 
   const send = async (wanted: Meter | null, done: string) => {
-    const reply = await postJson('/api/devices', { meter: wanted });
+    const reply = await postJson('/api/meter', { meter: wanted });
     setMessage(reply.ok ? { text: done, bad: false } : { text: reply.reason, bad: true });
     if (reply.ok) setKept(wanted !== null);
   };

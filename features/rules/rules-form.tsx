@@ -3,7 +3,7 @@
 import { Button, Checkbox, InputNumber, Radio, Segmented, Select } from 'antd';
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
-import { useRefresh } from '../frame/refresh';
+import { useRefresh } from '../app-shell/refresh';
 import { WEEKDAYS, shortDay, type Day, type Weekday } from '../../core/day';
 import {
   CHEMISTRIES,
@@ -30,7 +30,7 @@ import { patchWords, schoolLabel } from '../../core/rules/words';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
-import type { ClockDto } from '../site/wire';
+import type { ClockDto } from '../site/dto';
 import type { RuleEffect } from './effect';
 import styles from './rules.module.css';
 

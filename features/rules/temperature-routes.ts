@@ -13,7 +13,7 @@ import { currentSite } from '../site/current';
 /** In place of a hall: the days make the site's climate table. */
 export const AS_CLIMATE = 'climate';
 /** Thirty years of days. */
-const MOST_DAYS = 11_000;
+const MAX_DAYS = 11_000;
 
 const Body = z.strictObject({
   target: z.string().min(1).max(64),
@@ -28,7 +28,7 @@ const Body = z.strictObject({
         .refine(({ mean, min }) => min <= mean + 0.05, 'the lowest of a day is not over its mean'),
     )
     .min(1, 'no day is there')
-    .max(MOST_DAYS, `at most ${MOST_DAYS} days at once`)
+    .max(MAX_DAYS, `at most ${MAX_DAYS} days at once`)
     .superRefine((days, context) => {
       const seen = new Map<string, number>();
       days.forEach(({ date }, i) => {

@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import { parse } from 'csv-parse/browser/esm/sync';
 import { useMemo, useState } from 'react';
 import { z } from 'zod';
-import { useRefresh } from '../frame/refresh';
+import { useRefresh } from '../app-shell/refresh';
 import { dayName, shortDay } from '../../core/day';
 import { formatTemperature } from '../../core/assessment/words';
 import {

@@ -25,8 +25,8 @@ import { MINUTES, PROCEDURE_MINUTES, handWorkDue } from '../../core/plan/due';
 import { spreadWork, type HandWork } from '../../core/plan/hand-work';
 import { reasonOf } from '../../core/logbook/entry';
 import {
-  LEAST_SOC_PCT,
-  MOST_DRAW_MA,
+  MIN_SOC_PCT,
+  MAX_DRAW_MA,
   SeasonBatteryRow,
   type SeasonBattery,
   type SeasonDocument,
@@ -43,7 +43,7 @@ const UNKNOWN_HOURS = 24;
 /** No charge that hangs takes longer, whatever its end was noted as. Our own choice. */
 const MAX_CHARGE_DAYS = 60;
 /** Doubt of the charge now is spread over so many days of loss at least. */
-const LEAST_SPREAD_DAYS = 10;
+const MIN_SPREAD_DAYS = 10;
 
 /** A battery for which no season can be reckoned, and why. */
 export interface LeftOut {
@@ -235,13 +235,13 @@ const tenth = (value: number) => Math.round(10 * value) / 10;
 const between = (low: number, value: number, high: number) => Math.min(high, Math.max(low, value));
 
 /** Degrees that a season document knows. */
-const MOST_CELSIUS = 80;
+const MAX_CELSIUS = 80;
 
 function byDate(values: Float64Array, firstDay: Day, from: Day, to: Day): Record<string, number> {
   const days: Record<string, number> = {};
   for (let day = from; day <= to; day++) {
     const at = Math.min(values.length - 1, Math.max(0, day - firstDay));
-    days[dayName(day)] = tenth(between(-MOST_CELSIUS, values[at]!, MOST_CELSIUS));
+    days[dayName(day)] = tenth(between(-MAX_CELSIUS, values[at]!, MAX_CELSIUS));
   }
   return days;
 }
@@ -270,7 +270,7 @@ function batteryOf(
   const loss = lossOf(standing);
   const socPct = outlook?.soc.value ?? UNREAD_PCT;
   // A doubt of the charge now is one of the loss until the line.
-  const days = Math.max(LEAST_SPREAD_DAYS, Math.min(400, outlook?.reserve.value ?? 0));
+  const days = Math.max(MIN_SPREAD_DAYS, Math.min(400, outlook?.reserve.value ?? 0));
   const doubt = Math.hypot(sdOf(loss.now), outlook ? sdOf(outlook.soc) / days : 0.2);
   const every = readingDays(standing, socPct);
   // The first reading is due as it is foreseen; the others by the interval.
@@ -294,9 +294,9 @@ function batteryOf(
     nominalVolts: nominal(facts.nominalVolts),
     cells: facts.cells,
     capacityAh: round(capacityAh, 2),
-    socPct: round(between(LEAST_SOC_PCT, socPct, 100), 2),
+    socPct: round(between(MIN_SOC_PCT, socPct, 100), 2),
     negativeOn: state.negativeOn,
-    drawMa: round(between(0, milliampsOf(loss.draw.value, loss), MOST_DRAW_MA), 3),
+    drawMa: round(between(0, milliampsOf(loss.draw.value, loss), MAX_DRAW_MA), 3),
     // What leaks through a cell does so at any temperature: as much as now.
     selfDischargePctPerMonthAt20C: round(
       between(0, loss.selfPctPerMonthAt20C.value * (1 + leakShare(loss)), 100),

@@ -2,13 +2,13 @@
 
 import { Button, Input, Segmented, Select } from 'antd';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { useRefresh } from '../frame/refresh';
+import { useRefresh } from '../app-shell/refresh';
 import { MONTH_NAMES, dayName, partsOf, shortDay, toDay, type Day } from '../../core/day';
 import { type PlanDocument, SeasonDocument } from '../../core/schedule/document';
 import { chargersInUse, roundsOf, stripsOf } from '../../core/schedule/strips';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry, postJson } from '../logbook/post';
-import { useDay } from '../frame/day';
+import { useDay } from '../app-shell/day';
 import { useSiteClock } from '../site/clock';
 import { Panel } from './panel';
 import { RowList } from './row-list';

@@ -21,7 +21,7 @@ import { calendarOf } from '../season/calendar';
 import { postSetup } from '../setup/post-setup';
 import { proxy } from '../../proxy';
 import { malformed } from '../../cli/serve-here';
-import { DAY_HEADER } from '../frame/chosen-day';
+import { DAY_HEADER } from '../app-shell/chosen-day';
 import { NOW, answer, demoSite, request, site } from './demo-server.fixture';
 import { db } from './store';
 
@@ -103,7 +103,9 @@ describe('what stands before every page', () => {
     ['another name for this machine', 'GET', { host: 'evil.test' }, 421],
     ['no name at all', 'GET', { host: '' }, 421],
   ])('answers %s as it may', (_, method, headers, status) => {
-    expect(through('/api/season', headers as Record<string, string>, method).status).toBe(status);
+    expect(through('/api/yard/series', headers as Record<string, string>, method).status).toBe(
+      status,
+    );
   });
 
   it.each([['?day=%E2%82%AC'], ['?day=2727-99-99'], ['?day=0050-01-01&day=x'], ['?day=']])(

@@ -3,7 +3,7 @@ import { CHARGING, CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/daily-
 import { readAllEntries } from '../../store/entries';
 import { readRuleBook } from '../../store/states';
 import { readHallDays, hallDayStamp, writeHallDay } from '../../store/temperatures';
-import { ribbonData } from '../frame/ribbon-data';
+import { ribbonData } from '../app-shell/timeline-data';
 import { newEntry } from '../logbook/new-entry';
 import { handlePostEntry } from '../logbook/post-entry';
 import { postSetup } from '../setup/post-setup';
@@ -11,7 +11,7 @@ import { loadBattery } from '../site/load';
 import { vehicleData } from '../vehicle/load';
 import { seasonLines, yardData, yardSeason } from '../yard/load';
 import type { SeasonLine } from '../yard/yard-data';
-import { refuseForeign } from './foreign';
+import { refuseForeign } from './origin-guard';
 import { db } from './store';
 import { NOW, answer, request, site, demoSite } from './demo-server.fixture';
 

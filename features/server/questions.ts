@@ -2,7 +2,7 @@ import 'server-only';
 import type { RulePatch } from '../../core/rules/rules';
 import { benchData } from '../bench/load';
 import { chargeData } from '../charge/load';
-import { frameData } from '../frame/frame-data';
+import { frameData } from '../app-shell/app-shell-data';
 import { layUpData } from '../lay-up/load';
 import { printData } from '../print/load';
 import { roundScreenData } from '../round/load';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useRef } from 'react';
-import type { ClockDto } from './wire';
+import type { ClockDto } from './dto';
 
 /** The site's clock in the browser: the server's, running on from when the page was made. */
 export function useSiteClock(clock: ClockDto): () => number {

@@ -19,7 +19,7 @@ import type { PlanContext } from '../../core/plan/storage-plans';
 import { jobsToday, roundsAhead } from '../../core/plan/due';
 import type { RuleBook, Rules } from '../../core/rules/rules';
 import { hallTemperatures, type DailyTemperatures } from '../../core/site/climate';
-import { learnFollows, type Follows } from '../../core/site/thermal-response';
+import { fitThermalResponse, type ThermalResponse } from '../../core/site/thermal-response';
 import { lastSeq } from '../../store/entries';
 import type { Db } from '../../store/open';
 import {
@@ -52,7 +52,7 @@ import {
   type BatteryDto,
   type HallDto,
   type VehicleDto,
-} from './wire';
+} from './dto';
 
 /** A vehicle that stands in a bay, with its batteries. */
 export interface Stay {
@@ -94,7 +94,7 @@ export interface SiteSnapshot {
   readonly today: Day;
   readonly temperatures: ReadonlyMap<string, DailyTemperatures>;
   /** How each hall follows the air outside, as far as both were recorded. */
-  readonly follows: ReadonlyMap<string, Follows>;
+  readonly follows: ReadonlyMap<string, ThermalResponse>;
   readonly stock: ChargingEquipment;
   readonly reporters: readonly Reporter[];
   /** When each device was last heard. */
@@ -156,7 +156,7 @@ function seasonAround(
 
 interface RememberedTemperatures {
   readonly key: string;
-  readonly follows: ReadonlyMap<string, Follows>;
+  readonly follows: ReadonlyMap<string, ThermalResponse>;
   readonly temperatures: ReadonlyMap<string, DailyTemperatures>;
 }
 const remembered = new WeakMap<Db, RememberedTemperatures>();
@@ -172,7 +172,7 @@ function temperaturesOf(from: Db, site: Site, halls: readonly Hall[], today: Day
   const recorded = readHallDays(from, firstDay, lastDay);
   const yard = halls.find(({ kind }) => kind === 'outdoors');
   const air = (yard && recorded.get(yard.id)) ?? [];
-  const follows = new Map<string, Follows>();
+  const follows = new Map<string, ThermalResponse>();
   const temperatures = new Map(
     halls.map((hall) => {
       const own = recorded.get(hall.id) ?? [];
@@ -180,7 +180,10 @@ function temperaturesOf(from: Db, site: Site, halls: readonly Hall[], today: Day
       const outside =
         air.length === 0 || hall.kind === 'outdoors'
           ? null
-          : { recorded: air, follows: learnFollows(air, hall.kind === 'unheated' ? past : []) };
+          : {
+              recorded: air,
+              follows: fitThermalResponse(air, hall.kind === 'unheated' ? past : []),
+            };
       if (outside) follows.set(hall.id, outside.follows);
       return [
         hall.id,

@@ -9,7 +9,7 @@ import { dayOf, partsOf, shortDay } from '../../core/day';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries, postJson } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
-import type { BatteryDto } from '../site/wire';
+import type { BatteryDto } from '../site/dto';
 import type { VehicleData } from './vehicle-data';
 import styles from './vehicle.module.css';
 

@@ -5,7 +5,7 @@ import { shortDay } from '../../core/day';
 import { limitMa } from '../../core/drain/limit';
 import { formatMilliamps } from '../../core/assessment/words';
 import { TraceChart } from '../bench/trace-chart';
-import type { BatteryDto } from '../site/wire';
+import type { BatteryDto } from '../site/dto';
 import type { VehicleData } from './vehicle-data';
 import styles from './vehicle.module.css';
 

@@ -15,11 +15,11 @@ import {
   vehicleDtoOf,
   type SiteSnapshot,
 } from '../site/load';
-import type { BatteryDto } from '../site/wire';
+import type { BatteryDto } from '../site/dto';
 import { thinned } from '../../core/parasitic-draw/thinned';
 import { lastMark } from '../../core/parasitic-draw/marks';
 import { readTracesOf } from '../../store/traces';
-import type { VehicleData, WireTrace } from './vehicle-data';
+import type { VehicleData, TraceDto } from './vehicle-data';
 
 /** A vehicle's page, or null when there is no such vehicle in a bay. */
 export function vehicleData(loaded: SiteSnapshot, vehicleId: string): VehicleData | null {
@@ -63,10 +63,10 @@ export function vehicleData(loaded: SiteSnapshot, vehicleId: string): VehicleDat
 }
 
 /** So many draw tests are laid over each other; more would be a tangle. */
-const MOST_TRACES = 4;
+const MAX_TRACES = 4;
 
-function tracesOf(vehicleId: string, timeZone: string): WireTrace[] {
-  return readTracesOf(db(), vehicleId, MOST_TRACES).map(({ id, batteryId, at, marks, trace }) => {
+function tracesOf(vehicleId: string, timeZone: string): TraceDto[] {
+  return readTracesOf(db(), vehicleId, MAX_TRACES).map(({ id, batteryId, at, marks, trace }) => {
     // While the meter carried it all.
     const begun = lastMark(marks, 'jumper-off')?.at ?? 0;
     const ended = lastMark(marks, 'jumper-back')?.at ?? Infinity;

@@ -11,7 +11,7 @@ import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { entryWords } from '../logbook/words';
 import { useSiteClock } from '../site/clock';
-import type { BatteryDto } from '../site/wire';
+import type { BatteryDto } from '../site/dto';
 import { parseVolts } from './parse-volts';
 import type { VehicleData } from './vehicle-data';
 import styles from './vehicle.module.css';

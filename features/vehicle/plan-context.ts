@@ -1,6 +1,6 @@
 import type { BatteryRecord } from '../../core/assessment/battery-record';
 import type { PlanContext } from '../../core/plan/storage-plans';
-import { freeFor, temperaturesOfDto, type BatteryDto } from '../site/wire';
+import { freeFor, temperaturesOfDto, type BatteryDto } from '../site/dto';
 import type { VehicleData } from './vehicle-data';
 
 /** All that decides about a battery's storage plan, from its vehicle's page. */

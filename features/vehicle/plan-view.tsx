@@ -10,7 +10,7 @@ import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { PlanPicker } from '../plan/plan-picker';
 import { useSiteClock } from '../site/clock';
-import type { BatteryDto } from '../site/wire';
+import type { BatteryDto } from '../site/dto';
 import { planContextOf } from './plan-context';
 import type { VehicleData } from './vehicle-data';
 import styles from './vehicle.module.css';

@@ -5,7 +5,7 @@ import { dayOf, shortDay } from '../../core/day';
 import type { LossAnswer } from '../../core/assessment/loss';
 import { chanceWords } from '../../core/assessment/words';
 import { FINDING_WORDS, settleBy, type FindingKind } from '../../core/estimation/findings';
-import type { BatteryDto } from '../site/wire';
+import type { BatteryDto } from '../site/dto';
 import styles from './vehicle.module.css';
 
 /** Findings that a draw test at the bench settles. */

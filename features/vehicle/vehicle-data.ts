@@ -4,7 +4,7 @@ import type { VehicleState } from '../../core/logbook/fold';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
 import type { GivenVerdict } from '../../store/verdicts';
-import type { MaintainersFree, BatteryDto, ClockDto, HallDto, VehicleDto } from '../site/wire';
+import type { MaintainersFree, BatteryDto, ClockDto, HallDto, VehicleDto } from '../site/dto';
 
 export interface VehicleData {
   readonly clock: ClockDto;
@@ -35,10 +35,10 @@ export interface VehicleData {
   /** What was said about each reading when it was recorded, by entry. */
   readonly verdicts: Readonly<Record<string, GivenVerdict>>;
   /** Draw tests with their logged currents, the newest first, thinned for a chart. */
-  readonly traces: readonly WireTrace[];
+  readonly traces: readonly TraceDto[];
 }
 
-export interface WireTrace {
+export interface TraceDto {
   readonly id: string;
   readonly batteryId: string;
   readonly day: Day;

@@ -13,7 +13,7 @@ import { faded, type Look } from '../chart/look';
 import { useChart } from '../chart/use-chart';
 import { useWhatIf } from '../plan/use-adviser';
 import { hoursAndMinutes, money } from '../plan/words';
-import { temperaturesOfDto, type BatteryDto } from '../site/wire';
+import { temperaturesOfDto, type BatteryDto } from '../site/dto';
 import { planContextOf } from './plan-context';
 import type { VehicleData } from './vehicle-data';
 import styles from './what-if.module.css';

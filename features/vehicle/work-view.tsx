@@ -14,7 +14,7 @@ import { postEntries } from '../logbook/post';
 import type { BatteryContext } from '../../core/context/battery-context';
 import { ProcedureRunner } from '../procedure/runner';
 import { useSiteClock } from '../site/clock';
-import type { BatteryDto } from '../site/wire';
+import type { BatteryDto } from '../site/dto';
 import type { VehicleData } from './vehicle-data';
 import styles from './vehicle.module.css';
 

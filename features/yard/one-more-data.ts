@@ -10,7 +10,7 @@ import {
   type ClockDto,
   type HallDto,
   type VehicleDto,
-} from '../site/wire';
+} from '../site/dto';
 
 /** All that a comparison of the whole site's plans takes, as it travels to the browser. */
 export interface OneMoreData {

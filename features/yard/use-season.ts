@@ -36,7 +36,7 @@ async function readLines(
   signal: AbortSignal,
   onLine: (line: SeasonLine) => void,
 ): Promise<boolean> {
-  const reply = await fetch('/api/season', { signal });
+  const reply = await fetch('/api/yard/series', { signal });
   if (!reply.ok || !reply.body) return false;
   const reader = reply.body.pipeThrough(new TextDecoderStream()).getReader();
   let open = '';

@@ -2,7 +2,7 @@ import type { Day } from '../../core/day';
 import type { Units } from '../../core/assessment/words';
 import type { HallKind } from '../../core/site/climate';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
-import type { ClockDto } from '../site/wire';
+import type { ClockDto } from '../site/dto';
 
 export interface YardBattery {
   readonly id: string;

@@ -2,11 +2,11 @@
 
 import { useRouter } from 'next/navigation';
 import { Suspense, lazy, useState } from 'react';
-import { useRefresh } from '../frame/refresh';
+import { useRefresh } from '../app-shell/refresh';
 import { shortDay, type Day } from '../../core/day';
 import { CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/daily-history';
 import { chanceWords, formatTemperature } from '../../core/assessment/words';
-import { useDay } from '../frame/day';
+import { useDay } from '../app-shell/day';
 import { ReserveBar } from '../theme/reserve-bar';
 import { RESERVE_STOPS } from '../theme/reserve-colour';
 import { KeepingIcon, VehicleIcon } from '../theme/vehicle-icon';

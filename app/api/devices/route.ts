@@ -1,7 +1,7 @@
-import { postMeter } from '../../../features/bench/settings-routes';
+import { postReporter } from '../../../features/charge/stock-routes';
 
 export const dynamic = 'force-dynamic';
 
 export function POST(request: Request): Promise<Response> {
-  return postMeter(request);
+  return postReporter(request);
 }

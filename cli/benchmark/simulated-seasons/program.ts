@@ -47,7 +47,7 @@ const HELPED_DAYS = 14;
 /** Finding the circuit that draws, once it is known that one does. Our own assumption. */
 const HUNT_MINUTES = 20;
 /** One job after the other; a round that does not come to an end at a battery is a mistake. */
-const MOST_JOBS = 12;
+const MAX_JOBS = 12;
 
 /**
  * An attendant who does what the program's Round says, and writes down what she sees: every
@@ -213,7 +213,7 @@ export class ByTheProgram implements Way {
   private visit(one: PlayedBattery, morning: BatteryRecord, day: Day): void {
     const skipped = new Set<string>();
     for (let n = 0; ; n++) {
-      if (n > MOST_JOBS) throw new Error(`${one.id} has no end of work on ${dayName(day)}`);
+      if (n > MAX_JOBS) throw new Error(`${one.id} has no end of work on ${dayName(day)}`);
       const at = this.clock(day);
       const kept = loadBattery(this.db, at, one.id);
       if (!kept) return;

@@ -1,6 +1,6 @@
 import Link from 'next/link';
 // Loaded with every page already: what fails must not wait for styles.
-import styles from './frame.module.css';
+import styles from './app-shell.module.css';
 
 /** An address that leads to nothing here. */
 export function NotHere() {

@@ -1,9 +1,9 @@
 import Link from 'next/link';
-import type { FrameData } from './frame-data';
+import type { FrameData } from './app-shell-data';
 import styles from './troubled.module.css';
 
 /** So many are named; the others are counted. */
-const MOST_NAMED = 3;
+const MAX_NAMED = 3;
 
 /** Batteries that cannot be judged: named on every screen, and mended on their vehicle's page. */
 export function Troubled({ list }: { list: FrameData['troubled'] }) {
@@ -15,12 +15,12 @@ export function Troubled({ list }: { list: FrameData['troubled'] }) {
         Everything else goes on.
       </b>
       <ul>
-        {list.slice(0, MOST_NAMED).map(({ words, href }) => (
+        {list.slice(0, MAX_NAMED).map(({ words, href }) => (
           <li key={words}>
             {words}. <Link href={href}>Look at its facts and its logbook</Link>
           </li>
         ))}
-        {list.length > MOST_NAMED ? <li>and {list.length - MOST_NAMED} more</li> : null}
+        {list.length > MAX_NAMED ? <li>and {list.length - MAX_NAMED} more</li> : null}
       </ul>
     </section>
   );

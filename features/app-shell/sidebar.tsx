@@ -14,7 +14,7 @@ import { usePathname } from 'next/navigation';
 import { ClockControl } from '../demo/clock-control';
 import { ThemeSwitch } from './theme-switch';
 import type { ThemeChoice } from '../theme/theme';
-import styles from './rail.module.css';
+import styles from './sidebar.module.css';
 
 /** The order of the rail is the order of the work. */
 const WORK = [

@@ -3,7 +3,7 @@
 import { useOutbox } from '../logbook/outbox';
 import { useAllTyped } from './typed';
 // Loaded with every page already: what fails must not wait for styles.
-import styles from './frame.module.css';
+import styles from './app-shell.module.css';
 
 /** A page that failed: what happened, what is safe, and what to do. */
 export function PageError({

@@ -7,10 +7,10 @@ import { GlyphSheet } from '../theme/vehicle-icon';
 import { DAY_HEADER, chosenDay } from './chosen-day';
 import { DayProvider } from './day';
 import { Guard } from './guard';
-import { Rail } from './rail';
-import { Ribbon } from './ribbon';
+import { Rail } from './sidebar';
+import { Ribbon } from './timeline';
 import { Troubled } from './troubled';
-import styles from './frame.module.css';
+import styles from './app-shell.module.css';
 
 /** Rail, ribbon and the screen. Before the site is set up there is only the screen. */
 export async function Frame({ children }: { children: React.ReactNode }) {

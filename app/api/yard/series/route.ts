@@ -1,4 +1,4 @@
-import { getSeasonLines } from '../../../features/yard/season-route';
+import { getSeasonLines } from '../../../../features/yard/season-route';
 
 export const dynamic = 'force-dynamic';
 

@@ -7,7 +7,7 @@ import { readDayCounts } from '../../store/entries';
 import { readPlannedStops } from '../../store/season-plans';
 import { db } from '../server/store';
 import type { SiteSnapshot } from '../site/load';
-import type { RibbonData } from './ribbon';
+import type { RibbonData } from './timeline';
 
 const tenth = (value: number) => Math.round(value * 10) / 10;
 

@@ -2,8 +2,8 @@ import 'server-only';
 import { formatInstant } from '../../core/assessment/words';
 import { hasOutside } from '../demo/outside-port';
 import type { SiteSnapshot } from '../site/load';
-import type { RibbonData } from './ribbon';
-import { ribbonData } from './ribbon-data';
+import type { RibbonData } from './timeline';
+import { ribbonData } from './timeline-data';
 
 /** What stands around every screen. */
 export interface FrameData {

@@ -7,7 +7,7 @@ import { formatTemperature, type Units } from '../../core/assessment/words';
 import type { HallKind } from '../../core/site/climate';
 import { useDay } from './day';
 import { isTyping } from './keys';
-import styles from './ribbon.module.css';
+import styles from './timeline.module.css';
 
 export interface RibbonData {
   readonly from: Day;

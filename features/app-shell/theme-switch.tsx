@@ -2,7 +2,7 @@
 
 import { IconMoon, IconSun } from '@tabler/icons-react';
 import { THEME_COOKIE, type ThemeChoice } from '../theme/theme';
-import styles from './rail.module.css';
+import styles from './sidebar.module.css';
 
 const YEAR_SECONDS = 365 * 24 * 3600;
 

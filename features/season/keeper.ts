@@ -5,6 +5,7 @@ import { isRound } from '../../core/plan/rounds';
 import { SeasonDocument, type PlanDocument } from '../../core/schedule/document';
 import { wasWalkedSince } from '../../store/entries';
 import { keepPlan, readPlan, readSettledStops, type KeptPlan } from '../../store/season-plans';
+import { writesOf } from '../../store/open';
 import { db } from '../server/store';
 import type { SiteSnapshot } from '../site/load';
 import { siteSeason, type LeftOut } from './from-site';
@@ -39,12 +40,34 @@ function walkedRound({ rules, site, today }: SiteSnapshot): SettledRound | null 
   return stops && { day: today, visits: byBattery(stops) };
 }
 
+/** The season changes by itself no oftener than this: with the clock, and not with a write. */
+const SAME_SEASON_MS = 10 * 60_000;
+
+/** What was found last, while nothing was written and the clock hardly moved. */
+let found: { readonly key: string; readonly at: number; readonly plan: SeasonPlan } | null = null;
+
+/**
+ * The plan that holds. It is looked up again only where something was written, the day is another
+ * one, or the clock has moved on: all that it depends on is in the database and on the clock.
+ */
+export async function seasonPlan(loaded: SiteSnapshot): Promise<SeasonPlan> {
+  // As if other rules held: a question, and not what is on record.
+  if (loaded.rules !== loaded.ruleBook.rules) return planOnRecord(loaded);
+  const key = `${loaded.site.name}/${loaded.today}/${writesOf(db())}`;
+  const near = found !== null && Math.abs(loaded.now - found.at) < SAME_SEASON_MS;
+  if (found?.key === key && near) return found.plan;
+  const plan = await planOnRecord(loaded);
+  // By what stood before: whatever was written meanwhile, the plan itself too, is looked up again.
+  found = { key, at: loaded.now, plan };
+  return plan;
+}
+
 /**
  * The plan that holds: as it was kept, or made anew where the season is no longer the one it was
  * made for. Whoever asks meanwhile waits for the same one; that none could be made is remembered
  * until something happens.
  */
-export async function seasonPlan(loaded: SiteSnapshot): Promise<SeasonPlan> {
+async function planOnRecord(loaded: SiteSnapshot): Promise<SeasonPlan> {
   const walked = walkedRound(loaded);
   const { season: made, leftOut } = siteSeason(loaded, walked);
   // Parsed as one that was kept is, so that the two compare.

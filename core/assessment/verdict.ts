@@ -131,9 +131,9 @@ export function judge(standing: BatteryRecord, reading: RecordedReading | null =
     };
   }
   if (outlook.onCharge) {
-    return { ...base, ...onCharge(standing, outlook.soc) };
+    return { ...base, ...onCharge(standing, outlook) };
   }
-  const watch = chargerFaultsOf(standing, outlook.soc);
+  const watch = chargerFaultsOf(standing, outlook);
   if (outlook.held) {
     const lamp = standing.state.lamp;
     return {
@@ -166,7 +166,7 @@ export function judge(standing: BatteryRecord, reading: RecordedReading | null =
 /** Where its charge should be by now. */
 function onCharge(
   standing: BatteryRecord,
-  soc: Estimate,
+  outlook: ChargeForecast,
 ): Pick<Verdict, 'kind' | 'headline' | 'why'> {
   const { state, now } = standing;
   const since = state.chargeSince!;
@@ -187,7 +187,7 @@ function onCharge(
       ...(state.lamp?.state === 'holding'
         ? [say`Its lamp says that it holds: take it off.`]
         : finish),
-      ...chargerFaultsOf(standing, soc).map((one) => say`${one.headline}. ${one.why}`),
+      ...chargerFaultsOf(standing, outlook).map((one) => say`${one.headline}. ${one.why}`),
     ],
   };
 }
@@ -299,7 +299,7 @@ function standingVerdict(standing: BatteryRecord, outlook: ChargeForecast, base:
   why.push(...houseSentences(standing, outlook));
   why.push(...cellSentences(standing));
 
-  const context = contextOf(standing, outlook.soc);
+  const context = contextOf(standing, outlook);
   const blocked = blockedFromCharge(context);
   const ice = iceIn(context);
   if (ice && !ice.inDoubt) {

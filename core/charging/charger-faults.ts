@@ -1,5 +1,4 @@
-import { contextOf } from '../context/from-record';
-import type { Estimate } from '../estimate';
+import { contextOf, type Known } from '../context/from-record';
 import { blockedFromCharge } from '../gate/gate';
 import { MS_PER_DAY, MS_PER_HOUR } from '../day';
 import { formatInstant } from '../assessment/words';
@@ -36,13 +35,13 @@ const DARK_ORDER = DARK_CHECKS.filter(({ id }) => id !== 'charger').map(
 );
 
 /** What is wrong, or may be, with the charger or maintainer that a battery hangs on. */
-export function chargerFaultsOf(standing: BatteryRecord, soc: Estimate | null): ChargerFault[] {
+export function chargerFaultsOf(standing: BatteryRecord, forecast: Known | null): ChargerFault[] {
   const { state, timeZone, rules, now } = standing;
   const since = state.maintainerSince ?? state.chargeSince;
   if (since === null) return [];
   const found: ChargerFault[] = [];
   const instant = (at: number) => formatInstant(at, timeZone, rules);
-  const against = blockedFromCharge(contextOf(standing, soc)).filter(
+  const against = blockedFromCharge(contextOf(standing, forecast)).filter(
     // What only hangs on to be held is not charged any more.
     ({ code }) => state.maintainerSince === null || code === 'condemned' || code === 'plates-show',
   );

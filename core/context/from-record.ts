@@ -5,7 +5,7 @@ import type { Estimate } from '../estimate';
 import { openFindings } from '../inspect/open';
 import { waterFrom, waterSince } from '../assessment/cells';
 import { conditionOf } from '../assessment/condition';
-import { lossOf, milliampsOf } from '../assessment/loss';
+import { lossOf, milliampsOf, type LossAnswer } from '../assessment/loss';
 import { ageYears, hallMean, today, type BatteryRecord } from '../assessment/battery-record';
 import { MAINTAINED_PLANS } from '../plan/storage-plan-ids';
 import type { DailyTemperatures } from '../site/climate';
@@ -87,17 +87,20 @@ export function attendedUntilOf({ now, timeZone, rules }: BatteryRecord): number
   return end > now ? end : null;
 }
 
+/** What was learnt of it, where somebody has that already. */
+export type Known = { readonly soc: Estimate; readonly loss: LossAnswer };
+
 /**
  * The context of a battery from its record as it stands now, and its charge as it was learnt. One
  * place: Round, Charge, Work, Season and the server all ask here. No charger is offered in it.
  */
 export function contextOf(
   standing: BatteryRecord,
-  soc: Estimate | null,
+  forecast: Known | null,
   aired: boolean | null = null,
 ): BatteryContext {
   const { facts, state, rules, now } = standing;
-  const loss = lossOf(standing);
+  const loss = forecast?.loss ?? lossOf(standing);
   const condemned = conditionOf(standing);
   const findings = openFindings(state);
   const having = (consequence: string) =>
@@ -123,7 +126,7 @@ export function contextOf(
     ageYears: ageYears(facts, today(standing)),
     volts: reading?.volts ?? null,
     restedHours: resting === null || !reading ? null : resting + (now - reading.at) / MS_PER_HOUR,
-    soc,
+    soc: forecast?.soc ?? null,
     drawAmps: state.negativeOn ? Math.max(0, milliampsOf(loss.draw.value, loss)) / 1000 : 0,
     condition: condemned?.id ?? 'sound',
     conditionSeen: condemned?.seen ?? null,

@@ -136,7 +136,7 @@ function electricJobs(
     if (readToday || unseen || asked || readingDue(standing, before, day)) {
       jobs.splice(first, 0, { kind: 'reading', done: readToday });
     }
-    const context = contextOf(standing, outlook?.soc ?? null);
+    const context = contextOf(standing, outlook);
     const blocked = due ? blockedFromCharge(context) : [];
     const ice = outlook === null ? null : iceIn(context);
     const warms =

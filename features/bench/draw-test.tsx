@@ -60,10 +60,7 @@ export function DrawTest({
 }) {
   const { battery, vehicle } = subject;
   const { test, live, tick } = bench;
-  const context = useMemo(
-    () => contextOf(standing, chargeForecastOf(standing)?.soc ?? null),
-    [standing],
-  );
+  const context = useMemo(() => contextOf(standing, chargeForecastOf(standing)), [standing]);
   const refusal = useMemo(() => reasonsAgainst(context, 'draw-test')[0]?.words ?? null, [context]);
   const steps = useMemo(() => stepsFor(DRAW_TEST, context), [context]);
   const [progress, setProgress] = useProgress(`bench-${battery.id}`);

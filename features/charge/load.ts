@@ -110,7 +110,7 @@ function boardOf(all: readonly Named[], hanging: readonly ActiveConnection[]): O
       hanging: one,
       hallId: kept.hallId,
       lamp,
-      findings: chargerFaultsOf(kept.standing, kept.context.soc),
+      findings: chargerFaultsOf(kept.standing, kept.outlook),
     };
   });
 }
@@ -264,7 +264,7 @@ function chosenOf(loaded: SiteSnapshot, { stay, kept }: Named): Chosen {
     }),
     after: lastChargeOf(loaded, kept),
     heard: heardOf(loaded, kept),
-    findings: chargerFaultsOf(standing, kept.context.soc),
+    findings: chargerFaultsOf(standing, kept.outlook),
     sun: sunOf(loaded, stay, kept),
   };
 }

@@ -24,7 +24,9 @@ const BENCH = 'bench';
 function stopsOf(loaded: SiteSnapshot): RoundStop[] {
   const stops = loaded.stays.flatMap((stay): RoundStop[] => {
     const vehicle = vehicleDtoOf(stay);
-    const places = groupBy(batteryDtosOf(stay), ({ state }) =>
+    const forecasts = new Map(stay.batteries.map((one) => [one.battery.id, one.outlook]));
+    const judged = batteryDtosOf(stay).map((dto) => ({ ...dto, forecast: forecasts.get(dto.id)! }));
+    const places = groupBy(judged, ({ state }) =>
       state.out === null ? '' : (state.out.hallId ?? stay.hall.id),
     );
     return [...places].map(([benchHall, batteries]) =>

@@ -34,7 +34,7 @@ export function LampStep({
   const { standing } = judged;
   const { state } = standing;
   const charger = stock.chargers.find(({ id }) => id === state.hook?.chargerId);
-  const findings = chargerFaultsOf(standing, judged.context.soc);
+  const findings = chargerFaultsOf(standing, judged.outlook);
   const since = state.maintainerSince ?? state.chargeSince;
   const { expects } = chargeCourse(state.hook, since ?? standing.now, standing.now);
   const dark = state.lamp?.state === 'dark';
@@ -100,7 +100,7 @@ export function ModeStep({
   onSeen: (programme: ProgrammeId | null) => void;
 }) {
   const { hook } = judged.standing.state;
-  const finding = chargerFaultsOf(judged.standing, judged.context.soc).find(
+  const finding = chargerFaultsOf(judged.standing, judged.outlook).find(
     ({ kind }) => kind === 'mode',
   );
   return (

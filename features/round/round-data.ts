@@ -119,8 +119,10 @@ export function viewStop(
   const judged = stop.batteries.map((wire): Judged => {
     const battery = { ...wire, state: states[wire.id] ?? wire.state };
     const standing = standingOf(battery, stop.vehicle, hall, data.rules, data.clock);
-    const outlook = chargeForecastOf(standing);
-    return { battery, standing, outlook, context: contextOf(standing, outlook?.soc ?? null) };
+    // As it was served, it was judged; learning is for what was recorded since.
+    const served = battery.state === wire.state ? wire.forecast : undefined;
+    const outlook = served === undefined ? chargeForecastOf(standing) : served;
+    return { battery, standing, outlook, context: contextOf(standing, outlook) };
   });
   const steps = judged.flatMap(({ battery, standing, outlook }) =>
     jobsToday(standing, outlook).map((job): Step => ({

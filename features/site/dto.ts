@@ -1,6 +1,7 @@
 import type { ChemistryId } from '../../core/battery/chemistries';
 import type { BatteryDetails } from '../../core/battery/details';
 import { arrheniusSums } from '../../core/forecast/forecast';
+import type { ChargeForecast } from '../../core/assessment/charge-forecast';
 import type { BatteryState } from '../../core/logbook/fold';
 import type {
   BatteryFacts,
@@ -40,6 +41,8 @@ export interface BatteryDto {
   readonly benchHallId: string | null;
   /** Its charger reports by itself and has not since then. */
   readonly silentSince: number | null;
+  /** As the server judged it: the browser learns anew only what is recorded or typed. */
+  readonly forecast?: ChargeForecast | null;
   /** What the season's plan has for it in the next round. */
   readonly planned?: PlannedVisit | null;
 }

@@ -292,7 +292,7 @@ export function assessedOf(
       return outlook;
     },
     get context() {
-      return (context ??= contextOf(standing, this.outlook?.soc ?? null));
+      return (context ??= contextOf(standing, this.outlook));
     },
   };
 }

@@ -179,7 +179,7 @@ export function Vehicle({ data }: { data: VehicleData }) {
               key={battery.id}
               data={data}
               battery={battery}
-              context={contextOf(standing, verdict.outlook?.soc ?? null)}
+              context={contextOf(standing, verdict.outlook)}
               onChanged={refresh}
             />
           ) : null}

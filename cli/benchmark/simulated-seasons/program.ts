@@ -305,7 +305,7 @@ export class ByTheProgram implements Way {
     standing: BatteryRecord,
     purpose: ChargeRequest['purpose'],
   ): ChargerConnection | null {
-    const context = contextOf(standing, chargeForecastOf(standing)?.soc ?? null);
+    const context = contextOf(standing, chargeForecastOf(standing));
     const request = { context, hallId: one.hallId, purpose };
     const hooks = possibleHooks(STOCK, this.site.hanging, request, one.id, one.stay.bay);
     const wanted = standing.planned?.chargerId ?? null;

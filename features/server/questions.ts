@@ -55,24 +55,39 @@ export interface Asked {
 }
 
 interface Remembered {
-  readonly key: string;
+  readonly writes: string;
+  readonly at: number;
   readonly site: SiteSnapshot | null;
+  /** What was answered from it, of what is asked most. */
+  readonly answers: Map<QuestionName, unknown>;
 }
 let remembered: Remembered | null = null;
 
-/** The site at an instant; the same object until something is written. */
-function siteAt(at: number): SiteSnapshot | null {
-  const key = `${at}/${writesOf(db())}`;
-  if (remembered?.key !== key) {
+/** A page asks several times, and many read at once: a judgement is as good a moment later. */
+const SAME_MOMENT_MS = 2000;
+/** Asked without anything more, by everybody, and only read. */
+const ASKED_OFTEN: readonly QuestionName[] = ['frame', 'yard', 'round'];
+
+/** The site at an instant; the same one for a moment, until something is written. */
+function siteAt(at: number): Remembered {
+  const writes = writesOf(db());
+  const since = remembered ? at - remembered.at : Infinity;
+  if (remembered?.writes !== writes || since < 0 || since > SAME_MOMENT_MS) {
     const site = loadSite(db(), at);
-    remembered = { key, site: site && judgeable(site) };
+    remembered = { writes, at, site: site && judgeable(site), answers: new Map() };
   }
-  return remembered.site;
+  return remembered;
 }
 
 /** The answer to a question about the site; undefined where it was not set up yet. */
 export async function answer({ name, about, at }: Asked): Promise<unknown> {
-  const site = siteAt(at);
+  const { site, answers } = siteAt(at);
+  if (site === null) return undefined;
   const question = QUESTIONS[name] as (site: SiteSnapshot, about: unknown) => unknown;
-  return site === null ? undefined : question(site, about);
+  if (!ASKED_OFTEN.includes(name)) return question(site, about);
+  const known = answers.get(name);
+  if (known !== undefined) return known;
+  const told = await question(site, about);
+  answers.set(name, told);
+  return told;
 }

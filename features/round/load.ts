@@ -17,6 +17,20 @@ import {
 import { withPlan } from '../season/keeper';
 import type { RoundData, RoundStop } from './round-data';
 
+/** Digits that a judgement is sent with: more than anybody reads, and half of its bytes. */
+const SENT_DIGITS = 7;
+
+/** The same with fewer digits in what is no whole number: instants and counts stay as they are. */
+function inDigits<T>(value: T): T {
+  if (typeof value === 'number') {
+    const whole = Number.isInteger(value) || !Number.isFinite(value);
+    return (whole ? value : Number(value.toPrecision(SENT_DIGITS))) as T;
+  }
+  if (Array.isArray(value)) return value.map(inDigits) as T;
+  if (value === null || typeof value !== 'object') return value;
+  return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, inDigits(one)])) as T;
+}
+
 /** A battery on the bench is a stop of its own, where the bench is. */
 const BENCH = 'bench';
 
@@ -24,7 +38,7 @@ const BENCH = 'bench';
 function stopsOf(loaded: SiteSnapshot): RoundStop[] {
   const stops = loaded.stays.flatMap((stay): RoundStop[] => {
     const vehicle = vehicleDtoOf(stay);
-    const forecasts = new Map(stay.batteries.map((one) => [one.battery.id, one.outlook]));
+    const forecasts = new Map(stay.batteries.map((one) => [one.battery.id, inDigits(one.outlook)]));
     const judged = batteryDtosOf(stay).map((dto) => ({ ...dto, forecast: forecasts.get(dto.id)! }));
     const places = groupBy(judged, ({ state }) =>
       state.out === null ? '' : (state.out.hallId ?? stay.hall.id),

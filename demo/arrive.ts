@@ -1,7 +1,7 @@
 import { toDay, type Day } from '../core/day';
 import { cellsFor } from '../core/battery/chemistries';
 import type { BatteryDetails } from '../core/battery/details';
-import type { ChargerConnection } from '../core/charging/charging-equipment';
+import type { ChargerConnection } from '../core/site/charging-equipment';
 import { TrueBattery, steppedDraw, type BatteryTruth, type DrawStep } from '../simulators/battery';
 import type { Random } from '../simulators/random';
 import type { Battery, Vehicle } from '../store/site';

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { parseEntry } from '../core/logbook/entry';
 import { judge } from '../core/assessment/verdict';
-import { plain } from '../core/assessment/words';
+import { plain } from '../core/words/words';
 import { loadSite, type SiteSnapshot } from '../features/site/load';
 import { dataFile, openStore, type Db } from '../store/open';
 import { readBatteryStates, readVehicleStates, rebuildStates } from '../store/states';

@@ -1,9 +1,9 @@
 import { MS_PER_DAY, dayName, type Day } from '../core/day';
 import { socOfVolts } from '../core/battery/state-of-charge';
 import { plainContext } from '../core/context/plain-context';
-import { fitOf } from '../core/charging/charger-suitability';
-import type { ChargerConnection } from '../core/charging/charging-equipment';
-import { hookOf } from '../core/charging/look-in';
+import { fitOf } from '../core/connections/charger-suitability';
+import type { ChargerConnection } from '../core/site/charging-equipment';
+import { hookOf } from '../core/connections/look-in';
 import type { EntryData, EntryKind } from '../core/logbook/kinds';
 import { DEFAULT_RULES } from '../core/rules/rules';
 import { VEHICLE_KINDS } from '../core/site/vehicle-kinds';

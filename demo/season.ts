@@ -3,10 +3,10 @@ import { MS_PER_DAY, MS_PER_HOUR, instantAt, toDay, type Day } from '../core/day
 import type { Level } from '../core/inspect/points';
 import { type EntryData, type EntryKind, type LampState } from '../core/logbook/kinds';
 import { makeEntry, type NewEntry } from '../core/logbook/entry';
-import { isRound, roundOnOrAfter } from '../core/plan/rounds';
+import { isRound, roundOnOrAfter } from '../core/rules/rounds';
 import { DEFAULT_RULES } from '../core/rules/rules';
 import { monthlyAt, type RecordedDay } from '../core/site/climate';
-import type { ChargerConnection } from '../core/charging/charging-equipment';
+import type { ChargerConnection } from '../core/site/charging-equipment';
 import type { Report } from '../core/reports/report';
 import { steppedDraw } from '../simulators/battery';
 import type { LivingFile } from '../simulators/living-site';

@@ -4,8 +4,8 @@ import type {
   HallAir,
   Outlet,
   ProgrammeId,
-} from '../core/charging/charging-equipment';
-import { PROGRAMMES } from '../core/charging/charging-equipment';
+} from '../core/site/charging-equipment';
+import { PROGRAMMES } from '../core/site/charging-equipment';
 
 const programmes = (...ids: ProgrammeId[]): Charger['programmes'] =>
   ids.map((id) => ({

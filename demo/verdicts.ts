@@ -1,8 +1,8 @@
 import { dayOf, toDay } from '../core/day';
 import { groupBy } from '../core/group';
 import { judge } from '../core/assessment/verdict';
-import { plain } from '../core/assessment/words';
-import type { BatteryRecord } from '../core/assessment/battery-record';
+import { plain } from '../core/words/words';
+import type { BatteryRecord } from '../core/record/battery-record';
 import { EMPTY_BATTERY, step } from '../core/logbook/fold';
 import { DEFAULT_BOOK } from '../core/rules/rules';
 import { hallTemperatures, type DailyTemperatures } from '../core/site/climate';

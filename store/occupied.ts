@@ -1,4 +1,4 @@
-import type { ChargerConnection } from '../core/charging/charging-equipment';
+import type { ChargerConnection } from '../core/site/charging-equipment';
 import type { BatteryState, VehicleState } from '../core/logbook/fold';
 import type { Db } from './open';
 

@@ -3,7 +3,7 @@ import { Line } from '../core/text';
 import { CHEMISTRY_IDS } from '../core/battery/chemistries';
 import { BatteryDetails, usualDetails } from '../core/battery/details';
 import { isTimeZone, timeZoneName } from '../core/day';
-import type { BatteryFacts } from '../core/assessment/battery-record';
+import type { BatteryFacts } from '../core/record/battery-record';
 import { Climate, HALL_KINDS } from '../core/site/climate';
 import { VEHICLE_KIND_IDS } from '../core/site/vehicle-kinds';
 import { PLAIN_VEHICLE, VehicleFacts } from '../core/stay/vehicle-facts';

@@ -4,7 +4,7 @@ import {
   HallAir,
   Outlet,
   type ChargingEquipment,
-} from '../core/charging/charging-equipment';
+} from '../core/site/charging-equipment';
 import { readOrNot } from './read-or-not';
 import type { Db } from './open';
 

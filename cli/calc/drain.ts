@@ -3,7 +3,7 @@ import { dayName, dayOf } from '../../core/day';
 import type { Estimate } from '../../core/estimate';
 import { arrheniusFactor } from '../../core/drain/self-discharge';
 import { samplePosterior, lossDraws } from '../../core/forecast/samples';
-import { arrheniusSums } from '../../core/forecast/forecast';
+import { arrheniusSums } from '../../core/drain/self-discharge';
 import { reserveOfDraws } from '../../core/forecast/reserve-draws';
 import { learntDrawMa, learntLoss, learntSelf, learntSoc } from '../../core/estimation/answers';
 import { findingsOf, settleBy } from '../../core/estimation/findings';

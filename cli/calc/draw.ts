@@ -5,7 +5,7 @@ import { analyseDraw } from '../../core/parasitic-draw/draw';
 import { traceProblem, type Trace } from '../../core/parasitic-draw/trace';
 import { drawNotes, drawVerdict } from '../../core/parasitic-draw/words';
 import { drawPctPerDay } from '../../core/drain/reserve';
-import { plain } from '../../core/assessment/words';
+import { plain } from '../../core/words/words';
 import { BadInput, number, optional, text, withDefault } from '../flags';
 import { rounded } from './rounded';
 import { tool } from './tool';

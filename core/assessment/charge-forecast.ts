@@ -7,11 +7,17 @@ import { reserveOfDraws } from '../forecast/reserve-draws';
 import { chanceOf, learntSoc } from '../estimation/answers';
 import type { BatteryEstimate } from '../estimation/learn';
 import type { BatteryState, RecordedReading } from '../logbook/fold';
-import { roundFor, roundOnOrAfter } from '../plan/rounds';
-import { conditionOf } from './condition';
-import { drawsOfLearnt, isHeld, isSettled, batteryEstimateOf, socOfReading } from './learnt';
-import { dailyLoss, lossOf, type LossAnswer } from './loss';
-import { indexOfDay, isOld, today, type BatteryRecord } from './battery-record';
+import { roundFor, roundOnOrAfter } from '../rules/rounds';
+import { conditionOf } from '../record/condition';
+import {
+  drawsOfLearnt,
+  isHeld,
+  isSettled,
+  batteryEstimateOf,
+  socOfReading,
+} from '../record/learnt';
+import { dailyLoss, lossOf, type LossAnswer } from '../record/loss';
+import { indexOfDay, isOld, today, type BatteryRecord } from '../record/battery-record';
 
 /** A battery must stay this many kelvin clear of its freezing point. Our own margin. */
 export const FREEZE_MARGIN_KELVIN = 3;

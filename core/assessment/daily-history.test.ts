@@ -1,5 +1,5 @@
 import { toDay } from '../day';
-import { at, reading, standing } from './fixture';
+import { at, reading, standing } from '../record/fixture';
 import { chargeForecastOf } from './charge-forecast';
 import { CHARGING, HELD, UNKNOWN, dailyHistory } from './daily-history';
 

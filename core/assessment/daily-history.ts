@@ -4,10 +4,10 @@ import { drawPctPerDay } from '../drain/reserve';
 import { reserveBySums } from '../forecast/forecast';
 import { FREEZE_MARGIN_KELVIN, type ChargeForecast } from './charge-forecast';
 import { foreseenOf } from './foreseen';
-import { isSettled, socOfReading } from './learnt';
-import { dailyLoss, expectedLoss } from './loss';
-import { roundOnOrAfter } from '../plan/rounds';
-import { indexOfDay, today, type BatteryRecord } from './battery-record';
+import { isSettled, socOfReading } from '../record/learnt';
+import { dailyLoss, expectedLoss } from '../record/loss';
+import { roundOnOrAfter } from '../rules/rounds';
+import { indexOfDay, today, type BatteryRecord } from '../record/battery-record';
 
 /** Marks in place of a reserve. */
 export const UNKNOWN = -1;

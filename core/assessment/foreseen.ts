@@ -3,10 +3,10 @@ import { lossDraws } from '../forecast/samples';
 import { simulateForecast, type Foreseen, type PlannedCharge } from '../forecast/simulate-forecast';
 import { weatherOf, type Weather } from '../forecast/weather';
 import type { BatteryEstimate } from '../estimation/learn';
-import { roundOnOrAfter } from '../plan/rounds';
+import { roundOnOrAfter } from '../rules/rounds';
 import type { DailyTemperatures } from '../site/climate';
-import { drawsOfLearnt, isHeld, batteryEstimateOf } from './learnt';
-import { indexOfDay, today, type BatteryRecord } from './battery-record';
+import { drawsOfLearnt, isHeld, batteryEstimateOf } from '../record/learnt';
+import { indexOfDay, today, type BatteryRecord } from '../record/battery-record';
 
 /** Weather ahead in each hall, as it was made last. */
 const weathers = new WeakMap<DailyTemperatures, Map<string, Weather>>();

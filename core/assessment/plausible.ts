@@ -2,11 +2,11 @@ import { MS_PER_DAY, dayOf, shortDay } from '../day';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { scaleAt } from '../battery/state-of-charge';
 import { expectedReading } from '../estimation/answers';
-import { batteryEstimateOf, restOf } from './learnt';
+import { batteryEstimateOf, restOf } from '../record/learnt';
 import { anchorOf } from './charge-forecast';
 import type { RecordedReading } from '../logbook/fold';
-import { hallMean, type BatteryFacts, type BatteryRecord } from './battery-record';
-import { figure, formatVolts, say, type Sentence } from './words';
+import { hallMean, type BatteryFacts, type BatteryRecord } from '../record/battery-record';
+import { figure, formatVolts, say, type Sentence } from '../words/words';
 
 /** Something about a reading that must be asked before it is taken. */
 export interface Doubt {

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { dayName, toDay } from '../day';
 import { freezingOfSoc } from '../battery/acid';
-import { at, reading, standing } from './fixture';
+import { at, reading, standing } from '../record/fixture';
 import { judge, judgeReading } from './verdict';
-import { plain } from './words';
+import { plain } from '../words/words';
 
 const words = (verdict: { why: readonly Parameters<typeof plain>[0][] }) =>
   verdict.why.map(plain).join(' ');

@@ -2,22 +2,22 @@ import { MS_PER_HOUR, dayOf, shortDay, type Day } from '../day';
 import type { Estimate } from '../estimate';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { voltsOfSoc } from '../battery/state-of-charge';
-import { limitMa } from '../drain/limit';
+import { limitMa } from '../rules/draw-limit';
 import { contextOf } from '../context/from-record';
 import type { First, ReasonCode } from '../gate/acts';
 import { blockedFromCharge } from '../gate/gate';
 import { iceIn } from '../gate/ice';
 import type { Reason } from '../gate/reasons';
-import { conditionOf, type Condemned } from './condition';
+import { conditionOf, type Condemned } from '../record/condition';
 import type { RecordedReading } from '../logbook/fold';
 import { chargeCourse } from '../charging/course';
-import { chargerFaultsOf } from '../charging/charger-faults';
+import { chargerFaultsOf } from '../connections/charger-faults';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import { doubtOf, type Doubt } from './plausible';
-import { cellSentences } from './cells';
+import { cellSentences } from '../record/cells';
 import { foreseenToCollection } from './foreseen';
-import { isSettled, restOf, socOfReading } from './learnt';
-import { expectedLoss, isFaster, milliampsOf } from './loss';
+import { isSettled, restOf, socOfReading } from '../record/learnt';
+import { expectedLoss, isFaster, milliampsOf } from '../record/loss';
 import {
   LEFT_ALONE_FROM_PCT,
   droveSince,
@@ -25,7 +25,7 @@ import {
   chargeForecastOf,
   type ChargeForecast,
 } from './charge-forecast';
-import { hallMean, indexOfDay, isOld, today, type BatteryRecord } from './battery-record';
+import { hallMean, indexOfDay, isOld, today, type BatteryRecord } from '../record/battery-record';
 import {
   LONGEST_RESERVE_DAYS,
   chanceWords,
@@ -41,7 +41,7 @@ import {
   formatVolts,
   say,
   type Sentence,
-} from './words';
+} from '../words/words';
 
 export type VerdictKind =
   | 'condemned'

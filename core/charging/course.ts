@@ -1,5 +1,5 @@
 import { MS_PER_HOUR } from '../day';
-import type { ChargerConnection } from './charging-equipment';
+import type { ChargerConnection } from '../site/charging-equipment';
 
 /** Beyond so many times the expected hours, still charging is a finding. Common practice. */
 export const TOO_LONG = 2;
@@ -37,21 +37,6 @@ export function chargeCourse(
     expects: hours < foreseen ? 'charging' : 'holding',
   };
 }
-
-/** Points of the way, from the plug in the wall to the post, in the order in which one looks. */
-export const DARK_CHECKS = [
-  { id: 'outlet', label: 'Outlet', look: 'Is it live? Plug a lamp in; look at its breaker.' },
-  { id: 'switch', label: 'Switch', look: 'On the outlet, the reel or the charger: knocked off?' },
-  { id: 'fuse', label: 'Fuse', look: 'In the plug, and the one in the lead at the positive.' },
-  {
-    id: 'clamp',
-    label: 'Clamp',
-    look: 'Mains off first. Both clamps on bright metal, lead whole.',
-  },
-  { id: 'charger', label: 'None of these', look: 'Then the charger itself: mark it broken.' },
-] as const;
-export type DarkCause = (typeof DARK_CHECKS)[number]['id'];
-export const DARK_CAUSES = DARK_CHECKS.map(({ id }) => id) as [DarkCause, ...DarkCause[]];
 
 /** Why a charge does not come to its end, the likeliest first. */
 export function slowCauses(about: {

@@ -1,5 +1,5 @@
 import type { ChemistryId } from '../battery/chemistries';
-import type { Charger, Circuit, ChargerConnection, Outlet } from './charging-equipment';
+import type { Charger, Circuit, ChargerConnection, Outlet } from '../site/charging-equipment';
 import { ventilation, type Ventilation } from './ventilation';
 
 /** One battery that charges in a hall. */

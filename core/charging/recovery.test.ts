@@ -1,18 +1,18 @@
 import fc from 'fast-check';
 import { loadTestFloor } from '../battery/load-test';
 import { MS_PER_HOUR } from '../day';
-import { at, reading, standing } from '../assessment/fixture';
+import { at, reading, standing } from '../record/fixture';
 import { judge } from '../assessment/verdict';
-import { plain } from '../assessment/words';
+import { plain } from '../words/words';
 import { EMPTY_BATTERY, type BatteryState } from '../logbook/fold';
 import { jobsToday } from '../plan/due';
 import { DEFAULT_RULES } from '../rules/rules';
 import { chargeAcceptance } from './charge-acceptance';
 import { chargeCourse, slowCauses } from './course';
 import { isFlat, recoveryOf, type RecoveryQuestion } from './recovery';
-import type { ChargerConnection } from './charging-equipment';
+import type { ChargerConnection } from '../site/charging-equipment';
 import { waterLost } from './water';
-import { chargerFaultsOf } from './charger-faults';
+import { chargerFaultsOf } from '../connections/charger-faults';
 
 const begun = {
   at: at('2027-01-11'),

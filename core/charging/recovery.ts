@@ -8,9 +8,9 @@ import {
 import { THAW_CELSIUS, thawHours } from '../battery/thaw';
 import { socOfVolts, voltsOfSoc } from '../battery/state-of-charge';
 import { MS_PER_HOUR } from '../day';
-import { condemnedFor } from '../inspect/open';
+import { condemnedFor } from '../logbook/open-findings';
 import type { BatteryState } from '../logbook/fold';
-import { formatTemperature, formatVolts } from '../assessment/words';
+import { formatTemperature, formatVolts } from '../words/words';
 import type { Rules } from '../rules/rules';
 
 /** Volts per cell below which a battery counts as found flat: 12.0 V of a 12 V one. Common practice. */

@@ -1,13 +1,13 @@
 import type { CelsiusAt } from '../battery/thaw';
-import { PROGRAMMES, type Charger, type ChargerProgramme } from '../charging/charging-equipment';
+import { PROGRAMMES, type Charger, type ChargerProgramme } from '../site/charging-equipment';
 import { MS_PER_DAY, MS_PER_HOUR, dayOf, instantAt, type Day } from '../day';
 import type { Estimate } from '../estimate';
-import { openFindings } from '../inspect/open';
-import { waterFrom, waterSince } from '../assessment/cells';
-import { conditionOf } from '../assessment/condition';
-import { lossOf, milliampsOf, type LossAnswer } from '../assessment/loss';
-import { ageYears, hallMean, today, type BatteryRecord } from '../assessment/battery-record';
-import { MAINTAINED_PLANS } from '../plan/storage-plan-ids';
+import { openFindings } from '../logbook/open-findings';
+import { waterFrom, waterSince } from '../record/cells';
+import { conditionOf } from '../record/condition';
+import { lossOf, milliampsOf, type LossAnswer } from '../record/loss';
+import { ageYears, hallMean, today, type BatteryRecord } from '../record/battery-record';
+import { MAINTAINED_PLANS } from '../logbook/storage-plan-ids';
 import type { DailyTemperatures } from '../site/climate';
 import type { BatteryContext, ChargerOffer } from './battery-context';
 

@@ -1,5 +1,5 @@
 import type { ChemistryId } from '../battery/chemistries';
-import type { BatteryFacts } from '../assessment/battery-record';
+import type { BatteryFacts } from '../record/battery-record';
 import type { BatteryContext } from './battery-context';
 import { ContextDocument, contextOfDocument } from './document';
 

@@ -31,3 +31,15 @@ export function selfDischargePctPerDay(pctPerMonthAt20C: number, celsius: number
 export function ageFactor(years: number): number {
   return Math.min(2, 1 + 0.1 * Math.max(0, years - 2));
 }
+
+/**
+ * Sums of a hall's Arrhenius factors, so that the loss between any two days is a subtraction:
+ * `sums[i]` is the sum over the days before day `i`.
+ */
+export function arrheniusSums(celsius: ArrayLike<number>): Float64Array {
+  const sums = new Float64Array(celsius.length + 1);
+  for (let day = 0; day < celsius.length; day++) {
+    sums[day + 1] = sums[day]! + arrheniusFactor(celsius[day]!);
+  }
+  return sums;
+}

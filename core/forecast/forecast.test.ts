@@ -5,7 +5,8 @@ import { parse } from 'csv-parse/sync';
 import { Solver } from 'odex';
 import { freezingOfSoc } from '../battery/acid';
 import { drawPctPerDay } from '../drain/reserve';
-import { arrheniusSums, daysUntil, forecast, freezeMargin, reserveBySums } from './forecast';
+import { arrheniusSums } from '../drain/self-discharge';
+import { daysUntil, forecast, freezeMargin, reserveBySums } from './forecast';
 import { reserveOfDraws } from './reserve-draws';
 
 interface WeatherRow {

@@ -1,5 +1,5 @@
 import { Z90 } from '../estimate';
-import { arrheniusFactor } from '../drain/self-discharge';
+import { arrheniusSums } from '../drain/self-discharge';
 
 /** How a battery loses, with its doubt; all in percent of rated capacity. */
 export interface DailyLoss {
@@ -21,18 +21,6 @@ export interface Forecast {
 /** Standard deviation after so many days: that of the start and of the loss, independent. */
 function doubtAfter(start: number, perDay: number, days: number): number {
   return Math.sqrt(start * start + perDay * perDay * days * days);
-}
-
-/**
- * Sums of a hall's Arrhenius factors, so that the loss between any two days is a subtraction:
- * `sums[i]` is the sum over the days before day `i`.
- */
-export function arrheniusSums(celsius: ArrayLike<number>): Float64Array {
-  const sums = new Float64Array(celsius.length + 1);
-  for (let day = 0; day < celsius.length; day++) {
-    sums[day + 1] = sums[day]! + arrheniusFactor(celsius[day]!);
-  }
-  return sums;
 }
 
 /**

@@ -14,7 +14,7 @@ import { keepThrough, type KeepQuestion } from './simulate-storage';
 import { evenNormals, normalQuantile } from './normals';
 import { reserveOfDraws } from './reserve-draws';
 import { WAYS, weatherBand, weatherOf, type Weather } from './weather';
-import { arrheniusSums } from './forecast';
+import { arrheniusSums } from '../drain/self-discharge';
 import { learn } from '../estimation/learn';
 import { question } from '../estimation/learn.fixture';
 

@@ -11,7 +11,7 @@ import {
   type ChargerOffer,
 } from '../context/battery-context';
 import { MS_PER_HOUR } from '../day';
-import { formatInstant, formatPct, formatTemperature, formatVolts } from '../assessment/words';
+import { formatInstant, formatPct, formatTemperature, formatVolts } from '../words/words';
 import type { Act, First, ReasonCode } from './acts';
 import { celsiusNow, coldOf, iceIn } from './ice';
 

@@ -1,15 +1,15 @@
 import { usualDetails } from '../battery/details';
 import { shortDay, toDay } from '../day';
-import { at, reading, standing } from '../assessment/fixture';
+import { at, reading, standing } from '../record/fixture';
 import { chargeForecastOf } from '../assessment/charge-forecast';
 import { CONDEMNED, reserveMark } from '../assessment/daily-history';
 import { judge, outBeforeFrost } from '../assessment/verdict';
-import { plain } from '../assessment/words';
+import { plain } from '../words/words';
 import type { BatteryState } from '../logbook/fold';
 import { jobsToday } from '../plan/due';
 import { hallTemperatures } from '../site/climate';
 import { findingsOf } from './findings';
-import { chargeBlock, condemnedFor, openFindings } from './open';
+import { chargeBlock, condemnedFor, openFindings } from '../logbook/open-findings';
 import {
   INSPECTION_POINTS,
   INSPECTION_POINT_IDS,

@@ -1,13 +1,13 @@
 import { MS_PER_HOUR } from '../day';
-import type { ChargerConnection } from '../charging/charging-equipment';
+import type { ChargerConnection } from '../site/charging-equipment';
 import { inOrder, type Entry, type NewEntry } from './entry';
 import type { Inspection, Level } from '../inspect/points';
-import type { StoragePlanId } from '../plan/storage-plan-ids';
-import type { DarkCause } from '../charging/course';
+import type { StoragePlanId } from './storage-plan-ids';
+import type { DarkCause } from '../site/dark-checks';
 import { NO_TERMS, type Terms } from '../stay/vehicle-facts';
-import type { ProcedureId } from '../procedures/procedure-ids';
+import type { ProcedureId } from './procedure-ids';
 import type { BatteryRole } from '../battery/roles';
-import type { SeasonJob } from '../schedule/jobs';
+import type { SeasonJob } from './season-jobs';
 import type { LampState } from './kinds';
 
 /** A resting voltage as the logbook has it. */

@@ -1,13 +1,13 @@
 import { z } from 'zod';
 import { BATTERY_ROLES } from '../battery/roles';
-import { DARK_CAUSES } from '../charging/course';
-import { ChargerConnection, MAX_CHANNELS, PROGRAMME_IDS } from '../charging/charging-equipment';
+import { DARK_CAUSES } from '../site/dark-checks';
+import { ChargerConnection, MAX_CHANNELS, PROGRAMME_IDS } from '../site/charging-equipment';
 import { dateProblem } from '../time-limits';
 import { Inspection, LEVELS } from '../inspect/points';
-import { STORAGE_PLAN_IDS } from '../plan/storage-plan-ids';
-import { PROCEDURE_IDS } from '../procedures/procedure-ids';
+import { STORAGE_PLAN_IDS } from './storage-plan-ids';
+import { PROCEDURE_IDS } from './procedure-ids';
 import { RulePatch } from '../rules/rules';
-import { SEASON_JOBS } from '../schedule/jobs';
+import { SEASON_JOBS } from './season-jobs';
 import { Terms } from '../stay/vehicle-facts';
 
 /** What an entry may be about. */

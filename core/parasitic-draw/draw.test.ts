@@ -7,7 +7,7 @@ import {
   type DrawTruth,
   type SeriesMeter,
 } from '../../simulators/vehicle-draw';
-import { plain } from '../assessment/words';
+import { plain } from '../words/words';
 import { findBeat, smoothed } from './beat';
 import { changePoints } from './change-points';
 import { courseOf, reportsOf } from './course';

@@ -1,4 +1,4 @@
-import { formatMilliamps, say, figure, type Sentence } from '../assessment/words';
+import { formatMilliamps, say, figure, type Sentence } from '../words/words';
 import type { DrawAnalysis } from './draw';
 import type { Handling } from './handling';
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { CHEMISTRY_IDS, type ChemistryId } from '../battery/chemistries';
 import { dayName, toDay } from '../day';
-import { at, reading } from '../assessment/fixture';
+import { at, reading } from '../record/fixture';
 import { DEFAULT_RULES, applyPatch, type RulePatch } from '../rules/rules';
 import {
   COST_PARTS,
@@ -15,7 +15,7 @@ import {
 } from './adviser';
 import { context, steady, type Case } from './plan.fixture';
 import { STORAGE_PLANS } from './storage-plans';
-import { STORAGE_PLAN_IDS, type StoragePlanId } from './storage-plan-ids';
+import { STORAGE_PLAN_IDS, type StoragePlanId } from '../logbook/storage-plan-ids';
 import { whatIf } from './what-if';
 
 const run = (id: StoragePlanId, one: Case = {}, draws = 200) => {

@@ -2,19 +2,19 @@ import { CHARGE_FACTOR } from '../charging/charge';
 import { MAINS_SHARE, newPrice } from '../charging/recovery';
 import { SOLAR_FULL_PCT, solarGainPct } from '../charging/solar-hold';
 import { dayOf, type Day } from '../day';
-import { limitMa } from '../drain/limit';
+import { limitMa } from '../rules/draw-limit';
 import { drawPctPerDay } from '../drain/reserve';
 import { samplePosterior, lossDraws, type Samples } from '../forecast/samples';
 import { keepThrough, type Kept } from '../forecast/simulate-storage';
 import { weatherFrom } from '../assessment/foreseen';
-import { batteryEstimateOf } from '../assessment/learnt';
-import { lossOf } from '../assessment/loss';
+import { batteryEstimateOf } from '../record/learnt';
+import { lossOf } from '../record/loss';
 import { anchorOf, fullChargeDays, readingDays } from '../assessment/charge-forecast';
-import { indexOfDay, today, type BatteryRecord } from '../assessment/battery-record';
+import { indexOfDay, today, type BatteryRecord } from '../record/battery-record';
 import { MINUTES } from './due';
 import { lifeCost, lifeTotal, type LifeCost } from './life-cost';
-import { isRound, roundsEvery } from './rounds';
-import { STORAGE_PLAN_IDS, type StoragePlanId } from './storage-plan-ids';
+import { isRound, roundsEvery } from '../rules/rounds';
+import { STORAGE_PLAN_IDS, type StoragePlanId } from '../logbook/storage-plan-ids';
 import {
   STORAGE_PLANS,
   arrangementOf,

@@ -3,18 +3,18 @@ import { hasLiquid } from '../charging/water';
 import { contextOf } from '../context/from-record';
 import { actOfProcedure, blockedFromCharge } from '../gate/gate';
 import { iceIn } from '../gate/ice';
-import { openFindings } from '../inspect/open';
-import { conditionOf } from '../assessment/condition';
+import { openFindings } from '../logbook/open-findings';
+import { conditionOf } from '../record/condition';
 import type { BatteryState } from '../logbook/fold';
-import { isSettled } from '../assessment/learnt';
-import { isFaster } from '../assessment/loss';
+import { isSettled } from '../record/learnt';
+import { isFaster } from '../record/loss';
 import { chargeForecastOf, type ChargeForecast } from '../assessment/charge-forecast';
-import { isSilent, modeUnseen, today, type BatteryRecord } from '../assessment/battery-record';
-import { PROCEDURE_IDS, type ProcedureId } from '../procedures/procedure-ids';
+import { isSilent, modeUnseen, today, type BatteryRecord } from '../record/battery-record';
+import { PROCEDURE_IDS, type ProcedureId } from '../logbook/procedure-ids';
 import { PROCEDURES } from '../procedures/procedures';
 import { arrangementOf, STORAGE_PLANS } from './storage-plans';
-import type { SeasonJob } from '../schedule/jobs';
-import { roundFor, roundOnOrAfter, roundsEvery } from './rounds';
+import type { SeasonJob } from '../logbook/season-jobs';
+import { roundFor, roundOnOrAfter, roundsEvery } from '../rules/rounds';
 
 export const JOB_KINDS = [
   'reading',

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { shortDay, toDay } from '../day';
-import { isRound, roundOnOrAfter } from './rounds';
+import { isRound, roundOnOrAfter } from '../rules/rounds';
 import { spreadWork, type HandWork } from './hand-work';
 
 const rounds = { roundWeekdays: ['mon' as const, 'thu' as const] };

@@ -1,7 +1,7 @@
 import type { Day } from '../day';
 import type { Rules } from '../rules/rules';
-import type { SeasonJob } from '../schedule/jobs';
-import { roundOnOrAfter } from './rounds';
+import type { SeasonJob } from '../logbook/season-jobs';
+import { roundOnOrAfter } from '../rules/rounds';
 
 /** Work that no interval of the season asks for, and that waits for its turn. */
 export interface HandWork {

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { WEEKDAYS, shortDay, toDay, weekdayIndex } from '../day';
-import { at, reading, standing } from '../assessment/fixture';
+import { at, reading, standing } from '../record/fixture';
 import { chargeForecastOf } from '../assessment/charge-forecast';
-import type { BatteryRecord } from '../assessment/battery-record';
+import type { BatteryRecord } from '../record/battery-record';
 import { jobsToday, roundsAhead } from './due';
-import { isRound, roundFor, roundOnOrAfter, roundOnOrBefore, roundsEvery } from './rounds';
+import { isRound, roundFor, roundOnOrAfter, roundOnOrBefore, roundsEvery } from '../rules/rounds';
 
 const rules = { roundWeekdays: ['mon', 'thu'] as ('mon' | 'thu')[] };
 

@@ -1,5 +1,5 @@
 import { advise, otherwise, type OtherwiseKind } from './adviser';
-import type { StoragePlanId } from './storage-plan-ids';
+import type { StoragePlanId } from '../logbook/storage-plan-ids';
 import { planInUse, type PlanContext } from './storage-plans';
 
 /** What one more of something would save for one battery. */

@@ -5,7 +5,7 @@ import { BATTERY_ROLES } from '../battery/roles';
 import { MS_PER_DAY, dayOf, isTimeZone, toDay } from '../day';
 import { collectionWithin, dateProblem } from '../time-limits';
 import { EMPTY_BATTERY, type BatteryState } from '../logbook/fold';
-import type { BatteryRecord } from '../assessment/battery-record';
+import type { BatteryRecord } from '../record/battery-record';
 import { DEFAULT_RULES, RulePatch, applyPatch } from '../rules/rules';
 import { Climate, HALL_KINDS, hallTemperatures, type RecordedDay } from '../site/climate';
 import { VEHICLE_KIND_IDS } from '../site/vehicle-kinds';

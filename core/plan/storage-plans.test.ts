@@ -1,5 +1,5 @@
 import { dayName, toDay } from '../day';
-import { at } from '../assessment/fixture';
+import { at } from '../record/fixture';
 import { EMPTY_BATTERY } from '../logbook/fold';
 import { context, type Case } from './plan.fixture';
 import {
@@ -12,7 +12,11 @@ import {
   type PlanContext,
 } from './storage-plans';
 import { advise } from './adviser';
-import { MAINTAINED_PLANS, STORAGE_PLAN_IDS, type StoragePlanId } from './storage-plan-ids';
+import {
+  MAINTAINED_PLANS,
+  STORAGE_PLAN_IDS,
+  type StoragePlanId,
+} from '../logbook/storage-plan-ids';
 
 const obstacles = (id: StoragePlanId, one: Case = {}) =>
   obstaclesTo(STORAGE_PLANS[id], context(one)).join('; ');

@@ -1,5 +1,5 @@
 import type { BatteryDetails } from '../battery/details';
-import { limitMa } from '../drain/limit';
+import { limitMa } from '../rules/draw-limit';
 import type { DailyLoss } from '../forecast/forecast';
 import { dayName, shortDay, type Day } from '../day';
 import { groupBy } from '../group';
@@ -14,15 +14,15 @@ import {
 } from '../charging/solar-hold';
 import { contextOf } from '../context/from-record';
 import { reasonsAgainst } from '../gate/gate';
-import { conditionOf } from '../assessment/condition';
+import { conditionOf } from '../record/condition';
 import type { BatteryState } from '../logbook/fold';
-import { dailyLoss, expectedLoss, lossOf } from '../assessment/loss';
-import { indexOfDay, today, type BatteryRecord } from '../assessment/battery-record';
-import { formatTemperature } from '../assessment/words';
-import type { ProcedureId } from '../procedures/procedure-ids';
+import { dailyLoss, expectedLoss, lossOf } from '../record/loss';
+import { indexOfDay, today, type BatteryRecord } from '../record/battery-record';
+import { formatTemperature } from '../words/words';
+import type { ProcedureId } from '../logbook/procedure-ids';
 import type { DailyTemperatures, HallKind } from '../site/climate';
 import type { VehicleFacts } from '../stay/vehicle-facts';
-import type { StoragePlanId } from './storage-plan-ids';
+import type { StoragePlanId } from '../logbook/storage-plan-ids';
 
 /** What feeds a battery on a plan between visits. */
 export type Feed = 'none' | 'maintainer' | 'hook-up' | 'sun';

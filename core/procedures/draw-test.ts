@@ -1,4 +1,4 @@
-import { limitMa } from '../drain/limit';
+import { limitMa } from '../rules/draw-limit';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import { draft } from './entry-draft';
 import type { Procedure } from './procedure';

@@ -1,7 +1,7 @@
 import type { BatteryContext } from '../context/battery-context';
 import { levelsProblem, type Level } from '../inspect/points';
 import type { EntryDraft } from './entry-draft';
-import type { ProcedureId } from './procedure-ids';
+import type { ProcedureId } from '../logbook/procedure-ids';
 
 export const TOUCHES = [
   'mains',

@@ -1,5 +1,5 @@
 import type { Procedure } from './procedure';
-import type { ProcedureId } from './procedure-ids';
+import type { ProcedureId } from '../logbook/procedure-ids';
 import { CLEAN, HYDROMETER, TOP_UP } from './care';
 import { BEFORE_DISCONNECT, DISCONNECT, RECONNECT } from './power';
 import { TAKE_OUT, PUT_BACK } from './lifting';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { MS_PER_HOUR } from '../day';
-import { CHARGER_LAMPS } from '../charging/charging-equipment';
+import { CHARGER_LAMPS } from '../site/charging-equipment';
 
 /** What may report by itself: a charger or maintainer, or a thermometer of a hall. */
 export const REPORTER_KINDS = ['charger', 'thermometer'] as const;

@@ -1,5 +1,5 @@
 import { freezingOfSoc } from '../battery/acid';
-import type { SeasonJob } from '../schedule/jobs';
+import type { SeasonJob } from '../logbook/season-jobs';
 import { WEEKDAYS, dayName, toDay, weekdayIndex, type Day } from '../day';
 import type { PlanDocument, SeasonBattery, SeasonDocument, SeasonRule } from '../schedule/document';
 

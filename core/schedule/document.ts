@@ -1,9 +1,9 @@
-import { MAX_CHANNELS } from '../charging/charging-equipment';
+import { MAX_CHANNELS } from '../site/charging-equipment';
 import { z } from 'zod';
 import { CHEMISTRY_IDS } from '../battery/chemistries';
 import { WEEKDAYS, parseDay } from '../day';
 import { MAX_STAY_DAYS, dateProblem } from '../time-limits';
-import { SEASON_JOBS } from './jobs';
+import { SEASON_JOBS } from '../logbook/season-jobs';
 
 const DateText = z.string().superRefine((name, context) => {
   const message = dateProblem(name);

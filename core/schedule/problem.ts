@@ -4,7 +4,7 @@ import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import { WEEKDAYS, toDay, weekdayIndex, type Day } from '../day';
 import { normalQuantile } from '../forecast/normals';
 import type { SeasonBattery, SeasonDocument } from './document';
-import type { SeasonJob } from './jobs';
+import type { SeasonJob } from '../logbook/season-jobs';
 
 /** Jobs as bits, so that a visit is one number. */
 export const READING = 1;

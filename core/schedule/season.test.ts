@@ -5,7 +5,7 @@ import { checkPlan } from '../schedule-validation/check';
 import { dayName, toDay } from '../day';
 import { LowerBound } from './bound';
 import { SeasonDocument, type PlanDocument } from './document';
-import type { SeasonJob } from './jobs';
+import type { SeasonJob } from '../logbook/season-jobs';
 import { problemOf, readyDay, socAt } from './problem';
 import { remediesFor } from './remedies';
 import { changes, replan } from './replan';

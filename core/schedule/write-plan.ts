@@ -1,6 +1,6 @@
 import { dayName } from '../day';
 import type { PlanDocument } from './document';
-import { SEASON_JOBS, type SeasonJob } from './jobs';
+import { SEASON_JOBS, type SeasonJob } from '../logbook/season-jobs';
 import { CONNECT, JOB_BITS } from './problem';
 import type { Solution } from './solve';
 import { fateOf } from './unmet';

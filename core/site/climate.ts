@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { partsOf, type Day } from '../day';
-import { arrheniusSums } from '../forecast/forecast';
+import { arrheniusSums } from '../drain/self-discharge';
 import { USUAL_THERMAL_RESPONSE, type ThermalResponse } from './thermal-response';
 
 /** Monthly figures, January first. */

@@ -1,5 +1,5 @@
 import 'server-only';
-import { formatInstant } from '../../core/assessment/words';
+import { formatInstant } from '../../core/words/words';
 import { hasOutside } from '../demo/outside-port';
 import type { SiteSnapshot } from '../site/load';
 import type { RibbonData } from './timeline';

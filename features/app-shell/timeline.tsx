@@ -3,7 +3,7 @@
 import { IconChevronLeft, IconChevronRight } from '@tabler/icons-react';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { MONTH_NAMES, partsOf, shortDay, type Day } from '../../core/day';
-import { formatTemperature, type Units } from '../../core/assessment/words';
+import { formatTemperature, type Units } from '../../core/words/words';
 import type { HallKind } from '../../core/site/climate';
 import { useDay } from './day';
 import { isTyping } from './keys';

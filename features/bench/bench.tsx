@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
 import { withKnown } from '../../core/fault-isolation/fuses';
-import type { BatteryRecord } from '../../core/assessment/battery-record';
+import type { BatteryRecord } from '../../core/record/battery-record';
 import { useSiteClock } from '../site/clock';
 import { settingOfHall, standingOf } from '../site/dto';
 import { VehicleIcon } from '../theme/vehicle-icon';

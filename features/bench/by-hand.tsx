@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { analyseDraw, type DrawAnalysis } from '../../core/parasitic-draw/draw';
 import { traceProblem, type Trace } from '../../core/parasitic-draw/trace';
 import { drawNotes, drawVerdict } from '../../core/parasitic-draw/words';
-import { formatMilliamps, plain } from '../../core/assessment/words';
+import { formatMilliamps, plain } from '../../core/words/words';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries, postJson } from '../logbook/post';
 import { useSiteClock } from '../site/clock';

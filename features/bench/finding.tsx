@@ -2,10 +2,10 @@
 
 import { useMemo } from 'react';
 import type { DrawAnalysis } from '../../core/parasitic-draw/draw';
-import { meaningFromFull, meaningOf, type DrawMeaning } from '../../core/parasitic-draw/meaning';
+import { meaningFromFull, meaningOf, type DrawMeaning } from '../../core/assessment/draw-meaning';
 import { clockOf, drawNotes, drawVerdict, stretch } from '../../core/parasitic-draw/words';
-import type { BatteryRecord } from '../../core/assessment/battery-record';
-import { formatMilliamps, formatReserve, formatReserveRange } from '../../core/assessment/words';
+import type { BatteryRecord } from '../../core/record/battery-record';
+import { formatMilliamps, formatReserve, formatReserveRange } from '../../core/words/words';
 import { shortDay } from '../../core/day';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import { Figures } from '../theme/figures';

@@ -5,7 +5,7 @@ import { isDrop } from '../../core/fault-isolation/drops';
 import { isMain, type FuseList } from '../../core/fault-isolation/fuse-list';
 import { milliampsAcross } from '../../core/fault-isolation/fuses';
 import type { HuntAnswer } from '../../core/fault-isolation/hunt';
-import { formatMilliamps } from '../../core/assessment/words';
+import { formatMilliamps } from '../../core/words/words';
 import styles from './bench.module.css';
 import hunting from './hunt.module.css';
 

@@ -3,12 +3,12 @@
 import { useMemo, useState } from 'react';
 import { stillOut } from '../../core/parasitic-draw/marks';
 import { toleranceMa } from '../../core/parasitic-draw/levels';
-import { limitMa } from '../../core/drain/limit';
+import { limitMa } from '../../core/rules/draw-limit';
 import { dropsOf } from '../../core/fault-isolation/drops';
 import type { FuseList } from '../../core/fault-isolation/fuse-list';
 import { hunt } from '../../core/fault-isolation/hunt';
-import type { BatteryRecord } from '../../core/assessment/battery-record';
-import { formatMilliamps } from '../../core/assessment/words';
+import type { BatteryRecord } from '../../core/record/battery-record';
+import { formatMilliamps } from '../../core/words/words';
 import { usualDraw } from '../../core/site/vehicle-kinds';
 import type { BenchData, BenchSubject } from './bench-data';
 import { FuseTable } from './fuse-table';

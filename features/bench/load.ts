@@ -1,5 +1,5 @@
 import 'server-only';
-import { isFaster } from '../../core/assessment/loss';
+import { isFaster } from '../../core/record/loss';
 import { jobsToday } from '../../core/plan/due';
 import { readMeter } from '../../store/devices';
 import { readFuseList, readKnownFuses } from '../../store/fuse-lists';

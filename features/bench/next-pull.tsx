@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import { isDrop, type Drop } from '../../core/fault-isolation/drops';
 import { isMain, type FuseList } from '../../core/fault-isolation/fuse-list';
 import { BEHIND_NO_FUSE, type HuntAnswer } from '../../core/fault-isolation/hunt';
-import { formatMilliamps } from '../../core/assessment/words';
+import { formatMilliamps } from '../../core/words/words';
 import styles from './bench.module.css';
 import hunting from './hunt.module.css';
 

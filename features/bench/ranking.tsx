@@ -1,5 +1,5 @@
 import type { HuntAnswer } from '../../core/fault-isolation/hunt';
-import { formatMilliamps } from '../../core/assessment/words';
+import { formatMilliamps } from '../../core/words/words';
 import styles from './bench.module.css';
 import hunting from './hunt.module.css';
 

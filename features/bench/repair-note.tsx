@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import type { HuntAnswer } from '../../core/fault-isolation/hunt';
-import { formatMilliamps } from '../../core/assessment/words';
+import { formatMilliamps } from '../../core/words/words';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import type { BenchSubject } from './bench-data';

@@ -2,10 +2,10 @@
 
 import { useMemo, useState } from 'react';
 import { shortDay } from '../../core/day';
-import { meaningOf } from '../../core/parasitic-draw/meaning';
+import { meaningOf } from '../../core/assessment/draw-meaning';
 import { together, type HuntAnswer } from '../../core/fault-isolation/hunt';
-import type { BatteryRecord } from '../../core/assessment/battery-record';
-import { formatMilliamps } from '../../core/assessment/words';
+import type { BatteryRecord } from '../../core/record/battery-record';
+import { formatMilliamps } from '../../core/words/words';
 import { inDays } from './finding';
 import styles from './bench.module.css';
 import hunting from './hunt.module.css';

@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import { chargeCourse } from '../../core/charging/course';
-import { PROGRAMMES, type Charger } from '../../core/charging/charging-equipment';
-import { formatTemperature } from '../../core/assessment/words';
+import { PROGRAMMES, type Charger } from '../../core/site/charging-equipment';
+import { formatTemperature } from '../../core/words/words';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import type { ChargeData, OnBoard, Room } from './charge-data';
 import { LAMP_WORDS, agoWords, whenWords } from './words';

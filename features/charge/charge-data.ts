@@ -1,11 +1,11 @@
 import type { ChargeAcceptance } from '../../core/charging/charge-acceptance';
-import type { ActiveConnection } from '../../core/charging/active-connections';
+import type { ActiveConnection } from '../../core/connections/active-connections';
 import type { BatteryContext } from '../../core/context/battery-context';
 import type { Recovery } from '../../core/charging/recovery';
 import type { Held } from '../../core/charging/solar-hold';
-import type { ChargingEquipment } from '../../core/charging/charging-equipment';
+import type { ChargingEquipment } from '../../core/site/charging-equipment';
 import type { Ventilation } from '../../core/charging/ventilation';
-import type { ChargerFault } from '../../core/charging/charger-faults';
+import type { ChargerFault } from '../../core/connections/charger-faults';
 import type { LampState } from '../../core/logbook/kinds';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';

@@ -1,4 +1,4 @@
-import type { ChargerConnection } from '../../core/charging/charging-equipment';
+import type { ChargerConnection } from '../../core/site/charging-equipment';
 import { DEMO_CHARGERS } from '../../demo/stock';
 import { readReporters } from '../../store/reporters';
 import { readStock } from '../../store/stock';
@@ -7,7 +7,7 @@ import { handlePostEntry } from '../logbook/post-entry';
 import { postReports } from '../reports/ingest';
 import { NOW, answer, demoSite, request, site } from '../server/demo-server.fixture';
 import { db } from '../server/store';
-import { connectionsFor } from '../../core/charging/available-connections';
+import { connectionsFor } from '../../core/connections/available-connections';
 import { chargeData } from './load';
 import { postReporter, postStock } from './stock-routes';
 

@@ -10,7 +10,7 @@ import { celsiusNow } from '../../core/gate/ice';
 import { loadTestAmps } from '../../core/battery/load-test';
 import { judgeReading } from '../../core/assessment/verdict';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
-import { formatVolts, plain } from '../../core/assessment/words';
+import { formatVolts, plain } from '../../core/words/words';
 import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';

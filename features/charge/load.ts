@@ -4,20 +4,20 @@ import {
   freeChannels,
   pluggedIn,
   type ActiveConnection,
-} from '../../core/charging/active-connections';
-import { rankFits } from '../../core/charging/charger-suitability';
+} from '../../core/connections/active-connections';
+import { rankFits } from '../../core/connections/charger-suitability';
 import { isFlat, recoveryOf } from '../../core/charging/recovery';
 import { airNeeded, isAired, mainsLoad, type ChargingHere } from '../../core/charging/hall-limits';
-import { PROGRAMMES } from '../../core/charging/charging-equipment';
-import { chargerFaultsOf } from '../../core/charging/charger-faults';
+import { PROGRAMMES } from '../../core/site/charging-equipment';
+import { chargerFaultsOf } from '../../core/connections/charger-faults';
 import { MS_PER_HOUR, dayOf, shortDay } from '../../core/day';
 import { blockedFromCharge } from '../../core/gate/gate';
 import { iceIn } from '../../core/gate/ice';
-import { restOf, socOfReading } from '../../core/assessment/learnt';
-import { expectedLoss } from '../../core/assessment/loss';
-import { hallMean } from '../../core/assessment/battery-record';
-import { formatVolts } from '../../core/assessment/words';
-import { roundOnOrAfter } from '../../core/plan/rounds';
+import { restOf, socOfReading } from '../../core/record/learnt';
+import { expectedLoss } from '../../core/record/loss';
+import { hallMean } from '../../core/record/battery-record';
+import { formatVolts } from '../../core/words/words';
+import { roundOnOrAfter } from '../../core/rules/rounds';
 import {
   panelOf,
   sunAssumed,

@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { shortDay } from '../../core/day';
-import { formatPct, formatVolts } from '../../core/assessment/words';
+import { formatPct, formatVolts } from '../../core/words/words';
 import { DemoSight } from '../demo/sight';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { After } from './after';

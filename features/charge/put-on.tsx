@@ -6,15 +6,15 @@ import {
   connectionsFor,
   outletFor,
   usualConnection,
-} from '../../core/charging/available-connections';
-import { freeChannels, hookRefusal, outletInUse } from '../../core/charging/active-connections';
-import { fitOf, offered, type Fit } from '../../core/charging/charger-suitability';
+} from '../../core/connections/available-connections';
+import { freeChannels, hookRefusal, outletInUse } from '../../core/connections/active-connections';
+import { fitOf, offered, type Fit } from '../../core/connections/charger-suitability';
 import { isOverridable, may } from '../../core/gate/gate';
 import type { Reason } from '../../core/gate/reasons';
 import { airNeeded, isAired } from '../../core/charging/hall-limits';
-import { PROGRAMMES, type ProgrammeId } from '../../core/charging/charging-equipment';
-import { doneBefore, hookOf, lookInTimes } from '../../core/charging/look-in';
-import { formatVolts } from '../../core/assessment/words';
+import { PROGRAMMES, type ProgrammeId } from '../../core/site/charging-equipment';
+import { doneBefore, hookOf, lookInTimes } from '../../core/connections/look-in';
+import { formatVolts } from '../../core/words/words';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';
 import { Refusal } from '../procedure/refusal';

@@ -2,7 +2,7 @@ import 'server-only';
 import { Line } from '../../core/text';
 import { randomBytes } from 'node:crypto';
 import { z } from 'zod';
-import { Charger, Circuit, HallAir, Outlet } from '../../core/charging/charging-equipment';
+import { Charger, Circuit, HallAir, Outlet } from '../../core/site/charging-equipment';
 import { reasonOf } from '../../core/logbook/entry';
 import { REPORTER_KINDS } from '../../core/reports/report';
 import { dropReporter, putReporter, readReporters } from '../../store/reporters';

@@ -9,7 +9,7 @@ import {
   PROGRAMME_IDS,
   type Charger,
   type ProgrammeId,
-} from '../../core/charging/charging-equipment';
+} from '../../core/site/charging-equipment';
 import { postJson } from '../logbook/post';
 import type { ChargeData } from './charge-data';
 import { Devices } from './devices';

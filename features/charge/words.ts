@@ -1,5 +1,5 @@
 import { MS_PER_HOUR, dayOf } from '../../core/day';
-import { formatInstant } from '../../core/assessment/words';
+import { formatInstant } from '../../core/words/words';
 import type { LampState } from '../../core/logbook/kinds';
 import type { Rules } from '../../core/rules/rules';
 

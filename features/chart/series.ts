@@ -1,9 +1,9 @@
 import { MS_PER_DAY, instantAt, type Day } from '../../core/day';
 import { voltsOfSoc } from '../../core/battery/state-of-charge';
 import { foreseenOf } from '../../core/assessment/foreseen';
-import { isSettled } from '../../core/assessment/learnt';
+import { isSettled } from '../../core/record/learnt';
 import type { ChargeForecast } from '../../core/assessment/charge-forecast';
-import { hallMean, today, type BatteryRecord } from '../../core/assessment/battery-record';
+import { hallMean, today, type BatteryRecord } from '../../core/record/battery-record';
 
 export interface ChartPoint {
   /** Days since 1970, with fraction. */

@@ -1,7 +1,7 @@
 import 'server-only';
 import { z } from 'zod';
 import { MS_PER_DAY, MS_PER_HOUR, instantAt } from '../../core/day';
-import { roundOnOrAfter } from '../../core/plan/rounds';
+import { roundOnOrAfter } from '../../core/rules/rounds';
 import { moveDemoClock, now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';

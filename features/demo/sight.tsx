@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
-import { formatVolts } from '../../core/assessment/words';
+import { formatVolts } from '../../core/words/words';
 import styles from './sight.module.css';
 
 const Sight = z.object({

@@ -6,10 +6,10 @@ import { BatteryDetails } from '../../core/battery/details';
 import { parseDay, shortDay, type Day } from '../../core/day';
 import { Inspection, levelsProblem } from '../../core/inspect/points';
 import { doubtOfVolts } from '../../core/assessment/plausible';
-import { plain } from '../../core/assessment/words';
+import { plain } from '../../core/words/words';
 import { BATTERY_ROLES } from '../../core/battery/roles';
 import { DayName } from '../../core/logbook/kinds';
-import { STORAGE_PLAN_IDS } from '../../core/plan/storage-plan-ids';
+import { STORAGE_PLAN_IDS } from '../../core/logbook/storage-plan-ids';
 import { VEHICLE_KIND_IDS } from '../../core/site/vehicle-kinds';
 import { Terms, VehicleFacts } from '../../core/stay/vehicle-facts';
 

@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import { useRefresh } from '../app-shell/refresh';
-import { formatInstant } from '../../core/assessment/words';
+import { formatInstant } from '../../core/words/words';
 import { postJson } from '../logbook/post';
 import { candidateOf, fieldId, newDraft, stepOf, type Draft } from './draft';
 import type { LayUpData } from './lay-up-data';

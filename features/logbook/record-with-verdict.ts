@@ -1,7 +1,7 @@
 import 'server-only';
 import type { NewEntry } from '../../core/logbook/entry';
 import { judge } from '../../core/assessment/verdict';
-import { plain } from '../../core/assessment/words';
+import { plain } from '../../core/words/words';
 import { recordEntry, type Recorded } from '../../store/record';
 import { readRuleBook } from '../../store/states';
 import { addVerdict } from '../../store/verdicts';

@@ -1,12 +1,12 @@
 import type { NewEntry } from '../../core/logbook/entry';
-import { formatMilliamps, formatVolts } from '../../core/assessment/words';
-import { PROGRAMMES } from '../../core/charging/charging-equipment';
+import { formatMilliamps, formatVolts } from '../../core/words/words';
+import { PROGRAMMES } from '../../core/site/charging-equipment';
 import { shortDay, toDay } from '../../core/day';
 import { findingsOf } from '../../core/inspect/findings';
 import { LEVEL_WORDS, type Level } from '../../core/inspect/points';
 import { STORAGE_PLANS } from '../../core/plan/storage-plans';
 import { PROCEDURES } from '../../core/procedures/procedures';
-import { SEASON_JOB_WORDS } from '../../core/schedule/jobs';
+import { SEASON_JOB_WORDS } from '../../core/logbook/season-jobs';
 import { CONSENT_WORDS } from '../../core/stay/vehicle-facts';
 
 const SOURCE_WORDS = { meter: ', by meter', hand: ', by hand', file: ', from a file' } as const;

@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import { shortDay, type Day } from '../../core/day';
-import { chanceShort, formatPct } from '../../core/assessment/words';
+import { chanceShort, formatPct } from '../../core/words/words';
 import {
   COST_PARTS,
   OTHERWISE,
@@ -11,7 +11,7 @@ import {
   type PlanRun,
 } from '../../core/plan/adviser';
 import { STORAGE_PLANS, type PlanContext } from '../../core/plan/storage-plans';
-import type { StoragePlanId } from '../../core/plan/storage-plan-ids';
+import type { StoragePlanId } from '../../core/logbook/storage-plan-ids';
 import { useAdvice } from './use-adviser';
 import { hoursAndMinutes, money } from './words';
 import styles from './plan.module.css';

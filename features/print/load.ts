@@ -1,7 +1,7 @@
 import 'server-only';
 import { shortDay } from '../../core/day';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
-import { conditionOf } from '../../core/assessment/condition';
+import { conditionOf } from '../../core/record/condition';
 import { planInUse } from '../../core/plan/storage-plans';
 import { batteryLabels, type SiteSnapshot } from '../site/load';
 import type { PrintData } from './sheets';

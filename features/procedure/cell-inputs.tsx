@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { FAILING_SPREAD } from '../../core/battery/acid';
 import { gravities as judged, waterLost } from '../../core/charging/water';
-import { waterSentence } from '../../core/assessment/cells';
+import { waterSentence } from '../../core/record/cells';
 import type { BatteryContext } from '../../core/context/battery-context';
 import styles from './procedure.module.css';
 

@@ -16,7 +16,7 @@ import {
   type FittedStep,
   type ProcedureInputs,
 } from '../../core/procedures/procedure';
-import type { ProcedureId } from '../../core/procedures/procedure-ids';
+import type { ProcedureId } from '../../core/logbook/procedure-ids';
 import { PROCEDURES } from '../../core/procedures/procedures';
 import { isTyping } from '../app-shell/keys';
 import { LevelsInput } from '../inspect/levels-input';

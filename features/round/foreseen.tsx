@@ -2,7 +2,7 @@
 
 import { groupBy } from '../../core/group';
 import { shortDay, weekdayLong, type Day } from '../../core/day';
-import { isRound } from '../../core/plan/rounds';
+import { isRound } from '../../core/rules/rounds';
 import { useDay } from '../app-shell/day';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import type { RoundData } from './round-data';

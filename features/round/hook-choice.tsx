@@ -1,12 +1,12 @@
 import Link from 'next/link';
-import type { ActiveConnection } from '../../core/charging/active-connections';
+import type { ActiveConnection } from '../../core/connections/active-connections';
 import {
   connectionsFor,
   usualConnection,
   type Connection,
-} from '../../core/charging/available-connections';
-import type { ChargeRequest } from '../../core/charging/charger-suitability';
-import { PROGRAMMES, type ChargingEquipment } from '../../core/charging/charging-equipment';
+} from '../../core/connections/available-connections';
+import type { ChargeRequest } from '../../core/connections/charger-suitability';
+import { PROGRAMMES, type ChargingEquipment } from '../../core/site/charging-equipment';
 import { hoursWords } from '../charge/words';
 import { Refusal } from '../procedure/refusal';
 import type { Judged } from './round-data';

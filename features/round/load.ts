@@ -2,7 +2,7 @@ import 'server-only';
 import { toDay } from '../../core/day';
 import { groupBy } from '../../core/group';
 import { jobsToday, roundsAhead } from '../../core/plan/due';
-import { roundOnOrAfter } from '../../core/plan/rounds';
+import { roundOnOrAfter } from '../../core/rules/rounds';
 import { heardAmpHours } from '../charge/charger-telemetry';
 import { hasOutside } from '../demo/outside-port';
 import { clockStands } from '../server/clock';

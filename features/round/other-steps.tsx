@@ -1,11 +1,12 @@
 import { Button } from 'antd';
-import { DARK_CHECKS, chargeCourse, type DarkCause } from '../../core/charging/course';
+import { DARK_CHECKS, type DarkCause } from '../../core/site/dark-checks';
+import { chargeCourse } from '../../core/charging/course';
 import {
   PROGRAMMES,
   type ProgrammeId,
   type ChargingEquipment,
-} from '../../core/charging/charging-equipment';
-import { chargerFaultsOf } from '../../core/charging/charger-faults';
+} from '../../core/site/charging-equipment';
+import { chargerFaultsOf } from '../../core/connections/charger-faults';
 import { CAUTIONS } from '../../core/plan/cautions';
 import type { Job } from '../../core/plan/due';
 import { LAMP_STATES, type LampState } from '../../core/logbook/kinds';

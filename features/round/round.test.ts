@@ -1,4 +1,4 @@
-import { EMPTY_STOCK } from '../../core/charging/charging-equipment';
+import { EMPTY_STOCK } from '../../core/site/charging-equipment';
 import { usualDetails } from '../../core/battery/details';
 import { PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
 import { toDay } from '../../core/day';

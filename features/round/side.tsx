@@ -3,8 +3,8 @@
 import { useMemo } from 'react';
 import { dayOf, shortDay } from '../../core/day';
 import type { Verdict } from '../../core/assessment/verdict';
-import { isSettled } from '../../core/assessment/learnt';
-import { formatMilliamps, formatVolts } from '../../core/assessment/words';
+import { isSettled } from '../../core/record/learnt';
+import { formatMilliamps, formatVolts } from '../../core/words/words';
 import { ReadingChart } from '../chart/reading-chart';
 import { chartSeries } from '../chart/series';
 import type { Judged } from './round-data';

@@ -1,11 +1,11 @@
 import { Button } from 'antd';
 import { dayOf, shortDay } from '../../core/day';
-import { isSettled } from '../../core/assessment/learnt';
+import { isSettled } from '../../core/record/learnt';
 import type { Doubt } from '../../core/assessment/plausible';
 import { reserveMark } from '../../core/assessment/daily-history';
-import { hallMean, today } from '../../core/assessment/battery-record';
+import { hallMean, today } from '../../core/record/battery-record';
 import { readingNote, type Verdict } from '../../core/assessment/verdict';
-import { formatTemperature, formatVolts } from '../../core/assessment/words';
+import { formatTemperature, formatVolts } from '../../core/words/words';
 import { Figures } from '../theme/figures';
 import { ReserveBar } from '../theme/reserve-bar';
 import { RESTS, type Judged } from './round-data';

@@ -6,7 +6,7 @@ import { useMemo, useState } from 'react';
 import { z } from 'zod';
 import { useRefresh } from '../app-shell/refresh';
 import { dayName, shortDay } from '../../core/day';
-import { formatTemperature } from '../../core/assessment/words';
+import { formatTemperature } from '../../core/words/words';
 import {
   daysOfRows,
   guessColumns,

@@ -3,7 +3,7 @@ import { tzlib_get_ical_block } from 'timezones-ical-library';
 import { oneLine } from '../../core/text';
 import { instantAt, partsOf, toDay, wallClock } from '../../core/day';
 import type { PlanDocument } from '../../core/schedule/document';
-import { SEASON_JOB_WORDS, type SeasonJob } from '../../core/schedule/jobs';
+import { SEASON_JOB_WORDS, type SeasonJob } from '../../core/logbook/season-jobs';
 
 /** What a round becomes in a calendar. */
 export interface CalendarQuestion {

@@ -1,11 +1,11 @@
 import { acceptanceIn } from '../../core/gate/reasons';
 import { hasLiquid } from '../../core/charging/water';
-import { mayHangOn, nominal } from '../../core/charging/charger-suitability';
+import { mayHangOn, nominal } from '../../core/connections/charger-suitability';
 import {
   PROGRAMMES,
   type Charger,
   type ChargingEquipment,
-} from '../../core/charging/charging-equipment';
+} from '../../core/site/charging-equipment';
 import {
   MS_PER_DAY,
   MS_PER_HOUR,
@@ -16,11 +16,11 @@ import {
   type Day,
 } from '../../core/day';
 import { sdOf } from '../../core/estimate';
-import { conditionOf } from '../../core/assessment/condition';
-import { isHeld } from '../../core/assessment/learnt';
-import { lossOf, milliampsOf } from '../../core/assessment/loss';
+import { conditionOf } from '../../core/record/condition';
+import { isHeld } from '../../core/record/learnt';
+import { lossOf, milliampsOf } from '../../core/record/loss';
 import { fullChargeDays, readingDays } from '../../core/assessment/charge-forecast';
-import { today } from '../../core/assessment/battery-record';
+import { today } from '../../core/record/battery-record';
 import { MINUTES, PROCEDURE_MINUTES, handWorkDue } from '../../core/plan/due';
 import { spreadWork, type HandWork } from '../../core/plan/hand-work';
 import { reasonOf } from '../../core/logbook/entry';

@@ -1,7 +1,7 @@
 import 'server-only';
 import { dayName, instantAt } from '../../core/day';
 import { reasonOf } from '../../core/logbook/entry';
-import { isRound } from '../../core/plan/rounds';
+import { isRound } from '../../core/rules/rounds';
 import { SeasonDocument, type PlanDocument } from '../../core/schedule/document';
 import { wasWalkedSince } from '../../store/entries';
 import { keepPlan, readPlan, readSettledStops, type KeptPlan } from '../../store/season-plans';

@@ -1,5 +1,5 @@
 import { dayName, shortDay, toDay, type Day } from '../../core/day';
-import { formatVolts } from '../../core/assessment/words';
+import { formatVolts } from '../../core/words/words';
 import { changes } from '../../core/schedule/replan';
 import { wantingIn, type PlanDocument, type SeasonDocument } from '../../core/schedule/document';
 

@@ -1,7 +1,7 @@
 import { dayName } from '../../core/day';
-import { roundOnOrAfter } from '../../core/plan/rounds';
+import { roundOnOrAfter } from '../../core/rules/rounds';
 import type { PlanDocument } from '../../core/schedule/document';
-import type { SeasonJob } from '../../core/schedule/jobs';
+import type { SeasonJob } from '../../core/logbook/season-jobs';
 import { withStanding, type SiteSnapshot } from '../site/load';
 
 /** The site with what a plan has for each battery in the next round. */

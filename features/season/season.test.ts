@@ -11,7 +11,7 @@ import { db } from '../server/store';
 import { calendarOf } from './calendar';
 import { seasonDocumentOf } from './from-site';
 import { currentPlan, withPlan } from './keeper';
-import { rankFits } from '../../core/charging/charger-suitability';
+import { rankFits } from '../../core/connections/charger-suitability';
 import { chargeHours, problemOf } from '../../core/schedule/problem';
 import { changes } from '../../core/schedule/replan';
 import { handWorkDue } from '../../core/plan/due';

@@ -1,6 +1,6 @@
 import { dayName, type Day } from '../../core/day';
 import { jobsToday } from '../../core/plan/due';
-import type { SeasonJob } from '../../core/schedule/jobs';
+import type { SeasonJob } from '../../core/logbook/season-jobs';
 import type { AssessedBattery } from '../site/load';
 import type { RoundVisit } from './planned';
 

@@ -1,13 +1,9 @@
 import type { ChemistryId } from '../../core/battery/chemistries';
 import type { BatteryDetails } from '../../core/battery/details';
-import { arrheniusSums } from '../../core/forecast/forecast';
+import { arrheniusSums } from '../../core/drain/self-discharge';
 import type { ChargeForecast } from '../../core/assessment/charge-forecast';
 import type { BatteryState } from '../../core/logbook/fold';
-import type {
-  BatteryFacts,
-  PlannedVisit,
-  BatteryRecord,
-} from '../../core/assessment/battery-record';
+import type { BatteryFacts, PlannedVisit, BatteryRecord } from '../../core/record/battery-record';
 import type { Rules } from '../../core/rules/rules';
 import type { DailyTemperatures } from '../../core/site/climate';
 import type { VehicleFacts } from '../../core/stay/vehicle-facts';

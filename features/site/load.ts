@@ -4,16 +4,16 @@ import type { BatteryContext } from '../../core/context/battery-context';
 import { contextOf } from '../../core/context/from-record';
 import { groupBy } from '../../core/group';
 import type { BatteryState, VehicleState } from '../../core/logbook/fold';
-import type { BatteryRecord } from '../../core/assessment/battery-record';
+import type { BatteryRecord } from '../../core/record/battery-record';
 import { chargeForecastOf, type ChargeForecast } from '../../core/assessment/charge-forecast';
-import { LONGEST_RESERVE_DAYS } from '../../core/assessment/words';
+import { LONGEST_RESERVE_DAYS } from '../../core/words/words';
 import { CHEMISTRY_IDS, type ChemistryId } from '../../core/battery/chemistries';
 import {
   freeChannels,
   hangingBy,
   type ActiveConnection,
-} from '../../core/charging/active-connections';
-import { PROGRAMMES, type ChargingEquipment } from '../../core/charging/charging-equipment';
+} from '../../core/connections/active-connections';
+import { PROGRAMMES, type ChargingEquipment } from '../../core/site/charging-equipment';
 import { silentSince } from '../../core/reports/report';
 import type { PlanContext } from '../../core/plan/storage-plans';
 import { jobsToday, roundsAhead } from '../../core/plan/due';

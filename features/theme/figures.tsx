@@ -1,4 +1,4 @@
-import type { Sentence } from '../../core/assessment/words';
+import type { Sentence } from '../../core/words/words';
 import styles from './figures.module.css';
 
 /** A sentence with its figures set in tabular type. */

@@ -2,8 +2,8 @@
 
 import { useMemo } from 'react';
 import { shortDay } from '../../core/day';
-import { limitMa } from '../../core/drain/limit';
-import { formatMilliamps } from '../../core/assessment/words';
+import { limitMa } from '../../core/rules/draw-limit';
+import { formatMilliamps } from '../../core/words/words';
 import { TraceChart } from '../bench/trace-chart';
 import type { BatteryDto } from '../site/dto';
 import type { VehicleData } from './vehicle-data';

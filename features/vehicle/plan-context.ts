@@ -1,4 +1,4 @@
-import type { BatteryRecord } from '../../core/assessment/battery-record';
+import type { BatteryRecord } from '../../core/record/battery-record';
 import type { PlanContext } from '../../core/plan/storage-plans';
 import { freeFor, temperaturesOfDto, type BatteryDto } from '../site/dto';
 import type { VehicleData } from './vehicle-data';

@@ -2,9 +2,9 @@
 
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
-import type { BatteryRecord } from '../../core/assessment/battery-record';
+import type { BatteryRecord } from '../../core/record/battery-record';
 import { STORAGE_PLANS, arrangementOf, planInUse } from '../../core/plan/storage-plans';
-import type { StoragePlanId } from '../../core/plan/storage-plan-ids';
+import type { StoragePlanId } from '../../core/logbook/storage-plan-ids';
 import { PROCEDURES } from '../../core/procedures/procedures';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';

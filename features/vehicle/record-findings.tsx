@@ -2,8 +2,8 @@
 
 import Link from 'next/link';
 import { dayOf, shortDay } from '../../core/day';
-import type { LossAnswer } from '../../core/assessment/loss';
-import { chanceWords } from '../../core/assessment/words';
+import type { LossAnswer } from '../../core/record/loss';
+import { chanceWords } from '../../core/words/words';
 import { FINDING_WORDS, settleBy, type FindingKind } from '../../core/estimation/findings';
 import type { BatteryDto } from '../site/dto';
 import styles from './vehicle.module.css';

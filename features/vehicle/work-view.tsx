@@ -2,10 +2,10 @@
 
 import { Button } from 'antd';
 import { useState } from 'react';
-import { openFindings } from '../../core/inspect/open';
+import { openFindings } from '../../core/logbook/open-findings';
 import type { Inspection } from '../../core/inspect/points';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
-import { PROCEDURE_IDS, type ProcedureId } from '../../core/procedures/procedure-ids';
+import { PROCEDURE_IDS, type ProcedureId } from '../../core/logbook/procedure-ids';
 import { PROCEDURES } from '../../core/procedures/procedures';
 import { FindingsList } from '../inspect/findings-list';
 import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';

@@ -2,7 +2,7 @@ import 'server-only';
 import { toDay, type Day } from '../../core/day';
 import { groupBy } from '../../core/group';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
-import { hallMean } from '../../core/assessment/battery-record';
+import { hallMean } from '../../core/record/battery-record';
 import { reserveMark, dailyHistory } from '../../core/assessment/daily-history';
 import { clockStands } from '../server/clock';
 import {

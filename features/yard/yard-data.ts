@@ -1,5 +1,5 @@
 import type { Day } from '../../core/day';
-import type { Units } from '../../core/assessment/words';
+import type { Units } from '../../core/words/words';
 import type { HallKind } from '../../core/site/climate';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
 import type { ClockDto } from '../site/dto';

@@ -5,7 +5,7 @@ import { Suspense, lazy, useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
 import { shortDay, type Day } from '../../core/day';
 import { CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/daily-history';
-import { chanceWords, formatTemperature } from '../../core/assessment/words';
+import { chanceWords, formatTemperature } from '../../core/words/words';
 import { useDay } from '../app-shell/day';
 import { ReserveBar } from '../theme/reserve-bar';
 import { RESERVE_STOPS } from '../theme/reserve-colour';

@@ -1,15 +1,12 @@
 import { freezingOfSoc } from '../../../core/battery/acid';
-import type { ActiveConnection } from '../../../core/charging/active-connections';
+import type { ActiveConnection } from '../../../core/connections/active-connections';
 import { plainContext } from '../../../core/context/plain-context';
-import { possibleHooks } from '../../../core/charging/available-connections';
-import type { ChargeRequest } from '../../../core/charging/charger-suitability';
-import type {
-  ChargerConnection,
-  ChargingEquipment,
-} from '../../../core/charging/charging-equipment';
+import { possibleHooks } from '../../../core/connections/available-connections';
+import type { ChargeRequest } from '../../../core/connections/charger-suitability';
+import type { ChargerConnection, ChargingEquipment } from '../../../core/site/charging-equipment';
 import { MS_PER_DAY, MS_PER_HOUR, instantAt, toDay, type Day } from '../../../core/day';
 import { MINUTES } from '../../../core/plan/due';
-import { roundOnOrAfter, roundOnOrBefore } from '../../../core/plan/rounds';
+import { roundOnOrAfter, roundOnOrBefore } from '../../../core/rules/rounds';
 import { DEFAULT_RULES } from '../../../core/rules/rules';
 import { monthlyAt, type RecordedDay } from '../../../core/site/climate';
 import { arrive, type Kept } from '../../../demo/arrive';

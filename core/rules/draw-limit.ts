@@ -1,4 +1,4 @@
-import type { Rules } from '../rules/rules';
+import type { Rules } from './rules';
 import { VEHICLE_KINDS, type VehicleKindId } from '../site/vehicle-kinds';
 
 /** The house's limit of the settled draw for this kind of vehicle, milliamps. */

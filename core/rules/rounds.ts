@@ -1,5 +1,5 @@
 import { WEEKDAYS, weekdayIndex, type Day } from '../day';
-import type { Rules } from '../rules/rules';
+import type { Rules } from './rules';
 
 type Weekdays = Pick<Rules, 'roundWeekdays'>;
 

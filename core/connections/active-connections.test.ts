@@ -5,14 +5,14 @@ import { usualDetails } from '../battery/details';
 import { plainContext } from '../context/plain-context';
 import { fitOf, rankFits, type ChargeRequest } from './charger-suitability';
 import { possibleHooks } from './available-connections';
-import { airNeeded, isAired, mainsLoad } from './hall-limits';
+import { airNeeded, isAired, mainsLoad } from '../charging/hall-limits';
 import {
   Charger,
   PROGRAMMES,
   PROGRAMME_IDS,
   type ChargerConnection,
   type ChargingEquipment,
-} from './charging-equipment';
+} from '../site/charging-equipment';
 
 const programme = (id: (typeof PROGRAMME_IDS)[number]) => ({
   id,

@@ -1,7 +1,7 @@
 import type { BatteryState } from '../logbook/fold';
 import type { Fit } from './charger-suitability';
-import { overload, type PluggedIn } from './hall-limits';
-import type { Charger, ChargerConnection, ChargingEquipment } from './charging-equipment';
+import { overload, type PluggedIn } from '../charging/hall-limits';
+import type { Charger, ChargerConnection, ChargingEquipment } from '../site/charging-equipment';
 
 /** A battery that hangs on a charger, as the logbook has it. */
 export interface ActiveConnection {

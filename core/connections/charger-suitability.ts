@@ -5,10 +5,10 @@ import type { ReasonCode } from '../gate/acts';
 import { reasonsAgainst } from '../gate/gate';
 import { figureAmps, mostAmpsOf, nominal, UNKNOWN_AGE_YEARS, type Reason } from '../gate/reasons';
 import { celsiusNow } from '../gate/ice';
-import { formatVolts } from '../assessment/words';
-import { NEARLY_FULL_PCT, charge, type ChargeAnswer } from './charge';
-import { PROGRAMMES, type Charger, type ChargerProgramme } from './charging-equipment';
-import { chargeVoltages } from './voltages';
+import { formatVolts } from '../words/words';
+import { NEARLY_FULL_PCT, charge, type ChargeAnswer } from '../charging/charge';
+import { PROGRAMMES, type Charger, type ChargerProgramme } from '../site/charging-equipment';
+import { chargeVoltages } from '../charging/voltages';
 
 export { nominal };
 

@@ -6,7 +6,7 @@ import type { DailyTemperatures } from '../site/climate';
 import type { VehicleKindId } from '../site/vehicle-kinds';
 import type { BatteryState } from '../logbook/fold';
 import type { Rules } from '../rules/rules';
-import type { SeasonJob } from '../schedule/jobs';
+import type { SeasonJob } from '../logbook/season-jobs';
 
 /** What is written on the case. */
 export interface BatteryFacts {

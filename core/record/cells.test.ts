@@ -1,7 +1,7 @@
 import { at, reading, standing } from './fixture';
 import { cellSentences, waterFrom, waterSince } from './cells';
-import { judge } from './verdict';
-import { plain } from './words';
+import { judge } from '../assessment/verdict';
+import { plain } from '../words/words';
 
 const said = (state: Parameters<typeof standing>[0]) =>
   cellSentences(standing(state)).map(plain).join(' ');

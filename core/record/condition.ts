@@ -1,5 +1,5 @@
 import { recoveryOf } from '../charging/recovery';
-import { condemnedFor } from '../inspect/open';
+import { condemnedFor } from '../logbook/open-findings';
 import { hallMean, today, type BatteryRecord } from './battery-record';
 
 /** Why a battery is never charged again. */

@@ -3,7 +3,7 @@ import { gravities, waterLost, type WaterQuestion } from '../charging/water';
 import { MS_PER_DAY, dayOf, shortDay } from '../day';
 import type { BatteryState } from '../logbook/fold';
 import type { BatteryFacts, BatteryRecord } from './battery-record';
-import { figure, say, type Sentence } from './words';
+import { figure, say, type Sentence } from '../words/words';
 
 /** What has to be known of the time since water was last added, to judge what was added now. */
 export type WaterSince = Pick<WaterQuestion, 'days' | 'maintainedDays' | 'chargedAh'>;

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
-import { reading, standing } from '../assessment/fixture';
-import { traceOfRows } from './csv-rows';
-import { meaningFromFull, meaningOf } from './meaning';
-import { thinned } from './thinned';
-import { clockOf, stretch } from './words';
+import { reading, standing } from '../record/fixture';
+import { traceOfRows } from '../parasitic-draw/csv-rows';
+import { meaningFromFull, meaningOf } from './draw-meaning';
+import { thinned } from '../parasitic-draw/thinned';
+import { clockOf, stretch } from '../parasitic-draw/words';
 
 const OFF = { negativeOn: false };
 

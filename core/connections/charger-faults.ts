@@ -1,11 +1,12 @@
 import { contextOf, type Known } from '../context/from-record';
 import { blockedFromCharge } from '../gate/gate';
 import { MS_PER_DAY, MS_PER_HOUR } from '../day';
-import { formatInstant } from '../assessment/words';
-import { expectedLoss } from '../assessment/loss';
-import { isOld, isSilent, modeUnseen, type BatteryRecord } from '../assessment/battery-record';
-import { chargeCourse, slowCauses, DARK_CHECKS } from './course';
-import { PROGRAMMES } from './charging-equipment';
+import { formatInstant } from '../words/words';
+import { expectedLoss } from '../record/loss';
+import { isOld, isSilent, modeUnseen, type BatteryRecord } from '../record/battery-record';
+import { DARK_CHECKS } from '../site/dark-checks';
+import { chargeCourse, slowCauses } from '../charging/course';
+import { PROGRAMMES } from '../site/charging-equipment';
 
 export const WATCH_KINDS = [
   'must-not',

@@ -1,9 +1,9 @@
 import type { BatteryContext } from '../context/battery-context';
 import { MS_PER_HOUR, dayOf, instantAt } from '../day';
-import { roundOnOrAfter } from '../plan/rounds';
+import { roundOnOrAfter } from '../rules/rounds';
 import type { Rules } from '../rules/rules';
 import type { Fit } from './charger-suitability';
-import { HOOK_LIMITS, type ChargerConnection } from './charging-equipment';
+import { HOOK_LIMITS, type ChargerConnection } from '../site/charging-equipment';
 
 const hundredth = (value: number) => Math.round(value * 100) / 100;
 

@@ -1,5 +1,5 @@
-import type { BatteryState } from '../logbook/fold';
-import { findingsOf, levelFindings, type Consequence, type Finding } from './findings';
+import type { BatteryState } from './fold';
+import { findingsOf, levelFindings, type Consequence, type Finding } from '../inspect/findings';
 
 type Record = Pick<BatteryState, 'inspection' | 'levels' | 'cleanedAt' | 'charges'>;
 

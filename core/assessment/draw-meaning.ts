@@ -1,9 +1,9 @@
 import { dayOf, type Day } from '../day';
 import type { Estimate } from '../estimate';
 import { reserveBySums } from '../forecast/forecast';
-import { dailyLoss, lossOf } from '../assessment/loss';
-import { chargeForecastOf } from '../assessment/charge-forecast';
-import { indexOfDay, today, type BatteryRecord } from '../assessment/battery-record';
+import { dailyLoss, lossOf } from '../record/loss';
+import { chargeForecastOf } from './charge-forecast';
+import { indexOfDay, today, type BatteryRecord } from '../record/battery-record';
 
 /** How long a battery holds with a draw. */
 export interface DrawMeaning {

@@ -1,3 +1,5 @@
+import { thawHours } from '../../core/battery/thaw';
+import { iceIn } from '../../core/gate/ice';
 import { acceptanceIn } from '../../core/gate/reasons';
 import { hasLiquid } from '../../core/charging/water';
 import { mayHangOn, nominal } from '../../core/connections/charger-suitability';
@@ -95,7 +97,7 @@ export function siteSeason(loaded: SiteSnapshot, walked: SettledRound | null): S
       if (conditionOf(kept.standing)) return [];
       const row = SeasonBatteryRow.safeParse({
         ...batteryOf(stay, kept, 100 * walk + i, { chargers, extra, taken, standsIn }),
-        ...(through.has(kept.battery.id) ? { notBefore: dayName(walked!.day + 1) } : {}),
+        ...notBefore(kept, day, through.has(kept.battery.id)),
       });
       if (row.success) return [row.data];
       leftOut.push({ battery: kept.battery.id, why: reasonOf(row.error) });
@@ -176,6 +178,17 @@ export function siteSeason(loaded: SiteSnapshot, walked: SettledRound | null): S
     pins: [...byHand, ...waiting],
   };
   return { season, leftOut };
+}
+
+/**
+ * Before which day the plan does nothing at a battery: it is through with the round that is being
+ * walked, or there may be ice in it, and the gate lets nobody charge it before it has thawed.
+ */
+function notBefore(kept: AssessedBattery, day: Day, isThrough: boolean): { notBefore?: string } {
+  const ice = iceIn(kept.context);
+  const thaws = ice && !ice.inDoubt ? Math.ceil(thawHours(kept.battery.capacityAh) / 24) : 0;
+  const wait = Math.max(isThrough ? 1 : 0, thaws);
+  return wait > 0 ? { notBefore: dayName(day + wait) } : {};
 }
 
 /** A charger that was decided on, where it works, and its channel, where it has that one. */

@@ -20,17 +20,20 @@ async function freePort(): Promise<number> {
   });
 }
 
-let template: string | null = null;
+let template: Promise<string> | null = null;
+
+/** The demo's data, with the season planned as whoever opens it first would wait for. */
+async function makeTemplate(): Promise<string> {
+  const made = mkdtempSync(join(tmpdir(), 'velvet-e2e-demo-'));
+  process.once('exit', () => rmSync(made, { recursive: true, force: true }));
+  makeDemo(made);
+  await TestSite.planned(made);
+  return made;
+}
 
 /** The demo's data in a folder: made once, and copied from then on. */
-function copyDemo(folder: string): void {
-  if (!template) {
-    template = mkdtempSync(join(tmpdir(), 'velvet-e2e-demo-'));
-    makeDemo(template);
-    const made = template;
-    process.once('exit', () => rmSync(made, { recursive: true, force: true }));
-  }
-  cpSync(template, folder, { recursive: true });
+async function copyDemo(folder: string): Promise<void> {
+  cpSync(await (template ??= makeTemplate()), folder, { recursive: true });
 }
 
 /** A real server on a data folder of its own, that can be stopped, killed and started again. */
@@ -45,16 +48,26 @@ export class TestSite {
 
   static async make(kind: 'demo' | 'empty'): Promise<TestSite> {
     const folder = mkdtempSync(join(tmpdir(), 'velvet-e2e-'));
-    if (kind === 'demo') copyDemo(folder);
+    if (kind === 'demo') await copyDemo(folder);
     const site = new TestSite(folder, await freePort());
     await site.start();
     return site;
   }
 
+  /** Has the season of a data folder planned, and leaves it as it is then. */
+  static async planned(folder: string): Promise<void> {
+    const site = new TestSite(folder, await freePort());
+    await site.start();
+    const reply = await fetch(`${site.url}/season`);
+    await reply.arrayBuffer();
+    await site.stop();
+    if (!reply.ok) throw new Error(`the demo's season answered ${reply.status}`);
+  }
+
   /** The demo with its outside, a process of its own; the bench runs faster than life. */
   static async withOutside(pace: number): Promise<TestSite> {
     const folder = mkdtempSync(join(tmpdir(), 'velvet-e2e-'));
-    copyDemo(folder);
+    await copyDemo(folder);
     const site = new TestSite(folder, await freePort());
     site.ports = { meter: await freePort(), hands: await freePort(), site: await freePort() };
     const db = openStore(dataFile(folder));

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { CHEMISTRIES, CHEMISTRY_IDS, cellsFor } from '../battery/chemistries';
 import { usualDetails } from '../battery/details';
+import { THAW_CELSIUS } from '../battery/thaw';
 import { stateOfCharge } from '../battery/state-of-charge';
 import type { Estimate } from '../estimate';
 import { DEFAULT_RULES } from '../rules/rules';
@@ -107,8 +108,8 @@ export type ContextDocument = z.infer<typeof ContextDocument>;
 
 /** Ampere-hours that are assumed of a battery of which nothing is said. Our own choice. */
 const USUAL_AH = 60;
-/** Measured at this, its case is through. */
-const THAWED_CASE_CELSIUS = 5;
+/** Where nobody has said how cold it is. */
+const MILD_CELSIUS = 20;
 
 /** Takes what is said, or says what is assumed in its place. */
 function assuming() {
@@ -150,100 +151,58 @@ function offerIn(
   };
 }
 
-/**
- * The context that a document describes, with what was assumed. `at`: the instant that counts
- * where the document has none, UTC milliseconds.
- */
-export function contextOfDocument(document: ContextDocument, at: number): BatteryContext {
-  const { assumed, or } = assuming();
-  const { battery, hall } = document;
-  const vehicle = document.vehicle;
-  const traits = CHEMISTRIES[battery.chemistry];
-  const timeZone = 'UTC';
-  const now = document.now === null ? at : instantOf(document.now);
-  if (document.now === null) assumed.push('Now is the clock of this machine.');
+type Assuming = ReturnType<typeof assuming>;
 
+/** Of the vehicle. */
+function vehicleIn({ vehicle }: ContextDocument, { or }: Assuming) {
   const kind = or(vehicle?.kind ?? null, 'car', 'The vehicle is a car.');
   const earth = or(vehicle?.earth ?? null, 'negative', 'The negative is connected to the body.');
   const isolator = or(vehicle?.isolator ?? null, 'none', 'There is no isolator.');
-  const out = or(battery.place, 'vehicle', 'The battery is in its vehicle.') === 'bench';
-  const cells = or(
-    battery.cells,
-    cellsFor(battery.chemistry, 12),
-    `It has ${cellsFor(battery.chemistry, 12)} cells.`,
-  );
-  const capacityAh = or(battery.capacityAh, USUAL_AH, `It has ${USUAL_AH} Ah.`);
-  const lead = or(
-    battery.earthedLeadOn,
-    !out,
-    out ? 'Its leads are off, on the bench.' : 'Its earthed lead is on.',
-  );
-  const samples = (hall?.celsius ?? []).map(({ at: when, value, measured }) => ({
-    at: instantOf(when),
-    value,
-    measured,
-  }));
-  const past = samples.filter((one) => one.at <= now);
-  if (past.length === 0) {
-    assumed.push('Its place has not been near freezing: no temperature was given.');
-  } else if (past.some(({ measured }) => !measured)) {
-    assumed.push('Temperatures that no thermometer measured are taken as they are given.');
-  }
-  const latest = past.sort((a, b) => a.at - b.at).at(-1)?.value ?? 20;
-
-  const restedHours = battery.restedHours;
-  if (battery.volts !== null && restedHours === null) {
-    assumed.push(`Its volts were read after ${DEFAULT_RULES.restHours} h of rest.`);
-  }
-  const soc: Estimate | null =
-    battery.volts === null
-      ? null
-      : stateOfCharge({
-          chemistry: battery.chemistry,
-          cells,
-          volts: battery.volts,
-          celsius: latest,
-          restedHours: restedHours ?? DEFAULT_RULES.restHours,
-          scale: traits.scales[0]!,
-        });
-  if (soc === null)
-    assumed.push('Its charge is unknown: where ice is asked for, it counts as flat.');
-
-  const nominalVolts = cells * traits.nominalVoltsPerCell;
-  const capsOpen = or(
-    battery.capsOpen,
-    usualDetails(battery.chemistry).capsOpen,
-    usualDetails(battery.chemistry).capsOpen ? 'Its caps open.' : 'Its caps do not open.',
-  );
-  const condition = or(battery.condition, 'sound', 'It is sound.');
-  const charging = or(battery.charging, 'none', 'Nothing hangs on it.');
-  const platesShow = or(battery.platesShow, false, 'Its plates are covered.');
+  const standsBy = kind === 'generator';
   const alwaysReady = or(
     vehicle?.alwaysReady ?? null,
-    kind === 'generator',
-    kind === 'generator'
-      ? 'It is a standby generator: always ready.'
-      : 'It has a day of collection.',
+    standsBy,
+    standsBy ? 'It is a standby generator: always ready.' : 'It has a day of collection.',
   );
   const codeMissing = or(vehicle?.codeMissing ?? null, false, 'No radio code is missing.');
   const alarmMustLive = or(vehicle?.alarmMustLive ?? null, false, 'No alarm must stay live.');
-  const charger = offerIn(document.charger, or);
   return {
-    now,
-    timeZone,
     vehicleKind: kind,
     vehicle: {
       ...PLAIN_VEHICLE,
       earth,
       isolator,
-      radioCode: codeMissing ? 'missing' : 'none',
-      alarm: alarmMustLive ? 'must-live' : 'none',
+      radioCode: codeMissing ? ('missing' as const) : ('none' as const),
+      alarm: alarmMustLive ? ('must-live' as const) : ('none' as const),
     },
     alwaysReady,
+    isolatorOpen: vehicle?.isolatorOpen ?? false,
     fittedTo: { vehicleId: '' },
+  };
+}
+
+/** Of what is written on the case, and where the battery is. */
+function batteryIn({ battery }: ContextDocument, { or }: Assuming) {
+  const { chemistry } = battery;
+  const usual = usualDetails(chemistry);
+  const usualCells = cellsFor(chemistry, 12);
+  const out = or(battery.place, 'vehicle', 'The battery is in its vehicle.') === 'bench';
+  const cells = or(battery.cells, usualCells, `It has ${usualCells} cells.`);
+  const capacityAh = or(battery.capacityAh, USUAL_AH, `It has ${USUAL_AH} Ah.`);
+  const earthedLeadOn = or(
+    battery.earthedLeadOn,
+    !out,
+    out ? 'Its leads are off, on the bench.' : 'Its earthed lead is on.',
+  );
+  const capsOpen = or(
+    battery.capsOpen,
+    usual.capsOpen,
+    usual.capsOpen ? 'Its caps open.' : 'Its caps do not open.',
+  );
+  return {
     facts: {
-      chemistry: battery.chemistry,
-      nominalVolts,
+      chemistry,
+      nominalVolts: cells * CHEMISTRIES[chemistry].nominalVoltsPerCell,
       cells,
       capacityAh,
       fittedYear: null,
@@ -251,39 +210,95 @@ export function contextOfDocument(document: ContextDocument, at: number): Batter
       capsOpen,
     },
     details: {
-      ...usualDetails(battery.chemistry),
+      ...usual,
       tools: '',
       capsOpen,
       makerAbsorptionVolts: battery.makerAbsorptionVolts,
       makerMaxAmps: battery.makerMaxAmps,
       makerLeastCelsius: battery.makerLeastCelsius,
     },
-    role:
-      battery.block && battery.block.of > 1
-        ? 'string'
-        : VEHICLE_KINDS[kind].usualBatteries[0]!.role,
     place: '',
     out,
-    earthedLeadOn: lead,
-    isolatorOpen: vehicle?.isolatorOpen ?? false,
+    earthedLeadOn,
     block: battery.block,
     capacityAh,
     ageYears: null,
-    volts: battery.volts,
-    restedHours,
-    soc,
-    drawAmps: 0,
-    condition,
+    condition: or(battery.condition, 'sound', 'It is sound.'),
     conditionSeen: null,
     mendFirst: null,
-    platesShow,
-    charging,
+    platesShow: or(battery.platesShow, false, 'Its plates are covered.'),
+    charging: or(battery.charging, 'none', 'Nothing hangs on it.'),
+    drawAmps: 0,
+  };
+}
+
+/** The temperatures of its place, and the newest of those that are past. */
+function weatherIn({ hall }: ContextDocument, now: number, { assumed }: Assuming) {
+  const celsius = (hall?.celsius ?? []).map(({ at, value, measured }) => ({
+    at: instantOf(at),
+    value,
+    measured,
+  }));
+  const past = celsius.filter((one) => one.at <= now).sort((a, b) => a.at - b.at);
+  if (past.length === 0) {
+    assumed.push('Its place has not been near freezing: no temperature was given.');
+  } else if (past.some(({ measured }) => !measured)) {
+    assumed.push('Temperatures that no thermometer measured are taken as they are given.');
+  }
+  return { celsius, latest: past.at(-1)?.value ?? MILD_CELSIUS };
+}
+
+/** State of charge from its volts; null where they were not given. */
+function chargeIn(
+  { battery }: ContextDocument,
+  cells: number,
+  celsius: number,
+  { assumed }: Assuming,
+): Estimate | null {
+  if (battery.volts === null) {
+    assumed.push('Its charge is unknown: where ice is asked for, it counts as flat.');
+    return null;
+  }
+  if (battery.restedHours === null) {
+    assumed.push(`Its volts were read after ${DEFAULT_RULES.restHours} h of rest.`);
+  }
+  return stateOfCharge({
+    chemistry: battery.chemistry,
+    cells,
+    volts: battery.volts,
+    celsius,
+    restedHours: battery.restedHours ?? DEFAULT_RULES.restHours,
+    scale: CHEMISTRIES[battery.chemistry].scales[0]!,
+  });
+}
+
+/**
+ * The context that a document describes, with what was assumed. `at`: the instant that counts
+ * where the document has none, UTC milliseconds.
+ */
+export function contextOfDocument(document: ContextDocument, at: number): BatteryContext {
+  const assumes = assuming();
+  const now = document.now === null ? at : instantOf(document.now);
+  if (document.now === null) assumes.assumed.push('Now is the clock of this machine.');
+  const vehicle = vehicleIn(document, assumes);
+  const battery = batteryIn(document, assumes);
+  const { celsius, latest } = weatherIn(document, now, assumes);
+  const { volts, restedHours, block, caseCelsius } = document.battery;
+  return {
+    now,
+    timeZone: 'UTC',
+    ...vehicle,
+    ...battery,
+    role:
+      block && block.of > 1 ? 'string' : VEHICLE_KINDS[vehicle.vehicleKind].usualBatteries[0]!.role,
+    volts,
+    restedHours,
+    soc: chargeIn(document, battery.facts.cells, latest, assumes),
     hallName: 'its place',
-    celsius: samples,
-    thawedAt:
-      battery.caseCelsius !== null && battery.caseCelsius >= THAWED_CASE_CELSIUS ? now : null,
-    aired: hall?.aired ?? null,
-    charger,
+    celsius,
+    thawedAt: caseCelsius !== null && caseCelsius >= THAW_CELSIUS ? now : null,
+    aired: document.hall?.aired ?? null,
+    charger: offerIn(document.charger, assumes.or),
     hook: null,
     attendedUntil: document.attendedUntil === null ? null : instantOf(document.attendedUntil),
     benchHallId: null,
@@ -291,6 +306,6 @@ export function contextOfDocument(document: ContextDocument, at: number): Batter
     maintained: false,
     water: null,
     rules: DEFAULT_RULES,
-    assumed,
+    assumed: assumes.assumed,
   };
 }

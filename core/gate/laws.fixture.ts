@@ -1,6 +1,6 @@
 import { ContextDocument, contextOfDocument } from '../context/document';
 import type { BatteryContext } from '../context/battery-context';
-import type { Act } from './acts';
+import { ACTS, type Act } from './acts';
 
 /** So many hours before (−) and after noon of a winter day. */
 const at = (hours: number) => new Date(Date.parse('2027-01-14T12:00:00Z') + hours * 3_600_000);
@@ -13,22 +13,7 @@ const everyTenth = (from: number, to: number, value: number) =>
 
 /** What a battery may meet, in a few levels each that leave no doubt. */
 export const FACTORS = {
-  act: [
-    'charge',
-    'maintain',
-    'take-off-charge',
-    'top-up',
-    'clean',
-    'disconnect',
-    'reconnect',
-    'take-out',
-    'fit',
-    'crank',
-    'load-test',
-    'draw-test',
-    'hydrometer',
-    'jump',
-  ],
+  act: ACTS,
   chemistry: ['flooded', 'efb', 'agm', 'gel', 'lfp'],
   /** In series: a battery of 12 V, or one of 6 V. */
   size: ['12 V', '6 V'],

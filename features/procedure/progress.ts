@@ -18,9 +18,32 @@ const NOTHING: Progress = { done: [] };
 const listeners = new Set<() => void>();
 const known = new Map<string, { readonly text: string; readonly progress: Progress }>();
 
+/** Ticks of this visit, where the device's storage is forbidden or full. */
+const unkept = new Map<string, string>();
+
+const textOf = (key: string): string | null => {
+  try {
+    return unkept.get(key) ?? window.localStorage.getItem(key);
+  } catch {
+    // Forbidden: they last as long as the page, and the round says that this device keeps nothing.
+    return unkept.get(key) ?? null;
+  }
+};
+
+function keep(key: string, text: string | null): void {
+  try {
+    if (text === null) window.localStorage.removeItem(key);
+    else window.localStorage.setItem(key, text);
+    unkept.delete(key);
+  } catch {
+    if (text === null) unkept.delete(key);
+    else unkept.set(key, text);
+  }
+}
+
 /** A procedure half done, as this device remembers it; nonsense counts as nothing done. */
 function read(key: string): Progress {
-  const text = window.localStorage.getItem(key);
+  const text = textOf(key);
   if (text === null) return NOTHING;
   const remembered = known.get(key);
   if (remembered?.text === text) return remembered.progress;
@@ -56,8 +79,8 @@ export function useProgress(
       const next = typeof to === 'function' ? to(read(key)) : to;
       const { done, ...inputs } = next;
       if (done.length === 0 && Object.values(inputs).every((input) => input === undefined)) {
-        window.localStorage.removeItem(key);
-      } else window.localStorage.setItem(key, JSON.stringify(next));
+        keep(key, null);
+      } else keep(key, JSON.stringify(next));
       for (const listener of listeners) listener();
     },
     [key],

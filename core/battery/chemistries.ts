@@ -198,6 +198,10 @@ export const CHEMISTRIES: Readonly<Record<ChemistryId, Chemistry>> = {
   },
 };
 
+/** So many batteries of 12 V lie in a battery's cells: figures of chargers are written for one. */
+export const batteriesOf12V = ({ chemistry, cells }: { chemistry: ChemistryId; cells: number }) =>
+  cells / cellsFor(chemistry, 12);
+
 /** Cells in a battery of this chemistry and nominal voltage: 6 for 12 V lead-acid, 4 lithium. */
 export function cellsFor(chemistry: ChemistryId, nominalVolts: number): number {
   return Math.max(1, Math.round(nominalVolts / CHEMISTRIES[chemistry].nominalVoltsPerCell));

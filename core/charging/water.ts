@@ -79,6 +79,4 @@ export function gravities(
 
 /** Whether a hydrometer can be used: caps that open over liquid. */
 export const hasLiquid = (chemistry: ChemistryId, capsOpen: boolean) =>
-  capsOpen &&
-  CHEMISTRIES[chemistry].acid !== null &&
-  (chemistry === 'flooded' || chemistry === 'efb');
+  capsOpen && CHEMISTRIES[chemistry].wet;

@@ -4,7 +4,10 @@ import { freeChannels, hookRefusal, type ActiveConnection } from './active-conne
 import { usualDetails } from '../battery/details';
 import { plainContext } from '../context/plain-context';
 import { fitOf, rankFits, type ChargeRequest } from './charger-suitability';
-import { possibleHooks } from './available-connections';
+import { EMPTY_BATTERY, step, type BatteryState } from '../logbook/fold';
+import { makeEntry } from '../logbook/entry';
+import type { EntryData } from '../logbook/kinds';
+import { connectionsFor, ownChargerOf, possibleHooks } from './available-connections';
 import { airNeeded, isAired, mainsLoad } from '../charging/hall-limits';
 import {
   Charger,
@@ -93,7 +96,10 @@ const refusals = (
   on: Partial<Charger>,
   about: About,
   id: (typeof PROGRAMME_IDS)[number] = 'normal',
-) => fitOf(charger(on), programme(id), subject(about)).refusals.join('; ');
+) =>
+  fitOf(charger(on), programme(id), subject(about))
+    .because.map(({ words }) => words)
+    .join(' ');
 const minds = (on: Partial<Charger>, about: About = {}) =>
   fitOf(charger(on), programme('normal'), subject(about)).minds.join('; ');
 
@@ -192,7 +198,7 @@ describe('a charger suits a battery, or says why not', () => {
               cells: chemistry === 'lfp' ? 4 : 6,
             }),
           );
-          if (fit.refusals.length > 0) return;
+          if (fit.because.length > 0) return;
           expect(PROGRAMMES[id].chemistries).toContain(chemistry);
           expect(fit.amps).toBeLessThanOrEqual(0.5 * capacityAh);
           if (chemistry === 'lfp') expect(celsius).toBeGreaterThan(0);
@@ -238,31 +244,25 @@ const stock: ChargingEquipment = {
 
 describe('the board', () => {
   it('two batteries never hang on one channel', () => {
-    expect(hookRefusal(hook(), 'b', [hangs('a')], stock, null)).toMatch(
-      /channel 1 of Felt is taken/,
-    );
-    expect(hookRefusal(hook({ channel: 2 }), 'b', [hangs('a')], stock, null)).toBeNull();
+    expect(hookRefusal(hook(), 'b', [hangs('a')], stock)).toMatch(/channel 1 of Felt is taken/);
+    expect(hookRefusal(hook({ channel: 2 }), 'b', [hangs('a')], stock)).toBeNull();
     // The same battery again is no second one.
-    expect(hookRefusal(hook(), 'a', [hangs('a')], stock, null)).toBeNull();
+    expect(hookRefusal(hook(), 'a', [hangs('a')], stock)).toBeNull();
     expect(freeChannels(stock.chargers[0]!, [hangs('a')])).toEqual([2]);
-    expect(hookRefusal(hook({ channel: 3 }), 'b', [], stock, null)).toMatch(
-      /has 2 channels, not 3/,
-    );
+    expect(hookRefusal(hook({ channel: 3 }), 'b', [], stock)).toMatch(/has 2 channels, not 3/);
   });
 
   it('an outlet or circuit over its amps is refused, and one plug is in one outlet', () => {
     const big = hook({ chargerId: 'heddle' });
-    expect(hookRefusal(big, 'b', [], stock, null)).toBeNull();
-    expect(hookRefusal(big, 'b', [hangs('a')], stock, null)).toMatch(
-      /outlet O1 carries 10 A.*10\.5 A/,
-    );
+    expect(hookRefusal(big, 'b', [], stock)).toBeNull();
+    expect(hookRefusal(big, 'b', [hangs('a')], stock)).toMatch(/outlet O1 carries 10 A.*10\.5 A/);
     const low: ChargingEquipment = { ...stock, circuits: [{ ...stock.circuits[0]!, amps: 10 }] };
-    expect(hookRefusal({ ...big, outletId: 'o2' }, 'b', [hangs('a')], low, null)).toMatch(
+    expect(hookRefusal({ ...big, outletId: 'o2' }, 'b', [hangs('a')], low)).toMatch(
       /circuit North/,
     );
-    expect(
-      hookRefusal(hook({ channel: 2, outletId: 'o2' }), 'b', [hangs('a')], stock, null),
-    ).toMatch(/plugged into O1/);
+    expect(hookRefusal(hook({ channel: 2, outletId: 'o2' }), 'b', [hangs('a')], stock)).toMatch(
+      /plugged into O1/,
+    );
   });
 
   it('a charger with several channels loads its outlet once', () => {
@@ -310,7 +310,8 @@ describe('where a battery may hang', () => {
           'new',
           'A1',
         )) {
-          expect(hookRefusal(on, 'new', hanging, here, fit)).toBeNull();
+          expect(fit.because).toEqual([]);
+          expect(hookRefusal(on, 'new', hanging, here)).toBeNull();
           expect(taken).not.toContain(`${on.chargerId} ${on.channel}`);
         }
       }),
@@ -362,4 +363,34 @@ it('a charger that cannot be is refused with its field', () => {
   expect(wrong({ programmes: [programme('gel'), programme('gel')], wakesIn: 'gel' })).toBe(
     'programmes',
   );
+});
+
+describe('a charger that is only named', () => {
+  const hung = (before: BatteryState, data: EntryData<'maintainer'>) =>
+    step(
+      before,
+      makeEntry(
+        'maintainer',
+        { id: '01900000-0000-7000-8000-000000000000', subjectId: 'b', at: NOW, by: 'attendant' },
+        data,
+      ),
+    );
+
+  it('is known by its name while it hangs, and forgotten with the next one', () => {
+    const whole = hung(EMPTY_BATTERY, { on: true, charger: 'The string’s own charger' });
+    expect(ownChargerOf(whole)?.kind).toBe('string');
+    const other = hung(hung(whole, { on: false }), { on: true });
+    expect(ownChargerOf(other)).toBeNull();
+  });
+
+  it('is offered under the name by which it is known again', () => {
+    const { context } = subject();
+    const vehicle = { ...context.vehicle, hookUp: true };
+    const request = { ...subject(), context: { ...context, vehicle, block: { index: 1, of: 3 } } };
+    const own = connectionsFor(stock, [], request, 'b', 'A1').filter(({ fit }) => fit === null);
+    expect(own.map(({ id }) => id).sort()).toEqual(['on-board', 'other', 'string']);
+    for (const { id, name } of own) {
+      expect(ownChargerOf({ hook: null, charger: name })?.kind ?? 'other').toBe(id);
+    }
+  });
 });

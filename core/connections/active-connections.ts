@@ -1,5 +1,4 @@
 import type { BatteryState } from '../logbook/fold';
-import type { Fit } from './charger-suitability';
 import { overload, type PluggedIn } from '../charging/hall-limits';
 import type { Charger, ChargerConnection, ChargingEquipment } from '../site/charging-equipment';
 
@@ -47,16 +46,15 @@ export const outletInUse = (
     ?.outletId ?? null;
 
 /**
- * Why a battery may not be hung on a channel, or null: the charger does not suit it, the
- * channel is taken or does not exist, the outlet or its circuit would carry too much, or the
- * charger is plugged in somewhere else already.
+ * Why nothing more may be hung on a channel, or null: it is taken or does not exist, the outlet or
+ * its circuit would carry too much, or the charger is plugged in somewhere else already. Whether
+ * the charger suits a battery is for the gate to say.
  */
 export function hookRefusal(
   hook: ChargerConnection,
   batteryId: string,
   hanging: readonly ActiveConnection[],
   stock: ChargingEquipment,
-  fit: Fit | null,
 ): string | null {
   const charger = stock.chargers.find(({ id }) => id === hook.chargerId);
   if (!charger) return `there is no charger ${hook.chargerId} here`;
@@ -72,7 +70,6 @@ export function hookRefusal(
   if (!charger.programmes.some(({ id }) => id === hook.programme)) {
     return `${charger.name} has no such programme`;
   }
-  if (fit && fit.refusals.length > 0) return `${charger.name}: ${fit.refusals.join('; ')}`;
   if (hook.outletId === null) return null;
   const outlet = stock.outlets.find(({ id }) => id === hook.outletId);
   if (!outlet) return `there is no outlet ${hook.outletId} here`;

@@ -10,6 +10,7 @@ import {
 } from './active-connections';
 import { offered, rankFits, type ChargeRequest, type Fit } from './charger-suitability';
 import { hookOf } from './look-in';
+import type { BatteryState } from '../logbook/fold';
 import type { ChargerConnection, ChargingEquipment } from '../site/charging-equipment';
 
 /** One channel on which a battery may hang just now. */
@@ -62,24 +63,87 @@ export interface Connection {
   readonly overridable: boolean;
 }
 
+/** Chargers that belong to what is charged, as they are offered and noted. */
+const OWN_CHARGERS = [
+  ownOffer('string', 'The string’s own charger'),
+  ownOffer('on-board', 'The vehicle’s own charger, on its cable'),
+];
+
+/** The charger that is meant where only a name is noted; null: none of these. */
+const ownNamed = (name: string): ChargerOffer | null =>
+  OWN_CHARGERS.find((offer) => offer.name === name) ?? null;
+
+const unnoted = (purpose: ChargeRequest['purpose'], name: string): ChargerOffer =>
+  ownOffer(purpose === 'maintain' ? 'maintainer' : 'automatic', name);
+
+/** A charger that is only named: a vehicle's or a string's own, or one that is not noted. */
+export const namedOffer = (name: string, purpose: ChargeRequest['purpose']): ChargerOffer =>
+  ownNamed(name) ?? unnoted(purpose, name);
+
+/** The charger that a battery hangs on, where it is its own; null: one with clamps. */
+export const ownChargerOf = ({
+  hook,
+  charger,
+}: Pick<BatteryState, 'hook' | 'charger'>): ChargerOffer | null =>
+  hook ? null : ownNamed(charger);
+
+/** A battery with what it hangs on now, for the steps of taking it off. */
+export const hangsContext = (context: BatteryContext, state: BatteryState): BatteryContext => ({
+  ...context,
+  charger: ownChargerOf(state),
+});
+
 /** What stands beside the stock: chargers that a vehicle or a string has, and any other. */
-function ownOffers({ context, purpose }: ChargeRequest): (ChargerOffer & { id: string })[] {
+function ownOffers({ context, purpose }: ChargeRequest): ChargerOffer[] {
   const { vehicle, out } = context;
+  const has = {
+    string: isInString(context),
+    'on-board': !out && (vehicle.hookUp || vehicle.plugIn),
+  } as const;
   return [
-    ...(isInString(context)
-      ? [{ id: 'string', ...ownOffer('string', 'The string’s own charger') }]
-      : []),
-    ...(!out && (vehicle.hookUp || vehicle.plugIn)
-      ? [{ id: 'on-board', ...ownOffer('on-board', 'The vehicle’s own charger, on its cable') }]
-      : []),
-    {
-      id: 'other',
-      ...ownOffer(
-        purpose === 'maintain' ? 'maintainer' : 'automatic',
-        purpose === 'maintain' ? 'A maintainer that is not noted' : 'A charger that is not noted',
-      ),
-    },
+    ...OWN_CHARGERS.filter(({ kind }) => has[kind as keyof typeof has]),
+    unnoted(
+      purpose,
+      purpose === 'maintain' ? 'A maintainer that is not noted' : 'A charger that is not noted',
+    ),
   ];
+}
+
+/** A charger of the stock, on one of its channels and an outlet, with what is against that. */
+export function connectionOn(
+  stock: ChargingEquipment,
+  hanging: readonly ActiveConnection[],
+  { context }: ChargeRequest,
+  batteryId: string,
+  fit: Fit,
+  /** Undefined: none is free. */
+  channel: number | undefined,
+  outletId: string | null,
+): Connection {
+  const { charger, programme } = fit;
+  const hook = channel === undefined ? null : hookOf(fit, context, channel, outletId);
+  const taken =
+    hook === null
+      ? 'every channel of it is in use'
+      : fit.because.length > 0
+        ? null
+        : hookRefusal(hook, batteryId, hanging, stock);
+  const because: readonly Reason[] = [
+    ...fit.because,
+    ...(taken === null ? [] : [{ code: 'no-channel', words: sentence(taken), first: [] } as const]),
+  ];
+  return {
+    id: charger.id,
+    name: charger.name,
+    context: {
+      ...offered(charger, programme, context),
+      hook: hook && { name: charger.name, hook },
+    },
+    fit,
+    hook,
+    because,
+    overridable: isOverridable(because),
+  };
 }
 
 /**
@@ -94,39 +158,22 @@ export function connectionsFor(
   bayMark: string,
 ): Connection[] {
   const { context, purpose, hallId } = request;
-  const noted = rankFits(stock.chargers, request).map((fit): Connection => {
-    const { charger, programme } = fit;
-    const asked = offered(charger, programme, context);
-    const channel = freeChannels(charger, hanging)[0];
-    const outlet = outletFor(stock, hanging, charger.id, hallId, bayMark);
-    const hook = channel === undefined ? null : hookOf(fit, context, channel, outlet);
-    const refusal =
-      hook === null
-        ? 'every channel of it is in use'
-        : fit.because.length > 0
-          ? null
-          : hookRefusal(hook, batteryId, hanging, stock, null);
-    const because = [
-      ...fit.because,
-      ...(refusal === null
-        ? []
-        : [{ code: 'no-channel', words: sentence(refusal), first: [] } as const]),
-    ];
-    return {
-      id: charger.id,
-      name: charger.name,
-      context: { ...asked, hook: hook && { name: charger.name, hook } },
+  const noted = rankFits(stock.chargers, request).map((fit) =>
+    connectionOn(
+      stock,
+      hanging,
+      request,
+      batteryId,
       fit,
-      hook,
-      because,
-      overridable: isOverridable(because),
-    };
-  });
+      freeChannels(fit.charger, hanging)[0],
+      outletFor(stock, hanging, fit.charger.id, hallId, bayMark),
+    ),
+  );
   const own = ownOffers(request).map((offer): Connection => {
     const asked = { ...context, charger: offer };
     const because = reasonsAgainst(asked, purpose);
     return {
-      id: offer.id,
+      id: offer.kind === 'string' || offer.kind === 'on-board' ? offer.kind : 'other',
       name: offer.name!,
       context: asked,
       fit: null,
@@ -143,8 +190,9 @@ export function connectionsFor(
 }
 
 /**
- * The way that is proposed first: a string as a whole, then a charger of the stock or of the
- * vehicle; nobody is sent to a charger that is not there while the site has any.
+ * The way that is proposed first: a string as a whole, else what may be, of the stock or of the
+ * vehicle; then the best of the stock with what is against it. One that is not noted is proposed
+ * only where the stock is empty.
  */
 export const usualConnection = (ways: readonly Connection[]): Connection =>
   ways.find(({ id, because }) => id === 'string' && because.length === 0) ??

@@ -1,4 +1,4 @@
-import { CHEMISTRIES } from '../battery/chemistries';
+import { CHEMISTRIES, batteriesOf12V } from '../battery/chemistries';
 import type { BatteryContext } from '../context/battery-context';
 import { offerOf } from '../context/from-record';
 import type { ReasonCode } from '../gate/acts';
@@ -9,8 +9,6 @@ import { formatVolts } from '../words/words';
 import { NEARLY_FULL_PCT, charge, type ChargeAnswer } from '../charging/charge';
 import { PROGRAMMES, type Charger, type ChargerProgramme } from '../site/charging-equipment';
 import { chargeVoltages } from '../charging/voltages';
-
-export { nominal };
 
 /** A battery that wants a charger: its context, where it stands, and for how long. */
 export interface ChargeRequest {
@@ -30,8 +28,6 @@ export interface Fit {
   readonly floatVolts: number | null;
   /** Why not, by the gate and by where it hangs; empty where it suits. */
   readonly because: readonly Reason[];
-  /** The same as clauses. */
-  readonly refusals: readonly string[];
   /** What to mind. */
   readonly minds: readonly string[];
   /** Until full; null where it never gets there or nobody knows from where. */
@@ -42,6 +38,7 @@ export interface Fit {
 const KIND_RATE = 0.2;
 /** Days after which a charge counts as too slow. Our own assumption. */
 const SLOW_HOURS = 72;
+
 /** What a charger gives in a programme to a battery at its temperature. */
 export function voltsGiven(
   charger: Charger,
@@ -49,7 +46,7 @@ export function voltsGiven(
   context: BatteryContext,
 ): { absorptionVolts: number; floatVolts: number | null } {
   const { facts, rules } = context;
-  const scale = twelfths(context);
+  const scale = batteriesOf12V(context.facts);
   const { absorptionVolts, floatVolts } = programme;
   if (!charger.compensated || CHEMISTRIES[facts.chemistry].family === 'lithium') {
     return {
@@ -67,12 +64,9 @@ export function voltsGiven(
   };
 }
 
-/** So many batteries of 12 V. */
-const twelfths = ({ facts }: BatteryContext) =>
-  facts.cells / (CHEMISTRIES[facts.chemistry].family === 'lithium' ? 4 : 6);
-
-/** `It is set for 6 V.` as a clause in a longer sentence. */
-const clause = (words: string) => words[0]!.toLowerCase() + words.slice(1).replace(/\.$/, '');
+/** Out of one of its channels in a programme. */
+const ampsOf = (charger: Charger, programme: ChargerProgramme) =>
+  Math.min(programme.amps ?? Infinity, charger.ampsPerChannel);
 
 /** The charger set as it would be for this battery, as the gate asks for it. */
 export function offered(
@@ -85,10 +79,12 @@ export function offered(
   return {
     ...context,
     charger: offerOf(charger, programme, {
-      amps: Math.min(programme.amps ?? Infinity, charger.ampsPerChannel),
+      amps: ampsOf(charger, programme),
       // Reconditioning goes higher on purpose, for an hour or two, and is watched.
       absorptionVolts:
-        programme.id === 'recondition' ? null : programme.absorptionVolts * twelfths(context),
+        programme.id === 'recondition'
+          ? null
+          : programme.absorptionVolts * batteriesOf12V(context.facts),
       nominalVolts,
     }),
   };
@@ -106,8 +102,7 @@ export function fitOf(
 ): Fit {
   const { context } = request;
   const { facts } = context;
-  const asked = offered(charger, programme, context);
-  const amps = asked.charger!.amps!;
+  const amps = ampsOf(charger, programme);
   const given = voltsGiven(charger, programme, context);
   const course =
     context.soc === null
@@ -134,7 +129,6 @@ export function fitOf(
     amps,
     ...given,
     because,
-    refusals: because.map(({ words }) => clause(words)),
     minds: MINDS.flatMap((mind) => mind(about) ?? []),
     course,
   };
@@ -227,8 +221,8 @@ const PASSING: readonly ReasonCode[] = [
 ];
 
 /**
- * The chargers that a battery may be hung on in rounds to come, and the amps that each gives it: what only holds
- * today is left aside, and nobody stays with it between two rounds.
+ * The chargers that a battery may be hung on in rounds to come, and the amps that each gives it:
+ * what only holds today is left aside, and nobody stays with it between two rounds.
  */
 export const mayHangOn = (
   chargers: readonly Charger[],
@@ -241,7 +235,7 @@ export const mayHangOn = (
       .map((programme) => ({
         charger,
         programme,
-        amps: Math.min(programme.amps ?? Infinity, charger.ampsPerChannel),
+        amps: ampsOf(charger, programme),
         because: against(charger, programme, later).filter(({ code }) => !PASSING.includes(code)),
       }))
       .sort(byMerit(later));
@@ -276,7 +270,7 @@ const byMerit =
     const wanted =
       details.makerAbsorptionVolts === null
         ? rules.absorptionVolts[facts.chemistry]
-        : details.makerAbsorptionVolts / twelfths(context);
+        : details.makerAbsorptionVolts / batteriesOf12V(context.facts);
     const own = (fit: Offered) => Math.abs(fit.programme.absorptionVolts - wanted);
     const off = (fit: Offered) => Math.abs(Math.log(fit.amps / (facts.capacityAh / 10)));
     const near = (fit: Offered) => (fit.charger.hallId === hallId ? 0 : 0.7);

@@ -131,6 +131,18 @@ export const chargedWhole = (context: Pick<BatteryContext, 'block' | 'charger' |
 export const hasOwnSocket = ({ charger }: Pick<BatteryContext, 'charger'>) =>
   charger?.kind === 'on-board' || charger?.kind === 'string';
 
+/** Its vehicle has its power from it now. */
+export const isConnected = ({
+  out,
+  earthedLeadOn,
+  isolatorOpen,
+}: Pick<BatteryContext, 'out' | 'earthedLeadOn' | 'isolatorOpen'>) =>
+  !out && earthedLeadOn && !isolatorOpen;
+
+/** Something would be lost or would sound where that power went. */
+export const powerIsWanted = ({ vehicle }: Pick<BatteryContext, 'vehicle'>) =>
+  vehicle.radioCode === 'missing' || vehicle.alarm === 'must-live';
+
 /** Cables come off for a charge, where the house asks for it and nothing speaks against it. */
 export const cablesComeOff = (context: BatteryContext) =>
   context.rules.cablesOnCharge === 'off' &&
@@ -139,19 +151,14 @@ export const cablesComeOff = (context: BatteryContext) =>
   !isBlock(context) &&
   !hasOwnSocket(context) &&
   !context.alwaysReady &&
-  context.vehicle.radioCode !== 'missing' &&
-  context.vehicle.alarm !== 'must-live';
+  !powerIsWanted(context);
 
 /**
  * The body is joined to the battery's earthed post, so that a clamp on bare metal charges it.
  * With the earthed lead off, the isolator open, on the bench, or as a block, it is not.
  */
 export const bodyIsJoined = (context: BatteryContext) =>
-  !context.out &&
-  context.earthedLeadOn &&
-  !context.isolatorOpen &&
-  !isBlock(context) &&
-  !cablesComeOff(context);
+  isConnected(context) && !isBlock(context) && !cablesComeOff(context);
 
 /** Blocks in series that its charger sees. */
 export const blocksCharged = (context: Pick<BatteryContext, 'block' | 'charger' | 'out'>) =>

@@ -94,11 +94,7 @@ export type Known = { readonly soc: Estimate; readonly loss: LossAnswer };
  * The context of a battery from its record as it stands now, and its charge as it was learnt. One
  * place: Round, Charge, Work, Season and the server all ask here. No charger is offered in it.
  */
-export function contextOf(
-  standing: BatteryRecord,
-  forecast: Known | null,
-  aired: boolean | null = null,
-): BatteryContext {
+export function contextOf(standing: BatteryRecord, forecast: Known | null): BatteryContext {
   const { facts, state, rules, now } = standing;
   const loss = forecast?.loss ?? lossOf(standing);
   const condemned = conditionOf(standing);
@@ -141,7 +137,8 @@ export function contextOf(
     hallName: standing.hallName,
     celsius: celsiusOfRecord(standing),
     thawedAt: thawedAtOf(standing),
-    aired,
+    // How a hall is aired stands on the charge board; nobody has put a figure to one more yet.
+    aired: null,
     charger: null,
     hook: null,
     attendedUntil: attendedUntilOf(standing),

@@ -16,7 +16,7 @@ export interface GateAnswer {
   /** What weighs most first; empty where it is allowed. */
   readonly because: readonly Reason[];
   readonly first: readonly First[];
-  /** In the order of the hands; there too where it is refused, for whoever overrides it. */
+  /** In the order of the hands; there too where it is refused and may be done with a reason. */
   readonly steps: readonly FittedStep[];
   readonly cautions: readonly string[];
   readonly assumed: readonly string[];

@@ -1,18 +1,20 @@
-import { CHEMISTRIES } from '../battery/chemistries';
+import { CHEMISTRIES, batteriesOf12V } from '../battery/chemistries';
 import { LOAD_TEST_FROM_PCT } from '../battery/load-test';
 import { THAW_CELSIUS, thawHours, type Cold } from '../battery/thaw';
 import { acceptanceOf, hoursToFull } from '../charging/charge';
+import { hasLiquid } from '../charging/water';
 import {
   blocksCharged,
   chargedWhole,
   hasOwnSocket,
   isBlock,
+  isConnected,
   type BatteryContext,
   type ChargerOffer,
 } from '../context/battery-context';
 import { MS_PER_HOUR } from '../day';
 import { formatInstant, formatPct, formatTemperature, formatVolts } from '../words/words';
-import type { Act, First, ReasonCode } from './acts';
+import { ACTS, type Act, type First, type ReasonCode } from './acts';
 import { celsiusNow, coldOf, iceIn } from './ice';
 
 /** Why something may not be done, and what comes first. */
@@ -106,8 +108,8 @@ export function hoursOffered(context: BatteryContext): number | null {
 
 /** Volts at its own posts that a programme may go to; the maker's figure wins, within reason. */
 export function mostVoltsOf({ facts, details }: Pick<BatteryContext, 'facts' | 'details'>): number {
-  const { mostVolts, makersMostVolts, family } = CHEMISTRIES[facts.chemistry];
-  const scale = facts.cells / (family === 'lithium' ? 4 : 6);
+  const { mostVolts, makersMostVolts } = CHEMISTRIES[facts.chemistry];
+  const scale = batteriesOf12V(facts);
   const { makerAbsorptionVolts: maker } = details;
   return maker === null
     ? mostVolts * scale
@@ -258,12 +260,9 @@ const SUITS: readonly ChargerLaw[] = [
 
 /** Never at or under freezing, now, since it was last warm through, and until the charge is done. */
 function lithiumReason(context: BatteryContext, act: Act): Reason | null {
-  const least =
-    CHEMISTRIES[context.facts.chemistry].leastChargeCelsius === null
-      ? null
-      : (context.details.makerLeastCelsius ??
-        CHEMISTRIES[context.facts.chemistry].leastChargeCelsius);
-  if (least === null) return null;
+  const usual = CHEMISTRIES[context.facts.chemistry].leastChargeCelsius;
+  if (usual === null) return null;
+  const least = context.details.makerLeastCelsius ?? usual;
   const { now, rules } = context;
   const limit = formatTemperature(least, rules);
   const cold = coldOf(context);
@@ -293,21 +292,8 @@ function lithiumReason(context: BatteryContext, act: Act): Reason | null {
     : null;
 }
 
-const TOUCHES_BATTERY: readonly Act[] = [
-  'charge',
-  'maintain',
-  'top-up',
-  'clean',
-  'disconnect',
-  'reconnect',
-  'take-out',
-  'fit',
-  'crank',
-  'load-test',
-  'draw-test',
-  'hydrometer',
-  'jump',
-];
+/** For all of them a hand goes to the battery, but for taking off what hangs on it. */
+const TOUCHES_BATTERY: readonly Act[] = ACTS.filter((act) => act !== 'take-off-charge');
 
 /** Every law; to add one is to add a record. What weighs most comes first. */
 export const LAWS: readonly Law[] = [
@@ -350,7 +336,7 @@ export const LAWS: readonly Law[] = [
             'take-off-charge',
           ),
   },
-  { acts: CHARGES, says: (context, act) => lithiumReason(context, act) },
+  { acts: CHARGES, says: lithiumReason },
   {
     acts: ['charge', 'maintain', 'load-test', 'jump'],
     says: ({ platesShow }) =>
@@ -429,7 +415,7 @@ export const LAWS: readonly Law[] = [
   {
     acts: ['top-up', 'hydrometer'],
     says: ({ details, facts }) =>
-      details.capsOpen && CHEMISTRIES[facts.chemistry].wet
+      hasLiquid(facts.chemistry, details.capsOpen)
         ? null
         : reason(
             'sealed',
@@ -450,7 +436,7 @@ export const LAWS: readonly Law[] = [
   {
     acts: ['disconnect', 'take-out'],
     says: (context) =>
-      cutsPower(context) && context.vehicle.radioCode === 'missing'
+      isConnected(context) && context.vehicle.radioCode === 'missing'
         ? reason(
             'code-missing',
             'The radio code is not in hand: without it the radio stays dead. Ask the owner first.',
@@ -461,7 +447,7 @@ export const LAWS: readonly Law[] = [
   {
     acts: ['disconnect', 'take-out'],
     says: (context) =>
-      cutsPower(context) && context.vehicle.alarm === 'must-live'
+      isConnected(context) && context.vehicle.alarm === 'must-live'
         ? reason(
             'alarm-must-live',
             'Its alarm must stay live: without this battery it falls silent, or sounds.',
@@ -490,7 +476,3 @@ export const LAWS: readonly Law[] = [
       out ? reason('not-here', 'It stands on the bench, not in its vehicle.', 'fit') : null,
   },
 ];
-
-/** Taking it off now would cut a power that is there. */
-const cutsPower = (context: BatteryContext) =>
-  !context.out && context.earthedLeadOn && !context.isolatorOpen;

@@ -272,6 +272,7 @@ export function step(state: BatteryState, entry: NewEntry): BatteryState {
           ...state,
           maintainerSince: state.maintainerSince ?? at,
           hook: entry.data.hook ?? state.hook,
+          charger: entry.data.charger ?? '',
           queued: null,
           modeSeenAt: at,
         };

@@ -1,5 +1,10 @@
 import { TERMINAL_WORDS } from '../battery/details';
-import { isInString, type BatteryContext } from '../context/battery-context';
+import {
+  isConnected,
+  isInString,
+  powerIsWanted,
+  type BatteryContext,
+} from '../context/battery-context';
 import { draft } from './entry-draft';
 import type { Procedure } from './procedure';
 import {
@@ -23,10 +28,7 @@ import {
 } from './shared';
 
 /** Something speaks against cutting its power: then the clamps stay on, and their joints as they are. */
-const powerStays = ({ vehicle, earthedLeadOn, isolatorOpen }: BatteryContext) =>
-  earthedLeadOn &&
-  !isolatorOpen &&
-  (vehicle.radioCode === 'missing' || vehicle.alarm === 'must-live');
+const powerStays = (context: BatteryContext) => isConnected(context) && powerIsWanted(context);
 /** The clamps come off for it: a brush on a clamped post bridges, and cleans nothing. */
 const clampsComeOff = (context: BatteryContext) => !context.out && !powerStays(context);
 const earthedComesOff = (context: BatteryContext) =>
@@ -79,7 +81,7 @@ export const CLEAN: Procedure = {
           ? 'The clamps stay on: the radio code is not in hand. Case and tray only; the joints when it is.'
           : 'The clamps stay on: its alarm must stay live. Case and tray only, nothing metal near the posts.',
       why: 'A brush across a clamped post bridges it to the body.',
-      when: (context) => !context.out && powerStays(context),
+      when: powerStays,
     },
     { ...EARTHED_OFF, when: earthedComesOff },
     {

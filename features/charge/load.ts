@@ -139,7 +139,7 @@ function queueOf(
         hallId: kept.hallId,
         purpose: 'charge',
       })[0];
-      const suits = best && best.refusals.length === 0 ? best : null;
+      const suits = best && best.because.length === 0 ? best : null;
       const reserve = outlook ? Math.floor(Math.max(0, outlook.reserve.value)) : null;
       return [
         {

@@ -17,7 +17,7 @@ import { postEntries } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import type { ChargeData, Chosen } from './charge-data';
 import { CourseChart } from './course-chart';
-import { hangsContext, ownChargerOf } from './hangs';
+import { hangsContext, ownChargerOf } from '../../core/connections/available-connections';
 import { HookOrder } from './hook-order';
 import { LAMP_WORDS, agoWords, hoursWords, whenWords } from './words';
 import styles from './panel.module.css';
@@ -67,14 +67,15 @@ export function OnCharge({
     onRecorded(said);
   };
   const off = (full: boolean) => {
+    // A string comes off its own charger as a whole.
+    const all = ownChargerOf(state)?.kind === 'string' ? chosen.blocks : [battery.id];
     if (maintained) {
       return send(
-        [newEntry('maintainer', battery.id, siteNow(), { on: false })],
+        all.map((id) => newEntry('maintainer', id, siteNow(), { on: false })),
         `${vehicle.bayMark} is off its maintainer.`,
       );
     }
     const ampHours = heard ? Math.round(heard.ampHours * 10) / 10 : null;
-    const all = ownChargerOf(state)?.kind === 'string' ? chosen.blocks : [battery.id];
     return send(
       all.map((id) =>
         newEntry('charge-ended', id, siteNow(), {

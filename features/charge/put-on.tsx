@@ -3,17 +3,17 @@
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import {
+  connectionOn,
   connectionsFor,
   outletFor,
   usualConnection,
 } from '../../core/connections/available-connections';
-import { freeChannels, hookRefusal, outletInUse } from '../../core/connections/active-connections';
-import { fitOf, offered, type Fit } from '../../core/connections/charger-suitability';
-import { isOverridable, may } from '../../core/gate/gate';
-import type { Reason } from '../../core/gate/reasons';
+import { freeChannels, outletInUse } from '../../core/connections/active-connections';
+import { fitOf, type Fit } from '../../core/connections/charger-suitability';
+import { may } from '../../core/gate/gate';
 import { airNeeded, isAired } from '../../core/charging/hall-limits';
 import { PROGRAMMES, type ProgrammeId } from '../../core/site/charging-equipment';
-import { doneBefore, hookOf, lookInTimes } from '../../core/connections/look-in';
+import { doneBefore, lookInTimes } from '../../core/connections/look-in';
 import { formatVolts } from '../../core/words/words';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';
@@ -71,22 +71,12 @@ export function PutOn({
     (outletWanted === undefined && charger
       ? outletFor(stock, hanging, charger.id, request.hallId, vehicle.bayMark)
       : (outletWanted ?? null));
-  const hook =
-    !fit || channel === undefined ? null : hookOf(fit, request.context, channel, outletId);
-  const taken =
-    hook && fit?.because.length === 0
-      ? hookRefusal(hook, battery.id, hanging, stock, null)
-      : fit && !hook
-        ? 'every channel of it is in use'
-        : null;
-  const because: readonly Reason[] = [
-    ...(fit ? fit.because : way.because),
-    ...(taken === null ? [] : [{ code: 'no-channel' as const, words: sentence(taken), first: [] }]),
-  ];
-  const overridable = isOverridable(because);
+  const taken = fit
+    ? connectionOn(stock, hanging, request, battery.id, fit, channel, outletId)
+    : way;
+  const { hook, because, overridable } = taken;
   const goes = because.length === 0 || (overridable && despite.trim() !== '');
-  const asked = fit && charger ? offered(charger, fit.programme, request.context) : way.context;
-  const steps = goes ? may(asked, purpose).steps : [];
+  const steps = goes ? may(taken.context, purpose).steps : [];
   const air = fit ? airWarning(data, chosen, fit) : null;
   const { at: looks, finishAt } = fit ? lookInTimes(fit, clock.now) : NO_LOOKS;
   const done = finishAt === null ? null : doneBefore(finishAt, clock.now, rules, clock.timeZone);
@@ -324,7 +314,6 @@ export function PutOn({
 }
 
 const NO_LOOKS = { at: [], finishAt: null };
-const sentence = (words: string) => `${words[0]!.toUpperCase()}${words.slice(1)}.`;
 
 /** What one more would do to the air of its hall; null where there is enough. */
 function airWarning(data: ChargeData, chosen: Chosen, fit: Fit): string | null {

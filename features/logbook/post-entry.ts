@@ -8,7 +8,7 @@ import { hookRefusal } from '../../core/connections/active-connections';
 import { fitOf } from '../../core/connections/charger-suitability';
 import { FIRST_WORDS } from '../../core/gate/acts';
 import { reasonsAgainst } from '../../core/gate/gate';
-import { namedOffer } from '../charge/hangs';
+import { namedOffer } from '../../core/connections/available-connections';
 import { levelsProblem } from '../../core/inspect/points';
 import { judgeReading } from '../../core/assessment/verdict';
 import { readEntry } from '../../store/entries';
@@ -17,7 +17,13 @@ import { recordWithVerdict } from './record-with-verdict';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { readBatteries, readBays, readHalls, readSite, readVehicles } from '../../store/site';
-import { activeConnectionsOf, loadBattery, loadSite, type AssessedBattery } from '../site/load';
+import {
+  activeConnectionsOf,
+  loadBattery,
+  loadSite,
+  troubleOf,
+  type AssessedBattery,
+} from '../site/load';
 
 /**
  * Records one entry. 200 with its number once it is on disk, also when it was there before; 400
@@ -166,16 +172,19 @@ const FRESH_MS = 10 * 60_000;
 function wronglyHung(entry: NewEntry): string | null {
   const starts = entry.kind === 'charge-started' || (entry.kind === 'maintainer' && entry.data.on);
   if (!starts) return null;
+  const { hook, despite } = entry.data;
+  const isFact = despite !== undefined || now() - Date.parse(entry.at) > FRESH_MS;
+  if (isFact && !hook) return null;
   const loaded = loadSite(db(), now());
   const kept = loaded?.stays
     .flatMap(({ batteries }) => batteries)
     .find(({ battery }) => battery.id === entry.subjectId);
   if (!loaded || !kept) return null;
-  const { hook, despite } = entry.data;
   const hanging = activeConnectionsOf(loaded.stays);
-  const taken = hook && hookRefusal(hook, entry.subjectId, hanging, loaded.stock, null);
+  const taken = hook && hookRefusal(hook, entry.subjectId, hanging, loaded.stock);
   if (taken) return `Not hung: ${taken}.`;
-  if (despite !== undefined || now() - Date.parse(entry.at) > FRESH_MS) return null;
+  // Where nothing can be judged, the gate has nothing to say: its page says what is to be corrected.
+  if (isFact || troubleOf(loaded, kept) !== null) return null;
   const purpose = entry.kind === 'maintainer' ? 'maintain' : 'charge';
   const charger = loaded.stock.chargers.find(({ id }) => id === hook?.chargerId);
   const programme = charger?.programmes.find(({ id }) => id === hook?.programme);

@@ -2,7 +2,7 @@ import { Button } from 'antd';
 import { may } from '../../core/gate/gate';
 import type { Verdict } from '../../core/assessment/verdict';
 import { HookOrder } from '../charge/hook-order';
-import { hangsContext } from '../charge/hangs';
+import { hangsContext } from '../../core/connections/available-connections';
 import { Figures } from '../theme/figures';
 import { HookChoice, type HookPick } from './hook-choice';
 import type { Judged, Step } from './round-data';

@@ -25,7 +25,7 @@ import {
   RESTS,
 } from './round-data';
 import { Side } from './side';
-import { ownChargerOf } from '../charge/hangs';
+import { ownChargerOf } from '../../core/connections/available-connections';
 import { NO_WISH, pickHook, type Wish } from './hook-choice';
 import { StepTabs } from './step-tabs';
 import { StopHead } from './stop-head';

@@ -1,3 +1,4 @@
+import { hangsContext } from '../../core/connections/available-connections';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
 import type { LampState } from '../../core/logbook/kinds';
 import type { Verdict } from '../../core/assessment/verdict';
@@ -84,7 +85,11 @@ export function StepBody({
           key={`${battery.id}-${job.procedure}`}
           id={job.procedure}
           done={job.done}
-          context={pick?.chosen.context ?? judged.context}
+          context={
+            job.procedure === 'unhook'
+              ? hangsContext(judged.context, battery.state)
+              : (pick?.chosen.context ?? judged.context)
+          }
           place={`${battery.id}-${job.procedure}`}
           bench={`/bench?battery=${battery.id}`}
           onDone={onRecord}

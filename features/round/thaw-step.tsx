@@ -1,6 +1,5 @@
 import { Button } from 'antd';
 import { blockedFromCharge } from '../../core/gate/gate';
-import { CAUTIONS } from '../../core/plan/cautions';
 import type { Judged } from './round-data';
 import styles from './round.module.css';
 
@@ -30,7 +29,6 @@ export function ThawStep({
           <p key={code}>{words}</p>
         ))}
       </div>
-      <p className={styles.kindCaution}>{CAUTIONS.thaw}</p>
       <div className={styles.lamps}>
         <Button size="large" onClick={onThawed}>
           Its case was measured warm, and it is whole

@@ -1,8 +1,8 @@
 import { thawHours } from '../../core/battery/thaw';
 import { iceIn } from '../../core/gate/ice';
-import { acceptanceIn } from '../../core/gate/reasons';
+import { acceptanceIn, nominal } from '../../core/gate/reasons';
 import { hasLiquid } from '../../core/charging/water';
-import { mayHangOn, nominal } from '../../core/connections/charger-suitability';
+import { mayHangOn } from '../../core/connections/charger-suitability';
 import {
   PROGRAMMES,
   type Charger,

@@ -5,7 +5,7 @@ import { isRound } from '../../core/rules/rounds';
 import { SeasonDocument, type PlanDocument } from '../../core/schedule/document';
 import { wasWalkedSince } from '../../store/entries';
 import { keepPlan, readPlan, readSettledStops, type KeptPlan } from '../../store/season-plans';
-import { writesOf } from '../../store/open';
+import { writesOf, type Db } from '../../store/open';
 import { db } from '../server/store';
 import type { SiteSnapshot } from '../site/load';
 import { siteSeason, type LeftOut } from './from-site';
@@ -43,8 +43,13 @@ function walkedRound({ rules, site, today }: SiteSnapshot): SettledRound | null 
 /** The season changes by itself no oftener than this: with the clock, and not with a write. */
 const SAME_SEASON_MS = 10 * 60_000;
 
-/** What was found last, while nothing was written and the clock hardly moved. */
-let found: { readonly key: string; readonly at: number; readonly plan: SeasonPlan } | null = null;
+interface Found {
+  readonly key: string;
+  readonly at: number;
+  readonly plan: SeasonPlan;
+}
+/** What was found last in each file, while nothing was written and the clock hardly moved. */
+const lastFound = new WeakMap<Db, Found>();
 
 /**
  * The plan that holds. It is looked up again only where something was written, the day is another
@@ -53,12 +58,12 @@ let found: { readonly key: string; readonly at: number; readonly plan: SeasonPla
 export async function seasonPlan(loaded: SiteSnapshot): Promise<SeasonPlan> {
   // As if other rules held: a question, and not what is on record.
   if (loaded.rules !== loaded.ruleBook.rules) return planOnRecord(loaded);
-  const key = `${loaded.site.name}/${loaded.today}/${writesOf(db())}`;
-  const near = found !== null && Math.abs(loaded.now - found.at) < SAME_SEASON_MS;
-  if (found?.key === key && near) return found.plan;
+  const key = `${loaded.today}/${writesOf(db())}`;
+  const found = lastFound.get(db());
+  if (found?.key === key && Math.abs(loaded.now - found.at) < SAME_SEASON_MS) return found.plan;
   const plan = await planOnRecord(loaded);
   // By what stood before: whatever was written meanwhile, the plan itself too, is looked up again.
-  found = { key, at: loaded.now, plan };
+  lastFound.set(db(), { key, at: loaded.now, plan });
   return plan;
 }
 

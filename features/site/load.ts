@@ -386,29 +386,35 @@ export function loadSite(from: Db, at: number, asIf?: Rules): SiteSnapshot | nul
   return { ...setting, bays, stays, stock: readStock(from), latitude: readLatitude(from) };
 }
 
+/** Why a battery cannot be judged; null: it can. */
+export function troubleOf(
+  { site, today: day }: Pick<SiteSnapshot, 'site' | 'today'>,
+  kept: AssessedBattery,
+): string | null {
+  try {
+    const { standing, outlook } = kept;
+    jobsToday(standing, outlook);
+    roundsAhead(standing, outlook, Math.max(toDay(site.seasonEnd), day));
+    return null;
+  } catch (error) {
+    console.error(`battery ${kept.battery.mark} cannot be judged`, error);
+    return `something in its facts or its logbook makes no sense (${error instanceof Error ? error.message : String(error)})`;
+  }
+}
+
 /**
  * The site without the batteries that cannot be judged: each is named in its own stay, with the
  * reason, so that nothing that is on record takes anything else down.
  */
 export function judgeable(loaded: SiteSnapshot): SiteSnapshot {
-  const end = Math.max(toDay(loaded.site.seasonEnd), loaded.today);
   return {
     ...loaded,
     stays: loaded.stays.map((stay): Stay => {
       const troubled: TroubledBattery[] = [];
       const batteries = stay.batteries.filter((kept) => {
-        try {
-          jobsToday(kept.standing, kept.outlook);
-          roundsAhead(kept.standing, kept.outlook, end);
-          return true;
-        } catch (error) {
-          console.error(`battery ${kept.battery.mark} cannot be judged`, error);
-          troubled.push({
-            battery: kept.battery,
-            why: `something in its facts or its logbook makes no sense (${error instanceof Error ? error.message : String(error)})`,
-          });
-          return false;
-        }
+        const why = troubleOf(loaded, kept);
+        if (why !== null) troubled.push({ battery: kept.battery, why });
+        return why === null;
       });
       return troubled.length > 0 ? { ...stay, batteries, troubled } : stay;
     }),

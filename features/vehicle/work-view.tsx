@@ -1,5 +1,6 @@
 'use client';
 
+import { hangsContext } from '../../core/connections/available-connections';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { openFindings } from '../../core/logbook/open-findings';
@@ -98,7 +99,7 @@ export function WorkView({
         <ProcedureRunner
           key={`${battery.id}-${work}`}
           id={work}
-          context={context}
+          context={work === 'unhook' ? hangsContext(context, battery.state) : context}
           place={`${battery.id}-${work}`}
           onDone={(entries) => record(entries, `${PROCEDURES[work].label}: recorded.`)}
         />

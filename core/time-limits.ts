@@ -9,10 +9,6 @@ const LATEST_DAY: Day = toDay(LATEST_DATE);
 /** A stay, and a season, are no longer than this: some three years. Our own choice. */
 export const MAX_STAY_DAYS = 1100;
 
-/** A day brought into the limits of what may be on record. */
-export const withinLimits = (day: Day): Day =>
-  Number.isFinite(day) ? Math.min(LATEST_DAY, Math.max(EARLIEST_DAY, day)) : EARLIEST_DAY;
-
 /** Whether an instant (UTC milliseconds) lies within them. */
 export const isWithinLimits = (at: number): boolean =>
   at >= EARLIEST_DAY * MS_PER_DAY && at < (LATEST_DAY + 1) * MS_PER_DAY;

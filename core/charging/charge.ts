@@ -61,17 +61,6 @@ export interface ChargeAnswer {
   readonly course: readonly ChargePoint[];
 }
 
-/** State of charge, percent, so many hours into a charge; level once it is full. */
-export function socAfter(answer: ChargeAnswer, hours: number): number {
-  const { course } = answer;
-  const next = course.findIndex((point) => point.hours >= hours);
-  if (next < 0) return course.at(-1)!.socPct;
-  if (next === 0) return course[0]!.socPct;
-  const [a, b] = [course[next - 1]!, course[next]!];
-  const share = (hours - a.hours) / Math.max(1e-9, b.hours - a.hours);
-  return a.socPct + share * (b.socPct - a.socPct);
-}
-
 /** Hours by which acceptance falls to 1/e at the voltage limit. */
 export function acceptanceHours(chemistry: ChemistryId, celsius: number, years: number): number {
   const cold = 2 ** (Math.max(0, 25 - celsius) / HALVES_PER_KELVIN);

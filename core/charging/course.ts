@@ -3,8 +3,6 @@ import type { ChargerConnection } from '../site/charging-equipment';
 
 /** Beyond so many times the expected hours, still charging is a finding. Common practice. */
 export const TOO_LONG = 2;
-/** A charge that ends in less than this share of its time hardly took anything. Our own choice. */
-export const TOO_SHORT = 0.4;
 
 /** Where a charge should be by now, against what was foreseen when it was hooked up. */
 export interface ChargeCourse {

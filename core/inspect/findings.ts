@@ -146,6 +146,3 @@ export function levelFindings(levels: readonly Level[] | null): Finding[] {
   if (levels?.includes('plates')) return [PLATES];
   return levels?.includes('low') ? [LOW] : [];
 }
-
-/** Findings by id, for words about a record. */
-export const FINDING_IDS = [...FINDINGS.map(({ id }) => id), PLATES.id, LOW.id];

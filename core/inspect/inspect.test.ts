@@ -1,3 +1,5 @@
+import { contextOf } from '../context/from-record';
+import { blockedFromCharge } from '../gate/gate';
 import { usualDetails } from '../battery/details';
 import { shortDay, toDay } from '../day';
 import { at, reading, standing } from '../record/fixture';
@@ -9,7 +11,7 @@ import type { BatteryState } from '../logbook/fold';
 import { jobsToday } from '../plan/due';
 import { hallTemperatures } from '../site/climate';
 import { findingsOf } from './findings';
-import { chargeBlock, condemnedFor, openFindings } from '../logbook/open-findings';
+import { condemnedFor, openFindings } from '../logbook/open-findings';
 import {
   INSPECTION_POINTS,
   INSPECTION_POINT_IDS,
@@ -92,7 +94,7 @@ describe('a condemned battery', () => {
     const outlook = chargeForecastOf(standing({ state: { ...low, ...state } }))!;
     expect(outlook.rechargeDay).toBeNull();
     expect(reserveMark(outlook)).toBe(CONDEMNED);
-    expect(chargeBlock({ ...standing().state, ...state })?.consequence).toBe('condemned');
+    expect(blockedFromCharge(contextOf(standing({ state }), null))[0]?.code).toBe('condemned');
   });
 
   it('has to be out of the hall the day before the first frost', () => {

@@ -24,13 +24,3 @@ const having = (state: Record, consequence: Consequence): Finding | null =>
 export const condemnedFor = (state: Record) =>
   // Most batteries have nothing against them: spare them the list.
   state.inspection ? having(state, 'condemned') : null;
-
-/** What has to be put right before it may be charged, or null. */
-export function chargeBlock(state: Record): Finding | null {
-  if (!state.inspection && !state.levels) return null;
-  return (
-    condemnedFor(state) ??
-    having(state, 'mend-before-charge') ??
-    having(state, 'water-before-charge')
-  );
-}

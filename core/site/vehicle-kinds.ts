@@ -234,6 +234,6 @@ export function usualDrawOf(
 }
 
 /** Milliamps that a parked vehicle of a kind usually draws from a battery of this role. */
-export function usualDraw(kind: VehicleKindId, role: BatteryRole): Estimate {
+function usualDraw(kind: VehicleKindId, role: BatteryRole): Estimate {
   return role === 'starter' ? VEHICLE_KINDS[kind].starterDrawMa : VEHICLE_KINDS[kind].otherDrawMa;
 }

@@ -9,7 +9,7 @@ import type { FuseList } from '../../core/fault-isolation/fuse-list';
 import { hunt } from '../../core/fault-isolation/hunt';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { formatMilliamps } from '../../core/words/words';
-import { usualDraw } from '../../core/site/vehicle-kinds';
+import { usualDrawOf } from '../../core/site/vehicle-kinds';
 import type { BenchData, BenchSubject } from './bench-data';
 import { FuseTable } from './fuse-table';
 import { Hands, act } from './hands';
@@ -35,7 +35,7 @@ export interface HuntProps {
 
 /** What such a vehicle needs: what was measured before, or what is usual, if that is less. */
 export function needOf(subject: BenchSubject, standing: BatteryRecord): number {
-  const usual = usualDraw(subject.vehicle.kind, standing.state.role).value;
+  const usual = usualDrawOf(subject.vehicle.kind, standing.state.role, subject.vehicle.facts).value;
   return Math.min(usual, standing.state.drawMa ?? Infinity);
 }
 

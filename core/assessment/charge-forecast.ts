@@ -1,10 +1,11 @@
 import { MS_PER_DAY, MS_PER_HOUR, dayOf, type Day } from '../day';
 import { Z90, sdOf, type Estimate } from '../estimate';
 import { freezingOfSoc } from '../battery/acid';
+import { scaleAt, type ScaleAt } from '../battery/state-of-charge';
 import { lossDraws } from '../forecast/samples';
 import { forecastOver, type DailyLoss } from '../forecast/forecast';
 import { reserveOfDraws } from '../forecast/reserve-draws';
-import { chanceOf, learntSoc } from '../estimation/answers';
+import { chanceOf, expectedReading, learntSoc } from '../estimation/answers';
 import type { BatteryEstimate } from '../estimation/learn';
 import type { BatteryState, RecordedReading } from '../logbook/fold';
 import { roundFor, roundOnOrAfter } from '../rules/rounds';
@@ -17,7 +18,7 @@ import {
   socOfReading,
 } from '../record/learnt';
 import { dailyLoss, lossOf, type LossAnswer } from '../record/loss';
-import { indexOfDay, isOld, today, type BatteryRecord } from '../record/battery-record';
+import { hallMean, indexOfDay, isOld, today, type BatteryRecord } from '../record/battery-record';
 
 /** A battery must stay this many kelvin clear of its freezing point. Our own margin. */
 export const FREEZE_MARGIN_KELVIN = 3;
@@ -45,6 +46,8 @@ export interface ChargeForecast {
   /** Days until the recharge line. */
   readonly reserve: Estimate;
   readonly lineSocPct: number;
+  /** Volts that a settled reading would show now, at its hall's temperature. */
+  readonly expectedVolts: Estimate;
   /** From where and how the forecast goes on; see `aheadOf`. */
   readonly start: { readonly socPct: number; readonly sd: number };
   readonly perDay: DailyLoss;
@@ -170,6 +173,7 @@ export function chargeForecastOf(standing: BatteryRecord): ChargeForecast | null
     soc,
     reserve,
     lineSocPct,
+    expectedVolts: expectedReading(learnt, scaleNow(standing)),
     start,
     perDay: forward,
     lineDay: fed ? null : lineDay,
@@ -186,6 +190,15 @@ export function chargeForecastOf(standing: BatteryRecord): ChargeForecast | null
     ),
   };
 }
+
+/** The scale of a battery at the temperature of its hall today. */
+const scaleNow = ({ facts, rules, temperatures, ...standing }: BatteryRecord): ScaleAt =>
+  scaleAt({
+    chemistry: facts.chemistry,
+    cells: facts.cells,
+    scale: rules.scale[facts.chemistry],
+    celsius: hallMean(temperatures, today(standing)),
+  });
 
 /** So long after a full charge a reading still tells whether it came up. */
 const TOLD_DAYS = 14;

@@ -3,7 +3,7 @@ import { CHEMISTRIES } from '../battery/chemistries';
 import { scaleAt } from '../battery/state-of-charge';
 import { expectedReading } from '../estimation/answers';
 import { batteryEstimateOf, restOf } from '../record/learnt';
-import { anchorOf } from './charge-forecast';
+import { anchorOf, type ChargeForecast } from './charge-forecast';
 import type { RecordedReading } from '../logbook/fold';
 import { hallMean, type BatteryFacts, type BatteryRecord } from '../record/battery-record';
 import { figure, formatVolts, say, type Sentence } from '../words/words';
@@ -31,13 +31,18 @@ const FALL_MARGIN_PCT = 6;
 
 /**
  * What is odd about a reading, the most telling first; null when it makes sense. Never decides:
- * the attendant may confirm a reading that is doubted, and it is then kept.
+ * the attendant may confirm a reading that is doubted, and it is then kept. `outlook`: what was
+ * foreseen of the record, where that is known.
  */
-export function doubtOf(reading: RecordedReading, standing: BatteryRecord): Doubt | null {
+export function doubtOf(
+  reading: RecordedReading,
+  standing: BatteryRecord,
+  outlook: ChargeForecast | null = null,
+): Doubt | null {
   return (
     doubtOfTime(reading, standing) ??
     doubtOfVolts(reading.volts, standing.facts) ??
-    doubtOfChange(reading, standing)
+    doubtOfChange(reading, standing, outlook)
   );
 }
 
@@ -110,7 +115,11 @@ export function doubtOfVolts(
   };
 }
 
-function doubtOfChange(reading: RecordedReading, standing: BatteryRecord): Doubt | null {
+function doubtOfChange(
+  reading: RecordedReading,
+  standing: BatteryRecord,
+  outlook: ChargeForecast | null,
+): Doubt | null {
   const { facts, rules, temperatures, timeZone } = standing;
   const earlier = {
     ...standing,
@@ -134,7 +143,12 @@ function doubtOfChange(reading: RecordedReading, standing: BatteryRecord): Doubt
     scale: rules.scale[facts.chemistry],
     celsius: reading.celsius ?? hallMean(temperatures, dayOf(reading.at, timeZone)),
   });
-  const expected = expectedReading(batteryEstimateOf(earlier), scale);
+  // Taken now, at its hall's temperature: that was foreseen with the battery's forecast.
+  const foreseen = reading.at === standing.now && reading.celsius === null;
+  const expected =
+    outlook && foreseen && earlier.state === standing.state
+      ? outlook.expectedVolts
+      : expectedReading(batteryEstimateOf(earlier), scale);
   const rested = restOf(reading, standing);
   const settledEnough = rested >= rules.restHours;
   const seen = scale.socOf(reading.volts);

@@ -84,12 +84,14 @@ export function lineVolts(standing: BatteryRecord): number {
 
 /**
  * The verdict on a reading that is about to be recorded: first what is odd about it, then what
- * it means together with the record. `standing` is without it. A doubted reading has a verdict
+ * it means together with the record. `standing` is without it, and `outlook` what was foreseen of
+ * it, where that is known: it spares learning it again. A doubted reading has a verdict
  * all the same, for the case that it is confirmed.
  */
 export function judgeReading(
   standing: BatteryRecord,
   typed: { volts: number; celsius?: number | null; restedHours?: number | null; at?: number },
+  outlook: ChargeForecast | null = null,
 ): { doubt: Doubt | null; verdict: Verdict } {
   const { state, now } = standing;
   const at = typed.at ?? now;
@@ -103,7 +105,7 @@ export function judgeReading(
       (state.disturbedAt === null ? null : Math.max(0, (at - state.disturbedAt) / MS_PER_HOUR)),
     fed: state.maintainerSince !== null || state.chargeSince !== null,
   };
-  const doubt = doubtOf(reading, standing);
+  const doubt = doubtOf(reading, standing, outlook);
   const withIt = {
     ...standing,
     state: { ...state, readings: [...state.readings, reading] },

@@ -1,9 +1,9 @@
 import { MS_PER_DAY, instantAt, type Day } from '../../core/day';
 import { voltsOfSoc } from '../../core/battery/state-of-charge';
-import { foreseenOf } from '../../core/assessment/foreseen';
 import { isSettled } from '../../core/record/learnt';
 import type { ChargeForecast } from '../../core/assessment/charge-forecast';
 import { hallMean, today, type BatteryRecord } from '../../core/record/battery-record';
+import { courseOf, drawnDays, type SocCourse } from './course';
 
 export interface ChartPoint {
   /** Days since 1970, with fraction. */
@@ -24,11 +24,12 @@ export interface ChartSeries {
   readonly to: number;
 }
 
-/** How far the forecast is drawn where it never meets the line. */
-const HORIZON_DAYS = 75;
-
-/** Volts at rest of the record and of the forecast, on the chosen scale. */
-export function chartSeries(standing: BatteryRecord, outlook: ChargeForecast | null): ChartSeries {
+/** Volts at rest of the record and of the charge foreseen, on the chosen scale. */
+export function chartSeries(
+  standing: BatteryRecord,
+  outlook: ChargeForecast | null,
+  course: SocCourse | null = courseOf(standing, outlook),
+): ChartSeries {
   const { facts, rules, temperatures, state, timeZone } = standing;
   const now = today(standing);
   const volts = (socPct: number, celsius: number) =>
@@ -44,26 +45,12 @@ export function chartSeries(standing: BatteryRecord, outlook: ChargeForecast | n
     state.readings
       .filter((reading) => isSettled(reading, standing) === settled)
       .map((reading) => ({ x: dayAt(reading.at), y: reading.volts }));
-  const collect = standing.collectDay ?? now + HORIZON_DAYS;
-  const days =
-    outlook && !outlook.held
-      ? Math.max(
-          7,
-          Math.min(
-            HORIZON_DAYS,
-            collect - now,
-            Number.isFinite(outlook.reserve.value) ? outlook.reserve.value + 14 : HORIZON_DAYS,
-          ),
-        )
-      : 0;
-  const ahead = outlook && days ? foreseenOf(standing, days) : null;
-  const curve = (series: Float64Array | undefined): ChartPoint[] =>
-    series
-      ? Array.from(series, (socPct, i) => ({
-          x: dayAt(standing.now) + i,
-          y: volts(socPct, hallMean(temperatures, now + i)),
-        }))
-      : [];
+  const days = drawnDays(standing, outlook);
+  const curve = (series: keyof Omit<SocCourse, 'days'>): ChartPoint[] =>
+    Array.from({ length: course ? course.days.at(-1)! + 1 : 0 }, (_, i) => ({
+      x: dayAt(standing.now) + i,
+      y: volts(socOn(course!, series, i), hallMean(temperatures, now + i)),
+    }));
   const first = Math.min(
     ...state.readings.map((reading) => dayAt(reading.at)),
     standing.laidUpAt === null ? now - 14 : dayAt(standing.laidUpAt),
@@ -71,14 +58,26 @@ export function chartSeries(standing: BatteryRecord, outlook: ChargeForecast | n
   return {
     settled: points(true),
     unsettled: points(false),
-    likely: curve(ahead?.likelyPct),
-    low: curve(ahead?.lowPct),
-    high: curve(ahead?.highPct),
+    likely: curve('likely'),
+    low: curve('low'),
+    high: curve('high'),
     lineVolts: volts(rules.lineSocPct[facts.chemistry], hallMean(temperatures, now)),
     today: dayAt(standing.now),
     from: first - 1,
     to: Math.max(now + days, now + 7),
   };
+}
+
+/** Percent on a day of a course, straight between its points. */
+function socOn(course: SocCourse, series: keyof Omit<SocCourse, 'days'>, day: number): number {
+  const after = Math.max(
+    1,
+    course.days.findIndex((at) => at >= day),
+  );
+  const [from, to] = [course.days[after - 1]!, course.days[after]];
+  const start = course[series][after - 1]!;
+  if (to === undefined) return start;
+  return start + ((day - from) / (to - from)) * (course[series][after]! - start);
 }
 
 function dayWithFraction(at: number, timeZone: string): number {

@@ -26,7 +26,7 @@ export function ChargeStep({
   pick: HookPick | null;
   onDone: (full: boolean) => void;
 }) {
-  const { state } = step.battery;
+  const { state } = judged.battery;
   if (step.done) {
     return (
       <div className={styles.card}>
@@ -70,8 +70,8 @@ export function ChargeStep({
           </p>
         ))}
       </div>
-      <p className={styles.lampLast}>{rechargeHint(step)}</p>
-      {pick ? <HookChoice pick={pick} batteryId={step.battery.id} /> : null}
+      <p className={styles.lampLast}>{rechargeHint(judged)}</p>
+      {pick ? <HookChoice pick={pick} batteryId={step.batteryId} /> : null}
       {steps.length > 0 ? <HookOrder steps={steps} brief /> : null}
       <div className={styles.lamps}>
         <Button size="large" disabled={pick !== null && !pick.goes} onClick={() => onDone(false)}>
@@ -86,7 +86,7 @@ export function ChargeStep({
 }
 
 /** What the battery's storage plan makes of a recharge. */
-function rechargeHint({ battery: { state } }: Step): string {
+function rechargeHint({ battery: { state } }: Judged): string {
   if (state.plan === 'swap-pair' && !state.out) {
     return 'Swap pair: put the one from the bench on and charge this one there; the exchange is recorded on the vehicle’s page.';
   }

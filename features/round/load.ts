@@ -16,51 +16,33 @@ import {
 } from '../site/load';
 import { withPlan } from '../season/keeper';
 import type { RoundData, RoundStop } from './round-data';
-
-/** Digits that a judgement is sent with: more than anybody reads, and half of its bytes. */
-const SENT_DIGITS = 7;
-
-/** The same with fewer digits in what is no whole number: instants and counts stay as they are. */
-function inDigits<T>(value: T): T {
-  if (typeof value === 'number') {
-    const whole = Number.isInteger(value) || !Number.isFinite(value);
-    return (whole ? value : Number(value.toPrecision(SENT_DIGITS))) as T;
-  }
-  if (Array.isArray(value)) return value.map(inDigits) as T;
-  if (value === null || typeof value !== 'object') return value;
-  return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, inDigits(one)])) as T;
-}
+import { roundBattery } from './served';
 
 /** A battery on the bench is a stop of its own, where the bench is. */
 const BENCH = 'bench';
 
 /** Every stop with something due or done, hall by hall in walking order, the bench last. */
 function stopsOf(loaded: SiteSnapshot): RoundStop[] {
-  const stops = loaded.stays.flatMap((stay): RoundStop[] => {
+  const due = loaded.stays.flatMap((stay): RoundStop[] => {
+    const dtos = batteryDtosOf(stay);
+    const here = stay.batteries.map((kept, i) => ({
+      battery: dtos[i]!,
+      kept,
+      jobs: jobsToday(kept.standing, kept.outlook),
+    }));
     const vehicle = vehicleDtoOf(stay);
-    const forecasts = new Map(stay.batteries.map((one) => [one.battery.id, inDigits(one.outlook)]));
-    const judged = batteryDtosOf(stay).map((dto) => ({ ...dto, forecast: forecasts.get(dto.id)! }));
-    const places = groupBy(judged, ({ state }) =>
+    const places = groupBy(here, ({ battery: { state } }) =>
       state.out === null ? '' : (state.out.hallId ?? stay.hall.id),
     );
-    return [...places].map(([benchHall, batteries]) =>
-      benchHall === ''
-        ? { vehicle, batteries }
-        : {
-            vehicle: { ...vehicle, bayMark: BENCH, rowMark: BENCH, hallId: benchHall },
-            batteries,
-          },
-    );
+    return [...places].flatMap(([benchHall, all]): RoundStop[] => {
+      if (all.every(({ jobs }) => jobs.length === 0)) return [];
+      const batteries = all.map(({ battery, kept, jobs }) =>
+        roundBattery(battery, kept.standing, kept.outlook, jobs),
+      );
+      const bench = { bayMark: BENCH, rowMark: BENCH, hallId: benchHall };
+      return [{ vehicle: benchHall === '' ? vehicle : { ...vehicle, ...bench }, batteries }];
+    });
   });
-  const kept = new Map(
-    loaded.stays.flatMap((stay) => stay.batteries.map((one) => [one.battery.id, one] as const)),
-  );
-  const due = stops.filter((stop) =>
-    stop.batteries.some(({ id }) => {
-      const { standing, outlook } = kept.get(id)!;
-      return jobsToday(standing, outlook).length > 0;
-    }),
-  );
   return loaded.halls.flatMap((hall) => {
     const here = due.filter((stop) => stop.vehicle.hallId === hall.id);
     const onBench = (stop: RoundStop) => stop.vehicle.bayMark === BENCH;

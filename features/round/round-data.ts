@@ -1,3 +1,5 @@
+import { reserveMark } from '../../core/assessment/daily-history';
+import { judge, type Verdict } from '../../core/assessment/verdict';
 import type { BatteryContext } from '../../core/context/battery-context';
 import { contextOf } from '../../core/context/from-record';
 import { instantAt, type Day } from '../../core/day';
@@ -9,7 +11,9 @@ import { PROCEDURES } from '../../core/procedures/procedures';
 import { hangingBy, type ActiveConnection } from '../../core/connections/active-connections';
 import type { ChargingEquipment } from '../../core/site/charging-equipment';
 import type { Rules } from '../../core/rules/rules';
-import type { DailyTemperatures } from '../../core/site/climate';
+import { courseOf, type SocCourse } from '../chart/course';
+import { lazily } from '../../core/lazily';
+import { servedRecord, type RoundBattery } from './served';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
 import {
   settingOfHall,
@@ -22,7 +26,7 @@ import {
 
 export interface RoundStop {
   readonly vehicle: VehicleDto;
-  readonly batteries: readonly BatteryDto[];
+  readonly batteries: readonly RoundBattery[];
 }
 
 export interface RoundData {
@@ -58,7 +62,7 @@ export interface RoundData {
 
 /** One thing to do at a stop, as the attendant meets it. */
 export interface Step {
-  readonly battery: BatteryDto;
+  readonly batteryId: string;
   readonly job: Job;
   readonly label: string;
   readonly done: boolean;
@@ -69,6 +73,10 @@ export interface Judged {
   readonly battery: BatteryDto;
   readonly standing: BatteryRecord;
   readonly outlook: ChargeForecast | null;
+  /** What its record means. */
+  readonly verdict: Verdict;
+  /** The charge foreseen, for the chart. */
+  readonly course: SocCourse | null;
   /** All that decides what may be done to it now. */
   readonly context: BatteryContext;
 }
@@ -76,7 +84,11 @@ export interface Judged {
 export interface StopView {
   readonly vehicle: VehicleDto;
   readonly hallName: string;
-  readonly judged: readonly Judged[];
+  readonly batteryIds: readonly string[];
+  /** One of its batteries, opened when it is asked for. */
+  readonly judged: (batteryId: string) => Judged;
+  /** Where each stands on the scale of reserve. */
+  readonly reserves: readonly number[];
   readonly steps: readonly Step[];
   /** Could not be reached today. */
   readonly passed: boolean;
@@ -98,47 +110,94 @@ export function jobWord(job: Job): string {
   }
 }
 
-export type HallMap = ReadonlyMap<
-  string,
-  { name: string; temperatures: DailyTemperatures; powerCutAt: number | null }
->;
+/** A hall of the round; its temperatures are worked out when somebody stands there. */
+export interface HallSetting {
+  readonly name: string;
+  readonly setting: ReturnType<typeof settingOfHall>;
+}
+export type HallMap = ReadonlyMap<string, HallSetting>;
 
-export function hallsOf(data: RoundData): HallMap {
-  return new Map(data.halls.map((hall) => [hall.id, settingOfHall(hall)]));
+export const hallsOf = (data: Pick<RoundData, 'halls'>): HallMap =>
+  new Map(
+    data.halls.map((hall) => [
+      hall.id,
+      lazily<HallSetting>({ name: () => hall.name, setting: () => settingOfHall(hall) }),
+    ]),
+  );
+
+/** What was recorded on this device since the page was put together, by battery. */
+export type States = Readonly<Record<string, BatteryState>>;
+
+/** A battery of the round with all that is said of it, as it was served or as it stands since. */
+function judgedOf(
+  served: RoundBattery,
+  { vehicle }: RoundStop,
+  recorded: BatteryState | undefined,
+  data: RoundData,
+  hall: HallSetting,
+): Judged {
+  const record = servedRecord(served);
+  const battery = recorded ? { ...record.battery, state: recorded } : record.battery;
+  const standing = standingOf(battery, vehicle, hall.setting, data.rules, data.clock);
+  // As it was served, it was judged; learning is for what was recorded since.
+  const outlook = recorded ? chargeForecastOf(standing) : record.verdict.outlook;
+  return lazily<Judged>({
+    battery: () => battery,
+    standing: () => standing,
+    outlook: () => outlook,
+    verdict: () => (recorded ? judge(standing) : record.verdict),
+    course: () => (recorded ? courseOf(standing, outlook) : record.course),
+    context: () => contextOf(standing, outlook),
+  });
 }
 
-/** A stop with its batteries judged as they stand now. */
+/** A stop with its batteries as they stand now; only what was recorded since is judged anew. */
 export function viewStop(
   stop: RoundStop,
-  states: Readonly<Record<string, BatteryState>>,
+  states: States,
   data: RoundData,
   halls: HallMap,
 ): StopView {
   const hall = halls.get(stop.vehicle.hallId)!;
   const morning = instantAt(data.today, 0, 0, data.clock.timeZone);
-  const judged = stop.batteries.map((wire): Judged => {
-    const battery = { ...wire, state: states[wire.id] ?? wire.state };
-    const standing = standingOf(battery, stop.vehicle, hall, data.rules, data.clock);
-    // As it was served, it was judged; learning is for what was recorded since.
-    const served = battery.state === wire.state ? wire.forecast : undefined;
-    const outlook = served === undefined ? chargeForecastOf(standing) : served;
-    return { battery, standing, outlook, context: contextOf(standing, outlook) };
+  const opened = new Map<string, Judged>();
+  const judged = (id: string): Judged => {
+    let one = opened.get(id);
+    if (!one) {
+      const served = stop.batteries.find((battery) => battery.id === id)!;
+      opened.set(id, (one = judgedOf(served, stop, states[id], data, hall)));
+    }
+    return one;
+  };
+  const seen = stop.batteries.map((served) => {
+    const { id, label } = served;
+    if (!states[id]) return served;
+    const { standing, outlook } = judged(id);
+    return {
+      id,
+      label,
+      jobs: jobsToday(standing, outlook),
+      reserve: reserveMark(outlook),
+      notReachedAt: standing.state.notReachedAt,
+    };
   });
-  const steps = judged.flatMap(({ battery, standing, outlook }) =>
-    jobsToday(standing, outlook).map((job): Step => ({
-      battery,
+  const steps = seen.flatMap(({ id, label, jobs }) =>
+    jobs.map((job): Step => ({
+      batteryId: id,
       job,
       done: job.done,
-      label: labelOf(job, battery, judged.length),
+      label: labelOf(job, label, seen.length),
     })),
   );
-  const passed = judged.some(({ standing }) => (standing.state.notReachedAt ?? -1) >= morning);
+  const passed = seen.some(({ notReachedAt }) => (notReachedAt ?? -1) >= morning);
   const done = steps.every((step) => step.done);
   const open = steps.filter((step) => !step.done);
   return {
     vehicle: stop.vehicle,
     hallName: hall.name,
+    batteryIds: stop.batteries.map(({ id }) => id),
     judged,
+    reserves: seen.map(({ reserve }) => reserve),
     steps,
     passed: passed && !done,
     done,
@@ -147,9 +206,9 @@ export function viewStop(
   };
 }
 
-function labelOf(job: Job, battery: BatteryDto, batteries: number): string {
-  if (job.kind === 'reading') return battery.label;
-  return `${batteries > 1 ? `${battery.label} ` : ''}${jobWord(job)}`;
+function labelOf(job: Job, label: string, batteries: number): string {
+  if (job.kind === 'reading') return label;
+  return `${batteries > 1 ? `${label} ` : ''}${jobWord(job)}`;
 }
 
 export interface Position {
@@ -209,14 +268,10 @@ export const RESTS = [
 ] as const;
 
 /** What hangs where, with what was recorded on this device and is not on the server yet. */
-export function hangingNow(
-  data: Pick<RoundData, 'hanging'>,
-  views: readonly StopView[],
-): ActiveConnection[] {
-  const here = views.flatMap(({ judged }) => judged.map(({ battery }) => battery));
-  const own = new Set(here.map(({ id }) => id));
-  return [
-    ...data.hanging.filter(({ batteryId }) => !own.has(batteryId)),
-    ...here.flatMap(({ id, state }) => hangingBy(id, state) ?? []),
-  ];
-}
+export const hangingNow = (
+  { hanging }: Pick<RoundData, 'hanging'>,
+  states: States,
+): ActiveConnection[] => [
+  ...hanging.filter(({ batteryId }) => !states[batteryId]),
+  ...Object.entries(states).flatMap(([id, state]) => hangingBy(id, state) ?? []),
+];

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { EMPTY_STOCK } from '../../core/site/charging-equipment';
 import { usualDetails } from '../../core/battery/details';
 import { PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
@@ -8,7 +9,17 @@ import { DEFAULT_RULES } from '../../core/rules/rules';
 import { chartSeries } from '../chart/series';
 import { newEntry } from '../logbook/new-entry';
 import { entryWords } from '../logbook/words';
-import { temperaturesOfDto, hallDtoOf, type BatteryDto } from '../site/dto';
+import {
+  hallDtoOf,
+  standingOf,
+  temperaturesOfDto,
+  type BatteryDto,
+  type VehicleDto,
+} from '../site/dto';
+import { chargeForecastOf } from '../../core/assessment/charge-forecast';
+import { judge, judgeReading } from '../../core/assessment/verdict';
+import { jobsToday } from '../../core/plan/due';
+import { recordOfText, recordText, roundBattery, servedRecord } from './served';
 import { hallTemperatures } from '../../core/site/climate';
 import { reserveShare, reserveText } from '../theme/reserve-words';
 import { hallsOf, nextPosition, viewStop, type RoundData, type RoundStop } from './round-data';
@@ -62,30 +73,38 @@ const read = (daysAgo: number, volts: number) => ({
   fed: false,
 });
 
-const camper: RoundStop = {
-  vehicle: {
-    id: 'v1',
-    name: 'Brackwater 26',
-    facts: PLAIN_VEHICLE,
-    kind: 'camper',
-    bayMark: 'Y1',
-    rowMark: 'Y',
-    hallId: 'yard',
-    laidUpAt: NOW - 60 * DAY,
-    collectDay: toDay('2027-04-01'),
-  },
-  batteries: [
-    battery('b1', 'Starter', { readings: [read(35, 12.7)] }),
-    battery('b2', 'Leisure 1', { readings: [read(3, 12.7)] }),
-    battery('b3', 'Leisure 2', {
-      maintainerSince: NOW - 50 * DAY,
-      lamp: { state: 'holding', at: NOW - 3 * DAY },
-    }),
-  ],
+const vehicle: VehicleDto = {
+  id: 'v1',
+  name: 'Brackwater 26',
+  facts: PLAIN_VEHICLE,
+  kind: 'camper',
+  bayMark: 'Y1',
+  rowMark: 'Y',
+  hallId: 'yard',
+  laidUpAt: NOW - 60 * DAY,
+  collectDay: toDay('2027-04-01'),
 };
+const clock = { now: NOW, stands: true, timeZone: 'UTC' };
+const batteries = [
+  battery('b1', 'Starter', { readings: [read(70, 12.75), read(35, 12.7)] }),
+  battery('b2', 'Leisure 1', { readings: [read(3, 12.7)] }),
+  battery('b3', 'Leisure 2', {
+    maintainerSince: NOW - 50 * DAY,
+    lastFullAt: NOW - 40 * DAY,
+    lamp: { state: 'holding', at: NOW - 3 * DAY },
+  }),
+];
+/** As the server assesses it. */
+function served(one: BatteryDto) {
+  const hall = { name: 'Loading Yard', temperatures, powerCutAt: null };
+  const standing = standingOf(one, vehicle, hall, DEFAULT_RULES, clock);
+  const outlook = chargeForecastOf(standing);
+  return roundBattery(one, standing, outlook, jobsToday(standing, outlook));
+}
+const camper: RoundStop = { vehicle, batteries: batteries.map(served) };
 const data: RoundData = {
   upToSeq: 0,
-  clock: { now: NOW, stands: true, timeZone: 'UTC' },
+  clock,
   today: toDay('2027-01-14'),
   roundDay: toDay('2027-01-14'),
   rules: DEFAULT_RULES,
@@ -100,12 +119,11 @@ const data: RoundData = {
   anyLaidUp: true,
 };
 const halls = hallsOf(data);
-const statesOf = (stop: RoundStop) =>
-  Object.fromEntries(stop.batteries.map((one) => [one.id, one.state]));
+const stateOf = (id: string) => batteries.find((one) => one.id === id)!.state;
 
 describe('a stop of the round', () => {
   it('has a reading and a lamp to do, by their batteries’ names', () => {
-    const view = viewStop(camper, statesOf(camper), data, halls);
+    const view = viewStop(camper, {}, data, halls);
     expect(view.steps.map((one) => [one.label, one.done])).toEqual([
       ['Starter', false],
       ['Leisure 2 lamp', false],
@@ -115,15 +133,15 @@ describe('a stop of the round', () => {
   });
 
   it('is left behind when its last step is skipped, and not walked in circles', () => {
-    const view = viewStop(camper, statesOf(camper), data, halls);
+    const view = viewStop(camper, {}, data, halls);
     expect(nextPosition([view, view], { stop: 0, step: 0 })).toEqual({ stop: 0, step: 1 });
     expect(nextPosition([view, view], { stop: 0, step: 1 })).toEqual({ stop: 1, step: 0 });
   });
 
   it('ticks off what is recorded, and is done when all is', () => {
-    const states: Record<string, BatteryState> = statesOf(camper);
+    const states: Record<string, BatteryState> = {};
     const lamp = newEntry('lamp', 'b3', NOW, { state: 'holding' });
-    states.b3 = step(states.b3!, lamp);
+    states.b3 = step(states.b3 ?? stateOf('b3'), lamp);
     const half = viewStop(camper, states, data, halls);
     expect(half.steps.map((one) => one.done)).toEqual([false, true]);
     expect(nextPosition([half], { stop: 0, step: 1 })).toEqual({ stop: 0, step: 0 });
@@ -133,7 +151,7 @@ describe('a stop of the round', () => {
       restedHours: 99,
       confirmed: false,
     });
-    states.b1 = step(states.b1!, reading);
+    states.b1 = step(states.b1 ?? stateOf('b1'), reading);
     const whole = viewStop(camper, states, data, halls);
     expect(whole.done).toBe(true);
     expect(whole.minutesLeft).toBe(0);
@@ -141,14 +159,14 @@ describe('a stop of the round', () => {
   });
 
   it('asks for a charge as soon as a reading shows that one is due', () => {
-    const states: Record<string, BatteryState> = statesOf(camper);
+    const states: Record<string, BatteryState> = {};
     const low = newEntry('reading', 'b1', NOW, {
       volts: 12.2,
       celsius: null,
       restedHours: 99,
       confirmed: true,
     });
-    states.b1 = step(states.b1!, low);
+    states.b1 = step(states.b1 ?? stateOf('b1'), low);
     const view = viewStop(camper, states, data, halls);
     expect(view.steps.map((one) => one.label)).toEqual([
       'Starter',
@@ -160,8 +178,11 @@ describe('a stop of the round', () => {
   });
 
   it('is passed, not done, when nobody could reach it', () => {
-    const states: Record<string, BatteryState> = statesOf(camper);
-    states.b1 = step(states.b1!, newEntry('not-reached', 'b1', NOW, { why: 'snow' }));
+    const states: Record<string, BatteryState> = {};
+    states.b1 = step(
+      states.b1 ?? stateOf('b1'),
+      newEntry('not-reached', 'b1', NOW, { why: 'snow' }),
+    );
     const view = viewStop(camper, states, data, halls);
     expect([view.passed, view.done]).toEqual([true, false]);
   });
@@ -176,13 +197,67 @@ describe('what travels to the browser', () => {
   });
 });
 
+describe('a battery of the round', () => {
+  const there = servedRecord(camper.batteries[0]!);
+
+  it('comes back with its record, but for the ids of readings of months ago', () => {
+    const { readings, ...rest } = batteries[0]!.state;
+    const { readings: back, ...restBack } = there.battery.state;
+    expect(restBack).toEqual(rest);
+    expect(back).toEqual([{ ...readings[0]!, id: 'earlier-0' }, readings[1]!]);
+    const view = viewStop(camper, {}, data, halls);
+    expect(view.judged('b1').verdict.headline).toBe(judge(view.judged('b1').standing).headline);
+  });
+
+  it('that is held has an endless reserve on both sides', () => {
+    const held = servedRecord(camper.batteries[2]!);
+    expect(held.verdict.outlook?.reserve.value).toBe(Infinity);
+  });
+
+  it('travels twice as well as once', () => {
+    const marks = fc.record({ fed: fc.boolean(), confirmed: fc.constant(true) });
+    const readings = fc.array(
+      fc.record({ ago: fc.integer({ min: 0, max: 200 }), volts: fc.integer(), marks }),
+    );
+    fc.assert(
+      fc.property(readings, (some) => {
+        const list = some
+          .sort((a, b) => b.ago - a.ago)
+          .map(({ ago, volts, marks: both }, i) => ({
+            ...read(ago, volts / 100),
+            ...both,
+            id: `r${i}`,
+          }));
+        const whole = { ...there, battery: battery('b9', 'Starter', { readings: list }) };
+        const once = recordOfText(recordText(whole, NOW));
+        expect(recordOfText(recordText(once, NOW))).toEqual(once);
+        expect(once.battery.state.readings).toHaveLength(list.length);
+        expect(once.battery.state.readings.map(({ at, fed }) => [at, fed])).toEqual(
+          list.map(({ at, fed }) => [at, fed]),
+        );
+      }),
+      { numRuns: 50 },
+    );
+  });
+
+  it('is doubted by what was foreseen of it as it is by learning it again', () => {
+    const { standing, outlook } = viewStop(camper, {}, data, halls).judged('b1');
+    for (const volts of [10.4, 11.2, 12.1, 12.6, 12.75, 13.1]) {
+      const typed = { volts, restedHours: 24 };
+      expect(judgeReading(standing, typed, outlook).doubt).toEqual(
+        judgeReading(standing, typed).doubt,
+      );
+    }
+  });
+});
+
 describe('the chart', () => {
-  const view = viewStop(camper, statesOf(camper), data, halls);
+  const view = viewStop(camper, {}, data, halls);
 
   it('has the readings, the line, and a forecast that begins now and falls', () => {
-    const { standing, outlook } = view.judged[0]!;
+    const { standing, outlook } = view.judged('b1');
     const series = chartSeries(standing, outlook);
-    expect(series.settled.map((point) => point.y)).toEqual([12.7]);
+    expect(series.settled.map((point) => point.y)).toEqual([12.75, 12.7]);
     expect(series.unsettled).toEqual([]);
     expect(series.lineVolts).toBeCloseTo(12.37, 1);
     expect(series.likely[0]!.x).toBeCloseTo(toDay('2027-01-14') + 9 / 24, 6);
@@ -194,7 +269,7 @@ describe('the chart', () => {
   });
 
   it('has no forecast for a battery that is held', () => {
-    const { standing, outlook } = view.judged[2]!;
+    const { standing, outlook } = view.judged('b3');
     expect(chartSeries(standing, outlook).likely).toEqual([]);
   });
 });

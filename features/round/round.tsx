@@ -7,7 +7,7 @@ import { isFlat } from '../../core/charging/recovery';
 import { shortDay, weekdayLong } from '../../core/day';
 import { LAMP_STATES, type LampState } from '../../core/logbook/kinds';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
-import { judge, judgeReading } from '../../core/assessment/verdict';
+import { judgeReading } from '../../core/assessment/verdict';
 import { useDay } from '../app-shell/day';
 import { isTyping } from '../app-shell/keys';
 import { useAllTyped, useTyped } from '../app-shell/typed';
@@ -85,7 +85,7 @@ function Walk({ data }: { data: RoundData }) {
 
   const view = views[position.stop]!;
   const step = view.steps[position.step] ?? view.steps[0];
-  const judged = view.judged.find((one) => one.battery.id === step?.battery.id) ?? view.judged[0]!;
+  const judged = view.judged(step?.batteryId ?? view.batteryIds[0]!);
   const wanted = digitsWanted(judged.standing.facts.nominalVolts);
   const [{ digits, restAt }, setKeyed] = useTyped(
     `${KEYED}${judged.battery.id}`,
@@ -114,13 +114,13 @@ function Walk({ data }: { data: RoundData }) {
   const restedHours = RESTS[restAt]!.hours;
 
   const answer = useMemo(
-    () => (typed === null ? null : judgeReading(judged.standing, { volts: typed, restedHours })),
-    [typed, judged.standing, restedHours],
+    () =>
+      typed === null
+        ? null
+        : judgeReading(judged.standing, { volts: typed, restedHours }, judged.outlook),
+    [typed, judged, restedHours],
   );
-  const verdict = useMemo(
-    () => answer?.verdict ?? judge(judged.standing),
-    [answer, judged.standing],
-  );
+  const verdict = answer?.verdict ?? judged.verdict;
   const doubt = answer?.doubt ?? null;
   const maintains = step?.job.kind === 'procedure' && step.job.procedure === 'hook-up';
   const heardAh = data.heardAh[judged.battery.id] ?? null;
@@ -129,13 +129,13 @@ function Walk({ data }: { data: RoundData }) {
       pickHook(
         judged,
         data.stock,
-        hangingNow(data, views),
+        hangingNow(data, round.states),
         view.vehicle.bayMark,
         wish,
         maintains ? 'maintain' : 'charge',
         setWish,
       ),
-    [judged, data, views, view, wish, maintains],
+    [judged, data, round.states, view, wish, maintains],
   );
   const asks = maintains || step?.job.kind === 'recharge';
   const pick = useMemo(() => (asks ? pickNow() : null), [asks, pickNow]);
@@ -172,7 +172,9 @@ function Walk({ data }: { data: RoundData }) {
     if (step.job.kind === 'reading' && digits !== '') {
       const volts = voltsOfDigits(digits);
       const asked =
-        typed === null ? judgeReading(judged.standing, { volts, restedHours }).doubt : doubt;
+        typed === null
+          ? judgeReading(judged.standing, { volts, restedHours }, judged.outlook).doubt
+          : doubt;
       if (asked) {
         setDigits(digits.padStart(wanted, '0'));
         setHint(null);
@@ -190,7 +192,7 @@ function Walk({ data }: { data: RoundData }) {
 
   const couldNotReach = () => {
     const open = view.steps.filter((one) => !one.done);
-    const ids = [...new Set(open.map((one) => one.battery.id))];
+    const ids = [...new Set(open.map((one) => one.batteryId))];
     if (ids.length === 0) return;
     round.record(
       ids.map((id) => round.entry('not-reached', id, { why: '' })),
@@ -211,9 +213,10 @@ function Walk({ data }: { data: RoundData }) {
   /** A string hangs on its own charger as a whole. */
   const stringOf = (way: string) =>
     way === 'string'
-      ? view.judged.flatMap(({ battery }) =>
-          battery.block && !battery.state.out ? [battery.id] : [],
-        )
+      ? view.batteryIds.filter((id) => {
+          const { block, state } = view.judged(id).battery;
+          return block && !state.out;
+        })
       : [judged.battery.id];
 
   const charge = (full: boolean) => {
@@ -523,7 +526,7 @@ function Walk({ data }: { data: RoundData }) {
         </div>
         <OutboxLine outbox={round.outbox} />
       </section>
-      <Side judged={judged} verdict={verdict} />
+      <Side judged={judged} verdict={answer?.verdict ?? null} />
     </div>
   );
 }

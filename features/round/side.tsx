@@ -10,10 +10,17 @@ import { chartSeries } from '../chart/series';
 import type { Judged } from './round-data';
 import styles from './round.module.css';
 
-/** The battery's past and what is foreseen, beside the stop. */
-export function Side({ judged, verdict }: { judged: Judged; verdict: Verdict }) {
+/** The battery's past and what is foreseen, beside the stop; by what is typed, where something is. */
+export function Side({ judged, verdict: typed }: { judged: Judged; verdict: Verdict | null }) {
   const { standing } = judged;
-  const series = useMemo(() => chartSeries(standing, verdict.outlook), [standing, verdict.outlook]);
+  const verdict = typed ?? judged.verdict;
+  const series = useMemo(
+    () =>
+      typed
+        ? chartSeries(standing, typed.outlook)
+        : chartSeries(standing, judged.outlook, judged.course),
+    [standing, typed, judged],
+  );
   const lines = useMemo(() => logLines(judged), [judged]);
   return (
     <aside className={styles.side}>

@@ -32,7 +32,8 @@ export function StepBody({
   onCharge: (full: boolean) => void;
   onRecord: (entries: readonly EntryDraft[]) => void;
 }) {
-  const { job, battery } = step;
+  const { job } = step;
+  const { battery } = judged;
   switch (job.kind) {
     case 'lamp':
       return (

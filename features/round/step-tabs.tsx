@@ -17,7 +17,7 @@ export function StepTabs({
     <div className={styles.tabs} role="group" aria-label="At this stop">
       {steps.map((step, i) => (
         <button
-          key={`${step.battery.id}-${step.label}`}
+          key={`${step.batteryId}-${step.label}`}
           type="button"
           className={i === at ? styles.tabHere : styles.tab}
           aria-current={i === at ? 'step' : undefined}

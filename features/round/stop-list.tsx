@@ -1,20 +1,14 @@
 import { IconCheck } from '@tabler/icons-react';
 import { useEffect, useRef } from 'react';
 import { groupBy } from '../../core/group';
-import {
-  CHARGING,
-  CONDEMNED,
-  HELD,
-  UNKNOWN,
-  reserveMark,
-} from '../../core/assessment/daily-history';
+import { CHARGING, CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/daily-history';
 import { ReserveBar } from '../theme/reserve-bar';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { jobWord, type StopView } from './round-data';
 import styles from './round.module.css';
 
 /** The worst of several: an unknown before a small one, a held one last. */
-function leastReserve(view: StopView): number {
+function leastReserve({ reserves }: StopView): number {
   const rank = (mark: number) =>
     mark === CONDEMNED
       ? -2
@@ -25,9 +19,7 @@ function leastReserve(view: StopView): number {
           : mark === CHARGING
             ? 1e5
             : mark;
-  return view.judged
-    .map((one) => reserveMark(one.outlook))
-    .reduce((least, mark) => (rank(mark) < rank(least) ? mark : least));
+  return reserves.reduce((least, mark) => (rank(mark) < rank(least) ? mark : least));
 }
 
 /** The stops of the round in walking order. */
@@ -100,7 +92,7 @@ export function StopList({
                     <span className={styles.stopName}>
                       {view.vehicle.name}
                       <small>
-                        {view.judged.some(({ battery }) => keyed.has(battery.id)) ? (
+                        {view.batteryIds.some((id) => keyed.has(id)) ? (
                           <b>not yet recorded · </b>
                         ) : null}
                         {view.passed

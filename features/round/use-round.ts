@@ -8,9 +8,15 @@ import type { EntryData, EntryKind } from '../../core/logbook/kinds';
 import { newEntry } from '../logbook/new-entry';
 import { dequeue, enqueue, useOutbox, type OutboxState } from '../logbook/outbox';
 import { useSiteClock } from '../site/clock';
-import { hallsOf, nextPosition, viewStop, type Position, type RoundData } from './round-data';
-
-type States = Readonly<Record<string, BatteryState>>;
+import {
+  hallsOf,
+  nextPosition,
+  viewStop,
+  type Position,
+  type RoundData,
+  type States,
+} from './round-data';
+import { servedRecord, type RoundBattery } from './served';
 
 /** What one touch recorded, so that it can be taken back. */
 interface Deed {
@@ -19,13 +25,24 @@ interface Deed {
   readonly position: Position;
 }
 
-/** An entry laid on top of the states, unless the server had it already. */
-function laidOn(states: States, entry: NewEntry): States {
-  const state = states[entry.subjectId];
-  if (!state || state.readings.some((reading) => reading.id === entry.id)) return states;
-  return { ...states, [entry.subjectId]: foldStep(state, entry) };
+/** Entries laid on top of what was recorded already, unless the server had them. */
+function laidOn(
+  states: States,
+  entries: readonly NewEntry[],
+  served: ReadonlyMap<string, RoundBattery>,
+): States {
+  let after = states;
+  for (const entry of entries) {
+    const battery = served.get(entry.subjectId);
+    const state: BatteryState | null =
+      after[entry.subjectId] ?? (battery ? servedRecord(battery).battery.state : null);
+    if (!state || state.readings.some((reading) => reading.id === entry.id)) continue;
+    after = { ...after, [entry.subjectId]: foldStep(state, entry) };
+  }
+  return after;
 }
 
+const NOTHING: States = {};
 const FIRST: Position = { stop: 0, step: 0 };
 
 /** What is recorded, and was not known when a page was put together. */
@@ -43,10 +60,7 @@ export function useRound(data: RoundData) {
   const siteNow = useSiteClock(data.clock);
   const halls = useMemo(() => hallsOf(data), [data]);
   const served = useMemo(
-    () =>
-      Object.fromEntries(
-        data.stops.flatMap((stop) => stop.batteries.map((one) => [one.id, one.state])),
-      ) as States,
+    () => new Map(data.stops.flatMap(({ batteries }) => batteries.map((one) => [one.id, one]))),
     [data],
   );
   const [recorded, setRecorded] = useState<States | null>(null);
@@ -65,7 +79,7 @@ export function useRound(data: RoundData) {
   // What an earlier visit left unsent counts as recorded, and so does what was sent after this page
   // was put together: the browser may show one that is older than what it has recorded since.
   const before = useMemo(
-    () => laidOver(data, outbox).reduce(laidOn, served),
+    () => laidOn(NOTHING, laidOver(data, outbox), served),
     [data, outbox, served],
   );
   const states = recorded ?? before;
@@ -79,7 +93,7 @@ export function useRound(data: RoundData) {
 
   /** Records entries and moves on; `stay` keeps the place. */
   function record(entries: readonly NewEntry[], move: 'on' | 'stay'): void {
-    const after = entries.reduce(laidOn, states);
+    const after = laidOn(states, entries, served);
     setDeeds([...deeds, { entries, before: states, position }]);
     setRecorded(after);
     setPosition(position);
@@ -118,6 +132,7 @@ export function useRound(data: RoundData) {
   return {
     halls,
     views,
+    states,
     position,
     setPosition,
     record,

@@ -3,6 +3,7 @@ import { checkPlan } from '../../core/schedule-validation/check';
 import { SeasonDocument, wantingIn } from '../../core/schedule/document';
 import { dayName, toDay } from '../../core/day';
 import { readPlan } from '../../store/season-plans';
+import { servedRecord } from '../round/served';
 import { roundData } from '../round/load';
 import { newEntry } from '../logbook/new-entry';
 import { handlePostEntry } from '../logbook/post-entry';
@@ -124,7 +125,7 @@ describe('the season of the site', () => {
     for (const [id, { jobs }] of planned) {
       const battery = stops.find((one) => one.id === id);
       expect(battery).toBeDefined();
-      expect(battery!.planned?.jobs).toEqual(jobs);
+      expect(servedRecord(battery!).battery.planned?.jobs).toEqual(jobs);
     }
   });
 

@@ -1,7 +1,6 @@
 import type { ChemistryId } from '../../core/battery/chemistries';
 import type { BatteryDetails } from '../../core/battery/details';
 import { arrheniusSums } from '../../core/drain/self-discharge';
-import type { ChargeForecast } from '../../core/assessment/charge-forecast';
 import type { BatteryState } from '../../core/logbook/fold';
 import type { BatteryFacts, PlannedVisit, BatteryRecord } from '../../core/record/battery-record';
 import type { Rules } from '../../core/rules/rules';
@@ -37,8 +36,6 @@ export interface BatteryDto {
   readonly benchHallId: string | null;
   /** Its charger reports by itself and has not since then. */
   readonly silentSince: number | null;
-  /** As the server judged it: the browser learns anew only what is recorded or typed. */
-  readonly forecast?: ChargeForecast | null;
   /** What the season's plan has for it in the next round. */
   readonly planned?: PlannedVisit | null;
 }

@@ -3,6 +3,7 @@ import { MAX_STAY_DAYS, collectionWithin } from '../../core/time-limits';
 import type { BatteryContext } from '../../core/context/battery-context';
 import { contextOf } from '../../core/context/from-record';
 import { groupBy } from '../../core/group';
+import { lazily } from '../../core/lazily';
 import type { BatteryState, VehicleState } from '../../core/logbook/fold';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { chargeForecastOf, type ChargeForecast } from '../../core/assessment/charge-forecast';
@@ -263,17 +264,14 @@ function benchHallAway(halls: readonly Hall[], bayHall: Hall): string | null {
 }
 
 /** The same battery with something more on record that its charge does not depend on. */
-export const withStanding = (kept: AssessedBattery, standing: BatteryRecord): AssessedBattery => ({
-  battery: kept.battery,
-  hallId: kept.hallId,
-  standing,
-  get outlook() {
-    return kept.outlook;
-  },
-  get context() {
-    return kept.context;
-  },
-});
+export const withStanding = (kept: AssessedBattery, standing: BatteryRecord): AssessedBattery =>
+  lazily<AssessedBattery>({
+    battery: () => kept.battery,
+    hallId: () => kept.hallId,
+    standing: () => standing,
+    outlook: () => kept.outlook,
+    context: () => kept.context,
+  });
 
 /** A battery with its standing; its outlook is reckoned once, when it is asked for. */
 export function assessedOf(
@@ -281,20 +279,14 @@ export function assessedOf(
   hallId: string,
   standing: BatteryRecord,
 ): AssessedBattery {
-  let outlook: ChargeForecast | null | undefined;
-  let context: BatteryContext | undefined;
-  return {
-    battery,
-    hallId,
-    standing,
-    get outlook() {
-      if (outlook === undefined) outlook = chargeForecastOf(standing);
-      return outlook;
-    },
-    get context() {
-      return (context ??= contextOf(standing, this.outlook));
-    },
-  };
+  const made: AssessedBattery = lazily<AssessedBattery>({
+    battery: () => battery,
+    hallId: () => hallId,
+    standing: () => standing,
+    outlook: () => chargeForecastOf(standing),
+    context: () => contextOf(standing, made.outlook),
+  });
+  return made;
 }
 
 /** The day of a collection, no further off than a stay may be long. */

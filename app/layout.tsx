@@ -1,3 +1,4 @@
+import './antd.css';
 import './globals.css';
 import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';

@@ -1,5 +1,7 @@
 // Bundles what runs outside of the pages: Node 20 runs no TypeScript. Packages stay outside.
 import { build } from 'esbuild';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { pathToFileURL } from 'node:url';
 
 const bundles = {
   // The command line.
@@ -8,6 +10,8 @@ const bundles = {
   'dist/planner.mjs': 'features/season/planner.worker.ts',
   // The thread in which the server judges the whole site.
   'dist/site.mjs': 'features/server/site.worker.ts',
+  // What makes the sheet of styles below.
+  'dist/antd-sheet.mjs': 'features/theme/antd-sheet.tsx',
 };
 
 /** These run on the server alone: the package that makes sure of it has nothing to do here. */
@@ -27,9 +31,16 @@ for (const [outfile, entry] of Object.entries(bundles)) {
     platform: 'node',
     target: 'node20',
     format: 'esm',
+    jsx: 'automatic',
     packages: 'external',
     plugins: [serverOnly],
     sourcemap: true,
     logLevel: 'warning',
   });
 }
+
+// Written only where it changed: what is newer than the application has it built again.
+const sheet = 'app/antd.css';
+const { antdSheet } = await import(pathToFileURL('dist/antd-sheet.mjs').href);
+const styles = antdSheet();
+if (!existsSync(sheet) || readFileSync(sheet, 'utf8') !== styles) writeFileSync(sheet, styles);

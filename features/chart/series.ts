@@ -1,4 +1,5 @@
 import { MS_PER_DAY, instantAt, type Day } from '../../core/day';
+import { monotoneCurve } from '../../core/curve';
 import { voltsOfSoc } from '../../core/battery/state-of-charge';
 import { isSettled } from '../../core/record/learnt';
 import type { ChargeForecast } from '../../core/assessment/charge-forecast';
@@ -46,11 +47,14 @@ export function chartSeries(
       .filter((reading) => isSettled(reading, standing) === settled)
       .map((reading) => ({ x: dayAt(reading.at), y: reading.volts }));
   const days = drawnDays(standing, outlook);
-  const curve = (series: keyof Omit<SocCourse, 'days'>): ChartPoint[] =>
-    Array.from({ length: course ? course.days.at(-1)! + 1 : 0 }, (_, i) => ({
+  const curve = (series: keyof Omit<SocCourse, 'days'>): ChartPoint[] => {
+    if (!course) return [];
+    const soc = monotoneCurve(course.days.map((at, i) => [at, course[series][i]!]));
+    return Array.from({ length: course.days.at(-1)! + 1 }, (_, i) => ({
       x: dayAt(standing.now) + i,
-      y: volts(socOn(course!, series, i), hallMean(temperatures, now + i)),
+      y: volts(soc.at(i), hallMean(temperatures, now + i)),
     }));
+  };
   const first = Math.min(
     ...state.readings.map((reading) => dayAt(reading.at)),
     standing.laidUpAt === null ? now - 14 : dayAt(standing.laidUpAt),
@@ -66,18 +70,6 @@ export function chartSeries(
     from: first - 1,
     to: Math.max(now + days, now + 7),
   };
-}
-
-/** Percent on a day of a course, straight between its points. */
-function socOn(course: SocCourse, series: keyof Omit<SocCourse, 'days'>, day: number): number {
-  const after = Math.max(
-    1,
-    course.days.findIndex((at) => at >= day),
-  );
-  const [from, to] = [course.days[after - 1]!, course.days[after]];
-  const start = course[series][after - 1]!;
-  if (to === undefined) return start;
-  return start + ((day - from) / (to - from)) * (course[series][after]! - start);
 }
 
 function dayWithFraction(at: number, timeZone: string): number {

@@ -19,7 +19,15 @@ import {
 import { chargeForecastOf } from '../../core/assessment/charge-forecast';
 import { judge, judgeReading } from '../../core/assessment/verdict';
 import { jobsToday } from '../../core/plan/due';
-import { recordOfText, recordText, roundBattery, servedRecord } from './served';
+import {
+  packed,
+  roundBattery,
+  servedRecord,
+  textOf,
+  unpacked,
+  type PackedRecord,
+  type ServedRecord,
+} from './served';
 import { hallTemperatures } from '../../core/site/climate';
 import { reserveShare, reserveText } from '../theme/reserve-words';
 import { hallsOf, nextPosition, viewStop, type RoundData, type RoundStop } from './round-data';
@@ -200,17 +208,22 @@ describe('what travels to the browser', () => {
 describe('a battery of the round', () => {
   const there = servedRecord(camper.batteries[0]!);
 
+  const travelled = (record: ServedRecord) =>
+    unpacked(JSON.parse(textOf(packed(record, NOW))) as PackedRecord);
+
   it('comes back with its record, but for the ids of readings of months ago', () => {
     const { readings, ...rest } = batteries[0]!.state;
     const { readings: back, ...restBack } = there.battery.state;
     expect(restBack).toEqual(rest);
-    expect(back).toEqual([{ ...readings[0]!, id: 'earlier-0' }, readings[1]!]);
+    expect(back).toEqual(readings.map((one, i) => ({ ...one, id: `earlier-${i}` })));
+    const late = servedRecord(camper.batteries[1]!).battery.state.readings;
+    expect(late).toEqual(batteries[1]!.state.readings);
     const view = viewStop(camper, {}, data, halls);
     expect(view.judged('b1').verdict.headline).toBe(judge(view.judged('b1').standing).headline);
   });
 
   it('that is held has an endless reserve on both sides', () => {
-    const held = servedRecord(camper.batteries[2]!);
+    const held = travelled(servedRecord(camper.batteries[2]!));
     expect(held.verdict.outlook?.reserve.value).toBe(Infinity);
   });
 
@@ -229,8 +242,8 @@ describe('a battery of the round', () => {
             id: `r${i}`,
           }));
         const whole = { ...there, battery: battery('b9', 'Starter', { readings: list }) };
-        const once = recordOfText(recordText(whole, NOW));
-        expect(recordOfText(recordText(once, NOW))).toEqual(once);
+        const once = travelled(whole);
+        expect(travelled(once)).toEqual(once);
         expect(once.battery.state.readings).toHaveLength(list.length);
         expect(once.battery.state.readings.map(({ at, fed }) => [at, fed])).toEqual(
           list.map(({ at, fed }) => [at, fed]),

@@ -46,7 +46,9 @@ interface Keyed {
 const NOTHING_KEYED: Keyed = { digits: '', restAt: 0 };
 const KEYED = 'round/';
 
-export function Round({ data }: { data: RoundData }) {
+/** The round, from what the server made of it as text. */
+export function Round({ text }: { text: string }) {
+  const data = useMemo(() => JSON.parse(text) as RoundData, [text]);
   const { day, today } = useDay();
   if (day !== today) return <Foreseen data={data} day={day} />;
   if (data.stops.length === 0) return <NothingDue data={data} />;

@@ -5,7 +5,7 @@ import { Round } from './round';
 export async function RoundScreen() {
   return (
     <Themed>
-      <Round data={await askOrSetUp('round')} />
+      <Round text={await askOrSetUp('round')} />
     </Themed>
   );
 }

@@ -2,7 +2,8 @@ import type { ChargeForecast } from '../../core/assessment/charge-forecast';
 import { reserveMark } from '../../core/assessment/daily-history';
 import { judge, type Verdict } from '../../core/assessment/verdict';
 import { MS_PER_DAY } from '../../core/day';
-import type { BatteryState, RecordedReading } from '../../core/logbook/fold';
+import { EMPTY_BATTERY, type BatteryState, type RecordedReading } from '../../core/logbook/fold';
+import { usualDetails, type BatteryDetails } from '../../core/battery/details';
 import type { Job } from '../../core/plan/due';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { courseOf, type SocCourse } from '../chart/course';
@@ -17,16 +18,42 @@ export interface RoundBattery {
   /** Where it stands on the scale of reserve. */
   readonly reserve: number;
   readonly notReachedAt: number | null;
-  /** Its record and all that is said of it, as text: most of them are never opened. */
-  readonly record: string;
+  /** Its record and all that is said of it: most of them are never opened. */
+  readonly record: PackedRecord;
 }
 
-/** What that text holds. */
+/** A battery's record with all that was said of it. */
 export interface ServedRecord {
   readonly battery: BatteryDto;
   readonly verdict: Verdict;
   /** The charge foreseen, for the chart. */
   readonly course: SocCourse | null;
+}
+
+/** The same without what most batteries have alike. */
+export interface PackedRecord extends Omit<ServedRecord, 'battery'> {
+  readonly battery: Omit<BatteryDto, 'state' | 'details'> & {
+    /** What is not as usual for its chemistry. */
+    readonly details: Partial<BatteryDetails>;
+    /** What is not as with a battery of which nothing is on record. */
+    readonly state: Partial<Omit<BatteryState, 'readings'>>;
+  };
+  readonly readings: Columns;
+}
+
+/** Readings one column each: a battery has dozens, with the same words in each. */
+interface Columns {
+  /** Of the last readings: enough to know what waits on a device and is here already. */
+  readonly ids: readonly string[];
+  /** The first instant, then the milliseconds from each to the next. */
+  readonly at: readonly number[];
+  readonly volts: readonly number[];
+  /** Left out where none was noted. */
+  readonly celsius?: readonly (number | null)[];
+  readonly rested: readonly (number | null)[];
+  /** Places of those that were fed, and of those that were confirmed. */
+  readonly fed: readonly number[];
+  readonly confirmed: readonly number[];
 }
 
 /** A battery with all that is said of it, as the round takes it along. */
@@ -41,84 +68,80 @@ export const roundBattery = (
   jobs,
   reserve: reserveMark(outlook),
   notReachedAt: battery.state.notReachedAt,
-  record: recordText(
+  record: packed(
     { battery, verdict: judge(standing), course: courseOf(standing, outlook) },
     standing.now,
   ),
 });
 
-/** Digits of what is measured or reckoned: more than anybody reads, and half of the bytes. */
-const SENT_DIGITS = 7;
-/** So long an entry may wait on a device and still be known by its id when it is there already. */
-const KNOWN_BY_ID_DAYS = 60;
+/** So long an entry may wait on a device and still be known by its id when it is here already. */
+const KNOWN_BY_ID_DAYS = 14;
 
-/** Readings one column each: a battery has dozens, with the same words in each. */
-interface Columns {
-  readonly ids: readonly string[];
-  readonly at: readonly number[];
-  readonly volts: readonly number[];
-  readonly celsius: readonly (number | null)[];
-  readonly rested: readonly (number | null)[];
-  /** 1: fed; 2: confirmed; 3: both. */
-  readonly marks: readonly number[];
-}
-
-const FED = 1;
-const CONFIRMED = 2;
+const placesOf = <T>(list: readonly T[], is: (one: T) => boolean): number[] =>
+  list.flatMap((one, i) => (is(one) ? [i] : []));
 
 function columnsOf(readings: readonly RecordedReading[], now: number): Columns {
   const from = now - KNOWN_BY_ID_DAYS * MS_PER_DAY;
   return {
     ids: readings.filter(({ at }) => at >= from).map(({ id }) => id),
-    at: readings.map(({ at }) => at),
+    at: readings.map(({ at }, i) => at - (i === 0 ? 0 : readings[i - 1]!.at)),
     volts: readings.map(({ volts }) => volts),
-    celsius: readings.map(({ celsius }) => celsius),
+    ...(readings.some(({ celsius }) => celsius !== null)
+      ? { celsius: readings.map(({ celsius }) => celsius) }
+      : {}),
     rested: readings.map(({ restedHours }) => restedHours),
-    marks: readings.map(({ fed, confirmed }) => (fed ? FED : 0) + (confirmed ? CONFIRMED : 0)),
+    fed: placesOf(readings, ({ fed }) => fed),
+    confirmed: placesOf(readings, ({ confirmed }) => confirmed === true),
   };
 }
 
-function readingsOf({ ids, at, volts, celsius, rested, marks }: Columns): RecordedReading[] {
+function readingsOf({ ids, at, volts, celsius, rested, fed, confirmed }: Columns) {
   const unnamed = at.length - ids.length;
-  return at.map((instant, i) => ({
+  const fedAt = new Set(fed);
+  const confirmedAt = new Set(confirmed);
+  let instant = 0;
+  return at.map((after, i): RecordedReading => ({
     id: i < unnamed ? `earlier-${i}` : ids[i - unnamed]!,
-    at: instant,
+    at: (instant += after),
     volts: volts[i]!,
-    celsius: celsius[i]!,
+    celsius: celsius?.[i] ?? null,
     restedHours: rested[i]!,
-    fed: (marks[i]! & FED) > 0,
-    ...(marks[i]! & CONFIRMED ? { confirmed: true } : {}),
+    fed: fedAt.has(i),
+    ...(confirmedAt.has(i) ? { confirmed: true } : {}),
   }));
 }
 
-/** JSON knows no infinity, and a battery that is held has that many days. */
-const ENDLESS = '\u221e';
-
-/**
- * A battery's record as text for the browser. What is left out: the ids of readings of more than
- * 60 days before `now`, and digits beyond the seventh of what is no whole number. Readings are in
- * order of time.
- */
-export function recordText({ battery, verdict, course }: ServedRecord, now: number): string {
-  const { readings, ...rest } = battery.state;
-  const packed = { ...battery, state: { ...rest, readings: columnsOf(readings, now) } };
-  return JSON.stringify([packed, verdict, course], (_, value: unknown) => {
-    if (typeof value !== 'number' || Number.isInteger(value)) return value;
-    if (value === Infinity) return ENDLESS;
-    return Number(value.toPrecision(SENT_DIGITS));
-  });
+/** What is not as `usual`. */
+function unlike<T extends object>(one: T, usual: Partial<T>): Partial<T> {
+  const fields = Object.entries(one).filter(
+    ([key, value]) => JSON.stringify(value) !== JSON.stringify(usual[key as keyof T]),
+  );
+  return Object.fromEntries(fields) as Partial<T>;
 }
 
-/** What such a text holds. */
-export function recordOfText(text: string): ServedRecord {
-  type Packed = Omit<BatteryDto, 'state'> & {
-    readonly state: Omit<BatteryState, 'readings'> & { readonly readings: Columns };
+/**
+ * A record as it travels. What is lost: the ids of readings of more than 14 days before `now`.
+ * Readings are in order of time.
+ */
+export function packed({ battery, ...said }: ServedRecord, now: number): PackedRecord {
+  const { readings, ...state } = battery.state;
+  const usual = usualDetails(battery.facts.chemistry);
+  return {
+    ...said,
+    battery: {
+      ...battery,
+      details: unlike(battery.details, usual),
+      state: unlike(state, EMPTY_BATTERY),
+    },
+    readings: columnsOf(readings, now),
   };
-  const [packed, verdict, course] = JSON.parse(text, (_, value: unknown) =>
-    value === ENDLESS ? Infinity : value,
-  ) as [Packed, Verdict, SocCourse | null];
-  const state = { ...packed.state, readings: readingsOf(packed.state.readings) };
-  return { battery: { ...packed, state }, verdict, course };
+}
+
+/** The record that was packed. */
+export function unpacked({ battery, readings, ...said }: PackedRecord): ServedRecord {
+  const details = { ...usualDetails(battery.facts.chemistry), ...battery.details };
+  const state = { ...EMPTY_BATTERY, ...battery.state, readings: readingsOf(readings) };
+  return { ...said, battery: { ...battery, details, state } };
 }
 
 const opened = new WeakMap<RoundBattery, ServedRecord>();
@@ -126,6 +149,25 @@ const opened = new WeakMap<RoundBattery, ServedRecord>();
 /** A battery's record, opened when it is first asked for. */
 export function servedRecord(battery: RoundBattery): ServedRecord {
   let record = opened.get(battery);
-  if (!record) opened.set(battery, (record = recordOfText(battery.record)));
+  if (!record) opened.set(battery, (record = unpacked(battery.record)));
   return record;
+}
+
+/** Digits of what is measured or reckoned: more than anybody reads, and half of the bytes. */
+const SENT_DIGITS = 6;
+/** JSON knows no infinity, and a battery that is held has that many days; but it reads this as one. */
+const ENDLESS = '1e999';
+const MARK = '\ue000';
+
+/**
+ * Data as text, and quickly read again with `JSON.parse`: fewer digits in what is no whole number,
+ * and infinity as a number that is too large. The mark that stands for it meanwhile is in no text.
+ */
+export function textOf(data: unknown): string {
+  const text = JSON.stringify(data, (_, value: unknown) => {
+    if (typeof value === 'string') return value === MARK ? '' : value;
+    if (typeof value !== 'number' || Number.isInteger(value)) return value;
+    return value === Infinity ? MARK : Number(value.toPrecision(SENT_DIGITS));
+  });
+  return text.replaceAll(`"${MARK}"`, ENDLESS);
 }

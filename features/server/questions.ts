@@ -6,6 +6,7 @@ import { frameData } from '../app-shell/app-shell-data';
 import { layUpData } from '../lay-up/load';
 import { printData } from '../print/load';
 import { roundScreenData } from '../round/load';
+import { textOf } from '../round/served';
 import { ruleEffect } from '../rules/effect';
 import { rulesScreenData } from '../rules/load';
 import { keepTightened, roundsCalendar, seasonDocument, type Tightened } from '../season/answers';
@@ -23,9 +24,10 @@ import { db } from './store';
  */
 export const QUESTIONS = {
   frame: (site: SiteSnapshot) => frameData(site),
-  yard: (site: SiteSnapshot) => yardData(site),
+  /** As text: it passes from thread to page to browser, and is read by that one alone. */
+  yard: (site: SiteSnapshot) => JSON.stringify(yardData(site)),
   yardSeason: (site: SiteSnapshot, first: number) => yardSeason(site, first),
-  round: (site: SiteSnapshot) => roundScreenData(site),
+  round: async (site: SiteSnapshot) => textOf(await roundScreenData(site)),
   season: (site: SiteSnapshot) => seasonScreenData(site),
   printedSeason: (site: SiteSnapshot) => printedSeason(site),
   calendar: (site: SiteSnapshot) => roundsCalendar(site),

@@ -1,13 +1,15 @@
 'use client';
 
-import { StyleProvider, createCache, extractStyle } from '@ant-design/cssinjs';
+import { StyleProvider, createCache } from '@ant-design/cssinjs';
 import { ConfigProvider } from 'antd';
-import { useServerInsertedHTML } from 'next/navigation';
 import { useState } from 'react';
 import { antdTheme } from './antd';
 import { documentNonce } from './nonce';
 
-/** Ant Design with our tokens; its styles carry the nonce of the page. */
+/** What the theme comes to is the same for every page: on the server it is worked out once. */
+const ofServer = typeof document === 'undefined' ? createCache() : null;
+
+/** Ant Design with our tokens; what it adds in the browser carries the nonce of the page. */
 export function AntdTheme({
   nonce: ofPage,
   children,
@@ -15,25 +17,14 @@ export function AntdTheme({
   nonce: string;
   children: React.ReactNode;
 }) {
-  const nonce = documentNonce(ofPage);
-  const [cache] = useState(() => createCache());
-  useServerInsertedHTML(() => {
-    const text = extractStyle(cache, { plain: true, once: true });
-    if (text.includes('.data-ant-cssinjs-cache-path{content:"";}')) return null;
-    return (
-      <style
-        id="antd-cssinjs"
-        nonce={nonce}
-        // Before the styles that Ant Design adds in the browser.
-        data-rc-order="prepend"
-        data-rc-priority="-1000"
-        dangerouslySetInnerHTML={{ __html: text }}
-      />
-    );
-  });
+  const [cache] = useState(() => ofServer ?? createCache());
   return (
     <StyleProvider cache={cache}>
-      <ConfigProvider theme={antdTheme} csp={{ nonce }} button={{ autoInsertSpace: false }}>
+      <ConfigProvider
+        theme={antdTheme}
+        csp={{ nonce: documentNonce(ofPage) }}
+        button={{ autoInsertSpace: false }}
+      >
         {children}
       </ConfigProvider>
     </StyleProvider>

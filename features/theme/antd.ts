@@ -26,6 +26,8 @@ export const antdTheme: ThemeConfig = {
   // The seeds never change: what follows from them is worked out once, not at each request.
   algorithm: (seed) => (derived ??= { ...theme.defaultAlgorithm(seed), ...DERIVED }),
   hashed: false,
+  // Its styles stand in a sheet that is made when the program is built.
+  zeroRuntime: true,
   token: {
     fontFamily: 'var(--plain)',
     fontSize: 15,

@@ -2,5 +2,5 @@ import { askOrSetUp } from '../server/ask';
 import { Yard } from './yard';
 
 export async function YardScreen() {
-  return <Yard data={await askOrSetUp('yard')} />;
+  return <Yard text={await askOrSetUp('yard')} />;
 }

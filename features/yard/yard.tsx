@@ -1,7 +1,7 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { Suspense, lazy, useState } from 'react';
+import { Suspense, lazy, startTransition, useEffect, useMemo, useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
 import { shortDay, type Day } from '../../core/day';
 import { CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/daily-history';
@@ -35,7 +35,24 @@ function onDay(battery: YardBattery, season: SeasonData | null, day: Day, today:
   };
 }
 
-export function Yard({ data }: { data: YardData }) {
+/** Bays that stand in the page before any script runs; it fills no larger screen with more. */
+const FIRST_BAYS = 120;
+
+/** The bays of each hall that are drawn: the first of them at once, all as soon as that is there. */
+function useDrawn(halls: YardData['halls']): (hall: number) => number {
+  const [whole, setWhole] = useState(false);
+  useEffect(() => startTransition(() => setWhole(true)), []);
+  return (hall) => {
+    if (whole) return Infinity;
+    const before = halls.slice(0, hall).reduce((sum, { bays }) => sum + bays.length, 0);
+    return Math.max(0, FIRST_BAYS - before);
+  };
+}
+
+/** The yard, from what the server made of it as text: a large one is read faster so. */
+export function Yard({ text }: { text: string }) {
+  const data = useMemo(() => JSON.parse(text) as YardData, [text]);
+  const drawn = useDrawn(data.halls);
   const router = useRouter();
   const refresh = useRefresh();
   const { day, today } = useDay();
@@ -135,7 +152,7 @@ export function Yard({ data }: { data: YardData }) {
                   ) : null}
                 </header>
                 <ul className={styles.bays}>
-                  {hall.bays.map((bay) => (
+                  {hall.bays.slice(0, drawn(i)).map((bay) => (
                     <li key={bay.mark}>
                       <Bay bay={bay} shown={shown} waiting={waiting} />
                     </li>

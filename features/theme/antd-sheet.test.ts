@@ -1,0 +1,30 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { USED, antdSheet } from './antd-sheet';
+
+/** What the screens take from Ant Design, as their sources name it. */
+function imported(): Set<string> {
+  const files = readdirSync('features', { recursive: true, encoding: 'utf8' });
+  const names = files
+    .filter((file) => file.endsWith('.tsx') && !file.includes('antd-sheet'))
+    .flatMap((file) => {
+      const text = readFileSync(join('features', file), 'utf8');
+      const [, list = ''] = /import \{([^}]*)\} from 'antd'/.exec(text) ?? [];
+      return list.split(',').map((name) => name.trim());
+    });
+  return new Set(names.filter((name) => name !== '' && !name.startsWith('type ')));
+}
+
+describe('the sheet of styles', () => {
+  it('has each component that a screen uses: in the browser none is added', () => {
+    const own = new Set([...Object.keys(USED), 'ConfigProvider', 'App']);
+    expect([...imported()].filter((name) => !own.has(name))).toEqual([]);
+  });
+
+  it('has their styles and our theme', () => {
+    const sheet = antdSheet();
+    const wanted = ['.ant-btn', '.ant-segmented', '.ant-select-dropdown', '.ant-picker-dropdown'];
+    const ours = ['--ant-color-primary:var(--ember)', '--ant-color-text:var(--ink)'];
+    expect([...wanted, ...ours].filter((one) => !sheet.includes(one))).toEqual([]);
+  });
+});

@@ -2,6 +2,7 @@ import 'server-only';
 import { toDay } from '../../core/day';
 import { groupBy } from '../../core/group';
 import { jobsToday, roundsAhead } from '../../core/plan/due';
+import { PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
 import { roundOnOrAfter } from '../../core/rules/rounds';
 import { heardAmpHours } from '../charge/charger-telemetry';
 import { hasOutside } from '../demo/outside-port';
@@ -16,7 +17,7 @@ import {
 } from '../site/load';
 import { withPlan } from '../season/keeper';
 import type { RoundData, RoundStop } from './round-data';
-import { roundBattery } from './served';
+import { roundBattery, unlike } from './served';
 
 /** A battery on the bench is a stop of its own, where the bench is. */
 const BENCH = 'bench';
@@ -30,7 +31,8 @@ function stopsOf(loaded: SiteSnapshot): RoundStop[] {
       kept,
       jobs: jobsToday(kept.standing, kept.outlook),
     }));
-    const vehicle = vehicleDtoOf(stay);
+    const dto = vehicleDtoOf(stay);
+    const vehicle = { ...dto, facts: unlike(dto.facts, PLAIN_VEHICLE) };
     const places = groupBy(here, ({ battery: { state } }) =>
       state.out === null ? '' : (state.out.hallId ?? stay.hall.id),
     );

@@ -14,6 +14,7 @@ import type { Rules } from '../../core/rules/rules';
 import { courseOf, type SocCourse } from '../chart/course';
 import { lazily } from '../../core/lazily';
 import { servedRecord, type RoundBattery } from './served';
+import { PLAIN_VEHICLE, type VehicleFacts } from '../../core/stay/vehicle-facts';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
 import {
   settingOfHall,
@@ -24,8 +25,11 @@ import {
   type VehicleDto,
 } from '../site/dto';
 
+/** A vehicle as it travels: of its facts those that are not a plain vehicle's. */
+export type RoundVehicle = Omit<VehicleDto, 'facts'> & { readonly facts: Partial<VehicleFacts> };
+
 export interface RoundStop {
-  readonly vehicle: VehicleDto;
+  readonly vehicle: RoundVehicle;
   readonly batteries: readonly RoundBattery[];
 }
 
@@ -82,7 +86,7 @@ export interface Judged {
 }
 
 export interface StopView {
-  readonly vehicle: VehicleDto;
+  readonly vehicle: RoundVehicle;
   readonly hallName: string;
   readonly batteryIds: readonly string[];
   /** One of its batteries, opened when it is asked for. */
@@ -138,7 +142,8 @@ function judgedOf(
 ): Judged {
   const record = servedRecord(served);
   const battery = recorded ? { ...record.battery, state: recorded } : record.battery;
-  const standing = standingOf(battery, vehicle, hall.setting, data.rules, data.clock);
+  const facts = { ...PLAIN_VEHICLE, ...vehicle.facts };
+  const standing = standingOf(battery, { ...vehicle, facts }, hall.setting, data.rules, data.clock);
   // As it was served, it was judged; learning is for what was recorded since.
   const outlook = recorded ? chargeForecastOf(standing) : record.verdict.outlook;
   return lazily<Judged>({

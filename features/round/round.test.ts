@@ -16,6 +16,7 @@ import {
   type BatteryDto,
   type VehicleDto,
 } from '../site/dto';
+import { dataOf, textOf } from '../site/page-text';
 import { chargeForecastOf } from '../../core/assessment/charge-forecast';
 import { judge, judgeReading } from '../../core/assessment/verdict';
 import { jobsToday } from '../../core/plan/due';
@@ -23,7 +24,6 @@ import {
   packed,
   roundBattery,
   servedRecord,
-  textOf,
   unpacked,
   type PackedRecord,
   type ServedRecord,
@@ -209,7 +209,7 @@ describe('a battery of the round', () => {
   const there = servedRecord(camper.batteries[0]!);
 
   const travelled = (record: ServedRecord) =>
-    unpacked(JSON.parse(textOf(packed(record, NOW))) as PackedRecord);
+    unpacked(dataOf<PackedRecord>(textOf(packed(record, NOW))));
 
   it('comes back with its record, but for the ids of readings of months ago', () => {
     const { readings, ...rest } = batteries[0]!.state;

@@ -11,6 +11,7 @@ import { judgeReading } from '../../core/assessment/verdict';
 import { useDay } from '../app-shell/day';
 import { isTyping } from '../app-shell/keys';
 import { useAllTyped, useTyped } from '../app-shell/typed';
+import { dataOf } from '../site/page-text';
 import { DemoSight } from '../demo/sight';
 import { Foreseen } from './foreseen';
 import { Keypad } from './keypad';
@@ -48,7 +49,7 @@ const KEYED = 'round/';
 
 /** The round, from what the server made of it as text. */
 export function Round({ text }: { text: string }) {
-  const data = useMemo(() => JSON.parse(text) as RoundData, [text]);
+  const data = useMemo(() => dataOf<RoundData>(text), [text]);
   const { day, today } = useDay();
   if (day !== today) return <Foreseen data={data} day={day} />;
   if (data.stops.length === 0) return <NothingDue data={data} />;

@@ -112,7 +112,7 @@ function readingsOf({ ids, at, volts, celsius, rested, fed, confirmed }: Columns
 }
 
 /** What is not as `usual`. */
-function unlike<T extends object>(one: T, usual: Partial<T>): Partial<T> {
+export function unlike<T extends object>(one: T, usual: Partial<T>): Partial<T> {
   const fields = Object.entries(one).filter(
     ([key, value]) => JSON.stringify(value) !== JSON.stringify(usual[key as keyof T]),
   );
@@ -151,23 +151,4 @@ export function servedRecord(battery: RoundBattery): ServedRecord {
   let record = opened.get(battery);
   if (!record) opened.set(battery, (record = unpacked(battery.record)));
   return record;
-}
-
-/** Digits of what is measured or reckoned: more than anybody reads, and half of the bytes. */
-const SENT_DIGITS = 6;
-/** JSON knows no infinity, and a battery that is held has that many days; but it reads this as one. */
-const ENDLESS = '1e999';
-const MARK = '\ue000';
-
-/**
- * Data as text, and quickly read again with `JSON.parse`: fewer digits in what is no whole number,
- * and infinity as a number that is too large. The mark that stands for it meanwhile is in no text.
- */
-export function textOf(data: unknown): string {
-  const text = JSON.stringify(data, (_, value: unknown) => {
-    if (typeof value === 'string') return value === MARK ? '' : value;
-    if (typeof value !== 'number' || Number.isInteger(value)) return value;
-    return value === Infinity ? MARK : Number(value.toPrecision(SENT_DIGITS));
-  });
-  return text.replaceAll(`"${MARK}"`, ENDLESS);
 }

@@ -2,6 +2,7 @@ import { IconCheck } from '@tabler/icons-react';
 import { useEffect, useRef } from 'react';
 import { groupBy } from '../../core/group';
 import { CHARGING, CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/daily-history';
+import { useWhole } from '../app-shell/whole';
 import { ReserveBar } from '../theme/reserve-bar';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { jobWord, type StopView } from './round-data';
@@ -21,6 +22,9 @@ function leastReserve({ reserves }: StopView): number {
             : mark;
   return reserves.reduce((least, mark) => (rank(mark) < rank(least) ? mark : least));
 }
+
+/** Stops that stand in the page before any script runs. */
+const FIRST_STOPS = 50;
 
 /** The stops of the round in walking order. */
 export function StopList({
@@ -47,8 +51,9 @@ export function StopList({
   useEffect(() => {
     here.current?.scrollIntoView({ block: 'nearest' });
   }, [at]);
+  const whole = useWhole();
   const rows = groupBy(
-    views.map((view, i) => ({ view, i })),
+    views.slice(0, whole ? undefined : FIRST_STOPS).map((view, i) => ({ view, i })),
     ({ view }) =>
       view.vehicle.rowMark === 'bench'
         ? `${view.hallName} · bench`

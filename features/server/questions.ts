@@ -6,7 +6,7 @@ import { frameData } from '../app-shell/app-shell-data';
 import { layUpData } from '../lay-up/load';
 import { printData } from '../print/load';
 import { roundScreenData } from '../round/load';
-import { textOf } from '../round/served';
+import { textOf } from '../site/page-text';
 import { ruleEffect } from '../rules/effect';
 import { rulesScreenData } from '../rules/load';
 import { keepTightened, roundsCalendar, seasonDocument, type Tightened } from '../season/answers';
@@ -25,7 +25,7 @@ import { db } from './store';
 export const QUESTIONS = {
   frame: (site: SiteSnapshot) => frameData(site),
   /** As text: it passes from thread to page to browser, and is read by that one alone. */
-  yard: (site: SiteSnapshot) => JSON.stringify(yardData(site)),
+  yard: (site: SiteSnapshot) => textOf(yardData(site)),
   yardSeason: (site: SiteSnapshot, first: number) => yardSeason(site, first),
   round: async (site: SiteSnapshot) => textOf(await roundScreenData(site)),
   season: (site: SiteSnapshot) => seasonScreenData(site),

@@ -1,12 +1,14 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { Suspense, lazy, startTransition, useEffect, useMemo, useState } from 'react';
+import { Suspense, lazy, useMemo, useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
+import { useWhole } from '../app-shell/whole';
 import { shortDay, type Day } from '../../core/day';
 import { CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/daily-history';
 import { chanceWords, formatTemperature } from '../../core/words/words';
 import { useDay } from '../app-shell/day';
+import { dataOf } from '../site/page-text';
 import { ReserveBar } from '../theme/reserve-bar';
 import { RESERVE_STOPS } from '../theme/reserve-colour';
 import { KeepingIcon, VehicleIcon } from '../theme/vehicle-icon';
@@ -36,12 +38,11 @@ function onDay(battery: YardBattery, season: SeasonData | null, day: Day, today:
 }
 
 /** Bays that stand in the page before any script runs; it fills no larger screen with more. */
-const FIRST_BAYS = 120;
+const FIRST_BAYS = 100;
 
-/** The bays of each hall that are drawn: the first of them at once, all as soon as that is there. */
+/** How many bays of a hall are drawn; the first of the site at once, all as soon as those are there. */
 function useDrawn(halls: YardData['halls']): (hall: number) => number {
-  const [whole, setWhole] = useState(false);
-  useEffect(() => startTransition(() => setWhole(true)), []);
+  const whole = useWhole();
   return (hall) => {
     if (whole) return Infinity;
     const before = halls.slice(0, hall).reduce((sum, { bays }) => sum + bays.length, 0);
@@ -51,7 +52,7 @@ function useDrawn(halls: YardData['halls']): (hall: number) => number {
 
 /** The yard, from what the server made of it as text: a large one is read faster so. */
 export function Yard({ text }: { text: string }) {
-  const data = useMemo(() => JSON.parse(text) as YardData, [text]);
+  const data = useMemo(() => dataOf<YardData>(text), [text]);
   const drawn = useDrawn(data.halls);
   const router = useRouter();
   const refresh = useRefresh();

@@ -28,7 +28,7 @@ function occupy(
   { table, occupant, place }: Occupancy,
   id: string,
   to: readonly (string | number)[] | null,
-  had: readonly (string | number)[] | null,
+  had: () => readonly (string | number)[] | null,
 ): void {
   db.prepare(`DELETE FROM ${table} WHERE ${occupant} = ?`).run(id);
   if (to === null) return;
@@ -39,7 +39,8 @@ function occupy(
               ON CONFLICT DO NOTHING`,
     )
     .run(...to, id).changes;
-  if (added === 0 && to.join('\n') !== had?.join('\n')) throw new Occupied(wordsOf(db, table, to));
+  if (added === 0 && to.join('\n') !== had()?.join('\n'))
+    throw new Occupied(wordsOf(db, table, to));
 }
 
 function wordsOf(db: Db, table: Occupancy['table'], to: readonly (string | number)[]): string {
@@ -63,10 +64,10 @@ export function standIn(
   db: Db,
   vehicleId: string,
   to: Pick<VehicleState, 'bayId'>,
-  had: Pick<VehicleState, 'bayId'> | null,
+  had: () => Pick<VehicleState, 'bayId'> | null,
 ): void {
-  const bay = (state: typeof had) => (state?.bayId ? [state.bayId] : null);
-  occupy(db, BAYS, vehicleId, bay(to), bay(had));
+  const bay = (state: ReturnType<typeof had>) => (state?.bayId ? [state.bayId] : null);
+  occupy(db, BAYS, vehicleId, bay(to), () => bay(had()));
 }
 
 /** A battery hangs where its state says. */
@@ -74,12 +75,12 @@ export function hangOn(
   db: Db,
   batteryId: string,
   to: BatteryState,
-  had: BatteryState | null,
+  had: () => BatteryState | null,
 ): void {
   const channel = (state: BatteryState | null) => {
     const hangs = state && (state.chargeSince !== null || state.maintainerSince !== null);
     const hook: ChargerConnection | null = hangs ? state.hook : null;
     return hook && [hook.chargerId, hook.channel];
   };
-  occupy(db, CHANNELS, batteryId, channel(to), channel(had));
+  occupy(db, CHANNELS, batteryId, channel(to), () => channel(had()));
 }

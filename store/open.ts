@@ -158,7 +158,8 @@ function migrate(db: Db): void {
 export const dataFile = (folder: string) => join(folder, 'velvet-ember.sqlite');
 
 /** Changes with everything that is written to the data file, through whichever connection. */
-export function writesOf(db: Db): string {
-  const own = db.prepare('SELECT total_changes()').pluck().get() as number;
-  return `${own}/${String(db.pragma('data_version', { simple: true }))}`;
-}
+export const writesOf = (db: Db): string =>
+  db
+    .prepare("SELECT total_changes() || '/' || data_version FROM pragma_data_version")
+    .pluck()
+    .get() as string;

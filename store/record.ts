@@ -1,4 +1,4 @@
-import type { NewEntry } from '../core/logbook/entry';
+import type { Entry, NewEntry } from '../core/logbook/entry';
 import { insertEntry, readEntry, readStrikeOf } from './entries';
 import { Occupied } from './occupied';
 import { refold } from './states';
@@ -36,11 +36,16 @@ function sorted(value: unknown): unknown {
  * Records one entry and the state that follows from it, in one transaction: when this returns,
  * both are on disk. Sent twice, it is recorded once; the same id with other content, a second
  * strike of one entry, or what would put two vehicles into one bay or two batteries on one
- * channel, is a conflict and changes nothing.
+ * channel, is a conflict and changes nothing. `looked`: what this transaction found of its id.
  */
-export function recordEntry(db: Db, entry: NewEntry, recordedAt: string): Recorded {
+export function recordEntry(
+  db: Db,
+  entry: NewEntry,
+  recordedAt: string,
+  looked?: { readonly known: Entry | null },
+): Recorded {
   const record = db.transaction((): Recorded => {
-    const known = readEntry(db, entry.id);
+    const known = looked ? looked.known : readEntry(db, entry.id);
     if (known) {
       if (content(known) === content(entry)) return { outcome: 'known', seq: known.seq };
       return {
@@ -51,7 +56,7 @@ export function recordEntry(db: Db, entry: NewEntry, recordedAt: string): Record
     const refusal = entry.strikes === null ? null : strikeRefusal(db, entry, entry.strikes);
     if (refusal) return { outcome: 'conflict', reason: refusal };
     const seq = insertEntry(db, { ...entry, at: new Date(entry.at).toISOString() }, recordedAt);
-    refold(db, entry.subjectKind, entry.subjectId);
+    refold(db, entry.subjectKind, entry.subjectId, seq);
     return { outcome: 'recorded', seq };
   });
   try {

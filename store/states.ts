@@ -18,18 +18,18 @@ import type { Db } from './open';
  * `Occupied` where that would put two vehicles into one bay, or two batteries on one channel;
  * not where all is folded `anew`: what is on record already is shown as it is.
  */
-export function refold(db: Db, kind: SubjectKind, id: string, anew = false): void {
+export function refold(db: Db, kind: SubjectKind, id: string, seq: number, anew = false): void {
   const entries = readEntriesOf(db, kind, id);
   switch (kind) {
     case 'rules':
-      return writeState(db, kind, id, foldRules(entries));
+      return writeState(db, kind, id, seq, foldRules(entries));
     case 'hall':
-      return writeState(db, kind, id, foldHall(entries));
+      return writeState(db, kind, id, seq, foldHall(entries));
     case 'vehicle': {
       const state = foldVehicle(entries);
-      standIn(db, id, state, anew ? state : stateBefore<VehicleState>(db, kind, id));
-      writeState(db, kind, id, state);
-      for (const battery of batteriesOf(db, id)) refold(db, 'battery', battery, anew);
+      standIn(db, id, state, () => (anew ? state : stateBefore<VehicleState>(db, kind, id)));
+      writeState(db, kind, id, seq, state);
+      for (const battery of batteriesOf(db, id)) refold(db, 'battery', battery, seq, anew);
       return;
     }
     case 'battery': {
@@ -38,8 +38,8 @@ export function refold(db: Db, kind: SubjectKind, id: string, anew = false): voi
         ? readEntriesOf(db, 'vehicle', own.vehicleId).filter((entry) => entry.kind === 'outing')
         : [];
       const state = outings.length ? foldBattery([...entries, ...outings]) : own;
-      hangOn(db, id, state, anew ? state : stateBefore<BatteryState>(db, kind, id));
-      return writeState(db, kind, id, state);
+      hangOn(db, id, state, () => (anew ? state : stateBefore<BatteryState>(db, kind, id)));
+      return writeState(db, kind, id, seq, state);
     }
   }
 }
@@ -60,11 +60,13 @@ function foldRules(entries: readonly Entry[]): RuleBook {
   return book;
 }
 
-function writeState(db: Db, kind: SubjectKind, id: string, state: unknown): void {
+function writeState(db: Db, kind: SubjectKind, id: string, seq: number, state: unknown): void {
   db.prepare(
     `INSERT INTO state (subject_kind, subject_id, seq, data) VALUES (?, ?, ?, ?)
      ON CONFLICT (subject_kind, subject_id) DO UPDATE SET seq = excluded.seq, data = excluded.data`,
-  ).run(kind, id, lastSeq(db), JSON.stringify(state));
+  ).run(kind, id, seq, JSON.stringify(state));
+  // As it would be read: it need not be.
+  knownStates(db).set(`${kind}/${id}`, { seq, state });
 }
 
 function batteriesOf(db: Db, vehicleId: string): string[] {
@@ -80,6 +82,12 @@ function batteriesOf(db: Db, vehicleId: string): string[] {
 /** States as they were parsed last, by connection: only what changed is parsed again. */
 const parsed = new WeakMap<Db, Map<string, { readonly seq: number; readonly state: unknown }>>();
 
+function knownStates(db: Db) {
+  let known = parsed.get(db);
+  if (!known) parsed.set(db, (known = new Map()));
+  return known;
+}
+
 function readStates<T>(db: Db, kind: SubjectKind, id: string | null): Map<string, T> {
   const rows = db
     .prepare(
@@ -90,8 +98,7 @@ function readStates<T>(db: Db, kind: SubjectKind, id: string | null): Map<string
   const data = db
     .prepare('SELECT data FROM state WHERE subject_kind = ? AND subject_id = ?')
     .pluck();
-  let known = parsed.get(db);
-  if (!known) parsed.set(db, (known = new Map()));
+  const known = knownStates(db);
   const states = new Map<string, T>();
   for (const row of rows) {
     const key = `${kind}/${row.id}`;
@@ -135,6 +142,7 @@ export function rebuildStates(db: Db): void {
           ORDER BY CASE subject_kind WHEN 'vehicle' THEN 0 ELSE 1 END`,
       )
       .all() as { kind: SubjectKind; id: string }[];
-    for (const { kind, id } of subjects) refold(db, kind, id, true);
+    const seq = lastSeq(db);
+    for (const { kind, id } of subjects) refold(db, kind, id, seq, true);
   })();
 }

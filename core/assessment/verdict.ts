@@ -82,6 +82,29 @@ export function lineVolts(standing: BatteryRecord): number {
   });
 }
 
+/** What is said of a reading that is about to be recorded. */
+export interface TypedReading {
+  readonly volts: number;
+  readonly celsius?: number | null;
+  readonly restedHours?: number | null;
+  readonly at?: number;
+}
+
+/** A reading as it would stand in the record; where nobody says its rest, as the record has it. */
+export function typedReading({ state, now }: BatteryRecord, typed: TypedReading): RecordedReading {
+  const at = typed.at ?? now;
+  const { disturbedAt } = state;
+  const asLogged = disturbedAt === null ? null : Math.max(0, (at - disturbedAt) / MS_PER_HOUR);
+  return {
+    id: '',
+    at,
+    volts: typed.volts,
+    celsius: typed.celsius ?? null,
+    restedHours: typed.restedHours ?? asLogged,
+    fed: state.maintainerSince !== null || state.chargeSince !== null,
+  };
+}
+
 /**
  * The verdict on a reading that is about to be recorded: first what is odd about it, then what
  * it means together with the record. `standing` is without it, and `outlook` what was foreseen of
@@ -90,26 +113,13 @@ export function lineVolts(standing: BatteryRecord): number {
  */
 export function judgeReading(
   standing: BatteryRecord,
-  typed: { volts: number; celsius?: number | null; restedHours?: number | null; at?: number },
+  typed: TypedReading,
   outlook: ChargeForecast | null = null,
 ): { doubt: Doubt | null; verdict: Verdict } {
-  const { state, now } = standing;
-  const at = typed.at ?? now;
-  const reading: RecordedReading = {
-    id: '',
-    at,
-    volts: typed.volts,
-    celsius: typed.celsius ?? null,
-    restedHours:
-      typed.restedHours ??
-      (state.disturbedAt === null ? null : Math.max(0, (at - state.disturbedAt) / MS_PER_HOUR)),
-    fed: state.maintainerSince !== null || state.chargeSince !== null,
-  };
+  const { state } = standing;
+  const reading = typedReading(standing, typed);
   const doubt = doubtOf(reading, standing, outlook);
-  const withIt = {
-    ...standing,
-    state: { ...state, readings: [...state.readings, reading] },
-  };
+  const withIt = { ...standing, state: { ...state, readings: [...state.readings, reading] } };
   return { doubt, verdict: judge(withIt, reading) };
 }
 

@@ -10,13 +10,15 @@ import { FIRST_WORDS } from '../../core/gate/acts';
 import { reasonsAgainst } from '../../core/gate/gate';
 import { namedOffer } from '../../core/connections/available-connections';
 import { levelsProblem } from '../../core/inspect/points';
-import { judgeReading } from '../../core/assessment/verdict';
+import { doubtOf } from '../../core/assessment/plausible';
+import { typedReading } from '../../core/assessment/verdict';
+import type { SubjectKind } from '../../core/logbook/kinds';
 import { readEntry } from '../../store/entries';
+import { masterDataHolds, readMasterData, type MasterData } from '../../store/master-data';
 import { now } from '../server/clock';
-import { recordWithVerdict } from './record-with-verdict';
+import { recordWithVerdict, type Looked } from './record-with-verdict';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
-import { readBatteries, readBays, readHalls, readSite, readVehicles } from '../../store/site';
 import {
   activeConnectionsOf,
   loadBattery,
@@ -61,17 +63,35 @@ class Refused extends Error {
   }
 }
 
+/** What one request is held against. */
+interface Held {
+  readonly master: MasterData;
+  readonly at: number;
+}
+
+/** What an entry touches that is not master data. */
+const ORDINARY: readonly SubjectKind[] = ['battery', 'vehicle'];
+
 /** Each is checked beside those before it, in the transaction in which all are recorded. */
 function allOrNone(bodies: readonly unknown[], reply: (all: Acknowledged[]) => Response): Response {
-  const record = db().transaction(() =>
-    bodies.map((body): Acknowledged => {
-      const checked = check(body);
-      if (checked.refusal) throw new Refused(checked.refusal);
-      const recorded = recordWithVerdict(checked.entry);
+  const record = db().transaction(() => {
+    let master = readMasterData(db());
+    const at = now();
+    let isOrdinary = true;
+    const all = bodies.map((body): Acknowledged => {
+      if (!master) throw new Refused(refuse(409, 'Set the site up first.'));
+      const { entry, looked } = check(body, { master, at });
+      const recorded = recordWithVerdict(entry, looked);
       if (recorded.outcome === 'conflict') throw new Refused(refuse(409, recorded.reason));
-      return { id: checked.entry.id, seq: recorded.seq, outcome: recorded.outcome };
-    }),
-  );
+      if (!ORDINARY.includes(entry.subjectKind)) {
+        isOrdinary = false;
+        master = readMasterData(db());
+      }
+      return { id: entry.id, seq: recorded.seq, outcome: recorded.outcome };
+    });
+    if (isOrdinary) masterDataHolds(db(), master);
+    return all;
+  });
   try {
     return reply(record.immediate());
   } catch (error) {
@@ -87,58 +107,60 @@ function allOrNone(bodies: readonly unknown[], reply: (all: Acknowledged[]) => R
   }
 }
 
-/** An entry that may be recorded, or the refusal to send. */
-function check(
-  body: unknown,
-): { entry: NewEntry; refusal?: undefined } | { entry?: undefined; refusal: Response } {
+/** An entry that may be recorded, with what was looked up for it. Throws `Refused` for another. */
+function check(body: unknown, held: Held): { entry: NewEntry; looked: Looked } {
+  const { at, master } = held;
   const parsed = parseEntry(body);
-  if (!parsed.ok) return { refusal: refuse(400, parsed.reason) };
+  if (!parsed.ok) throw new Refused(refuse(400, parsed.reason));
   const { entry } = parsed;
-  if (!isHere(entry)) {
+  if (!isHere(entry, master)) {
     const reason = `subjectId: there is no ${entry.subjectKind} ${entry.subjectId} here.`;
-    return { refusal: refuse(404, reason) };
+    throw new Refused(refuse(404, reason));
   }
+  const known = readEntry(db(), entry.id);
   // A resend is answered from the logbook, whatever would be asked about it now.
-  if (readEntry(db(), entry.id)) return { entry };
-  if (Date.parse(entry.at) > now() + MAX_AHEAD_MS) {
+  if (known) return { entry, looked: { known, kept: null, at } };
+  if (Date.parse(entry.at) > at + MAX_AHEAD_MS) {
     const reason = `at: is ${entry.at.slice(0, 10)} right? That is over a week to come: look at the clock of this device.`;
-    return { refusal: refuse(409, reason) };
+    throw new Refused(refuse(409, reason));
   }
-  const misplaced = misplacement(entry) ?? wronglyHung(entry);
-  if (misplaced) return { refusal: refuse(409, misplaced) };
+  const misplaced = misplacement(entry, held) ?? wronglyHung(entry, held);
+  if (misplaced) throw new Refused(refuse(409, misplaced));
   // One whose vehicle stands nowhere is recorded too: there is nothing to hold it against.
-  const kept = entry.kind === 'reading' ? loadBattery(db(), now(), entry.subjectId) : null;
+  const kept = entry.kind === 'reading' ? loadBattery(db(), at, entry.subjectId, master) : null;
   const question = questionAbout(entry, kept);
-  return question ? { refusal: refuse(422, question) } : { entry };
+  if (question) throw new Refused(refuse(422, question));
+  return { entry, looked: { known, kept, at } };
 }
 
 /** Nothing that has happened lies further ahead than this, however wrong a clock may be. */
 const MAX_AHEAD_MS = 7 * MS_PER_DAY;
 
 /** Why a vehicle or battery cannot go where an entry puts it; null where it can. */
-function misplacement(entry: NewEntry): string | null {
+function misplacement(entry: NewEntry, { master, at }: Held): string | null {
+  const today = dayOf(at, master.site.timeZone);
   if (entry.kind === 'moved' || entry.kind === 'laid-up') {
-    const bay = readBays(db()).find((one) => one.id === entry.data.bayId);
+    const bay = master.bays.find((one) => one.id === entry.data.bayId);
     if (!bay) return `bayId: there is no bay ${entry.data.bayId} here.`;
     if (entry.kind === 'moved' || entry.data.collectOn === null) return null;
-    const far = collectionProblem(toDay(entry.data.collectOn), today());
+    const far = collectionProblem(toDay(entry.data.collectOn), today);
     // A lay-up that is recorded late may have had its day.
-    return far && toDay(entry.data.collectOn) > today() ? `collectOn: ${far}.` : null;
+    return far && toDay(entry.data.collectOn) > today ? `collectOn: ${far}.` : null;
   }
   if (entry.kind === 'collection' && entry.data.on !== null) {
-    const problem = collectionProblem(toDay(entry.data.on), today());
+    const problem = collectionProblem(toDay(entry.data.on), today);
     return problem && `on: ${problem}.`;
   }
-  if (entry.kind === 'fitted' && readVehicles(db(), entry.data.vehicleId).length === 0) {
+  if (entry.kind === 'fitted' && !master.vehicles.has(entry.data.vehicleId)) {
     return `vehicleId: there is no vehicle ${entry.data.vehicleId} here.`;
   }
   if (entry.kind === 'inspected') {
-    const battery = readBatteries(db(), entry.subjectId)[0];
+    const battery = master.batteries.get(entry.subjectId);
     const problem = battery && levelsProblem(entry.data.levels, battery.cells);
     return problem ? `levels: ${problem}.` : null;
   }
   if (entry.kind === 'levels') {
-    const battery = readBatteries(db(), entry.subjectId)[0];
+    const battery = master.batteries.get(entry.subjectId);
     const problem = battery && levelsProblem(entry.data.cells, battery.cells);
     if (problem) return `cells: ${problem}.`;
     const { addedMl } = entry.data;
@@ -147,14 +169,14 @@ function misplacement(entry: NewEntry): string | null {
       : null;
   }
   if (entry.kind === 'hydrometer') {
-    const battery = readBatteries(db(), entry.subjectId)[0];
+    const battery = master.batteries.get(entry.subjectId);
     return battery && entry.data.gravities.length !== battery.cells
       ? `gravities: this battery has ${battery.cells} cells, and ${entry.data.gravities.length} were given.`
       : null;
   }
   if (entry.kind === 'taken-out' && entry.data.hallId !== null) {
     const { hallId } = entry.data;
-    return readHalls(db()).some((hall) => hall.id === hallId)
+    return master.halls.some((hall) => hall.id === hallId)
       ? null
       : `hallId: there is no hall ${hallId} here.`;
   }
@@ -169,13 +191,13 @@ const FRESH_MS = 10 * 60_000;
  * about to be done; what was done before, or all the same and with a reason, is recorded, and its
  * page says loudly what to do now.
  */
-function wronglyHung(entry: NewEntry): string | null {
+function wronglyHung(entry: NewEntry, { at }: Held): string | null {
   const starts = entry.kind === 'charge-started' || (entry.kind === 'maintainer' && entry.data.on);
   if (!starts) return null;
   const { hook, despite } = entry.data;
-  const isFact = despite !== undefined || now() - Date.parse(entry.at) > FRESH_MS;
+  const isFact = despite !== undefined || at - Date.parse(entry.at) > FRESH_MS;
   if (isFact && !hook) return null;
-  const loaded = loadSite(db(), now());
+  const loaded = loadSite(db(), at);
   const kept = loaded?.stays
     .flatMap(({ batteries }) => batteries)
     .find(({ battery }) => battery.id === entry.subjectId);
@@ -201,18 +223,16 @@ function wronglyHung(entry: NewEntry): string | null {
   return `Not hung: ${because.map(({ words }) => words).join(' ')}${first.length > 0 ? ` First: ${first.join('; ')}.` : ''} If it hangs already, say why in “despite”: then it is recorded, and take it off.`;
 }
 
-const today = () => dayOf(now(), readSite(db())!.timeZone);
-
-function isHere(entry: NewEntry): boolean {
-  switch (entry.subjectKind) {
+function isHere({ subjectKind, subjectId }: NewEntry, master: MasterData): boolean {
+  switch (subjectKind) {
     case 'rules':
-      return entry.subjectId === HOUSE_RULES;
+      return subjectId === HOUSE_RULES;
     case 'vehicle':
-      return readVehicles(db(), entry.subjectId).length > 0;
+      return master.vehicles.has(subjectId);
     case 'hall':
-      return readHalls(db()).some(({ id }) => id === entry.subjectId);
+      return master.halls.some(({ id }) => id === subjectId);
     case 'battery':
-      return readBatteries(db(), entry.subjectId).length > 0;
+      return master.batteries.has(subjectId);
   }
 }
 
@@ -221,13 +241,15 @@ function questionAbout(entry: NewEntry, kept: AssessedBattery | null): string | 
   if (entry.kind !== 'reading' || entry.data.confirmed || !kept) return null;
   const { standing } = kept;
   // A correction is judged against the record without what it strikes.
-  const state = {
-    ...standing.state,
-    readings: standing.state.readings.filter((reading) => reading.id !== entry.strikes),
-  };
-  const { doubt } = judgeReading(
-    { ...standing, state },
-    { ...entry.data, at: Date.parse(entry.at) },
-  );
+  const state =
+    entry.strikes === null
+      ? standing.state
+      : {
+          ...standing.state,
+          readings: standing.state.readings.filter((reading) => reading.id !== entry.strikes),
+        };
+  const before = { ...standing, state };
+  const reading = typedReading(before, { ...entry.data, at: Date.parse(entry.at) });
+  const doubt = doubtOf(reading, before);
   return doubt ? plain(doubt.question) : null;
 }

@@ -22,29 +22,20 @@ import type { RuleBook, Rules } from '../../core/rules/rules';
 import { hallTemperatures, type DailyTemperatures } from '../../core/site/climate';
 import { fitThermalResponse, type ThermalResponse } from '../../core/site/thermal-response';
 import { lastSeq } from '../../store/entries';
+import { readMasterData, type MasterData } from '../../store/master-data';
 import type { Db } from '../../store/open';
 import {
   factsOf,
-  readBatteries,
-  readBays,
-  readHalls,
-  readSite,
-  readVehicles,
   type Battery,
   type Bay,
   type Hall,
   type Site,
   type Vehicle,
 } from '../../store/site';
-import { readLastHeard, readReporters, type Reporter } from '../../store/reporters';
-import {
-  readBatteryStates,
-  readHallStates,
-  readRuleBook,
-  readVehicleStates,
-} from '../../store/states';
+import type { Reporter } from '../../store/reporters';
+import { readBatteryStates, readVehicleStates } from '../../store/states';
 import { readLatitude, readStock } from '../../store/stock';
-import { hallDayStamp, readHallDays } from '../../store/temperatures';
+import { readHallDays } from '../../store/temperatures';
 
 import {
   freeFor,
@@ -79,6 +70,8 @@ export interface AssessedBattery {
   /** Where it stands: the bench's hall while it is out. */
   readonly hallId: string;
   readonly standing: BatteryRecord;
+  /** The version of the house rules in it. */
+  readonly rulesVersion: number;
   /** Reckoned when it is first asked for: whoever only looks who stands where does not wait. */
   readonly outlook: ChargeForecast | null;
   /** All that decides what may be done to it now. */
@@ -114,34 +107,12 @@ export interface SiteSnapshot {
 const BEFORE_SEASON_DAYS = 40;
 
 /** What judging any battery of the site needs: rules, calendar and the halls' temperatures. */
-function settingOf(from: Db, at: number, asIf?: Rules) {
-  const written = readSite(from);
-  if (!written) return null;
-  const site = { ...written, ...seasonAround(written, dayOf(at, written.timeZone)) };
-  const ruleBook = readRuleBook(from);
-  const rules = asIf ?? ruleBook.rules;
-  const halls = readHalls(from);
+function settingOf(from: Db, at: number, master: MasterData, asIf?: Rules) {
+  const site = { ...master.site, ...seasonAround(master.site, dayOf(at, master.site.timeZone)) };
+  const rules = asIf ?? master.ruleBook.rules;
   const today = dayOf(at, site.timeZone);
-  const { temperatures, follows } = temperaturesOf(from, site, halls, today);
-  const powerCuts = new Map(
-    [...readHallStates(from)].flatMap(([id, { powerCutAt }]) =>
-      powerCutAt === null ? [] : [[id, powerCutAt] as const],
-    ),
-  );
-  return {
-    site,
-    rules,
-    ruleBook,
-    halls,
-    today,
-    temperatures,
-    follows,
-    now: at,
-    reporters: readReporters(from),
-    lastHeard: readLastHeard(from),
-    powerCuts,
-    upToSeq: lastSeq(from),
-  };
+  const { temperatures, follows } = temperaturesOf(from, master, site, today);
+  return { ...master, site, rules, today, temperatures, follows, now: at };
 }
 
 /** A season that lies around today and is no longer than one may be, whatever was written down. */
@@ -163,8 +134,13 @@ interface RememberedTemperatures {
 const remembered = new WeakMap<Db, RememberedTemperatures>();
 
 /** Temperatures of all halls; the same objects until a thermometer is read or the day ends. */
-function temperaturesOf(from: Db, site: Site, halls: readonly Hall[], today: Day) {
-  const key = JSON.stringify([today, halls, site, hallDayStamp(from)]);
+function temperaturesOf(
+  from: Db,
+  { halls, hallDayStamp }: MasterData,
+  site: Site,
+  today: Day,
+): RememberedTemperatures {
+  const key = JSON.stringify([today, halls, site, hallDayStamp]);
   const known = remembered.get(from);
   if (known?.key === key) return known;
   const firstDay = Math.min(toDay(site.seasonStart), today) - BEFORE_SEASON_DAYS;
@@ -197,7 +173,7 @@ function temperaturesOf(from: Db, site: Site, halls: readonly Hall[], today: Day
   return made;
 }
 
-type Setting = NonNullable<ReturnType<typeof settingOf>>;
+type Setting = ReturnType<typeof settingOf>;
 
 function keptBattery(
   setting: Setting,
@@ -231,7 +207,7 @@ function keptBattery(
     timeZone: setting.site.timeZone,
     now: setting.now,
   };
-  return assessedOf(battery, hall.id, standing);
+  return assessedOf(battery, hall.id, standing, setting.ruleBook.version);
 }
 
 /** The place of a battery among the blocks of its vehicle's string; null: it is none. */
@@ -246,9 +222,14 @@ function blockOf(
 }
 
 /** The same where only this battery was loaded. */
-function blockAmong(from: Db, battery: Battery, vehicleId: string): BatteryRecord['block'] {
+function blockAmong(
+  from: Db,
+  { batteries }: Setting,
+  battery: Battery,
+  vehicleId: string,
+): BatteryRecord['block'] {
   const states = readBatteryStates(from);
-  const fitted = readBatteries(from)
+  const fitted = [...batteries.values()]
     .filter(({ id }) => {
       const state = states.get(id);
       return state?.vehicleId === vehicleId && state.goneAt === null;
@@ -269,6 +250,7 @@ export const withStanding = (kept: AssessedBattery, standing: BatteryRecord): As
     battery: () => kept.battery,
     hallId: () => kept.hallId,
     standing: () => standing,
+    rulesVersion: () => kept.rulesVersion,
     outlook: () => kept.outlook,
     context: () => kept.context,
   });
@@ -278,11 +260,13 @@ export function assessedOf(
   battery: Battery,
   hallId: string,
   standing: BatteryRecord,
+  rulesVersion: number,
 ): AssessedBattery {
   const made: AssessedBattery = lazily<AssessedBattery>({
     battery: () => battery,
     hallId: () => hallId,
     standing: () => standing,
+    rulesVersion: () => rulesVersion,
     outlook: () => chargeForecastOf(standing),
     context: () => contextOf(standing, made.outlook),
   });
@@ -339,19 +323,20 @@ export function maintainersFree({
 
 /** The site as it stands now, or null before it has been set up; as if other rules held. */
 export function loadSite(from: Db, at: number, asIf?: Rules): SiteSnapshot | null {
-  const setting = settingOf(from, at, asIf);
-  if (!setting) return null;
-  const bays = readBays(from);
+  const master = readMasterData(from);
+  if (!master) return null;
+  const setting = settingOf(from, at, master, asIf);
+  const { bays } = setting;
   const vehicleStates = readVehicleStates(from);
   const batteryStates = readBatteryStates(from);
   const hallById = new Map(setting.halls.map((hall) => [hall.id, hall]));
-  const batteriesByVehicle = groupBy(readBatteries(from), (battery) => {
+  const batteriesByVehicle = groupBy([...setting.batteries.values()], (battery) => {
     const state = batteryStates.get(battery.id);
     return state?.goneAt === null ? (state.vehicleId ?? '') : '';
   });
   // One bay, one vehicle: older files may say otherwise, and then all that stand there are shown.
   const vehiclesByBay = groupBy(
-    readVehicles(from).filter(({ id }) => vehicleStates.get(id)?.bayId),
+    [...setting.vehicles.values()].filter(({ id }) => vehicleStates.get(id)?.bayId),
     ({ id }) => vehicleStates.get(id)!.bayId!,
   );
   const stays = bays.flatMap((bay) =>
@@ -375,7 +360,13 @@ export function loadSite(from: Db, at: number, asIf?: Rules): SiteSnapshot | nul
       return { vehicle, state, bay, hall, collectDay, batteries, troubled: [] };
     }),
   );
-  return { ...setting, bays, stays, stock: readStock(from), latitude: readLatitude(from) };
+  return {
+    ...setting,
+    upToSeq: lastSeq(from),
+    stays,
+    stock: readStock(from),
+    latitude: readLatitude(from),
+  };
 }
 
 /** Why a battery cannot be judged; null: it can. */
@@ -417,18 +408,24 @@ export function judgeable(loaded: SiteSnapshot): SiteSnapshot {
  * One battery and its judgement, without loading the rest of the site; null if it is not fitted
  * in a vehicle that stands here.
  */
-export function loadBattery(from: Db, at: number, batteryId: string): AssessedBattery | null {
-  const battery = readBatteries(from, batteryId)[0];
+export function loadBattery(
+  from: Db,
+  at: number,
+  batteryId: string,
+  master: MasterData | null = readMasterData(from),
+): AssessedBattery | null {
   const state = readBatteryStates(from, batteryId).get(batteryId);
-  const setting = settingOf(from, at);
-  if (!battery || !state?.vehicleId || !setting) return null;
-  const vehicle = readVehicles(from, state.vehicleId)[0];
-  const vehicleState = readVehicleStates(from, state.vehicleId).get(state.vehicleId);
-  const bay = readBays(from).find((one) => one.id === vehicleState?.bayId);
+  if (!master || !state?.vehicleId) return null;
+  const { vehicleId } = state;
+  const setting = settingOf(from, at, master);
+  const battery = setting.batteries.get(batteryId);
+  const vehicle = setting.vehicles.get(vehicleId);
+  const vehicleState = readVehicleStates(from, vehicleId).get(vehicleId);
+  const bay = setting.bays.find((one) => one.id === vehicleState?.bayId);
   const hall = setting.halls.find((one) => one.id === bay?.hallId);
   // A lay-up that was withdrawn leaves its vehicle nowhere.
-  if (!vehicle || !vehicleState || !hall) return null;
-  const block = state.role === 'string' ? blockAmong(from, battery, state.vehicleId) : null;
+  if (!battery || !vehicle || !vehicleState || !hall) return null;
+  const block = state.role === 'string' ? blockAmong(from, setting, battery, vehicleId) : null;
   return keptBattery(setting, battery, state, vehicle, vehicleState, hall, block);
 }
 

@@ -133,7 +133,30 @@ export function priorOf(question: LearnQuestion, share: Estimate): Gaussian {
  * Gaussian Sum Approximations", IEEE Trans. Automatic Control 17 (1972). The chances of what
  * nobody notes are our own assumptions.
  */
-export function learn(question: LearnQuestion): BatteryEstimate {
+export const learn = (question: LearnQuestion): BatteryEstimate =>
+  estimateOn(followRecord(question), question);
+
+/** A record followed to its last observation. What comes after it is a matter of the clock. */
+export interface FollowedRecord {
+  readonly lines: readonly Hypothesis[];
+  /** How many of the observations were there by then. */
+  readonly observations: number;
+  readonly share: Estimate;
+  readonly connected: boolean;
+  readonly fed: boolean;
+  /** The instant of the last one; null: there was none. */
+  readonly at: number | null;
+  /** Settled enough readings among them. */
+  readonly readings: number;
+  /** The draw that was measured, milliamps. */
+  readonly measuredMa: number | null;
+}
+
+/**
+ * Follows every explanation of a record through its observations up to `now`: the costly part of
+ * `learn`, which changes with the record alone.
+ */
+export function followRecord(question: LearnQuestion): FollowedRecord {
   const share = usableShare(
     question.ageYears,
     question.chemistry,
@@ -148,23 +171,14 @@ export function learn(question: LearnQuestion): BatteryEstimate {
   const missed = flat ? UNNOTED.missedFlat : UNNOTED.missed;
   let connected = question.connected;
   let fed = false;
-  let last = happenings[0]?.at ?? question.now;
+  let at: number | null = null;
   /** Days since the last reading or charge: in all, and connected. */
   let gapDays = 0;
   let gapOnDays = 0;
   let readings = 0;
   let measured: number | null = null;
+  let observations = 0;
 
-  const pass = (to: number) => {
-    const days = maths.max(0, (to - last) / MS_PER_DAY);
-    if (days > 0 && !fed) {
-      const factor = factorDays(last, to);
-      for (const line of lines) fall(line, days, factor, connected);
-      gapDays += days;
-      if (connected) gapOnDays += days;
-    }
-    last = maths.max(last, to);
-  };
   const anew = () => {
     gapDays = 0;
     gapOnDays = 0;
@@ -172,7 +186,11 @@ export function learn(question: LearnQuestion): BatteryEstimate {
 
   for (const one of happenings) {
     if (one.at > question.now) break;
-    pass(one.at);
+    observations++;
+    const days = at === null || fed ? 0 : fallUntil(lines, at, one.at, factorDays, connected);
+    gapDays += days;
+    if (connected) gapOnDays += days;
+    at = one.at;
     switch (one.kind) {
       case 'negative':
         connected = one.on;
@@ -212,26 +230,49 @@ export function learn(question: LearnQuestion): BatteryEstimate {
       }
     }
   }
-  pass(question.now);
+  return { lines, observations, share, connected, fed, at, readings, measuredMa: measured };
+}
 
+/** What a record teaches as of `now`, from where its last observation left it. */
+export function estimateOn(followed: FollowedRecord, question: LearnQuestion): BatteryEstimate {
+  const { share, connected, fed, at, readings, measuredMa } = followed;
+  const { now, factorDays, usualDrawMa } = question;
+  const usableAh = question.capacityAh * share.value;
+  const lines = followed.lines.map((line) => ({ ...line, belief: copyOf(line.belief) }));
+  if (at !== null && !fed) fallUntil(lines, at, now, factorDays, connected);
   const best = maths.max(...lines.map((line) => line.log));
   const total = lines.reduce((sum, line) => sum + maths.exp(line.log - best), 0);
-  const factorNow = factorDays(question.now - 3 * MS_PER_DAY, question.now) / 3;
+  const factorNow = factorDays(now - 3 * MS_PER_DAY, now) / 3;
   return {
     explanations: lines
       .map(({ log, ...line }) => ({ ...line, weight: maths.exp(log - best) / total }))
       .sort((a, b) => b.weight - a.weight),
     connected,
     usableShare: share,
-    explained: explainedLoss(question, measured, connected, usableAh, share, factorNow),
+    explained: explainedLoss(question, measuredMa, connected, usableAh, share, factorNow),
     knownDrawMost:
-      measured === null
-        ? drawPctPerDay(question.usualDrawMa.high, usableAh)
-        : 1.3 * drawPctPerDay(measured, usableAh) + 0.1,
+      measuredMa === null
+        ? drawPctPerDay(usualDrawMa.high, usableAh)
+        : 1.3 * drawPctPerDay(measuredMa, usableAh) + 0.1,
     factorNow,
     readings,
-    asOf: question.now,
+    asOf: now,
   };
+}
+
+/** Lets each line lose what it loses from one instant to another; answers the days between. */
+function fallUntil(
+  lines: readonly Hypothesis[],
+  from: number,
+  to: number,
+  factorDays: LearnQuestion['factorDays'],
+  connected: boolean,
+): number {
+  const days = maths.max(0, (to - from) / MS_PER_DAY);
+  if (days === 0) return 0;
+  const factor = factorDays(from, to);
+  for (const line of lines) fall(line, days, factor, connected);
+  return days;
 }
 
 function beginnings(prior: Gaussian): Hypothesis[] {

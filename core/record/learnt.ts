@@ -1,13 +1,19 @@
-import { MS_PER_DAY, MS_PER_HOUR, dayOf } from '../day';
+import { MS_PER_DAY, MS_PER_HOUR, dayOf, type Day } from '../day';
 import type { Estimate } from '../estimate';
 import { stateOfCharge } from '../battery/state-of-charge';
 import { samplePosterior, type Samples } from '../forecast/samples';
 import { factorDaysOver } from '../estimation/factor-days';
 import type { Observation, LearnQuestion, MeasuredCharge } from '../estimation/observations';
-import { learn, type BatteryEstimate } from '../estimation/learn';
+import {
+  estimateOn,
+  followRecord,
+  type BatteryEstimate,
+  type FollowedRecord,
+} from '../estimation/learn';
 import type { BatteryState, RecordedReading } from '../logbook/fold';
+import type { DailyTemperatures } from '../site/climate';
 import { usualDrawOf } from '../site/vehicle-kinds';
-import { ageYears, hallMean, isSilent, today, type BatteryRecord } from './battery-record';
+import { ageYears, hallMean, isSilent, type BatteryRecord } from './battery-record';
 
 /** Whether a reading was taken at rest for as long as the house rule asks. */
 export function isSettled(
@@ -141,17 +147,20 @@ function measuredCharges(standing: BatteryRecord): MeasuredCharge[] {
   });
 }
 
+/** Its age is that of its last observation: what that taught does not change with the days. */
 function questionOf(standing: BatteryRecord): LearnQuestion {
   const { facts, state, rules, temperatures, timeZone, vehicleKind } = standing;
+  const happenings = observationsOf(standing);
+  const last = happenings.findLast(({ at }) => at <= standing.now)?.at ?? standing.now;
   return {
     chemistry: facts.chemistry,
     cells: facts.cells,
     scale: rules.scale[facts.chemistry],
     capacityAh: facts.capacityAh,
-    ageYears: ageYears(facts, today(standing)),
+    ageYears: ageYears(facts, dayOf(last, timeZone)),
     usualDrawMa: usualDrawOf(vehicleKind, state.role, standing.vehicle),
     charges: measuredCharges(standing),
-    happenings: observationsOf(standing),
+    happenings,
     // A battery arrives with its clamps on.
     connected: state.connections.length > 0 || state.negativeOn,
     factorDays: factorDaysOver(temperatures, (at) => dayOf(at, timeZone)),
@@ -159,43 +168,80 @@ function questionOf(standing: BatteryRecord): LearnQuestion {
   };
 }
 
-/** What was learnt last: it changes with the record and the day. */
-const remembered = new WeakMap<
-  BatteryState,
-  { readonly on: BatteryRecord; readonly learnt: BatteryEstimate }
->();
+interface Remembered {
+  readonly on: BatteryRecord;
+  readonly followed: FollowedRecord;
+  readonly estimate: BatteryEstimate;
+}
+/** What was learnt last. */
+const remembered = new WeakMap<BatteryState, Remembered>();
 
-/** Learning goes on within a day only with what is recorded. */
+/** A charge goes on being lost within a day, but no more than anybody could see. */
 const SAME_MS = 20 * 60_000;
 
+/** Whether all that a record was followed by is the same, whatever the day. */
+const sameRecord = (a: BatteryRecord, b: BatteryRecord): boolean =>
+  a.rules === b.rules &&
+  a.vehicleKind === b.vehicleKind &&
+  a.vehicle.isolator === b.vehicle.isolator &&
+  a.vehicle.isolatorMa === b.vehicle.isolatorMa &&
+  a.laidUpAt === b.laidUpAt &&
+  a.silentSince === b.silentSince &&
+  a.timeZone === b.timeZone &&
+  a.facts.chemistry === b.facts.chemistry &&
+  a.facts.cells === b.facts.cells &&
+  a.facts.capacityAh === b.facts.capacityAh &&
+  a.facts.fittedYear === b.facts.fittedYear &&
+  a.facts.fittedMonth === b.facts.fittedMonth;
+
+const alikeUntil = new WeakMap<DailyTemperatures, { readonly to: DailyTemperatures; day: Day }>();
+
+/** The last day up to which two halls' temperatures are the same, from the first day of either. */
+function sameUntil(a: DailyTemperatures, b: DailyTemperatures): Day {
+  const known = alikeUntil.get(a);
+  if (known?.to === b) return known.day;
+  let day = a.firstDay - 1;
+  if (a.firstDay === b.firstDay) {
+    const days = Math.min(a.mean.length, b.mean.length);
+    let i = 0;
+    while (i < days && a.mean[i] === b.mean[i]) i++;
+    day = a.firstDay + i - 1;
+  }
+  alikeUntil.set(a, { to: b, day });
+  return day;
+}
+
 /**
- * What a battery's record teaches of its charge and its losses, as of now. Remembered for as
- * long as record, rules and temperatures are the same ones, and the clock nearly.
+ * What a battery's record teaches of its charge and its losses, as of now. The record is followed
+ * anew only where it, its rules or the temperatures of its days changed; what the clock adds is
+ * reckoned from there.
  */
 export function batteryEstimateOf(standing: BatteryRecord): BatteryEstimate {
-  const { state, facts } = standing;
+  const { state, temperatures, now } = standing;
   const known = remembered.get(state);
-  if (
-    known &&
-    known.on.rules === standing.rules &&
-    known.on.temperatures === standing.temperatures &&
-    known.on.vehicleKind === standing.vehicleKind &&
-    known.on.vehicle.isolator === standing.vehicle.isolator &&
-    known.on.vehicle.isolatorMa === standing.vehicle.isolatorMa &&
-    known.on.laidUpAt === standing.laidUpAt &&
-    known.on.silentSince === standing.silentSince &&
-    known.on.facts.chemistry === facts.chemistry &&
-    known.on.facts.cells === facts.cells &&
-    known.on.facts.capacityAh === facts.capacityAh &&
-    known.on.facts.fittedYear === facts.fittedYear &&
-    known.on.facts.fittedMonth === facts.fittedMonth &&
-    Math.abs(known.on.now - standing.now) < SAME_MS
-  ) {
-    return known.learnt;
+  const same = known && sameRecord(known.on, standing) ? known : null;
+  if (same && same.on.temperatures === temperatures && Math.abs(same.on.now - now) < SAME_MS) {
+    return same.estimate;
   }
-  const learnt = learn(questionOf(standing));
-  remembered.set(state, { on: standing, learnt });
-  return learnt;
+  const question = questionOf(standing);
+  const followed =
+    same && holdsStill(same, standing, question) ? same.followed : followRecord(question);
+  const estimate = estimateOn(followed, question);
+  remembered.set(state, { on: standing, followed, estimate });
+  return estimate;
+}
+
+/** Whether what was followed is all there is by now, and its days were as they are known now. */
+function holdsStill(
+  { followed, on }: Remembered,
+  { temperatures, timeZone }: BatteryRecord,
+  { happenings, now }: LearnQuestion,
+): boolean {
+  const observed = happenings.filter(({ at }) => at <= now).length;
+  if (observed !== followed.observations) return false;
+  return (
+    followed.at === null || dayOf(followed.at, timeZone) <= sameUntil(on.temperatures, temperatures)
+  );
 }
 
 const drawn = new WeakMap<BatteryEstimate, Samples>();

@@ -1,5 +1,5 @@
 import type * as Estimation from '../../core/estimation/learn';
-import { learn } from '../../core/estimation/learn';
+import { followRecord } from '../../core/estimation/learn';
 import { foldBattery } from '../../core/logbook/fold';
 import { readEntriesOf } from '../../store/entries';
 import { readMasterData } from '../../store/master-data';
@@ -18,7 +18,7 @@ import { NOW, answer, demoSite, request, site } from './demo-server.fixture';
 
 jest.mock('../../core/estimation/learn', () => {
   const real = jest.requireActual<Learning>('../../core/estimation/learn');
-  return { ...real, learn: jest.fn(real.learn) };
+  return { ...real, followRecord: jest.fn(real.followRecord) };
 });
 type Learning = typeof Estimation;
 
@@ -26,7 +26,7 @@ demoSite();
 
 describe('the round', () => {
   it('learns each battery once, in one place, and once a day while nothing is recorded', async () => {
-    jest.mocked(learn).mockClear();
+    jest.mocked(followRecord).mockClear();
     const loaded = judgeable(site());
     const batteries = loaded.stays.flatMap((stay) => stay.batteries);
     const round = await roundScreenData(loaded);
@@ -36,10 +36,10 @@ describe('the round', () => {
         ({ at }) => at >= NOW - 9 * 3_600_000,
       ),
     );
-    const calls = jest.mocked(learn).mock.calls.length;
+    const calls = jest.mocked(followRecord).mock.calls.length;
     expect(calls).toBeLessThanOrEqual(batteries.length + morning.length);
     // In the browser nothing is learnt but from what is typed: once.
-    jest.mocked(learn).mockClear();
+    jest.mocked(followRecord).mockClear();
     const halls = hallsOf(round);
     const views = round.stops.map((stop) => viewStop(stop, {}, round, halls));
     const opened = views.flatMap((view) => view.batteryIds.map((id) => view.judged(id)));
@@ -47,10 +47,10 @@ describe('the round', () => {
       expect(verdict.headline).not.toBe('');
       chartSeries(standing, outlook, course);
     }
-    expect(learn).not.toHaveBeenCalled();
+    expect(followRecord).not.toHaveBeenCalled();
     const one = opened.find(({ standing: { state } }) => state.readings.length > 3)!;
     judgeReading(one.standing, { volts: 12.5 }, one.outlook);
-    expect(learn).toHaveBeenCalledTimes(1);
+    expect(followRecord).toHaveBeenCalledTimes(1);
   });
 });
 
@@ -77,9 +77,9 @@ describe('a reading that is recorded', () => {
 
   it('is learnt from once before it is recorded and once with it', async () => {
     const entry = reading('battery-031', 12.6);
-    jest.mocked(learn).mockClear();
+    jest.mocked(followRecord).mockClear();
     await answer(handlePostEntry(request({ ...entry, data: { ...entry.data, confirmed: false } })));
-    expect(jest.mocked(learn).mock.calls.length).toBeLessThanOrEqual(2);
+    expect(jest.mocked(followRecord).mock.calls.length).toBeLessThanOrEqual(2);
   });
 
   it('is judged by rules that were changed a moment ago', async () => {

@@ -1,5 +1,6 @@
 import type { Entry, NewEntry } from '../core/logbook/entry';
-import type { SubjectKind } from '../core/logbook/kinds';
+import type { SubjectKind } from '../core/logbook/kind';
+import { visitKinds } from '../core/logbook/kinds';
 import type { Db } from './open';
 
 interface EntryRow extends Omit<Entry, 'data'> {
@@ -8,6 +9,10 @@ interface EntryRow extends Omit<Entry, 'data'> {
 
 const COLUMNS = `seq, id, subject_kind AS subjectKind, subject_id AS subjectId, kind, version, at,
   by, data, strikes, recorded_at AS recordedAt`;
+
+const inSql = (kinds: readonly string[]) => kinds.map((kind) => `'${kind}'`).join(', ');
+const ROUND_KINDS = inSql(visitKinds('round'));
+const WORK_KINDS = inSql(visitKinds('any'));
 
 const fromRow = (row: unknown): Entry => {
   const entry = row as EntryRow;
@@ -61,7 +66,7 @@ export function readDayCounts(db: Db): Map<string, number> {
   const rows = db
     .prepare(
       `SELECT seq, substr(at, 1, 10) AS day, subject_id AS id FROM entry
-        WHERE seq > ? AND kind IN ('reading', 'lamp', 'charge-started', 'charge-ended')`,
+        WHERE seq > ? AND kind IN (${ROUND_KINDS})`,
     )
     .all(known.upTo) as { seq: number; day: string; id: string }[];
   for (const { seq, day, id } of rows) {
@@ -79,7 +84,7 @@ export function readWalkedDays(db: Db, from: string): Set<string> {
     db
       .prepare(
         `SELECT DISTINCT substr(at, 1, 10) FROM entry
-          WHERE at >= ? AND kind IN ('reading', 'lamp', 'charge-started', 'charge-ended')
+          WHERE at >= ? AND kind IN (${ROUND_KINDS})
             AND coalesce(json_extract(data, '$.source'), '') <> 'device'`,
       )
       .pluck()
@@ -92,8 +97,7 @@ export const wasWalkedSince = (db: Db, at: string): boolean =>
   db
     .prepare(
       `SELECT 1 FROM entry
-        WHERE at >= ? AND kind IN ('reading', 'lamp', 'charge-started', 'charge-ended', 'maintainer',
-                                   'levels', 'cleaned', 'draw', 'hydrometer', 'not-reached')
+        WHERE at >= ? AND kind IN (${WORK_KINDS})
           AND coalesce(json_extract(data, '$.source'), '') <> 'device'
         LIMIT 1`,
     )

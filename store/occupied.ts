@@ -1,5 +1,5 @@
 import type { ChargerConnection } from '../core/site/charging-equipment';
-import type { BatteryState, VehicleState } from '../core/logbook/fold';
+import type { BatteryState, VehicleState } from '../core/logbook/state';
 import type { Db } from './open';
 
 /** A bay or a channel that somebody else has already, in words. */

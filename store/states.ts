@@ -1,14 +1,7 @@
-import {
-  foldBattery,
-  foldHall,
-  foldVehicle,
-  type BatteryState,
-  type HallState,
-  type VehicleState,
-} from '../core/logbook/fold';
-import { inOrder, type Entry } from '../core/logbook/entry';
-import type { SubjectKind } from '../core/logbook/kinds';
-import { DEFAULT_BOOK, HOUSE_RULES, applyPatch, type RuleBook } from '../core/rules/rules';
+import { foldBattery, foldHall, foldRules, foldVehicle } from '../core/logbook/fold';
+import type { BatteryState, HallState, VehicleState } from '../core/logbook/state';
+import type { SubjectKind } from '../core/logbook/kind';
+import { DEFAULT_BOOK, HOUSE_RULES, type RuleBook } from '../core/rules/rules';
 import { lastSeq, readEntriesOf } from './entries';
 import { hangOn, standIn } from './occupied';
 import type { Db } from './open';
@@ -46,19 +39,6 @@ export function refold(db: Db, kind: SubjectKind, id: string, seq: number, anew 
 
 const stateBefore = <T>(db: Db, kind: SubjectKind, id: string): T | null =>
   readStates<T>(db, kind, id).get(id) ?? null;
-
-function foldRules(entries: readonly Entry[]): RuleBook {
-  let book = DEFAULT_BOOK;
-  for (const entry of inOrder(entries)) {
-    if (entry.kind !== 'rules-changed') continue;
-    book = {
-      rules: applyPatch(book.rules, entry.data.patch),
-      version: book.version + 1,
-      since: Date.parse(entry.at),
-    };
-  }
-  return book;
-}
 
 function writeState(db: Db, kind: SubjectKind, id: string, seq: number, state: unknown): void {
   db.prepare(

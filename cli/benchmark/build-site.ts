@@ -3,7 +3,7 @@ import { MS_PER_DAY } from '../../core/day';
 import { usualDetails } from '../../core/battery/details';
 import { PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
 import { CHEMISTRY_IDS, cellsFor } from '../../core/battery/chemistries';
-import { type EntryData, type EntryKind } from '../../core/logbook/kinds';
+import type { EntryData, EntryKind } from '../../core/logbook/kinds';
 import { makeEntry } from '../../core/logbook/entry';
 import { DEMO_HALLS, DEMO_NOW, DEMO_SITE } from '../../demo/site';
 import { runDemoSeason } from '../../demo/season';

@@ -7,7 +7,7 @@ import { forecastOver, type DailyLoss } from '../forecast/forecast';
 import { reserveOfDraws } from '../forecast/reserve-draws';
 import { chanceOf, expectedReading, learntSoc } from '../estimation/answers';
 import type { BatteryEstimate } from '../estimation/learn';
-import type { BatteryState, RecordedReading } from '../logbook/fold';
+import type { BatteryState, RecordedReading } from '../logbook/state';
 import { roundFor, roundOnOrAfter } from '../rules/rounds';
 import { conditionOf } from '../record/condition';
 import {

@@ -4,7 +4,7 @@ import { scaleAt } from '../battery/state-of-charge';
 import { expectedReading } from '../estimation/answers';
 import { batteryEstimateOf, restOf } from '../record/learnt';
 import { anchorOf, type ChargeForecast } from './charge-forecast';
-import type { RecordedReading } from '../logbook/fold';
+import type { RecordedReading } from '../logbook/state';
 import { hallMean, type BatteryFacts, type BatteryRecord } from '../record/battery-record';
 import { figure, formatVolts, say, type Sentence } from '../words/words';
 

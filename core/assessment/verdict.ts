@@ -9,7 +9,7 @@ import { blockedFromCharge } from '../gate/gate';
 import { iceIn } from '../gate/ice';
 import type { Reason } from '../gate/reasons';
 import { conditionOf, type Condemned } from '../record/condition';
-import type { RecordedReading } from '../logbook/fold';
+import type { RecordedReading } from '../logbook/state';
 import { chargeCourse } from '../charging/course';
 import { chargerFaultsOf } from '../connections/charger-faults';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';

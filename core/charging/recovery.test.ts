@@ -4,7 +4,7 @@ import { MS_PER_HOUR } from '../day';
 import { at, reading, standing } from '../record/fixture';
 import { judge } from '../assessment/verdict';
 import { plain } from '../words/words';
-import { EMPTY_BATTERY, type BatteryState } from '../logbook/fold';
+import { EMPTY_BATTERY, type BatteryState } from '../logbook/state';
 import { jobsToday } from '../plan/due';
 import { DEFAULT_RULES } from '../rules/rules';
 import { chargeAcceptance } from './charge-acceptance';

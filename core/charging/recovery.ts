@@ -9,7 +9,7 @@ import { THAW_CELSIUS, thawHours } from '../battery/thaw';
 import { socOfVolts, voltsOfSoc } from '../battery/state-of-charge';
 import { MS_PER_HOUR } from '../day';
 import { condemnedFor } from '../logbook/open-findings';
-import type { BatteryState } from '../logbook/fold';
+import type { BatteryState } from '../logbook/state';
 import { formatTemperature, formatVolts } from '../words/words';
 import type { Rules } from '../rules/rules';
 

@@ -4,7 +4,8 @@ import { freeChannels, hookRefusal, type ActiveConnection } from './active-conne
 import { usualDetails } from '../battery/details';
 import { plainContext } from '../context/plain-context';
 import { fitOf, rankFits, type ChargeRequest } from './charger-suitability';
-import { EMPTY_BATTERY, step, type BatteryState } from '../logbook/fold';
+import { EMPTY_BATTERY, type BatteryState } from '../logbook/state';
+import { step } from '../logbook/fold';
 import { makeEntry } from '../logbook/entry';
 import type { EntryData } from '../logbook/kinds';
 import { connectionsFor, ownChargerOf, possibleHooks } from './available-connections';

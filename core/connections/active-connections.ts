@@ -1,4 +1,4 @@
-import type { BatteryState } from '../logbook/fold';
+import type { BatteryState } from '../logbook/state';
 import { overload, type PluggedIn } from '../charging/hall-limits';
 import type { Charger, ChargerConnection, ChargingEquipment } from '../site/charging-equipment';
 

@@ -10,7 +10,7 @@ import {
 } from './active-connections';
 import { offered, rankFits, type ChargeRequest, type Fit } from './charger-suitability';
 import { hookOf } from './look-in';
-import type { BatteryState } from '../logbook/fold';
+import type { BatteryState } from '../logbook/state';
 import type { ChargerConnection, ChargingEquipment } from '../site/charging-equipment';
 
 /** One channel on which a battery may hang just now. */

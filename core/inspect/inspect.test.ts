@@ -7,7 +7,7 @@ import { chargeForecastOf } from '../assessment/charge-forecast';
 import { CONDEMNED, reserveMark } from '../assessment/daily-history';
 import { judge, outBeforeFrost } from '../assessment/verdict';
 import { plain } from '../words/words';
-import type { BatteryState } from '../logbook/fold';
+import type { BatteryState } from '../logbook/state';
 import { jobsToday } from '../plan/due';
 import { hallTemperatures } from '../site/climate';
 import { findingsOf } from './findings';

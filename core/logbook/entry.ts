@@ -1,14 +1,8 @@
 import { z } from 'zod';
 import { Line } from '../text';
 import { instantProblem, isWithinLimits } from '../time-limits';
-import {
-  ENTRY_KINDS,
-  ENTRY_KIND_NAMES,
-  SUBJECT_KINDS,
-  type EntryData,
-  type EntryKind,
-  type SubjectKind,
-} from './kinds';
+import { ENTRY_KINDS, ENTRY_KIND_NAMES, type EntryData, type EntryKind } from './kinds';
+import { SUBJECT_KINDS, type SubjectKind } from './kind';
 
 const Envelope = z.strictObject({
   /** UUIDv7, made by whoever records: the same entry sent twice is recorded once. */

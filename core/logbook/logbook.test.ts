@@ -2,7 +2,8 @@ import { NO_TERMS } from '../stay/vehicle-facts';
 import fc from 'fast-check';
 import { v7 as uuidv7 } from 'uuid';
 import { inOrder, parseEntry, type Entry, type NewEntry } from './entry';
-import { EMPTY_BATTERY, foldBattery, foldVehicle } from './fold';
+import { EMPTY_BATTERY } from './state';
+import { foldBattery, foldVehicle } from './fold';
 import { ENTRY_KINDS, type EntryData, type EntryKind } from './kinds';
 
 let seq = 0;

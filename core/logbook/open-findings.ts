@@ -1,4 +1,4 @@
-import type { BatteryState } from './fold';
+import type { BatteryState } from './state';
 import { findingsOf, levelFindings, type Consequence, type Finding } from '../inspect/findings';
 
 type Record = Pick<BatteryState, 'inspection' | 'levels' | 'cleanedAt' | 'charges'>;

@@ -5,7 +5,7 @@ import { actOfProcedure, blockedFromCharge } from '../gate/gate';
 import { iceIn } from '../gate/ice';
 import { openFindings } from '../logbook/open-findings';
 import { conditionOf } from '../record/condition';
-import type { BatteryState } from '../logbook/fold';
+import type { BatteryState } from '../logbook/state';
 import { isSettled } from '../record/learnt';
 import { isFaster } from '../record/loss';
 import { chargeForecastOf, type ChargeForecast } from '../assessment/charge-forecast';

@@ -4,7 +4,7 @@ import { usualDetails } from '../battery/details';
 import { BATTERY_ROLES } from '../battery/roles';
 import { MS_PER_DAY, dayOf, isTimeZone, toDay } from '../day';
 import { collectionWithin, dateProblem } from '../time-limits';
-import { EMPTY_BATTERY, type BatteryState } from '../logbook/fold';
+import { EMPTY_BATTERY, type BatteryState } from '../logbook/state';
 import type { BatteryRecord } from '../record/battery-record';
 import { DEFAULT_RULES, RulePatch, applyPatch } from '../rules/rules';
 import { Climate, HALL_KINDS, hallTemperatures, type RecordedDay } from '../site/climate';

@@ -1,6 +1,6 @@
 import { dayName, toDay } from '../day';
 import { at } from '../record/fixture';
-import { EMPTY_BATTERY } from '../logbook/fold';
+import { EMPTY_BATTERY } from '../logbook/state';
 import { context, type Case } from './plan.fixture';
 import {
   STORAGE_PLANS,

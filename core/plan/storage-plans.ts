@@ -15,7 +15,7 @@ import {
 import { contextOf } from '../context/from-record';
 import { reasonsAgainst } from '../gate/gate';
 import { conditionOf } from '../record/condition';
-import type { BatteryState } from '../logbook/fold';
+import type { BatteryState } from '../logbook/state';
 import { dailyLoss, expectedLoss, lossOf } from '../record/loss';
 import { indexOfDay, today, type BatteryRecord } from '../record/battery-record';
 import { formatTemperature } from '../words/words';

@@ -4,7 +4,7 @@ import type { BatteryDetails } from '../battery/details';
 import type { VehicleFacts } from '../stay/vehicle-facts';
 import type { DailyTemperatures } from '../site/climate';
 import type { VehicleKindId } from '../site/vehicle-kinds';
-import type { BatteryState } from '../logbook/fold';
+import type { BatteryState } from '../logbook/state';
 import type { Rules } from '../rules/rules';
 import type { SeasonJob } from '../logbook/season-jobs';
 

@@ -1,7 +1,7 @@
 import { FAILING_SPREAD } from '../battery/acid';
 import { gravities, waterLost, type WaterQuestion } from '../charging/water';
 import { MS_PER_DAY, dayOf, shortDay } from '../day';
-import type { BatteryState } from '../logbook/fold';
+import type { BatteryState } from '../logbook/state';
 import type { BatteryFacts, BatteryRecord } from './battery-record';
 import { figure, say, type Sentence } from '../words/words';
 

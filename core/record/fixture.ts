@@ -1,5 +1,5 @@
 import { instantAt, toDay } from '../day';
-import { EMPTY_BATTERY, type BatteryState, type RecordedReading } from '../logbook/fold';
+import { EMPTY_BATTERY, type BatteryState, type RecordedReading } from '../logbook/state';
 import { DEFAULT_RULES } from '../rules/rules';
 import { usualDetails } from '../battery/details';
 import { hallTemperatures } from '../site/climate';

@@ -10,7 +10,7 @@ import {
   type BatteryEstimate,
   type FollowedRecord,
 } from '../estimation/learn';
-import type { BatteryState, RecordedReading } from '../logbook/fold';
+import type { BatteryState, RecordedReading } from '../logbook/state';
 import type { DailyTemperatures } from '../site/climate';
 import { usualDrawOf } from '../site/vehicle-kinds';
 import { ageYears, hallMean, isSilent, type BatteryRecord } from './battery-record';

@@ -6,7 +6,7 @@ import type { Held } from '../../core/charging/solar-hold';
 import type { ChargingEquipment } from '../../core/site/charging-equipment';
 import type { Ventilation } from '../../core/charging/ventilation';
 import type { ChargerFault } from '../../core/connections/charger-faults';
-import type { LampState } from '../../core/logbook/kinds';
+import type { LampState } from '../../core/logbook/fields';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
 import type { ReporterKind } from '../../core/reports/report';

@@ -1,6 +1,6 @@
 import 'server-only';
 import { MS_PER_HOUR } from '../../core/day';
-import type { BatteryState } from '../../core/logbook/fold';
+import type { BatteryState } from '../../core/logbook/state';
 import { ampHoursOf } from '../../core/reports/report';
 import { readChannel } from '../../store/reporters';
 import { db } from '../server/store';

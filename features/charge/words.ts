@@ -1,6 +1,6 @@
 import { MS_PER_HOUR, dayOf } from '../../core/day';
 import { formatInstant } from '../../core/words/words';
-import type { LampState } from '../../core/logbook/kinds';
+import type { LampState } from '../../core/logbook/fields';
 import type { Rules } from '../../core/rules/rules';
 
 /** `09:30`, `Fri 15 Jan, 03:40`: the day only where it is another. */

@@ -1,7 +1,7 @@
 import 'server-only';
 import { cellsFor } from '../../core/battery/chemistries';
 import { MS_PER_HOUR, shortDay } from '../../core/day';
-import { type EntryData, type EntryKind } from '../../core/logbook/kinds';
+import type { EntryData, EntryKind } from '../../core/logbook/kinds';
 import { roundOnOrAfter } from '../../core/rules/rounds';
 import { dropDraft } from '../../store/drafts';
 import {

@@ -8,7 +8,7 @@ import { Inspection, levelsProblem } from '../../core/inspect/points';
 import { doubtOfVolts } from '../../core/assessment/plausible';
 import { plain } from '../../core/words/words';
 import { BATTERY_ROLES } from '../../core/battery/roles';
-import { DayName } from '../../core/logbook/kinds';
+import { DayName } from '../../core/logbook/fields';
 import { STORAGE_PLAN_IDS } from '../../core/logbook/storage-plan-ids';
 import { VEHICLE_KIND_IDS } from '../../core/site/vehicle-kinds';
 import { Terms, VehicleFacts } from '../../core/stay/vehicle-facts';

@@ -1,11 +1,7 @@
 import { v7 as uuidv7 } from 'uuid';
 import { makeEntry, type NewEntry } from '../../core/logbook/entry';
-import {
-  ENTRY_KINDS,
-  type EntryData,
-  type EntryKind,
-  type SubjectKind,
-} from '../../core/logbook/kinds';
+import { ENTRY_KINDS, type EntryData, type EntryKind } from '../../core/logbook/kinds';
+import type { SubjectKind } from '../../core/logbook/kind';
 
 /** Who records, until people sign in by name. */
 export const ATTENDANT = 'attendant';

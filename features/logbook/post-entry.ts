@@ -1,6 +1,7 @@
 import 'server-only';
-import { MS_PER_DAY, dayOf, toDay } from '../../core/day';
-import { collectionProblem } from '../../core/time-limits';
+import { MS_PER_DAY, dayOf } from '../../core/day';
+import type { Here, SubjectKind } from '../../core/logbook/kind';
+import { ENTRY_KINDS } from '../../core/logbook/kinds';
 import { HOUSE_RULES } from '../../core/rules/rules';
 import { parseEntry, type NewEntry } from '../../core/logbook/entry';
 import { plain } from '../../core/words/words';
@@ -9,10 +10,8 @@ import { fitOf } from '../../core/connections/charger-suitability';
 import { FIRST_WORDS } from '../../core/gate/acts';
 import { reasonsAgainst } from '../../core/gate/gate';
 import { namedOffer } from '../../core/connections/available-connections';
-import { levelsProblem } from '../../core/inspect/points';
 import { doubtOf } from '../../core/assessment/plausible';
 import { typedReading } from '../../core/assessment/verdict';
-import type { SubjectKind } from '../../core/logbook/kinds';
 import { readEntry } from '../../store/entries';
 import { masterDataHolds, readMasterData, type MasterData } from '../../store/master-data';
 import { now } from '../server/clock';
@@ -136,51 +135,19 @@ function check(body: unknown, held: Held): { entry: NewEntry; looked: Looked } {
 /** Nothing that has happened lies further ahead than this, however wrong a clock may be. */
 const MAX_AHEAD_MS = 7 * MS_PER_DAY;
 
-/** Why a vehicle or battery cannot go where an entry puts it; null where it can. */
+/** What is wrong with an entry where it is to be recorded; null: nothing. */
 function misplacement(entry: NewEntry, { master, at }: Held): string | null {
-  const today = dayOf(at, master.site.timeZone);
-  if (entry.kind === 'moved' || entry.kind === 'laid-up') {
-    const bay = master.bays.find((one) => one.id === entry.data.bayId);
-    if (!bay) return `bayId: there is no bay ${entry.data.bayId} here.`;
-    if (entry.kind === 'moved' || entry.data.collectOn === null) return null;
-    const far = collectionProblem(toDay(entry.data.collectOn), today);
-    // A lay-up that is recorded late may have had its day.
-    return far && toDay(entry.data.collectOn) > today ? `collectOn: ${far}.` : null;
-  }
-  if (entry.kind === 'collection' && entry.data.on !== null) {
-    const problem = collectionProblem(toDay(entry.data.on), today);
-    return problem && `on: ${problem}.`;
-  }
-  if (entry.kind === 'fitted' && !master.vehicles.has(entry.data.vehicleId)) {
-    return `vehicleId: there is no vehicle ${entry.data.vehicleId} here.`;
-  }
-  if (entry.kind === 'inspected') {
-    const battery = master.batteries.get(entry.subjectId);
-    const problem = battery && levelsProblem(entry.data.levels, battery.cells);
-    return problem ? `levels: ${problem}.` : null;
-  }
-  if (entry.kind === 'levels') {
-    const battery = master.batteries.get(entry.subjectId);
-    const problem = battery && levelsProblem(entry.data.cells, battery.cells);
-    if (problem) return `cells: ${problem}.`;
-    const { addedMl } = entry.data;
-    return addedMl && battery && addedMl.length !== battery.cells
-      ? `addedMl: this battery has ${battery.cells} cells, and ${addedMl.length} were given.`
-      : null;
-  }
-  if (entry.kind === 'hydrometer') {
-    const battery = master.batteries.get(entry.subjectId);
-    return battery && entry.data.gravities.length !== battery.cells
-      ? `gravities: this battery has ${battery.cells} cells, and ${entry.data.gravities.length} were given.`
-      : null;
-  }
-  if (entry.kind === 'taken-out' && entry.data.hallId !== null) {
-    const { hallId } = entry.data;
-    return master.halls.some((hall) => hall.id === hallId)
-      ? null
-      : `hallId: there is no hall ${hallId} here.`;
-  }
-  return null;
+  const { check }: { readonly check?: unknown } = ENTRY_KINDS[entry.kind];
+  if (!check) return null;
+  const here: Here = {
+    today: dayOf(at, master.site.timeZone),
+    hasBay: (id) => master.bays.some((bay) => bay.id === id),
+    hasHall: (id) => master.halls.some((hall) => hall.id === id),
+    hasVehicle: (id) => master.vehicles.has(id),
+    cells: master.batteries.get(entry.subjectId)?.cells ?? null,
+  };
+  // The data of an entry are of its own kind.
+  return (check as (data: unknown, here: Here) => string | null)(entry.data, here);
 }
 
 /** An entry that says what is happening now is an intent, and an older one a fact. */

@@ -2,7 +2,7 @@ import 'server-only';
 import { v7 as uuidv7 } from 'uuid';
 import { dayOf } from '../../core/day';
 import { makeEntry, reasonOf } from '../../core/logbook/entry';
-import type { BatteryState } from '../../core/logbook/fold';
+import type { BatteryState } from '../../core/logbook/state';
 import {
   MAX_REPORT_BYTES,
   ReportBody,

@@ -9,7 +9,7 @@ import {
 import { chargerFaultsOf } from '../../core/connections/charger-faults';
 import { CAUTIONS } from '../../core/plan/cautions';
 import type { Job } from '../../core/plan/due';
-import { LAMP_STATES, type LampState } from '../../core/logbook/kinds';
+import { LAMP_STATES, type LampState } from '../../core/logbook/fields';
 import type { Judged } from './round-data';
 import styles from './round.module.css';
 

@@ -3,7 +3,7 @@ import { judge, type Verdict } from '../../core/assessment/verdict';
 import type { BatteryContext } from '../../core/context/battery-context';
 import { contextOf } from '../../core/context/from-record';
 import { instantAt, type Day } from '../../core/day';
-import type { BatteryState } from '../../core/logbook/fold';
+import type { BatteryState } from '../../core/logbook/state';
 import { chargeForecastOf, type ChargeForecast } from '../../core/assessment/charge-forecast';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { MINUTES, jobsToday, minutesOf, type Job } from '../../core/plan/due';

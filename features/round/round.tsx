@@ -5,7 +5,7 @@ import { Button } from 'antd';
 import Link from 'next/link';
 import { isFlat } from '../../core/charging/recovery';
 import { shortDay, weekdayLong } from '../../core/day';
-import { LAMP_STATES, type LampState } from '../../core/logbook/kinds';
+import { LAMP_STATES, type LampState } from '../../core/logbook/fields';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
 import { judgeReading } from '../../core/assessment/verdict';
 import { useDay } from '../app-shell/day';

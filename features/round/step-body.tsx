@@ -1,6 +1,6 @@
 import { hangsContext } from '../../core/connections/available-connections';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
-import type { LampState } from '../../core/logbook/kinds';
+import type { LampState } from '../../core/logbook/fields';
 import type { Verdict } from '../../core/assessment/verdict';
 import type { HookPick } from './hook-choice';
 import { LampStep, ModeStep } from './other-steps';

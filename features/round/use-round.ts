@@ -3,7 +3,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { NewEntry } from '../../core/logbook/entry';
 import { useRefresh } from '../app-shell/refresh';
-import { step as foldStep, type BatteryState } from '../../core/logbook/fold';
+import { step as foldStep } from '../../core/logbook/fold';
+import type { BatteryState } from '../../core/logbook/state';
 import type { EntryData, EntryKind } from '../../core/logbook/kinds';
 import { newEntry } from '../logbook/new-entry';
 import { dequeue, enqueue, useOutbox, type OutboxState } from '../logbook/outbox';

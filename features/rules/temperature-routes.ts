@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { dayName, toDay } from '../../core/day';
-import { DayName } from '../../core/logbook/kinds';
+import { DayName } from '../../core/logbook/fields';
 import { reasonOf } from '../../core/logbook/entry';
 import { climateFromDays } from '../../core/site/climate-from-days';
 import { writeClimate } from '../../store/site';

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { Line } from '../../core/text';
 import { parseDay } from '../../core/day';
 import { seasonProblem } from '../../core/time-limits';
-import { DayName } from '../../core/logbook/kinds';
+import { DayName } from '../../core/logbook/fields';
 import { HALL_KINDS, type Climate } from '../../core/site/climate';
 
 /** Winters that a site may start from; its own thermometers take over as they are read. */

@@ -1,7 +1,7 @@
 import type { ChemistryId } from '../../core/battery/chemistries';
 import type { BatteryDetails } from '../../core/battery/details';
 import { arrheniusSums } from '../../core/drain/self-discharge';
-import type { BatteryState } from '../../core/logbook/fold';
+import type { BatteryState } from '../../core/logbook/state';
 import type { BatteryFacts, PlannedVisit, BatteryRecord } from '../../core/record/battery-record';
 import type { Rules } from '../../core/rules/rules';
 import type { DailyTemperatures } from '../../core/site/climate';

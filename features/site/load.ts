@@ -4,7 +4,7 @@ import type { BatteryContext } from '../../core/context/battery-context';
 import { contextOf } from '../../core/context/from-record';
 import { groupBy } from '../../core/group';
 import { lazily } from '../../core/lazily';
-import type { BatteryState, VehicleState } from '../../core/logbook/fold';
+import type { BatteryState, VehicleState } from '../../core/logbook/state';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { chargeForecastOf, type ChargeForecast } from '../../core/assessment/charge-forecast';
 import { LONGEST_RESERVE_DAYS } from '../../core/words/words';

@@ -1,6 +1,6 @@
 import type { Day } from '../../core/day';
 import type { Entry } from '../../core/logbook/entry';
-import type { VehicleState } from '../../core/logbook/fold';
+import type { VehicleState } from '../../core/logbook/state';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
 import type { GivenVerdict } from '../../store/verdicts';

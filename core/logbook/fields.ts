@@ -1,0 +1,34 @@
+import { z } from 'zod';
+import { dateProblem } from '../time-limits';
+
+/** What the data of several kinds of entry have in common. */
+
+export const LAMP_STATES = ['holding', 'charging', 'fault', 'dark'] as const;
+export type LampState = (typeof LAMP_STATES)[number];
+
+/** A calendar day, `YYYY-MM-DD`, within the limits of what may be on record. */
+export const DayName = z.string().superRefine((name, context) => {
+  const message = dateProblem(name);
+  if (message) context.addIssue({ code: 'custom', message });
+});
+export const Id = z.string().min(1).max(64);
+export const Text = z.string().trim().min(1).max(2000);
+
+/** By a meter that the program reads, by hand, or out of a logger's file. */
+export const SOURCES = ['meter', 'hand', 'file'] as const;
+export const SOURCE_WORDS = {
+  meter: ', by meter',
+  hand: ', by hand',
+  file: ', from a file',
+} as const;
+
+/** Why it was done all the same, where something spoke against it. */
+export const Despite = z.string().trim().min(1).max(200);
+
+export const Milliamps = z.number().min(0).max(20_000);
+
+/** A voltage as a number a meter can show; whether it makes sense is for the judge to ask. */
+export const Volts = z
+  .number()
+  .min(0, 'volts are 0 or more: is the meter the wrong way round?')
+  .max(100, 'no battery here has over 100 V: 12.52 V is written 12.52');

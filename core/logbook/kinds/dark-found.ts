@@ -1,0 +1,14 @@
+import { z } from 'zod';
+import { DARK_CAUSES } from '../../site/dark-checks';
+import { entryKind } from '../kind';
+
+/** What a dark lamp came from. */
+export const darkFound = entryKind({
+  subject: 'battery',
+  version: 1,
+  data: z.strictObject({ cause: z.enum(DARK_CAUSES) }),
+  words: ({ cause }) => ({ what: 'dark lamp', value: `it was the ${cause}` }),
+  fold: {
+    battery: (state, { at, data }) => ({ ...state, darkCause: { at, cause: data.cause } }),
+  },
+});

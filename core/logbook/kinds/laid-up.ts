@@ -1,0 +1,25 @@
+import { z } from 'zod';
+import { collectionProblem } from '../../time-limits';
+import { shortDay, toDay } from '../../day';
+import { DayName, Id } from '../fields';
+import { entryKind } from '../kind';
+
+export const laidUp = entryKind({
+  subject: 'vehicle',
+  version: 1,
+  data: z.strictObject({ bayId: Id, collectOn: DayName.nullable() }),
+  words: ({ bayId, collectOn }, names) => ({
+    what: `laid up in ${names.bay(bayId)}`,
+    value: collectOn ? `collect ${shortDay(toDay(collectOn))}` : 'always ready',
+  }),
+  fold: {
+    vehicle: (state, { at, data }) => ({ ...state, ...data, laidUpAt: at }),
+  },
+  check: ({ bayId, collectOn }, { hasBay, today }) => {
+    if (!hasBay(bayId)) return `bayId: there is no bay ${bayId} here.`;
+    // A lay-up that is recorded late may have had its day.
+    if (collectOn === null || toDay(collectOn) <= today) return null;
+    const far = collectionProblem(toDay(collectOn), today);
+    return far && `collectOn: ${far}.`;
+  },
+});

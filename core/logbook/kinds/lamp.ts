@@ -1,0 +1,25 @@
+import { z } from 'zod';
+import { LAMP_STATES } from '../fields';
+import { entryKind } from '../kind';
+
+export const lamp = entryKind({
+  subject: 'battery',
+  version: 1,
+  data: z.strictObject({
+    state: z.enum(LAMP_STATES),
+    /** Looked at, or reported by the charger itself. */
+    source: z.enum(['eyes', 'device']).optional(),
+  }),
+  words: ({ state, source }) => ({
+    what: source === 'device' ? 'lamp, by itself' : 'lamp',
+    value: state,
+  }),
+  fold: {
+    battery: (state, { at, data }) => ({
+      ...state,
+      lamp: { state: data.state, at },
+      lastFullAt: data.state === 'holding' ? at : state.lastFullAt,
+    }),
+  },
+  visit: 'round',
+});

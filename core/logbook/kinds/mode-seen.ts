@@ -1,0 +1,17 @@
+import { z } from 'zod';
+import { PROGRAMMES, PROGRAMME_IDS } from '../../site/charging-equipment';
+import { entryKind } from '../kind';
+
+/** The programme that a charger is in, looked at after a power cut. */
+export const modeSeen = entryKind({
+  subject: 'battery',
+  version: 1,
+  data: z.strictObject({ programme: z.enum(PROGRAMME_IDS).nullable() }),
+  words: ({ programme }) => ({
+    what: 'mode looked at',
+    value: programme ? PROGRAMMES[programme].label : '',
+  }),
+  fold: {
+    battery: (state, { at }) => ({ ...state, modeSeenAt: at }),
+  },
+});

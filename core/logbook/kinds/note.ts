@@ -1,0 +1,10 @@
+import { z } from 'zod';
+import { Text } from '../fields';
+import { entryKind } from '../kind';
+
+export const note = entryKind({
+  subject: 'battery',
+  version: 1,
+  data: z.strictObject({ text: Text }),
+  words: ({ text }) => ({ what: 'note', value: text }),
+});

@@ -1,0 +1,12 @@
+import { z } from 'zod';
+import { entryKind } from '../kind';
+
+export const powerCut = entryKind({
+  subject: 'hall',
+  version: 1,
+  data: z.strictObject({ note: z.string().max(200) }),
+  words: ({ note }) => ({ what: 'power cut', value: note }),
+  fold: {
+    hall: (state, { at }) => ({ ...state, powerCutAt: at }),
+  },
+});

@@ -1,0 +1,22 @@
+import { z } from 'zod';
+import { Despite } from '../fields';
+import { entryKind } from '../kind';
+import { PROCEDURE_IDS } from '../procedure-ids';
+
+export const procedureDone = entryKind({
+  subject: 'battery',
+  version: 1,
+  data: z.strictObject({
+    procedure: z.enum(PROCEDURE_IDS),
+    /** The steps in the order in which they were ticked. */
+    steps: z.array(z.string().min(1).max(40)).max(40),
+    despite: Despite.optional(),
+  }),
+  words: ({ procedure }, names) => ({ what: names.procedure(procedure), value: 'step by step' }),
+  fold: {
+    battery: (state, { at, data }) => ({
+      ...state,
+      procedures: { ...state.procedures, [data.procedure]: at },
+    }),
+  },
+});

@@ -1,0 +1,17 @@
+import { z } from 'zod';
+import { Id } from '../fields';
+import { entryKind } from '../kind';
+
+/** In the queue for a charger, or taken out of it again. */
+export const queued = entryKind({
+  subject: 'battery',
+  version: 1,
+  data: z.strictObject({ on: z.boolean(), chargerId: Id.nullable() }),
+  words: ({ on }) => ({ what: on ? 'wanted on a charger' : 'out of the queue', value: '' }),
+  fold: {
+    battery: (state, { at, data }) => ({
+      ...state,
+      queued: data.on ? { at, chargerId: data.chargerId } : null,
+    }),
+  },
+});

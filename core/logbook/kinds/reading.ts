@@ -1,0 +1,43 @@
+import { z } from 'zod';
+import { MS_PER_HOUR } from '../../day';
+import { formatVolts } from '../../words/words';
+import { SOURCES, SOURCE_WORDS, Volts } from '../fields';
+import { entryKind } from '../kind';
+import type { RecordedReading } from '../state';
+
+export const reading = entryKind({
+  subject: 'battery',
+  version: 1,
+  data: z.strictObject({
+    volts: Volts,
+    /** Temperature of the battery, where it was taken; else the hall's is used. */
+    celsius: z.number().min(-50).max(70).nullable(),
+    /** Hours of rest as the attendant knows them; else counted from the logbook. */
+    restedHours: z.number().min(0).max(10_000).nullable(),
+    /** The attendant was asked about this reading and says that it is right. */
+    confirmed: z.boolean(),
+    /** How it came here; older entries do not say, and were typed. */
+    source: z.enum(SOURCES).optional(),
+  }),
+  words: ({ source, volts }) => ({
+    what: `reading${source ? SOURCE_WORDS[source] : ''}`,
+    value: formatVolts(volts),
+  }),
+  fold: {
+    battery: (state, { id, at, data }) => {
+      const { disturbedAt } = state;
+      const counted = disturbedAt === null ? null : Math.max(0, (at - disturbedAt) / MS_PER_HOUR);
+      const reading: RecordedReading = {
+        id,
+        at,
+        volts: data.volts,
+        celsius: data.celsius,
+        restedHours: data.restedHours ?? counted,
+        fed: state.maintainerSince !== null || state.chargeSince !== null,
+        ...(data.confirmed ? { confirmed: true } : {}),
+      };
+      return { ...state, readings: [...state.readings, reading] };
+    },
+  },
+  visit: 'round',
+});

@@ -1,0 +1,16 @@
+import { z } from 'zod';
+import { entryKind } from '../kind';
+
+export const reconditioned = entryKind({
+  subject: 'battery',
+  version: 1,
+  data: z.strictObject({ hours: z.number().min(0).max(200) }),
+  words: ({ hours }) => ({ what: 'reconditioned', value: `${hours} h` }),
+  fold: {
+    battery: (state, { at }) => ({
+      ...state,
+      disturbedAt: at,
+      recovery: state.recovery && { ...state.recovery, reconditionedAt: at },
+    }),
+  },
+});

@@ -1,0 +1,17 @@
+import { z } from 'zod';
+import { RulePatch, applyPatch } from '../../rules/rules';
+import { entryKind } from '../kind';
+
+export const rulesChanged = entryKind({
+  subject: 'rules',
+  version: 1,
+  data: z.strictObject({ patch: RulePatch }),
+  words: () => ({ what: 'rules changed', value: '' }),
+  fold: {
+    rules: ({ rules, version }, { at, data }) => ({
+      rules: applyPatch(rules, data.patch),
+      version: version + 1,
+      since: at,
+    }),
+  },
+});

@@ -1,0 +1,17 @@
+import { z } from 'zod';
+import { entryKind } from '../kind';
+
+/** Seen to be thawed through, its case measured warm. */
+export const thawed = entryKind({
+  subject: 'battery',
+  version: 1,
+  data: z.strictObject({}),
+  words: () => ({ what: 'thawed', value: '' }),
+  fold: {
+    battery: (state, { at }) => ({
+      ...state,
+      thawedAt: at,
+      recovery: state.recovery && { ...state.recovery, thawedAt: at },
+    }),
+  },
+});

@@ -1,10 +1,5 @@
-import type {
-  Charger,
-  Circuit,
-  HallAir,
-  Outlet,
-  ProgrammeId,
-} from '../core/site/charging-equipment';
+import type { ProgrammeId } from '../core/battery/programme-ids';
+import type { Charger, Circuit, HallAir, Outlet } from '../core/site/charging-equipment';
 import { PROGRAMMES } from '../core/site/charging-equipment';
 
 const programmes = (...ids: ProgrammeId[]): Charger['programmes'] =>

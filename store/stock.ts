@@ -1,10 +1,4 @@
-import {
-  Charger,
-  Circuit,
-  HallAir,
-  Outlet,
-  type ChargingEquipment,
-} from '../core/site/charging-equipment';
+import { Charger, Circuit, HallAir, Outlet, type ChargingEquipment } from '../core/site/charging-equipment';
 import { readOrNot } from './read-or-not';
 import type { Db } from './open';
 

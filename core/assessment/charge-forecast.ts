@@ -1,3 +1,4 @@
+import { CHEMISTRIES } from '../battery/chemistries';
 import { MS_PER_DAY, MS_PER_HOUR, dayOf, type Day } from '../day';
 import { Z90, sdOf, type Estimate } from '../estimate';
 import { freezingOfSoc } from '../battery/acid';
@@ -129,8 +130,9 @@ export function chargeForecastOf(standing: BatteryRecord): ChargeForecast | null
   if (!fed) {
     if (lineDay !== null) reasons.push([lineDay, 'line']);
     if (frost) reasons.push([frost.day, 'frost']);
-    if (state.lastFullAt !== null && facts.chemistry !== 'lfp') {
-      reasons.push([dayOf(state.lastFullAt, timeZone) + fullChargeDays(standing), 'interval']);
+    const every = fullChargeDays(standing);
+    if (state.lastFullAt !== null && every !== null) {
+      reasons.push([dayOf(state.lastFullAt, timeZone) + every, 'interval']);
     }
   }
   // What is condemned is not charged, whatever it asks for.
@@ -224,9 +226,14 @@ function comesUp(standing: BatteryRecord, learnt: BatteryEstimate): boolean {
   return shown && chanceOf(learnt, ({ weak, cause }) => weak || cause === 'cell') < DOUBTED_FROM;
 }
 
-/** Most days between two full charges of this chemistry, by the house rule. */
-export const fullChargeDays = ({ facts, rules }: Pick<BatteryRecord, 'facts' | 'rules'>): number =>
-  facts.chemistry === 'agm' ? rules.agmFullChargeDays : rules.fullChargeDays;
+/** Most days between two full charges of this chemistry, by the house rule; null: it needs none. */
+export function fullChargeDays({
+  facts,
+  rules,
+}: Pick<BatteryRecord, 'facts' | 'rules'>): number | null {
+  const { fullChargeRule } = CHEMISTRIES[facts.chemistry];
+  return fullChargeRule && rules[fullChargeRule];
+}
 
 /** An outing after `since`: no charge, and a reason to read. */
 export const droveSince = (state: BatteryState, since: number) =>

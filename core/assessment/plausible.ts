@@ -88,7 +88,7 @@ export function doubtOfVolts(
     return {
       kind: 'out-of-range',
       question:
-        chemistry === 'lfp'
+        CHEMISTRIES[chemistry].family === 'lithium'
           ? say`${shown}: near nothing means that the battery's own protection has cut off, or that a probe does not touch. Measured twice?`
           : say`${shown}: do both probes touch bare metal, and is the fuse of the meter sound? Measured twice?`,
       meant: null,

@@ -432,7 +432,8 @@ function houseSentences(standing: BatteryRecord, outlook: ChargeForecast): Sente
     socPct: outlook.soc.value,
   });
   // Common practice: under 12.0 V harm is under way, and built-in chargers hardly bring it back.
-  if ((facts.chemistry === 'flooded' || facts.chemistry === 'efb') && rested / facts.cells < 2) {
+  const { mayRecondition, flatVoltsPerCell, family } = CHEMISTRIES[facts.chemistry];
+  if (mayRecondition && rested / facts.cells < flatVoltsPerCell) {
     said.push(
       rules.recondition === 'out'
         ? say`Harm is under way: charge it slowly, rest, read. A reconditioning programme is worth one try, out of the vehicle as your rule asks; measured, not trusted.`
@@ -447,7 +448,7 @@ function houseSentences(standing: BatteryRecord, outlook: ChargeForecast): Sente
         : say`Full: your rule leaves it alone for ${figure(`${days} days`)} at most.`,
     );
   }
-  if (facts.chemistry === 'lfp' && outlook.soc.value > rules.lithiumStorePct + 15) {
+  if (family === 'lithium' && outlook.soc.value > rules.lithiumStorePct + 15) {
     said.push(
       say`It stands fuller than your rule’s ${figure(formatPct(rules.lithiumStorePct))} for lithium in store; it need not be charged until it is made full for collection.`,
     );

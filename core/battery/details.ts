@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Line } from '../text';
-import type { ChemistryId } from './chemistries';
+import { CHEMISTRIES, type ChemistryId } from './chemistries';
 
 const volts = z.number().min(1, 'at least 1 V').max(120, 'at most 120 V').nullable().default(null);
 
@@ -44,7 +44,7 @@ export type BatteryDetails = z.infer<typeof BatteryDetails>;
 /** What is likely of a battery of this chemistry until somebody has looked. */
 export function usualDetails(chemistry: ChemistryId): BatteryDetails {
   return {
-    capsOpen: chemistry === 'flooded',
+    capsOpen: CHEMISTRIES[chemistry].capsUsuallyOpen,
     coldCrankingAmps: null,
     caseSize: '',
     terminals: 'posts',

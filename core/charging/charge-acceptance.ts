@@ -1,6 +1,5 @@
 import { Z90, type Estimate } from '../estimate';
-import type { ChemistryId } from '../battery/chemistries';
-import { CHARGE_FACTOR } from './charge';
+import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 
 export interface ChargeTaken {
   readonly chemistry: ChemistryId;
@@ -40,7 +39,7 @@ const MUCH = 1.35;
  * charge went to full. Doubt: of the state of charge before, and of the charge factor.
  */
 export function chargeAcceptance(taken: ChargeTaken): ChargeAcceptance {
-  const factor = CHARGE_FACTOR[taken.chemistry];
+  const factor = CHEMISTRIES[taken.chemistry].acceptance.factor;
   const missing = 1 - taken.fromSocPct.value / 100;
   const expectedAh = missing * taken.capacityAh * factor;
   const tookAh = Math.max(0, taken.ampHours - taken.drawAmps * taken.hours);

@@ -2,25 +2,6 @@ import { ageFactor } from '../drain/self-discharge';
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import { voltsOfSoc } from '../battery/state-of-charge';
 
-/**
- * How a chemistry takes its charge. `hours` is the time constant of its acceptance at the voltage
- * limit, 25 °C and new; `factor` ampere-hours in for each one kept. Time constants: our own fit
- * to the trade's data sheets (the limit is met near 95 % at C/20, 85–92 % at C/10, 65–80 % at
- * C/3; the last tenth takes 3 to 6 h), from memory; factors: data sheets.
- */
-const ACCEPTANCE: Readonly<Record<ChemistryId, { hours: number; factor: number }>> = {
-  flooded: { hours: 1, factor: 1.1 },
-  efb: { hours: 0.95, factor: 1.1 },
-  agm: { hours: 0.8, factor: 1.07 },
-  gel: { hours: 1.15, factor: 1.07 },
-  lfp: { hours: 0.08, factor: 1.01 },
-};
-
-/** Ampere-hours in for each one kept. Data sheets: 1.05–1.15 lead-acid, 1.01 lithium. */
-export const CHARGE_FACTOR = Object.fromEntries(
-  Object.entries(ACCEPTANCE).map(([id, { factor }]) => [id, factor]),
-) as Readonly<Record<ChemistryId, number>>;
-
 /** Acceptance is counted down to a share a little beyond full: a charger stops at its floor. */
 const BEYOND_FULL = 0.005;
 /** Acceptance halves for so many kelvin below 25 °C. Our own assumption. */
@@ -64,7 +45,7 @@ export interface ChargeAnswer {
 /** Hours by which acceptance falls to 1/e at the voltage limit. */
 export function acceptanceHours(chemistry: ChemistryId, celsius: number, years: number): number {
   const cold = 2 ** (Math.max(0, 25 - celsius) / HALVES_PER_KELVIN);
-  return ACCEPTANCE[chemistry].hours * cold * ageFactor(years);
+  return CHEMISTRIES[chemistry].acceptance.hours * cold * ageFactor(years);
 }
 
 const COURSE_POINTS = 96;
@@ -82,7 +63,7 @@ export const acceptanceOf = (
   years: number,
 ): Acceptance => ({
   hours: acceptanceHours(chemistry, celsius, years),
-  factor: ACCEPTANCE[chemistry].factor,
+  factor: CHEMISTRIES[chemistry].acceptance.factor,
 });
 
 /** The two stages of a charge to full, hours; shares of capacity at its start and where they meet. */

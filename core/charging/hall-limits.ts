@@ -1,4 +1,4 @@
-import type { ChemistryId } from '../battery/chemistries';
+import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import type { Charger, Circuit, ChargerConnection, Outlet } from '../site/charging-equipment';
 import { ventilation, type Ventilation } from './ventilation';
 
@@ -24,8 +24,9 @@ export function airNeeded(charging: readonly ChargingHere[]): Ventilation {
   let openingCm2 = 0;
   let hydrogenLitresPerHour = 0;
   for (const one of charging) {
-    if (one.chemistry === 'lfp') continue;
-    const vented = one.capsOpen || one.chemistry === 'flooded' || one.chemistry === 'efb';
+    const { gasMaPerAh, wet } = CHEMISTRIES[one.chemistry];
+    if (gasMaPerAh === 0) continue;
+    const vented = one.capsOpen || wet;
     const unregulated = !one.charger.automatic || one.programme === 'recondition';
     const needs = ventilation({
       type: vented ? 'vented' : 'valve-regulated',

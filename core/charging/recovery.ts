@@ -13,8 +13,6 @@ import type { BatteryState } from '../logbook/state';
 import { formatTemperature, formatVolts } from '../words/words';
 import type { Rules } from '../rules/rules';
 
-/** Volts per cell below which a battery counts as found flat: 12.0 V of a 12 V one. Common practice. */
-const FLAT_VOLTS_PER_CELL = 2;
 /** 10.5 V that stays there: one cell is gone. Common practice. */
 const CELL_GONE_VOLTS_PER_CELL = 1.75;
 /** Whether it holds is asked a day after the charge. Common practice. */
@@ -78,14 +76,6 @@ export interface RecoveryQuestion {
   readonly now: number;
 }
 
-/** A new battery against flooded, by the trade's price lists. Our own assumption. */
-const PRICE: Readonly<Record<ChemistryId, number>> = {
-  flooded: 1,
-  efb: 1.25,
-  agm: 1.7,
-  gel: 1.9,
-  lfp: 4,
-};
 /** Attendant's minutes of each step, without the waiting. Our own assumption. */
 const STEP_MINUTES: Readonly<Record<RecoveryStepId, number>> = {
   thaw: 12,
@@ -105,11 +95,11 @@ export const isFlat = (chemistry: ChemistryId, cells: number, volts: number) =>
 
 /** The resting voltage under which a battery of so many cells counts as found flat. */
 export const flatBelow = (chemistry: ChemistryId, cells: number) =>
-  cells * (CHEMISTRIES[chemistry].family === 'lithium' ? 3 : FLAT_VOLTS_PER_CELL);
+  cells * CHEMISTRIES[chemistry].flatVoltsPerCell;
 
 /** What a new one of its kind costs, in the site's own money. */
 export const newPrice = (chemistry: ChemistryId, capacityAh: number, rules: Rules) =>
-  Math.round(rules.moneyPerAh * PRICE[chemistry] * capacityAh);
+  Math.round(rules.moneyPerAh * CHEMISTRIES[chemistry].price * capacityAh);
 
 /**
  * The recovery ladder of a battery that was found flat, as far as its logbook has it: thaw,
@@ -209,7 +199,7 @@ export function recoveryOf(question: RecoveryQuestion): Recovery | null {
   const line = voltsOf(question, rules.lineSocPct[chemistry]);
   const gone = judgedBy !== undefined && judgedBy.volts < CELL_GONE_VOLTS_PER_CELL * cells;
   const low = judgedBy !== undefined && judgedBy.volts <= line;
-  const mayRecondition = chemistry === 'flooded' || chemistry === 'efb';
+  const { mayRecondition } = CHEMISTRIES[chemistry];
   const reconditioned = begun.reconditionedAt !== null;
   const wants = mayRecondition && !reconditioned && low && !gone;
 
@@ -270,7 +260,7 @@ export function recoveryOf(question: RecoveryQuestion): Recovery | null {
   const rated = question.coldCrankingAmps;
   const floor = loadTestFloor(cells, test?.celsius ?? question.celsius);
   const enough = judgedBy ? socAt(question, judgedBy.volts) >= LOAD_TEST_FROM_PCT : true;
-  const testable = rated !== null && chemistry !== 'lfp';
+  const testable = rated !== null && CHEMISTRIES[chemistry].family === 'lead-acid';
   const passed = test !== null && test.volts >= floor;
   put({
     id: 'load-test',

@@ -1,4 +1,4 @@
-import type { ChemistryId } from '../battery/chemistries';
+import { CHEMISTRIES, batteriesOf12V, type ChemistryId } from '../battery/chemistries';
 import type { Rules } from '../rules/rules';
 
 /** Change of the charging voltage, volts per cell and kelvin, from 25 °C. Data sheets (−3 to −5 mV). */
@@ -24,8 +24,9 @@ export function chargeVoltages(
   rules: Pick<Rules, 'absorptionVolts' | 'floatVolts'>,
 ): ChargeVoltages {
   const { chemistry, cells } = battery;
-  if (chemistry === 'lfp') {
-    return { absorptionVolts: (rules.absorptionVolts.lfp * cells) / 4, floatVolts: null };
+  if (CHEMISTRIES[chemistry].family === 'lithium') {
+    const absorptionVolts = rules.absorptionVolts[chemistry] * batteriesOf12V(battery);
+    return { absorptionVolts, floatVolts: null };
   }
   const kelvin = Math.min(COMPENSATED.high, Math.max(COMPENSATED.low, celsius)) - 25;
   const at = (volts: number) =>

@@ -1,6 +1,5 @@
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import { hydrometer, type HydrometerAnswer } from '../battery/acid';
-import { CHARGE_FACTOR } from './charge';
 import { overcharge } from './ventilation';
 
 /** Float current that only makes gas, milliamps for each ampere-hour: young and old. Data sheets. */
@@ -41,7 +40,7 @@ const MIN_ML = 8;
  */
 export function waterLost(question: WaterQuestion): WaterAnswer {
   const { cells, capacityAh, addedMl } = question;
-  const beyondFull = (CHARGE_FACTOR[question.chemistry] - 1) * question.chargedAh;
+  const beyondFull = (CHEMISTRIES[question.chemistry].acceptance.factor - 1) * question.chargedAh;
   const floated = (mA: number) => (mA / 1000) * capacityAh * 24 * question.maintainedDays;
   const grams = (mA: number, share: number) =>
     overcharge(share * beyondFull + floated(mA), cells).waterGrams;

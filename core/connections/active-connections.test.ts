@@ -10,12 +10,13 @@ import { makeEntry } from '../logbook/entry';
 import type { EntryData } from '../logbook/kinds';
 import { connectionsFor, ownChargerOf, possibleHooks } from './available-connections';
 import { airNeeded, isAired, mainsLoad } from '../charging/hall-limits';
+import { PROGRAMME_IDS } from '../battery/programme-ids';
 import {
   Charger,
   PROGRAMMES,
-  PROGRAMME_IDS,
   type ChargerConnection,
   type ChargingEquipment,
+  chemistriesOf,
 } from '../site/charging-equipment';
 
 const programme = (id: (typeof PROGRAMME_IDS)[number]) => ({
@@ -200,7 +201,7 @@ describe('a charger suits a battery, or says why not', () => {
             }),
           );
           if (fit.because.length > 0) return;
-          expect(PROGRAMMES[id].chemistries).toContain(chemistry);
+          expect(chemistriesOf(id)).toContain(chemistry);
           expect(fit.amps).toBeLessThanOrEqual(0.5 * capacityAh);
           if (chemistry === 'lfp') expect(celsius).toBeGreaterThan(0);
           if (chemistry === 'gel') expect(fit.programme.absorptionVolts).toBeLessThanOrEqual(14.4);

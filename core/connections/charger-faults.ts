@@ -6,7 +6,7 @@ import { expectedLoss } from '../record/loss';
 import { isOld, isSilent, modeUnseen, type BatteryRecord } from '../record/battery-record';
 import { DARK_CHECKS } from '../site/dark-checks';
 import { chargeCourse, slowCauses } from '../charging/course';
-import { PROGRAMMES } from '../site/charging-equipment';
+import { PROGRAMMES, isMeantFor } from '../site/charging-equipment';
 
 export const WATCH_KINDS = [
   'must-not',
@@ -102,7 +102,7 @@ export function chargerFaultsOf(standing: BatteryRecord, forecast: Known | null)
         ? slowCauses({
             hook,
             drawAmps: state.negativeOn ? expectedLoss(standing).drawMa.value / 1000 : 0,
-            suits: PROGRAMMES[hook.programme].chemistries.includes(standing.facts.chemistry),
+            suits: isMeantFor(hook.programme, standing.facts.chemistry),
             old: isOld(standing),
           })
         : ['A weak battery, the wrong programme, a draw larger than it gives, a bad clamp.'],

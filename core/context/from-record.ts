@@ -1,5 +1,10 @@
 import type { CelsiusAt } from '../battery/thaw';
-import { PROGRAMMES, type Charger, type ChargerProgramme } from '../site/charging-equipment';
+import {
+  PROGRAMMES,
+  type Charger,
+  type ChargerProgramme,
+  chemistriesOf,
+} from '../site/charging-equipment';
 import { MS_PER_DAY, MS_PER_HOUR, dayOf, instantAt, type Day } from '../day';
 import type { Estimate } from '../estimate';
 import { openFindings } from '../logbook/open-findings';
@@ -167,7 +172,7 @@ export function offerOf(
     kind: charger.automatic ? (charger.maintains ? 'maintainer' : 'automatic') : 'manual',
     name: charger.name,
     programme: PROGRAMMES[programme.id].label,
-    chemistries: PROGRAMMES[programme.id].chemistries,
+    chemistries: chemistriesOf(programme.id),
     nominalVolts: given.nominalVolts,
     amps: given.amps,
     absorptionVolts: given.absorptionVolts,

@@ -2,7 +2,6 @@ import { MS_PER_DAY } from '../day';
 import { Z90, sdOf, type Estimate } from '../estimate';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { SCALES } from '../battery/scales';
-import { CHARGE_FACTOR } from '../charging/charge';
 import { drawPctPerDay } from '../drain/reserve';
 import {
   CHARGE,
@@ -360,7 +359,10 @@ function partCharge(
     move(belief, [], room / 2, room ** 2 / 12);
     return;
   }
-  const gained = maths.min(room, (100 * ampHours) / (CHARGE_FACTOR[question.chemistry] * usableAh));
+  const gained = maths.min(
+    room,
+    (100 * ampHours) / (CHEMISTRIES[question.chemistry].acceptance.factor * usableAh),
+  );
   move(belief, [], gained, (0.1 * gained) ** 2);
 }
 

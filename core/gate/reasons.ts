@@ -116,10 +116,7 @@ export function mostVoltsOf({ facts, details }: Pick<BatteryContext, 'facts' | '
     : Math.min(maker + FIGURE_VOLTS, makersMostVolts * scale);
 }
 
-const inWords = (context: BatteryContext) => {
-  const { label, short } = CHEMISTRIES[context.facts.chemistry];
-  return context.facts.chemistry === 'agm' ? short : label.toLowerCase();
-};
+const inWords = (context: BatteryContext) => CHEMISTRIES[context.facts.chemistry].inWords;
 
 /** Amps at most: the maker's figure, else a share of the capacity. */
 export const mostAmpsOf = ({ facts, details }: Pick<BatteryContext, 'facts' | 'details'>) =>

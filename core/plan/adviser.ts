@@ -1,4 +1,4 @@
-import { CHARGE_FACTOR } from '../charging/charge';
+import { CHEMISTRIES } from '../battery/chemistries';
 import { MAINS_SHARE, newPrice } from '../charging/recovery';
 import { SOLAR_FULL_PCT, solarGainPct } from '../charging/solar-hold';
 import { dayOf, type Day } from '../day';
@@ -121,7 +121,7 @@ export function runPlan(
   const days = stayDays(context);
   const rounds: number[] = [];
   for (let day = 0; day <= days; day++) if (isRound(rules, first + day)) rounds.push(day);
-  const lithium = facts.chemistry === 'lfp';
+  const { leastChargeCelsius } = CHEMISTRIES[facts.chemistry];
   const every = fullChargeDays(standing);
   const panel = plan.feed === 'sun' ? panelOf(context) : null;
   const maintained = plan.feed === 'maintainer';
@@ -139,13 +139,14 @@ export function runPlan(
     keeping: {
       maintained,
       charged: plan.charged,
-      fullEveryDays: lithium
-        ? Infinity
-        : plan.feed === 'hook-up'
-          ? Math.min(every, HOOK_UP_EVERY_DAYS)
-          : every,
+      fullEveryDays:
+        every === null
+          ? Infinity
+          : plan.feed === 'hook-up'
+            ? Math.min(every, HOOK_UP_EVERY_DAYS)
+            : every,
       mostPct: plan.feed === 'hook-up' ? HOOK_UP_PCT : 100,
-      notUnderCelsius: lithium ? 0 : -Infinity,
+      notUnderCelsius: leastChargeCelsius ?? -Infinity,
       sunPct:
         panel &&
         solarGainPct(
@@ -177,7 +178,10 @@ export function runPlan(
     ? ((lossOf(standing).draw.value / 100) * usableAh.value) / 24
     : 0;
   const wattHours =
-    (kept.chargedPct / 100) * usableAh.value * CHARGE_FACTOR[facts.chemistry] * facts.nominalVolts +
+    (kept.chargedPct / 100) *
+      usableAh.value *
+      CHEMISTRIES[facts.chemistry].acceptance.factor *
+      facts.nominalVolts +
     (maintained ? days * 24 * drawAmps * facts.nominalVolts : 0);
   const kWh = (wattHours * MAINS_SHARE + (maintained ? days * 24 * STANDBY_WATTS : 0)) / 1000;
   const lifeParts = lifeCost(kept, facts, rules);

@@ -252,7 +252,7 @@ const daysSince = (at: number, now: number) => (now - at) / MS_PER_DAY;
 
 /** Levels by finding, and by the house's interval where caps open. */
 function waterDue({ state, facts, rules, laidUpAt }: BatteryRecord, morning: number): boolean {
-  if (!facts.capsOpen || facts.chemistry === 'lfp') return false;
+  if (!hasLiquid(facts.chemistry, facts.capsOpen)) return false;
   const low = openFindings(state).find(({ consequence }) => consequence.startsWith('water'));
   if (low?.consequence === 'water-before-charge') return true;
   // To the mark only after a charge: once one has ended since the level was seen.

@@ -1,4 +1,4 @@
-import type { ChemistryId } from '../battery/chemistries';
+import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import { newPrice } from '../charging/recovery';
 import type { Kept } from '../forecast/simulate-storage';
 import type { Rules } from '../rules/rules';
@@ -34,7 +34,7 @@ export function lifeCost(
   rules: Rules,
 ): LifeCost {
   const price = newPrice(battery.chemistry, battery.capacityAh, rules);
-  const lithium = battery.chemistry === 'lfp';
+  const lithium = CHEMISTRIES[battery.chemistry].family === 'lithium';
   const cycles = lithium ? LITHIUM_CYCLES : LIFE_CYCLES;
   const counted = (rule: 'count' | 'leave', share: number) =>
     rule === 'count' ? price * Math.min(1, share) : 0;

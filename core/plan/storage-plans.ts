@@ -1,3 +1,4 @@
+import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import type { BatteryDetails } from '../battery/details';
 import { limitMa } from '../rules/draw-limit';
 import type { DailyLoss } from '../forecast/forecast';
@@ -105,17 +106,22 @@ const mustStayOn: Obstacle = ({ standing, vehicle }) => {
   }
   return against.some(({ code }) => code === 'alarm-must-live') ? 'its alarm must stay live' : null;
 };
+/** Whether a battery that is charged there is charged too cold. */
+function isColdFor(chemistry: ChemistryId, celsius: number): boolean {
+  const { leastChargeCelsius } = CHEMISTRIES[chemistry];
+  return leastChargeCelsius !== null && celsius <= leastChargeCelsius;
+}
 const lithiumInFrost: Obstacle = (context) => {
   const { facts, rules, hallName } = context.standing;
   const coldest = coldAhead(context);
-  return facts.chemistry === 'lfp' && coldest <= 0
+  return isColdFor(facts.chemistry, coldest)
     ? `lithium is never charged at or below 0 °C, and ${hallName} is foreseen to fall to ${formatTemperature(coldest, rules)}`
     : null;
 };
 const benchInFrost: Obstacle = (context) => {
   const { facts, rules } = context.standing;
   const coldest = coldAhead(context, context.bench.temperatures);
-  return facts.chemistry === 'lfp' && coldest <= 0
+  return isColdFor(facts.chemistry, coldest)
     ? `lithium is never charged at or below 0 °C, and the bench in ${context.bench.name} is foreseen to fall to ${formatTemperature(coldest, rules)}`
     : null;
 };

@@ -89,12 +89,14 @@ export const RulePatch = Rules.partial()
     absorptionVolts: Rules.shape.absorptionVolts.partial().optional(),
   })
   .superRefine((patch, context) => {
-    const gel = patch.absorptionVolts?.gel;
-    if (gel !== undefined && gel > 14.4) {
+    for (const id of CHEMISTRY_IDS) {
+      const { absorptionVolts, inWords, overVolts } = CHEMISTRIES[id];
+      const { usual, most } = absorptionVolts;
+      if ((patch.absorptionVolts?.[id] ?? 0) <= most) continue;
       context.addIssue({
         code: 'custom',
-        path: ['absorptionVolts', 'gel'],
-        message: 'over 14.4 V gel dries out for good: 14.1 V is usual',
+        path: ['absorptionVolts', id],
+        message: `over ${most.toFixed(1)} V, ${inWords}: ${overVolts}; ${usual.toFixed(1)} V is usual`,
       });
     }
     for (const [chemistry, scale] of Object.entries(patch.scale ?? {})) {
@@ -139,7 +141,7 @@ export const DEFAULT_RULES: Rules = {
   terminalsDays: null,
   wholeCleanYears: 3,
   cleaner: 'bicarbonate',
-  absorptionVolts: { flooded: 14.4, efb: 14.4, agm: 14.6, gel: 14.1, lfp: 14.2 },
+  absorptionVolts: eachChemistry((id) => CHEMISTRIES[id].absorptionVolts.usual),
   floatVolts: 13.5,
   negativeClamp: 'body',
   cablesOnCharge: 'on',

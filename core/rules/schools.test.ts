@@ -343,7 +343,7 @@ describe('every school of every rule', () => {
 
 describe('a rule that cannot be', () => {
   it.each([
-    [{ absorptionVolts: { gel: 14.8 } }, /over 14\.4 V gel dries out/],
+    [{ absorptionVolts: { gel: 14.8 } }, /over 14\.4 V, gel: it dries out/],
     [{ lineSocPct: { agm: 4 } }, /10 %/],
     [{ restHours: 0 }, /./],
     [{ cleaner: 'vinegar' }, /./],

@@ -130,15 +130,6 @@ export interface Problem {
 /** A hair on the safe side of every limit. */
 const HAIR = 1e-6;
 
-/** Gas of each chemistry in boost, mA for each ampere-hour: IEC 62485-2; lithium gives none. */
-const GAS_MA_PER_AH: Readonly<Record<ChemistryId, number>> = {
-  flooded: 20,
-  efb: 20,
-  agm: 8,
-  gel: 8,
-  lfp: 0,
-};
-
 /** Compiles a season document that was found good. */
 export function problemOf(document: SeasonDocument): Problem {
   const today = toDay(document.today);
@@ -251,7 +242,9 @@ export function problemOf(document: SeasonDocument): Problem {
           ? [i]
           : [],
       ),
-      air: (0.05 * battery.cells * GAS_MA_PER_AH[battery.chemistry] * battery.capacityAh) / 1000,
+      air:
+        (0.05 * battery.cells * CHEMISTRIES[battery.chemistry].gasMaPerAh * battery.capacityAh) /
+        1000,
       tooCold: CHEMISTRIES[battery.chemistry].acid
         ? null
         : Uint8Array.from(nights[hall]!, (min) => (min <= 0 ? 1 : 0)),
@@ -378,7 +371,7 @@ export const chargeHours = (unit: Unit, socPct: number, amps: number): number =>
   unit.acceptance
     ? hoursToFull(unit.acceptance, unit.capacityAh, socPct, amps - unit.drawAmps)
     : (1.1 * unit.capacityAh * (100 - socPct)) / 100 / (amps - unit.drawAmps) +
-      (unit.chemistry === 'lfp' ? 1 : 4);
+      (CHEMISTRIES[unit.chemistry].family === 'lithium' ? 1 : 4);
 
 /** The first day at whose start a charge begun on `day` may end. */
 export const readyDay = (unit: Unit, socPct: number, amps: number, day: number): number =>

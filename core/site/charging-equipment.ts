@@ -1,76 +1,65 @@
 import { z } from 'zod';
 import { Line } from '../text';
-import type { ChemistryId } from '../battery/chemistries';
+import { CHEMISTRIES, CHEMISTRY_IDS, type ChemistryId } from '../battery/chemistries';
+import { PROGRAMME_IDS, type ProgrammeId } from '../battery/programme-ids';
 
-export const PROGRAMME_IDS = [
-  'normal',
-  'agm',
-  'gel',
-  'lithium',
-  'cold',
-  'small',
-  'recondition',
-] as const;
-export type ProgrammeId = (typeof PROGRAMME_IDS)[number];
-
-/** What a programme of a charger is meant for. To add one is to add its id and its record. */
+/** A programme of a charger. To add one is to add its id and its record. */
 export interface Programme {
   readonly id: ProgrammeId;
   readonly label: string;
-  readonly chemistries: readonly ChemistryId[];
   /** Volts of a 12 V battery at 25 °C that such a programme usually goes to. Data sheets. */
   readonly absorptionVolts: number;
   /** Null where it ends instead of floating. */
   readonly floatVolts: number | null;
 }
 
-const LEAD = ['flooded', 'efb', 'agm', 'gel'] as const;
-
 export const PROGRAMMES: Readonly<Record<ProgrammeId, Programme>> = {
   normal: {
     id: 'normal',
     label: 'Normal',
-    chemistries: ['flooded', 'efb', 'agm'],
     absorptionVolts: 14.4,
     floatVolts: 13.5,
   },
   agm: {
     id: 'agm',
     label: 'AGM',
-    chemistries: ['agm', 'efb'],
     absorptionVolts: 14.7,
     floatVolts: 13.6,
   },
-  gel: { id: 'gel', label: 'Gel', chemistries: ['gel'], absorptionVolts: 14.1, floatVolts: 13.5 },
+  gel: { id: 'gel', label: 'Gel', absorptionVolts: 14.1, floatVolts: 13.5 },
   lithium: {
     id: 'lithium',
     label: 'Lithium',
-    chemistries: ['lfp'],
     absorptionVolts: 14.2,
     floatVolts: null,
   },
   cold: {
     id: 'cold',
     label: 'Cold',
-    chemistries: ['flooded', 'efb', 'agm'],
     absorptionVolts: 14.7,
     floatVolts: 13.7,
   },
   small: {
     id: 'small',
     label: 'Small battery',
-    chemistries: [...LEAD],
     absorptionVolts: 14.2,
     floatVolts: 13.5,
   },
   recondition: {
     id: 'recondition',
     label: 'Recondition',
-    chemistries: ['flooded', 'efb'],
     absorptionVolts: 15.8,
     floatVolts: null,
   },
 };
+
+/** Whether a programme is meant for a chemistry, as far as its kind says. */
+export const isMeantFor = (programme: ProgrammeId, chemistry: ChemistryId): boolean =>
+  CHEMISTRIES[chemistry].programmes.includes(programme);
+
+/** The chemistries that a programme is meant for. */
+export const chemistriesOf = (programme: ProgrammeId): ChemistryId[] =>
+  CHEMISTRY_IDS.filter((id) => isMeantFor(programme, id));
 
 export const CHARGER_LAMPS = ['holding', 'charging', 'fault', 'dark'] as const;
 

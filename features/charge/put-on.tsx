@@ -12,7 +12,8 @@ import { freeChannels, outletInUse } from '../../core/connections/active-connect
 import { fitOf, type Fit } from '../../core/connections/charger-suitability';
 import { may } from '../../core/gate/gate';
 import { airNeeded, isAired } from '../../core/charging/hall-limits';
-import { PROGRAMMES, type ProgrammeId } from '../../core/site/charging-equipment';
+import type { ProgrammeId } from '../../core/battery/programme-ids';
+import { PROGRAMMES } from '../../core/site/charging-equipment';
 import { doneBefore, lookInTimes } from '../../core/connections/look-in';
 import { formatVolts } from '../../core/words/words';
 import { newEntry } from '../logbook/new-entry';

@@ -3,13 +3,8 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import {
-  CHARGER_LAMPS,
-  PROGRAMMES,
-  PROGRAMME_IDS,
-  type Charger,
-  type ProgrammeId,
-} from '../../core/site/charging-equipment';
+import { PROGRAMME_IDS, type ProgrammeId } from '../../core/battery/programme-ids';
+import { CHARGER_LAMPS, PROGRAMMES, type Charger } from '../../core/site/charging-equipment';
 import { postJson } from '../logbook/post';
 import type { ChargeData } from './charge-data';
 import { Devices } from './devices';

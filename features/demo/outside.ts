@@ -1,3 +1,4 @@
+import { CHEMISTRIES } from '../../core/battery/chemistries';
 import 'server-only';
 import { z } from 'zod';
 import { MS_PER_DAY, MS_PER_HOUR, instantAt } from '../../core/day';
@@ -74,7 +75,7 @@ function hungOf(
   if (since === null) return null;
   const { hook } = state;
   const charger = loaded.stock.chargers.find(({ id }) => id === hook?.chargerId);
-  const lead = battery.chemistry === 'lfp' ? 0 : battery.cells / 6;
+  const lead = CHEMISTRIES[battery.chemistry].family === 'lithium' ? 0 : battery.cells / 6;
   return {
     since,
     chargerId: hook?.chargerId ?? null,

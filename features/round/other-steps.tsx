@@ -1,11 +1,8 @@
 import { Button } from 'antd';
 import { DARK_CHECKS, type DarkCause } from '../../core/site/dark-checks';
 import { chargeCourse } from '../../core/charging/course';
-import {
-  PROGRAMMES,
-  type ProgrammeId,
-  type ChargingEquipment,
-} from '../../core/site/charging-equipment';
+import type { ProgrammeId } from '../../core/battery/programme-ids';
+import { PROGRAMMES, type ChargingEquipment } from '../../core/site/charging-equipment';
 import { chargerFaultsOf } from '../../core/connections/charger-faults';
 import { CAUTIONS } from '../../core/plan/cautions';
 import type { Job } from '../../core/plan/due';

@@ -412,7 +412,7 @@ function ChemistryRow({
       </td>
       <td className={styles.volts}>{volts.toFixed(2)} V</td>
       <td className={styles.lineSchools}>
-        {id === 'lfp'
+        {chemistry.family === 'lithium'
           ? 'the maker’s figure wins'
           : LINE_SCHOOLS.map((school) => (
               <button
@@ -437,7 +437,7 @@ function ChemistryRow({
           aria-label={`Absorption of ${chemistry.label}, volts`}
           className={styles.line}
           min={13.6}
-          max={id === 'gel' ? 14.4 : 15}
+          max={chemistry.absorptionVolts.most}
           step={0.1}
           precision={2}
           value={absorption ?? rules.absorptionVolts[id]}

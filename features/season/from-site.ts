@@ -4,9 +4,9 @@ import { acceptanceIn, nominal } from '../../core/gate/reasons';
 import { hasLiquid } from '../../core/charging/water';
 import { mayHangOn } from '../../core/connections/charger-suitability';
 import {
-  PROGRAMMES,
   type Charger,
   type ChargingEquipment,
+  chemistriesOf,
 } from '../../core/site/charging-equipment';
 import {
   MS_PER_DAY,
@@ -260,7 +260,7 @@ function byDate(values: Float64Array, firstDay: Day, from: Day, to: Day): Record
 }
 
 function chargerOf(charger: Charger): SeasonDocument['chargers'][number] {
-  const chemistries = new Set(charger.programmes.flatMap(({ id }) => PROGRAMMES[id].chemistries));
+  const chemistries = new Set(charger.programmes.flatMap(({ id }) => chemistriesOf(id)));
   return {
     id: charger.id,
     channels: charger.channels,
@@ -286,6 +286,7 @@ function batteryOf(
   const days = Math.max(MIN_SPREAD_DAYS, Math.min(400, outlook?.reserve.value ?? 0));
   const doubt = Math.hypot(sdOf(loss.now), outlook ? sdOf(outlook.soc) / days : 0.2);
   const every = readingDays(standing, socPct);
+  const fullEvery = fullChargeDays(standing);
   // The first reading is due as it is foreseen; the others by the interval.
   const nextReading = outlook?.nextReadingDay ?? day;
   const hangs = hangingOn(stay, battery.id, standing, hallId, stands);
@@ -348,9 +349,7 @@ function batteryOf(
       : {}),
     ...(hangs && held ? { kept: hangs } : {}),
     lastFull: dayName(lastFull === null ? day : on(lastFull)),
-    ...(state.lastFullAt !== null && facts.chemistry !== 'lfp'
-      ? { rechargeEveryDays: fullChargeDays(standing) }
-      : {}),
+    ...(state.lastFullAt !== null && fullEvery !== null ? { rechargeEveryDays: fullEvery } : {}),
     lastRead: dayName(Math.min(day, nextReading - every)),
     readingEveryDays: every,
     ...(waters

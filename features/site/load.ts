@@ -14,7 +14,7 @@ import {
   hangingBy,
   type ActiveConnection,
 } from '../../core/connections/active-connections';
-import { PROGRAMMES, type ChargingEquipment } from '../../core/site/charging-equipment';
+import { type ChargingEquipment, isMeantFor } from '../../core/site/charging-equipment';
 import { silentSince } from '../../core/reports/report';
 import type { PlanContext } from '../../core/plan/storage-plans';
 import { jobsToday, roundsAhead } from '../../core/plan/due';
@@ -314,7 +314,7 @@ export function maintainersFree({
     if (!charger.maintains) continue;
     const channels = freeChannels(charger, hanging).length;
     for (const id of CHEMISTRY_IDS) {
-      const suits = charger.programmes.some((one) => PROGRAMMES[one.id].chemistries.includes(id));
+      const suits = charger.programmes.some((one) => isMeantFor(one.id, id));
       if (suits) free[id] += channels;
     }
   }

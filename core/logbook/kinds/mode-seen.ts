@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { PROGRAMMES, PROGRAMME_IDS } from '../../site/charging-equipment';
+import { PROGRAMME_IDS } from '../../battery/programme-ids';
+import { PROGRAMMES } from '../../site/charging-equipment';
 import { entryKind } from '../kind';
 
 /** The programme that a charger is in, looked at after a power cut. */

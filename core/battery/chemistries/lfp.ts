@@ -1,0 +1,37 @@
+import type { Chemistry } from '../chemistry';
+
+/** Lithium iron phosphate. Data sheets, from memory. */
+export const lfp: Chemistry = {
+  label: 'Lithium iron phosphate',
+  short: 'LiFePO4',
+  inWords: 'lithium iron phosphate',
+  nominalVoltsPerCell: 3.2,
+  scales: ['lfp'],
+  selfDischargePctPerMonthAt20C: { value: 2, low: 1, high: 3 },
+  voltsPerCellPerKelvin: 0,
+  surfaceCharge: [{ voltsPerCell: 0.05, hours: 3 }],
+  acid: null,
+  restVoltsPerCell: { low: 2.3, high: 3.6 },
+  surfaceVoltsPerCell: 3.4,
+  flatVoltsPerCell: 3,
+  family: 'lithium',
+  wet: false,
+  capsUsuallyOpen: false,
+  mayRecondition: false,
+  mostVolts: 14.6,
+  makersMostVolts: 14.6,
+  overVolts: 'its protection cuts off, or fails',
+  absorptionVolts: { usual: 14.2, most: 15 },
+  fullChargeRule: null,
+  mostRate: 0.5,
+  acceptance: { hours: 0.08, factor: 1.01 },
+  gasMaPerAh: 0,
+  programmes: ['lithium'],
+  takesManual: false,
+  leastChargeCelsius: 0,
+  price: 4,
+  lineSocPct: 30,
+  flatVoltage: true,
+  readingNote:
+    'The voltage of lithium iron phosphate is flat: a reading only separates full, working range and empty.',
+};

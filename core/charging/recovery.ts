@@ -111,85 +111,82 @@ export const newPrice = (chemistry: ChemistryId, capacityAh: number, rules: Rule
  * over 12.4 V a day after its full charge and no reconditioning is left, or fails the load test.
  */
 export function recoveryOf(question: RecoveryQuestion): Recovery | null {
+  const attempt = attemptOf(question);
+  if (!attempt) return null;
+  const { begun, charges } = attempt;
+  const { chemistry, cells, capacityAh, rules, now } = question;
+  const steps: RecoveryStep[] = [];
+  let stopped: Stop | null = null;
+  let isOpen = false;
+  for (const { step, stop } of RUNGS) {
+    const reached = step(attempt);
+    const waits = (isOpen || stopped !== null) && reached.state !== 'not-needed';
+    steps.push({ ...reached, state: waits ? 'later' : reached.state });
+    if (!waits && reached.state === 'now') isOpen = true;
+    stopped ??= stop?.(attempt, isOpen) ?? null;
+  }
+  const done = steps.filter(({ state }) => state === 'done' || state === 'failed');
+  const minutes = done.reduce((sum, { id }) => sum + STEP_MINUTES[id], 0);
+  const wattHours =
+    charges.reduce((sum, one) => sum + (one.ampHours ?? one.hook?.ampHours ?? 0), 0) *
+    (CHEMISTRIES[chemistry].nominalVoltsPerCell * cells * 1.13) *
+    MAINS_SHARE;
+  return {
+    steps,
+    now: steps.find(({ state }) => state === 'now')?.id ?? null,
+    verdict: stopped?.verdict ?? null,
+    why: stopped?.why ?? begun.why,
+    spent: {
+      minutes,
+      days: Math.max(0, (now - begun.at) / (24 * MS_PER_HOUR)),
+      wattHours,
+      money: (minutes / 60) * rules.moneyPerHour + (wattHours / 1000) * rules.moneyPerKwh,
+    },
+    newPrice: newPrice(chemistry, capacityAh, rules),
+  };
+}
+
+interface Stop {
+  readonly verdict: 'keep' | 'replace';
+  readonly why: string;
+}
+const replace = (why: string): Stop => ({ verdict: 'replace', why });
+
+/** What the logbook has of an attempt, as far as its steps ask. */
+interface Attempt {
+  readonly question: RecoveryQuestion;
+  readonly begun: NonNullable<BatteryState['recovery']>;
+  readonly condemned: ReturnType<typeof condemnedFor>;
+  readonly charges: BatteryState['charges'];
+  readonly last: BatteryState['charges'][number] | null;
+  /** It was not full after twice the hours foreseen: those. */
+  readonly endlessOf: number | null;
+  /** A day after its last charge or programme. */
+  readonly restUntil: number | null;
+  /** What it showed then. */
+  readonly judgedBy: BatteryState['readings'][number] | undefined;
+  /** The volts of its recharge line. */
+  readonly line: number;
+  readonly gone: boolean;
+  readonly low: boolean;
+  /** Reconditioning is left to be tried. */
+  readonly wants: boolean;
+  readonly test: NonNullable<BatteryState['recovery']>['loadTest'];
+  readonly testFloor: number;
+}
+
+function attemptOf(question: RecoveryQuestion): Attempt | null {
   const { state, chemistry, cells, rules } = question;
   const begun = state.recovery;
   if (!begun) return null;
-  const reached: RecoveryStep[] = [];
-  let stopped: { verdict: 'keep' | 'replace'; why: string } | null = null;
-  let open = false;
-  const put = (
-    step: Omit<RecoveryStep, 'state'> & { state: 'done' | 'now' | 'not-needed' | 'failed' },
-  ) => {
-    const waits = open || stopped !== null;
-    reached.push({ ...step, state: waits && step.state !== 'not-needed' ? 'later' : step.state });
-    if (!waits && step.state === 'now') open = true;
-  };
-
-  // Thaw: only where it can be frozen.
-  const frozen = question.ice !== null && begun.thawedAt === null;
-  put({
-    id: 'thaw',
-    label: 'Thaw',
-    say: `Never charge a frozen battery. Bring it where it is at ${formatTemperature(THAW_CELSIUS, rules)} or more, and leave it there.`,
-    limit: `${thawHours(question.capacityAh)} h without a break, or its case measured at ${formatTemperature(THAW_CELSIUS, rules)}`,
-    ends: 'Ice that has split the case.',
-    from: null,
-    state: begun.thawedAt !== null ? 'done' : frozen ? 'now' : 'not-needed',
-    result:
-      begun.thawedAt !== null
-        ? 'thawed through'
-        : frozen
-          ? null
-          : 'it has not been near its freezing point since it was last warm through',
-  });
-
-  const inspected = state.inspection !== null && state.inspection.at >= begun.at;
-  const condemned = condemnedFor(state);
-  put({
-    id: 'inspect',
-    label: 'Inspect',
-    say: 'Look for splits, leaks, swollen walls; levels where caps open: cover the plates before charging.',
-    limit: 'once',
-    ends: 'A crack, a leak or a swollen wall.',
-    from: null,
-    state: condemned ? 'failed' : inspected ? 'done' : 'now',
-    result: condemned ? condemned.seen : inspected ? 'sound' : null,
-  });
-  if (condemned) stopped = { verdict: 'replace', why: `It is condemned: ${condemned.seen}.` };
-
   const charges = state.charges.filter(({ from }) => from >= begun.at);
-  const slow = charges[0] ?? null;
   const last = charges.at(-1) ?? null;
   const foreseen = last?.hook?.hours ?? null;
-  const endless =
+  const isEndless =
     last !== null &&
     !last.full &&
     foreseen !== null &&
     last.to - last.from > LONGEST * foreseen * MS_PER_HOUR;
-  put({
-    id: 'charge',
-    label: 'Charge slowly',
-    say: `About ${amps(question.capacityAh / 20)} to ${amps(question.capacityAh / 10)}, the case no warmer than your hand.`,
-    limit: `at most ${LONGEST} times the hours foreseen`,
-    ends: 'A hot case, a smell of rotten eggs, a current that does not fall.',
-    from: null,
-    state: endless ? 'failed' : slow && state.chargeSince === null ? 'done' : 'now',
-    result: slow
-      ? slow.full
-        ? 'to full'
-        : 'taken off before it was full'
-      : state.chargeSince !== null
-        ? 'on charge'
-        : null,
-  });
-
-  if (!stopped && !open && endless) {
-    stopped = {
-      verdict: 'replace',
-      why: `It was not full after ${Math.round((last.to - last.from) / MS_PER_HOUR)} h, and ${Math.round(foreseen)} h were foreseen.`,
-    };
-  }
-
   // What it showed once it had rested for a day after its last charge or programme.
   const restSince = last ? Math.max(last.to, begun.reconditionedAt ?? 0) : null;
   const restUntil = restSince === null ? null : restSince + HOLDS_AFTER_HOURS * MS_PER_HOUR;
@@ -200,118 +197,206 @@ export function recoveryOf(question: RecoveryQuestion): Recovery | null {
   const gone = judgedBy !== undefined && judgedBy.volts < CELL_GONE_VOLTS_PER_CELL * cells;
   const low = judgedBy !== undefined && judgedBy.volts <= line;
   const { mayRecondition } = CHEMISTRIES[chemistry];
-  const reconditioned = begun.reconditionedAt !== null;
-  const wants = mayRecondition && !reconditioned && low && !gone;
+  const test = begun.loadTest;
+  return {
+    question,
+    begun,
+    condemned: condemnedFor(state),
+    charges,
+    last,
+    endlessOf: isEndless ? foreseen : null,
+    restUntil,
+    judgedBy,
+    line,
+    gone,
+    low,
+    wants: mayRecondition && begun.reconditionedAt === null && low && !gone,
+    test,
+    testFloor: loadTestFloor(cells, test?.celsius ?? question.celsius),
+  };
+}
 
-  put({
+type Reached = Omit<RecoveryStep, 'state'> & {
+  readonly state: 'done' | 'now' | 'not-needed' | 'failed';
+};
+/** A rung of the ladder, and what ends the attempt on it; `isOpen`: something before it is left. */
+interface Rung {
+  readonly step: (attempt: Attempt) => Reached;
+  readonly stop?: (attempt: Attempt, isOpen: boolean) => Stop | null;
+}
+
+/** Only where it can be frozen. */
+const THAW: Rung = {
+  step: ({ question: { rules, capacityAh, ice }, begun }) => {
+    const warm = formatTemperature(THAW_CELSIUS, rules);
+    const isThawed = begun.thawedAt !== null;
+    return {
+      id: 'thaw',
+      label: 'Thaw',
+      say: `Never charge a frozen battery. Bring it where it is at ${warm} or more, and leave it there.`,
+      limit: `${thawHours(capacityAh)} h without a break, or its case measured at ${warm}`,
+      ends: 'Ice that has split the case.',
+      from: null,
+      state: isThawed ? 'done' : ice !== null ? 'now' : 'not-needed',
+      result: isThawed
+        ? 'thawed through'
+        : ice !== null
+          ? null
+          : 'it has not been near its freezing point since it was last warm through',
+    };
+  },
+};
+
+const INSPECT: Rung = {
+  step: ({ question: { state }, begun, condemned }) => {
+    const isInspected = state.inspection !== null && state.inspection.at >= begun.at;
+    return {
+      id: 'inspect',
+      label: 'Inspect',
+      say: 'Look for splits, leaks, swollen walls; levels where caps open: cover the plates before charging.',
+      limit: 'once',
+      ends: 'A crack, a leak or a swollen wall.',
+      from: null,
+      state: condemned ? 'failed' : isInspected ? 'done' : 'now',
+      result: condemned ? condemned.seen : isInspected ? 'sound' : null,
+    };
+  },
+  stop: ({ condemned }) => condemned && replace(`It is condemned: ${condemned.seen}.`),
+};
+
+const CHARGE: Rung = {
+  step: ({ question: { state, capacityAh }, charges: [slow], endlessOf }) => ({
+    id: 'charge',
+    label: 'Charge slowly',
+    say: `About ${amps(capacityAh / 20)} to ${amps(capacityAh / 10)}, the case no warmer than your hand.`,
+    limit: `at most ${LONGEST} times the hours foreseen`,
+    ends: 'A hot case, a smell of rotten eggs, a current that does not fall.',
+    from: null,
+    state: endlessOf !== null ? 'failed' : slow && state.chargeSince === null ? 'done' : 'now',
+    result: slow
+      ? slow.full
+        ? 'to full'
+        : 'taken off before it was full'
+      : state.chargeSince !== null
+        ? 'on charge'
+        : null,
+  }),
+  stop: ({ last, endlessOf }, isOpen) =>
+    isOpen || last === null || endlessOf === null
+      ? null
+      : replace(
+          `It was not full after ${Math.round((last.to - last.from) / MS_PER_HOUR)} h, and ${Math.round(endlessOf)} h were foreseen.`,
+        ),
+};
+
+const REST: Rung = {
+  step: ({ question: { now }, restUntil, judgedBy }) => ({
     id: 'rest',
     label: 'Rest a day',
     say: 'Nothing on it: no charger, no load, negative off if it can be.',
     limit: `${HOLDS_AFTER_HOURS} h`,
     ends: 'Nothing; patience.',
     from: restUntil,
-    state: judgedBy || (restUntil !== null && question.now >= restUntil) ? 'done' : 'now',
+    state: judgedBy || (restUntil !== null && now >= restUntil) ? 'done' : 'now',
     result: judgedBy ? 'rested' : null,
-  });
+  }),
+};
 
-  put({
-    id: 'read',
-    label: 'Read',
-    say: `At rest, a day after its charge: over ${formatVolts(line)}, or it does not hold.`,
-    limit: 'one resting voltage',
-    ends: `Near ${formatVolts(CELL_GONE_VOLTS_PER_CELL * cells)}: one cell is gone.${mayRecondition ? '' : ` At or under ${formatVolts(line)}.`}`,
-    from: restUntil,
-    state: judgedBy ? (gone || (low && !wants) ? 'failed' : 'done') : 'now',
-    result: judgedBy ? formatVolts(judgedBy.volts) : null,
-  });
+const READ: Rung = {
+  step: ({ question: { chemistry, cells }, restUntil, judgedBy, line, gone, low, wants }) => {
+    const { mayRecondition } = CHEMISTRIES[chemistry];
+    return {
+      id: 'read',
+      label: 'Read',
+      say: `At rest, a day after its charge: over ${formatVolts(line)}, or it does not hold.`,
+      limit: 'one resting voltage',
+      ends: `Near ${formatVolts(CELL_GONE_VOLTS_PER_CELL * cells)}: one cell is gone.${mayRecondition ? '' : ` At or under ${formatVolts(line)}.`}`,
+      from: restUntil,
+      state: judgedBy ? (gone || (low && !wants) ? 'failed' : 'done') : 'now',
+      result: judgedBy ? formatVolts(judgedBy.volts) : null,
+    };
+  },
+};
 
-  put({
-    id: 'recondition',
-    label: 'Recondition once',
-    say:
-      rules.recondition === 'out'
-        ? 'Out of the vehicle or both cables off, caps vented, the place aired; then rest and read again.'
-        : 'With an automatic programme that limits its volts, the place aired; then rest and read again.',
-    limit: 'one programme, measured before and after',
-    ends: `Still at or under ${formatVolts(line)} after it.`,
-    from: null,
-    state: wants ? 'now' : reconditioned ? 'done' : 'not-needed',
-    result: reconditioned
-      ? 'done'
-      : mayRecondition
-        ? wants
-          ? null
-          : 'only if a slow charge does not do'
-        : `not for ${CHEMISTRIES[chemistry].short}`,
-  });
-  if (!stopped && judgedBy && gone) {
-    stopped = {
-      verdict: 'replace',
-      why: `${formatVolts(judgedBy.volts)} a day after its charge: one cell is gone.`,
+const RECONDITION: Rung = {
+  step: ({ question: { chemistry, rules }, begun, line, wants }) => {
+    const { mayRecondition, short } = CHEMISTRIES[chemistry];
+    const isDone = begun.reconditionedAt !== null;
+    return {
+      id: 'recondition',
+      label: 'Recondition once',
+      say:
+        rules.recondition === 'out'
+          ? 'Out of the vehicle or both cables off, caps vented, the place aired; then rest and read again.'
+          : 'With an automatic programme that limits its volts, the place aired; then rest and read again.',
+      limit: 'one programme, measured before and after',
+      ends: `Still at or under ${formatVolts(line)} after it.`,
+      from: null,
+      state: wants ? 'now' : isDone ? 'done' : 'not-needed',
+      result: isDone
+        ? 'done'
+        : !mayRecondition
+          ? `not for ${short}`
+          : wants
+            ? null
+            : 'only if a slow charge does not do',
     };
-  } else if (!stopped && !open && judgedBy && low && !wants) {
-    stopped = {
-      verdict: 'replace',
-      why: `${formatVolts(judgedBy.volts)} a day after its charge is not over ${formatVolts(line)}${reconditioned ? ', and reconditioning was tried' : ''}.`,
-    };
-  }
+  },
+  stop: ({ begun, judgedBy, line, gone, low, wants }, isOpen) => {
+    if (!judgedBy) return null;
+    const shown = formatVolts(judgedBy.volts);
+    if (gone) return replace(`${shown} a day after its charge: one cell is gone.`);
+    if (isOpen || !low || wants) return null;
+    const tried = begun.reconditionedAt === null ? '' : ', and reconditioning was tried';
+    return replace(`${shown} a day after its charge is not over ${formatVolts(line)}${tried}.`);
+  },
+};
 
-  const test = begun.loadTest;
-  const rated = question.coldCrankingAmps;
-  const floor = loadTestFloor(cells, test?.celsius ?? question.celsius);
-  const enough = judgedBy ? socAt(question, judgedBy.volts) >= LOAD_TEST_FROM_PCT : true;
-  const testable = rated !== null && CHEMISTRIES[chemistry].family === 'lead-acid';
-  const passed = test !== null && test.volts >= floor;
-  put({
-    id: 'load-test',
-    label: 'Load test',
-    say: testable
-      ? `${Math.round(loadTestAmps(rated))} A for ${LOAD_TEST_SECONDS} s: at least ${formatVolts(floor)} at ${formatTemperature(test?.celsius ?? question.celsius, rules)}.`
-      : 'No cranking amps are known of it: its resting voltage decides.',
-    limit: `${LOAD_TEST_SECONDS} s; from ${LOAD_TEST_FROM_PCT} % and not frozen`,
-    ends: `Under ${formatVolts(floor)}.`,
-    from: null,
-    state: test ? (passed ? 'done' : 'failed') : testable && enough ? 'now' : 'not-needed',
-    result: test
-      ? `${formatVolts(test.volts)} under ${Math.round(test.amps)} A`
-      : testable
-        ? enough
-          ? null
-          : `only from ${LOAD_TEST_FROM_PCT} %`
-        : 'not for this one',
-  });
-  if (!stopped && !open && test && !passed) {
-    stopped = {
-      verdict: 'replace',
-      why: `${formatVolts(test.volts)} under load is less than ${formatVolts(floor)}.`,
+const LOAD_TEST: Rung = {
+  step: ({ question, judgedBy, test, testFloor }) => {
+    const { chemistry, coldCrankingAmps: rated, celsius, rules } = question;
+    const enough = judgedBy ? socAt(question, judgedBy.volts) >= LOAD_TEST_FROM_PCT : true;
+    const isLead = CHEMISTRIES[chemistry].family === 'lead-acid';
+    const testable = isLead ? rated : null;
+    const isDue = testable !== null && enough;
+    return {
+      id: 'load-test',
+      label: 'Load test',
+      say:
+        testable !== null
+          ? `${Math.round(loadTestAmps(testable))} A for ${LOAD_TEST_SECONDS} s: at least ${formatVolts(testFloor)} at ${formatTemperature(test?.celsius ?? celsius, rules)}.`
+          : 'No cranking amps are known of it: its resting voltage decides.',
+      limit: `${LOAD_TEST_SECONDS} s; from ${LOAD_TEST_FROM_PCT} % and not frozen`,
+      ends: `Under ${formatVolts(testFloor)}.`,
+      from: null,
+      state: test ? (test.volts >= testFloor ? 'done' : 'failed') : isDue ? 'now' : 'not-needed',
+      result: test
+        ? `${formatVolts(test.volts)} under ${Math.round(test.amps)} A`
+        : testable === null
+          ? 'not for this one'
+          : enough
+            ? null
+            : `only from ${LOAD_TEST_FROM_PCT} %`,
     };
-  } else if (!stopped && !open && judgedBy && !low) {
-    stopped = {
+  },
+  stop: ({ judgedBy, low, test, testFloor }, isOpen) => {
+    if (isOpen) return null;
+    const under = test && formatVolts(test.volts);
+    if (test && test.volts < testFloor) {
+      return replace(`${under} under load is less than ${formatVolts(testFloor)}.`);
+    }
+    if (!judgedBy || low) return null;
+    const shown = formatVolts(judgedBy.volts);
+    const tested = test ? `, and ${under} under load` : '';
+    return {
       verdict: 'keep',
-      why: `${formatVolts(judgedBy.volts)} a day after its charge${test ? `, and ${formatVolts(test.volts)} under load` : ''}: it holds. Tell its owner that it was flat.`,
+      why: `${shown} a day after its charge${tested}: it holds. Tell its owner that it was flat.`,
     };
-  }
+  },
+};
 
-  const stepsDone = reached.filter(({ state: done }) => done === 'done' || done === 'failed');
-  const minutes = stepsDone.reduce((sum, { id }) => sum + STEP_MINUTES[id], 0);
-  const wattHours =
-    charges.reduce((sum, one) => sum + (one.ampHours ?? one.hook?.ampHours ?? 0), 0) *
-    (CHEMISTRIES[chemistry].nominalVoltsPerCell * cells * 1.13) *
-    MAINS_SHARE;
-  return {
-    steps: reached,
-    now: reached.find((step) => step.state === 'now')?.id ?? null,
-    verdict: stopped?.verdict ?? null,
-    why: stopped?.why ?? begun.why,
-    spent: {
-      minutes,
-      days: Math.max(0, (question.now - begun.at) / (24 * MS_PER_HOUR)),
-      wattHours,
-      money: (minutes / 60) * rules.moneyPerHour + (wattHours / 1000) * rules.moneyPerKwh,
-    },
-    newPrice: newPrice(chemistry, question.capacityAh, rules),
-  };
-}
+/** From the bottom. */
+const RUNGS: readonly Rung[] = [THAW, INSPECT, CHARGE, REST, READ, RECONDITION, LOAD_TEST];
 
 const amps = (value: number) => `${Number(value.toFixed(1))} A`;
 

@@ -83,12 +83,7 @@ export function keepThrough(question: KeepQuestion): Kept {
   const everUnder = new Uint8Array(count);
   const fullDay = new Float64Array(count).fill(-question.sinceFullDays);
   const lowest = new Float64Array(count).fill(Infinity);
-  const isRound = new Uint8Array(days + 2);
-  for (const round of question.rounds) if (round <= days) isRound[round] = 1;
-  const nextRound = new Int32Array(days + 2).fill(days + 1);
-  for (let day = days; day >= 0; day--) {
-    nextRound[day] = isRound[day + 1] ? day + 1 : nextRound[day + 1]!;
-  }
+  const { isRound, nextRound } = roundsOf(question.rounds, days);
   let charges = 0;
   let fedDays = 0;
   let chargedPct = 0;
@@ -172,10 +167,6 @@ export function keepThrough(question: KeepQuestion): Kept {
   }
   lowest.sort();
   const { lowPct, tenthPct, likelyPct, highPct } = spread;
-  let lowestDay = Math.min(days, first);
-  for (let day = lowestDay; day <= days; day++) {
-    if (likelyPct[day]! < likelyPct[lowestDay]!) lowestDay = day;
-  }
   return {
     days,
     lowPct,
@@ -183,7 +174,7 @@ export function keepThrough(question: KeepQuestion): Kept {
     likelyPct,
     highPct,
     lowestPct: { likely: lowest[count >> 1]!, tenth: lowest[Math.floor(0.1 * count)]! },
-    lowestDay,
+    lowestDay: leastFrom(likelyPct, Math.min(days, first), days),
     chanceUnder: under / count,
     chanceNotReady: notReady / count,
     chanceFreeze: iced / count,
@@ -195,4 +186,22 @@ export function keepThrough(question: KeepQuestion): Kept {
     daysUnder: daysUnder / count,
     factorDays: factorDays / count,
   };
+}
+
+/** Which days have a round, and when the next one after each day is; past the last: never. */
+function roundsOf(rounds: readonly number[], days: number) {
+  const isRound = new Uint8Array(days + 2);
+  for (const round of rounds) if (round <= days) isRound[round] = 1;
+  const nextRound = new Int32Array(days + 2).fill(days + 1);
+  for (let day = days; day >= 0; day--) {
+    nextRound[day] = isRound[day + 1] ? day + 1 : nextRound[day + 1]!;
+  }
+  return { isRound, nextRound };
+}
+
+/** The first day of the least value from one day to another. */
+function leastFrom(values: Float64Array, from: number, to: number): number {
+  let least = from;
+  for (let day = from; day <= to; day++) if (values[day]! < values[least]!) least = day;
+  return least;
 }

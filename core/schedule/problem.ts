@@ -161,7 +161,70 @@ export function problemOf(document: SeasonDocument): Problem {
       floors.set(key, (floor = nights[hall]!.map((min) => leastUnfrozen(chemistry, min))));
     return floor;
   };
-  const roundFrom = (day: number) => firstRoundFrom({ roundDay, roundUpTo }, day);
+  const { chargers, sorts } = chargersOf(document, roundDay, hallIndex, dayIn);
+  const stopIndex = new Map<string, number>();
+  const hallOfStop: number[] = [];
+  for (const { stop, hall } of document.batteries) {
+    const key = `${hall}\n${stop}`;
+    if (stopIndex.has(key)) continue;
+    stopIndex.set(key, stopIndex.size);
+    hallOfStop.push(hallIndex.get(hall)!);
+  }
+  const impossiblePins: { pin: number; why: string }[] = [];
+  const pins = pinsOf(document, today, roundDay, chargerIndex, impossiblePins);
+  const jobMinutes = new Float64Array(256);
+  for (let jobs = 0; jobs < 256; jobs++) {
+    for (const [name, bit] of Object.entries(JOB_BITS)) {
+      if (jobs & bit) jobMinutes[jobs] = jobMinutes[jobs]! + document.minutes[name as SeasonJob];
+    }
+  }
+  const grounds: Grounds = {
+    document,
+    dayIn,
+    end,
+    roundDay,
+    roundUpTo,
+    hallIndex,
+    chargerIndex,
+    stopIndex,
+    means,
+    nights,
+    frostFloor,
+    chargers,
+    z: normalQuantile(1 - document.risk),
+    pins,
+  };
+  const units = document.batteries.map((battery, index) => unitOf(grounds, battery, index));
+  return {
+    document,
+    today,
+    roundDay,
+    roundUpTo,
+    roundMinutes: document.rounds.minutes,
+    hallMinutes: document.minutes.hall,
+    stopMinutes: document.minutes.stop,
+    jobMinutes,
+    units,
+    chargers,
+    sorts,
+    outlets: Float64Array.from(document.halls, ({ outlets }) => outlets ?? Infinity),
+    ventilation: Float64Array.from(
+      document.halls,
+      ({ ventilationM3PerHour }) => ventilationM3PerHour ?? Infinity,
+    ),
+    hallOfStop: Int32Array.from(hallOfStop),
+    stops: [...stopIndex.keys()].map((key) => key.split('\n')[1]!),
+    impossiblePins,
+  };
+}
+
+/** The chargers of a season, and how many sorts of them there are: alike in all that matters. */
+function chargersOf(
+  document: SeasonDocument,
+  roundDay: Int32Array,
+  hallIndex: ReadonlyMap<string, number>,
+  dayIn: (name: string) => number,
+): Pick<Problem, 'chargers' | 'sorts'> {
   const sortOf = new Map<string, number>();
   const chargers = document.chargers.map((charger) => {
     const halls = new Uint8Array(document.halls.length);
@@ -186,114 +249,100 @@ export function problemOf(document: SeasonDocument): Problem {
       sort: sortOf.get(key)!,
     };
   });
-  const stopIndex = new Map<string, number>();
-  const hallOfStop: number[] = [];
-  for (const { stop, hall } of document.batteries) {
-    const key = `${hall}\n${stop}`;
-    if (stopIndex.has(key)) continue;
-    stopIndex.set(key, stopIndex.size);
-    hallOfStop.push(hallIndex.get(hall)!);
-  }
-  const z = normalQuantile(1 - document.risk);
-  const impossiblePins: { pin: number; why: string }[] = [];
-  const pins = pinsOf(document, today, roundDay, chargerIndex, impossiblePins);
-  const jobMinutes = new Float64Array(256);
-  for (let jobs = 0; jobs < 256; jobs++) {
-    for (const [name, bit] of Object.entries(JOB_BITS)) {
-      if (jobs & bit) jobMinutes[jobs] = jobMinutes[jobs]! + document.minutes[name as SeasonJob];
-    }
-  }
-  const units = document.batteries.map((battery, index): Unit => {
-    const hall = hallIndex.get(battery.hall)!;
-    const lost = lossesOf(battery, means[hall]!, z);
-    const frost = frostFloor(battery.chemistry, hall);
-    const floor = frost.map((least) => Math.max(battery.lineSocPct, least) + HAIR);
-    const collect = battery.collect ? dayIn(battery.collect) : null;
-    // Without its acceptance the rule is the simple one: it is drawn on whatever its clamps.
-    const drawn = battery.acceptance === undefined || battery.negativeOn;
-    const drawAmps = drawn ? battery.drawMa / 1000 : 0;
-    const until = collect ?? end;
-    const ampsOn = Float64Array.from(
-      document.chargers,
-      ({ id, amps }) => battery.mayHang?.find(({ charger }) => charger === id)?.amps ?? amps,
-    );
-    return {
-      ampsOn,
-      index,
-      id: battery.id,
-      hall,
-      stop: stopIndex.get(`${battery.hall}\n${battery.stop}`)!,
-      order: battery.order,
-      chemistry: battery.chemistry,
-      capacityAh: battery.capacityAh,
-      drawAmps,
-      acceptance: battery.acceptance ?? null,
-      socPct: battery.socPct,
-      lost,
-      floor,
-      lineSocPct: battery.lineSocPct,
-      failsAt: failing(battery.socPct, lost, floor),
-      chargers: document.chargers.flatMap((charger, i) =>
-        ampsOn[i]! > drawAmps &&
-        (battery.mayHang?.some((one) => one.charger === charger.id) ?? true) &&
-        charger.chemistries.includes(battery.chemistry) &&
-        charger.nominalVolts.includes(battery.nominalVolts) &&
-        chargers[i]!.halls[hall]
-          ? [i]
-          : [],
-      ),
-      air:
-        (0.05 * battery.cells * CHEMISTRIES[battery.chemistry].gasMaPerAh * battery.capacityAh) /
-        1000,
-      tooCold: CHEMISTRIES[battery.chemistry].acid
-        ? null
-        : Uint8Array.from(nights[hall]!, (min) => (min <= 0 ? 1 : 0)),
-      onCharge: battery.charging
-        ? {
-            charger: chargerIndex.get(battery.charging.charger)!,
-            channel: battery.charging.channel,
-            ready: Math.max(0, dayIn(battery.charging.finishedOn)),
-            since: dayIn(battery.charging.since),
-          }
-        : null,
-      kept: battery.kept
-        ? { charger: chargerIndex.get(battery.kept.charger)!, channel: battery.kept.channel }
-        : null,
-      lastFull: dayIn(battery.lastFull),
-      rechargeEvery: battery.kept ? NEVER : (battery.rechargeEveryDays ?? NEVER),
-      lastRead: dayIn(battery.lastRead),
-      readingEvery: battery.kept ? NEVER : battery.readingEveryDays,
-      lastLevels: battery.lastLevels ? dayIn(battery.lastLevels) : -NEVER,
-      levelsEvery: battery.levelsEveryDays ?? 10 * NEVER,
-      lampEvery: battery.lampEveryDays ?? NEVER,
-      until,
-      collected: collect !== null,
-      collectSocPct: (battery.collectSocPct ?? -1000) + HAIR,
-      firstRound: battery.notBefore ? roundFrom(dayIn(battery.notBefore)) : 0,
-      lastRound: Math.min(roundUpTo[until]!, roundDay.length - 1),
-      pins: pins.get(battery.id) ?? new Map<number, PinnedVisit>(),
-    };
-  });
+  return { chargers, sorts: sortOf.size };
+}
+
+/** What every battery of a season is compiled with. */
+interface Grounds extends Pick<Problem, 'document' | 'roundDay' | 'roundUpTo' | 'chargers'> {
+  readonly dayIn: (name: string) => number;
+  /** The last day. */
+  readonly end: number;
+  readonly hallIndex: ReadonlyMap<string, number>;
+  readonly chargerIndex: ReadonlyMap<string, number>;
+  readonly stopIndex: ReadonlyMap<string, number>;
+  /** By hall: daily means, and the nights. */
+  readonly means: readonly Float64Array[];
+  readonly nights: readonly Float64Array[];
+  readonly frostFloor: (chemistry: ChemistryId, hall: number) => Float64Array;
+  /** The deviate of the accepted risk. */
+  readonly z: number;
+  readonly pins: ReadonlyMap<string, ReadonlyMap<number, PinnedVisit>>;
+}
+
+/** One battery of a season, compiled. */
+function unitOf(grounds: Grounds, battery: SeasonBattery, index: number): Unit {
+  const { document, dayIn, end, roundDay, roundUpTo, hallIndex, chargerIndex, pins } = grounds;
+  const { stopIndex, means, nights, frostFloor, chargers, z } = grounds;
+  const hall = hallIndex.get(battery.hall)!;
+  const lost = lossesOf(battery, means[hall]!, z);
+  const frost = frostFloor(battery.chemistry, hall);
+  const floor = frost.map((least) => Math.max(battery.lineSocPct, least) + HAIR);
+  const collect = battery.collect ? dayIn(battery.collect) : null;
+  // Without its acceptance the rule is the simple one: it is drawn on whatever its clamps.
+  const drawn = battery.acceptance === undefined || battery.negativeOn;
+  const drawAmps = drawn ? battery.drawMa / 1000 : 0;
+  const until = collect ?? end;
+  const ampsOn = Float64Array.from(
+    document.chargers,
+    ({ id, amps }) => battery.mayHang?.find(({ charger }) => charger === id)?.amps ?? amps,
+  );
   return {
-    document,
-    today,
-    roundDay,
-    roundUpTo,
-    roundMinutes: document.rounds.minutes,
-    hallMinutes: document.minutes.hall,
-    stopMinutes: document.minutes.stop,
-    jobMinutes,
-    units,
-    chargers,
-    sorts: sortOf.size,
-    outlets: Float64Array.from(document.halls, ({ outlets }) => outlets ?? Infinity),
-    ventilation: Float64Array.from(
-      document.halls,
-      ({ ventilationM3PerHour }) => ventilationM3PerHour ?? Infinity,
+    ampsOn,
+    index,
+    id: battery.id,
+    hall,
+    stop: stopIndex.get(`${battery.hall}\n${battery.stop}`)!,
+    order: battery.order,
+    chemistry: battery.chemistry,
+    capacityAh: battery.capacityAh,
+    drawAmps,
+    acceptance: battery.acceptance ?? null,
+    socPct: battery.socPct,
+    lost,
+    floor,
+    lineSocPct: battery.lineSocPct,
+    failsAt: failing(battery.socPct, lost, floor),
+    chargers: document.chargers.flatMap((charger, i) =>
+      ampsOn[i]! > drawAmps &&
+      (battery.mayHang?.some((one) => one.charger === charger.id) ?? true) &&
+      charger.chemistries.includes(battery.chemistry) &&
+      charger.nominalVolts.includes(battery.nominalVolts) &&
+      chargers[i]!.halls[hall]
+        ? [i]
+        : [],
     ),
-    hallOfStop: Int32Array.from(hallOfStop),
-    stops: [...stopIndex.keys()].map((key) => key.split('\n')[1]!),
-    impossiblePins,
+    air:
+      (0.05 * battery.cells * CHEMISTRIES[battery.chemistry].gasMaPerAh * battery.capacityAh) /
+      1000,
+    tooCold: CHEMISTRIES[battery.chemistry].acid
+      ? null
+      : Uint8Array.from(nights[hall]!, (min) => (min <= 0 ? 1 : 0)),
+    onCharge: battery.charging
+      ? {
+          charger: chargerIndex.get(battery.charging.charger)!,
+          channel: battery.charging.channel,
+          ready: Math.max(0, dayIn(battery.charging.finishedOn)),
+          since: dayIn(battery.charging.since),
+        }
+      : null,
+    kept: battery.kept
+      ? { charger: chargerIndex.get(battery.kept.charger)!, channel: battery.kept.channel }
+      : null,
+    lastFull: dayIn(battery.lastFull),
+    rechargeEvery: battery.kept ? NEVER : (battery.rechargeEveryDays ?? NEVER),
+    lastRead: dayIn(battery.lastRead),
+    readingEvery: battery.kept ? NEVER : battery.readingEveryDays,
+    lastLevels: battery.lastLevels ? dayIn(battery.lastLevels) : -NEVER,
+    levelsEvery: battery.levelsEveryDays ?? 10 * NEVER,
+    lampEvery: battery.lampEveryDays ?? NEVER,
+    until,
+    collected: collect !== null,
+    collectSocPct: (battery.collectSocPct ?? -1000) + HAIR,
+    firstRound: battery.notBefore
+      ? firstRoundFrom({ roundDay, roundUpTo }, dayIn(battery.notBefore))
+      : 0,
+    lastRound: Math.min(roundUpTo[until]!, roundDay.length - 1),
+    pins: pins.get(battery.id) ?? new Map<number, PinnedVisit>(),
   };
 }
 

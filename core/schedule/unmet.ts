@@ -1,6 +1,6 @@
 import { shortDay } from '../day';
 import type { SeasonRule } from './document';
-import type { Path } from './path';
+import type { Path, PathVisit } from './path';
 import {
   CONNECT,
   DISCONNECT,
@@ -145,20 +145,21 @@ export function fateOf(problem: Problem, unit: Unit, path: Pick<Path, 'visits'> 
       );
     }
   }
-  for (const [round, pin] of unit.pins) {
-    if (round > lastRound) continue;
+  for (const round of pinsLeft(unit, visits)) {
+    const when = on(roundDay[round]!);
+    say('pin', roundDay[round]!, `What was decided for ${when} cannot be done then.`);
+  }
+  return { unmet, underLineDays, lowest, charges };
+}
+
+/** Rounds for which something was decided by hand that a path does not do. */
+const pinsLeft = (unit: Unit, visits: ReadonlyMap<number, PathVisit>): number[] =>
+  [...unit.pins].flatMap(([round, pin]) => {
+    if (round > unit.lastRound) return [];
     const visit = visits.get(round);
     const kept =
       visit &&
       (visit.jobs & pin.jobs) === pin.jobs &&
       (pin.charger < 0 || !(pin.jobs & CONNECT) || visit.charger === pin.charger);
-    if (!kept) {
-      say(
-        'pin',
-        roundDay[round]!,
-        `What was decided for ${on(roundDay[round]!)} cannot be done then.`,
-      );
-    }
-  }
-  return { unmet, underLineDays, lowest, charges };
-}
+    return kept ? [] : [round];
+  });

@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results',
-  workers: 1,
+  workers: 2,
   // Machines that build this are slow at times; a hang still ends.
   timeout: 180_000,
   expect: { timeout: 20_000 },

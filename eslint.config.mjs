@@ -114,6 +114,7 @@ export default tseslint.config(
     files: ['core/**/*.ts'],
     ignores: ['core/**/*.test.ts'],
     rules: {
+      'max-lines-per-function': ['error', { max: 120 }],
       'no-restricted-syntax': ['error', ...pure],
       'no-restricted-imports': [
         'error',

@@ -5,8 +5,7 @@ import { WEEKDAYS } from '../day';
 
 const line = z.number().min(10, 'a line under 10 % lets the battery go flat').max(95);
 const interval = z.int().min(7, 'at least a week').max(365, 'at most a year');
-const perChemistry = <T extends z.ZodType>(value: T) =>
-  z.strictObject({ flooded: value, efb: value, agm: value, gel: value, lfp: value });
+const perChemistry = <T extends z.ZodType>(value: T) => z.strictObject(eachChemistry(() => value));
 
 /** The house rules of a site: a flat record, so that a change names just what it changes. */
 export const Rules = z.strictObject({

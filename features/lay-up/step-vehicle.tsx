@@ -1,9 +1,9 @@
 'use client';
 
-import { DatePicker, Select } from 'antd';
-import dayjs from 'dayjs';
+import { Select } from 'antd';
 import { dayName } from '../../core/day';
 import { VEHICLE_KINDS, VEHICLE_KIND_IDS } from '../../core/site/vehicle-kinds';
+import { DayField } from '../theme/day-field';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { BayPlan } from './bay-plan';
 import { ofKind } from './draft';
@@ -70,15 +70,13 @@ export function StepVehicle({ draft, data, problem, change }: StepProps) {
           {draft.stay === 'collected' ? (
             <Field label="Collection day" path="collectOn" problem={problem('collectOn')}>
               {(id, more) => (
-                <DatePicker
+                <DayField
                   id={id}
                   {...more}
                   size="large"
-                  format={['ddd D MMM YYYY', 'YYYY-MM-DD', 'D.M.YYYY']}
-                  allowClear={false}
-                  value={draft.collectOn ? dayjs(draft.collectOn) : null}
-                  defaultPickerValue={dayjs(dayName(data.today))}
-                  onChange={(day) => change({ collectOn: day?.format('YYYY-MM-DD') ?? '' })}
+                  value={draft.collectOn ?? ''}
+                  around={dayName(data.today)}
+                  onChange={(collectOn) => change({ collectOn })}
                 />
               )}
             </Field>

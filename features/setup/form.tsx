@@ -6,6 +6,7 @@ import { useEffect, useState } from 'react';
 import { HALL_KINDS } from '../../core/site/climate';
 import { postJson } from '../logbook/post';
 import { CLIMATES, Setup, type ClimateId } from './schema';
+import { DayField } from '../theme/day-field';
 import styles from './setup.module.css';
 
 const KIND_WORDS = { heated: 'Heated', unheated: 'Unheated', outdoors: 'Outdoors' };
@@ -89,10 +90,10 @@ export function SetupForm({
           </div>
           <div className={styles.row}>
             <Form.Item name="seasonStart" label="Season starts">
-              <Input type="date" />
+              <DayField />
             </Form.Item>
             <Form.Item name="seasonEnd" label="Season ends">
-              <Input type="date" />
+              <DayField />
             </Form.Item>
           </div>
           <Form.Item name="climate" label="Winter">

@@ -6,6 +6,7 @@ import { dayName, instantAt, parseDay, wallClock } from '../../core/day';
 import { judgeReading } from '../../core/assessment/verdict';
 import { plain } from '../../core/words/words';
 import type { BatteryRecord } from '../../core/record/battery-record';
+import { DayField, TimeField } from '../theme/day-field';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { parseVolts } from './parse-volts';
@@ -84,11 +85,11 @@ export function AddReading({
         </label>
         <label>
           Day
-          <input type="date" value={date} onChange={(event) => setDate(event.target.value)} />
+          <DayField value={date} onChange={setDate} />
         </label>
         <label>
           Time
-          <input type="time" value={time} onChange={(event) => setTime(event.target.value)} />
+          <TimeField value={time} onChange={setTime} />
         </label>
         <Button type="primary" htmlType="submit" loading={busy}>
           Record

@@ -10,6 +10,7 @@ import { postEntry } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import { Batteries } from './batteries';
 import type { VehicleData } from './vehicle-data';
+import { DayField } from '../theme/day-field';
 import styles from './vehicle.module.css';
 
 /** Owner, keys, what was agreed, how it looked, outings, and which battery sits where. */
@@ -144,7 +145,7 @@ function Collection({ data, onChanged }: { data: VehicleData; onChanged: () => v
       <div className={styles.fields}>
         <label>
           Collection day
-          <input type="date" value={on} onChange={(event) => setOn(event.target.value)} />
+          <DayField value={on} onChange={setOn} />
         </label>
         <Button htmlType="submit">Keep that day</Button>
         {collectDay !== null ? (

@@ -16,6 +16,7 @@ import { hoursAndMinutes, money } from '../plan/words';
 import { temperaturesOfDto, type BatteryDto } from '../site/dto';
 import { planContextOf } from './plan-context';
 import type { VehicleData } from './vehicle-data';
+import { DayField } from '../theme/day-field';
 import styles from './what-if.module.css';
 
 const COLDER = [0, 2, 4, 6] as const;
@@ -111,13 +112,11 @@ export function WhatIfView({
             ))}
           </select>
         </label>
-        <label>
+        <label data-kept>
           Collected on
-          <input
-            data-kept
-            type="date"
+          <DayField
             value={collect || (standing.collectDay === null ? '' : dayName(standing.collectDay))}
-            onChange={(event) => setCollect(event.target.value)}
+            onChange={setCollect}
           />
         </label>
       </div>

@@ -1,0 +1,51 @@
+'use client';
+
+import { DatePicker } from 'antd';
+import dayjs from 'dayjs';
+
+/** As a day is shown, and as it may be typed. */
+const DAY_FORMATS = ['ddd D MMM YYYY', 'YYYY-MM-DD', 'D.M.YYYY', 'D MMM YYYY'];
+const DAY = 'YYYY-MM-DD';
+const TIME = 'HH:mm';
+
+interface FieldProps {
+  readonly id?: string;
+  /** Empty: none. */
+  readonly value?: string;
+  readonly onChange?: (value: string) => void;
+  readonly size?: 'large';
+  /** The day that the calendar opens at, where none is chosen. */
+  readonly around?: string;
+}
+
+/** A calendar day, `YYYY-MM-DD`: the same in every browser, whatever language that speaks. */
+export function DayField({ value, onChange, around, ...more }: FieldProps) {
+  return (
+    <DatePicker
+      {...more}
+      format={DAY_FORMATS}
+      allowClear={false}
+      value={value ? dayjs(value) : null}
+      {...(around ? { defaultPickerValue: dayjs(around) } : {})}
+      onChange={(day) => onChange?.(day?.format(DAY) ?? '')}
+      // What is typed counts as soon as it is a day, without Enter too.
+      onCalendarChange={(day) => !Array.isArray(day) && onChange?.(day.format(DAY))}
+    />
+  );
+}
+
+/** A time of day, `HH:mm`. */
+export function TimeField({ value, onChange, ...more }: Omit<FieldProps, 'around'>) {
+  return (
+    <DatePicker
+      {...more}
+      picker="time"
+      format={TIME}
+      allowClear={false}
+      needConfirm={false}
+      value={value ? dayjs(`2000-01-01T${value}`) : null}
+      onChange={(time) => onChange?.(time?.format(TIME) ?? '')}
+      onCalendarChange={(time) => !Array.isArray(time) && onChange?.(time.format(TIME))}
+    />
+  );
+}

@@ -1,4 +1,10 @@
-import { Charger, Circuit, HallAir, Outlet, type ChargingEquipment } from '../core/site/charging-equipment';
+import {
+  Charger,
+  Circuit,
+  HallAir,
+  Outlet,
+  type ChargingEquipment,
+} from '../core/site/charging-equipment';
 import { readOrNot } from './read-or-not';
 import type { Db } from './open';
 

@@ -2,7 +2,7 @@ import { CHEMISTRIES } from '../battery/chemistries';
 import { MS_PER_DAY, MS_PER_HOUR, dayOf, type Day } from '../day';
 import { Z90, sdOf, type Estimate } from '../estimate';
 import { freezingOfSoc } from '../battery/acid';
-import { scaleAt, type ScaleAt } from '../battery/state-of-charge';
+import { scaleAt } from '../battery/state-of-charge';
 import { lossDraws } from '../forecast/samples';
 import { forecastOver, type DailyLoss } from '../forecast/forecast';
 import { reserveOfDraws } from '../forecast/reserve-draws';
@@ -15,6 +15,7 @@ import {
   drawsOfLearnt,
   isHeld,
   isSettled,
+  onScale,
   batteryEstimateOf,
   socOfReading,
 } from '../record/learnt';
@@ -175,7 +176,7 @@ export function chargeForecastOf(standing: BatteryRecord): ChargeForecast | null
     soc,
     reserve,
     lineSocPct,
-    expectedVolts: expectedReading(learnt, scaleNow(standing)),
+    expectedVolts: expectedReading(learnt, scaleAt(onScale(standing, hallMean(temperatures, day)))),
     start,
     perDay: forward,
     lineDay: fed ? null : lineDay,
@@ -192,15 +193,6 @@ export function chargeForecastOf(standing: BatteryRecord): ChargeForecast | null
     ),
   };
 }
-
-/** The scale of a battery at the temperature of its hall today. */
-const scaleNow = ({ facts, rules, temperatures, ...standing }: BatteryRecord): ScaleAt =>
-  scaleAt({
-    chemistry: facts.chemistry,
-    cells: facts.cells,
-    scale: rules.scale[facts.chemistry],
-    celsius: hallMean(temperatures, today(standing)),
-  });
 
 /** So long after a full charge a reading still tells whether it came up. */
 const TOLD_DAYS = 14;

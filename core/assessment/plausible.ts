@@ -2,7 +2,7 @@ import { MS_PER_DAY, dayOf, shortDay } from '../day';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { scaleAt } from '../battery/state-of-charge';
 import { expectedReading } from '../estimation/answers';
-import { batteryEstimateOf, restOf } from '../record/learnt';
+import { batteryEstimateOf, onScale, restOf } from '../record/learnt';
 import { anchorOf, type ChargeForecast } from './charge-forecast';
 import type { RecordedReading } from '../logbook/state';
 import { hallMean, type BatteryFacts, type BatteryRecord } from '../record/battery-record';
@@ -137,12 +137,8 @@ function doubtOfChange(
   const at = anchor.kind === 'reading' ? anchor.reading.at : anchor.at;
   if (at > reading.at) return null;
   const days = (reading.at - at) / MS_PER_DAY;
-  const scale = scaleAt({
-    chemistry: facts.chemistry,
-    cells: facts.cells,
-    scale: rules.scale[facts.chemistry],
-    celsius: reading.celsius ?? hallMean(temperatures, dayOf(reading.at, timeZone)),
-  });
+  const celsius = reading.celsius ?? hallMean(temperatures, dayOf(reading.at, timeZone));
+  const scale = scaleAt(onScale(standing, celsius));
   // Taken now, at its hall's temperature: that was foreseen with the battery's forecast.
   const foreseen = reading.at === standing.now && reading.celsius === null;
   const expected =

@@ -9,6 +9,7 @@ import { blockedFromCharge } from '../gate/gate';
 import { iceIn } from '../gate/ice';
 import type { Reason } from '../gate/reasons';
 import { conditionOf, type Condemned } from '../record/condition';
+import { recordedReading } from '../logbook/kinds/reading';
 import type { RecordedReading } from '../logbook/state';
 import { chargeCourse } from '../charging/course';
 import { chargerFaultsOf } from '../connections/charger-faults';
@@ -16,7 +17,7 @@ import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import { doubtOf, type Doubt } from './plausible';
 import { cellSentences } from '../record/cells';
 import { foreseenToCollection } from './foreseen';
-import { isSettled, restOf, socOfReading } from '../record/learnt';
+import { isSettled, onScale, restOf, socOfReading } from '../record/learnt';
 import { expectedLoss, isFaster, milliampsOf } from '../record/loss';
 import {
   LEFT_ALONE_FROM_PCT,
@@ -72,14 +73,9 @@ export interface Verdict {
 
 /** The volts that mean the recharge line, at the temperature of the scale. */
 export function lineVolts(standing: BatteryRecord): number {
-  const { facts, rules } = standing;
-  return voltsOfSoc({
-    chemistry: facts.chemistry,
-    cells: facts.cells,
-    scale: rules.scale[facts.chemistry],
-    celsius: hallMean(standing.temperatures, today(standing)),
-    socPct: rules.lineSocPct[facts.chemistry],
-  });
+  const { facts, rules, temperatures } = standing;
+  const at = onScale(standing, hallMean(temperatures, today(standing)));
+  return voltsOfSoc({ ...at, socPct: rules.lineSocPct[facts.chemistry] });
 }
 
 /** What is said of a reading that is about to be recorded. */
@@ -90,20 +86,12 @@ export interface TypedReading {
   readonly at?: number;
 }
 
-/** A reading as it would stand in the record; where nobody says its rest, as the record has it. */
-export function typedReading({ state, now }: BatteryRecord, typed: TypedReading): RecordedReading {
-  const at = typed.at ?? now;
-  const { disturbedAt } = state;
-  const asLogged = disturbedAt === null ? null : Math.max(0, (at - disturbedAt) / MS_PER_HOUR);
-  return {
-    id: '',
-    at,
-    volts: typed.volts,
-    celsius: typed.celsius ?? null,
-    restedHours: typed.restedHours ?? asLogged,
-    fed: state.maintainerSince !== null || state.chargeSince !== null,
-  };
-}
+/** The reading as it would stand in the record. */
+export const typedReading = (
+  { state, now }: BatteryRecord,
+  { volts, celsius = null, restedHours = null, at = now }: TypedReading,
+): RecordedReading =>
+  recordedReading(state, { id: '', at, data: { volts, celsius, restedHours, confirmed: false } });
 
 /**
  * The verdict on a reading that is about to be recorded: first what is odd about it, then what
@@ -424,13 +412,7 @@ function houseSentences(standing: BatteryRecord, outlook: ChargeForecast): Sente
     const age = facts.fittedYear === null ? 'Its age is unknown, so it counts as old' : 'It is old';
     said.push(say`${age}: read every ${figure(`${rules.oldReadingDays} days`)} at least.`);
   }
-  const rested = voltsOfSoc({
-    chemistry: facts.chemistry,
-    cells: facts.cells,
-    scale: rules.scale[facts.chemistry],
-    celsius: 25,
-    socPct: outlook.soc.value,
-  });
+  const rested = voltsOfSoc({ ...onScale(standing, 25), socPct: outlook.soc.value });
   // Common practice: under 12.0 V harm is under way, and built-in chargers hardly bring it back.
   const { mayRecondition, flatVoltsPerCell, family } = CHEMISTRIES[facts.chemistry];
   if (mayRecondition && rested / facts.cells < flatVoltsPerCell) {

@@ -13,7 +13,7 @@ const LEAD_ACID_SURFACE = [
 ];
 
 /** What all lead-acid types share. */
-export const LEAD_ACID = {
+const LEAD_ACID = {
   nominalVoltsPerCell: 2,
   voltsPerCellPerKelvin: LEAD_ACID_KELVIN,
   surfaceCharge: LEAD_ACID_SURFACE,
@@ -27,7 +27,7 @@ export const LEAD_ACID = {
 } as const;
 
 /** Acid of flooded types. Battery Council International, open-circuit table (26.7 °C). */
-export const FLOODED_ACID: readonly Point[] = [
+const FLOODED_ACID: readonly Point[] = [
   [-83, 1.0],
   [0, 1.12],
   [25, 1.155],
@@ -40,7 +40,7 @@ export const FLOODED_ACID: readonly Point[] = [
  * Acid of starved and gelled types, about 1.30 full (data sheets, from memory); between, from
  * their resting voltages by E = SG + 0.845 (Linden). From flat it thins to water near −75 %.
  */
-export const STRONG_ACID: readonly Point[] = [
+const STRONG_ACID: readonly Point[] = [
   [-75, 1.0],
   [0, 1.122],
   [25, 1.155],
@@ -48,3 +48,30 @@ export const STRONG_ACID: readonly Point[] = [
   [75, 1.255],
   [100, 1.3],
 ];
+
+/** Flooded types. */
+export const FLOODED = {
+  ...LEAD_ACID,
+  acid: FLOODED_ACID,
+  wet: true,
+  mayRecondition: true,
+  mostVolts: 14.9,
+  makersMostVolts: 15,
+  overVolts: 'it boils its water off',
+  absorptionVolts: { usual: 14.4, most: 15 },
+  gasMaPerAh: 20,
+  takesManual: true,
+  fullChargeRule: 'fullChargeDays',
+} as const;
+
+/** Valve-regulated types: starved and gelled. */
+export const SEALED = {
+  ...LEAD_ACID,
+  acid: STRONG_ACID,
+  surfaceVoltsPerCell: 2.175,
+  wet: false,
+  capsUsuallyOpen: false,
+  mayRecondition: false,
+  gasMaPerAh: 8,
+  takesManual: false,
+} as const;

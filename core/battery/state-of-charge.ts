@@ -44,7 +44,7 @@ export function stateOfCharge(reading: RestingReading): Estimate {
   };
 }
 
-type OnScale = Pick<RestingReading, 'chemistry' | 'cells' | 'celsius' | 'scale'>;
+export type OnScale = Pick<RestingReading, 'chemistry' | 'cells' | 'celsius' | 'scale'>;
 
 /** Percent on the scale, not limited above: over 100 where the voltage is over full. */
 export function socOfVolts(at: OnScale & { volts: number }): number {

@@ -1,6 +1,6 @@
 import { MS_PER_DAY, MS_PER_HOUR, dayOf, type Day } from '../day';
 import type { Estimate } from '../estimate';
-import { stateOfCharge } from '../battery/state-of-charge';
+import { stateOfCharge, type OnScale } from '../battery/state-of-charge';
 import { samplePosterior, type Samples } from '../forecast/samples';
 import { factorDaysOver } from '../estimation/factor-days';
 import type { Observation, LearnQuestion, MeasuredCharge } from '../estimation/observations';
@@ -33,15 +33,22 @@ export function restOf(
   return Math.max(0, (reading.at - standing.laidUpAt) / MS_PER_HOUR);
 }
 
+/** A battery on the scale that the house chose for it, at a temperature. */
+export const onScale = (
+  { facts, rules }: Pick<BatteryRecord, 'facts' | 'rules'>,
+  celsius: number,
+): OnScale => ({
+  chemistry: facts.chemistry,
+  cells: facts.cells,
+  scale: rules.scale[facts.chemistry],
+  celsius,
+});
+
 /** State of charge that a reading stands for by its scale alone, at its own or its hall's temperature. */
 export function socOfReading(reading: RecordedReading, standing: BatteryRecord): Estimate {
-  const { facts, rules } = standing;
   return stateOfCharge({
-    chemistry: facts.chemistry,
-    cells: facts.cells,
-    scale: rules.scale[facts.chemistry],
+    ...onScale(standing, celsiusOf(reading, standing)),
     volts: reading.volts,
-    celsius: celsiusOf(reading, standing),
     restedHours: restOf(reading, standing),
   });
 }

@@ -1,7 +1,7 @@
 import { MS_PER_DAY, instantAt, type Day } from '../../core/day';
 import { monotoneCurve } from '../../core/curve';
 import { voltsOfSoc } from '../../core/battery/state-of-charge';
-import { isSettled } from '../../core/record/learnt';
+import { isSettled, onScale } from '../../core/record/learnt';
 import type { ChargeForecast } from '../../core/assessment/charge-forecast';
 import { hallMean, today, type BatteryRecord } from '../../core/record/battery-record';
 import { courseOf, drawnDays, type SocCourse } from './course';
@@ -34,13 +34,7 @@ export function chartSeries(
   const { facts, rules, temperatures, state, timeZone } = standing;
   const now = today(standing);
   const volts = (socPct: number, celsius: number) =>
-    voltsOfSoc({
-      chemistry: facts.chemistry,
-      cells: facts.cells,
-      scale: rules.scale[facts.chemistry],
-      celsius,
-      socPct,
-    });
+    voltsOfSoc({ ...onScale(standing, celsius), socPct });
   const dayAt = (at: number) => dayWithFraction(at, timeZone);
   const points = (settled: boolean) =>
     state.readings

@@ -1,6 +1,7 @@
 import { LowerBound } from '../../core/schedule/bound';
 import { PlanDocument, type SeasonDocument, type SeasonRule } from '../../core/schedule/document';
-import { checkPlan, type Breach } from '../../core/schedule-validation/check';
+import type { Breach } from '../../core/schedule-validation/breach';
+import { checkPlan } from '../../core/schedule-validation/check';
 import { problemOf } from '../../core/schedule/problem';
 import { remediesFor } from '../../core/schedule/remedies';
 import { replan } from '../../core/schedule/replan';

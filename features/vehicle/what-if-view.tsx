@@ -115,6 +115,7 @@ export function WhatIfView({
         <label data-kept>
           Collected on
           <DayField
+            size="large"
             value={collect || (standing.collectDay === null ? '' : dayName(standing.collectDay))}
             onChange={setCollect}
           />

@@ -1,21 +1,14 @@
 import type { Chemistry } from '../chemistry';
-import { LEAD_ACID, STRONG_ACID } from '../lead-acid';
+import { SEALED } from '../lead-acid';
 
 /** Its acid is held in glass mats. Data sheets, from memory. */
 export const agm: Chemistry = {
-  ...LEAD_ACID,
+  ...SEALED,
   label: 'AGM (absorbed glass mat)',
   short: 'AGM',
   inWords: 'AGM',
   scales: ['agm', 'sealed-school', 'cautious'],
   selfDischargePctPerMonthAt20C: { value: 2, low: 1, high: 3 },
-  acid: STRONG_ACID,
-  surfaceVoltsPerCell: 2.175,
-  wet: false,
-  capsUsuallyOpen: false,
-  mayRecondition: false,
-  gasMaPerAh: 8,
-  takesManual: false,
   mostVolts: 14.8,
   makersMostVolts: 15,
   overVolts: 'it vents its water for good',

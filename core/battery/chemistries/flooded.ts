@@ -1,26 +1,16 @@
 import type { Chemistry } from '../chemistry';
-import { FLOODED_ACID, LEAD_ACID } from '../lead-acid';
+import { FLOODED } from '../lead-acid';
 
 /** Self-discharge spans calcium plates (2–4) and antimony (5–10): what the plates are made of is
  * seldom written on the case. Data sheets, from memory. */
 export const flooded: Chemistry = {
-  ...LEAD_ACID,
+  ...FLOODED,
   label: 'Flooded lead-acid',
   short: 'Flooded',
   inWords: 'flooded lead-acid',
   scales: ['published', 'calcium', 'sealed-school', 'cautious'],
   selfDischargePctPerMonthAt20C: { value: 5, low: 2.5, high: 9 },
-  acid: FLOODED_ACID,
   surfaceVoltsPerCell: 2.135,
-  wet: true,
-  mayRecondition: true,
-  mostVolts: 14.9,
-  makersMostVolts: 15,
-  overVolts: 'it boils its water off',
-  absorptionVolts: { usual: 14.4, most: 15 },
-  gasMaPerAh: 20,
-  takesManual: true,
-  fullChargeRule: 'fullChargeDays',
   capsUsuallyOpen: true,
   mostRate: 0.3,
   acceptance: { hours: 1, factor: 1.1 },

@@ -1,21 +1,14 @@
 import type { Chemistry } from '../chemistry';
-import { LEAD_ACID, STRONG_ACID } from '../lead-acid';
+import { SEALED } from '../lead-acid';
 
 /** Its acid is a gel. Data sheets, from memory. */
 export const gel: Chemistry = {
-  ...LEAD_ACID,
+  ...SEALED,
   label: 'Gel',
   short: 'Gel',
   inWords: 'gel',
   scales: ['gel', 'sealed-school', 'cautious'],
   selfDischargePctPerMonthAt20C: { value: 1.5, low: 1, high: 2 },
-  acid: STRONG_ACID,
-  surfaceVoltsPerCell: 2.175,
-  wet: false,
-  capsUsuallyOpen: false,
-  mayRecondition: false,
-  gasMaPerAh: 8,
-  takesManual: false,
   mostVolts: 14.4,
   makersMostVolts: 14.6,
   overVolts: 'it dries out for good',

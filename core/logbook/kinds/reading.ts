@@ -2,8 +2,35 @@ import { z } from 'zod';
 import { MS_PER_HOUR } from '../../day';
 import { formatVolts } from '../../words/words';
 import { SOURCES, SOURCE_WORDS, Volts } from '../fields';
-import { entryKind } from '../kind';
-import type { RecordedReading } from '../state';
+import { entryKind, type Happening } from '../kind';
+import type { BatteryState, RecordedReading } from '../state';
+
+/** A reading as it stands in the record; where nobody says its rest, counted from the logbook. */
+export function recordedReading(
+  state: BatteryState,
+  {
+    id,
+    at,
+    data,
+  }: Happening<{
+    readonly volts: number;
+    readonly celsius: number | null;
+    readonly restedHours: number | null;
+    readonly confirmed: boolean;
+  }>,
+): RecordedReading {
+  const { disturbedAt } = state;
+  const counted = disturbedAt === null ? null : Math.max(0, (at - disturbedAt) / MS_PER_HOUR);
+  return {
+    id,
+    at,
+    volts: data.volts,
+    celsius: data.celsius,
+    restedHours: data.restedHours ?? counted,
+    fed: state.maintainerSince !== null || state.chargeSince !== null,
+    ...(data.confirmed ? { confirmed: true } : {}),
+  };
+}
 
 export const reading = entryKind({
   subject: 'battery',
@@ -24,20 +51,10 @@ export const reading = entryKind({
     value: formatVolts(volts),
   }),
   fold: {
-    battery: (state, { id, at, data }) => {
-      const { disturbedAt } = state;
-      const counted = disturbedAt === null ? null : Math.max(0, (at - disturbedAt) / MS_PER_HOUR);
-      const reading: RecordedReading = {
-        id,
-        at,
-        volts: data.volts,
-        celsius: data.celsius,
-        restedHours: data.restedHours ?? counted,
-        fed: state.maintainerSince !== null || state.chargeSince !== null,
-        ...(data.confirmed ? { confirmed: true } : {}),
-      };
-      return { ...state, readings: [...state.readings, reading] };
-    },
+    battery: (state, one) => ({
+      ...state,
+      readings: [...state.readings, recordedReading(state, one)],
+    }),
   },
   visit: 'round',
 });

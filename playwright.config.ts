@@ -1,7 +1,9 @@
 import { defineConfig } from '@playwright/test';
+import { DESK } from './e2e/desk';
 
 export default defineConfig({
   testDir: 'e2e',
+  globalSetup: './e2e/demo-template.ts',
   outputDir: 'test-results',
   workers: 2,
   // Machines that build this are slow at times; a hang still ends.
@@ -9,11 +11,8 @@ export default defineConfig({
   expect: { timeout: 20_000 },
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {
-    viewport: { width: 1280, height: 800 },
+    ...DESK,
     actionTimeout: 30_000,
-    colorScheme: 'light',
-    timezoneId: 'Europe/London',
-    locale: 'en-GB',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],

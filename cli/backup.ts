@@ -23,7 +23,7 @@ import {
 } from '../store/open';
 import { brokenSeal, countEntries, readSeal, seal, unseal } from '../store/seal';
 import { lockOrSay } from './serve-here';
-import { Trouble } from './server';
+import { Trouble } from './trouble';
 
 const PARTS = ['', '-wal', '-shm'] as const;
 const remove = (file: string) => PARTS.forEach((part) => rmSync(file + part, { force: true }));

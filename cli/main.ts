@@ -1,24 +1,11 @@
-import { existsSync } from 'node:fs';
-import { makeDemo } from '../demo/make';
-import { DEMO_NOW, DEMO_PORT } from '../demo/site';
-import { livingFile } from '../demo/living';
-import { worldFile } from '../demo/world';
-import { GOOD_MANNERS } from '../simulators/scpi-meter';
-import { writeMeter } from '../store/devices';
-import { StoreProblem, dataFile, openStore } from '../store/open';
-import type { FolderLock } from '../store/lock';
-import { backup, restore } from './backup';
-import { bench } from './benchmark/bench';
-import { calc, calcHelp } from './calc/calc';
+import { DEMO_PACE, DEMO_PORT } from '../demo/site';
+import { StoreProblem } from '../store/open';
 import { BadInput, number, optional, parseFlags, text, whole, withDefault } from './flags';
-import { checkPlanFiles, plan } from './plan';
-import { lockOrSay } from './serve-here';
-import { HOST } from './host';
-import { Trouble, requirePort, serve } from './server';
-import { DEMO_PACE, outsidePorts, playOutside, startOutside } from './stand-in';
+import { Trouble } from './trouble';
+
+// Each command loads what it needs when it is given: a server need not wait for the benchmarks.
 
 const SITE_FOLDER = '.data/site';
-const DEMO_FOLDER = '.data/demo';
 const START_PORT = 4871;
 
 const HELP = `Velvet Ember keeps the batteries of laid-up vehicles ready.
@@ -55,8 +42,7 @@ async function run(argv: readonly string[]): Promise<number> {
       console.log(HELP);
       return 0;
     case 'calc':
-      if (rest.length === 0 || rest.includes('--help')) console.log(calcHelp());
-      else console.log(JSON.stringify(calc(rest)));
+      await printCalc(rest);
       return 0;
     case 'demo': {
       const flags = parseFlags(
@@ -67,17 +53,8 @@ async function run(argv: readonly string[]): Promise<number> {
         },
         rest,
       );
-      // Before anything is changed: a demo that runs already keeps its data and its meter.
-      await requirePort(flags.port);
-      const lock = lockOrSay(DEMO_FOLDER);
-      if (flags.fresh || !existsSync(dataFile(DEMO_FOLDER))) {
-        console.log('Making the demo site: three months of a mill full of laid-up vehicles');
-        const { entries, batteries } = makeDemo(DEMO_FOLDER);
-        console.log(`  ${batteries.length} batteries, ${entries.length} entries in ${DEMO_FOLDER}`);
-      } else {
-        console.log(`Demo data of before kept (${DEMO_FOLDER}); --fresh yes makes it anew`);
-      }
-      return serveDemo(flags.port, flags.pace, lock);
+      const { demo } = await import('./demo');
+      return demo(flags.port, flags.fresh !== undefined, flags.pace);
     }
     case 'outside': {
       const flags = parseFlags(
@@ -99,59 +76,46 @@ async function run(argv: readonly string[]): Promise<number> {
         hands: flags['hands-port'],
         site: flags['site-port'],
       };
+      const { playOutside } = await import('./stand-in');
       return playOutside(flags, ports, flags.pace, {
-        ...GOOD_MANNERS,
         slowShare: flags['slow-share'],
         hangUpShare: flags['hang-up-share'],
       });
     }
     case 'start': {
       const flags = parseFlags(SERVE, rest);
+      const { serve } = await import('./server');
       return serve({ folder: flags.data, port: flags.port, now: process.env.EMBER_NOW ?? null });
     }
     case 'backup': {
       const [file, ...more] = rest;
       const now = new Date().toISOString();
+      const { backup } = await import('./backup');
       console.log(backup(parseFlags({ data }, more).data, fileName(command, file), now));
       return 0;
     }
     case 'restore': {
       const [file, ...more] = rest;
       const stamp = new Date().toISOString().replaceAll(/[:.]/g, '-');
+      const { restore } = await import('./backup');
       console.log(restore(parseFlags({ data }, more).data, fileName(command, file), stamp));
       return 0;
     }
     case 'plan':
-      return plan(rest);
+      return (await import('./plan')).plan(rest);
     case 'check-plan':
-      return checkPlanFiles(rest);
+      return (await import('./plan')).checkPlanFiles(rest);
     case 'bench':
-      return bench(rest);
+      return (await import('./benchmark/bench')).bench(rest);
     default:
       throw new BadInput(`${command}: no such command; see ./ember --help`);
   }
 }
 
-/** The demo with its meter, each a process of its own. */
-async function serveDemo(port: number, pace: number, lock: FolderLock): Promise<number> {
-  const ports = await outsidePorts();
-  const db = openStore(dataFile(DEMO_FOLDER));
-  writeMeter(db, { name: 'Bench meter', host: HOST, port: ports.meter });
-  db.close();
-  const files = {
-    world: worldFile(DEMO_FOLDER),
-    living: livingFile(DEMO_FOLDER),
-    app: `http://${HOST}:${port}`,
-  };
-  const outside = startOutside(files, ports, pace);
-  process.once('exit', () => outside.kill());
-  console.log(`A simulated meter speaks SCPI at ${HOST}:${ports.meter}`);
-  const env = {
-    EMBER_HANDS: String(ports.hands),
-    EMBER_PACE: String(pace),
-    EMBER_OUTSIDE: String(ports.site),
-  };
-  return serve({ folder: DEMO_FOLDER, port, now: DEMO_NOW, env }, lock);
+async function printCalc(rest: readonly string[]): Promise<void> {
+  const { calc, calcHelp } = await import('./calc/calc');
+  if (rest.length === 0 || rest.includes('--help')) console.log(calcHelp());
+  else console.log(JSON.stringify(calc(rest)));
 }
 
 function fileName(command: string, file: string | undefined): string {

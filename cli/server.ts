@@ -4,9 +4,7 @@ import { join, resolve } from 'node:path';
 import type { FolderLock } from '../store/lock';
 import { HOST } from './host';
 import { serveHere } from './serve-here';
-
-/** Something that the person at the shell has to mend; told in one line, exit code 1. */
-export class Trouble extends Error {}
+import { Trouble } from './trouble';
 
 export function portIsFree(port: number): Promise<boolean> {
   return new Promise((done) => {

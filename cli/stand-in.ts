@@ -12,9 +12,6 @@ import { GOOD_MANNERS, serveHands, serveMeter, type Manners } from '../simulator
 import { serveSite } from '../simulators/site-server';
 import { portIsFree } from './server';
 
-/** The demo's seconds at the bench run so many times faster: nobody waits an hour for a demo. */
-export const DEMO_PACE = 12;
-
 export interface OutsidePorts {
   readonly meter: number;
   readonly hands: number;
@@ -35,7 +32,7 @@ export async function playOutside(
   files: OutsideFiles,
   ports: OutsidePorts,
   pace: number,
-  manners: Manners = GOOD_MANNERS,
+  manners: Partial<Manners> = {},
 ): Promise<number> {
   const file = JSON.parse(readFileSync(files.world, 'utf8')) as WorldFile;
   const kept = JSON.parse(readFileSync(files.living, 'utf8')) as LivingFile;
@@ -52,7 +49,7 @@ export async function playOutside(
   await serveMeter(
     bench,
     ports.meter,
-    () => manners,
+    () => ({ ...GOOD_MANNERS, ...manners }),
     () => chance.uniform(),
   );
   await serveHands(bench, ports.hands);

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import { TestSite } from './server';
 
 // Against the simulated meter over TCP; its seconds and the bench's run forty times as fast.

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import { readFileSync } from 'node:fs';
 import { TestSite } from './server';
 import { goToStop } from './stops';
@@ -31,9 +31,8 @@ async function decoded(page: Page, png: Buffer): Promise<string | null> {
 }
 
 test('a camper from the gate to its plans, made safe step by step, and tagged', async ({
-  browser,
+  page,
 }) => {
-  const page = await browser.newPage();
   const errors: string[] = [];
   page.on('pageerror', (error) => errors.push(error.message));
   const next = () => page.getByRole('button', { name: /^Next:/ }).click();
@@ -226,11 +225,9 @@ test('a camper from the gate to its plans, made safe step by step, and tagged', 
     await expect(page.getByRole('heading', { name: /Brackwater 24, blue/ })).toBeVisible();
   });
   expect(errors).toEqual([]);
-  await page.close();
 });
 
-test('a lay-up with nothing but the keyboard', async ({ browser }) => {
-  const page = await browser.newPage();
+test('a lay-up with nothing but the keyboard', async ({ page }) => {
   await page.goto(`${site.url}/lay-up`);
   await page.getByRole('radio', { name: 'Car', exact: true }).focus();
   await page.keyboard.press('ArrowRight');
@@ -251,13 +248,11 @@ test('a lay-up with nothing but the keyboard', async ({ browser }) => {
   await page.getByRole('button', { name: 'Lay it up now' }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: /Tarn 125, green stands in C21/ })).toBeVisible();
-  await page.close();
 });
 
 test('what was typed a moment ago is kept, and the blocks of a string are kept alike', async ({
-  browser,
+  page,
 }) => {
-  const page = await browser.newPage();
   await page.goto(`${site.url}/lay-up`);
   await page.getByRole('radio', { name: 'Electric cart' }).check();
   await page.getByLabel('Name', { exact: true }).fill('Hallam cart, red');
@@ -285,11 +280,9 @@ test('what was typed a moment ago is kept, and the blocks of a string are kept a
   await expect(tabs.getByRole('img', { name: 'done' })).toHaveCount(4);
   await page.getByRole('button', { name: 'Lay it up', exact: true }).click();
   await expect(page.getByRole('heading', { name: /Hallam cart, red stands in A8/ })).toBeVisible();
-  await page.close();
 });
 
-test('vehicles are moved in the yard, by mouse and by keyboard', async ({ browser }) => {
-  const page = await browser.newPage();
+test('vehicles are moved in the yard, by mouse and by keyboard', async ({ page }) => {
   await page.goto(`${site.url}/yard`);
   await page.getByRole('button', { name: 'Move vehicles' }).click();
   const bay = (mark: string) => page.locator(`[data-bay="${mark}"]`);
@@ -333,11 +326,9 @@ test('vehicles are moved in the yard, by mouse and by keyboard', async ({ browse
   await page.locator('[data-bay="C14"]').click();
   await expect(page.getByRole('heading', { name: /Calder coupé/ })).toBeVisible();
   await expect(page.getByText('moved to')).toBeVisible();
-  await page.close();
 });
 
-test('two batteries change places, and each keeps its own readings', async ({ browser }) => {
-  const page = await browser.newPage();
+test('two batteries change places, and each keeps its own readings', async ({ page }) => {
   await page.goto(`${site.url}/yard`);
   await page.locator('[data-bay="Y12"]').click();
   const chosen = page.getByRole('group', { name: 'Battery', exact: true });
@@ -361,11 +352,9 @@ test('two batteries change places, and each keeps its own readings', async ({ br
   await expect(page.getByText(/changed places/)).toBeVisible();
   await expect(page.locator('dl').getByText(/^in the garage/)).not.toHaveText(where);
   expect(await page.getByRole('button', { name: /^Correct reading/ }).count()).toBe(count);
-  await page.close();
 });
 
-test('a condemned battery is never charged, and a new one takes its place', async ({ browser }) => {
-  const page = await browser.newPage();
+test('a condemned battery is never charged, and a new one takes its place', async ({ page }) => {
   await page.goto(`${site.url}/yard`);
   await expect(page.locator('[data-bay="Y18"]')).toContainText('replace');
   await page.goto(`${site.url}/round`);
@@ -377,5 +366,4 @@ test('a condemned battery is never charged, and a new one takes its place', asyn
   await page.goto(`${site.url}/yard`);
   await page.locator('[data-bay="Y18"]').click();
   await expect(page.getByRole('button', { name: /gone/ })).toBeVisible();
-  await page.close();
 });

@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
+import type { BrowserContext } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { TestSite } from './server';
 
@@ -117,20 +118,17 @@ async function seriousInBoth(page: Page): Promise<string[]> {
 }
 
 for (const view of VIEWS) {
-  test(`${view}: readable by day and by lamplight, quiet and still`, async ({ browser }) => {
-    const page = await browser.newPage({ colorScheme: 'light' });
+  test(`${view}: readable by day and by lamplight, quiet and still`, async ({ page }) => {
     const complaints = await watched(page, `${site.url}/${view}`);
     await expect(page.getByRole('heading').first()).toBeVisible();
     expect(await complaints()).toEqual([]);
     expect(await seriousInBoth(page)).toEqual([]);
-    await page.close();
   });
 }
 
 test('the parts of laying up and of a vehicle: readable by day and by lamplight', async ({
-  browser,
+  page,
 }) => {
-  const page = await browser.newPage({ colorScheme: 'light' });
   const complaints = await watched(page, `${site.url}/lay-up`);
   for (const part of ['Owner', 'All off', 'Batteries', 'Inspect', 'Plan']) {
     await page.getByRole('button', { name: new RegExp(`^\\d ${part}`) }).click();
@@ -146,8 +144,17 @@ test('the parts of laying up and of a vehicle: readable by day and by lamplight'
   await expect(page.getByText(/^Drag a vehicle/)).toBeVisible();
   expect(await seriousInBoth(page)).toEqual([]);
   expect((await complaints()).filter((one) => !one.startsWith('the layout'))).toEqual([]);
-  await page.close();
 });
+
+let phone: BrowserContext;
+test.beforeAll(async ({ browser }) => {
+  phone = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+  });
+});
+test.afterAll(() => phone.close());
 
 for (const view of [
   'yard',
@@ -157,18 +164,15 @@ for (const view of [
   'rules',
   'print/vehicle/vehicle-02',
 ]) {
-  test(`${view} on a phone: readable, and nothing hangs over the edge`, async ({ browser }) => {
-    const page = await browser.newPage({
-      viewport: { width: 390, height: 844 },
-      hasTouch: true,
-      isMobile: true,
-    });
+  test(`${view} on a phone: readable, and nothing hangs over the edge`, async () => {
+    const before = phone.pages();
+    const page = await phone.newPage();
     const complaints = await watched(page, `${site.url}/${view}`);
     expect(await complaints()).toEqual([]);
     const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
     expect(over).toBeLessThanOrEqual(0);
     expect(await seriousFindings(page)).toEqual([]);
-    await page.close();
+    await Promise.all(before.map((other) => other.close()));
   });
 }
 
@@ -183,8 +187,7 @@ test('the styles are there before any script', async ({ browser }) => {
   await page.close();
 });
 
-test('the chosen theme stays, and wins over the system', async ({ browser }) => {
-  const page = await browser.newPage({ colorScheme: 'light' });
+test('the chosen theme stays, and wins over the system', async ({ page }) => {
   await page.goto(`${site.url}/yard`);
   const ground = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
   const day = await ground();
@@ -193,11 +196,9 @@ test('the chosen theme stays, and wins over the system', async ({ browser }) => 
   const lamp = await ground();
   await page.reload();
   expect(await ground()).toBe(lamp);
-  await page.close();
 });
 
-test('a new site is set up, and its first vehicle is laid up', async ({ browser }) => {
-  const page = await browser.newPage();
+test('a new site is set up, and its first vehicle is laid up', async ({ page }) => {
   const complaints = await watched(page, empty.url);
   await expect(page.getByRole('heading', { name: /a new site/ })).toBeVisible();
   expect(await seriousFindings(page)).toEqual([]);
@@ -221,13 +222,11 @@ test('a new site is set up, and its first vehicle is laid up', async ({ browser 
   await page.getByRole('link', { name: 'Go to the round' }).click();
   await expect(page.getByRole('heading', { name: /Fennick pickup/ })).toBeVisible();
   expect(await complaints()).toEqual([]);
-  await page.close();
 });
 
 test('a rule that changes is weighed first, then moves the dates, and stays on record', async ({
-  browser,
+  page,
 }) => {
-  const page = await browser.newPage();
   await page.goto(`${site.url}/rules`);
   const interval = page.getByRole('radiogroup', { name: 'Most days between two readings' });
   const weighing = page.getByRole('status').filter({ hasText: 'readings: 2 weeks' });
@@ -243,5 +242,4 @@ test('a rule that changes is weighed first, then moves the dates, and stays on r
   await expect(interval.getByRole('radio', { name: /^2 weeks/ })).toBeChecked();
   await expect(page.getByText(/^Version 2, since/)).toBeVisible();
   await expect(page.getByText('Thu 14 Jan: Most days between two readings: 2 weeks')).toBeVisible();
-  await page.close();
 });

@@ -1,4 +1,5 @@
-import { chromium, expect, test, type Page } from '@playwright/test';
+import { chromium } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import Database from 'better-sqlite3';
 import { spawnSync } from 'node:child_process';
 import { cpSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './test';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import ical, { type VEvent } from 'node-ical';

@@ -3,12 +3,11 @@ import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { makeDemo } from '../demo/make';
 import { DEMO_NOW } from '../demo/site';
 import { livingFile } from '../demo/living';
 import { worldFile } from '../demo/world';
 import { writeMeter } from '../store/devices';
-import { dataFile, openStore } from '../store/open';
+import { dataFile, openStore, openToRead } from '../store/open';
 
 async function freePort(): Promise<number> {
   return new Promise((done) => {
@@ -20,21 +19,36 @@ async function freePort(): Promise<number> {
   });
 }
 
-let template: Promise<string> | null = null;
+/** The demo's data as they were made once for all tests. */
+const template = () => process.env.EMBER_DEMO_TEMPLATE!;
 
-/** The demo's data, with the season planned as whoever opens it first would wait for. */
-async function makeTemplate(): Promise<string> {
-  const made = mkdtempSync(join(tmpdir(), 'velvet-e2e-demo-'));
-  process.once('exit', () => rmSync(made, { recursive: true, force: true }));
-  makeDemo(made);
-  await TestSite.planned(made);
-  return made;
+const copyDemo = (folder: string) => cpSync(template(), folder, { recursive: true });
+
+/**
+ * Puts the demo's data back under a server that runs, as one write of somebody else. What is
+ * numbered goes on being numbered, so that nothing which it remembers is taken for something else.
+ */
+async function demoAnew(folder: string): Promise<void> {
+  const numbers = () => {
+    const db = openToRead(dataFile(folder));
+    const last = db.prepare('SELECT max(seq) FROM sqlite_sequence').pluck().get() as number;
+    const days = db.prepare('SELECT n FROM hall_day_version').pluck().get() as number;
+    db.close();
+    return { last, days };
+  };
+  const before = numbers();
+  const source = openToRead(dataFile(template()));
+  await source.backup(dataFile(folder));
+  source.close();
+  const db = openStore(dataFile(folder));
+  db.prepare('UPDATE sqlite_sequence SET seq = max(seq, ?)').run(before.last);
+  db.prepare('UPDATE hall_day_version SET n = max(n, ?) + 1').run(before.days);
+  db.close();
 }
 
-/** The demo's data in a folder: made once, and copied from then on. */
-async function copyDemo(folder: string): Promise<void> {
-  cpSync(await (template ??= makeTemplate()), folder, { recursive: true });
-}
+/** The demo's server of this worker, between two tests: what it has warmed up need not be again. */
+let idle: TestSite | null = null;
+process.once('exit', () => idle?.kill());
 
 /** A real server on a data folder of its own, that can be stopped, killed and started again. */
 export class TestSite {
@@ -47,9 +61,16 @@ export class TestSite {
   ) {}
 
   static async make(kind: 'demo' | 'empty'): Promise<TestSite> {
+    if (kind === 'demo' && idle) {
+      const site = idle;
+      idle = null;
+      await demoAnew(site.folder);
+      return site;
+    }
     const folder = mkdtempSync(join(tmpdir(), 'velvet-e2e-'));
-    if (kind === 'demo') await copyDemo(folder);
+    if (kind === 'demo') copyDemo(folder);
     const site = new TestSite(folder, await freePort());
+    site.lendable = kind === 'demo';
     await site.start();
     return site;
   }
@@ -67,7 +88,7 @@ export class TestSite {
   /** The demo with its outside, a process of its own; the bench runs faster than life. */
   static async withOutside(pace: number): Promise<TestSite> {
     const folder = mkdtempSync(join(tmpdir(), 'velvet-e2e-'));
-    await copyDemo(folder);
+    copyDemo(folder);
     const site = new TestSite(folder, await freePort());
     site.ports = { meter: await freePort(), hands: await freePort(), site: await freePort() };
     const db = openStore(dataFile(folder));
@@ -84,6 +105,8 @@ export class TestSite {
   }
 
   private bench: Record<string, string> = {};
+  /** Whether another test may have it when this one is through with it. */
+  private lendable = false;
   /** The instant at which the site's clock stands from the next start on. */
   now = DEMO_NOW;
 
@@ -121,6 +144,7 @@ export class TestSite {
 
   /** `preload`: a script that the server loads first, to break it in a chosen place. */
   async start(preload?: string): Promise<void> {
+    if (preload || this.now !== DEMO_NOW) this.lendable = false;
     const args = ['dist/ember.mjs', 'start', '--data', this.folder, '--port', String(this.port)];
     const child = spawn(process.execPath, preload ? ['--require', preload, ...args] : args, {
       stdio: ['ignore', 'ignore', 'inherit'],
@@ -145,21 +169,33 @@ export class TestSite {
 
   /** Ends the process without a word (SIGKILL) or politely, and waits until it is gone. */
   async stop(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<void> {
-    const { child } = this;
-    if (!child || child.exitCode !== null || child.signalCode !== null) return;
-    const gone = new Promise((done) => child.once('exit', done));
-    child.kill(signal);
+    if (!this.runs) return;
+    const gone = this.ended();
+    this.child!.kill(signal);
     await gone;
   }
 
   /** Waits until the process has ended by itself. */
   async ended(): Promise<void> {
-    const { child } = this;
-    if (!child || child.exitCode !== null || child.signalCode !== null) return;
-    await new Promise((done) => child.once('exit', done));
+    if (this.runs) await new Promise((done) => this.child!.once('exit', done));
   }
 
+  private get runs(): boolean {
+    return this.child !== null && this.child.exitCode === null && this.child.signalCode === null;
+  }
+
+  /** Ends the process without waiting for it, and leaves nothing behind. */
+  kill(): void {
+    this.child?.kill('SIGKILL');
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  /** Ends what a test had; the server of the demo goes to the next one. */
   async remove(): Promise<void> {
+    if (this.lendable && this.runs && !idle) {
+      idle = this;
+      return;
+    }
     await this.stop('SIGKILL');
     await this.unplug();
     rmSync(this.folder, { recursive: true, force: true });

@@ -1,17 +1,17 @@
 // Bundles what runs outside of the pages: Node 20 runs no TypeScript. Packages stay outside.
 import { build } from 'esbuild';
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { pathToFileURL } from 'node:url';
 
 const bundles = {
-  // The command line.
-  'dist/ember.mjs': 'cli/main.ts',
+  // The command line; each command of it is loaded when it is given.
+  ember: 'cli/main.ts',
   // The thread in which the server plans a season.
-  'dist/planner.mjs': 'features/season/planner.worker.ts',
+  planner: 'features/season/planner.worker.ts',
   // The thread in which the server judges the whole site.
-  'dist/site.mjs': 'features/server/site.worker.ts',
+  site: 'features/server/site.worker.ts',
   // What makes the sheet of styles below.
-  'dist/antd-sheet.mjs': 'features/theme/antd-sheet.tsx',
+  'antd-sheet': 'features/theme/antd-sheet.tsx',
 };
 
 /** These run on the server alone: the package that makes sure of it has nothing to do here. */
@@ -23,20 +23,26 @@ const serverOnly = {
   },
 };
 
-for (const [outfile, entry] of Object.entries(bundles)) {
-  await build({
-    entryPoints: [entry],
-    outfile,
-    bundle: true,
-    platform: 'node',
-    target: 'node20',
-    format: 'esm',
-    jsx: 'automatic',
-    packages: 'external',
-    plugins: [serverOnly],
-    sourcemap: true,
-    logLevel: 'warning',
-  });
+const { metafile } = await build({
+  entryPoints: bundles,
+  outdir: 'dist',
+  outExtension: { '.js': '.mjs' },
+  chunkNames: 'parts/[name]-[hash]',
+  splitting: true,
+  bundle: true,
+  platform: 'node',
+  target: 'node20',
+  format: 'esm',
+  jsx: 'automatic',
+  packages: 'external',
+  plugins: [serverOnly],
+  sourcemap: true,
+  metafile: true,
+  logLevel: 'warning',
+});
+// Parts of an earlier build that nobody needs any more.
+for (const part of readdirSync('dist/parts')) {
+  if (!metafile.outputs[`dist/parts/${part}`]) rmSync(`dist/parts/${part}`);
 }
 
 // Written only where it changed: what is newer than the application has it built again.

@@ -56,25 +56,34 @@ export function readAllEntries(db: Db): Entry[] {
   return db.prepare(`SELECT ${COLUMNS} FROM entry ORDER BY seq`).all().map(fromRow);
 }
 
+interface Seen {
+  /** The newest entry of it: while that one stands, the logbook has only grown. */
+  upTo: { readonly seq: number; readonly id: string } | null;
+  readonly days: Map<string, Set<string>>;
+}
 /** What was seen to on each day (UTC), by connection; grows with the logbook. */
-const seen = new WeakMap<Db, { upTo: number; days: Map<string, Set<string>> }>();
+const seen = new WeakMap<Db, Seen>();
 
 /** How many batteries were seen to on each day (UTC) on which any was; for the ribbon. */
 export function readDayCounts(db: Db): Map<string, number> {
   let known = seen.get(db);
-  if (!known) seen.set(db, (known = { upTo: 0, days: new Map() }));
+  const standsIn = db.prepare('SELECT 1 FROM entry WHERE seq = ? AND id = ?');
+  if (!known || (known.upTo && !standsIn.get(known.upTo.seq, known.upTo.id))) {
+    // Another logbook than the one that was read: a backup was put in its place.
+    seen.set(db, (known = { upTo: null, days: new Map() }));
+  }
   const rows = db
     .prepare(
-      `SELECT seq, substr(at, 1, 10) AS day, subject_id AS id FROM entry
-        WHERE seq > ? AND kind IN (${ROUND_KINDS})`,
+      `SELECT seq, id, substr(at, 1, 10) AS day, subject_id AS subject FROM entry
+        WHERE seq > ? AND kind IN (${ROUND_KINDS}) ORDER BY seq`,
     )
-    .all(known.upTo) as { seq: number; day: string; id: string }[];
-  for (const { seq, day, id } of rows) {
-    const ids = known.days.get(day);
-    if (ids) ids.add(id);
-    else known.days.set(day, new Set([id]));
-    known.upTo = Math.max(known.upTo, seq);
+    .all(known.upTo?.seq ?? 0) as { seq: number; id: string; day: string; subject: string }[];
+  for (const { day, subject } of rows) {
+    const subjects = known.days.get(day);
+    if (subjects) subjects.add(subject);
+    else known.days.set(day, new Set([subject]));
   }
+  known.upTo = rows.at(-1) ?? known.upTo;
   return new Map([...known.days].map(([day, ids]) => [day, ids.size]));
 }
 

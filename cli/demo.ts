@@ -1,0 +1,51 @@
+import { existsSync } from 'node:fs';
+import { makeDemo } from '../demo/make';
+import { DEMO_NOW } from '../demo/site';
+import { livingFile } from '../demo/living';
+import { worldFile } from '../demo/world';
+import { writeMeter } from '../store/devices';
+import type { FolderLock } from '../store/lock';
+import { dataFile, openStore } from '../store/open';
+import { HOST } from './host';
+import { lockOrSay } from './serve-here';
+import { requirePort, serve } from './server';
+import { outsidePorts, startOutside } from './stand-in';
+
+const DEMO_FOLDER = '.data/demo';
+
+/** The demo site on a port, its data made anew where they are wanted fresh or there are none. */
+export async function demo(port: number, fresh: boolean, pace: number): Promise<number> {
+  // Before anything is changed: a demo that runs already keeps its data and its meter.
+  await requirePort(port);
+  const lock = lockOrSay(DEMO_FOLDER);
+  if (fresh || !existsSync(dataFile(DEMO_FOLDER))) {
+    console.log('Making the demo site: three months of a mill full of laid-up vehicles');
+    const { entries, batteries } = makeDemo(DEMO_FOLDER);
+    console.log(`  ${batteries.length} batteries, ${entries.length} entries in ${DEMO_FOLDER}`);
+  } else {
+    console.log(`Demo data of before kept (${DEMO_FOLDER}); --fresh yes makes it anew`);
+  }
+  return serveDemo(port, pace, lock);
+}
+
+/** The demo with its meter, each a process of its own. */
+async function serveDemo(port: number, pace: number, lock: FolderLock): Promise<number> {
+  const ports = await outsidePorts();
+  const db = openStore(dataFile(DEMO_FOLDER));
+  writeMeter(db, { name: 'Bench meter', host: HOST, port: ports.meter });
+  db.close();
+  const files = {
+    world: worldFile(DEMO_FOLDER),
+    living: livingFile(DEMO_FOLDER),
+    app: `http://${HOST}:${port}`,
+  };
+  const outside = startOutside(files, ports, pace);
+  process.once('exit', () => outside.kill());
+  console.log(`A simulated meter speaks SCPI at ${HOST}:${ports.meter}`);
+  const env = {
+    EMBER_HANDS: String(ports.hands),
+    EMBER_PACE: String(pace),
+    EMBER_OUTSIDE: String(ports.site),
+  };
+  return serve({ folder: DEMO_FOLDER, port, now: DEMO_NOW, env }, lock);
+}

@@ -69,13 +69,43 @@ export function writePlace(db: Db): void {
   DEMO_CHARGERS.forEach((charger) => putCharger(db, charger));
 }
 
-/** Makes the demo's data file in `folder`; an older one there is replaced. */
-export function makeDemo(folder: string, seed = DEMO_SEED): DemoHistory {
+/** The vehicles of some bays, with all that was recorded of them. */
+function ofBays(history: DemoHistory, bays: readonly string[]): DemoHistory {
+  const bayIds = new Set(bays.map((mark) => `bay-${mark}`));
+  const stand = new Set<string>();
+  for (const entry of history.entries) {
+    if (entry.kind === 'laid-up' && bayIds.has(entry.data.bayId)) stand.add(entry.subjectId);
+  }
+  const without = new Set<string>(
+    history.vehicles.flatMap(({ id }) => (stand.has(id) ? [] : [id])),
+  );
+  for (const entry of history.entries) {
+    if (entry.kind === 'fitted' && without.has(entry.data.vehicleId)) without.add(entry.subjectId);
+  }
+  return {
+    ...history,
+    vehicles: history.vehicles.filter(({ id }) => !without.has(id)),
+    batteries: history.batteries.filter(({ id }) => !without.has(id)),
+    truth: history.truth.filter(({ batteryId }) => !without.has(batteryId)),
+    entries: history.entries.filter(({ subjectId }) => !without.has(subjectId)),
+  };
+}
+
+/**
+ * Makes the demo's data file in `folder`; an older one there is replaced. With `bays`, only the
+ * vehicles of these.
+ */
+export function makeDemo(
+  folder: string,
+  seed = DEMO_SEED,
+  bays: readonly string[] | null = null,
+): DemoHistory {
   const file = dataFile(folder);
   for (const suffix of ['', '-wal', '-shm']) {
     if (existsSync(file + suffix)) rmSync(file + suffix);
   }
-  const history = runDemoSeason(seed);
+  const whole = runDemoSeason(seed);
+  const history = bays ? ofBays(whole, bays) : whole;
   const db = openStore(file);
   db.transaction(() => {
     writePlace(db);
@@ -104,7 +134,7 @@ export function makeDemo(folder: string, seed = DEMO_SEED): DemoHistory {
   })();
   rebuildStates(db);
   db.close();
-  writeWorld(folder, history);
-  writeLiving(folder, history);
+  writeWorld(folder, whole);
+  writeLiving(folder, whole);
   return history;
 }

@@ -5,7 +5,7 @@ import { goToStop } from './stops';
 
 let site: TestSite;
 test.beforeAll(async () => {
-  site = await TestSite.make('demo');
+  site = await TestSite.make('some');
 });
 test.afterAll(() => site.remove());
 

@@ -43,10 +43,13 @@ interface AxeResult {
 async function seriousFindings(page: Page, only: 'all' | 'colours' = 'all'): Promise<string[]> {
   await page.evaluate(axe);
   const result = await page.evaluate(
-    (options) =>
-      (globalThis as unknown as { axe: { run(options: object): Promise<AxeResult> } }).axe.run(
-        options,
-      ),
+    (runOnly) =>
+      (globalThis as unknown as { axe: { run(options: object): Promise<AxeResult> } }).axe.run({
+        resultTypes: ['violations'],
+        preload: false,
+        ...runOnly,
+      }),
+    only === 'all' ? {} : { runOnly: ['color-contrast'] },
     only === 'all' ? {} : { runOnly: ['color-contrast'] },
   );
   return result.violations

@@ -14,7 +14,7 @@ import { TestSite } from './server';
 
 let site: TestSite;
 test.beforeEach(async () => {
-  site = await TestSite.make('demo');
+  site = await TestSite.make('some');
 });
 test.afterEach(() => site.remove());
 

@@ -4,7 +4,7 @@ import { goToStop } from './stops';
 
 let site: TestSite;
 test.beforeEach(async () => {
-  site = await TestSite.make('demo');
+  site = await TestSite.make('some');
 });
 test.afterEach(() => site.remove());
 

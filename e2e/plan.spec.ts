@@ -7,7 +7,7 @@ import { TestSite } from './server';
 
 let site: TestSite;
 test.beforeAll(async () => {
-  site = await TestSite.make('demo');
+  site = await TestSite.make('some');
 });
 test.afterAll(() => site.remove());
 
@@ -165,7 +165,7 @@ test('exports the season, and reads it back without touching the site', async ({
   await page.getByLabel('A season document').setInputFiles(file);
   await expect(page.getByText(/season\.json: batteries\.0\.id/)).toBeVisible();
   await page.getByRole('button', { name: 'Back to this site' }).click();
-  await expect(page.getByText(/of 8\d batteries/)).toBeVisible();
+  await expect(page.getByText(/of \d+ batteries/)).toBeVisible();
 });
 
 test('a missed round and an owner who comes early are planned for, and the morning says so', async ({
@@ -173,7 +173,7 @@ test('a missed round and an owner who comes early are planned for, and the morni
 }) => {
   // A site of its own: on the others somebody has read a battery this Thursday.
   await site.remove();
-  site = await TestSite.make('demo');
+  site = await TestSite.make('some');
   await open(page, 'C20');
   const battery = async () => {
     const reply = await page.request.get(`${site.url}/api/season/document`);

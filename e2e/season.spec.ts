@@ -3,7 +3,7 @@ import { TestSite } from './server';
 
 let site: TestSite;
 test.beforeAll(async () => {
-  site = await TestSite.make('demo');
+  site = await TestSite.make('some');
 });
 test.afterAll(() => site.remove());
 

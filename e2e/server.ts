@@ -19,16 +19,21 @@ async function freePort(): Promise<number> {
   });
 }
 
-/** The demo's data as they were made once for all tests. */
-const template = () => process.env.EMBER_DEMO_TEMPLATE!;
+/** The whole demo, or some of its vehicles, which is faster where the others do not matter. */
+type DemoKind = 'demo' | 'some';
 
-const copyDemo = (folder: string) => cpSync(template(), folder, { recursive: true });
+/** The demo's data as they were made once for all tests. */
+const template = (kind: DemoKind) =>
+  kind === 'demo' ? process.env.EMBER_DEMO_TEMPLATE! : process.env.EMBER_SOME_TEMPLATE!;
+
+const copyDemo = (folder: string, kind: DemoKind) =>
+  cpSync(template(kind), folder, { recursive: true });
 
 /**
  * Puts the demo's data back under a server that runs, as one write of somebody else. What is
  * numbered goes on being numbered, so that nothing which it remembers is taken for something else.
  */
-async function demoAnew(folder: string): Promise<void> {
+async function demoAnew(folder: string, kind: DemoKind): Promise<void> {
   const numbers = () => {
     const db = openToRead(dataFile(folder));
     const last = db.prepare('SELECT max(seq) FROM sqlite_sequence').pluck().get() as number;
@@ -37,7 +42,7 @@ async function demoAnew(folder: string): Promise<void> {
     return { last, days };
   };
   const before = numbers();
-  const source = openToRead(dataFile(template()));
+  const source = openToRead(dataFile(template(kind)));
   await source.backup(dataFile(folder));
   source.close();
   const db = openStore(dataFile(folder));
@@ -60,17 +65,17 @@ export class TestSite {
     readonly port: number,
   ) {}
 
-  static async make(kind: 'demo' | 'empty'): Promise<TestSite> {
-    if (kind === 'demo' && idle) {
+  static async make(kind: DemoKind | 'empty'): Promise<TestSite> {
+    if (kind !== 'empty' && idle) {
       const site = idle;
       idle = null;
-      await demoAnew(site.folder);
+      await demoAnew(site.folder, kind);
       return site;
     }
     const folder = mkdtempSync(join(tmpdir(), 'velvet-e2e-'));
-    if (kind === 'demo') copyDemo(folder);
+    if (kind !== 'empty') copyDemo(folder, kind);
     const site = new TestSite(folder, await freePort());
-    site.lendable = kind === 'demo';
+    site.lendable = kind !== 'empty';
     await site.start();
     return site;
   }
@@ -88,7 +93,7 @@ export class TestSite {
   /** The demo with its outside, a process of its own; the bench runs faster than life. */
   static async withOutside(pace: number): Promise<TestSite> {
     const folder = mkdtempSync(join(tmpdir(), 'velvet-e2e-'));
-    copyDemo(folder);
+    copyDemo(folder, 'demo');
     const site = new TestSite(folder, await freePort());
     site.ports = { meter: await freePort(), hands: await freePort(), site: await freePort() };
     const db = openStore(dataFile(folder));

@@ -1,7 +1,8 @@
+import { execFile } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { makeDemo } from '../demo/make';
+import { promisify } from 'node:util';
 import { TestSite } from './server';
 
 /** The vehicles that most tests are about: one hall, and some of the others. */
@@ -11,17 +12,16 @@ const SOME = [
 ];
 
 /** The demo's data, with the season planned as whoever opens it first would wait for. */
-async function made(bays: readonly string[] | null): Promise<string> {
+async function made(bays: readonly string[]): Promise<string> {
   const folder = mkdtempSync(join(tmpdir(), 'velvet-e2e-demo-'));
-  makeDemo(folder, undefined, bays);
+  await promisify(execFile)(process.execPath, ['scripts/make-demo.mjs', folder, ...bays]);
   await TestSite.planned(folder);
   return folder;
 }
 
 /** Made once for all tests. */
 export default async function makeTemplates(): Promise<() => void> {
-  const whole = await made(null);
-  const some = await made(SOME);
+  const [whole, some] = await Promise.all([made([]), made(SOME)]);
   process.env.EMBER_DEMO_TEMPLATE = whole;
   process.env.EMBER_SOME_TEMPLATE = some;
   return () => {

@@ -49,8 +49,8 @@ async function seriousFindings(page: Page, only: 'all' | 'colours' = 'all'): Pro
         preload: false,
         ...runOnly,
       }),
-    only === 'all' ? {} : { runOnly: ['color-contrast'] },
-    only === 'all' ? {} : { runOnly: ['color-contrast'] },
+    (only === 'all' ? {} : { runOnly: ['color-contrast'] }) as object,
+    (only === 'all' ? {} : { runOnly: ['color-contrast'] }) as object,
   );
   return result.violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')

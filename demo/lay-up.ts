@@ -55,7 +55,12 @@ export function hookedTo(
     drawAmps: one.battery.connected ? one.spec.drawMa / 1000 : 0,
   });
   const outlet = DEMO_OUTLETS.find(({ bays }) => bays.includes(one.stay.bay));
-  const fit = fitOf(charger, programme, { context, hallId: one.hallId, purpose: 'charge' });
+  const fit = fitOf(charger, programme, {
+    context,
+    hallId: one.hallId,
+    room: null,
+    purpose: 'charge',
+  });
   return hookOf(fit, context, channel, outlet?.id ?? null);
 }
 

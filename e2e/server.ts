@@ -53,6 +53,7 @@ async function demoAnew(folder: string, kind: DemoKind): Promise<void> {
 
 /** The demo's server of this worker, between two tests: what it has warmed up need not be again. */
 let idle: TestSite | null = null;
+const lendOut = (site: TestSite) => (idle = site);
 process.once('exit', () => idle?.kill());
 
 /** A real server on a data folder of its own, that can be stopped, killed and started again. */
@@ -198,7 +199,7 @@ export class TestSite {
   /** Ends what a test had; the server of the demo goes to the next one. */
   async remove(): Promise<void> {
     if (this.lendable && this.runs && !idle) {
-      idle = this;
+      lendOut(this);
       return;
     }
     await this.stop('SIGKILL');

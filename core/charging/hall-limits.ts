@@ -55,6 +55,27 @@ export function isAired(
   );
 }
 
+/** The air of a hall: what it has, and what is needed by all that charges in it. */
+export interface RoomAir {
+  readonly has: { readonly airflowM3PerHour: number | null; readonly openingCm2: number | null };
+  readonly needs: Ventilation;
+}
+
+/** What a hall needs with one more on charge, and whether it has that; null: nobody knows. */
+export function airWithOneMore(
+  { has, needs }: RoomAir,
+  one: ChargingHere,
+): { readonly needs: Ventilation; readonly aired: boolean | null } {
+  const more = airNeeded([one]);
+  const together = {
+    airflowM3PerHour: needs.airflowM3PerHour + more.airflowM3PerHour,
+    openingCm2: needs.openingCm2 + more.openingCm2,
+    hydrogenLitresPerHour: needs.hydrogenLitresPerHour + more.hydrogenLitresPerHour,
+  };
+  // What gives no gas takes no air from anybody.
+  return { needs: together, aired: more.airflowM3PerHour === 0 ? true : isAired(together, has) };
+}
+
 /** A charger that is plugged into an outlet. */
 export interface PluggedIn {
   readonly charger: Pick<Charger, 'id' | 'mainsAmps'>;

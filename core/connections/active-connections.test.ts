@@ -67,11 +67,13 @@ interface About {
   readonly chargeLead?: boolean;
   readonly outletMetres?: number;
   readonly purpose?: ChargeRequest['purpose'];
+  readonly room?: ChargeRequest['room'];
 }
 const subject = (about: About = {}): ChargeRequest => {
   const { chemistry = 'flooded', socPct = 60, celsius = 15 } = about;
   return {
     hallId: 'hall',
+    room: about.room ?? null,
     purpose: about.purpose ?? 'charge',
     context: plainContext(chemistry, NOW, {
       facts: {
@@ -351,6 +353,41 @@ describe('the air of a hall', () => {
     expect(isAired(needs, { airflowM3PerHour: null, openingCm2: 80 })).toBe(false);
     expect(isAired(needs, { airflowM3PerHour: 3.1, openingCm2: null })).toBe(true);
     expect(isAired(needs, { airflowM3PerHour: null, openingCm2: null })).toBeNull();
+  });
+});
+
+describe('one more in a hall with little air', () => {
+  const nothing = { airflowM3PerHour: 0, openingCm2: 0, hydrogenLitresPerHour: 0 };
+  const room = (openingCm2: number | null) => ({
+    has: { airflowM3PerHour: null, openingCm2 },
+    needs: nothing,
+  });
+  const codes = (about: About) =>
+    connectionsFor(stock, [], subject(about), 'b', 'A1').map(({ because }) =>
+      because.map(({ code }) => code),
+    );
+
+  it('is refused on every charger, its own too; lithium gives no gas', () => {
+    // 60 Ah flooded in boost: 0.05 · 6 · 1.2 A = 0.36 m³/h, 10.1 cm². IEC 62485-2.
+    for (const one of codes({ room: room(10) })) expect(one).toContain('ventilation');
+    for (const one of codes({ room: room(11) })) expect(one).not.toContain('ventilation');
+    for (const one of codes({ room: room(0), chemistry: 'lfp' })) {
+      expect(one).not.toContain('ventilation');
+    }
+  });
+
+  it('counts with what charges there already', () => {
+    const needs = { airflowM3PerHour: 0.36, openingCm2: 10.08, hydrogenLitresPerHour: 3 };
+    for (const one of codes({ room: { ...room(20), needs } })) expect(one).toContain('ventilation');
+    for (const one of codes({ room: { ...room(21), needs } })) {
+      expect(one).not.toContain('ventilation');
+    }
+  });
+
+  it('is only minded where nobody has noted what the hall has', () => {
+    const [first] = rankFits(stock.chargers, subject({ room: room(null) }));
+    expect(first!.because).toEqual([]);
+    expect(first!.minds.join(' ')).toMatch(/needs an opening of 11 cm²; what it has is not noted/);
   });
 });
 

@@ -8,7 +8,7 @@ import {
   outletInUse,
   type ActiveConnection,
 } from './active-connections';
-import { offered, rankFits, type ChargeRequest, type Fit } from './charger-suitability';
+import { airOn, offered, rankFits, type ChargeRequest, type Fit } from './charger-suitability';
 import { hookOf } from './look-in';
 import type { BatteryState } from '../logbook/state';
 import type { ChargerConnection, ChargingEquipment } from '../site/charging-equipment';
@@ -93,6 +93,17 @@ export const hangsContext = (context: BatteryContext, state: BatteryState): Batt
   charger: ownChargerOf(state),
 });
 
+/** A battery on a charger that is only named: it gives off what one that stops by itself does. */
+export const withOwn = (
+  offer: ChargerOffer,
+  request: Pick<ChargeRequest, 'context' | 'room'>,
+): BatteryContext => {
+  const { context } = request;
+  const ampsPerChannel = offer.amps ?? context.facts.capacityAh / 10;
+  const air = airOn(request, { automatic: offer.stopsByItself, ampsPerChannel }, 'normal');
+  return { ...context, aired: air?.aired ?? context.aired, charger: offer };
+};
+
 /** What stands beside the stock: chargers that a vehicle or a string has, and any other. */
 function ownOffers({ context, purpose }: ChargeRequest): ChargerOffer[] {
   const { vehicle, out } = context;
@@ -113,7 +124,7 @@ function ownOffers({ context, purpose }: ChargeRequest): ChargerOffer[] {
 export function connectionOn(
   stock: ChargingEquipment,
   hanging: readonly ActiveConnection[],
-  { context }: ChargeRequest,
+  request: ChargeRequest,
   batteryId: string,
   fit: Fit,
   /** Undefined: none is free. */
@@ -121,7 +132,7 @@ export function connectionOn(
   outletId: string | null,
 ): Connection {
   const { charger, programme } = fit;
-  const hook = channel === undefined ? null : hookOf(fit, context, channel, outletId);
+  const hook = channel === undefined ? null : hookOf(fit, request.context, channel, outletId);
   const taken =
     hook === null
       ? 'every channel of it is in use'
@@ -136,7 +147,7 @@ export function connectionOn(
     id: charger.id,
     name: charger.name,
     context: {
-      ...offered(charger, programme, context),
+      ...offered(charger, programme, request),
       hook: hook && { name: charger.name, hook },
     },
     fit,
@@ -157,7 +168,7 @@ export function connectionsFor(
   batteryId: string,
   bayMark: string,
 ): Connection[] {
-  const { context, purpose, hallId } = request;
+  const { purpose, hallId } = request;
   const noted = rankFits(stock.chargers, request).map((fit) =>
     connectionOn(
       stock,
@@ -170,7 +181,7 @@ export function connectionsFor(
     ),
   );
   const own = ownOffers(request).map((offer): Connection => {
-    const asked = { ...context, charger: offer };
+    const asked = withOwn(offer, request);
     const because = reasonsAgainst(asked, purpose);
     return {
       id: offer.kind === 'string' || offer.kind === 'on-board' ? offer.kind : 'other',

@@ -8,15 +8,25 @@ import { celsiusNow } from '../gate/ice';
 import { formatVolts } from '../words/words';
 import { NEARLY_FULL_PCT, charge, type ChargeAnswer } from '../charging/charge';
 import { PROGRAMMES, type Charger, type ChargerProgramme } from '../site/charging-equipment';
+import { airWithOneMore, type ChargingHere, type RoomAir } from '../charging/hall-limits';
 import { chargeVoltages } from '../charging/voltages';
 
 /** A battery that wants a charger: its context, where it stands, and for how long. */
 export interface ChargeRequest {
   readonly context: BatteryContext;
   readonly hallId: string;
+  /** The air of that hall; null where it is not asked about. */
+  readonly room: RoomAir | null;
   /** Left on for the season, or charged once. */
   readonly purpose: 'charge' | 'maintain';
 }
+
+/** The air of its hall with a battery on a charger; null where it is not asked about. */
+export const airOn = (
+  { context, room }: Pick<ChargeRequest, 'context' | 'room'>,
+  charger: ChargingHere['charger'],
+  programme: ChargingHere['programme'],
+) => room && airWithOneMore(room, { ...context.facts, charger, programme, holding: false });
 
 /** One charger and programme for one battery. */
 export interface Fit {
@@ -72,12 +82,14 @@ const ampsOf = (charger: Charger, programme: ChargerProgramme) =>
 export function offered(
   charger: Charger,
   programme: ChargerProgramme,
-  context: BatteryContext,
+  request: Pick<ChargeRequest, 'context' | 'room'>,
 ): BatteryContext {
+  const { context } = request;
   const own = nominal(context.facts.nominalVolts);
   const nominalVolts = charger.volts.includes(own) ? own : charger.volts[0]!;
   return {
     ...context,
+    aired: airOn(request, charger, programme.id)?.aired ?? context.aired,
     charger: offerOf(charger, programme, {
       amps: ampsOf(charger, programme),
       // Reconditioning goes higher on purpose, for an hour or two, and is watched.
@@ -122,7 +134,8 @@ export function fitOf(
           points,
         );
   const because = against(charger, programme, request);
-  const about = { charger, programme, context, amps, ...given, course };
+  const air = airOn(request, charger, programme.id);
+  const about = { charger, programme, context, amps, ...given, course, air };
   return {
     charger,
     programme,
@@ -138,11 +151,11 @@ export function fitOf(
 const against = (
   charger: Charger,
   programme: ChargerProgramme,
-  { context, hallId, purpose }: ChargeRequest,
+  request: ChargeRequest,
 ): Reason[] => [
   ...(charger.working ? [] : [here('broken', 'It is marked broken.')]),
-  ...reasonsAgainst(offered(charger, programme, context), purpose),
-  ...(charger.portable || charger.hallId === hallId
+  ...reasonsAgainst(offered(charger, programme, request), request.purpose),
+  ...(charger.portable || charger.hallId === request.hallId
     ? []
     : [here('elsewhere', 'It is fixed in another hall.')]),
 ];
@@ -157,6 +170,7 @@ interface About {
   readonly absorptionVolts: number;
   readonly floatVolts: number | null;
   readonly course: ChargeAnswer | null;
+  readonly air: ReturnType<typeof airOn>;
 }
 type Say = (about: About) => string | null;
 
@@ -191,6 +205,10 @@ const MINDS: readonly Say[] = [
       ? `it does not follow the cold: ${formatVolts(absorptionVolts)} where ${formatVolts(wanted)} would fill it, so it takes longer than foreseen`
       : null;
   },
+  ({ air, context }) =>
+    air && air.aired === null
+      ? `with it ${context.hallName} needs an opening of ${Math.ceil(air.needs.openingCm2)} cm²; what it has is not noted`
+      : null,
   ({ charger, context }) => {
     const { outletMetres } = context.details;
     return outletMetres !== null && outletMetres > charger.leadMetres

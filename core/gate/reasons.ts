@@ -359,7 +359,7 @@ export const LAWS: readonly Law[] = [
       aired === false && CHEMISTRIES[facts.chemistry].family === 'lead-acid'
         ? reason(
             'ventilation',
-            `There is too little air in ${hallName} for one more on charge: open it up first.`,
+            `There is too little air in ${hallName} for one more on charge: open it up first, and note its opening. No flame, no spark.`,
             'air',
           )
         : null,

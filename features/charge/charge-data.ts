@@ -4,7 +4,7 @@ import type { BatteryContext } from '../../core/context/battery-context';
 import type { Recovery } from '../../core/charging/recovery';
 import type { Held } from '../../core/charging/solar-hold';
 import type { ChargingEquipment } from '../../core/site/charging-equipment';
-import type { Ventilation } from '../../core/charging/ventilation';
+import type { RoomAir } from '../../core/charging/hall-limits';
 import type { ChargerFault } from '../../core/connections/charger-faults';
 import type { LampState } from '../../core/logbook/fields';
 import type { Rules } from '../../core/rules/rules';
@@ -40,11 +40,9 @@ export interface Waiting extends ChargeName {
   readonly suggests: string | null;
 }
 
-export interface Room {
+export interface Room extends RoomAir {
   readonly hallId: string;
   readonly name: string;
-  readonly needs: Ventilation;
-  readonly has: { readonly airflowM3PerHour: number | null; readonly openingCm2: number | null };
   readonly aired: boolean | null;
   readonly charging: number;
   readonly celsius: number;

@@ -43,7 +43,7 @@ const hang = (
 function spare(): Partial<ChargerConnection> {
   const data = chargeData(site(), byMark('D2'));
   const { context, battery } = data.chosen!;
-  const request = { context, hallId: battery.hallId, purpose: 'charge' as const };
+  const request = { context, hallId: battery.hallId, room: null, purpose: 'charge' as const };
   const hanging = data.board.map((one) => one.hanging);
   const ways = connectionsFor(data.stock, hanging, request, battery.id, 'D2');
   const { chargerId, channel, programme } = ways.find((way) => way.hook)!.hook!;

@@ -7,7 +7,7 @@ import {
 } from '../../core/connections/active-connections';
 import { rankFits } from '../../core/connections/charger-suitability';
 import { isFlat, recoveryOf } from '../../core/charging/recovery';
-import { airNeeded, isAired, mainsLoad, type ChargingHere } from '../../core/charging/hall-limits';
+import { isAired, mainsLoad, type RoomAir } from '../../core/charging/hall-limits';
 import { PROGRAMMES } from '../../core/site/charging-equipment';
 import { chargerFaultsOf } from '../../core/connections/charger-faults';
 import { MS_PER_HOUR, dayOf, shortDay } from '../../core/day';
@@ -32,6 +32,7 @@ import {
   batteryLabels,
   benchHall,
   activeConnectionsOf,
+  roomAirs,
   planContext,
   batteryDtosOf,
   hallDto,
@@ -74,6 +75,7 @@ export function chargeData(loaded: SiteSnapshot, batteryId: string | null): Char
     }));
   });
   const hanging = activeConnectionsOf(loaded.stays);
+  const airs = roomAirs(loaded);
   const chosen = all.find(({ kept }) => kept.battery.id === batteryId);
   return {
     clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
@@ -83,8 +85,8 @@ export function chargeData(loaded: SiteSnapshot, batteryId: string | null): Char
     halls: loaded.halls.map(({ id, name, kind }) => ({ id, name, kind })),
     stock: loaded.stock,
     board: boardOf(all, hanging),
-    queue: queueOf(loaded, all, hanging),
-    rooms: roomsOf(loaded, all, hanging),
+    queue: queueOf(loaded, airs, all, hanging),
+    rooms: roomsOf(loaded, airs, all, hanging),
     others: all.map(({ name }) => name),
     reporters: loaded.reporters.map((one): ReporterDto => {
       const lastHeard = loaded.lastHeard.get(one.id) ?? null;
@@ -118,6 +120,7 @@ function boardOf(all: readonly Named[], hanging: readonly ActiveConnection[]): O
 /** What is due for a charge till the next round, or was asked for; the most urgent first. */
 function queueOf(
   loaded: SiteSnapshot,
+  airs: ReadonlyMap<string, RoomAir>,
   all: readonly Named[],
   hanging: readonly ActiveConnection[],
 ): Waiting[] {
@@ -137,6 +140,7 @@ function queueOf(
       const best = rankFits(free, {
         context: kept.context,
         hallId: kept.hallId,
+        room: airs.get(kept.hallId) ?? null,
         purpose: 'charge',
       })[0];
       const suits = best && best.because.length === 0 ? best : null;
@@ -188,28 +192,23 @@ function isFlatNow({ standing }: AssessedBattery): boolean {
 
 function roomsOf(
   loaded: SiteSnapshot,
+  airs: ReadonlyMap<string, RoomAir>,
   all: readonly Named[],
   hanging: readonly ActiveConnection[],
 ): Room[] {
   const load = mainsLoad(pluggedIn(loaded.stock, hanging), loaded.stock.outlets);
+  const hung = new Set(hanging.map(({ batteryId }) => batteryId));
   return loaded.halls.map((hall): Room => {
-    const here = hanging.flatMap((one): ChargingHere[] => {
-      const { kept } = all.find(({ kept }) => kept.battery.id === one.batteryId)!;
-      if (kept.hallId !== hall.id) return [];
-      return [chargingOf(loaded, kept, one)];
-    });
-    const { airflowM3PerHour, openingCm2 } = loaded.stock.air.find(
-      ({ hallId }) => hallId === hall.id,
-    ) ?? { airflowM3PerHour: null, openingCm2: null };
-    const has = { airflowM3PerHour, openingCm2 };
-    const needs = airNeeded(here);
+    const charging = all.filter(
+      ({ kept }) => kept.hallId === hall.id && hung.has(kept.battery.id),
+    ).length;
+    const air = airs.get(hall.id)!;
     return {
       hallId: hall.id,
       name: hall.name,
-      needs,
-      has,
-      aired: here.length === 0 ? true : isAired(needs, has),
-      charging: here.length,
+      ...air,
+      aired: charging === 0 ? true : isAired(air.needs, air.has),
+      charging,
       celsius: hallMean(loaded.temperatures.get(hall.id)!, loaded.today),
       circuits: loaded.stock.circuits
         .filter(({ hallId }) => hallId === hall.id)
@@ -217,24 +216,6 @@ function roomsOf(
       powerCutAt: loaded.powerCuts.get(hall.id) ?? null,
     };
   });
-}
-
-function chargingOf(
-  loaded: SiteSnapshot,
-  kept: AssessedBattery,
-  one: ActiveConnection,
-): ChargingHere {
-  const { facts, state } = kept.standing;
-  const charger = loaded.stock.chargers.find(({ id }) => id === one.hook?.chargerId);
-  return {
-    chemistry: facts.chemistry,
-    capsOpen: facts.capsOpen,
-    cells: facts.cells,
-    capacityAh: facts.capacityAh,
-    charger: charger ?? { automatic: true, ampsPerChannel: facts.capacityAh / 10 },
-    programme: one.hook?.programme ?? 'normal',
-    holding: state.lamp?.state === 'holding',
-  };
 }
 
 function chosenOf(loaded: SiteSnapshot, { stay, kept }: Named): Chosen {

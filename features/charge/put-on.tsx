@@ -11,7 +11,6 @@ import {
 import { freeChannels, outletInUse } from '../../core/connections/active-connections';
 import { fitOf, type Fit } from '../../core/connections/charger-suitability';
 import { may } from '../../core/gate/gate';
-import { airNeeded, isAired } from '../../core/charging/hall-limits';
 import type { ProgrammeId } from '../../core/battery/programme-ids';
 import { PROGRAMMES } from '../../core/site/charging-equipment';
 import { doneBefore, lookInTimes } from '../../core/connections/look-in';
@@ -41,9 +40,10 @@ export function PutOn({
   const siteNow = useSiteClock(clock);
   const [purpose, setPurpose] = useState<'charge' | 'maintain'>('charge');
   const hanging = useMemo(() => data.board.map((one) => one.hanging), [data.board]);
+  const room = data.rooms.find(({ hallId }) => hallId === battery.hallId) ?? null;
   const request = useMemo(
-    () => ({ context: chosen.context, hallId: battery.hallId, purpose }),
-    [chosen.context, battery.hallId, purpose],
+    () => ({ context: chosen.context, hallId: battery.hallId, room, purpose }),
+    [chosen.context, battery.hallId, room, purpose],
   );
   const ways = useMemo(
     () => connectionsFor(stock, hanging, request, battery.id, vehicle.bayMark),
@@ -78,7 +78,6 @@ export function PutOn({
   const { hook, because, overridable } = taken;
   const goes = because.length === 0 || (overridable && despite.trim() !== '');
   const steps = goes ? may(taken.context, purpose).steps : [];
-  const air = fit ? airWarning(data, chosen, fit) : null;
   const { at: looks, finishAt } = fit ? lookInTimes(fit, clock.now) : NO_LOOKS;
   const done = finishAt === null ? null : doneBefore(finishAt, clock.now, rules, clock.timeZone);
   const when = (at: number) => whenWords(at, clock.now, clock.timeZone, rules);
@@ -273,11 +272,6 @@ export function PutOn({
                 : 'What it gives is not noted: nobody knows how long it will take.'}
             </p>
           )}
-          {air ? (
-            <p className={styles.refused} role="alert">
-              <b>Air:</b> {air}
-            </p>
-          ) : null}
           {fit && fit.minds.length > 0 ? (
             <ul className={styles.minds}>
               {fit.minds.map((mind) => (
@@ -315,27 +309,3 @@ export function PutOn({
 }
 
 const NO_LOOKS = { at: [], finishAt: null };
-
-/** What one more would do to the air of its hall; null where there is enough. */
-function airWarning(data: ChargeData, chosen: Chosen, fit: Fit): string | null {
-  const room = data.rooms.find(({ hallId }) => hallId === chosen.battery.hallId);
-  if (!room) return null;
-  const { facts } = chosen.battery;
-  const one = airNeeded([
-    { ...facts, charger: fit.charger, programme: fit.programme.id, holding: false },
-  ]);
-  const together = {
-    airflowM3PerHour: room.needs.airflowM3PerHour + one.airflowM3PerHour,
-    openingCm2: room.needs.openingCm2 + one.openingCm2,
-    hydrogenLitresPerHour: room.needs.hydrogenLitresPerHour + one.hydrogenLitresPerHour,
-  };
-  const opening = Math.ceil(together.openingCm2);
-  switch (isAired(together, room.has)) {
-    case true:
-      return null;
-    case null:
-      return `with this one ${room.name} needs an opening of ${opening} cm²; what it has is not noted.`;
-    case false:
-      return `with this one ${room.name} needs an opening of ${opening} cm², and it has ${Math.round(room.has.openingCm2 ?? 0)} cm². Open it up first. No flame, no spark.`;
-  }
-}

@@ -9,7 +9,7 @@ import { hookRefusal } from '../../core/connections/active-connections';
 import { fitOf } from '../../core/connections/charger-suitability';
 import { FIRST_WORDS } from '../../core/gate/acts';
 import { reasonsAgainst } from '../../core/gate/gate';
-import { namedOffer } from '../../core/connections/available-connections';
+import { namedOffer, withOwn } from '../../core/connections/available-connections';
 import { doubtOf } from '../../core/assessment/plausible';
 import { typedReading } from '../../core/assessment/verdict';
 import { readEntry } from '../../store/entries';
@@ -20,6 +20,7 @@ import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 import {
   activeConnectionsOf,
+  roomAirs,
   loadBattery,
   loadSite,
   troubleOf,
@@ -177,14 +178,12 @@ function wronglyHung(entry: NewEntry, { at }: Held): string | null {
   const purpose = entry.kind === 'maintainer' ? 'maintain' : 'charge';
   const charger = loaded.stock.chargers.find(({ id }) => id === hook?.chargerId);
   const programme = charger?.programmes.find(({ id }) => id === hook?.programme);
-  const request = { context: kept.context, hallId: kept.hallId, purpose } as const;
+  const room = roomAirs(loaded).get(kept.hallId) ?? null;
+  const request = { context: kept.context, hallId: kept.hallId, room, purpose } as const;
   const because =
     charger && programme
       ? fitOf(charger, programme, request).because
-      : reasonsAgainst(
-          { ...kept.context, charger: namedOffer(entry.data.charger ?? '', purpose) },
-          purpose,
-        );
+      : reasonsAgainst(withOwn(namedOffer(entry.data.charger ?? '', purpose), request), purpose);
   if (because.length === 0) return null;
   const first = [...new Set(because.flatMap((one) => one.first))].map((one) => FIRST_WORDS[one]);
   return `Not hung: ${because.map(({ words }) => words).join(' ')}${first.length > 0 ? ` First: ${first.join('; ')}.` : ''} If it hangs already, say why in “despite”: then it is recorded, and take it off.`;

@@ -6,10 +6,10 @@ import {
   type Connection,
 } from '../../core/connections/available-connections';
 import type { ChargeRequest } from '../../core/connections/charger-suitability';
-import { PROGRAMMES, type ChargingEquipment } from '../../core/site/charging-equipment';
+import { PROGRAMMES } from '../../core/site/charging-equipment';
 import { hoursWords } from '../charge/words';
 import { Refusal } from '../procedure/refusal';
-import type { Judged } from './round-data';
+import type { Judged, RoundData } from './round-data';
 import styles from './round.module.css';
 
 /** How a battery can be put on charge just now, and which way is taken. */
@@ -34,14 +34,15 @@ export const NO_WISH: Wish = { id: null, why: '' };
 
 export function pickHook(
   { battery, standing, context }: Judged,
-  stock: ChargingEquipment,
+  { stock, rooms }: Pick<RoundData, 'stock' | 'rooms'>,
   hanging: readonly ActiveConnection[],
   bayMark: string,
   wish: Wish,
   purpose: ChargeRequest['purpose'],
   onWish: (wish: Wish) => void,
 ): HookPick {
-  const request = { context, hallId: battery.hallId, purpose };
+  const room = rooms[battery.hallId] ?? null;
+  const request = { context, hallId: battery.hallId, room, purpose };
   const ways = connectionsFor(stock, hanging, request, battery.id, bayMark);
   const named = (id: string | null | undefined) => ways.find((way) => way.id === id);
   const planned = named(standing.planned?.chargerId);

@@ -10,6 +10,7 @@ import { clockStands } from '../server/clock';
 import {
   benchHall,
   activeConnectionsOf,
+  roomAirs,
   batteryDtosOf,
   hallDto,
   vehicleDtoOf,
@@ -70,6 +71,7 @@ export function roundData(loaded: SiteSnapshot): RoundData {
     halls: loaded.halls.map((hall) => hallDto(loaded, hall)),
     stops: stopsOf(loaded),
     stock: loaded.stock,
+    rooms: Object.fromEntries(roomAirs(loaded)),
     hanging: activeConnectionsOf(loaded.stays),
     heardAh: heardAmpHours(loaded),
     demo: hasOutside(),

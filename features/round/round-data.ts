@@ -8,6 +8,7 @@ import { chargeForecastOf, type ChargeForecast } from '../../core/assessment/cha
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { MINUTES, jobsToday, minutesOf, type Job } from '../../core/plan/due';
 import { PROCEDURES } from '../../core/procedures/procedures';
+import type { RoomAir } from '../../core/charging/hall-limits';
 import { hangingBy, type ActiveConnection } from '../../core/connections/active-connections';
 import type { ChargingEquipment } from '../../core/site/charging-equipment';
 import type { Rules } from '../../core/rules/rules';
@@ -45,6 +46,8 @@ export interface RoundData {
   readonly halls: readonly HallDto[];
   readonly stops: readonly RoundStop[];
   readonly stock: ChargingEquipment;
+  /** The air of each hall, with all that charges there. */
+  readonly rooms: Readonly<Record<string, RoomAir>>;
   /** What hangs where on the whole site. */
   readonly hanging: readonly ActiveConnection[];
   /** Ampere-hours that chargers have reported so far, by battery. */

@@ -118,6 +118,7 @@ const data: RoundData = {
   roundDay: toDay('2027-01-14'),
   rules: DEFAULT_RULES,
   stock: EMPTY_STOCK,
+  rooms: {},
   hanging: [],
   heardAh: {},
   demo: false,

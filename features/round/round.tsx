@@ -131,7 +131,7 @@ function Walk({ data }: { data: RoundData }) {
     () =>
       pickHook(
         judged,
-        data.stock,
+        data,
         hangingNow(data, round.states),
         view.vehicle.bayMark,
         wish,

@@ -319,7 +319,12 @@ function batteryOf(
     lossSpreadPct: round(Math.min(300, (100 * doubt) / Math.max(0.005, loss.now.value)), 1),
     lineSocPct: rules.lineSocPct[facts.chemistry],
     mayHang: [
-      ...mayHangOn([...stands.chargers.values()], { context, hallId, purpose: 'charge' }),
+      ...mayHangOn([...stands.chargers.values()], {
+        context,
+        hallId,
+        room: null,
+        purpose: 'charge',
+      }),
       ...stands.extra
         .filter(({ id }) => id === hangs?.charger)
         .map(({ id, amps }) => ({ charger: id, amps })),

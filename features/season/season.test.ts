@@ -57,7 +57,7 @@ describe('the season of the site', () => {
     let compared = 0;
     for (const unit of problem.units) {
       const { context, hallId } = kept.get(unit.id)!;
-      const request = { context, hallId, purpose: 'charge' as const };
+      const request = { context, hallId, room: null, purpose: 'charge' as const };
       // What it holds is never asked for below nearly full.
       if (unit.socPct > 97 || context.soc === null) continue;
       for (const k of unit.chargers) {

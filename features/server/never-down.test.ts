@@ -5,6 +5,8 @@ import { v7 as uuidv7 } from 'uuid';
 import { rebuildStates, readVehicleStates } from '../../store/states';
 import { recordEntry } from '../../store/record';
 import { postEntries, handlePostEntry } from '../logbook/post-entry';
+import { blockedFromCharge } from '../../core/gate/gate';
+import { writeAir } from '../../store/stock';
 import { newEntry } from '../logbook/new-entry';
 import { seasonPlan } from '../season/keeper';
 import { judgeable, loadBattery, loadSite } from '../site/load';
@@ -276,6 +278,27 @@ describe('entries that belong together are checked beside each other', () => {
     // The store itself holds it, whoever writes.
     expect(recordEntry(db(), two[0]!, new Date(NOW).toISOString()).outcome).toBe('recorded');
     expect(recordEntry(db(), two[1]!, new Date(NOW).toISOString()).outcome).toBe('conflict');
+  });
+
+  it('a charge in a hall with too little air: refused, and with a reason recorded', async () => {
+    const [hung] = site()
+      .stays.flatMap(({ batteries }) => batteries)
+      .filter(
+        ({ battery, standing: { state }, context }) =>
+          battery.chemistry === 'flooded' &&
+          state.chargeSince === null &&
+          state.maintainerSince === null &&
+          blockedFromCharge(context).length === 0,
+      );
+    const before = site().stock.air.find(({ hallId }) => hallId === hung!.hallId)!;
+    writeAir(db(), { hallId: hung!.hallId, airflowM3PerHour: null, openingCm2: 1 });
+    const start = (more: object = {}) =>
+      newEntry('charge-started', hung!.battery.id, NOW, { charger: 'borrowed', ...more });
+    const refused = await batch([start()]);
+    expect(refused).toMatchObject({ status: 409 });
+    expect(refused.reason).toMatch(/too little air in .*: open it up first/);
+    expect((await batch([start({ despite: 'the doors stand open' })])).status).toBe(200);
+    writeAir(db(), before);
   });
 
   it('an older file that has two in one bay shows both, and each may still be moved', async () => {

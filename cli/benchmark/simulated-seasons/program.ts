@@ -306,7 +306,7 @@ export class ByTheProgram implements Way {
     purpose: ChargeRequest['purpose'],
   ): ChargerConnection | null {
     const context = contextOf(standing, chargeForecastOf(standing));
-    const request = { context, hallId: one.hallId, purpose };
+    const request = { context, hallId: one.hallId, room: null, purpose };
     const hooks = possibleHooks(STOCK, this.site.hanging, request, one.id, one.stay.bay);
     const wanted = standing.planned?.chargerId ?? null;
     return (hooks.find(({ hook }) => hook.chargerId === wanted) ?? hooks[0])?.hook ?? null;

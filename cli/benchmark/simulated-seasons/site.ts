@@ -292,7 +292,7 @@ export class PlayedSite {
       celsius: [{ at: now, value: one.battery.temperature, measured: true }],
       drawAmps: one.battery.connected ? one.spec.drawMa / 1000 : 0,
     });
-    const request = { context, hallId: one.hallId, purpose };
+    const request = { context, hallId: one.hallId, room: null, purpose };
     return possibleHooks(STOCK, this.hanging, request, one.id, one.stay.bay)[0]?.hook ?? null;
   }
 

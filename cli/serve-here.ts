@@ -13,6 +13,8 @@ const held = globalThis as typeof globalThis & Held;
 
 /** So long a reply that was begun may take when the server is told to stop. */
 const GRACE_MS = 2000;
+/** A connection is kept so long while nothing is asked. */
+const KEPT_ALIVE_MS = 75_000;
 const MAX_ADDRESS = 4000;
 
 /** What is wrong with a request before anybody looks at what it asks for; null: nothing. */
@@ -76,6 +78,8 @@ export async function serveHere(
       if (wrong) refuse(reply, wrong);
       else void answer(request, reply);
     });
+    // Who types a reading a while after the last one does not meet a line that is just being closed.
+    server.keepAliveTimeout = KEPT_ALIVE_MS;
     await new Promise<void>((done, failed) => {
       server.once('error', failed);
       server.listen(port, HOST, done);

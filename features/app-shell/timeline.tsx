@@ -169,7 +169,7 @@ function Drawing({ data, hall }: { data: RibbonData; hall: RibbonData['halls'][n
     (day: Day) => ((day - data.from) / (data.to - data.from)) * WIDTH,
     [data.from, data.to],
   );
-  const { path, band, zero, months, bars } = useMemo(() => {
+  const { path, band, zero, months, past, ahead } = useMemo(() => {
     const low = Math.min(-4, ...mean, ...hall.low);
     const high = Math.max(4, ...mean, ...hall.high);
     const y = (celsius: number) =>
@@ -183,16 +183,24 @@ function Drawing({ data, hall }: { data: RibbonData; hall: RibbonData['halls'][n
     ];
     const band = edge.length ? `M${edge.join('L')}Z` : '';
     const most = Math.max(1, ...data.rounds.map(([, stops]) => stops));
+    // One path for all bars of a kind: the page that brings them is drawn at every visit.
+    const bars = (which: (day: Day) => boolean) =>
+      data.rounds
+        .filter(([day]) => which(day))
+        .map(
+          ([day, stops]) =>
+            `M${x(day).toFixed(1)} ${BAR_FOOT}v${(-2 - (stops / most) * 14).toFixed(1)}`,
+        )
+        .join('');
     return {
       path,
       band,
       zero: y(0),
-      months: firstsOfMonth(data),
-      bars: data.rounds.map(([day, stops]) => ({
-        day,
-        stops,
-        height: 2 + (stops / most) * 14,
-      })),
+      months: firstsOfMonth(data)
+        .map((day) => `M${x(day).toFixed(1)} 0v${HEIGHT}`)
+        .join(''),
+      past: bars((day) => day < data.today),
+      ahead: bars((day) => day >= data.today),
     };
   }, [data, hall, mean, x]);
   return (
@@ -210,23 +218,13 @@ function Drawing({ data, hall }: { data: RibbonData; hall: RibbonData['halls'][n
           <rect x="0" y={zero} width={WIDTH} height={HEIGHT} />
         </clipPath>
       </defs>
-      {months.map((day) => (
-        <line key={day} className={styles.month} x1={x(day)} x2={x(day)} y1="0" y2={HEIGHT} />
-      ))}
+      <path className={styles.month} d={months} />
       <line className={styles.zero} x1="0" x2={WIDTH} y1={zero} y2={zero} />
       <path className={styles.band} d={band} />
       <path className={styles.warm} d={path} clipPath="url(#over-freezing)" />
       <path className={styles.cold} d={path} clipPath="url(#under-freezing)" />
-      {bars.map(({ day, height }) => (
-        <line
-          key={day}
-          className={day < data.today ? styles.past : styles.ahead}
-          x1={x(day)}
-          x2={x(day)}
-          y1={BAR_FOOT}
-          y2={BAR_FOOT - height}
-        />
-      ))}
+      <path className={styles.past} d={past} />
+      <path className={styles.ahead} d={ahead} />
       <line className={styles.foot} x1="0" x2={WIDTH} y1={BAR_FOOT} y2={BAR_FOOT} />
     </svg>
   );

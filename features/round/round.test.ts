@@ -18,6 +18,7 @@ import {
   type VehicleDto,
 } from '../site/dto';
 import { dataOf, textOf } from '../site/page-text';
+import { roundOf, roundText } from './round-text';
 import { chargeForecastOf } from '../../core/assessment/charge-forecast';
 import { judge, judgeReading } from '../../core/assessment/verdict';
 import { jobsToday } from '../../core/plan/due';
@@ -222,6 +223,17 @@ describe('a battery of the round', () => {
     expect(late).toEqual(batteries[1]!.state.readings);
     const view = viewStop(camper, {}, data, halls);
     expect(view.judged('b1').verdict.headline).toBe(judge(view.judged('b1').standing).headline);
+  });
+
+  it('and with it the whole round, whose records nobody reads before they are asked for', () => {
+    const back = roundOf(roundText(data));
+    expect(dataOf<unknown>(textOf(back))).toEqual(dataOf<unknown>(textOf(data)));
+    const read = jest.spyOn(JSON, 'parse');
+    const again = roundOf(roundText(data));
+    expect(read).toHaveBeenCalledTimes(1);
+    expect(servedRecord(again.stops[0]!.batteries[0]!).battery.id).toBe(camper.batteries[0]!.id);
+    expect(read).toHaveBeenCalledTimes(2);
+    read.mockRestore();
   });
 
   it('that is held has an endless reserve on both sides', () => {

@@ -11,7 +11,6 @@ import { judgeReading } from '../../core/assessment/verdict';
 import { useDay } from '../app-shell/day';
 import { isTyping } from '../app-shell/keys';
 import { useAllTyped, useTyped } from '../app-shell/typed';
-import { dataOf } from '../site/page-text';
 import { DemoSight } from '../demo/sight';
 import { Foreseen } from './foreseen';
 import { Keypad } from './keypad';
@@ -31,6 +30,7 @@ import { NO_WISH, pickHook, type Wish } from './hook-choice';
 import { StepTabs } from './step-tabs';
 import { StopHead } from './stop-head';
 import { StopList } from './stop-list';
+import { roundOf } from './round-text';
 import { useRound } from './use-round';
 import { VerdictCard } from './verdict-card';
 import { StepCaution } from './other-steps';
@@ -49,7 +49,7 @@ const KEYED = 'round/';
 
 /** The round, from what the server made of it as text. */
 export function Round({ text }: { text: string }) {
-  const data = useMemo(() => dataOf<RoundData>(text), [text]);
+  const data = useMemo(() => roundOf(text), [text]);
   const { day, today } = useDay();
   if (day !== today) return <Foreseen data={data} day={day} />;
   if (data.stops.length === 0) return <NothingDue data={data} />;

@@ -9,7 +9,10 @@ import { handlePostEntry } from '../logbook/post-entry';
 import { postSetup } from '../setup/post-setup';
 import { loadBattery } from '../site/load';
 import { vehicleData } from '../vehicle/load';
-import { seasonLines, yardData, yardSeason } from '../yard/load';
+import { dataOf, textOf } from '../site/page-text';
+import { firstBays, seasonLines, yardData, yardSeason } from '../yard/load';
+import type { YardData } from '../yard/yard-data';
+import { getYard } from '../yard/yard-route';
 import type { SeasonLine } from '../yard/yard-data';
 import { refuseForeign } from './origin-guard';
 import { db } from './store';
@@ -104,6 +107,23 @@ describe('what the screens are given', () => {
     for (const { reserve } of batteries) {
       expect(reserve >= 0 || [HELD, CHARGING, UNKNOWN, CONDEMNED].includes(reserve)).toBe(true);
     }
+  });
+
+  it('a page comes with the first bays of a large yard, and the rest is fetched', async () => {
+    const whole = yardData(site());
+    expect(firstBays(whole)).toEqual(whole);
+    expect(whole.counts.all).toBe(
+      whole.halls.flatMap(({ bays }) => bays.flatMap((bay) => bay.stay?.batteries ?? [])).length,
+    );
+    const large = { ...whole, halls: [...whole.halls, ...whole.halls] };
+    const first = firstBays(large);
+    const count = (yard: YardData) => yard.halls.reduce((sum, { bays }) => sum + bays.length, 0);
+    expect(count(first)).toBe(100);
+    expect(count(first) + first.more).toBe(count(large));
+    first.halls.forEach(({ bays }, i) =>
+      expect(bays).toEqual(large.halls[i]!.bays.slice(0, bays.length)),
+    );
+    expect(dataOf(await (await getYard()).text())).toEqual(dataOf(textOf(whole)));
   });
 
   it('the season agrees with the Yard about today, and only falls from there', async () => {

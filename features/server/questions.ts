@@ -6,6 +6,7 @@ import { frameData } from '../app-shell/app-shell-data';
 import { layUpData } from '../lay-up/load';
 import { printData } from '../print/load';
 import { roundScreenData } from '../round/load';
+import { roundText } from '../round/round-text';
 import { textOf } from '../site/page-text';
 import { ruleEffect } from '../rules/effect';
 import { rulesScreenData } from '../rules/load';
@@ -14,7 +15,7 @@ import { seasonScreenData } from '../season/load';
 import { printedSeason } from '../season/print-data';
 import { judgeable, loadSite, type SiteSnapshot } from '../site/load';
 import { vehicleData } from '../vehicle/load';
-import { oneMoreData, yardData, yardSeason } from '../yard/load';
+import { firstBays, oneMoreData, yardData, yardSeason } from '../yard/load';
 import { writesOf } from '../../store/open';
 import { db } from './store';
 
@@ -25,9 +26,10 @@ import { db } from './store';
 export const QUESTIONS = {
   frame: (site: SiteSnapshot) => frameData(site),
   /** As text: it passes from thread to page to browser, and is read by that one alone. */
-  yard: (site: SiteSnapshot) => textOf(yardData(site)),
+  yard: (site: SiteSnapshot) => textOf(firstBays(yardData(site))),
+  wholeYard: (site: SiteSnapshot) => textOf(yardData(site)),
   yardSeason: (site: SiteSnapshot, first: number) => yardSeason(site, first),
-  round: async (site: SiteSnapshot) => textOf(await roundScreenData(site)),
+  round: async (site: SiteSnapshot) => roundText(await roundScreenData(site)),
   season: (site: SiteSnapshot) => seasonScreenData(site),
   printedSeason: (site: SiteSnapshot) => printedSeason(site),
   calendar: (site: SiteSnapshot) => roundsCalendar(site),
@@ -68,7 +70,7 @@ let remembered: Remembered | null = null;
 /** A page asks several times, and many read at once: a judgement is as good a moment later. */
 const SAME_MOMENT_MS = 2000;
 /** Asked without anything more, by everybody, and only read. */
-const ASKED_OFTEN: readonly QuestionName[] = ['frame', 'yard', 'round'];
+const ASKED_OFTEN: readonly QuestionName[] = ['frame', 'yard', 'wholeYard', 'round'];
 
 /** The site at an instant; the same one for a moment, until something is written. */
 function siteAt(at: number): Remembered {

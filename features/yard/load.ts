@@ -15,6 +15,7 @@ import {
   type AssessedBattery,
   type SiteSnapshot,
 } from '../site/load';
+import { countsOf } from './counts';
 import type { OneMoreData } from './one-more-data';
 import type { SeasonData, SeasonLine, YardBattery, YardBay, YardData } from './yard-data';
 
@@ -36,10 +37,28 @@ function yardBattery(kept: AssessedBattery, label: string): YardBattery {
   };
 }
 
+/** Bays that stand in the page as it comes; it fills no larger screen with more. */
+const FIRST_BAYS = 100;
+
+/** The yard with its first bays alone: as much as a page comes with. */
+export function firstBays(yard: YardData): YardData {
+  let left = FIRST_BAYS;
+  const halls = yard.halls.map((hall) => {
+    const bays = hall.bays.slice(0, left);
+    left -= bays.length;
+    return { ...hall, bays };
+  });
+  const bays = (of: YardData['halls']) => of.reduce((sum, hall) => sum + hall.bays.length, 0);
+  return { ...yard, halls, more: bays(yard.halls) - bays(halls) };
+}
+
 /** The Yard of today. */
 export function yardData(loaded: SiteSnapshot): YardData {
   const byBay = groupBy(loaded.stays, (stay) => stay.bay.id);
+  const batteries = loaded.stays.flatMap((stay) => stay.batteries);
   return {
+    counts: countsOf(batteries.map((kept) => ({ ...yardBattery(kept, ''), under: null }))),
+    more: 0,
     siteName: loaded.site.name,
     clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
     units: loaded.rules,

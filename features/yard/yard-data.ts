@@ -27,10 +27,23 @@ export interface YardBay {
   } | null;
 }
 
+/** What the head of the yard says of all its batteries. */
+export interface YardCounts {
+  readonly all: number;
+  readonly under: number;
+  readonly doubtful: number;
+  readonly frost: number;
+  readonly condemned: number;
+}
+
 export interface YardData {
   readonly siteName: string;
   readonly clock: ClockDto;
   readonly units: Units;
+  /** Of all batteries today, whichever bays are in it. */
+  readonly counts: YardCounts;
+  /** Bays that are not in it. */
+  readonly more: number;
   readonly halls: readonly {
     readonly id: string;
     readonly name: string;

@@ -3,7 +3,6 @@
 import { useRouter } from 'next/navigation';
 import { Suspense, lazy, useMemo, useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
-import { useWhole } from '../app-shell/whole';
 import { shortDay, type Day } from '../../core/day';
 import { CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/daily-history';
 import { chanceWords, formatTemperature } from '../../core/words/words';
@@ -12,8 +11,10 @@ import { dataOf } from '../site/page-text';
 import { ReserveBar } from '../theme/reserve-bar';
 import { RESERVE_STOPS } from '../theme/reserve-colour';
 import { KeepingIcon, VehicleIcon } from '../theme/vehicle-icon';
-import type { SeasonData, YardBattery, YardBay, YardData } from './yard-data';
+import type { SeasonData, YardBattery, YardBay, YardCounts, YardData } from './yard-data';
+import { countsOf } from './counts';
 import { useSeason } from './use-season';
+import { useWholeYard } from './use-whole-yard';
 import styles from './yard.module.css';
 
 /** Dragging is heavy and seldom: it comes when it is asked for. */
@@ -37,38 +38,25 @@ function onDay(battery: YardBattery, season: SeasonData | null, day: Day, today:
   };
 }
 
-/** Bays that stand in the page before any script runs; it fills no larger screen with more. */
-const FIRST_BAYS = 100;
-
-/** How many bays of a hall are drawn; the first of the site at once, all as soon as those are there. */
-function useDrawn(halls: YardData['halls']): (hall: number) => number {
-  const whole = useWhole();
-  return (hall) => {
-    if (whole) return Infinity;
-    const before = halls.slice(0, hall).reduce((sum, { bays }) => sum + bays.length, 0);
-    return Math.max(0, FIRST_BAYS - before);
-  };
-}
-
 /** The yard, from what the server made of it as text: a large one is read faster so. */
 export function Yard({ text }: { text: string }) {
-  const data = useMemo(() => dataOf<YardData>(text), [text]);
-  const drawn = useDrawn(data.halls);
+  const first = useMemo(() => dataOf<YardData>(text), [text]);
+  const { data, missing, failed: cut, tryAgain } = useWholeYard(first);
   const router = useRouter();
   const refresh = useRefresh();
   const { day, today } = useDay();
   const elsewhere = day !== today;
   const { season, failed, progress } = useSeason(elsewhere, data);
   const shown = (battery: YardBattery) => onDay(battery, season, day, today);
-  const all = data.halls.flatMap((hall) => hall.bays.flatMap((bay) => bay.stay?.batteries ?? []));
-  const under = all.filter((battery) => shown(battery).reserve === 0).length;
-  const frost = all.filter((battery) => shown(battery).frost).length;
-  const doubtful = all.filter((battery) => {
-    const { under: chance } = shown(battery);
-    return chance !== null && chance >= 10 && shown(battery).reserve > 0;
-  }).length;
-  const condemned = all.filter((battery) => shown(battery).reserve === CONDEMNED).length;
-  const waiting = elsewhere && !season;
+  const counts = elsewhere
+    ? countsOf(
+        data.halls.flatMap((hall) =>
+          hall.bays.flatMap((bay) => bay.stay?.batteries.map(shown) ?? []),
+        ),
+      )
+    : data.counts;
+  const { all } = counts;
+  const waiting = elsewhere && (!season || missing > 0);
   const [moving, setMoving] = useState(false);
   const [advising, setAdvising] = useState(false);
 
@@ -91,9 +79,9 @@ export function Yard({ text }: { text: string }) {
               ? progress && progress.done > 0
                 ? `Working out that day, ${progress.done} of ${progress.of} vehicles`
                 : 'Working out that day'
-              : summary(all.length, { under, doubtful, frost, condemned }, day - today)}
+              : summary(counts, day - today)}
         </p>
-        {all.length > 0 && !elsewhere ? (
+        {all > 0 && !elsewhere ? (
           <button
             type="button"
             className={styles.moveButton}
@@ -103,7 +91,7 @@ export function Yard({ text }: { text: string }) {
             {moving ? 'Done moving' : 'Move vehicles'}
           </button>
         ) : null}
-        {all.length > 0 && !elsewhere ? (
+        {all > 0 && !elsewhere ? (
           <button
             type="button"
             className={styles.moveButton}
@@ -127,7 +115,7 @@ export function Yard({ text }: { text: string }) {
           <OneMore onClose={() => setAdvising(false)} />
         </Suspense>
       ) : null}
-      {moving && !elsewhere ? (
+      {moving && !elsewhere && missing === 0 ? (
         <Suspense fallback={<p className={styles.moveSaid}>Making the vehicles movable</p>}>
           <MoveYard data={data} onMoved={refresh} />
         </Suspense>
@@ -153,7 +141,7 @@ export function Yard({ text }: { text: string }) {
                   ) : null}
                 </header>
                 <ul className={styles.bays}>
-                  {hall.bays.slice(0, drawn(i)).map((bay) => (
+                  {hall.bays.map((bay) => (
                     <li key={bay.mark}>
                       <Bay bay={bay} shown={shown} waiting={waiting} />
                     </li>
@@ -164,20 +152,23 @@ export function Yard({ text }: { text: string }) {
           })}
         </div>
       )}
+      {cut ? (
+        <p className={styles.missing} role="alert">
+          {missing > 0
+            ? `${missing} more bays could not be loaded: is the server running?`
+            : 'What has changed could not be loaded: is the server running?'}{' '}
+          <button type="button" className={styles.moveButton} onClick={tryAgain}>
+            Try again
+          </button>
+        </p>
+      ) : missing > 0 ? (
+        <p className={styles.missing}>{missing} more bays are on their way.</p>
+      ) : null}
     </div>
   );
 }
 
-function summary(
-  all: number,
-  {
-    under,
-    doubtful,
-    frost,
-    condemned,
-  }: { under: number; doubtful: number; frost: number; condemned: number },
-  ahead: number,
-): string {
+function summary({ all, under, doubtful, frost, condemned }: YardCounts, ahead: number): string {
   if (all === 0) return 'Nothing is laid up yet.';
   const parts = [
     under ? `${under} under ${under === 1 ? 'its' : 'their'} line` : 'none under its line',

@@ -1,0 +1,24 @@
+import { CONDEMNED } from '../../core/assessment/daily-history';
+import type { YardCounts } from './yard-data';
+
+/** What is counted of one battery on the day that is looked at. */
+export interface Counted {
+  readonly reserve: number;
+  readonly frost: boolean;
+  /** Chance in percent to be under its line; null where it is not foreseen. */
+  readonly under: number | null;
+}
+
+/** From this chance on one that holds is doubtful. */
+const DOUBTFUL_PCT = 10;
+
+export function countsOf(batteries: readonly Counted[]): YardCounts {
+  const count = (is: (one: Counted) => boolean) => batteries.filter(is).length;
+  return {
+    all: batteries.length,
+    under: count(({ reserve }) => reserve === 0),
+    doubtful: count(({ reserve, under }) => under !== null && under >= DOUBTFUL_PCT && reserve > 0),
+    frost: count(({ frost }) => frost),
+    condemned: count(({ reserve }) => reserve === CONDEMNED),
+  };
+}

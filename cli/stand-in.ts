@@ -2,11 +2,11 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { BenchWorld, type WorldFile } from '../simulators/bench-world';
 import {
-  LivingSite,
+  SiteSimulator,
   type DeviceReport,
   type LivingDevice,
   type LivingFile,
-} from '../simulators/living-site';
+} from '../simulators/site-simulator';
 import { random } from '../simulators/random';
 import { GOOD_MANNERS, serveHands, serveMeter, type Manners } from '../simulators/scpi-meter';
 import { serveSite } from '../simulators/site-server';
@@ -36,7 +36,7 @@ export async function playOutside(
 ): Promise<number> {
   const file = JSON.parse(readFileSync(files.world, 'utf8')) as WorldFile;
   const kept = JSON.parse(readFileSync(files.living, 'utf8')) as LivingFile;
-  const site = new LivingSite(kept);
+  const site = new SiteSimulator(kept);
   const begun = Date.now();
   const chance = random(begun % 1_000_000);
   const bench = new BenchWorld(

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { LivingFile } from '../simulators/living-site';
+import type { LivingFile } from '../simulators/site-simulator';
 import type { DemoHistory } from './season';
 import { DEMO_SEED } from './site';
 import { DEMO_DEVICES } from './stock';

@@ -10,7 +10,7 @@ import { monthlyAt, type RecordedDay } from '../core/site/climate';
 import type { ChargerConnection } from '../core/site/charging-equipment';
 import type { Report } from '../core/reports/report';
 import { steppedDraw } from '../simulators/battery';
-import type { LivingFile } from '../simulators/living-site';
+import type { LivingFile } from '../simulators/site-simulator';
 import type { HandMeter } from '../simulators/meter';
 import { random, type Random } from '../simulators/random';
 import { hallAir, outdoors } from '../simulators/weather';

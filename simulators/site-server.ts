@@ -1,6 +1,6 @@
 import { createServer, type IncomingMessage, type Server } from 'node:http';
 import { z } from 'zod';
-import type { DeviceReport, LivingDevice, LivingSite } from './living-site';
+import type { DeviceReport, LivingDevice, SiteSimulator } from './site-simulator';
 
 const Hung = z.object({
   since: z.number(),
@@ -28,7 +28,7 @@ export interface Outside {
   /** Sends what a device reported; rejects where nobody takes it. */
   readonly send: (device: LivingDevice, reports: readonly DeviceReport[]) => Promise<void>;
   /** Writes the site down. */
-  readonly keep: (site: LivingSite) => void;
+  readonly keep: (site: SiteSimulator) => void;
 }
 
 /** So many reports at once, as a device would send them after an outage. */
@@ -39,7 +39,7 @@ const AT_ONCE = 400;
  * `GET /sight?battery=` is what one would see there now.
  */
 export function serveSite(
-  site: LivingSite,
+  site: SiteSimulator,
   devices: readonly LivingDevice[],
   port: number,
   outside: Outside,

@@ -18,7 +18,7 @@ import {
 import { DEMO_HALLS, DEMO_SITE } from '../../demo/site';
 import { random } from '../../simulators/random';
 import { hallAir, outdoors, type Hours } from '../../simulators/weather';
-import { WINTER_DAYS, winterOf, type Wintering } from '../../simulators/wintering';
+import { WINTER_DAYS, winterOf, type Wintering } from '../../simulators/storage-season';
 import { table } from './report';
 
 /** Six times the five hundred that are wanted: misses of one battery, and of one winter, come together. */

@@ -75,11 +75,11 @@ export function findingsOf(learnt: BatteryEstimate, least = SAID_FROM): FindingO
     sinceOf(learnt, ({ since, dips }) => since ?? dips.findLast(recent) ?? null),
     null,
   );
-  const odd = new Set(learnt.explanations.flatMap((one) => one.odd));
-  for (const id of odd) {
+  const outliers = new Set(learnt.explanations.flatMap((one) => one.outliers));
+  for (const id of outliers) {
     add(
       'odd-reading',
-      chanceOf(learnt, (one) => one.odd.includes(id)),
+      chanceOf(learnt, (one) => one.outliers.includes(id)),
       null,
       id,
     );

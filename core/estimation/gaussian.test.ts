@@ -12,10 +12,10 @@ import {
   SIZE,
   STEEPER,
   copyOf,
-  forget,
+  resetComponent,
   independent,
-  learnFrom,
-  move,
+  measurementUpdate,
+  predict,
   rootOf,
   sumOf,
   type Gaussian,
@@ -35,7 +35,7 @@ type Seen = typeof seen extends fc.Arbitrary<infer T> ? T : never;
 /** What is believed once a measurement has been learnt, and how likely it was. */
 function after(belief: Gaussian, { of, value, variance }: Seen): { belief: Gaussian; log: number } {
   const learnt = copyOf(belief);
-  const log = learnFrom(learnt, of, value - sumOf(belief, of).mean, variance);
+  const log = measurementUpdate(learnt, of, value - sumOf(belief, of).mean, variance);
   return { belief: learnt, log };
 }
 const near = (one: Gaussian, other: Gaussian) => {
@@ -67,7 +67,7 @@ describe('a belief about a battery', () => {
 
   it('weighs what it believed against what it is shown, as two measurements are weighed', () => {
     const belief = independent(Array.from({ length: SIZE }, () => [0, 1] as const));
-    forget(belief, CHARGE, 80, 3);
+    resetComponent(belief, CHARGE, 80, 3);
     const of = new Float64Array(SIZE);
     of[CHARGE] = 1;
     const { belief: learnt, log } = after(belief, { of, value: 86, variance: 16 });
@@ -88,13 +88,13 @@ describe('a belief about a battery', () => {
           [SELF, self],
           [EXCESS, excess],
         ] as const;
-        move(there, way, shift, 0.3);
+        predict(there, way, shift, 0.3);
         expect(there.cov[DRAW]).toBeCloseTo(
           draw * belief.cov[DRAW * SIZE + DRAW]! + belief.cov[DRAW]!,
           6,
         );
         const back = way.map(([of, by]) => [of, -by] as const);
-        move(there, back, -shift, 0);
+        predict(there, back, -shift, 0);
         there.cov[0] = there.cov[0]! - 0.3;
         near(there, belief);
       }),
@@ -106,7 +106,7 @@ describe('a belief about a battery', () => {
       fc.property(prior, seen, fc.integer({ min: 0, max: SIZE - 1 }), (belief, one, i) => {
         const { belief: learnt } = after(belief, one);
         const other = copyOf(learnt);
-        forget(other, i, 4, 2);
+        resetComponent(other, i, 4, 2);
         expect(other.mean[i]).toBe(4);
         for (let a = 0; a < SIZE; a++) {
           for (let b = 0; b < SIZE; b++) {

@@ -40,7 +40,12 @@ export const copyOf = ({ mean, cov }: Gaussian): Gaussian => ({
 });
 
 /** Forgets one of them and believes something else of it, on its own. Changes the belief. */
-export function forget({ mean, cov }: Gaussian, i: number, value: number, sd: number): void {
+export function resetComponent(
+  { mean, cov }: Gaussian,
+  i: number,
+  value: number,
+  sd: number,
+): void {
   for (let j = 0; j < SIZE; j++) cov[i * SIZE + j] = cov[j * SIZE + i] = 0;
   mean[i] = value;
   cov[i * SIZE + i] = sd * sd;
@@ -50,7 +55,7 @@ export function forget({ mean, cov }: Gaussian, i: number, value: number, sd: nu
  * The charge after it has changed by `weights` times the others and by `shift`, with a doubt
  * of its own. Changes the belief.
  */
-export function move(
+export function predict(
   { mean, cov }: Gaussian,
   weights: readonly (readonly [of: number, by: number])[],
   shift: number,
@@ -90,7 +95,7 @@ export function sumOf(
  * what was believed (Kalman's update). Changes the belief; answers the logarithm of how likely
  * that was.
  */
-export function learnFrom(
+export function measurementUpdate(
   { mean, cov }: Gaussian,
   weights: Float64Array,
   surprise: number,

@@ -13,7 +13,7 @@ export interface Hypothesis {
   /** A loss that came once and went: something was on for a while. */
   readonly dips: readonly number[];
   /** Readings that are not this battery's, or mistyped. */
-  readonly odd: readonly string[];
+  readonly outliers: readonly string[];
   /** It does not come up to full any more. */
   readonly weak: boolean;
   /** To what it came up then, percent, as far as it was read. */
@@ -37,10 +37,10 @@ export const UNNOTED = {
   dipPerDay: 0.0006,
   risePerDay: 0.0001,
   /** In a reading: mistyped, or another battery; and when it was doubted, and measured again. */
-  odd: 0.015,
-  oddAgain: 0.002,
+  outlier: 0.015,
+  outlierConfirmed: 0.002,
   /** Of those, so many show a lead-acid battery that is flat: the neighbour's seldom is. */
-  oddFlat: 0.1,
+  outlierFlat: 0.1,
   /** In a full charge: it does not come up any more. */
   weak: 0.04,
 };

@@ -14,7 +14,7 @@ import {
   learntSoc,
 } from './answers';
 import { findingsOf, settleBy } from './findings';
-import { independent, learnFrom, move, rootOf, SIZE, sumOf } from './gaussian';
+import { independent, measurementUpdate, predict, rootOf, SIZE, sumOf } from './gaussian';
 import { learn } from './learn';
 import { question } from './learn.fixture';
 import { expectedSelfDischarge, usableShare } from './prior';
@@ -54,8 +54,8 @@ describe('a belief', () => {
     weights[0] = 1;
     points.forEach(([day, seen], i) => {
       const days = i === 0 ? 0 : day - points[i - 1]![0];
-      if (days > 0) move(belief, [[4, -days]], 0, 0);
-      learnFrom(belief, weights, seen - belief.mean[0]!, 1);
+      if (days > 0) predict(belief, [[4, -days]], 0, 0);
+      measurementUpdate(belief, weights, seen - belief.mean[0]!, 1);
     });
     // simple-statistics: linearRegression.
     const { m, b } = linearRegression(points.map(([x, y]) => [x, y]));
@@ -80,10 +80,15 @@ describe('a belief', () => {
           ]);
           const spread = () => sumOf(belief, [1, 0, 0, 0, 0, 0, 0]).variance;
           const before = spread();
-          move(belief, [[4, -days]], 0, 0.01);
+          predict(belief, [[4, -days]], 0, 0.01);
           const passed = spread();
           expect(passed).toBeGreaterThan(before);
-          learnFrom(belief, Float64Array.from([0.008, 1, 0, 0, 0, 0, 0]), surprise / 100, 1e-4);
+          measurementUpdate(
+            belief,
+            Float64Array.from([0.008, 1, 0, 0, 0, 0, 0]),
+            surprise / 100,
+            1e-4,
+          );
           expect(spread()).toBeLessThanOrEqual(passed);
           // The covariance stays one: its root squared gives it back.
           const root = rootOf(belief);
@@ -268,7 +273,7 @@ describe('what a record shows', () => {
         }),
       );
     const odd = (learnt: ReturnType<typeof learn>) =>
-      chanceOf(learnt, (one) => one.odd.includes('low'));
+      chanceOf(learnt, (one) => one.outliers.includes('low'));
     expect(odd(fall(true))).toBeLessThan(0.3 * odd(fall(false)));
     expect(learntSoc(fall(true)).value).toBeLessThan(45);
   });

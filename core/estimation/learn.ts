@@ -10,9 +10,9 @@ import {
   SELF,
   SIZE,
   copyOf,
-  forget,
+  resetComponent,
   independent,
-  move,
+  predict,
   sumOf,
   type Gaussian,
 } from './gaussian';
@@ -206,7 +206,7 @@ export function followRecord(question: LearnQuestion): FollowedRecord {
         anew();
         break;
       case 'outing':
-        for (const { belief } of lines) move(belief, [], OUTING_PCT[0], OUTING_PCT[1] ** 2);
+        for (const { belief } of lines) predict(belief, [], OUTING_PCT[0], OUTING_PCT[1] ** 2);
         break;
       case 'fitted':
         measured = null;
@@ -281,7 +281,7 @@ function beginnings(prior: Gaussian): Hypothesis[] {
     cause: 'none',
     since: null,
     dips: [],
-    odd: [],
+    outliers: [],
     weak: false,
     weakPct: null,
   };
@@ -301,7 +301,7 @@ function withExcess(
 ): Hypothesis[] {
   return sizes.map(([mean, sd, usual]) => {
     const belief = copyOf(line.belief);
-    forget(belief, EXCESS, mean, sd);
+    resetComponent(belief, EXCESS, mean, sd);
     return { ...line, log: line.log + maths.log(chance * usual), belief, cause };
   });
 }
@@ -322,7 +322,7 @@ function fall(line: Hypothesis, days: number, factor: number, connected: boolean
       : cause === 'draw' && connected
         ? EXCESS_UNSTEADY
         : LOSS_UNSTEADY;
-  move(belief, weights, 0, (unsteady * lost) ** 2 + WALK_PCT ** 2 * days);
+  predict(belief, weights, 0, (unsteady * lost) ** 2 + WALK_PCT ** 2 * days);
   if (cause === 'cell') {
     const own = EXCESS * SIZE + EXCESS;
     belief.cov[own] = belief.cov[own]! + (LEAK_DRIFT * belief.mean[EXCESS]!) ** 2 * days;
@@ -336,7 +336,7 @@ function filled(line: Hypothesis, lithium: boolean): Hypothesis[] {
     weak: boolean,
   ): Hypothesis => {
     const belief = copyOf(line.belief);
-    forget(belief, CHARGE, mean, sd);
+    resetComponent(belief, CHARGE, mean, sd);
     return { ...line, belief, weak, log: line.log + maths.log(chance) };
   };
   if (line.weakPct !== null) return [full([line.weakPct, WEAK_AGAIN_SD_PCT], 1, true)];
@@ -356,22 +356,22 @@ function partCharge(
   const room = maths.max(0, 100 - before);
   if (ampHours === null) {
     // Anything between what it had and full.
-    move(belief, [], room / 2, room ** 2 / 12);
+    predict(belief, [], room / 2, room ** 2 / 12);
     return;
   }
   const gained = maths.min(
     room,
     (100 * ampHours) / (CHEMISTRIES[question.chemistry].acceptance.factor * usableAh),
   );
-  move(belief, [], gained, (0.1 * gained) ** 2);
+  predict(belief, [], gained, (0.1 * gained) ** 2);
 }
 
 /** On another vehicle: its draw as such vehicles usually have it. */
 function fittedAnew(line: Hypothesis, prior: Gaussian): Hypothesis[] {
   const belief = copyOf(line.belief);
-  forget(belief, DRAW, prior.mean[DRAW]!, maths.sqrt(prior.cov[DRAW * SIZE + DRAW]!));
+  resetComponent(belief, DRAW, prior.mean[DRAW]!, maths.sqrt(prior.cov[DRAW * SIZE + DRAW]!));
   if (line.cause === 'cell') return [{ ...line, belief }];
-  forget(belief, EXCESS, 0, 0);
+  resetComponent(belief, EXCESS, 0, 0);
   const known: Hypothesis = { ...line, belief, cause: 'none', since: null };
   return [known, ...withExcess(known, 'draw', UNNOTED.draw, DRAW_SIZES)];
 }
@@ -399,10 +399,10 @@ function drawMeasured(
   const spread = variance + sd * sd;
   const fits = maths.exp((-0.5 * (pct - mean) ** 2) / spread) / maths.sqrt(2 * maths.PI * spread);
   const belief = copyOf(line.belief);
-  forget(belief, DRAW, pct, sd);
+  resetComponent(belief, DRAW, pct, sd);
   const log = changed ? line.log : line.log + maths.log(0.5 * fits + 0.5 * 0.1);
   if (line.cause === 'cell') return [{ ...line, belief, log }];
-  forget(belief, EXCESS, 0, 0);
+  resetComponent(belief, EXCESS, 0, 0);
   const known: Hypothesis = { ...line, belief, log, cause: 'none', since: null };
   return [known, ...withExcess(known, 'draw', missed, DRAW_SIZES)];
 }

@@ -15,9 +15,9 @@ import {
   OFFSET,
   SIZE,
   copyOf,
-  forget,
-  learnFrom,
-  move,
+  resetComponent,
+  measurementUpdate,
+  predict,
   sumOf,
   type Gaussian,
 } from './gaussian';
@@ -77,7 +77,7 @@ function emptyAs(volts: number, lithium: boolean, at: ScaleAt): Empty | null {
 const SURFACE_SHARE = 0.35;
 
 /** Volts for all cells within which a reading that fits nothing may lie. */
-const ODD_VOLTS_PER_CELL = 0.5;
+const OUTLIER_VOLTS_PER_CELL = 0.5;
 
 /** An explanation after a reading, and those that branch off where it surprises. */
 export function updateHypotheses(
@@ -94,14 +94,14 @@ export function updateHypotheses(
   if (straight.surprise < 1 && !hides) return [straight.line];
   const children: Hypothesis[] = [straight.line];
   if (straight.surprise >= 1) {
-    const odd =
-      (reading.confirmed ? UNNOTED.oddAgain : UNNOTED.odd) *
-      (seen.empty && !seen.flat ? UNNOTED.oddFlat : 1);
+    const outlier =
+      (reading.confirmed ? UNNOTED.outlierConfirmed : UNNOTED.outlier) *
+      (seen.empty && !seen.flat ? UNNOTED.outlierFlat : 1);
     children.push({
       ...line,
       belief: copyOf(line.belief),
-      odd: [...line.odd, reading.id],
-      log: line.log + maths.log(odd / (ODD_VOLTS_PER_CELL * cells)),
+      outliers: [...line.outliers, reading.id],
+      log: line.log + maths.log(outlier / (OUTLIER_VOLTS_PER_CELL * cells)),
     });
   }
   const branch = (
@@ -124,8 +124,8 @@ export function updateHypotheses(
         branch(
           chance,
           (belief) => {
-            forget(belief, EXCESS, mean, sd);
-            move(belief, [[EXCESS, -(1 - start) * gapOnDays]], 0, 0);
+            resetComponent(belief, EXCESS, mean, sd);
+            predict(belief, [[EXCESS, -(1 - start) * gapOnDays]], 0, 0);
           },
           { cause: 'draw', since },
         );
@@ -135,11 +135,11 @@ export function updateHypotheses(
   if (straight.surprise < 1) return children;
   // One trouble at a time.
   if (line.cause === 'none' && connected) {
-    branch(UNNOTED.dipPerDay * gapOnDays, (belief) => move(belief, [], -18, 14 ** 2), {
+    branch(UNNOTED.dipPerDay * gapOnDays, (belief) => predict(belief, [], -18, 14 ** 2), {
       dips: [...line.dips, reading.at],
     });
   }
-  branch(UNNOTED.risePerDay * gapDays, (belief) => forget(belief, CHARGE, 94, 7), {});
+  branch(UNNOTED.risePerDay * gapDays, (belief) => resetComponent(belief, CHARGE, 94, 7), {});
   return children;
 }
 
@@ -192,7 +192,7 @@ function readAs(
   const shape = flat ? 0 : SHAPE_VOLTS_PER_CELL * cells * weights[BULGE]!;
   const noise = maths.hypot(own, shape);
   const spread = sumOf(belief, weights).variance + noise * noise;
-  const log = line.log + learnFrom(belief, weights, surprise, noise * noise);
+  const log = line.log + measurementUpdate(belief, weights, surprise, noise * noise);
   // What the first reading after a charge shows is what it came up to, near enough.
   const weakPct = line.weak ? (line.weakPct ?? belief.mean[CHARGE]!) : null;
   return {
@@ -221,8 +221,8 @@ function foundEmpty(
   const doubt = (variance * left) / (1 - left);
   const weights = new Numbers(SIZE);
   weights[CHARGE] = 1;
-  learnFrom(belief, weights, (-sd * pull * (variance + doubt)) / variance, doubt);
-  forget(belief, CHARGE, ...empty.left);
+  measurementUpdate(belief, weights, (-sd * pull * (variance + doubt)) / variance, doubt);
+  resetComponent(belief, CHARGE, ...empty.left);
   const log = line.log + maths.log(below / (empty.voltsPerCell * cells));
   return { line: { ...line, belief, log }, surprise: maths.max(0, -edge) };
 }

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import type { Server } from 'node:http';
 import { livingFile } from '../../demo/living';
-import { LivingSite, type LivingFile } from '../../simulators/living-site';
+import { SiteSimulator, type LivingFile } from '../../simulators/site-simulator';
 import { serveSite } from '../../simulators/site-server';
 import { readDemoClock } from '../../store/demo-clock';
 import { postReports } from '../reports/ingest';
@@ -10,7 +10,7 @@ import { now } from '../server/clock';
 import { NOW, answer, demoSite, request, site } from '../server/demo-server.fixture';
 import { db } from '../server/store';
 import { loadSite } from '../site/load';
-import { getSight, postClock } from './outside';
+import { getSight, postClock } from './simulator-client';
 
 demoSite();
 
@@ -20,7 +20,7 @@ let refuse = false;
 
 beforeAll(async () => {
   const file = JSON.parse(readFileSync(livingFile(process.env.EMBER_DATA!), 'utf8')) as LivingFile;
-  server = await serveSite(new LivingSite(file), file.devices, 0, {
+  server = await serveSite(new SiteSimulator(file), file.devices, 0, {
     keep: () => undefined,
     send: async (device, reports) => {
       if (refuse) throw new Error('nobody takes it');

@@ -111,14 +111,14 @@ describe('what the screens are given', () => {
 
   it('a page comes with the first bays of a large yard, and the rest is fetched', async () => {
     const whole = yardData(site());
-    expect(firstBays(whole)).toEqual(whole);
+    expect(firstBays({ ...whole, halls: whole.halls.slice(0, 2) }).more).toBe(0);
     expect(whole.counts.all).toBe(
       whole.halls.flatMap(({ bays }) => bays.flatMap((bay) => bay.stay?.batteries ?? [])).length,
     );
     const large = { ...whole, halls: [...whole.halls, ...whole.halls] };
     const first = firstBays(large);
     const count = (yard: YardData) => yard.halls.reduce((sum, { bays }) => sum + bays.length, 0);
-    expect(count(first)).toBe(100);
+    expect(count(first)).toBe(60);
     expect(count(first) + first.more).toBe(count(large));
     first.halls.forEach(({ bays }, i) =>
       expect(bays).toEqual(large.halls[i]!.bays.slice(0, bays.length)),

@@ -4,7 +4,7 @@ import { SeasonDocument } from '../../../core/schedule/document';
 import { checkPlan } from '../../../core/schedule-validation/check';
 import { ByTheProgram } from './program';
 import { PlayedSite, READY_PCT } from './site';
-import { EverythingMonthly, MonthlyReading, type Way } from './ways';
+import { EverythingMonthly, MonthlyReading, type Way } from './strategies';
 
 /** A site kept in some way for so many rounds. */
 function played(seed: number, rounds: number, wayFor: (site: PlayedSite) => Way): PlayedSite {

@@ -1,7 +1,7 @@
 import { table } from '../report';
 import { ByTheProgram } from './program';
 import { PlayedSite, READY_PCT, type PlayedBattery } from './site';
-import { EverythingMonthly, MaintainersFirst, MonthlyReading, type Way } from './ways';
+import { EverythingMonthly, MaintainersFirst, MonthlyReading, type Way } from './strategies';
 
 /** So many days before its owner comes a new battery can still be had. */
 const IN_TIME_DAYS = 14;

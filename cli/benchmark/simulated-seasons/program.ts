@@ -33,7 +33,7 @@ import { rebuildStates } from '../../../store/states';
 import { writeHallDay } from '../../../store/temperatures';
 import { DEMO_BENCH_HALL, DEMO_OWNERS } from '../../../demo/facts';
 import { STOCK, type PlayedBattery, type PlayedSite } from './site';
-import type { Way } from './ways';
+import type { Way } from './strategies';
 
 /** Said of a battery, each of these means that it will not do another season. */
 const REPLACE: readonly FindingKind[] = ['will-not-come-up', 'loses-faster-disconnected'];

@@ -1,4 +1,4 @@
-import { postClock } from '../../../../features/demo/outside';
+import { postClock } from '../../../../features/demo/simulator-client';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,4 +1,4 @@
-import { getSight } from '../../../../features/demo/outside';
+import { getSight } from '../../../../features/demo/simulator-client';
 
 export const dynamic = 'force-dynamic';
 

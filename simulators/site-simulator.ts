@@ -80,7 +80,7 @@ export interface Sight {
 }
 
 /** The batteries and halls of a site, living on hour by hour while its clock is moved. */
-export class LivingSite {
+export class SiteSimulator {
   private now: number;
   private readonly batteries: Map<string, { hallId: string; battery: TrueBattery }>;
   private readonly lamps = new Map<string, Sight['lamp']>();

@@ -1,4 +1,4 @@
-import { LivingSite, type Hands, type LivingFile } from './living-site';
+import { SiteSimulator, type Hands, type LivingFile } from './site-simulator';
 import { TrueBattery, steppedDraw } from './battery';
 
 const HOUR = 3_600_000;
@@ -77,7 +77,7 @@ const hands = (hung: boolean, mendedAt: number | null = null): Hands => ({
 
 describe('a site that lives on', () => {
   it('a battery on a charger fills, and its device says so in numbered reports', () => {
-    const site = new LivingSite(file());
+    const site = new SiteSimulator(file());
     const before = site.sight('a')!.volts;
     const first = site.live(NOW + 3 * HOUR, hands(true)).get('device')!;
     expect(first.map(({ n }) => n)).toEqual([8, 9, 10, 11, 12, 13]);
@@ -95,7 +95,7 @@ describe('a site that lives on', () => {
   });
 
   it('takes about the ampere-hours that were missing, and some more', () => {
-    const site = new LivingSite(file());
+    const site = new SiteSimulator(file());
     const reports = site.live(NOW + 40 * HOUR, hands(true)).get('device')!;
     const ampHours = reports.reduce((sum, { amps }) => sum + (amps ?? 0) * 0.5, 0);
     const missing = 0.7 * 60 * 0.95;
@@ -105,7 +105,7 @@ describe('a site that lives on', () => {
 
   it('a lead that is knocked off feeds and says nothing, until somebody has seen to it', () => {
     const at = NOW + 2 * HOUR;
-    const site = new LivingSite(file({ knocks: [{ batteryId: 'a', at }] }));
+    const site = new SiteSimulator(file({ knocks: [{ batteryId: 'a', at }] }));
     const reports = site.live(NOW + 10 * HOUR, hands(true)).get('device')!;
     expect(Date.parse(reports.at(-1)!.at)).toBeLessThan(at);
     expect(site.sight('a')!.lamp).toBe('dark');
@@ -115,18 +115,18 @@ describe('a site that lives on', () => {
   });
 
   it('written down and taken up again it goes on as if nothing had been', () => {
-    const through = new LivingSite(file());
+    const through = new SiteSimulator(file());
     through.live(NOW + 20 * HOUR, hands(true));
-    const first = new LivingSite(file());
+    const first = new SiteSimulator(file());
     first.live(NOW + 9 * HOUR, hands(true));
-    const second = new LivingSite(JSON.parse(JSON.stringify(first.toFile())) as LivingFile);
+    const second = new SiteSimulator(JSON.parse(JSON.stringify(first.toFile())) as LivingFile);
     expect(second.time).toBe(NOW + 9 * HOUR);
     second.live(NOW + 20 * HOUR, hands(true));
     expect(second.toFile()).toEqual(through.toFile());
   });
 
   it('thermometers report their hall by the hour, as far as the weather is known', () => {
-    const site = new LivingSite(file({ air: { hall: [3, -2.26, 5] } }));
+    const site = new SiteSimulator(file({ air: { hall: [3, -2.26, 5] } }));
     const reports = site.live(NOW + 50 * HOUR, hands(false)).get('air')!;
     expect(reports.map(({ celsius }) => celsius)).toEqual([3, -2.3]);
     expect(site.time).toBe(site.until);

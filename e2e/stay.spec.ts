@@ -67,6 +67,12 @@ test('a vehicle with positive earth has an order of its own', async ({ page }) =
   await expect(page.locator('[data-step="earthed-on"] [role=alert]')).toContainText(
     'The positive is connected to the body and goes on last',
   );
+  // By mouse first, then by keys: Space ticks the next step, and not the one that was just clicked.
+  const ticked = page.getByRole('checkbox', { checked: true });
+  await page.getByRole('checkbox').first().click();
+  await expect(ticked).toHaveCount(1);
+  await page.keyboard.press(' ');
+  await expect(ticked).toHaveCount(2);
 });
 
 test('an outing counts as no charge and asks for a reading', async ({ page }) => {

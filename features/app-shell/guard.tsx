@@ -53,9 +53,11 @@ export function Guard() {
       });
     };
     const release = (event: MouseEvent) => {
-      const button = event.target instanceof Element ? event.target.closest('main button') : null;
-      const pressed = event.detail > 0 && button instanceof HTMLElement;
-      if (pressed && !button.ariaHasPopup && document.activeElement === button) button.blur();
+      // What was clicked on may have been drawn anew by now: the way there is what it was.
+      const button = event.composedPath().find((one) => one instanceof HTMLButtonElement);
+      const pressed = event.detail > 0 && button?.closest('main');
+      if (button && pressed && !button.ariaHasPopup && document.activeElement === button)
+        button.blur();
     };
     const unload = (event: BeforeUnloadEvent) => {
       if (isAnythingTyped() || typedIntoFields().length > 0) event.preventDefault();

@@ -47,7 +47,8 @@ export function remediesFor(
     .slice(0, most)
     .map(({ attempt, left, minutes }) => ({
       what: attempt.what,
-      effect: `${left === 0 ? 'Nothing is left wanting' : `${left} left wanting`} instead of ${wanting.length}, in ${hours(minutes)}.`,
+      // How many are left is for the plan to say, with what was found when it was checked.
+      effect: `${wanting.length - left} fewer left wanting, in ${hours(minutes)}.`,
     }));
 }
 

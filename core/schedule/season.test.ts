@@ -374,7 +374,7 @@ describe('what cannot be met', () => {
     expect(new Set(plan.unmet.map(({ battery }) => battery)).size).toBe(2);
     expect(plan.unmet.every(({ why }) => why.length > 10)).toBe(true);
     const more = plan.remedies.find(({ what }) => what.startsWith('One more charger'));
-    expect(more?.effect).toMatch(/^1 left wanting instead of 2/);
+    expect(more?.effect).toMatch(/^1 fewer left wanting/);
     expect(plan.lowerBoundMinutes).toBeNull();
   });
 });

@@ -42,6 +42,23 @@ const salt: Chemistry = {
 const SALT = 'salt' as ChemistryId;
 
 async function load() {
+  const { PLACE_RULES } = await import('./rules/choices/place');
+  const { rule } = await import('./rules/choices/rule');
+  Object.assign(PLACE_RULES, {
+    tarpaulin: rule({
+      schema: z.enum(['on', 'off']),
+      standard: 'off',
+      group: 'place',
+      label: 'Tarpaulin',
+      unit: '',
+      why: 'Outdoors it keeps the rain off, and the damp in.',
+      schools: [
+        { value: 'on', label: 'on', reason: 'Rain does harm.' },
+        { value: 'off', label: 'off', reason: 'Default. Damp does more.' },
+      ],
+    }),
+  });
+
   const { CHEMISTRIES, CHEMISTRY_IDS } = await import('./battery/chemistries');
   Object.assign(CHEMISTRIES, { salt });
   CHEMISTRY_IDS.push(SALT);
@@ -159,6 +176,18 @@ describe('what is added in one place', () => {
     expect(steps.map(({ id }) => id)).toEqual(['cloth']);
     const job = { kind: 'procedure', procedure: 'polish' as never, done: false } as const;
     expect(minutesOf(job)).toBe(3);
+  });
+
+  it('a rule: holds as it is at first, is changed by what it may be, and told in words', async () => {
+    const { CHOICE_RULES } = await import('./rules/choices');
+    const { RulePatch, applyPatch, DEFAULT_RULES } = await import('./rules/rules');
+    const { patchWords } = await import('./rules/words');
+    expect(CHOICE_RULES).toContain('tarpaulin');
+    expect(DEFAULT_RULES).toMatchObject({ tarpaulin: 'off' });
+    const patch = RulePatch.parse({ tarpaulin: 'on' });
+    expect(applyPatch(DEFAULT_RULES, patch)).toEqual({ ...DEFAULT_RULES, tarpaulin: 'on' });
+    expect(RulePatch.safeParse({ tarpaulin: 'sometimes' }).success).toBe(false);
+    expect(patchWords(patch).join()).toContain('Tarpaulin: on');
   });
 
   it('a school of a rule: is offered with its reason, and dates follow it', async () => {

@@ -1,6 +1,7 @@
 import { CHEMISTRIES, CHEMISTRY_IDS } from '../battery/chemistries';
 import { SCALES } from '../battery/scales';
-import { ABSORPTION, LINE, ROUND_WEEKDAYS, RULE_CARDS, SCALE, type ChoiceRule } from './cards';
+import { ABSORPTION, LINE, ROUND_WEEKDAYS, RULE_CARDS, SCALE } from './cards';
+import type { ChoiceRule } from './choices';
 import type { RulePatch } from './rules';
 
 const UNIT_WORDS: Readonly<Record<string, string>> = {

@@ -15,16 +15,14 @@ import { SCALES, type ScaleId } from '../../core/battery/scales';
 import { socOfVolts, voltsOfSoc } from '../../core/battery/state-of-charge';
 import {
   ABSORPTION,
-  CHOICE_RULES,
   LINE,
   LINE_SCHOOLS,
   ROUND_WEEKDAYS,
   RULE_CARDS,
-  RULE_GROUPS,
   SCALE,
-  type ChoiceRule,
-  type RuleGroup,
 } from '../../core/rules/cards';
+import { CHOICE_RULES, type ChoiceRule } from '../../core/rules/choices';
+import { RULE_GROUPS, type RuleGroup } from '../../core/rules/choices/rule';
 import { DEFAULT_RULES, HOUSE_RULES, type RulePatch, type Rules } from '../../core/rules/rules';
 import { patchWords, schoolLabel } from '../../core/rules/words';
 import { newEntry } from '../logbook/new-entry';

@@ -1,0 +1,35 @@
+import type { z } from 'zod';
+
+/** One way of doing it, with the reason that those who do it so give. */
+export interface School<T> {
+  readonly value: T;
+  readonly label: string;
+  readonly reason: string;
+}
+
+export const RULE_GROUPS = {
+  reading: 'Reading',
+  charging: 'Keeping charged',
+  draw: 'Parasitic draw',
+  care: 'Levels and cleaning',
+  charger: 'At the charger',
+  place: 'The place',
+  money: 'What it costs',
+} as const;
+export type RuleGroup = keyof typeof RULE_GROUPS;
+
+/** A rule of one choice: what it may be, what it is at first and why, and its schools. */
+export interface RuleCard<T = unknown> {
+  readonly schema: z.ZodType<T>;
+  /** What holds until somebody chooses. */
+  readonly standard: T;
+  readonly group: RuleGroup;
+  readonly label: string;
+  readonly unit: string;
+  readonly why: string;
+  readonly schools: readonly School<T>[];
+}
+
+export const rule = <S extends z.ZodType>(
+  card: RuleCard<z.output<S>> & { readonly schema: S },
+): RuleCard<z.output<S>> & { readonly schema: S } => card;

@@ -97,7 +97,8 @@ test('a dragged charge sticks, says what it costs, and is let go again', async (
   // It is there after the page is loaded again, and the keyboard can move it too.
   await open(page, 'C13');
   await expect(pinned).toHaveCount(1);
-  await pinned.focus();
+  // By mouse first, then by keys.
+  await pinned.click();
   // A round in which every charger that suits it is taken is passed over.
   await expect(async () => {
     await page.keyboard.press('ArrowRight');

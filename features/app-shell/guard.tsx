@@ -55,7 +55,8 @@ export function Guard() {
     const release = (event: MouseEvent) => {
       // What was clicked on may have been drawn anew by now: the way there is what it was.
       const button = event.composedPath().find((one) => one instanceof HTMLButtonElement);
-      const pressed = event.detail > 0 && button?.closest('main');
+      // One that takes keys itself keeps them.
+      const pressed = event.detail > 0 && button?.matches('main :not([data-keys])');
       if (button && pressed && !button.ariaHasPopup && document.activeElement === button)
         button.blur();
     };

@@ -117,6 +117,7 @@ export function StripView(props: Props) {
                 style={{ left: `${left}%` }}
                 aria-label={`${name}: charge on ${shortDay(day)}${pinned.has(charge.date) ? ', decided by hand' : ''}`}
                 data-date={dayName(day)}
+                data-keys
                 onPointerDown={(event) => handlers.grab(strip.battery, charge, event)}
                 onKeyDown={(event) => handlers.key(strip.battery, charge, event)}
                 onBlur={handlers.leave}

@@ -32,7 +32,6 @@ import {
   batteryLabels,
   benchHall,
   activeConnectionsOf,
-  roomAirs,
   planContext,
   batteryDtosOf,
   hallDto,
@@ -41,6 +40,7 @@ import {
   type SiteSnapshot,
   type Stay,
 } from '../site/load';
+import { roomAirs } from '../site/room-air';
 import { heardOf } from './charger-telemetry';
 import type {
   ChargeData,

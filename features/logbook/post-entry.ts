@@ -20,12 +20,12 @@ import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 import {
   activeConnectionsOf,
-  roomAirs,
   loadBattery,
   loadSite,
   troubleOf,
   type AssessedBattery,
 } from '../site/load';
+import { roomAirs } from '../site/room-air';
 
 /**
  * Records one entry. 200 with its number once it is on disk, also when it was there before; 400

@@ -10,12 +10,12 @@ import { clockStands } from '../server/clock';
 import {
   benchHall,
   activeConnectionsOf,
-  roomAirs,
   batteryDtosOf,
   hallDto,
   vehicleDtoOf,
   type SiteSnapshot,
 } from '../site/load';
+import { roomAirs } from '../site/room-air';
 import { withPlan } from '../season/keeper';
 import type { RoundData, RoundStop } from './round-data';
 import { roundBattery, unlike } from './served';

@@ -14,7 +14,6 @@ import {
   hangingBy,
   type ActiveConnection,
 } from '../../core/connections/active-connections';
-import { airNeeded, type ChargingHere, type RoomAir } from '../../core/charging/hall-limits';
 import { type ChargingEquipment, isMeantFor } from '../../core/site/charging-equipment';
 import { silentSince } from '../../core/reports/report';
 import type { PlanContext } from '../../core/plan/storage-plans';
@@ -296,47 +295,6 @@ export const activeConnectionsOf = (stays: readonly Stay[]): ActiveConnection[] 
   stays.flatMap(({ batteries }) =>
     batteries.flatMap(({ battery, standing: { state } }) => hangingBy(battery.id, state) ?? []),
   );
-
-/** The air of each hall, and what is needed of it by all that charges there. */
-export function roomAirs({
-  halls,
-  stays,
-  stock,
-}: Pick<SiteSnapshot, 'halls' | 'stays' | 'stock'>): Map<string, RoomAir> {
-  const batteries = stays.flatMap((stay) => stay.batteries);
-  return new Map(
-    halls.map(({ id }) => {
-      const noted = stock.air.find(({ hallId }) => hallId === id);
-      const here = batteries.filter(
-        ({ hallId, battery, standing }) =>
-          hallId === id && hangingBy(battery.id, standing.state) !== null,
-      );
-      return [
-        id,
-        {
-          has: {
-            airflowM3PerHour: noted?.airflowM3PerHour ?? null,
-            openingCm2: noted?.openingCm2 ?? null,
-          },
-          needs: airNeeded(here.map(({ standing }) => chargingOf(stock, standing))),
-        },
-      ];
-    }),
-  );
-}
-
-function chargingOf(stock: ChargingEquipment, { facts, state }: BatteryRecord): ChargingHere {
-  const charger = stock.chargers.find(({ id }) => id === state.hook?.chargerId);
-  return {
-    chemistry: facts.chemistry,
-    capsOpen: facts.capsOpen,
-    cells: facts.cells,
-    capacityAh: facts.capacityAh,
-    charger: charger ?? { automatic: true, ampsPerChannel: facts.capacityAh / 10 },
-    programme: state.hook?.programme ?? 'normal',
-    holding: state.lamp?.state === 'holding',
-  };
-}
 
 /**
  * Channels of maintainers on which nothing hangs, by chemistry that they suit; null where no

@@ -1,5 +1,5 @@
 import { CONDEMNED } from '../../core/assessment/daily-history';
-import type { YardCounts } from './yard-data';
+import type { YardBattery, YardCounts, YardData } from './yard-data';
 
 /** What is counted of one battery on the day that is looked at. */
 export interface Counted {
@@ -8,6 +8,10 @@ export interface Counted {
   /** Chance in percent to be under its line; null where it is not foreseen. */
   readonly under: number | null;
 }
+
+/** Those of all bays. */
+export const batteriesIn = (halls: YardData['halls']): YardBattery[] =>
+  halls.flatMap(({ bays }) => bays.flatMap(({ stay }) => stay?.batteries ?? []));
 
 /** From this chance on one that holds is doubtful. */
 const DOUBTFUL_PCT = 10;

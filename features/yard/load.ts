@@ -15,7 +15,7 @@ import {
   type AssessedBattery,
   type SiteSnapshot,
 } from '../site/load';
-import { countsOf } from './counts';
+import { batteriesIn, countsOf } from './counts';
 import type { OneMoreData } from './one-more-data';
 import type { SeasonData, SeasonLine, YardBattery, YardBay, YardData } from './yard-data';
 
@@ -55,42 +55,42 @@ export function firstBays(yard: YardData): YardData {
 /** The Yard of today. */
 export function yardData(loaded: SiteSnapshot): YardData {
   const byBay = groupBy(loaded.stays, (stay) => stay.bay.id);
-  const batteries = loaded.stays.flatMap((stay) => stay.batteries);
+  const halls = loaded.halls.map((hall) => ({
+    id: hall.id,
+    name: hall.name,
+    kind: hall.kind,
+    note: [hall.kind === 'heated' ? 'heated' : hall.kind, ...(hall.note ? [hall.note] : [])].join(
+      ' · ',
+    ),
+    celsius: hallMean(loaded.temperatures.get(hall.id)!, loaded.today),
+    bays: loaded.bays
+      .filter((bay) => bay.hallId === hall.id)
+      .flatMap((bay): YardBay[] => {
+        const stays = byBay.get(bay.id);
+        if (!stays) return [{ id: bay.id, mark: bay.mark, stay: null }];
+        return stays.map((stay, n) => {
+          const labels = batteryLabels(stay.batteries);
+          return {
+            id: n === 0 ? bay.id : `${bay.id} ${n + 1}`,
+            mark: bay.mark,
+            stay: {
+              vehicleId: stay.vehicle.id,
+              name: stay.vehicle.name,
+              kind: stay.vehicle.kind,
+              batteries: stay.batteries.map((kept, i) => yardBattery(kept, labels[i]!)),
+              troubled: stay.troubled.map(({ battery }) => battery.mark),
+            },
+          };
+        });
+      }),
+  }));
   return {
-    counts: countsOf(batteries.map((kept) => ({ ...yardBattery(kept, ''), under: null }))),
-    more: 0,
     siteName: loaded.site.name,
     clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
     units: loaded.rules,
-    halls: loaded.halls.map((hall) => ({
-      id: hall.id,
-      name: hall.name,
-      kind: hall.kind,
-      note: [hall.kind === 'heated' ? 'heated' : hall.kind, ...(hall.note ? [hall.note] : [])].join(
-        ' · ',
-      ),
-      celsius: hallMean(loaded.temperatures.get(hall.id)!, loaded.today),
-      bays: loaded.bays
-        .filter((bay) => bay.hallId === hall.id)
-        .flatMap((bay): YardBay[] => {
-          const stays = byBay.get(bay.id);
-          if (!stays) return [{ id: bay.id, mark: bay.mark, stay: null }];
-          return stays.map((stay, n) => {
-            const labels = batteryLabels(stay.batteries);
-            return {
-              id: n === 0 ? bay.id : `${bay.id} ${n + 1}`,
-              mark: bay.mark,
-              stay: {
-                vehicleId: stay.vehicle.id,
-                name: stay.vehicle.name,
-                kind: stay.vehicle.kind,
-                batteries: stay.batteries.map((kept, i) => yardBattery(kept, labels[i]!)),
-                troubled: stay.troubled.map(({ battery }) => battery.mark),
-              },
-            };
-          });
-        }),
-    })),
+    counts: countsOf(batteriesIn(halls).map((battery) => ({ ...battery, under: null }))),
+    more: 0,
+    halls,
   };
 }
 

@@ -12,7 +12,7 @@ import { ReserveBar } from '../theme/reserve-bar';
 import { RESERVE_STOPS } from '../theme/reserve-colour';
 import { KeepingIcon, VehicleIcon } from '../theme/vehicle-icon';
 import type { SeasonData, YardBattery, YardBay, YardCounts, YardData } from './yard-data';
-import { countsOf } from './counts';
+import { batteriesIn, countsOf } from './counts';
 import { useSeason } from './use-season';
 import { useWholeYard } from './use-whole-yard';
 import styles from './yard.module.css';
@@ -46,15 +46,9 @@ export function Yard({ text }: { text: string }) {
   const refresh = useRefresh();
   const { day, today } = useDay();
   const elsewhere = day !== today;
-  const { season, failed, progress } = useSeason(elsewhere, data);
+  const { season, failed, progress } = useSeason(elsewhere, first);
   const shown = (battery: YardBattery) => onDay(battery, season, day, today);
-  const counts = elsewhere
-    ? countsOf(
-        data.halls.flatMap((hall) =>
-          hall.bays.flatMap((bay) => bay.stay?.batteries.map(shown) ?? []),
-        ),
-      )
-    : data.counts;
+  const counts = elsewhere ? countsOf(batteriesIn(data.halls).map(shown)) : first.counts;
   const { all } = counts;
   const waiting = elsewhere && (!season || missing > 0);
   const [moving, setMoving] = useState(false);

@@ -1,3 +1,4 @@
+import { sentNow } from './desk';
 import { expect, test, type Page } from './test';
 import { TestSite } from './server';
 
@@ -171,8 +172,7 @@ test('a server that stops in mid-round loses nothing', async ({ page }) => {
   await expect(page.getByText(/entries waiting to send/)).toBeVisible();
   await expect(page.getByText('the server cannot be reached')).toBeVisible();
   await site.start();
-  await page.getByRole('button', { name: 'Try now' }).click();
-  await expect(page.getByText('Everything is sent')).toBeVisible();
+  await sentNow(page);
 });
 
 test('what was not sent before the page was closed is sent after it is opened again', async ({

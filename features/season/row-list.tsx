@@ -1,11 +1,11 @@
 'use client';
 
-import { memo, useEffect, useRef, useState, type ReactNode } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import type { Day } from '../../core/day';
 import { ROW_PX, visibleRows, type Row } from './rows';
 import { StripView, type Drag, type StripHandlers, type View } from './strip';
 import type { SeasonName } from './season-data';
-import styles from './season.module.css';
+import styles from './row-list.module.css';
 
 /** Rows are drawn anew when the list has moved by so much, not at every pixel. */
 const STEP_PX = 4 * ROW_PX;
@@ -24,8 +24,8 @@ interface Props {
   readonly wanting: ReadonlyMap<string, string>;
   readonly handlers: StripHandlers;
   readonly onChoose: (battery: string) => void;
-  /** What lies over the rows. */
-  readonly children: ReactNode;
+  /** Where the day that is looked at stands; null: not in view. */
+  readonly looked: string | null;
 }
 
 /** The batteries by hall and walking order; only those in the window are there at all. */
@@ -74,7 +74,11 @@ export const RowList = memo(function RowList(props: Props) {
             />
           ),
         )}
-        {props.children}
+        {props.looked === null ? null : (
+          <div className={styles.looked}>
+            <span style={{ left: props.looked }} />
+          </div>
+        )}
       </div>
     </div>
   );

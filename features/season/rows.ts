@@ -22,7 +22,7 @@ export function rowsOf(
   strips: readonly Strip[],
   halls: readonly { id: string; name: string }[],
   name: (battery: string) => SeasonName | undefined,
-  wanting: ReadonlySet<string>,
+  wanting: { has(battery: string): boolean },
   { find, hall, only }: Filter,
 ): { readonly rows: readonly Row[]; readonly height: number; readonly shown: number } {
   const words = find.trim().toLowerCase().split(/\s+/).filter(Boolean);

@@ -3,7 +3,7 @@
 import { dayName, shortDay, toDay, type Day } from '../../core/day';
 import type { Strip, StripCharge } from '../../core/schedule/strips';
 import { scaleColour } from '../theme/reserve-colour';
-import styles from './season.module.css';
+import styles from './strip.module.css';
 
 /** Days that are shown. */
 export interface View {

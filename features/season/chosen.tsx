@@ -1,0 +1,53 @@
+import { Button } from 'antd';
+import Link from 'next/link';
+import { shortDay, toDay } from '../../core/day';
+import type { Strip } from '../../core/schedule/strips';
+import { Quiet } from '../ui/quiet';
+
+/** What is planned for the battery that is chosen, charge by charge. */
+export function ChosenBattery({
+  strip,
+  name,
+  href,
+  today,
+  chargers,
+  pinned,
+  onLetGo,
+}: {
+  readonly strip: Strip;
+  readonly name: string;
+  /** Its page; absent: it is none of this site. */
+  readonly href: string | undefined;
+  readonly today: string;
+  readonly chargers: Readonly<Record<string, string>>;
+  readonly pinned: ReadonlySet<string>;
+  readonly onLetGo: (date: string) => void;
+}) {
+  const { charges, readings } = strip;
+  return (
+    <section aria-label={name}>
+      <h2>{href ? <Link href={href}>{name}</Link> : name}</h2>
+      <ul>
+        {charges.map(({ date, to, charger }) => (
+          <li key={date}>
+            {charger === null ? 'On charge now' : shortDay(toDay(date))} to{' '}
+            {shortDay(toDay(today) + to)}
+            {charger === null ? null : <Quiet> at {chargers[charger] ?? charger}</Quiet>}
+            {pinned.has(date) ? (
+              <Button size="small" onClick={() => onLetGo(date)}>
+                Let the plan decide
+              </Button>
+            ) : null}
+          </li>
+        ))}
+        {charges.length === 0 ? (
+          <Quiet as="li">{strip.kept ? 'A maintainer holds it' : 'It needs no charge'}</Quiet>
+        ) : null}
+        <Quiet as="li">
+          {readings.length} {readings.length === 1 ? 'reading' : 'readings'}, lowest{' '}
+          {Math.round(Math.min(...strip.socPct))} %, line {strip.lineSocPct} %
+        </Quiet>
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,52 @@
+import { Button } from 'antd';
+import { useRef, useState } from 'react';
+import { Quiet } from '../ui/quiet';
+import styles from './panel.module.css';
+
+const FEED = '/api/season/rounds.ics';
+
+/** The season on the phone, on paper and in a file. */
+export function Files({ onReadBack }: { readonly onReadBack: (file: File) => void }) {
+  const file = useRef<HTMLInputElement>(null);
+  const [copied, setCopied] = useState(false);
+  return (
+    <section className={styles.files}>
+      <h2>On the phone, on paper</h2>
+      <Quiet as="p">
+        A calendar can subscribe to the rounds at this address. <a href={FEED}>rounds.ics</a>
+      </Quiet>
+      <Button
+        block
+        onClick={() => {
+          void navigator.clipboard
+            ?.writeText(new URL(FEED, window.location.href).href)
+            .then(() => setCopied(true));
+        }}
+      >
+        {copied ? 'Address copied' : 'Copy the address'}
+      </Button>
+      <Button block href="/print/season" target="_blank">
+        Print a month a page
+      </Button>
+      <Button block href="/api/season/document">
+        Export the season
+      </Button>
+      <Button block onClick={() => file.current?.click()}>
+        Read a season document
+      </Button>
+      <input
+        ref={file}
+        type="file"
+        hidden
+        aria-label="A season document"
+        accept=".json,application/json"
+        onChange={(event) => {
+          const chosen = event.target.files?.[0];
+          if (chosen) onReadBack(chosen);
+          // The same file may be read again once it has been mended.
+          event.target.value = '';
+        }}
+      />
+    </section>
+  );
+}

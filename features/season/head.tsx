@@ -1,0 +1,85 @@
+import { Button, Input, Segmented, Select } from 'antd';
+import type { Dispatch } from 'react';
+import { Quiet } from '../ui/quiet';
+import type { Filter } from './rows';
+import { ZOOMS, type SeasonAction, type SeasonState, type Zoom } from './season-state';
+import styles from './season.module.css';
+
+const ONLY: Readonly<Record<Filter['only'], string>> = {
+  all: 'All',
+  charged: 'To be charged',
+  wanting: 'Left wanting',
+};
+
+const options = <Value extends string>(named: Readonly<Record<Value, string>>) =>
+  (Object.keys(named) as Value[]).map((value) => ({ value, label: named[value] }));
+
+/** Which batteries and which days are shown. */
+export function SeasonHead({
+  state,
+  act,
+  halls,
+  shown,
+  all,
+  days,
+}: {
+  readonly state: SeasonState;
+  readonly act: Dispatch<SeasonAction>;
+  readonly halls: readonly { readonly id: string; readonly name: string }[];
+  /** Batteries shown, and all there are. */
+  readonly shown: number;
+  readonly all: number;
+  /** Days of the season that are left. */
+  readonly days: number;
+}) {
+  const { filter, zoom } = state;
+  const filterBy = (part: Partial<Filter>) => act({ do: 'filter', filter: part });
+  return (
+    <header className={styles.head}>
+      <h1>Season</h1>
+      <Quiet as="p" role="status">
+        {shown} of {all} batteries
+      </Quiet>
+      <Input
+        data-kept
+        className={styles.find}
+        allowClear
+        placeholder="Find a bay or a vehicle"
+        aria-label="Find a bay or a vehicle"
+        value={filter.find}
+        onChange={(event) => filterBy({ find: event.target.value })}
+      />
+      <Select
+        aria-label="Hall"
+        value={filter.hall ?? ''}
+        onChange={(hall: string) => filterBy({ hall: hall || null })}
+        options={[
+          { value: '', label: 'All halls' },
+          ...halls.map(({ id, name }) => ({ value: id, label: name })),
+        ]}
+      />
+      <Select<Filter['only']>
+        aria-label="Which batteries"
+        value={filter.only}
+        onChange={(only) => filterBy({ only })}
+        options={options(ONLY)}
+      />
+      <Segmented<Zoom>
+        aria-label="How much of the season"
+        value={zoom}
+        onChange={(value) => act({ do: 'zoom', zoom: value })}
+        options={options(ZOOMS)}
+      />
+      {zoom === 'season' ? null : (
+        <span className={styles.pan}>
+          <Button aria-label="Earlier" onClick={() => act({ do: 'pan', towards: -1, days })}>
+            ‹
+          </Button>
+          <Button aria-label="Later" onClick={() => act({ do: 'pan', towards: 1, days })}>
+            ›
+          </Button>
+        </span>
+      )}
+    </header>
+  );
+}

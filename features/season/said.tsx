@@ -1,0 +1,73 @@
+import { shortDay, toDay, type Day } from '../../core/day';
+import type { PlanDocument } from '../../core/schedule/document';
+import { Quiet } from '../ui/quiet';
+import type { MoveEffect } from './move';
+import type { SeasonPin } from './season-data';
+import { decisionWords, type SeasonState } from './season-state';
+import type { Drag } from './strip';
+import styles from './season.module.css';
+
+/** What a move would do while a charge is moved, and what was said last otherwise. */
+export function Said({
+  state: { drag, said },
+  moved,
+  plan,
+  pins,
+  today,
+  words,
+}: {
+  readonly state: SeasonState;
+  /** What the move does; null: it is being worked out. */
+  readonly moved: MoveEffect | null;
+  readonly plan: PlanDocument;
+  readonly pins: readonly SeasonPin[];
+  readonly today: Day;
+  readonly words: (battery: string) => string;
+}) {
+  return (
+    <p className={styles.said} role="status" aria-live="polite">
+      {drag ? (
+        <Effect drag={drag} moved={moved} today={today} words={words} />
+      ) : said === null ? (
+        <Quiet>
+          Strips are foreseen charge, darker is emptier. Drag a charge to another round, or take it
+          with the arrow keys and Enter.
+        </Quiet>
+      ) : typeof said === 'string' ? (
+        said
+      ) : (
+        (decisionWords(said, plan, today, pins, words) ?? 'Planning it through')
+      )}
+    </p>
+  );
+}
+
+function Effect({
+  drag,
+  moved,
+  today,
+  words,
+}: {
+  readonly drag: Drag;
+  readonly moved: MoveEffect | null;
+  readonly today: Day;
+  readonly words: (battery: string) => string;
+}) {
+  const what = `${words(drag.battery)}: on charge ${shortDay(toDay(drag.to), today)} instead of ${shortDay(toDay(drag.from), today)}`;
+  if (drag.to === drag.from) return <>{what}</>;
+  if (!moved) return <>{what}: working it out</>;
+  if (!moved.possible) return <b>{what}: it cannot be done then.</b>;
+  const minutes = Math.round(moved.minutes);
+  const time =
+    minutes === 0 ? 'no more time' : `${Math.abs(minutes)} min ${minutes > 0 ? 'more' : 'less'}`;
+  const others =
+    moved.others.length === 0
+      ? 'nothing else moves'
+      : `${moved.others.length} ${moved.others.length === 1 ? 'other moves' : 'others move'} with it`;
+  return (
+    <>
+      <b>{what}</b>: {time}, {others}
+      {moved.wanting > 0 ? <b>, {moved.wanting} more left wanting</b> : null}.
+    </>
+  );
+}

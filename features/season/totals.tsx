@@ -1,0 +1,58 @@
+import type { ReactNode } from 'react';
+import { wantingIn, type PlanDocument } from '../../core/schedule/document';
+import { Quiet } from '../ui/quiet';
+import { hoursWords } from './hours';
+import type { Proof } from './plan-for';
+import type { Progress } from './use-season-worker';
+import styles from './panel.module.css';
+
+/** What a plan comes to, beside the least that any plan can need. */
+export function Totals({
+  plan,
+  proof,
+  progress,
+}: {
+  readonly plan: PlanDocument;
+  readonly proof: Proof | null;
+  /** While it is tightened. */
+  readonly progress: Progress | null;
+}) {
+  const unmet = wantingIn(plan).length > 0;
+  const kept = plan.lowerBoundMinutes ?? (unmet ? null : proof?.lowerBoundMinutes) ?? null;
+  const bound = progress ? progress.bound : kept;
+  return (
+    <dl className={styles.totals}>
+      <Total
+        name="Attendant time left"
+        value={hoursWords(progress?.minutes ?? plan.totals.minutes)}
+      >
+        {bound !== null
+          ? `no plan can need less than ${hoursWords(bound)}`
+          : unmet
+            ? 'not everything can be met'
+            : 'the least is being worked out'}
+      </Total>
+      <Total name="Rounds left" value={plan.totals.rounds} />
+      <Total name="Charges left" value={plan.totals.charges} />
+      <Total name="Days under the line" value={plan.totals.underLineDays} />
+    </dl>
+  );
+}
+
+function Total({
+  name,
+  value,
+  children,
+}: {
+  readonly name: string;
+  readonly value: string | number;
+  readonly children?: ReactNode;
+}) {
+  return (
+    <div>
+      <dt>{name}</dt>
+      <dd>{value}</dd>
+      {children ? <Quiet as="p">{children}</Quiet> : null}
+    </div>
+  );
+}

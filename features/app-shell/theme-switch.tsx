@@ -2,7 +2,8 @@
 
 import { IconMoon, IconSun } from '@tabler/icons-react';
 import { THEME_COOKIE, type ThemeChoice } from '../theme/theme';
-import styles from './sidebar.module.css';
+import shared from './sidebar.module.css';
+import styles from './theme-switch.module.css';
 
 const YEAR_SECONDS = 365 * 24 * 3600;
 
@@ -21,7 +22,7 @@ export function ThemeSwitch({ chosen }: { chosen: ThemeChoice | undefined }) {
     window.dispatchEvent(new Event('velvet-theme'));
   };
   return (
-    <button type="button" className={styles.link} onClick={flip} aria-label="Switch day and lamp">
+    <button type="button" className={shared.link} onClick={flip} aria-label="Switch day and lamp">
       <IconSun size={22} stroke={1.6} aria-hidden="true" className={styles.sun} />
       <IconMoon size={22} stroke={1.6} aria-hidden="true" className={styles.moon} />
       <span className={styles.moonWord}>Lamp</span>

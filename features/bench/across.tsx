@@ -1,6 +1,6 @@
 import { Button } from 'antd';
-import styles from './bench.module.css';
-import hunting from './hunt.module.css';
+import shared from './bench.module.css';
+import styles from './across.module.css';
 
 /** What the meter shows across the fuse that is chosen in the table. */
 export function Across({
@@ -14,14 +14,14 @@ export function Across({
 }) {
   const millivolts = volts === null ? null : Math.round(volts * 1e5) / 100;
   return (
-    <div className={hunting.across}>
+    <div className={styles.across}>
       {fuse === null ? (
-        <span className={styles.quiet}>Choose a fuse in the table, and touch its two ends.</span>
+        <span className={shared.quiet}>Choose a fuse in the table, and touch its two ends.</span>
       ) : millivolts === null ? (
-        <span className={styles.quiet}>Type what your meter shows across {fuse}.</span>
+        <span className={shared.quiet}>Type what your meter shows across {fuse}.</span>
       ) : (
         <>
-          <span className={styles.live}>{millivolts.toFixed(2)} mV</span>
+          <span className={shared.live}>{millivolts.toFixed(2)} mV</span>
           <Button size="large" onClick={() => onTake(fuse, millivolts)}>
             Take it for {fuse}
           </Button>

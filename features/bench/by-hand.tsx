@@ -10,7 +10,8 @@ import { newEntry } from '../logbook/new-entry';
 import { postEntries, postJson } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import type { BenchData } from './bench-data';
-import styles from './bench.module.css';
+import shared from './bench.module.css';
+import styles from './by-hand.module.css';
 
 /** A draw that was measured without the program: typed, or a logger's file. */
 export function ByHand({
@@ -71,10 +72,10 @@ export function ByHand({
   };
 
   return (
-    <details className={styles.byHandBox}>
+    <details className={shared.byHandBox}>
       <summary>Without the meter: type it, or load a file</summary>
       <form
-        className={styles.byHand}
+        className={shared.byHand}
         onSubmit={(event) => {
           event.preventDefault();
           void recordTyped();
@@ -88,7 +89,7 @@ export function ByHand({
             onChange={(event) => setTyped(event.target.value)}
           />
         </label>
-        <label className={styles.tick}>
+        <label className={shared.tick}>
           <input
             type="checkbox"
             checked={changed}
@@ -100,7 +101,7 @@ export function ByHand({
           Record
         </Button>
       </form>
-      <label className={styles.file}>
+      <label className={shared.file}>
         A logged current, CSV with seconds,amps
         <input
           type="file"
@@ -122,7 +123,7 @@ export function ByHand({
         </div>
       ) : null}
       {message ? (
-        <p role="alert" className={styles.doubt}>
+        <p role="alert" className={shared.doubt}>
           {message}
         </p>
       ) : null}

@@ -3,7 +3,8 @@
 import { IconCheck } from '@tabler/icons-react';
 import { useState } from 'react';
 import { mayTick, type FittedStep } from '../../core/procedures/procedure';
-import styles from './bench.module.css';
+import shared from './bench.module.css';
+import styles from './draw-steps.module.css';
 
 /** The steps of the draw test beside the live trace; those of the meter tick themselves. */
 export function DrawSteps({
@@ -54,12 +55,12 @@ export function DrawSteps({
               <p>{step.say}</p>
               {step === next ? (
                 <>
-                  <p className={styles.quiet}>{step.why}</p>
+                  <p className={shared.quiet}>{step.why}</p>
                   {step.caution ? <p className={styles.caution}>{step.caution}</p> : null}
                 </>
               ) : null}
               {refusal?.id === step.id ? (
-                <p role="alert" className={styles.doubt}>
+                <p role="alert" className={shared.doubt}>
                   <b>Not yet. First: {refusal.first}</b> {refusal.why}
                 </p>
               ) : null}

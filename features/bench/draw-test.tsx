@@ -21,7 +21,8 @@ import { Hands, act, type Hand } from './hands';
 import { TraceChart } from './trace-chart';
 import type { Bench } from './use-bench';
 import { useKeys } from './use-keys';
-import styles from './bench.module.css';
+import shared from './bench.module.css';
+import styles from './draw-test.module.css';
 
 /** What the demo's hands do when a step is ticked. */
 const HANDS: Readonly<Record<string, readonly Hand[]>> = {
@@ -121,16 +122,16 @@ export function DrawTest({
   });
 
   const lines = useMemo(() => [{ label: 'draw', trace: live }], [live]);
-  if (refusal) return <p className={styles.empty}>{refusal}</p>;
+  if (refusal) return <p className={shared.empty}>{refusal}</p>;
   return (
-    <div className={styles.draw}>
-      <div className={styles.left}>
-        <section className={styles.card}>
-          <div className={styles.liveRow}>
-            <p className={styles.label}>
+    <div className={shared.draw}>
+      <div className={shared.left}>
+        <section className={shared.card}>
+          <div className={shared.liveRow}>
+            <p className={shared.label}>
               {test ? (jumperOff ? 'Draw now' : 'Draw now: a share, the jumper is on') : 'Draw'}
             </p>
-            <p className={styles.live} aria-live="off">
+            <p className={shared.live} aria-live="off">
               {ma === undefined
                 ? '–'
                 : Number.isNaN(ma)
@@ -158,7 +159,7 @@ export function DrawTest({
           <Meaning standing={standing} drawMa={analysis.settledMa.value} />
         ) : null}
       </div>
-      <div className={styles.right}>
+      <div className={shared.right}>
         {test ? (
           <p className={styles.phoneLive} aria-hidden="true">
             <b>
@@ -177,12 +178,12 @@ export function DrawTest({
           {complete ? ' record' : ''}
         </p>
         {message ? (
-          <p role="alert" className={styles.doubt}>
+          <p role="alert" className={shared.doubt}>
             {message}
           </p>
         ) : null}
         {test ? (
-          <label className={styles.tick}>
+          <label className={shared.tick}>
             <input
               type="checkbox"
               checked={changed}
@@ -191,7 +192,7 @@ export function DrawTest({
             Something was repaired or switched off first
           </label>
         ) : null}
-        <div className={styles.buttons}>
+        <div className={shared.buttons}>
           <Button type="primary" size="large" disabled={!complete} onClick={() => void finish()}>
             Record the draw
           </Button>

@@ -9,7 +9,8 @@ import { formatMilliamps, formatReserve, formatReserveRange } from '../../core/w
 import { shortDay } from '../../core/day';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import { Figures } from '../theme/figures';
-import styles from './bench.module.css';
+import shared from './bench.module.css';
+import styles from './finding.module.css';
 
 const HEADLINES = {
   pass: 'Passes',
@@ -31,14 +32,14 @@ export function Finding({
   const { settledMa, settledAt, chanceSettled, worthWaitingSeconds } = analysis;
   const notes = drawNotes(analysis, VEHICLE_KINDS[standing.vehicleKind].sleeps);
   return (
-    <section className={styles.card} aria-label="What the trace says">
+    <section className={shared.card} aria-label="What the trace says">
       <div className={styles.finding}>
-        <p className={styles.big}>
+        <p className={shared.big}>
           <output>{formatMilliamps(settledMa.value)}</output>
         </p>
         <div>
           <h2 className={styles[verdict]}>{HEADLINES[verdict]}</h2>
-          <p className={styles.quiet}>
+          <p className={shared.quiet}>
             {settledAt === null
               ? `${Math.round(100 * chanceSettled)} % sure that it has settled`
               : `settled at ${clockOf(settledAt)}, likely ${settledMa.low.toFixed(1)} to ${formatMilliamps(settledMa.high)}; your limit is ${limitMa} mA`}
@@ -46,7 +47,7 @@ export function Finding({
         </div>
       </div>
       <div
-        className={styles.hold}
+        className={shared.hold}
         role="meter"
         aria-valuenow={Math.round(100 * chanceSettled)}
         aria-valuemin={0}
@@ -88,7 +89,7 @@ export function Meaning({ standing, drawMa }: { standing: BatteryRecord; drawMa:
   const fullOff = useMemo(() => meaningFromFull(standing, drawMa, OFF), [standing, drawMa]);
   const flat = (days: number | null) => (days === null ? '–' : inDays(days));
   return (
-    <section className={styles.card} aria-label="What it means">
+    <section className={shared.card} aria-label="What it means">
       <h2>What it means</h2>
       <table className={styles.means}>
         <thead>
@@ -126,7 +127,7 @@ export function Meaning({ standing, drawMa }: { standing: BatteryRecord; drawMa:
         </tbody>
       </table>
       {on.nextReadingDay !== null ? (
-        <p className={styles.quiet}>Connected, it is read next by {shortDay(on.nextReadingDay)}.</p>
+        <p className={shared.quiet}>Connected, it is read next by {shortDay(on.nextReadingDay)}.</p>
       ) : null}
     </section>
   );

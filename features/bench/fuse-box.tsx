@@ -7,7 +7,8 @@ import { FUSE_KIND_IDS } from '../../core/fault-isolation/fuses';
 import { LOAD_KIND_IDS } from '../../core/fault-isolation/loads';
 import { postJson } from '../logbook/post';
 import { fuseCsv, parseFuseCsv } from './fuse-csv';
-import styles from './bench.module.css';
+import shared from './bench.module.css';
+import styles from './fuse-box.module.css';
 
 const EXAMPLE = 'fuse,feeds,amps,kind,load,main,milliohms\n';
 
@@ -40,11 +41,11 @@ export function FuseBox({
     URL.revokeObjectURL(address);
   };
   return (
-    <details className={styles.byHandBox} open={list === null}>
+    <details className={shared.byHandBox} open={list === null}>
       <summary>
         {list ? `Fuse list of the ${model}` : `No fuse list of the ${model} yet: type or load one`}
       </summary>
-      <p className={styles.quiet}>
+      <p className={shared.quiet}>
         One fuse a line, as the owner’s book lists them; kept for all of this model. <b>kind</b> is{' '}
         {FUSE_KIND_IDS.join(', ')}; <b>load</b> is {LOAD_KIND_IDS.join(', ')}; <b>main</b> is the
         fuse that feeds it; <b>milliohms</b> only where you measured them.
@@ -58,18 +59,18 @@ export function FuseBox({
         onChange={(event) => setText(event.target.value)}
       />
       {problem ? (
-        <p role="alert" className={styles.doubt}>
+        <p role="alert" className={shared.doubt}>
           {problem}
         </p>
       ) : null}
-      <div className={styles.buttons}>
+      <div className={shared.buttons}>
         <Button type="primary" size="large" onClick={() => void keep()}>
           Keep for the {model}
         </Button>
         <Button size="large" onClick={save}>
           Save as a file
         </Button>
-        <label className={styles.file}>
+        <label className={shared.file}>
           Load a file
           <input
             type="file"

@@ -6,8 +6,9 @@ import { isMain, type FuseList } from '../../core/fault-isolation/fuse-list';
 import { milliampsAcross } from '../../core/fault-isolation/fuses';
 import type { HuntAnswer } from '../../core/fault-isolation/hunt';
 import { formatMilliamps } from '../../core/words/words';
-import styles from './bench.module.css';
+import shared from './bench.module.css';
 import hunting from './hunt.module.css';
+import styles from './fuse-table.module.css';
 
 /** The fuse box: what each feeds, millivolts across it, and what fell when it was pulled. */
 export function FuseTable({
@@ -38,8 +39,8 @@ export function FuseTable({
   };
   const chance = new Map(answer.ranked.map((one) => [one.fuse, one.chance]));
   return (
-    <table className={hunting.fuses}>
-      <caption className={styles.hidden}>Fuses</caption>
+    <table className={styles.fuses}>
+      <caption className={shared.hidden}>Fuses</caption>
       <thead>
         <tr>
           <th>Fuse</th>
@@ -58,7 +59,7 @@ export function FuseTable({
           const across = millivolts[fuse];
           const isOut = out.includes(fuse);
           return (
-            <tr key={fuse} className={fuse === answer.next ? hunting.nextFuse : undefined}>
+            <tr key={fuse} className={fuse === answer.next ? styles.nextFuse : undefined}>
               <th scope="row">{fuse}</th>
               <td>
                 {feeds}
@@ -96,7 +97,7 @@ export function FuseTable({
               <td className={hunting.number}>{Math.round(100 * (chance.get(fuse) ?? 0))} %</td>
               {onPull ? (
                 <td>
-                  <button type="button" className={hunting.pull} onClick={() => onPull(fuse)}>
+                  <button type="button" className={styles.pull} onClick={() => onPull(fuse)}>
                     {isOut ? 'back in' : 'out'}
                   </button>
                 </td>

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { postJson } from '../logbook/post';
-import styles from './bench.module.css';
+import styles from './hands.module.css';
 
 /** What the demo's hands can do; the same words as its stand-in understands. */
 export type Hand =

@@ -12,7 +12,8 @@ import { NextPull } from './next-pull';
 import { Ranking } from './ranking';
 import { RepairNote } from './repair-note';
 import { WhatIf } from './what-if';
-import styles from './bench.module.css';
+import shared from './bench.module.css';
+import styles from './hunt-by-hand.module.css';
 
 const numberOf = (text: string): number | null => {
   const value = Number(text.trim().replace(',', '.'));
@@ -56,16 +57,16 @@ export function HuntByHand({
   };
 
   return (
-    <div className={`${styles.draw} ${styles.idle}`}>
-      <div className={styles.left}>
-        <section className={styles.card}>
+    <div className={`${shared.draw} ${styles.idle}`}>
+      <div className={shared.left}>
+        <section className={shared.card}>
           <h2>By hand, or with nothing pulled</h2>
-          <p className={styles.quiet}>
+          <p className={shared.quiet}>
             With the draw test running, the program watches what falls. Here you type it: settled
             draw, then what your meter shows with each fuse out. Or millivolts across the fuses,
             with nothing pulled and nothing woken.
           </p>
-          <div className={styles.byHand}>
+          <div className={shared.byHand}>
             <label>
               Settled draw, mA
               <input
@@ -106,7 +107,7 @@ export function HuntByHand({
           }}
         />
       </div>
-      <div className={styles.right}>
+      <div className={shared.right}>
         {settledMa === null ? null : (
           <NextPull
             answer={answer}
@@ -119,7 +120,7 @@ export function HuntByHand({
             onMark={null}
           >
             <form
-              className={styles.byHand}
+              className={shared.byHand}
               onSubmit={(event) => {
                 event.preventDefault();
                 take();
@@ -145,7 +146,7 @@ export function HuntByHand({
           </NextPull>
         )}
         {message ? (
-          <p role="alert" className={styles.doubt}>
+          <p role="alert" className={shared.doubt}>
             {message}
           </p>
         ) : null}

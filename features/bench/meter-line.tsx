@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import type { Status } from './wire';
-import styles from './bench.module.css';
+import styles from './meter-line.module.css';
 
 function words(status: Status | null, name: string): { text: string; good: boolean } {
   if (status === null) return { text: 'The server is out of reach; the bench waits.', good: false };

@@ -3,8 +3,8 @@ import { isDrop, type Drop } from '../../core/fault-isolation/drops';
 import { isMain, type FuseList } from '../../core/fault-isolation/fuse-list';
 import { BEHIND_NO_FUSE, type HuntAnswer } from '../../core/fault-isolation/hunt';
 import { formatMilliamps } from '../../core/words/words';
-import styles from './bench.module.css';
-import hunting from './hunt.module.css';
+import shared from './bench.module.css';
+import styles from './next-pull.module.css';
 
 /** The fuse to pull next and what the last one did; who it is, once that is known. */
 export function NextPull({
@@ -35,9 +35,9 @@ export function NextPull({
   const feeds = (fuse: string) => list.find((one) => one.fuse === fuse)?.feeds ?? '';
   const waiting = newest && newest.milliamps === null;
   return (
-    <section className={styles.card} aria-label="Next pull">
+    <section className={shared.card} aria-label="Next pull">
       {newest ? (
-        <p role="status" className={styles.say}>
+        <p role="status" className={shared.say}>
           {newest.milliamps === null
             ? `${newest.circuit} is out: watch the trace for a moment …`
             : newest.woke
@@ -48,7 +48,7 @@ export function NextPull({
         </p>
       ) : null}
       {contradiction ? (
-        <p className={styles.doubt}>
+        <p className={shared.doubt}>
           What fell contradicts itself: something woke or slept in between. Put all back, wait, and
           pull again.
         </p>
@@ -76,7 +76,7 @@ export function NextPull({
               ? `Put ${blocked} back first`
               : `Pull ${next}${feeds(next) ? `, ${feeds(next)}` : ''}`}
           </h2>
-          <p className={styles.quiet}>
+          <p className={shared.quiet}>
             {blocked
               ? `${next} hangs on it. Then wait until it has settled again.`
               : isMain(list, next)
@@ -86,11 +86,11 @@ export function NextPull({
         </>
       )}
       {awake ? (
-        <p className={styles.doubt}>It is awake: wait until the trace is down again.</p>
+        <p className={shared.doubt}>It is awake: wait until the trace is down again.</p>
       ) : null}
       {found && out.length === 0 && hint ? <p>{hint}</p> : null}
       {found ? null : children}
-      <div className={styles.buttons}>
+      <div className={shared.buttons}>
         {onMark && next !== null && !found ? (
           blocked ? (
             <Button type="primary" size="large" onClick={() => onMark('put-back', blocked)}>
@@ -109,7 +109,7 @@ export function NextPull({
         ) : null}
       </div>
       {onMark && out.length ? (
-        <div className={hunting.out}>
+        <div className={styles.out}>
           <b>Still out, must go back:</b>
           {out.map((fuse) => (
             <button key={fuse} type="button" onClick={() => onMark('put-back', fuse)}>

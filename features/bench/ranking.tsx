@@ -1,23 +1,24 @@
 import type { HuntAnswer } from '../../core/fault-isolation/hunt';
 import { formatMilliamps } from '../../core/words/words';
-import styles from './bench.module.css';
+import shared from './bench.module.css';
 import hunting from './hunt.module.css';
+import styles from './ranking.module.css';
 
 /** Circuits by the chance that they are the culprit, with what they carry. */
 export function Ranking({ answer, known }: { answer: HuntAnswer; known: boolean }) {
   const across = answer.ranked.some(({ milliamps }) => milliamps !== null);
   const top = answer.ranked.filter(({ chance, main }) => !main && chance > 0.005).slice(0, 6);
   return (
-    <section className={styles.card} aria-label="Who it may be">
+    <section className={shared.card} aria-label="Who it may be">
       <h2>Who it may be</h2>
-      <p className={styles.quiet}>
+      <p className={shared.quiet}>
         {known
           ? `${formatMilliamps(answer.excessMa)} more than it needs.`
           : across
             ? 'By the millivolts so far; the whole draw is not measured yet.'
             : 'The draw is not measured yet; this is what is usual.'}
       </p>
-      <ol className={hunting.ranking}>
+      <ol className={styles.ranking}>
         {top.map((one) => (
           <li key={one.fuse}>
             <b>{one.fuse}</b>

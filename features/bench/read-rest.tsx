@@ -13,7 +13,8 @@ import { Figures } from '../theme/figures';
 import { Hands } from './hands';
 import type { Bench } from './use-bench';
 import { useKeys } from './use-keys';
-import styles from './bench.module.css';
+import shared from './bench.module.css';
+import styles from './read-rest.module.css';
 
 /** What is said about how the probe is held. */
 function holdingWords(holding: Holding): string {
@@ -127,20 +128,20 @@ export function ReadRest({
   };
 
   return (
-    <div className={styles.read}>
-      <section className={styles.card}>
-        <p className={styles.label}>Resting voltage</p>
-        <p className={styles.big} aria-live="off">
+    <div className={shared.read}>
+      <section className={shared.card}>
+        <p className={shared.label}>Resting voltage</p>
+        <p className={shared.big} aria-live="off">
           <output>{(taken ?? hand ?? live)?.toFixed((taken ?? hand) ? 2 : 3) ?? '–.–––'}</output> V
         </p>
-        <div className={styles.hold} aria-hidden="true">
+        <div className={shared.hold} aria-hidden="true">
           <span
             style={{
               width: `${holding.kind === 'moving' ? 100 * holding.share : steady !== null ? 100 : 0}%`,
             }}
           />
         </div>
-        <p role="status" className={styles.say}>
+        <p role="status" className={shared.say}>
           {bench.over
             ? 'Over the meter’s range.'
             : taken !== null
@@ -150,7 +151,7 @@ export function ReadRest({
         {judged ? (
           <div className={styles.verdict}>
             {judged.doubt ? (
-              <p role="alert" className={styles.doubt}>
+              <p role="alert" className={shared.doubt}>
                 <Figures sentence={judged.doubt.question} />
               </p>
             ) : null}
@@ -162,7 +163,7 @@ export function ReadRest({
             ))}
           </div>
         ) : null}
-        <div className={styles.buttons}>
+        <div className={shared.buttons}>
           {mayTake ? (
             <Button
               size="large"
@@ -179,13 +180,13 @@ export function ReadRest({
           ) : null}
         </div>
         {taken === null && message ? (
-          <p role="alert" className={styles.doubt}>
+          <p role="alert" className={shared.doubt}>
             {message}
           </p>
         ) : null}
       </section>
       <form
-        className={styles.byHand}
+        className={shared.byHand}
         onSubmit={(event) => {
           event.preventDefault();
           submit();

@@ -7,7 +7,8 @@ import { formatMilliamps } from '../../core/words/words';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import type { BenchSubject } from './bench-data';
-import styles from './bench.module.css';
+import shared from './bench.module.css';
+import styles from './repair-note.module.css';
 
 /** What the owner is told, to be changed and kept in the logbook. */
 export function RepairNote({
@@ -48,7 +49,7 @@ export function RepairNote({
     if (reply.ok) onRecorded('Repair note kept in the logbook.');
   };
   return (
-    <section className={styles.card}>
+    <section className={shared.card}>
       <h2>Repair note for the owner</h2>
       <textarea
         rows={5}
@@ -58,11 +59,11 @@ export function RepairNote({
         onChange={(event) => setText(event.target.value)}
       />
       {problem ? (
-        <p role="alert" className={styles.doubt}>
+        <p role="alert" className={shared.doubt}>
           {problem}
         </p>
       ) : null}
-      <div className={styles.buttons}>
+      <div className={shared.buttons}>
         <Button size="large" disabled={shown.trim() === ''} onClick={() => void keep()}>
           Keep it in the logbook
         </Button>

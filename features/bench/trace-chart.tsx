@@ -7,7 +7,7 @@ import type { Mark } from '../../core/parasitic-draw/marks';
 import { thinned, type Samples } from '../../core/parasitic-draw/thinned';
 import { clockOf } from '../../core/parasitic-draw/words';
 import { faded, lookOf, useThemeTick, type Look } from '../chart/look';
-import styles from './bench.module.css';
+import styles from './trace-chart.module.css';
 
 interface Point {
   x: number;

@@ -7,8 +7,8 @@ import { together, type HuntAnswer } from '../../core/fault-isolation/hunt';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { formatMilliamps } from '../../core/words/words';
 import { inDays } from './finding';
-import styles from './bench.module.css';
-import hunting from './hunt.module.css';
+import shared from './bench.module.css';
+import styles from './what-if.module.css';
 
 const KEPT = {
   connected: 'connected',
@@ -39,9 +39,9 @@ export function WhatIf({
   const toggle = (fuse: string) =>
     setGone(gone.includes(fuse) ? gone.filter((one) => one !== fuse) : [...gone, fuse]);
   return (
-    <section className={styles.card} aria-label="What if">
+    <section className={shared.card} aria-label="What if">
       <h2>What if</h2>
-      <div className={hunting.chips} role="group" aria-label="Taken out">
+      <div className={styles.chips} role="group" aria-label="Taken out">
         {known.map(({ fuse, feeds }) => (
           <button
             key={fuse}
@@ -53,7 +53,7 @@ export function WhatIf({
           </button>
         ))}
       </div>
-      <div className={hunting.chips} role="group" aria-label="Kept">
+      <div className={styles.chips} role="group" aria-label="Kept">
         {(Object.keys(KEPT) as Kept[]).map((one) => (
           <button key={one} type="button" aria-pressed={one === kept} onClick={() => setKept(one)}>
             {KEPT[one]}

@@ -6,7 +6,7 @@ import type { ChargeAnswer } from '../../core/charging/charge';
 import type { Look } from '../chart/look';
 import { useChart } from '../chart/use-chart';
 import type { Heard } from './charge-data';
-import styles from './panel.module.css';
+import styles from './course-chart.module.css';
 
 interface Point {
   readonly x: number;

@@ -5,7 +5,8 @@ import { useState } from 'react';
 import { z } from 'zod';
 import type { ChargeData } from './charge-data';
 import { whenWords } from './words';
-import styles from './stock.module.css';
+import shared from './stock.module.css';
+import styles from './devices.module.css';
 
 const Told = z.object({ token: z.string() });
 const Refused = z.object({ reason: z.string() });
@@ -56,7 +57,7 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
   const when = (at: number) => whenWords(at, data.clock.now, data.clock.timeZone, data.rules);
   return (
     <section aria-label="Devices">
-      <div className={styles.title}>
+      <div className={shared.title}>
         <h2>Devices that report by themselves</h2>
       </div>
       <p className={styles.why}>
@@ -83,7 +84,7 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
             <span>every {one.everyMinutes} min</span>
             <button
               type="button"
-              className={styles.out}
+              className={shared.out}
               onClick={() =>
                 void put({
                   id: one.id,
@@ -99,7 +100,7 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
             </button>
             <button
               type="button"
-              className={styles.out}
+              className={shared.out}
               onClick={() =>
                 void send({ kind: 'drop', id: one.id }).then(
                   (done) => done && onKept(`${one.name} reports no more.`),
@@ -112,7 +113,7 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
         ))}
       </ul>
       <form
-        className={styles.inline}
+        className={shared.inline}
         onSubmit={(event) => {
           event.preventDefault();
           void put({
@@ -125,7 +126,7 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
           });
         }}
       >
-        <label className={styles.field}>
+        <label className={shared.field}>
           What it is
           <select
             value={form.reports}
@@ -137,7 +138,7 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
             <option value="thermometer">Thermometer</option>
           </select>
         </label>
-        <label className={styles.field}>
+        <label className={shared.field}>
           Of
           <select
             value={about}
@@ -150,7 +151,7 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
             ))}
           </select>
         </label>
-        <label className={styles.field}>
+        <label className={shared.field}>
           Id
           <input
             value={form.id}
@@ -159,14 +160,14 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
             onChange={(event) => setForm({ ...form, id: event.target.value })}
           />
         </label>
-        <label className={styles.field}>
+        <label className={shared.field}>
           Name
           <input
             value={form.name}
             onChange={(event) => setForm({ ...form, name: event.target.value })}
           />
         </label>
-        <label className={styles.field}>
+        <label className={shared.field}>
           Every, min
           <input
             value={form.every}

@@ -1,5 +1,5 @@
 import type { FittedStep } from '../../core/procedures/procedure';
-import styles from './panel.module.css';
+import styles from './hook-order.module.css';
 
 /** The order of the hands for this vehicle and battery, each caution at its step. */
 export function HookOrder({

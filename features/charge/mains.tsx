@@ -5,7 +5,8 @@ import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { postJson } from '../logbook/post';
 import type { ChargeData } from './charge-data';
-import styles from './stock.module.css';
+import shared from './stock.module.css';
+import styles from './mains.module.css';
 
 const number = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
 const orNull = (text: string) => (text.trim() === '' ? null : number(text));
@@ -21,7 +22,7 @@ export function Mains({ data, onKept }: { data: ChargeData; onKept: (what: strin
   };
   return (
     <section aria-label="Outlets and air">
-      <div className={styles.title}>
+      <div className={shared.title}>
         <h2>Outlets and air</h2>
       </div>
       {problem ? <p role="alert">{problem}</p> : null}
@@ -58,7 +59,7 @@ function HallCard({
     <div className={styles.hallCard}>
       <h3>{hall.name}</h3>
       <form
-        className={styles.inline}
+        className={shared.inline}
         onSubmit={(event) => {
           event.preventDefault();
           void onSend(
@@ -74,11 +75,11 @@ function HallCard({
           );
         }}
       >
-        <label className={styles.field}>
+        <label className={shared.field}>
           Free opening, cm²
           <input value={opening} onChange={(event) => setOpening(event.target.value)} />
         </label>
-        <label className={styles.field}>
+        <label className={shared.field}>
           or fan, m³/h
           <input value={flow} onChange={(event) => setFlow(event.target.value)} />
         </label>
@@ -121,7 +122,7 @@ function HallCard({
         </div>
       ))}
       <form
-        className={styles.inline}
+        className={shared.inline}
         onSubmit={(event) => {
           event.preventDefault();
           void onSend(
@@ -138,7 +139,7 @@ function HallCard({
           ).then((kept) => kept && setCircuit({ name: '', amps: '16' }));
         }}
       >
-        <label className={styles.field}>
+        <label className={shared.field}>
           New circuit
           <input
             value={circuit.name}
@@ -146,7 +147,7 @@ function HallCard({
             onChange={(event) => setCircuit({ ...circuit, name: event.target.value })}
           />
         </label>
-        <label className={styles.field}>
+        <label className={shared.field}>
           A
           <input
             value={circuit.amps}
@@ -157,7 +158,7 @@ function HallCard({
       </form>
       {circuits.length > 0 ? (
         <form
-          className={styles.inline}
+          className={shared.inline}
           onSubmit={(event) => {
             event.preventDefault();
             void onSend(
@@ -176,7 +177,7 @@ function HallCard({
             ).then((kept) => kept && setOutlet({ ...outlet, name: '', bays: '' }));
           }}
         >
-          <label className={styles.field}>
+          <label className={shared.field}>
             New outlet
             <input
               value={outlet.name}
@@ -184,14 +185,14 @@ function HallCard({
               onChange={(event) => setOutlet({ ...outlet, name: event.target.value })}
             />
           </label>
-          <label className={styles.field}>
+          <label className={shared.field}>
             A
             <input
               value={outlet.amps}
               onChange={(event) => setOutlet({ ...outlet, amps: event.target.value })}
             />
           </label>
-          <label className={styles.field}>
+          <label className={shared.field}>
             Reaches bays
             <input
               value={outlet.bays}
@@ -199,7 +200,7 @@ function HallCard({
               onChange={(event) => setOutlet({ ...outlet, bays: event.target.value })}
             />
           </label>
-          <label className={styles.field}>
+          <label className={shared.field}>
             Circuit
             <select
               value={circuitId}
@@ -220,7 +221,7 @@ function HallCard({
 }
 
 const Out = ({ onOut }: { onOut: () => void }) => (
-  <button type="button" className={styles.out} onClick={onOut}>
+  <button type="button" className={shared.out} onClick={onOut}>
     take out
   </button>
 );
@@ -229,7 +230,7 @@ function Latitude({ data, onSend }: { data: ChargeData; onSend: Send }) {
   const [latitude, setLatitude] = useState(String(data.latitude ?? ''));
   return (
     <form
-      className={styles.inline}
+      className={shared.inline}
       onSubmit={(event) => {
         event.preventDefault();
         void onSend(
@@ -238,7 +239,7 @@ function Latitude({ data, onSend }: { data: ChargeData; onSend: Send }) {
         );
       }}
     >
-      <label className={styles.field}>
+      <label className={shared.field}>
         Latitude of the site, degrees north (south: −)
         <input
           value={latitude}

@@ -20,7 +20,8 @@ import { CourseChart } from './course-chart';
 import { hangsContext, ownChargerOf } from '../../core/connections/available-connections';
 import { HookOrder } from './hook-order';
 import { LAMP_WORDS, agoWords, hoursWords, whenWords } from './words';
-import styles from './panel.module.css';
+import shared from './panel.module.css';
+import styles from './on-charge.module.css';
 
 /** A battery that hangs: where it should be by now, its lamp, and taking it off. */
 export function OnCharge({
@@ -93,7 +94,7 @@ export function OnCharge({
   return (
     <>
       {findings.length > 0 ? (
-        <section className={styles.card} aria-label="To look at">
+        <section className={shared.card} aria-label="To look at">
           {findings.map((finding) => (
             <div key={finding.kind} className={styles.finding}>
               <h3>{finding.headline}</h3>
@@ -149,7 +150,7 @@ export function OnCharge({
           ) : null}
         </section>
       ) : null}
-      <section className={styles.card} aria-label="On its charger">
+      <section className={shared.card} aria-label="On its charger">
         <h3>
           {maintained ? 'On a maintainer' : 'On charge'}
           {charger ? `: ${charger.name}` : state.charger ? `: ${state.charger}` : ''}
@@ -196,11 +197,11 @@ export function OnCharge({
           ))}
         </div>
       </section>
-      <section className={styles.card} aria-label="Take it off">
+      <section className={shared.card} aria-label="Take it off">
         <h3>Take it off</h3>
         <HookOrder steps={may(hangsContext(chosen.context, state), 'take-off-charge').steps} />
         {problem ? (
-          <p className={styles.refused} role="alert">
+          <p className={shared.refused} role="alert">
             {problem}
           </p>
         ) : null}

@@ -23,7 +23,8 @@ import type { ChargeData, Chosen } from './charge-data';
 import { CourseChart } from './course-chart';
 import { HookOrder } from './hook-order';
 import { hoursWords, whenWords } from './words';
-import styles from './panel.module.css';
+import shared from './panel.module.css';
+import styles from './put-on.module.css';
 
 /** Which charger, how long, and the order of the hands; the second touch says that it is on. */
 export function PutOn({
@@ -116,7 +117,7 @@ export function PutOn({
   };
 
   return (
-    <section className={styles.card} aria-label="Put it on">
+    <section className={shared.card} aria-label="Put it on">
       <div className={styles.row}>
         <h3>Put it on</h3>
         <div className={styles.choice} role="group" aria-label="For how long">
@@ -266,7 +267,7 @@ export function PutOn({
               </dl>
             </>
           ) : (
-            <p className={styles.quiet}>
+            <p className={shared.quiet}>
               {fit
                 ? 'Not read yet: nobody knows how long it will take.'
                 : 'What it gives is not noted: nobody knows how long it will take.'}
@@ -286,7 +287,7 @@ export function PutOn({
         </>
       ) : null}
       {problem ? (
-        <p className={styles.refused} role="alert">
+        <p className={shared.refused} role="alert">
           {problem}
         </p>
       ) : null}
@@ -296,7 +297,7 @@ export function PutOn({
       <Button
         type="primary"
         size="large"
-        className={styles.go}
+        className={shared.go}
         disabled={!goes}
         loading={busy}
         onClick={() => void record()}

@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import type { ChargeData } from './charge-data';
 import { whenWords } from './words';
-import styles from './charge.module.css';
+import styles from './watch.module.css';
 
 /** What about the chargers in use asks to be looked at, and devices that have fallen silent. */
 export function Watch({ data }: { data: ChargeData }) {

@@ -1,5 +1,5 @@
 import type { Finding } from '../../core/inspect/findings';
-import styles from './inspect.module.css';
+import styles from './findings-list.module.css';
 
 /** What was found, and what follows from it. */
 export function FindingsList({ findings }: { findings: readonly Finding[] }) {

@@ -11,7 +11,7 @@ import {
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
 import { FindingsList } from './findings-list';
 import { LevelsInput } from './levels-input';
-import styles from './inspect.module.css';
+import styles from './inspection-form.module.css';
 
 export const EMPTY_INSPECTION: Inspection = { answers: {}, levels: null, note: '' };
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { LEVELS, LEVEL_WORDS, type Level } from '../../core/inspect/points';
-import styles from './inspect.module.css';
+import styles from './levels-input.module.css';
 
 /** The level of each cell, from the positive post: one touch a cell, or all alike. */
 export function LevelsInput({

@@ -1,7 +1,7 @@
 import { IconCheck } from '@tabler/icons-react';
 import type { DraftBattery } from './draft';
 import { ROLE_WORDS } from './step-batteries';
-import styles from './lay-up.module.css';
+import styles from './battery-tabs.module.css';
 
 /** The batteries of the vehicle, where there is more than one. */
 export function BatteryTabs({

@@ -1,5 +1,6 @@
 import type { BayChoice } from './lay-up-data';
-import styles from './lay-up.module.css';
+import shared from './lay-up.module.css';
+import styles from './bay-plan.module.css';
 
 /** The halls as they are walked; a free bay is chosen by touching it, or with the arrow keys. */
 export function BayPlan({
@@ -17,7 +18,7 @@ export function BayPlan({
     <fieldset className={styles.plan} data-path="bayId">
       <legend>Bay</legend>
       {problem ? (
-        <p className={styles.problem} role="alert">
+        <p className={shared.problem} role="alert">
           {problem[0]!.toUpperCase() + problem.slice(1)}.
         </p>
       ) : null}

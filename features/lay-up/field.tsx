@@ -1,6 +1,7 @@
 import { Input, InputNumber } from 'antd';
 import { fieldId } from './draft';
-import styles from './lay-up.module.css';
+import shared from './lay-up.module.css';
+import styles from './field.module.css';
 
 /** A labelled field with what is wrong with it, and how to mend it. */
 export function Field({
@@ -24,16 +25,16 @@ export function Field({
   const id = fieldId(path);
   const about = problem || hint ? `${id}-about` : undefined;
   return (
-    <div className={wide ? styles.wideField : styles.field} data-path={path}>
+    <div className={wide ? shared.wideField : shared.field} data-path={path}>
       <label htmlFor={id}>{label}</label>
       {children(id, { status: problem ? 'error' : '', 'aria-describedby': about })}
       {problem ? (
-        <p className={styles.problem} id={about} role="alert">
+        <p className={shared.problem} id={about} role="alert">
           {problem[0]!.toUpperCase() + problem.slice(1)}
           {/[.?]$/.test(problem) ? '' : '.'}
         </p>
       ) : hint ? (
-        <p className={styles.hint} id={about}>
+        <p className={shared.hint} id={about}>
           {hint}
         </p>
       ) : null}

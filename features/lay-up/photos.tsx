@@ -3,7 +3,8 @@
 import { IconCamera } from '@tabler/icons-react';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
-import styles from './lay-up.module.css';
+import shared from './lay-up.module.css';
+import styles from './photos.module.css';
 
 const LONGEST_EDGE = 1280;
 const QUALITY = 0.8;
@@ -93,7 +94,7 @@ export function Photos({
         />
       </label>
       {message ? (
-        <p className={styles.problem} role="alert">
+        <p className={shared.problem} role="alert">
           {message}
         </p>
       ) : null}

@@ -9,7 +9,8 @@ import { BATTERY_ROLES } from '../../core/battery/roles';
 import { newBattery, type DraftBattery } from './draft';
 import { Choice, Field, NumberField, TextField, YesNo } from './field';
 import type { StepProps } from './step-props';
-import styles from './lay-up.module.css';
+import shared from './lay-up.module.css';
+import styles from './step-batteries.module.css';
 
 const NOMINAL_VOLTS = [6, 8, 12, 24, 36, 48];
 export const ROLE_WORDS = {
@@ -45,9 +46,9 @@ export function StepBatteries(props: StepProps) {
   };
   const blocks = batteries.filter((one) => one.role === 'string');
   return (
-    <div className={styles.batteries}>
+    <div className={shared.batteries}>
       {problem('batteries') ? (
-        <p className={styles.problem} role="alert">
+        <p className={shared.problem} role="alert">
           {problem('batteries')}
         </p>
       ) : null}
@@ -125,7 +126,7 @@ function BatteryCard({
           />
         ) : null}
       </header>
-      <div className={styles.row}>
+      <div className={shared.row}>
         <Field label="Role" path={path('role')}>
           {(id) => (
             <Select
@@ -185,7 +186,7 @@ function BatteryCard({
           onChange={(coldCrankingAmps) => details({ coldCrankingAmps })}
         />
       </div>
-      <div className={styles.row}>
+      <div className={shared.row}>
         <NumberField
           label="Fitted, year"
           path={path('fittedYear')}
@@ -226,7 +227,7 @@ function BatteryCard({
           onChange={(value) => details({ access: value })}
         />
       </div>
-      <div className={styles.row}>
+      <div className={shared.row}>
         <Field label="Terminals" path={path('details.terminals')} wide>
           {(id) => (
             <Select
@@ -281,7 +282,7 @@ function BatteryCard({
           onChange={(drawMa) => set({ drawMa })}
         />
       </div>
-      <div className={styles.row}>
+      <div className={shared.row}>
         <NumberField
           label="Maker: absorption, V"
           path={path('details.makerAbsorptionVolts')}
@@ -316,7 +317,7 @@ function BatteryCard({
           onChange={(makerLeastCelsius) => details({ makerLeastCelsius })}
         />
       </div>
-      <div className={styles.questions}>
+      <div className={shared.questions}>
         <YesNo
           label="Caps open"
           name={path('caps')}

@@ -10,7 +10,8 @@ import type { DraftBattery } from './draft';
 import { Field } from './field';
 import { voltsQuestion } from './schema';
 import type { StepProps } from './step-props';
-import styles from './lay-up.module.css';
+import shared from './lay-up.module.css';
+import styles from './step-inspect.module.css';
 
 /** Each battery looked at and read. */
 export function StepInspect({ draft, problem, change }: StepProps) {
@@ -24,14 +25,14 @@ export function StepInspect({ draft, problem, change }: StepProps) {
     });
   const cells = cellsFor(battery.chemistry, battery.nominalVolts);
   return (
-    <div className={styles.batteries}>
+    <div className={shared.batteries}>
       <BatteryTabs
         batteries={draft.batteries}
         at={shown}
         done={(one) => one.inspection !== null}
         onPick={setAt}
       />
-      <section className={styles.part}>
+      <section className={shared.part}>
         <VoltsField
           key={battery.id}
           path={`batteries.${shown}.volts`}

@@ -4,7 +4,8 @@ import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import type { VehicleFacts } from '../../core/stay/vehicle-facts';
 import { Choice, NumberField, TextField, YesNo } from './field';
 import type { StepProps } from './step-props';
-import styles from './lay-up.module.css';
+import shared from './lay-up.module.css';
+import styles from './step-off.module.css';
 
 /** Questions of yes and no, asked of the kinds for which they matter. */
 const QUESTIONS = {
@@ -25,8 +26,8 @@ export function StepOff({ draft, problem, change }: StepProps) {
   const asks = (fact: keyof VehicleFacts) => kind.asks.includes(fact);
   const all = kind.leftOn.every((one) => draft.allOff.includes(one));
   return (
-    <div className={styles.columns}>
-      <section className={styles.part}>
+    <div className={shared.columns}>
+      <section className={shared.part}>
         <h2>Everything off</h2>
         <div className={styles.checks}>
           {kind.leftOn.map((one) => (
@@ -50,13 +51,13 @@ export function StepOff({ draft, problem, change }: StepProps) {
           </button>
         </div>
         {draft.kind === 'hybrid' ? (
-          <p className={styles.caution}>
+          <p className={shared.caution}>
             The traction pack is not yours: it belongs to the maker and licensed staff. Some makers
             ask for a drive now and then to keep it alive; ask the owner, and note the day.
           </p>
         ) : null}
       </section>
-      <section className={styles.part}>
+      <section className={shared.part}>
         <h2>Before a clamp comes off</h2>
         {asks('earth') ? (
           <Choice
@@ -85,7 +86,7 @@ export function StepOff({ draft, problem, change }: StepProps) {
           />
         ) : null}
         {asks('isolator') && facts.isolator !== 'none' ? (
-          <div className={styles.row}>
+          <div className={shared.row}>
             {facts.isolator === 'remote' ? (
               <NumberField
                 label="It draws, mA"
@@ -134,7 +135,7 @@ export function StepOff({ draft, problem, change }: StepProps) {
             onChange={(radioCode) => set({ radioCode })}
           />
         ) : null}
-        <div className={styles.questions}>
+        <div className={shared.questions}>
           {(Object.keys(QUESTIONS) as (keyof typeof QUESTIONS)[])
             .filter((fact) => asks(fact) && (fact !== 'emergencyKey' || facts.poweredClosure))
             .map((fact) => (

@@ -17,7 +17,8 @@ import { StepOwner } from './step-owner';
 import { StepPlan } from './step-plan';
 import { StepVehicle } from './step-vehicle';
 import { useDraft, type Kept } from './use-draft';
-import styles from './lay-up.module.css';
+import shared from './lay-up.module.css';
+import styles from './wizard.module.css';
 
 const STEPS = [
   { title: 'Vehicle', Body: StepVehicle },
@@ -219,7 +220,7 @@ function Form({
       </nav>
       <Body draft={draft} data={data} problem={problem} change={change} saveNow={saveNow} />
       {refusal ? (
-        <p className={styles.problem} role="alert">
+        <p className={shared.problem} role="alert">
           {refusal}
         </p>
       ) : null}

@@ -3,7 +3,7 @@
 import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
 import { documentNonce } from '../theme/nonce';
-import styles from './print.module.css';
+import styles from './sheets.module.css';
 
 export interface PrintData {
   readonly siteName: string;

@@ -5,7 +5,8 @@ import { FAILING_SPREAD } from '../../core/battery/acid';
 import { gravities as judged, waterLost } from '../../core/charging/water';
 import { waterSentence } from '../../core/record/cells';
 import type { BatteryContext } from '../../core/context/battery-context';
-import styles from './procedure.module.css';
+import shared from './procedure.module.css';
+import styles from './cell-inputs.module.css';
 
 const numberOf = (text: string) => {
   const clean = text.trim().replace(',', '.');
@@ -111,7 +112,7 @@ export function GravitiesInput({
         placeholder="1.265"
         onChange={(gravities) => onChange(kept(gravities), celsius)}
       />
-      <label className={styles.field}>
+      <label className={shared.field}>
         Acid, °C
         <input
           inputMode="decimal"

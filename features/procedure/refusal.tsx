@@ -4,7 +4,7 @@ import { useId } from 'react';
 import { FIRST_WORDS } from '../../core/gate/acts';
 import type { First } from '../../core/gate/acts';
 import type { Reason } from '../../core/gate/reasons';
-import styles from './procedure.module.css';
+import styles from './refusal.module.css';
 
 /** Why something may not be done now, and what comes first; where it is no danger, a reason lets it be done. */
 export function Refusal({

@@ -23,7 +23,8 @@ import { LevelsInput } from '../inspect/levels-input';
 import { GravitiesInput, WaterInput } from './cell-inputs';
 import { useProgress } from './progress';
 import { Refusal } from './refusal';
-import styles from './procedure.module.css';
+import shared from './procedure.module.css';
+import styles from './runner.module.css';
 
 /**
  * A guided procedure, step by step. What must not be swapped cannot be ticked out of order, and
@@ -152,7 +153,7 @@ export function ProcedureRunner({
                 <div data-input={step.id}>
                   {step.input === 'cleaner' ? <Cleaner context={context} /> : null}
                   {step.input === 'milliamps' ? (
-                    <label className={styles.field}>
+                    <label className={shared.field}>
                       Settled draw, mA
                       <input
                         inputMode="decimal"
@@ -241,7 +242,7 @@ function Cleaner({ context }: { context: BatteryContext }) {
   const [amount, setAmount] = useState(amounts[1]!);
   return (
     <div className={styles.cleaner}>
-      <label className={styles.field}>
+      <label className={shared.field}>
         {metric ? 'Water, litres' : 'Water, cups'}
         <select value={amount} onChange={(event) => setAmount(Number(event.target.value))}>
           {amounts.map((one) => (

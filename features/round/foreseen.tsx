@@ -6,7 +6,8 @@ import { isRound } from '../../core/rules/rounds';
 import { useDay } from '../app-shell/day';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import type { RoundData } from './round-data';
-import styles from './round.module.css';
+import shared from './round.module.css';
+import styles from './foreseen.module.css';
 
 /** The round of another day: what it will ask for, or where its record is. */
 export function Foreseen({ data, day }: { data: RoundData; day: Day }) {
@@ -36,7 +37,7 @@ export function Foreseen({ data, day }: { data: RoundData; day: Day }) {
           <ul className={styles.foreseenList}>
             {list.map((one) => (
               <li key={one.vehicleId}>
-                <span className={styles.stopMark}>{one.bayMark}</span>
+                <span className={shared.stopMark}>{one.bayMark}</span>
                 <VehicleIcon kind={one.kind} size={18} />
                 {one.name}
               </li>

@@ -10,7 +10,7 @@ import { PROGRAMMES } from '../../core/site/charging-equipment';
 import { hoursWords } from '../charge/words';
 import { Refusal } from '../procedure/refusal';
 import type { Judged, RoundData } from './round-data';
-import styles from './round.module.css';
+import styles from './hook-choice.module.css';
 
 /** How a battery can be put on charge just now, and which way is taken. */
 export interface HookPick {

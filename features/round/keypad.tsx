@@ -1,5 +1,6 @@
 import { IconBackspace } from '@tabler/icons-react';
-import styles from './round.module.css';
+import shared from './round.module.css';
+import styles from './keypad.module.css';
 
 /** Keys for a gloved thumb; on a desk the digit keys do the same. */
 export function Keypad({
@@ -17,7 +18,7 @@ export function Keypad({
     </button>
   );
   return (
-    <div className={styles.keypad} data-keypad role="group" aria-label="Keypad">
+    <div className={shared.keypad} data-keypad role="group" aria-label="Keypad">
       {['1', '2', '3', '4', '5', '6', '7', '8', '9'].map(key)}
       <button type="button" className={styles.key} aria-label="Take a digit back" onClick={onBack}>
         <IconBackspace size={28} stroke={1.5} aria-hidden="true" />

@@ -8,7 +8,8 @@ import { CAUTIONS } from '../../core/plan/cautions';
 import type { Job } from '../../core/plan/due';
 import { LAMP_STATES, type LampState } from '../../core/logbook/fields';
 import type { Judged } from './round-data';
-import styles from './round.module.css';
+import shared from './round.module.css';
+import styles from './other-steps.module.css';
 
 const LAMP_WORDS: Record<LampState, string> = {
   holding: 'Holding',
@@ -37,9 +38,9 @@ export function LampStep({
   const { expects } = chargeCourse(state.hook, since ?? standing.now, standing.now);
   const dark = state.lamp?.state === 'dark';
   return (
-    <div className={styles.card}>
+    <div className={shared.card}>
       <h2>What does the lamp say?</h2>
-      <p className={styles.lampLast}>
+      <p className={shared.lampLast}>
         {state.lamp
           ? `Last time: ${LAMP_WORDS[state.lamp.state].toLowerCase()}.`
           : 'Not looked at yet.'}
@@ -48,7 +49,7 @@ export function LampStep({
         {charger && state.hook ? `, ${PROGRAMMES[state.hook.programme].label}.` : ''}
       </p>
       {findings.map((finding) => (
-        <div key={finding.kind} className={styles.why}>
+        <div key={finding.kind} className={shared.why}>
           <p>
             <b>{finding.headline}.</b> {finding.why}
           </p>
@@ -59,7 +60,7 @@ export function LampStep({
           </ol>
         </div>
       ))}
-      <div className={styles.lamps}>
+      <div className={shared.lamps}>
         {LAMP_STATES.map((lamp, i) => {
           const shows = charger?.lamps.find(({ means }) => means === lamp)?.shows;
           return (
@@ -71,7 +72,7 @@ export function LampStep({
         })}
       </div>
       {dark ? (
-        <div className={styles.lamps} role="group" aria-label="What was it?">
+        <div className={shared.lamps} role="group" aria-label="What was it?">
           {DARK_CHECKS.map(({ id, label }) => (
             <Button key={id} size="large" onClick={() => onCause(id)}>
               {label}
@@ -102,11 +103,11 @@ export function ModeStep({
     ({ kind }) => kind === 'mode',
   );
   return (
-    <div className={styles.card}>
+    <div className={shared.card}>
       <h2>{done ? 'The mode is right' : 'In which mode did it wake?'}</h2>
-      {finding ? <p className={styles.lampLast}>{finding.why}</p> : null}
+      {finding ? <p className={shared.lampLast}>{finding.why}</p> : null}
       {done ? null : (
-        <div className={styles.lamps}>
+        <div className={shared.lamps}>
           <Button size="large" onClick={() => onSeen(hook?.programme ?? null)}>
             {hook ? `In ${PROGRAMMES[hook.programme].label}, as it should` : 'In the right one'}
           </Button>

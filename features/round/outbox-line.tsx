@@ -1,7 +1,7 @@
 import { dismiss, send, type OutboxState } from '../logbook/outbox';
 import { entryWords } from '../logbook/words';
 import type { NewEntry } from '../../core/logbook/entry';
-import styles from './round.module.css';
+import styles from './outbox-line.module.css';
 
 /** How much is recorded here and not yet on the server; always in sight. */
 export function OutboxLine({ outbox }: { outbox: OutboxState }) {
@@ -11,7 +11,7 @@ export function OutboxLine({ outbox }: { outbox: OutboxState }) {
   return (
     <div className={bad ? styles.outboxStuck : styles.outbox} role="status">
       {cannotKeep === null ? null : (
-        <span className={styles.refused}>
+        <span>
           This device cannot keep entries ({cannotKeep}).{' '}
           {n === 0
             ? 'While the server answers, each goes out at once; without it, write them on paper.'
@@ -37,13 +37,13 @@ export function OutboxLine({ outbox }: { outbox: OutboxState }) {
       {waiting
         .filter(({ id }) => failing.has(id))
         .map((entry) => (
-          <span key={entry.id} className={styles.refused}>
+          <span key={entry.id}>
             The server fails on {inWords(entry)} ({failing.get(entry.id)}). It is kept and tried
             again; the others go on.
           </span>
         ))}
       {refused.map(({ entry, reason }) => (
-        <span key={entry.id} className={styles.refused}>
+        <span key={entry.id}>
           Not taken, {inWords(entry)}: {reason}{' '}
           <button type="button" onClick={() => dismiss(entry.id)}>
             Seen, let it go

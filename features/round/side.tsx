@@ -8,7 +8,7 @@ import { formatMilliamps, formatVolts } from '../../core/words/words';
 import { ReadingChart } from '../chart/reading-chart';
 import { chartSeries } from '../chart/series';
 import type { Judged } from './round-data';
-import styles from './round.module.css';
+import styles from './side.module.css';
 
 /** The battery's past and what is foreseen, beside the stop; by what is typed, where something is. */
 export function Side({ judged, verdict: typed }: { judged: Judged; verdict: Verdict | null }) {

@@ -1,6 +1,6 @@
 import { IconCheck } from '@tabler/icons-react';
 import type { Step } from './round-data';
-import styles from './round.module.css';
+import styles from './step-tabs.module.css';
 
 /** What there is to do at this stop; one needs no tabs. */
 export function StepTabs({

@@ -3,7 +3,7 @@ import { dayOf, shortDay } from '../../core/day';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { STORAGE_PLANS } from '../../core/plan/storage-plans';
 import type { Judged, StopView } from './round-data';
-import styles from './round.module.css';
+import styles from './stop-head.module.css';
 
 /** Which vehicle and battery this is, and how it is kept. */
 export function StopHead({ view, judged }: { view: StopView; judged: Judged }) {

@@ -6,7 +6,8 @@ import { useWhole } from '../app-shell/whole';
 import { ReserveBar } from '../theme/reserve-bar';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { jobWord, type StopView } from './round-data';
-import styles from './round.module.css';
+import shared from './round.module.css';
+import styles from './stop-list.module.css';
 
 /** The worst of several: an unknown before a small one, a held one last. */
 function leastReserve({ reserves }: StopView): number {
@@ -92,7 +93,7 @@ export function StopList({
                     aria-current={i === at ? 'step' : undefined}
                     onClick={() => onPick(i)}
                   >
-                    <span className={styles.stopMark}>{view.vehicle.bayMark}</span>
+                    <span className={shared.stopMark}>{view.vehicle.bayMark}</span>
                     <VehicleIcon kind={view.vehicle.kind} size={18} />
                     <span className={styles.stopName}>
                       {view.vehicle.name}

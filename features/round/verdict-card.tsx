@@ -9,7 +9,8 @@ import { formatTemperature, formatVolts } from '../../core/words/words';
 import { Figures } from '../theme/figures';
 import { ReserveBar } from '../theme/reserve-bar';
 import { RESTS, type Judged } from './round-data';
-import styles from './round.module.css';
+import shared from './round.module.css';
+import styles from './verdict-card.module.css';
 
 /** The reading that is being typed, and what it means, the moment it is there. */
 export function VerdictCard({
@@ -43,7 +44,7 @@ export function VerdictCard({
   const celsius = hallMean(standing.temperatures, today(standing));
   const note = readingNote(standing);
   return (
-    <div className={styles.card}>
+    <div className={shared.card}>
       <p className={styles.cardLabel}>
         {shown !== null
           ? 'Resting voltage'
@@ -117,7 +118,7 @@ export function VerdictCard({
             ) : null}
             <h2>{verdict.headline}</h2>
           </div>
-          <div className={styles.why}>
+          <div className={shared.why}>
             {verdict.why.map((sentence, i) => (
               <p key={i}>
                 <Figures sentence={sentence} />
@@ -126,7 +127,7 @@ export function VerdictCard({
             {note && fresh ? <p>{note}</p> : null}
           </div>
           {verdict.cautions.map((caution) => (
-            <p key={caution} className={styles.kindCaution}>
+            <p key={caution} className={shared.kindCaution}>
               {caution}
             </p>
           ))}

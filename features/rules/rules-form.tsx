@@ -30,7 +30,8 @@ import { postEntry } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import type { ClockDto } from '../site/dto';
 import type { RuleEffect } from './effect';
-import styles from './rules.module.css';
+import shared from './rules.module.css';
+import styles from './rules-form.module.css';
 
 const WEEKDAY_WORDS: Record<Weekday, string> = {
   mon: 'Mon',
@@ -101,7 +102,7 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
       <div className={styles.cards}>
         <section className={styles.card}>
           <h2>{ROUND_WEEKDAYS.label}</h2>
-          <p className={styles.why}>{ROUND_WEEKDAYS.why}</p>
+          <p className={shared.why}>{ROUND_WEEKDAYS.why}</p>
           <Checkbox.Group
             className={styles.weekdays}
             value={rules.roundWeekdays}
@@ -115,7 +116,7 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
         </section>
         <section className={styles.card}>
           <h2>Units</h2>
-          <p className={styles.why}>Volts always have two decimals.</p>
+          <p className={shared.why}>Volts always have two decimals.</p>
           <div className={styles.units}>
             <Segmented<Rules['temperatureUnit']>
               aria-label="Temperature"
@@ -148,8 +149,8 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
         </section>
         <section className={styles.wideCard}>
           <h2>Line, scale and absorption by chemistry</h2>
-          <p className={styles.why}>{LINE.why}</p>
-          <p className={styles.why}>
+          <p className={shared.why}>{LINE.why}</p>
+          <p className={shared.why}>
             {SCALE.why} {ABSORPTION.label}: {ABSORPTION.why}
           </p>
           <div className={styles.tableFrame}>
@@ -198,7 +199,7 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
         ))}
         <section className={styles.wideCard}>
           <h2>Earlier versions</h2>
-          <p className={styles.why}>
+          <p className={shared.why}>
             A verdict stays as it was given; the logbook of each battery says under which version.
           </p>
           <ol className={styles.history} reversed start={data.version}>
@@ -322,7 +323,7 @@ function Choice({
   return (
     <section className={weighed ? styles.weighed : styles.third}>
       <h3>{card.label}</h3>
-      <p className={styles.why}>{card.why}</p>
+      <p className={shared.why}>{card.why}</p>
       <Radio.Group
         className={styles.schools}
         aria-label={card.label}

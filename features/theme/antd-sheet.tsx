@@ -1,5 +1,6 @@
 import { StyleProvider, createCache, extractStyle } from '@ant-design/cssinjs';
 import {
+  Alert,
   AutoComplete,
   Button,
   Checkbox,
@@ -19,6 +20,7 @@ import { antdTheme } from './antd';
 
 /** Each component of Ant Design that some screen uses, with whatever it opens. */
 export const USED = {
+  Alert: <Alert title="x" type="error" showIcon />,
   AutoComplete: <AutoComplete />,
   Button: <Button />,
   Checkbox: <Checkbox />,

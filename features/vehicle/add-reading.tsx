@@ -10,7 +10,8 @@ import { DayField, TimeField } from '../theme/day-field';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { parseVolts } from './parse-volts';
-import styles from './vehicle.module.css';
+import shared from './vehicle.module.css';
+import styles from './add-reading.module.css';
 
 /** A reading taken at another time or away from the round, typed with a decimal point. */
 export function AddReading({
@@ -63,14 +64,14 @@ export function AddReading({
 
   return (
     <form
-      className={styles.add}
+      className={shared.add}
       onSubmit={(event) => {
         event.preventDefault();
         void record(false);
       }}
     >
       <h2>Add a reading</h2>
-      <div className={styles.fields}>
+      <div className={shared.fields}>
         <label>
           Resting voltage, V
           <input
@@ -102,7 +103,7 @@ export function AddReading({
         </div>
       ) : null}
       {message ? (
-        <p className={styles.message} role="alert">
+        <p className={shared.message} role="alert">
           {message}
         </p>
       ) : null}

@@ -11,7 +11,8 @@ import { postEntries, postJson } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import type { BatteryDto } from '../site/dto';
 import type { VehicleData } from './vehicle-data';
-import styles from './vehicle.module.css';
+import shared from './vehicle.module.css';
+import styles from './batteries.module.css';
 
 /** Which battery sits where: exchanged, swapped with the bench, replaced. Histories follow them. */
 export function Batteries({ data, onChanged }: { data: VehicleData; onChanged: () => void }) {
@@ -61,14 +62,14 @@ export function Batteries({ data, onChanged }: { data: VehicleData; onChanged: (
   return (
     <section className={styles.batteries} aria-label="Batteries of this vehicle">
       <h2>Batteries</h2>
-      <p className={styles.quiet}>Readings follow the battery, not its place.</p>
+      <p className={shared.quiet}>Readings follow the battery, not its place.</p>
       <ul>
         {data.batteries.map((one) => (
           <li key={one.id} data-battery={one.mark}>
             <div>
               <b>{one.mark}</b> {one.label.toLowerCase()}, {CHEMISTRIES[one.facts.chemistry].short}{' '}
               {one.facts.capacityAh} Ah
-              <span className={styles.quiet}> {one.state.place}</span>
+              <span className={shared.quiet}> {one.state.place}</span>
             </div>
             <div className={styles.batteryActions}>
               {one.state.out === null
@@ -90,7 +91,7 @@ export function Batteries({ data, onChanged }: { data: VehicleData; onChanged: (
         ))}
         {data.gone.map((one) => (
           <li key={one.id} data-battery={one.mark}>
-            <div className={styles.quiet}>
+            <div className={shared.quiet}>
               <b>{one.mark}</b> {CHEMISTRIES[one.facts.chemistry].short} {one.facts.capacityAh} Ah,
               gone since {shortDay(dayOf(one.state.goneAt!, data.clock.timeZone))}
             </div>
@@ -98,7 +99,7 @@ export function Batteries({ data, onChanged }: { data: VehicleData; onChanged: (
         ))}
       </ul>
       {message ? (
-        <p className={message.bad ? styles.message : styles.kept} role="status">
+        <p className={message.bad ? shared.message : shared.kept} role="status">
           {message.text}
         </p>
       ) : null}
@@ -170,15 +171,15 @@ function NewBatteryForm({
   };
   return (
     <form
-      className={styles.add}
+      className={shared.add}
       onSubmit={(event) => {
         event.preventDefault();
         void send();
       }}
     >
       <h3>{replaces ? `In place of ${replaces.mark}` : 'The second of a swap pair'}</h3>
-      <p className={styles.quiet}>A new battery is checked too: level, voltage, a charge.</p>
-      <div className={styles.fields}>
+      <p className={shared.quiet}>A new battery is checked too: level, voltage, a charge.</p>
+      <div className={shared.fields}>
         <label>
           Chemistry
           <select
@@ -215,7 +216,7 @@ function NewBatteryForm({
         <Button onClick={onLeave}>Leave it</Button>
       </div>
       {problem ? (
-        <p className={styles.message} role="alert">
+        <p className={shared.message} role="alert">
           {problem}
         </p>
       ) : null}

@@ -7,7 +7,8 @@ import { formatMilliamps } from '../../core/words/words';
 import { TraceChart } from '../bench/trace-chart';
 import type { BatteryDto } from '../site/dto';
 import type { VehicleData } from './vehicle-data';
-import styles from './vehicle.module.css';
+import shared from './vehicle.module.css';
+import styles from './draw-traces.module.css';
 
 /** The draw tests of a battery's vehicle, this season's over those of earlier ones. */
 export function DrawTraces({ data, battery }: { data: VehicleData; battery: BatteryDto }) {
@@ -43,7 +44,7 @@ export function DrawTraces({ data, battery }: { data: VehicleData; battery: Batt
         tick={0}
         label={`Draw tests laid over each other. ${words.join('. ')}`}
       />
-      <p className={styles.quiet}>{words.join(' · ')}</p>
+      <p className={shared.quiet}>{words.join(' · ')}</p>
     </div>
   );
 }

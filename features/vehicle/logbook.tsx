@@ -14,7 +14,8 @@ import { useSiteClock } from '../site/clock';
 import type { BatteryDto } from '../site/dto';
 import { parseVolts } from './parse-volts';
 import type { VehicleData } from './vehicle-data';
-import styles from './vehicle.module.css';
+import shared from './vehicle.module.css';
+import styles from './logbook.module.css';
 
 /** Everything that happened to a battery, newest first; struck entries stay, crossed out. */
 export function Logbook({
@@ -174,7 +175,7 @@ function Correct({ entry, data, onDone }: { entry: Entry; data: VehicleData; onD
       ) : null}
       <Button onClick={() => void send(false, false)}>Strike it</Button>
       {message ? (
-        <p className={styles.message} role="alert">
+        <p className={shared.message} role="alert">
           {message}{' '}
           {question ? (
             <Button size="small" onClick={() => void send(true, true)}>

@@ -13,7 +13,8 @@ import { useSiteClock } from '../site/clock';
 import type { BatteryDto } from '../site/dto';
 import { planContextOf } from './plan-context';
 import type { VehicleData } from './vehicle-data';
-import styles from './vehicle.module.css';
+import shared from './vehicle.module.css';
+import styles from './plan-view.module.css';
 
 /** The storage plans of one battery, and the one that it is on. */
 export function PlanView({
@@ -54,8 +55,8 @@ export function PlanView({
   };
 
   return (
-    <div className={styles.view}>
-      <p className={styles.quiet}>
+    <div className={shared.view}>
+      <p className={shared.quiet}>
         {state.plan
           ? `On the plan “${STORAGE_PLANS[state.plan].label}”.`
           : `No plan was chosen; it is kept as if “${planInUse(state).label}”.`}
@@ -84,7 +85,7 @@ export function PlanView({
         </label>
       ) : null}
       {problem ? (
-        <p className={styles.message} role="alert">
+        <p className={shared.message} role="alert">
           {problem}
         </p>
       ) : null}

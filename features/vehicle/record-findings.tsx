@@ -6,7 +6,7 @@ import type { LossAnswer } from '../../core/record/loss';
 import { chanceWords } from '../../core/words/words';
 import { FINDING_WORDS, settleBy, type FindingKind } from '../../core/estimation/findings';
 import type { BatteryDto } from '../site/dto';
-import styles from './vehicle.module.css';
+import styles from './record-findings.module.css';
 
 /** Findings that a draw test at the bench settles. */
 const AT_THE_BENCH: readonly FindingKind[] = ['loses-faster-connected', 'sudden-step'];

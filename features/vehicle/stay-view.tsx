@@ -11,7 +11,8 @@ import { useSiteClock } from '../site/clock';
 import { Batteries } from './batteries';
 import type { VehicleData } from './vehicle-data';
 import { DayField } from '../theme/day-field';
-import styles from './vehicle.module.css';
+import shared from './vehicle.module.css';
+import styles from './stay-view.module.css';
 
 /** Owner, keys, what was agreed, how it looked, outings, and which battery sits where. */
 export function StayView({ data, onChanged }: { data: VehicleData; onChanged: () => void }) {
@@ -27,8 +28,8 @@ export function StayView({ data, onChanged }: { data: VehicleData; onChanged: ()
       : []),
   ];
   return (
-    <div className={styles.view}>
-      <dl className={styles.facts}>
+    <div className={shared.view}>
+      <dl className={shared.facts}>
         <div>
           <dt>Owner</dt>
           <dd>{owner ? [owner.name, owner.contact].filter(Boolean).join(', ') : 'not noted'}</dd>
@@ -100,11 +101,11 @@ function Outing({ data, onChanged }: { data: VehicleData; onChanged: () => void 
   };
   return (
     <StayForm heading="It ran or was driven" message={message} onSubmit={() => void record()}>
-      <p className={styles.quiet}>
+      <p className={shared.quiet}>
         A start and a short outing take more than they give; only half an hour or so on the road
         counts, and a reading tells.
       </p>
-      <div className={styles.fields}>
+      <div className={shared.fields}>
         <label>
           Minutes
           <input
@@ -142,7 +143,7 @@ function Collection({ data, onChanged }: { data: VehicleData; onChanged: () => v
   };
   return (
     <StayForm heading="Its owner comes on another day" message={message} onSubmit={submit}>
-      <div className={styles.fields}>
+      <div className={shared.fields}>
         <label>
           Collection day
           <DayField value={on} onChange={setOn} />
@@ -170,7 +171,7 @@ function StayForm({
 }) {
   return (
     <form
-      className={styles.add}
+      className={shared.add}
       onSubmit={(event) => {
         event.preventDefault();
         onSubmit();
@@ -179,7 +180,7 @@ function StayForm({
       <h2>{heading}</h2>
       {children}
       {message ? (
-        <p className={styles.quiet} role="status">
+        <p className={shared.quiet} role="status">
           {message}
         </p>
       ) : null}

@@ -108,7 +108,7 @@ export function Vehicle({ data }: { data: VehicleData }) {
         ) : null}
       </header>
       <div className={styles.columns}>
-        <section className={styles.main}>
+        <section>
           <div className={styles.card} data-verdict={verdict.kind}>
             <div className={styles.headline}>
               <span className={styles.reserve}>

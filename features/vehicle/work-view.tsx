@@ -17,7 +17,8 @@ import { ProcedureRunner } from '../procedure/runner';
 import { useSiteClock } from '../site/clock';
 import type { BatteryDto } from '../site/dto';
 import type { VehicleData } from './vehicle-data';
-import styles from './vehicle.module.css';
+import shared from './vehicle.module.css';
+import styles from './work-view.module.css';
 
 type Work = ProcedureId | 'inspect';
 
@@ -51,7 +52,7 @@ export function WorkView({
   };
 
   return (
-    <div className={styles.view}>
+    <div className={shared.view}>
       <FindingsList findings={openFindings(battery.state)} />
       <div className={styles.works} role="group" aria-label="Work">
         {(['inspect', ...PROCEDURE_IDS] as const).map((id) => (
@@ -69,7 +70,7 @@ export function WorkView({
         ))}
       </div>
       {message ? (
-        <p className={message.bad ? styles.message : styles.kept} role="status">
+        <p className={message.bad ? shared.message : shared.kept} role="status">
           {message.text}
         </p>
       ) : null}

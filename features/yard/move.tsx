@@ -21,7 +21,8 @@ import { postEntry } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import type { YardBay, YardData } from './yard-data';
-import styles from './yard.module.css';
+import shared from './yard.module.css';
+import styles from './move.module.css';
 
 interface Move {
   readonly vehicleId: string;
@@ -103,7 +104,7 @@ export function MoveYard({ data, onMoved }: { data: YardData; onMoved: () => voi
         });
       }}
     >
-      <p className={message?.bad ? styles.moveBad : styles.moveSaid} role="status">
+      <p className={message?.bad ? styles.moveBad : shared.moveSaid} role="status">
         {message?.text ??
           'Drag a vehicle to a free bay. By keyboard: Tab to it, Space, arrow keys, Space.'}{' '}
         {last && !message?.bad ? (
@@ -119,17 +120,17 @@ export function MoveYard({ data, onMoved }: { data: YardData; onMoved: () => voi
           </button>
         ) : null}
       </p>
-      <div className={styles.halls}>
+      <div className={shared.halls}>
         {data.halls.map((hall, i) => (
           <section
             key={hall.id}
-            className={i === data.halls.length - 1 && i % 2 === 0 ? styles.wide : styles.hall}
+            className={i === data.halls.length - 1 && i % 2 === 0 ? shared.wide : shared.hall}
             aria-label={hall.name}
           >
-            <header className={styles.hallHead}>
+            <header className={shared.hallHead}>
               <h2>{hall.name}</h2>
             </header>
-            <ul className={styles.bays}>
+            <ul className={shared.bays}>
               {hall.bays.map((bay) => (
                 <li key={bay.id}>
                   <MoveBay bay={bay} />
@@ -183,8 +184,8 @@ function MoveBay({ bay }: { bay: YardBay }) {
   const { setNodeRef, isOver } = useDroppable({ id: bay.id });
   return (
     <div ref={setNodeRef} className={isOver ? styles.dropOver : styles.drop} data-bay={bay.mark}>
-      <span className={styles.mark}>{bay.mark}</span>
-      {bay.stay ? <MoveVehicle stay={bay.stay} /> : <span className={styles.freeWord}>free</span>}
+      <span className={shared.mark}>{bay.mark}</span>
+      {bay.stay ? <MoveVehicle stay={bay.stay} /> : <span className={shared.freeWord}>free</span>}
     </div>
   );
 }

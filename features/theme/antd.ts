@@ -31,9 +31,11 @@ export const antdTheme: ThemeConfig = {
   token: {
     fontFamily: 'var(--plain)',
     fontSize: 15,
-    fontSizeLG: 16,
+    fontSizeLG: 15,
     controlHeightLG: 46,
     borderRadius: 10,
+    borderRadiusLG: 14,
+    borderRadiusSM: 5,
     controlHeight: 40,
     wireframe: false,
     motion: false,

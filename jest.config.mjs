@@ -3,7 +3,7 @@ export default {
   testEnvironment: 'node',
   globalSetup: '<rootDir>/scripts/demo-template.mjs',
   globalTeardown: '<rootDir>/scripts/drop-template.mjs',
-  testMatch: ['<rootDir>/**/*.test.ts'],
+  testMatch: ['<rootDir>/**/*.test.{ts,tsx}'],
   testPathIgnorePatterns: ['/node_modules/', '/.next/', '/dist/', '/e2e/'],
   modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/dist'],
   transform: {
@@ -20,8 +20,12 @@ export default {
   },
   // Packages that ship only as modules.
   transformIgnorePatterns: ['/node_modules/(?!(uuid|pure-rand|odex|csv-parse|csv-stringify)/)'],
-  // What it would refuse in a browser is what the tests of the server's handlers need.
-  moduleNameMapper: { '^server-only$': '<rootDir>/node_modules/server-only/empty.js' },
+  moduleNameMapper: {
+    // What it would refuse in a browser is what the tests of the server's handlers need.
+    '^server-only$': '<rootDir>/node_modules/server-only/empty.js',
+    // A class is called what it is called: components are found by role and name, not by looks.
+    '\\.module\\.css$': '<rootDir>/scripts/class-names.cjs',
+  },
   // In the sandbox each look at a global costs a call: what arithmetic uses is handed to the modules.
   sandboxInjectedGlobals: [
     ...['Math', 'Number', 'Infinity', 'String', 'Boolean', 'Symbol', 'JSON', 'Date'],

@@ -3,6 +3,7 @@ import { THEME_COOKIE, themeOf } from '../theme/theme';
 import { ask } from '../server/ask';
 import { db } from '../server/store';
 import { readSite } from '../../store/site';
+import { Themed } from '../theme/themed';
 import { GlyphSheet } from '../theme/vehicle-icon';
 import { DAY_HEADER, chosenDay } from './chosen-day';
 import { DayProvider } from './day';
@@ -15,20 +16,27 @@ import styles from './app-shell.module.css';
 /** Rail, ribbon and the screen. Before the site is set up there is only the screen. */
 export async function Frame({ children }: { children: React.ReactNode }) {
   const data = readSite(db()) && (await ask('frame'));
-  if (!data) return <main className={styles.bare}>{children}</main>;
+  if (!data)
+    return (
+      <Themed>
+        <main className={styles.bare}>{children}</main>
+      </Themed>
+    );
   const { ribbon } = data;
   const theme = themeOf((await cookies()).get(THEME_COOKIE)?.value);
   const day = chosenDay((await headers()).get(DAY_HEADER), ribbon);
   return (
-    <DayProvider today={ribbon.today} from={ribbon.from} to={ribbon.to} chosen={day}>
-      <Guard />
-      <GlyphSheet />
-      <Rail theme={theme} demoNow={data.demoNow} />
-      <div className={styles.column}>
-        <Ribbon data={ribbon} />
-        <Troubled list={data.troubled} />
-        <main className={styles.screen}>{children}</main>
-      </div>
-    </DayProvider>
+    <Themed>
+      <DayProvider today={ribbon.today} from={ribbon.from} to={ribbon.to} chosen={day}>
+        <Guard />
+        <GlyphSheet />
+        <Rail theme={theme} demoNow={data.demoNow} />
+        <div className={styles.column}>
+          <Ribbon data={ribbon} />
+          <Troubled list={data.troubled} />
+          <main className={styles.screen}>{children}</main>
+        </div>
+      </DayProvider>
+    </Themed>
   );
 }

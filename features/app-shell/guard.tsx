@@ -1,7 +1,9 @@
 'use client';
 
+import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
+import { Dialog } from '../ui/dialog';
 import { serverAnswers } from './refresh';
 import { isAnythingTyped, noteField, noteFieldsOf, typedIntoFields, typedWasSent } from './typed';
 import styles from './guard.module.css';
@@ -29,7 +31,6 @@ function leadsTo(event: MouseEvent): URL | null {
  */
 export function Guard() {
   const router = useRouter();
-  const dialog = useRef<HTMLDialogElement>(null);
   const [inTheWay, setInTheWay] = useState<InTheWay | null>(null);
 
   useEffect(() => {
@@ -76,48 +77,34 @@ export function Guard() {
     };
   }, [router]);
 
-  useEffect(() => {
-    if (inTheWay) dialog.current?.showModal();
-    else dialog.current?.close();
-  }, [inTheWay]);
-
   const stay = () => setInTheWay(null);
   return (
-    <dialog ref={dialog} className={styles.dialog} onClose={stay} aria-labelledby="in-the-way">
-      {inTheWay?.kind === 'typed' ? (
-        <>
-          <h2 id="in-the-way">Typed, and not recorded</h2>
-          <p>{inTheWay.list.join(', ')} would be lost if you leave this page.</p>
-          <div className={styles.choices}>
-            <button type="button" className={styles.stay} autoFocus onClick={stay}>
-              Stay here
-            </button>
-            <button
-              type="button"
-              onClick={() => {
-                typedWasSent();
-                router.push(inTheWay.to);
-                stay();
-              }}
-            >
-              Leave without it
-            </button>
-          </div>
-        </>
-      ) : inTheWay ? (
-        <>
-          <h2 id="in-the-way">The server cannot be reached</h2>
-          <p>
-            The other page cannot be fetched, so this one stays. What you record here goes out by
-            itself when the server is back.
-          </p>
-          <div className={styles.choices}>
-            <button type="button" className={styles.stay} autoFocus onClick={stay}>
-              Stay here
-            </button>
-          </div>
-        </>
-      ) : null}
-    </dialog>
+    <Dialog
+      title={inTheWay?.kind === 'away' ? 'The server cannot be reached' : 'Typed, and not recorded'}
+      open={inTheWay !== null}
+      onClose={stay}
+    >
+      <p>
+        {inTheWay?.kind === 'typed'
+          ? `${inTheWay.list.join(', ')} would be lost if you leave this page.`
+          : 'The other page cannot be fetched, so this one stays. What you record here goes out by itself when the server is back.'}
+      </p>
+      <div className={styles.choices}>
+        <Button type="primary" autoFocus onClick={stay}>
+          Stay here
+        </Button>
+        {inTheWay?.kind === 'typed' ? (
+          <Button
+            onClick={() => {
+              typedWasSent();
+              router.push(inTheWay.to);
+              stay();
+            }}
+          >
+            Leave without it
+          </Button>
+        ) : null}
+      </div>
+    </Dialog>
   );
 }

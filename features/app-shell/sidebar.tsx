@@ -6,12 +6,15 @@ import {
   IconBuildingArch,
   IconCalendarStats,
   IconClipboardText,
+  IconDots,
   IconPlug,
   IconStackPush,
 } from '@tabler/icons-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
+import { useState } from 'react';
 import { ClockControl } from '../demo/clock-control';
+import { KeysHelp } from './keys-help';
 import { ThemeSwitch } from './theme-switch';
 import type { ThemeChoice } from '../theme/theme';
 import styles from './sidebar.module.css';
@@ -36,6 +39,9 @@ export function Rail({
   demoNow: string | null;
 }) {
   const path = usePathname();
+  // On a phone what is rare stands behind one button, until one has gone elsewhere.
+  const [openOn, setOpenOn] = useState<string | null>(null);
+  const open = openOn === path;
   const link = ({ href, label, Icon }: (typeof WORK)[number]) => {
     const here = path === href || (href === '/yard' && path.startsWith('/vehicle'));
     return (
@@ -54,7 +60,18 @@ export function Rail({
     <nav className={styles.rail} aria-label="Work">
       <span className={styles.mark} aria-hidden="true" />
       <div className={styles.group}>{WORK.map(link)}</div>
-      <div className={styles.foot}>
+      <button
+        type="button"
+        className={KEEPING.some(({ href }) => href === path) ? styles.moreHere : styles.more}
+        aria-expanded={open}
+        aria-controls="rail-foot"
+        onClick={() => setOpenOn(open ? null : path)}
+      >
+        <IconDots size={22} stroke={1.6} aria-hidden="true" />
+        <span>More</span>
+      </button>
+      <div id="rail-foot" className={open ? styles.footOpen : styles.foot}>
+        <KeysHelp />
         {KEEPING.map(link)}
         {demoNow === null ? null : <ClockControl now={demoNow} />}
         <ThemeSwitch chosen={theme} />

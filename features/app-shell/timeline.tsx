@@ -1,12 +1,12 @@
 'use client';
 
 import { IconChevronLeft, IconChevronRight } from '@tabler/icons-react';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { MONTH_NAMES, partsOf, shortDay, type Day } from '../../core/day';
 import { formatTemperature, type Units } from '../../core/words/words';
 import type { HallKind } from '../../core/site/climate';
 import { useDay } from './day';
-import { isTyping } from './keys';
+import { useShortcuts } from './shortcuts';
 import styles from './timeline.module.css';
 
 export interface RibbonData {
@@ -56,16 +56,11 @@ export function Ribbon({ data }: { data: RibbonData }) {
     [data.rounds, day, setDay],
   );
 
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (isTyping(event)) return;
-      if (event.key === '[') stepRound(-1);
-      else if (event.key === ']') stepRound(1);
-      else if (event.key === 't' || event.key === 'T') setDay(today);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [setDay, stepRound, today]);
+  useShortcuts('Ribbon', 'frame', [
+    { keys: ['['], shown: '[', what: 'round before', act: () => stepRound(-1) },
+    { keys: [']'], shown: ']', what: 'round after', act: () => stepRound(1) },
+    { keys: ['t'], shown: 'T', what: 'today', act: () => setDay(today) },
+  ]);
 
   const dayAt = (clientX: number) => {
     const box = track.current!.getBoundingClientRect();

@@ -20,7 +20,7 @@ import { Finding, Meaning } from './finding';
 import { Hands, act, type Hand } from './hands';
 import { TraceChart } from './trace-chart';
 import type { Bench } from './use-bench';
-import { useKeys } from './use-keys';
+import { useShortcuts } from '../app-shell/shortcuts';
 import shared from './bench.module.css';
 import styles from './draw-test.module.css';
 
@@ -116,10 +116,20 @@ export function DrawTest({
   };
 
   const next = steps.find(({ id }) => !done.includes(id))?.id;
-  useKeys({
-    ' ': next && !BY_METER.includes(next) ? () => void onTick(next) : null,
-    Enter: complete ? () => void finish() : null,
-  });
+  useShortcuts('Draw test', 'screen', [
+    {
+      keys: [' '],
+      shown: 'Space',
+      what: 'the next step is done',
+      act: next && !BY_METER.includes(next) ? () => void onTick(next) : null,
+    },
+    {
+      keys: ['Enter'],
+      shown: 'Enter',
+      what: 'record the draw, once all is done',
+      act: complete ? () => void finish() : null,
+    },
+  ]);
 
   const lines = useMemo(() => [{ label: 'draw', trace: live }], [live]);
   if (refusal) return <p className={shared.empty}>{refusal}</p>;

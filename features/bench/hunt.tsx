@@ -18,8 +18,8 @@ import { Ranking } from './ranking';
 import { RepairNote } from './repair-note';
 import { TraceChart } from './trace-chart';
 import type { Bench } from './use-bench';
-import { useKeys } from './use-keys';
 import { WhatIf } from './what-if';
+import { useShortcuts } from '../app-shell/shortcuts';
 import styles from './bench.module.css';
 import hunting from './hunt.module.css';
 
@@ -95,12 +95,17 @@ export function Hunt({
   const main = wanted && (list.find(({ fuse }) => fuse === wanted)?.main ?? null);
   const blocked = main && out.includes(main) ? main : null;
   const pending = newest?.milliamps === null && out.includes(newest.circuit);
-  useKeys({
-    Enter:
-      test && wanted && !awake && !pending
-        ? () => void (blocked ? mark('put-back', blocked) : mark('pull', wanted))
-        : null,
-  });
+  useShortcuts('Circuit hunt', 'screen', [
+    {
+      keys: ['Enter'],
+      shown: 'Enter',
+      what: 'the next fuse is out, or back in',
+      act:
+        test && wanted && !awake && !pending
+          ? () => void (blocked ? mark('put-back', blocked) : mark('pull', wanted))
+          : null,
+    },
+  ]);
 
   return (
     <div className={styles.draw}>

@@ -12,7 +12,7 @@ import { parseVolts } from '../vehicle/parse-volts';
 import { Figures } from '../theme/figures';
 import { Hands } from './hands';
 import type { Bench } from './use-bench';
-import { useKeys } from './use-keys';
+import { useShortcuts } from '../app-shell/shortcuts';
 import shared from './bench.module.css';
 import styles from './read-rest.module.css';
 
@@ -110,13 +110,18 @@ export function ReadRest({
     taken === null &&
     shown !== null &&
     (Boolean(judged?.doubt) || (hand === null && holding.kind === 'falling'));
-  useKeys({
-    Enter: mayTake
-      ? () => void record(shown, source, judged?.doubt !== null)
-      : taken !== null
-        ? again
-        : null,
-  });
+  useShortcuts('Resting voltage', 'screen', [
+    {
+      keys: ['Enter'],
+      shown: 'Enter',
+      what: 'take the reading; after that, the next one',
+      act: mayTake
+        ? () => void record(shown, source, judged?.doubt !== null)
+        : taken !== null
+          ? again
+          : null,
+    },
+  ]);
 
   const submit = () => {
     const parsed = parseVolts(typed);

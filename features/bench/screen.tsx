@@ -1,5 +1,4 @@
 import { askOrSetUp } from '../server/ask';
-import { Themed } from '../theme/themed';
 import { Bench } from './bench';
 import { BENCH_JOBS, type BenchJob } from './bench-data';
 import { hub } from './hub';
@@ -14,9 +13,5 @@ export async function BenchScreen({
   // Without a choice: where a test is running.
   const chosen = battery ?? hub().running?.batteryId ?? null;
   const wanted = BENCH_JOBS.find((one) => one === job) ?? ('draw' satisfies BenchJob);
-  return (
-    <Themed>
-      <Bench key={chosen} data={await askOrSetUp('bench', chosen)} job={wanted} />
-    </Themed>
-  );
+  return <Bench key={chosen} data={await askOrSetUp('bench', chosen)} job={wanted} />;
 }

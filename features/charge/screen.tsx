@@ -1,5 +1,4 @@
 import { askOrSetUp } from '../server/ask';
-import { Themed } from '../theme/themed';
 import { Charge } from './charge';
 import { CHARGE_VIEWS } from './charge-data';
 
@@ -12,9 +11,5 @@ export async function ChargeScreen({
 }) {
   const data = await askOrSetUp('charge', battery);
   const wanted = CHARGE_VIEWS.find((one) => one === view) ?? 'board';
-  return (
-    <Themed>
-      <Charge data={data} view={wanted} />
-    </Themed>
-  );
+  return <Charge data={data} view={wanted} />;
 }

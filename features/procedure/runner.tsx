@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import { IconCheck } from '@tabler/icons-react';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { BatteryContext } from '../../core/context/battery-context';
 import { actOfProcedure, isOverridable, reasonsAgainst } from '../../core/gate/gate';
 import { draft, type EntryDraft } from '../../core/procedures/entry-draft';
@@ -18,7 +18,7 @@ import {
 } from '../../core/procedures/procedure';
 import type { ProcedureId } from '../../core/logbook/procedure-ids';
 import { PROCEDURES } from '../../core/procedures/procedures';
-import { isTyping } from '../app-shell/keys';
+import { useShortcuts } from '../app-shell/shortcuts';
 import { LevelsInput } from '../inspect/levels-input';
 import { GravitiesInput, WaterInput } from './cell-inputs';
 import { useProgress } from './progress';
@@ -93,27 +93,20 @@ export function ProcedureRunner({
     if (kept !== false) setProgress({ done: [] });
   };
 
-  useEffect(() => {
-    // Before the round's own keys: Space ticks the next step, Enter ends what is complete.
-    const onKey = (event: KeyboardEvent) => {
-      const { target } = event;
-      if (event.key === 'Escape' && target instanceof HTMLElement) target.blur();
-      if (isTyping(event)) return;
-      if (target instanceof HTMLElement && target.closest('button, a, [role="slider"]')) return;
-      const action =
-        event.key === ' ' && next
-          ? () => toggle(next)
-          : event.key === 'Enter' && complete
-            ? () => void finish()
-            : null;
-      if (!action) return;
-      event.preventDefault();
-      event.stopImmediatePropagation();
-      action();
-    };
-    window.addEventListener('keydown', onKey, { capture: true });
-    return () => window.removeEventListener('keydown', onKey, { capture: true });
-  });
+  useShortcuts(procedure.label, 'steps', [
+    {
+      keys: [' '],
+      shown: 'Space',
+      what: 'the next step is done',
+      act: next ? () => toggle(next) : null,
+    },
+    {
+      keys: ['Enter'],
+      shown: 'Enter',
+      what: 'all of it is done',
+      act: complete ? () => void finish() : null,
+    },
+  ]);
 
   const refused =
     because.length > 0 ? (
@@ -121,7 +114,14 @@ export function ProcedureRunner({
     ) : null;
   if (!goes) return <div className={styles.runner}>{refused}</div>;
   return (
-    <div className={styles.runner} data-kept>
+    <div
+      className={styles.runner}
+      data-kept
+      onKeyDown={(event) => {
+        // Out of a field, so that Space ticks again.
+        if (event.key === 'Escape' && event.target instanceof HTMLElement) event.target.blur();
+      }}
+    >
       {refused}
       <ol className={styles.steps} aria-label={procedure.label}>
         {steps.map((step, i) => {

@@ -4,7 +4,8 @@ import type { Verdict } from '../../core/assessment/verdict';
 import { HookOrder } from '../charge/hook-order';
 import { hangsContext } from '../../core/connections/available-connections';
 import { Figures } from '../theme/figures';
-import { HookChoice, type HookPick } from './hook-choice';
+import { HookChoice } from './hook-choice';
+import type { HookPick } from './hook-pick';
 import type { Judged, Step } from './round-data';
 import styles from './round.module.css';
 

@@ -1,5 +1,4 @@
 import { IconBackspace } from '@tabler/icons-react';
-import shared from './round.module.css';
 import styles from './keypad.module.css';
 
 /** Keys for a gloved thumb; on a desk the digit keys do the same. */
@@ -18,7 +17,7 @@ export function Keypad({
     </button>
   );
   return (
-    <div className={shared.keypad} data-keypad role="group" aria-label="Keypad">
+    <div className={styles.keypad} data-keypad role="group" aria-label="Keypad">
       {['1', '2', '3', '4', '5', '6', '7', '8', '9'].map(key)}
       <button type="button" className={styles.key} aria-label="Take a digit back" onClick={onBack}>
         <IconBackspace size={28} stroke={1.5} aria-hidden="true" />

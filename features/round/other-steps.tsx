@@ -65,8 +65,11 @@ export function LampStep({
           const shows = charger?.lamps.find(({ means }) => means === lamp)?.shows;
           return (
             <Button key={lamp} size="large" onClick={() => onSay(lamp)}>
-              <kbd>{i + 1}</kbd> {LAMP_WORDS[lamp]}
-              {shows ? <small> {shows}</small> : null}
+              <kbd>{i + 1}</kbd>
+              <span className={styles.lampWords}>
+                {LAMP_WORDS[lamp]}
+                {shows ? <small> {shows}</small> : null}
+              </span>
             </Button>
           );
         })}

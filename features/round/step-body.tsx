@@ -2,7 +2,7 @@ import { hangsContext } from '../../core/connections/available-connections';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
 import type { LampState } from '../../core/logbook/fields';
 import type { Verdict } from '../../core/assessment/verdict';
-import type { HookPick } from './hook-choice';
+import type { HookPick } from './hook-pick';
 import { LampStep, ModeStep } from './other-steps';
 import { ChargeStep } from './charge-step';
 import { ThawStep } from './thaw-step';

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useReducer, useRef } from 'react';
 import type { NewEntry } from '../../core/logbook/entry';
 import { useRefresh } from '../app-shell/refresh';
 import { step as foldStep } from '../../core/logbook/fold';
@@ -9,22 +9,9 @@ import type { EntryData, EntryKind } from '../../core/logbook/kinds';
 import { newEntry } from '../logbook/new-entry';
 import { dequeue, enqueue, useOutbox, type OutboxState } from '../logbook/outbox';
 import { useSiteClock } from '../site/clock';
-import {
-  hallsOf,
-  nextPosition,
-  viewStop,
-  type Position,
-  type RoundData,
-  type States,
-} from './round-data';
+import { hallsOf, nextPosition, viewStop, type RoundData, type States } from './round-data';
+import { positionOf, ROUND_AT_FIRST, roundReducer } from './round-state';
 import { servedRecord, type RoundBattery } from './served';
-
-/** What one touch recorded, so that it can be taken back. */
-interface Deed {
-  readonly entries: readonly NewEntry[];
-  readonly before: States;
-  readonly position: Position;
-}
 
 /** Entries laid on top of what was recorded already, unless the server had them. */
 function laidOn(
@@ -44,8 +31,6 @@ function laidOn(
 }
 
 const NOTHING: States = {};
-const FIRST: Position = { stop: 0, step: 0 };
-
 /** What is recorded, and was not known when a page was put together. */
 const laidOver = (
   { upToSeq }: Pick<RoundData, 'upToSeq'>,
@@ -64,8 +49,8 @@ export function useRound(data: RoundData) {
     () => new Map(data.stops.flatMap(({ batteries }) => batteries.map((one) => [one.id, one]))),
     [data],
   );
-  const [recorded, setRecorded] = useState<States | null>(null);
-  const [deeds, setDeeds] = useState<readonly Deed[]>([]);
+  const [state, act] = useReducer(roundReducer, ROUND_AT_FIRST);
+  const { recorded, deeds } = state;
   // Once that has gone out, the server knows it too.
   const refresh = useRefresh();
   const leftover = recorded === null && outbox.waiting.length > 0;
@@ -88,59 +73,37 @@ export function useRound(data: RoundData) {
     () => data.stops.map((stop) => viewStop(stop, states, data, halls)),
     [data, states, halls],
   );
-  const [chosen, setPosition] = useState<Position | null>(null);
-  // Until somebody goes anywhere, the first stop with something left.
-  const position = chosen ?? nextPosition(views, { stop: -1, step: -1 }) ?? FIRST;
+  const position = positionOf(state, views);
 
   /** Records entries and moves on; `stay` keeps the place. */
   function record(entries: readonly NewEntry[], move: 'on' | 'stay'): void {
     const after = laidOn(states, entries, served);
-    setDeeds([...deeds, { entries, before: states, position }]);
-    setRecorded(after);
-    setPosition(position);
     entries.forEach(enqueue);
-    if (move === 'stay') return;
-    const viewsAfter = data.stops.map((stop, i) =>
-      i === position.stop ? viewStop(stop, after, data, halls) : views[i]!,
-    );
-    setPosition(nextPosition(viewsAfter, position) ?? position);
+    const next = () => {
+      const viewsAfter = data.stops.map((stop, i) =>
+        i === position.stop ? viewStop(stop, after, data, halls) : views[i]!,
+      );
+      return nextPosition(viewsAfter, position);
+    };
+    act({
+      do: 'record',
+      deed: { entries, before: states, position },
+      after,
+      at: (move === 'on' ? next() : null) ?? position,
+    });
   }
 
   function undo(): void {
-    const deed = deeds[deeds.length - 1];
-    if (!deed) return;
-    for (const entry of [...deed.entries].reverse()) {
+    for (const entry of [...(deeds.at(-1)?.entries ?? [])].reverse()) {
       if (dequeue(entry.id)) continue;
-      enqueue(
-        newEntry(
-          'withdrawn',
-          entry.subjectId,
-          siteNow(),
-          { why: 'undone in the round' },
-          entry.id,
-          entry.subjectKind,
-        ),
-      );
+      const why = { why: 'undone in the round' };
+      enqueue(newEntry('withdrawn', entry.subjectId, siteNow(), why, entry.id, entry.subjectKind));
     }
-    setDeeds(deeds.slice(0, -1));
-    setRecorded(deed.before);
-    setPosition(deed.position);
+    act({ do: 'undo' });
   }
 
   const entry = <K extends EntryKind>(kind: K, batteryId: string, what: EntryData<K>) =>
     newEntry(kind, batteryId, siteNow(), what);
 
-  return {
-    halls,
-    views,
-    states,
-    position,
-    setPosition,
-    record,
-    undo,
-    canUndo: deeds.length > 0,
-    entry,
-    outbox,
-    now: data.clock.now,
-  };
+  return { state, act, views, states, position, record, undo, entry, outbox };
 }

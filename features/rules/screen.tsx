@@ -1,5 +1,4 @@
 import { askOrSetUp } from '../server/ask';
-import { Themed } from '../theme/themed';
 import { Devices } from './devices';
 import { KnownFuses } from './known-fuses';
 import { RulesForm } from './rules-form';
@@ -8,17 +7,15 @@ import { Temperatures } from './temperatures';
 export async function RulesScreen() {
   const { rules, halls, meter, fuses } = await askOrSetUp('rules');
   return (
-    <Themed>
-      <RulesForm
-        data={rules}
-        devices={
-          <>
-            <Devices meter={meter} />
-            <Temperatures halls={halls} />
-            <KnownFuses known={fuses} />
-          </>
-        }
-      />
-    </Themed>
+    <RulesForm
+      data={rules}
+      devices={
+        <>
+          <Devices meter={meter} />
+          <Temperatures halls={halls} />
+          <KnownFuses known={fuses} />
+        </>
+      }
+    />
   );
 }

@@ -4,7 +4,6 @@ import { now } from '../server/clock';
 import { isUnused, readSite } from '../../store/site';
 import { db } from '../server/store';
 import { SetupForm } from './form';
-import { Themed } from '../theme/themed';
 
 /** The first storage season that is not over: October to April. */
 function nextSeason(): { start: string; end: string } {
@@ -16,9 +15,5 @@ function nextSeason(): { start: string; end: string } {
 export function SetupScreen() {
   if (readSite(db()) && !isUnused(db())) redirect('/yard');
   const season = nextSeason();
-  return (
-    <Themed>
-      <SetupForm season={season} timeZones={Intl.supportedValuesOf('timeZone')} />
-    </Themed>
-  );
+  return <SetupForm season={season} timeZones={Intl.supportedValuesOf('timeZone')} />;
 }

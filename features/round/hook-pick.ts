@@ -1,0 +1,56 @@
+import type { ActiveConnection } from '../../core/connections/active-connections';
+import {
+  connectionsFor,
+  usualConnection,
+  type Connection,
+} from '../../core/connections/available-connections';
+import type { ChargeRequest } from '../../core/connections/charger-suitability';
+import type { Judged, RoundData } from './round-data';
+
+/** How a battery can be put on charge just now, and which way is taken. */
+export interface HookPick {
+  /** Those that may be first. */
+  readonly ways: readonly Connection[];
+  readonly chosen: Connection;
+  /** It may be done: nothing against it, or a reason was given. */
+  readonly goes: boolean;
+  /** Why it is done all the same. */
+  readonly why: string;
+  readonly onPick: (id: string) => void;
+  readonly onWhy: (why: string) => void;
+}
+
+/** What the attendant said of it so far. */
+export interface Wish {
+  readonly id: string | null;
+  readonly why: string;
+}
+export const NO_WISH: Wish = { id: null, why: '' };
+
+export function pickHook(
+  { battery, standing, context }: Judged,
+  { stock, rooms }: Pick<RoundData, 'stock' | 'rooms'>,
+  hanging: readonly ActiveConnection[],
+  bayMark: string,
+  wish: Wish,
+  purpose: ChargeRequest['purpose'],
+  onWish: (wish: Wish) => void,
+): HookPick {
+  const room = rooms[battery.hallId] ?? null;
+  const request = { context, hallId: battery.hallId, room, purpose };
+  const ways = connectionsFor(stock, hanging, request, battery.id, bayMark);
+  const named = (id: string | null | undefined) => ways.find((way) => way.id === id);
+  const planned = named(standing.planned?.chargerId);
+  const chosen =
+    named(wish.id) ??
+    (planned?.because.length === 0 ? planned : undefined) ??
+    usualConnection(ways);
+  return {
+    ways,
+    chosen,
+    goes: chosen.because.length === 0 || (chosen.overridable && wish.why.trim() !== ''),
+    why: wish.why,
+    onPick: (id) => onWish({ id, why: '' }),
+    onWhy: (why) => onWish({ id: chosen.id, why }),
+  };
+}

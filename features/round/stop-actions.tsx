@@ -1,0 +1,47 @@
+import { Button } from 'antd';
+import { enterWords } from './enter';
+import type { Walk } from './use-walk';
+import styles from './stop-actions.module.css';
+
+const FEW_KEYS = [
+  ['Enter', 'record'],
+  ['0–9', 'volts'],
+  ['N', 'note'],
+  ['L', 'lamp'],
+  ['X', 'on charge'],
+  ['?', 'all keys'],
+] as const;
+
+/** What is pressed at the end of a step, whatever it was. */
+export function StopActions({ walk }: { readonly walk: Walk }) {
+  const { step, view, views, position, target } = walk;
+  const { words, loud } = enterWords(step, view.passed, target, position, views);
+  return (
+    <>
+      <div className={styles.actions}>
+        <Button
+          {...(loud ? { type: 'primary' as const } : {})}
+          size="large"
+          className={loud ? styles.loud : styles.on}
+          disabled={walk.doubt !== null}
+          onClick={walk.enter}
+        >
+          {words}
+        </Button>
+        <Button size="large" onClick={walk.couldNotReach} disabled={view.done || view.passed}>
+          Could not reach
+        </Button>
+        <Button size="large" onClick={walk.undo} disabled={walk.state.deeds.length === 0}>
+          Undo
+        </Button>
+      </div>
+      <p className={styles.keys}>
+        {FEW_KEYS.map(([key, what]) => (
+          <span key={key}>
+            <kbd>{key}</kbd> {what}
+          </span>
+        ))}
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,219 @@
+'use client';
+
+import { useCallback, useMemo, type Dispatch } from 'react';
+import { judgeReading } from '../../core/assessment/verdict';
+import { isFlat } from '../../core/charging/recovery';
+import { ownChargerOf } from '../../core/connections/available-connections';
+import type { ChargeRequest } from '../../core/connections/charger-suitability';
+import { LAMP_STATES, type LampState } from '../../core/logbook/fields';
+import type { EntryDraft } from '../../core/procedures/entry-draft';
+import { enterAt } from './enter';
+import { pickHook, type Wish } from './hook-pick';
+import { useKeyed, withDigit } from './keyed';
+import {
+  digitsWanted,
+  hangingNow,
+  nextPosition,
+  RESTS,
+  voltsOfDigits,
+  type Judged,
+  type RoundData,
+  type States,
+} from './round-data';
+import { atStep, atStop, type RoundAction } from './round-state';
+import { useRound } from './use-round';
+
+const answerTo = ({ standing, outlook }: Judged, volts: number, restedHours: number | null) =>
+  judgeReading(standing, { volts, restedHours }, outlook);
+
+/** What the program says to what is typed; null: nothing is, or not enough. */
+const useAnswer = (judged: Judged, typed: number | null, restedHours: number | null) =>
+  useMemo(
+    () => (typed === null ? null : answerTo(judged, typed, restedHours)),
+    [judged, typed, restedHours],
+  );
+
+/** Where a battery can hang: worked out on each look where it is asked for, else on demand. */
+function usePick(
+  data: RoundData,
+  judged: Judged,
+  states: States,
+  bayMark: string,
+  wish: Wish,
+  purpose: ChargeRequest['purpose'],
+  asked: boolean,
+  act: Dispatch<RoundAction>,
+) {
+  const now = useCallback(
+    () =>
+      pickHook(judged, data, hangingNow(data, states), bayMark, wish, purpose, (next) =>
+        act({ do: 'wish', wish: next }),
+      ),
+    [judged, data, states, bayMark, wish, purpose, act],
+  );
+  const pick = useMemo(() => (asked ? now() : null), [asked, now]);
+  return { pick, now: () => pick ?? now() };
+}
+
+/** The stop at which the attendant stands, what is typed there, and all that can be done. */
+export function useWalk(data: RoundData) {
+  const round = useRound(data);
+  const { act, views, position, record, entry } = round;
+  const { wish } = round.state;
+  const view = views[position.stop]!;
+  const step = view.steps[position.step] ?? view.steps[0];
+  const { job } = step ?? {};
+  const judged = view.judged(step?.batteryId ?? view.batteryIds[0]!);
+  const { id } = judged.battery;
+  const { facts, state } = judged.standing;
+  const { bayMark } = view.vehicle;
+  const wanted = digitsWanted(facts.nominalVolts);
+  const keyed = useKeyed(id, bayMark);
+  const { digits } = keyed;
+  const restedHours = RESTS[keyed.restAt]!.hours;
+  const typed = job?.kind === 'reading' && digits.length >= wanted ? voltsOfDigits(digits) : null;
+  const answer = useAnswer(judged, typed, restedHours);
+  const doubt = answer?.doubt ?? null;
+  const heardAh = data.heardAh[id] ?? null;
+  const target = nextPosition(views, position);
+  const newest = typed ?? state.readings.findLast((one) => !one.fed)?.volts ?? null;
+
+  const maintains = job?.kind === 'procedure' && job.procedure === 'hook-up';
+  const asksCharger = maintains || job?.kind === 'recharge';
+  const purpose = maintains ? 'maintain' : 'charge';
+  const picked = usePick(data, judged, round.states, bayMark, wish, purpose, asksCharger, act);
+
+  const go = (stop: number, at: number) => act({ do: 'go', to: { stop, step: at } });
+  const clear = () => {
+    keyed.clear();
+    act({ do: 'hint', text: null });
+  };
+  const recordReading = (volts: number, confirmed: boolean) => {
+    record([entry('reading', id, { volts, celsius: null, restedHours, confirmed })], 'on');
+    keyed.clear();
+  };
+  const enter = () => {
+    const what = enterAt(step, view.passed, digits, wanted, target);
+    if (what.kind === 'go') act({ do: 'go', to: what.to });
+    if (what.kind === 'hint') act({ do: 'hint', text: what.text });
+    if (what.kind !== 'record') return;
+    const volts = voltsOfDigits(digits);
+    if ((answer ?? answerTo(judged, volts, restedHours)).doubt) {
+      keyed.setDigits(digits.padStart(wanted, '0'));
+      act({ do: 'hint', text: null });
+    } else recordReading(volts, false);
+  };
+  const couldNotReach = () => {
+    const open = view.steps.filter((one) => !one.done);
+    const ids = [...new Set(open.map((one) => one.batteryId))];
+    if (ids.length === 0) return;
+    record(
+      ids.map((one) => entry('not-reached', one, { why: '' })),
+      'on',
+    );
+  };
+  const lamp = (said: LampState) =>
+    // A dark one is followed up where one stands.
+    record([entry('lamp', id, { state: said, source: 'eyes' })], said === 'dark' ? 'stay' : 'on');
+
+  /** A string hangs on its own charger as a whole. */
+  const stringOf = (way: string) =>
+    way === 'string'
+      ? view.batteryIds.filter((one) => {
+          const { battery } = view.judged(one);
+          return battery.block && !battery.state.out;
+        })
+      : [id];
+  const charge = (full: boolean) => {
+    const { state: now } = judged.battery;
+    if (now.chargeSince !== null) {
+      const ampHours = heardAh === null ? null : Math.round(heardAh * 10) / 10;
+      const metered = ampHours === null ? {} : { metered: true };
+      record(
+        stringOf(ownChargerOf(now)?.kind ?? '').map((one) =>
+          entry('charge-ended', one, { full, ampHours, ...metered }),
+        ),
+        'on',
+      );
+      return;
+    }
+    const { chosen, goes, why } = picked.now();
+    // A refusal stands on the screen.
+    if (!goes) return;
+    record(
+      stringOf(chosen.id).map((one) =>
+        entry('charge-started', one, {
+          charger: chosen.name,
+          ...(chosen.hook ? { hook: chosen.hook } : {}),
+          ...(chosen.because.length > 0 ? { despite: why.trim() } : {}),
+        }),
+      ),
+      'on',
+    );
+  };
+  const work = (drafts: readonly EntryDraft[]) =>
+    record(
+      drafts.map((draft) => entry(draft.kind, id, draft.data)),
+      'on',
+    );
+  const saveNote = () => {
+    const text = round.state.note?.trim() ?? '';
+    if (text) record([entry('note', id, { text })], 'stay');
+    act({ do: 'note', text: null });
+  };
+  const digit = (key: string) => {
+    act({ do: 'hint', text: null });
+    if (job?.kind === 'lamp') {
+      const said = LAMP_STATES[Number(key) - 1];
+      if (said) lamp(said);
+    } else if (job?.kind === 'reading') keyed.setDigits(withDigit(digits, key));
+  };
+  /** Goes to a job of this stop, if it has such a one. */
+  const goToJob = (kind: 'lamp' | 'recharge') => {
+    const at = view.steps.findIndex((one) => one.job.kind === kind);
+    if (at >= 0) go(position.stop, at);
+  };
+
+  return {
+    ...round,
+    view,
+    step,
+    judged,
+    keyed,
+    typed,
+    answer,
+    doubt,
+    heardAh,
+    pick: picked.pick,
+    target,
+    /** Found with next to nothing in it, and not charged since. */
+    foundFlat:
+      newest !== null &&
+      isFlat(facts.chemistry, facts.cells, newest) &&
+      (typed !== null || (state.charges.at(-1)?.to ?? -1) < state.readings.at(-1)!.at),
+    finished: views.every((one) => one.done || one.passed),
+    pickStop: (stop: number) => act({ do: 'go', to: atStop(views, stop) }),
+    move: (by: 1 | -1) => act({ do: 'go', to: atStop(views, position.stop + by) }),
+    pickStep: (at: number) => go(position.stop, at),
+    moveStep: (by: 1 | -1) => act({ do: 'go', to: atStep(views, position, by) }),
+    clear,
+    keepTyped: () => typed !== null && recordReading(typed, true),
+    takeMeant: () => doubt?.meant != null && recordReading(doubt.meant, false),
+    enter,
+    couldNotReach,
+    lamp,
+    charge,
+    work,
+    saveNote,
+    digit,
+    takeBack: () => keyed.setDigits(digits.slice(0, -1)),
+    toLamp: () => goToJob('lamp'),
+    /** On charge, or off it and full; from elsewhere at the stop, to where that is asked. */
+    onOrOff: () => {
+      if (job?.kind === 'take-off' || job?.kind === 'recharge') charge(true);
+      else goToJob('recharge');
+    },
+  };
+}
+
+export type Walk = ReturnType<typeof useWalk>;

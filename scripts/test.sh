@@ -1,16 +1,22 @@
 #!/usr/bin/env bash
 # Format, lint, types, unit tests, end to end; ends with one line that sums all of it up.
-# Called by ./ember test, which has installed the packages.
+# --quick: the unit tests that do not take long, and nothing else. --changed: types, and of the rest
+# what has to do with files that are not committed. Called by ./ember test, which has installed.
 set -uo pipefail
 only=""
+how=whole
 while [ $# -gt 0 ]; do
   case "$1" in
+    --quick | --changed)
+      how="${1#--}"
+      shift
+      ;;
     --only)
       only="${2:-}"
       shift 2
       ;;
     *)
-      echo "$1: no such flag; there is --only format|lint|types|unit|e2e" >&2
+      echo "$1: no such flag; there are --quick, --changed and --only format|lint|types|unit|e2e" >&2
       exit 2
       ;;
   esac
@@ -61,10 +67,41 @@ need_chromium() {
   $sudo apt-get update -qq && $sudo apt-get install -y -qq chromium >/dev/null
 }
 
+unit() {
+  rm -f "$reports/unit.json"
+  npx --no-install jest --maxWorkers=2 --json --outputFile="$reports/unit.json" "$@"
+  count "$reports/unit.json"
+}
+
+finish() {
+  echo "$passed passed, $failed failed"
+  [ "$failed" -eq 0 ]
+  exit $?
+}
+
+if [ "$how" = quick ]; then
+  echo "== unit, without what takes long"
+  unit --testPathIgnorePatterns '\.long\.test' /node_modules/ /.next/ /dist/ /e2e/
+  finish
+fi
+if [ "$how" = changed ]; then
+  changed="$(git diff --name-only --diff-filter=d HEAD && git ls-files --others --exclude-standard)"
+  of() { grep -E "$1" <<<"$changed" || true; }
+  mapfile -t sources < <(of '\.(ts|tsx|mjs)$')
+  mapfile -t written < <(of '\.(ts|tsx|mjs|css|md|json)$')
+  [ ${#written[@]} -eq 0 ] || check format npx --no-install prettier --check --ignore-unknown "${written[@]}"
+  [ ${#sources[@]} -eq 0 ] || check lint npx --no-install eslint "${sources[@]}"
+  check types npx --no-install tsc --noEmit
+  echo "== unit, of what has changed"
+  unit --onlyChanged --passWithNoTests
+  finish
+fi
+
 # What only reads the sources, beside the unit tests: those leave a processor free.
 read_sources() {
   check format npx --no-install prettier --check .
   check lint npx --no-install eslint .
+  check style node scripts/check-style.mjs
   check types bash -c 'npx --no-install next typegen >/dev/null && npx --no-install tsc --noEmit'
   echo "$passed $failed" >"$reports/sources.txt"
 }
@@ -74,10 +111,7 @@ sources=$!
 
 if [ -z "$only" ] || [ "$only" = unit ]; then
   echo "== unit"
-  node scripts/build-cli.mjs
-  rm -f "$reports/unit.json"
-  npx --no-install jest --maxWorkers=2 --json --outputFile="$reports/unit.json"
-  count "$reports/unit.json"
+  unit
 fi
 
 wait "$sources"
@@ -101,5 +135,4 @@ if [ -z "$only" ] || [ "$only" = e2e ]; then
   count "$reports/e2e.json"
 fi
 
-echo "$passed passed, $failed failed"
-[ "$failed" -eq 0 ]
+finish

@@ -1,6 +1,7 @@
 import Database from 'better-sqlite3';
 import { chmodSync, existsSync, mkdirSync, readFileSync, readdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
+import { homeFolder } from '../env';
 
 export type Db = Database.Database;
 
@@ -13,7 +14,7 @@ export class StoreProblem extends Error {}
 const MIGRATION = /^(\d{4})-.*\.sql$/;
 
 /** The folder of the program; the command line and the server are started in it. */
-const migrationsFolder = () => join(process.env.EMBER_HOME ?? process.cwd(), 'store', 'migrations');
+const migrationsFolder = () => homeFolder('store', 'migrations');
 
 function migrations(): { version: number; sql: string }[] {
   const folder = migrationsFolder();

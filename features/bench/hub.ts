@@ -15,6 +15,7 @@ import {
 } from '../../store/traces';
 import { db } from '../server/store';
 import { orNull, type Message } from './wire';
+import { env } from '../../env';
 
 type Listener = (message: Message) => void;
 
@@ -22,7 +23,7 @@ type Listener = (message: Message) => void;
 const PIECE_MS = 300;
 
 /** How many times faster than the wall clock the bench's seconds run; the demo's do. */
-export const pace = () => Number(process.env.EMBER_PACE ?? '1') || 1;
+export const pace = () => env('EMBER_PACE');
 
 /**
  * The bench of this process: the meter's loop, the test that is running, and who listens. A test

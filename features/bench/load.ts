@@ -16,6 +16,7 @@ import {
 } from '../site/load';
 import type { BenchData, BenchPick, BenchSubject } from './bench-data';
 import { pace } from './hub';
+import { env } from '../../env';
 
 /** What the bench shows: every battery that can be measured, and the one that is chosen. */
 export function benchData(loaded: SiteSnapshot, batteryId: string | null): BenchData {
@@ -52,7 +53,7 @@ export function benchData(loaded: SiteSnapshot, batteryId: string | null): Bench
     subject,
     knownFuses: readKnownFuses(db()),
     meterName: readMeter(db())?.name ?? null,
-    hands: Boolean(process.env.EMBER_HANDS),
+    hands: env('EMBER_HANDS') > 0,
     pace: pace(),
   };
 }

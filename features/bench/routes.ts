@@ -16,6 +16,7 @@ import { loadBattery, type AssessedBattery } from '../site/load';
 import { endWithServer, openStreams } from '../server/streams';
 import { hub, type BenchHub } from './hub';
 import { BenchRequest, orNaN, orNull } from './wire';
+import { env } from '../../env';
 
 /** Nobody pulls more fuses than this in one test. */
 const MAX_MARKS = 1000;
@@ -216,7 +217,7 @@ export async function postTrace(request: Request): Promise<Response> {
 export async function postHands(request: Request): Promise<Response> {
   const { body, refusal } = await jsonBody(request);
   if (refusal) return refusal;
-  const port = Number(process.env.EMBER_HANDS ?? '0');
+  const port = env('EMBER_HANDS');
   if (!port) return refuse(404, 'Here the hands are your own.');
   const answer = await sayToHands(port, JSON.stringify(body));
   return answer === 'done' ? Response.json({ done: true }) : refuse(400, answer);

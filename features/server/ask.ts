@@ -5,6 +5,7 @@ import { writesOf } from '../../store/open';
 import type { Asked, Asking, QuestionName, Told } from './questions';
 import { db } from './store';
 import { Thread } from './thread';
+import { env } from '../../env';
 
 // Pages and routes are bundles of their own: the one thread lies on globalThis.
 const held = globalThis as typeof globalThis & {
@@ -33,7 +34,7 @@ export function ask<K extends QuestionName>(
 }
 
 async function answered(asked: Asked): Promise<unknown> {
-  const file = process.env.EMBER_SITE_THREAD;
+  const file = env('EMBER_SITE_THREAD');
   if (file) return (held.velvetEmberSite ??= new Thread(file)).ask(asked);
   const { answer } = await import('./questions');
   return answer(asked);

@@ -1,0 +1,103 @@
+// How well the house style is kept: npm run check:style. Each number has a limit that it may not
+// pass; where the goal is not reached yet, the limit is what it is today, so that it only gets better.
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import postcss from 'postcss';
+import ts from 'typescript';
+
+const files = execFileSync('git', ['ls-files', '--cached', '--others', '--exclude-standard'], {
+  encoding: 'utf8',
+})
+  .split('\n')
+  .filter(Boolean);
+const read = (file) => readFileSync(file, 'utf8');
+const linesOf = (text) => text.split('\n').length - 1;
+const sum = (numbers) => numbers.reduce((total, one) => total + one, 0);
+const greatest = (list, size) =>
+  list.reduce((best, one) => (size(one) > size(best) ? one : best), list[0]);
+
+// ---- style sheets ----
+const sheets = files.filter((file) => file.endsWith('.css'));
+// Paper has millimetres and points of its own.
+const onScreen = sheets.filter((file) => !/tokens|print|sheets/.test(file));
+const outside = { spaces: [], sizes: [], corners: [], colours: [] };
+const blocks = new Map();
+for (const file of onScreen) {
+  const root = postcss.parse(read(file));
+  root.walkDecls(({ prop, value }) => {
+    const lengths = value.match(/(?<![\w-])\d*\.?\d+(px|em|rem)/g) ?? [];
+    // A hairline is no space.
+    const wide = lengths.filter((one) => one !== '0px' && one !== '1px');
+    if (/^(margin|padding|gap|row-gap|column-gap)/.test(prop)) outside.spaces.push(...wide);
+    if (prop === 'font-size' || prop === 'font') outside.sizes.push(...wide);
+    if (/radius$/.test(prop)) outside.corners.push(...wide);
+    if (/#[0-9a-f]{3,8}\b|\brgb\(/i.test(value)) outside.colours.push(value);
+  });
+  root.walkRules((rule) => {
+    const body = rule.nodes.map(String).sort().join(';');
+    if (rule.nodes.length >= 4) blocks.set(body, (blocks.get(body) ?? 0) + 1);
+  });
+}
+const longestSheet = greatest(sheets, (file) => linesOf(read(file)));
+
+// ---- components ----
+const views = files.filter((file) => file.startsWith('features/') && file.endsWith('.tsx'));
+const components = views
+  .filter((file) => !file.endsWith('.test.tsx'))
+  .flatMap((file) => {
+    const source = ts.createSourceFile(file, read(file), ts.ScriptTarget.Latest, true);
+    const found = [];
+    const visit = (node) => {
+      if (ts.isFunctionDeclaration(node) && /^[A-Z]/.test(node.name?.text ?? '')) {
+        const from = source.getLineAndCharacterOfPosition(node.getStart()).line;
+        const to = source.getLineAndCharacterOfPosition(node.end).line;
+        found.push({ file, name: node.name.text, lines: to - from + 1 });
+      }
+      ts.forEachChild(node, visit);
+    };
+    visit(source);
+    return found;
+  });
+const longest = greatest(components, ({ lines }) => lines);
+const count = (pattern, where = views) =>
+  sum(where.map((file) => (read(file).match(pattern) ?? []).length));
+
+// ---- tests ----
+const code = files.filter((file) => /\.(ts|tsx|mjs)$/.test(file));
+const isTest = (file) => /\.(test|fixture)\.tsx?$|^e2e\//.test(file);
+const testLines = sum(code.filter(isTest).map((file) => linesOf(read(file))));
+const allLines = sum(code.map((file) => linesOf(read(file))));
+
+/** What is measured, the most (or least) it may be, and where it should come to. */
+const measures = [
+  ['lines of style sheets', sum(sheets.map((file) => linesOf(read(file)))), 6250, 3200],
+  [`longest style sheet (${longestSheet})`, linesOf(read(longestSheet)), 252, 150],
+  ['spaces beside the scale', outside.spaces.length, 3, 3],
+  ['type sizes beside the scale', outside.sizes.length, 1, 0],
+  ['corners beside the scale', outside.corners.length, 0, 0],
+  ['colours beside the tokens', outside.colours.length, 15, 0],
+  ['style blocks written twice', sum([...blocks.values()].map((n) => n - 1)), 40, 0],
+  [`longest component (${longest.name})`, longest.lines, 300, 150],
+  ['components over 150 lines', components.filter(({ lines }) => lines > 150).length, 20, 0],
+  ['selects by hand', count(/<select\b/g), 21, 0],
+  ['tables by hand', count(/<table\b/g), 5, 0],
+  ['dialogs by hand', count(/<dialog\b/g), 1, 1],
+  ['looks of Ant Design in tests', count(/\.ant-/g, files.filter(isTest)), 12, 0],
+  ['lines of the README', linesOf(read('README.md')), 90, 90],
+  ['share of tests, % (at least)', Math.floor((1000 * testLines) / allLines) / 10, 20, 25],
+];
+
+let slipped = 0;
+for (const [name, now, limit, goal] of measures) {
+  const least = name.includes('at least');
+  const bad = least ? now < limit : now > limit;
+  if (bad) slipped++;
+  const reached = least ? now >= goal : now <= goal;
+  console.log(
+    `${bad ? '✗' : reached ? '✓' : '·'} ${name}: ${now}${bad ? `, may be ${limit}` : ''}${reached ? '' : ` (goal ${goal})`}`,
+  );
+}
+if (slipped > 0) {
+  console.error(`${slipped} slipped: mend them, or say in scripts/check-style.mjs why it must be.`);
+  process.exit(1);
+}

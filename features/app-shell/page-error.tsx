@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from 'antd';
 import { useOutbox } from '../logbook/outbox';
 import { useAllTyped } from './typed';
 // Loaded with every page already: what fails must not wait for styles.
@@ -29,9 +30,9 @@ export function PageError({
           : ''}
       </p>
       <p>
-        <button type="button" onClick={onAgain}>
+        <Button type="primary" onClick={onAgain}>
           Try again
-        </button>
+        </Button>
       </p>
       <p>
         If it stays so: note what you did last, and these words:{' '}

@@ -14,6 +14,7 @@ import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { useState } from 'react';
 import { ClockControl } from '../demo/clock-control';
+import { Find } from '../find/find';
 import { KeysHelp } from './keys-help';
 import { ThemeSwitch } from './theme-switch';
 import type { ThemeChoice } from '../theme/theme';
@@ -71,6 +72,7 @@ export function Rail({
         <span>More</span>
       </button>
       <div id="rail-foot" className={open ? styles.footOpen : styles.foot}>
+        <Find />
         <KeysHelp />
         {KEEPING.map(link)}
         {demoNow === null ? null : <ClockControl now={demoNow} />}

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from 'antd';
 import { IconChevronLeft, IconChevronRight } from '@tabler/icons-react';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { MONTH_NAMES, partsOf, shortDay, type Day } from '../../core/day';
@@ -82,9 +83,9 @@ export function Ribbon({ data }: { data: RibbonData }) {
           </p>
         )}
         {elsewhere ? (
-          <button type="button" className={styles.back} onClick={() => setDay(today)}>
+          <Button size="small" onClick={() => setDay(today)}>
             <kbd>T</kbd> back to today
-          </button>
+          </Button>
         ) : hall ? (
           <button
             type="button"

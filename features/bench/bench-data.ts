@@ -17,6 +17,16 @@ export interface BenchPick {
   readonly why: string;
 }
 
+/** A draw that was measured. */
+export interface BenchResult {
+  readonly batteryId: string;
+  readonly bayMark: string;
+  readonly name: string;
+  readonly label: string;
+  readonly day: Day;
+  readonly milliamps: number;
+}
+
 export interface BenchSubject {
   readonly vehicle: VehicleDto;
   readonly battery: BatteryDto;
@@ -31,6 +41,8 @@ export interface BenchData {
   readonly rules: Rules;
   readonly bench: HallDto;
   readonly picks: readonly BenchPick[];
+  /** The last draws that were measured, the newest first. */
+  readonly results: readonly BenchResult[];
   readonly subject: BenchSubject | null;
   readonly meterName: string | null;
   /** Resistances of fuses as this house knows them. */

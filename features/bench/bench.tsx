@@ -15,6 +15,7 @@ import { FuseBox } from './fuse-box';
 import { act } from './hands';
 import { Hunt } from './hunt';
 import { HuntByHand } from './hunt-by-hand';
+import { AtRest } from './at-rest';
 import { MeterLine } from './meter-line';
 import { PickList } from './pick-list';
 import { ReadRest } from './read-rest';
@@ -59,14 +60,9 @@ export function Bench({ data, job }: { data: BenchData; job: BenchJob }) {
         {subject ? (
           <OneBattery bench={bench} data={data} subject={subject} job={job} elsewhere={elsewhere} />
         ) : (
-          <div className={styles.empty}>
-            <h1>Bench</h1>
-            <p>
-              Choose a battery: read it at rest with the meter, test the draw of its vehicle, and
-              hunt the circuit that draws too much.
-            </p>
+          <AtRest data={data}>
             <MeterLine status={bench.status} name={data.meterName} pace={data.pace} />
-          </div>
+          </AtRest>
         )}
       </div>
     </div>

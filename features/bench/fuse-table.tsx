@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from 'antd';
 import type { Drop } from '../../core/fault-isolation/drops';
 import { isDrop } from '../../core/fault-isolation/drops';
 import { isMain, type FuseList } from '../../core/fault-isolation/fuse-list';
@@ -97,9 +98,7 @@ export function FuseTable({
               <td className={hunting.number}>{Math.round(100 * (chance.get(fuse) ?? 0))} %</td>
               {onPull ? (
                 <td>
-                  <button type="button" className={styles.pull} onClick={() => onPull(fuse)}>
-                    {isOut ? 'back in' : 'out'}
-                  </button>
+                  <Button onClick={() => onPull(fuse)}>{isOut ? 'back in' : 'out'}</Button>
                 </td>
               ) : null}
             </tr>

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from 'antd';
 import { useState } from 'react';
 import { postJson } from '../logbook/post';
 import styles from './hands.module.css';
@@ -26,15 +27,14 @@ export function Hands({
     <div className={styles.hands} role="group" aria-label="The demo’s hands">
       <b>Demo: your hands</b>
       {actions.map(({ label, hand }) => (
-        <button
+        <Button
           key={label}
-          type="button"
           onClick={() =>
             void act(hand).then((reply) => setSaid(reply.ok ? `${label}: done.` : reply.reason))
           }
         >
           {label}
-        </button>
+        </Button>
       ))}
       <span role="status">{said}</span>
     </div>

@@ -1,4 +1,5 @@
 import 'server-only';
+import { dayOf } from '../../core/day';
 import { isFaster } from '../../core/record/loss';
 import { jobsToday } from '../../core/plan/due';
 import { readMeter } from '../../store/devices';
@@ -13,25 +14,53 @@ import {
   vehicleDtoOf,
   type AssessedBattery,
   type SiteSnapshot,
+  type Stay,
 } from '../site/load';
-import type { BenchData, BenchPick, BenchSubject } from './bench-data';
+import type { BenchData, BenchPick, BenchResult, BenchSubject } from './bench-data';
 import { pace } from './hub';
 import { env } from '../../env';
+
+/** Results that stand on the bench with nothing chosen. */
+const LAST = 8;
+
+interface Pick {
+  readonly stay: Stay;
+  readonly kept: AssessedBattery;
+  readonly label: string;
+}
+
+/** Each battery of the site, in walking order. */
+const picksOf = <T>({ stays }: SiteSnapshot, of: (pick: Pick) => T): T[] =>
+  stays.flatMap((stay) => {
+    const labels = batteryLabels(stay.batteries);
+    return stay.batteries.map((kept, i) => of({ stay, kept, label: labels[i]! }));
+  });
 
 /** What the bench shows: every battery that can be measured, and the one that is chosen. */
 export function benchData(loaded: SiteSnapshot, batteryId: string | null): BenchData {
   const wireHall = (hall: { id: string; name: string }) => hallDto(loaded, hall);
-  const picks = loaded.stays.flatMap((stay) => {
-    const labels = batteryLabels(stay.batteries);
-    return stay.batteries.map((kept, i): BenchPick => ({
+  const picks = picksOf(loaded, ({ stay, kept, label }): BenchPick => ({
+    batteryId: kept.battery.id,
+    bayMark: stay.bay.mark,
+    name: stay.vehicle.name,
+    kind: stay.vehicle.kind,
+    label,
+    why: reasonOf(kept),
+  }));
+  const results = picksOf(loaded, ({ stay, kept, label }) =>
+    kept.standing.state.draws.map(({ at, milliamps }) => ({ at, milliamps, stay, kept, label })),
+  )
+    .flat()
+    .sort((a, b) => b.at - a.at)
+    .slice(0, LAST)
+    .map(({ at, milliamps, stay, kept, label }): BenchResult => ({
       batteryId: kept.battery.id,
       bayMark: stay.bay.mark,
       name: stay.vehicle.name,
-      kind: stay.vehicle.kind,
-      label: labels[i]!,
-      why: reasonOf(kept),
+      label,
+      day: dayOf(at, loaded.site.timeZone),
+      milliamps,
     }));
-  });
   const stay = loaded.stays.find(({ batteries }) =>
     batteries.some(({ battery }) => battery.id === batteryId),
   );
@@ -50,6 +79,7 @@ export function benchData(loaded: SiteSnapshot, batteryId: string | null): Bench
     rules: loaded.rules,
     bench: wireHall(benchHall(loaded.halls)),
     picks,
+    results,
     subject,
     knownFuses: readKnownFuses(db()),
     meterName: readMeter(db())?.name ?? null,

@@ -112,9 +112,9 @@ export function NextPull({
         <div className={styles.out}>
           <b>Still out, must go back:</b>
           {out.map((fuse) => (
-            <button key={fuse} type="button" onClick={() => onMark('put-back', fuse)}>
+            <Button key={fuse} onClick={() => onMark('put-back', fuse)}>
               {fuse} back in
-            </button>
+            </Button>
           ))}
         </div>
       ) : null}

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { shortDay } from '../../core/day';
 import { meaningOf } from '../../core/assessment/draw-meaning';
@@ -43,21 +44,16 @@ export function WhatIf({
       <h2>What if</h2>
       <div className={styles.chips} role="group" aria-label="Taken out">
         {known.map(({ fuse, feeds }) => (
-          <button
-            key={fuse}
-            type="button"
-            aria-pressed={gone.includes(fuse)}
-            onClick={() => toggle(fuse)}
-          >
+          <Button key={fuse} aria-pressed={gone.includes(fuse)} onClick={() => toggle(fuse)}>
             {fuse} out{feeds ? `, ${feeds}` : ''}
-          </button>
+          </Button>
         ))}
       </div>
       <div className={styles.chips} role="group" aria-label="Kept">
         {(Object.keys(KEPT) as Kept[]).map((one) => (
-          <button key={one} type="button" aria-pressed={one === kept} onClick={() => setKept(one)}>
+          <Button key={one} aria-pressed={one === kept} onClick={() => setKept(one)}>
             {KEPT[one]}
-          </button>
+          </Button>
         ))}
       </div>
       <p data-whatif>

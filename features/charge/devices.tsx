@@ -82,9 +82,8 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
                 : `${one.silent ? 'silent since' : 'heard'} ${when(one.lastHeard)}`}
             </span>
             <span>every {one.everyMinutes} min</span>
-            <button
-              type="button"
-              className={shared.out}
+            <Button
+              size="small"
               onClick={() =>
                 void put({
                   id: one.id,
@@ -97,10 +96,9 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
               }
             >
               new token
-            </button>
-            <button
-              type="button"
-              className={shared.out}
+            </Button>
+            <Button
+              size="small"
               onClick={() =>
                 void send({ kind: 'drop', id: one.id }).then(
                   (done) => done && onKept(`${one.name} reports no more.`),
@@ -108,7 +106,7 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
               }
             >
               take out
-            </button>
+            </Button>
           </li>
         ))}
       </ul>

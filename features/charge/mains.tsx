@@ -221,9 +221,9 @@ function HallCard({
 }
 
 const Out = ({ onOut }: { onOut: () => void }) => (
-  <button type="button" className={shared.out} onClick={onOut}>
+  <Button size="small" onClick={onOut}>
     take out
-  </button>
+  </Button>
 );
 
 function Latitude({ data, onSend }: { data: ChargeData; onSend: Send }) {

@@ -122,9 +122,8 @@ export function PutOn({
         <h3>Put it on</h3>
         <div className={styles.choice} role="group" aria-label="For how long">
           {(['charge', 'maintain'] as const).map((one) => (
-            <button
+            <Button
               key={one}
-              type="button"
               aria-pressed={purpose === one}
               onClick={() => {
                 setPurpose(one);
@@ -132,7 +131,7 @@ export function PutOn({
               }}
             >
               {one === 'charge' ? 'Charge it' : 'Leave a maintainer on'}
-            </button>
+            </Button>
           ))}
         </div>
       </div>

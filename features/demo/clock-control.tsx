@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from 'antd';
 import { IconClockPlay } from '@tabler/icons-react';
 import { useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
@@ -50,9 +51,9 @@ export function ClockControl({ now }: { now: string }) {
             thermometers live through it.
           </p>
           {STEPS.map(({ by, label }) => (
-            <button key={by} type="button" disabled={busy} onClick={() => void move(by)}>
+            <Button key={by} disabled={busy} onClick={() => void move(by)}>
               {label}
-            </button>
+            </Button>
           ))}
           {busy ? <p role="status">Living through it …</p> : null}
           {problem ? <p role="alert">{problem}</p> : null}

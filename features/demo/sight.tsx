@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from 'antd';
 import { useEffect, useState } from 'react';
 import { z } from 'zod';
 import { formatVolts } from '../../core/words/words';
@@ -55,9 +56,9 @@ export function DemoSight({
           {sight.lamp ? <span>lamp: {sight.lamp}</span> : null}
           <span>case {sight.celsius.toFixed(0)} °C</span>
           {onVolts ? (
-            <button type="button" onClick={() => onVolts(sight.volts)}>
+            <Button size="small" onClick={() => onVolts(sight.volts)}>
               Type it
-            </button>
+            </Button>
           ) : null}
         </>
       ) : (

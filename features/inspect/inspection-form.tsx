@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from 'antd';
 import type { BatteryDetails } from '../../core/battery/details';
 import { findingsOf } from '../../core/inspect/findings';
 import {
@@ -42,9 +43,9 @@ export function InspectionForm({
   return (
     <div className={styles.inspection}>
       <div className={styles.tools}>
-        <button type="button" onClick={sound}>
+        <Button size="small" onClick={sound}>
           All the rest is sound
-        </button>
+        </Button>
         <span>
           {points.filter((id) => value.answers[id]).length} of {points.length} looked at
         </span>

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from 'antd';
 import { LEVELS, LEVEL_WORDS, type Level } from '../../core/inspect/points';
 import styles from './levels-input.module.css';
 
@@ -21,13 +22,13 @@ export function LevelsInput({
       <legend>Levels, cell by cell from the positive post</legend>
       <div className={styles.all}>
         {LEVELS.map((level) => (
-          <button
+          <Button
+            size="small"
             key={level}
-            type="button"
             onClick={() => onChange(Array.from({ length: cells }, () => level))}
           >
             All {LEVEL_WORDS[level]}
-          </button>
+          </Button>
         ))}
       </div>
       <div className={styles.cells}>

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from 'antd';
 import { IconCamera } from '@tabler/icons-react';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
@@ -117,12 +118,12 @@ export function Photos({
                 )
               }
             />
-            <button
-              type="button"
+            <Button
+              size="small"
               onClick={() => onChange(photos.filter((one) => one.id !== photo.id))}
             >
               Leave out
-            </button>
+            </Button>
           </li>
         ))}
       </ul>

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from 'antd';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import type { VehicleFacts } from '../../core/stay/vehicle-facts';
 import { Choice, NumberField, TextField, YesNo } from './field';
@@ -46,9 +47,9 @@ export function StepOff({ draft, problem, change }: StepProps) {
               <span>{one}</span>
             </label>
           ))}
-          <button type="button" disabled={all} onClick={() => change({ allOff: [...kind.leftOn] })}>
+          <Button disabled={all} onClick={() => change({ allOff: [...kind.leftOn] })}>
             All of these are off
-          </button>
+          </Button>
         </div>
         {draft.kind === 'hybrid' ? (
           <p className={shared.caution}>

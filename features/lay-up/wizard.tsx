@@ -181,21 +181,21 @@ function Form({
           <ul>
             {data.drafts.map(({ id, savedAt, draft: other }) => (
               <li key={id}>
-                <button type="button" onClick={() => onResume(other)}>
+                <Button size="small" onClick={() => onResume(other)}>
                   Go on with {other.name || 'a vehicle without a name'}
-                </button>
+                </Button>
                 <span>
                   {STEPS[other.step]?.title},{' '}
                   {formatInstant(Date.parse(savedAt), data.clock.timeZone, data.rules)}
                 </span>
-                <button
-                  type="button"
+                <Button
+                  size="small"
                   onClick={() =>
                     void fetch(`/api/drafts/${id}`, { method: 'DELETE' }).then(() => refresh())
                   }
                 >
                   Throw away
-                </button>
+                </Button>
               </li>
             ))}
           </ul>

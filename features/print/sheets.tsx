@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from 'antd';
 import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
 import { documentNonce } from '../theme/nonce';
@@ -80,9 +81,9 @@ export function Sheets({ data, nonce }: { data: PrintData; nonce: string }) {
             </label>
           ))}
         </fieldset>
-        <button type="button" onClick={() => window.print()} disabled={parts.length === 0}>
+        <Button onClick={() => window.print()} disabled={parts.length === 0}>
           Print
-        </button>
+        </Button>
       </header>
       <div className={styles.sheets} data-paper={paper}>
         {parts.includes('tag') ? (

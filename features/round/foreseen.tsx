@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from 'antd';
 import { groupBy } from '../../core/group';
 import { shortDay, weekdayLong, type Day } from '../../core/day';
 import { isRound } from '../../core/rules/rounds';
@@ -27,9 +28,9 @@ export function Foreseen({ data, day }: { data: RoundData; day: Day }) {
             ? `Foreseen today: ${stops.length} ${stops.length === 1 ? 'stop' : 'stops'}, if each is done on its day.`
             : 'Your rules have no round on this weekday.'}{' '}
         Recording always means today.{' '}
-        <button type="button" className={styles.linkButton} onClick={() => setDay(today)}>
+        <Button size="small" onClick={() => setDay(today)}>
           Back to today’s round
-        </button>
+        </Button>
       </p>
       {[...groupBy(stops, (one) => one.hallId)].map(([hallId, list]) => (
         <section key={hallId}>

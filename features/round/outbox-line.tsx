@@ -1,3 +1,4 @@
+import { Button } from 'antd';
 import { dismiss, send, type OutboxState } from '../logbook/outbox';
 import { entryWords } from '../logbook/words';
 import type { NewEntry } from '../../core/logbook/entry';
@@ -27,9 +28,9 @@ export function OutboxLine({ outbox }: { outbox: OutboxState }) {
             <>
               {' '}
               · {stuck}{' '}
-              <button type="button" onClick={() => void send()}>
+              <Button size="small" onClick={() => void send()}>
                 Try now
-              </button>
+              </Button>
             </>
           )}
         </span>
@@ -45,9 +46,9 @@ export function OutboxLine({ outbox }: { outbox: OutboxState }) {
       {refused.map(({ entry, reason }) => (
         <span key={entry.id}>
           Not taken, {inWords(entry)}: {reason}{' '}
-          <button type="button" onClick={() => dismiss(entry.id)}>
+          <Button size="small" onClick={() => dismiss(entry.id)}>
             Seen, let it go
-          </button>
+          </Button>
         </span>
       ))}
     </div>

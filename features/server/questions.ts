@@ -3,6 +3,7 @@ import type { RulePatch } from '../../core/rules/rules';
 import { benchData } from '../bench/load';
 import { chargeData } from '../charge/load';
 import { frameData } from '../app-shell/app-shell-data';
+import { findables } from '../find/load';
 import { layUpData } from '../lay-up/load';
 import { printData } from '../print/load';
 import { roundScreenData } from '../round/load';
@@ -43,6 +44,7 @@ export const QUESTIONS = {
   bench: (site: SiteSnapshot, battery: string | null) => benchData(site, battery),
   rules: (site: SiteSnapshot) => rulesScreenData(site),
   ruleEffect: (site: SiteSnapshot, patch: RulePatch) => ruleEffect(site, patch),
+  findables: (site: SiteSnapshot) => findables(site),
   oneMore: (site: SiteSnapshot) => oneMoreData(site),
 } as const;
 

@@ -66,26 +66,26 @@ export function Logbook({
               <span className={styles.value}>{value}</span>
               <span className={styles.actions}>
                 {verdict ? (
-                  <button
-                    type="button"
-                    className={styles.strike}
+                  <Button
+                    type="link"
+                    size="small"
                     aria-expanded={told === entry.id}
                     aria-label={`What was said about ${value} then`}
                     onClick={() => setTold(told === entry.id ? null : entry.id)}
                   >
                     then
-                  </button>
+                  </Button>
                 ) : null}
                 {struckBy || entry.kind === 'laid-up' || entry.kind === 'fitted' ? null : (
-                  <button
-                    type="button"
-                    className={styles.strike}
+                  <Button
+                    type="link"
+                    size="small"
                     aria-expanded={open === entry.id}
                     aria-label={`Correct ${what} ${value}`}
                     onClick={() => setOpen(open === entry.id ? null : entry.id)}
                   >
                     correct
-                  </button>
+                  </Button>
                 )}
               </span>
             </div>

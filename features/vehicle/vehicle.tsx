@@ -146,14 +146,9 @@ export function Vehicle({ data }: { data: VehicleData }) {
           ) : null}
           <div className={styles.views} role="group" aria-label="Shown">
             {(Object.keys(VIEWS) as View[]).map((one) => (
-              <button
-                key={one}
-                type="button"
-                aria-pressed={one === view}
-                onClick={() => setView(one)}
-              >
+              <Button key={one} aria-pressed={one === view} onClick={() => setView(one)}>
                 {VIEWS[one]}
-              </button>
+              </Button>
             ))}
             {battery.state.goneAt === null ? (
               <span className={styles.elsewhere}>

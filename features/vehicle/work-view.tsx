@@ -56,9 +56,8 @@ export function WorkView({
       <FindingsList findings={openFindings(battery.state)} />
       <div className={styles.works} role="group" aria-label="Work">
         {(['inspect', ...PROCEDURE_IDS] as const).map((id) => (
-          <button
+          <Button
             key={id}
-            type="button"
             aria-pressed={id === work}
             onClick={() => {
               setWork(id);
@@ -66,7 +65,7 @@ export function WorkView({
             }}
           >
             {id === 'inspect' ? 'Inspect' : PROCEDURES[id].label}
-          </button>
+          </Button>
         ))}
       </div>
       {message ? (

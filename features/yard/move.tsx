@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from 'antd';
 import {
   DndContext,
   KeyboardCode,
@@ -108,16 +109,14 @@ export function MoveYard({ data, onMoved }: { data: YardData; onMoved: () => voi
         {message?.text ??
           'Drag a vehicle to a free bay. By keyboard: Tab to it, Space, arrow keys, Space.'}{' '}
         {last && !message?.bad ? (
-          <button
-            type="button"
-            className={styles.undoMove}
+          <Button
             onClick={() => {
               void move(last);
               setLast(null);
             }}
           >
             Move it back
-          </button>
+          </Button>
         ) : null}
       </p>
       <div className={shared.halls}>

@@ -1,5 +1,6 @@
 'use client';
 
+import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { Suspense, lazy, useMemo, useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
@@ -76,24 +77,14 @@ export function Yard({ text }: { text: string }) {
               : summary(counts, day - today)}
         </p>
         {all > 0 && !elsewhere ? (
-          <button
-            type="button"
-            className={styles.moveButton}
-            aria-pressed={moving}
-            onClick={() => setMoving(!moving)}
-          >
+          <Button aria-pressed={moving} onClick={() => setMoving(!moving)}>
             {moving ? 'Done moving' : 'Move vehicles'}
-          </button>
+          </Button>
         ) : null}
         {all > 0 && !elsewhere ? (
-          <button
-            type="button"
-            className={styles.moveButton}
-            aria-pressed={advising}
-            onClick={() => setAdvising(!advising)}
-          >
+          <Button aria-pressed={advising} onClick={() => setAdvising(!advising)}>
             Where one more helps
-          </button>
+          </Button>
         ) : null}
         <span className={styles.legend} aria-hidden="true">
           days of reserve
@@ -151,9 +142,7 @@ export function Yard({ text }: { text: string }) {
           {missing > 0
             ? `${missing} more bays could not be loaded: is the server running?`
             : 'What has changed could not be loaded: is the server running?'}{' '}
-          <button type="button" className={styles.moveButton} onClick={tryAgain}>
-            Try again
-          </button>
+          <Button onClick={tryAgain}>Try again</Button>
         </p>
       ) : missing > 0 ? (
         <p className={styles.missing}>{missing} more bays are on their way.</p>

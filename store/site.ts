@@ -97,7 +97,9 @@ export function writeSite(db: Db, site: Site): void {
 
 /** Whether nothing has happened at the site yet: its set-up may be done anew. */
 export const isUnused = (db: Db): boolean =>
-  ['entry', 'vehicle', 'charger', 'outlet', 'circuit', 'reporter', 'hall_day'].every(
+  // House rules may be chosen before anything stands anywhere.
+  db.prepare("SELECT 1 FROM entry WHERE kind <> 'rules-changed' LIMIT 1").get() === undefined &&
+  ['vehicle', 'charger', 'outlet', 'circuit', 'reporter', 'hall_day'].every(
     (table) => db.prepare(`SELECT 1 FROM ${table} LIMIT 1`).get() === undefined,
   );
 

@@ -17,9 +17,13 @@ export const LINE = {
 
 /** Volts of a 12 V battery that schools name as the line; the share follows from the scale. */
 export const LINE_SCHOOLS: readonly School<number>[] = [
-  { value: 12.4, label: '12.40 V', reason: 'Default. Stops sulfation before it starts.' },
-  { value: 12.1, label: '12.10 V', reason: 'Fewer charges; plates suffer each time.' },
-  { value: 12.6, label: '12.60 V', reason: 'Kept nearly full, for batteries that must be ready.' },
+  { value: 12.4, label: 'Careful, 12.40 V', reason: 'Default. Stops sulfation before it starts.' },
+  { value: 12.1, label: 'Sparing, 12.10 V', reason: 'Fewer charges; plates suffer each time.' },
+  {
+    value: 12.6,
+    label: 'Ready, 12.60 V',
+    reason: 'Kept nearly full, for batteries that must be ready.',
+  },
 ];
 
 export const SCALE = {

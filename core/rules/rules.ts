@@ -20,6 +20,8 @@ export const Rules = z.strictObject({
   temperatureUnit: z.enum(['celsius', 'fahrenheit']),
   measureUnit: z.enum(['metric', 'us']),
   clock: z.enum(['24h', '12h']),
+  /** ISO 4217; whatever costs or saves is said in it, and nothing is converted. */
+  currency: z.string().regex(/^[A-Z]{3}$/, 'a currency is three capitals, such as EUR'),
   ...ofEach('schema'),
 });
 export type Rules = z.infer<typeof Rules>;
@@ -69,6 +71,7 @@ export const DEFAULT_RULES: Rules = {
   temperatureUnit: 'celsius',
   measureUnit: 'metric',
   clock: '24h',
+  currency: 'EUR',
   ...ofEach('standard'),
 };
 

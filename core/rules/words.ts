@@ -8,6 +8,7 @@ const UNIT_WORDS: Readonly<Record<string, string>> = {
   temperatureUnit: 'Temperature',
   measureUnit: 'Measures',
   clock: 'Clock',
+  currency: 'Currency',
 };
 
 /** A change of the rules, one phrase for each rule: `Rest before a reading counts: 12 h`. */
@@ -32,6 +33,7 @@ export function patchWords(patch: RulePatch): string[] {
       case 'temperatureUnit':
       case 'measureUnit':
       case 'clock':
+      case 'currency':
         return [`${UNIT_WORDS[key]}: ${patch[key]}`];
       default:
         return [`${RULE_CARDS[key].label}: ${schoolLabel(key, patch[key])}`];

@@ -3,6 +3,7 @@ import {
   figure,
   formatInstant,
   formatLoss,
+  formatMoney,
   formatMilliamps,
   formatPctRange,
   formatReserve,
@@ -26,6 +27,14 @@ describe('figures as the house wants them', () => {
     expect(formatTemperature(-0.2, DEFAULT_RULES)).toBe('0 °C');
     expect(formatTemperature(-18, fahrenheit)).toBe('0 °F');
     expect(formatTemperature(-40, fahrenheit, 1)).toBe('−40 °F');
+  });
+
+  it('money is in the site’s own currency, whole from ten on', () => {
+    expect(formatMoney(12.6, DEFAULT_RULES)).toBe('€13');
+    expect(formatMoney(4.5, { currency: 'USD' })).toBe('$4.50');
+    expect(formatMoney(-25, { currency: 'GBP' })).toBe('-£25');
+    // Three letters that no machine knows are said as they are.
+    expect(formatMoney(20, { currency: 'XQQ' })).toMatch(/XQQ\s20/);
   });
 
   it('reserves are whole days, long ones only said to be long', () => {

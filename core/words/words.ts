@@ -107,3 +107,18 @@ export function chanceWords(chance: number): string {
   if (chance >= 0.47 && chance < 0.53) return 'about even';
   return `about ${IN_TEN[Math.min(9, Math.max(1, Math.round(chance * 10)))]!} in ten`;
 }
+
+/**
+ * Money in the site's own currency, in whole units from ten on: `€13`, `€4.50`. One that is unknown
+ * to the machine is said by its three letters.
+ */
+export function formatMoney(value: number, { currency }: Pick<Rules, 'currency'>): string {
+  const digits = Math.abs(value) < 10 ? 2 : 0;
+  return new Intl.NumberFormat('en', {
+    style: 'currency',
+    currency,
+    currencyDisplay: 'narrowSymbol',
+    minimumFractionDigits: digits,
+    maximumFractionDigits: digits,
+  }).format(value);
+}

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { shortDay } from '../../core/day';
 import { formatMilliamps } from '../../core/words/words';
 import { Quiet } from '../ui/quiet';
-import type { BenchData } from './bench-data';
+import { byUrgency, type BenchData } from './bench-data';
 import styles from './at-rest.module.css';
 
 /** Of those that wait, so many are named. */
@@ -11,7 +11,7 @@ const NAMED = 10;
 
 /** The bench with nothing chosen: what waits to be measured and why, and what was found last. */
 export function AtRest({ data, children }: { data: BenchData; children: ReactNode }) {
-  const waiting = data.picks.filter(({ why }) => why !== '');
+  const waiting = byUrgency(data.picks, null).filter(({ why }) => why !== '');
   const limitMa = data.rules.drawLimitMa;
   return (
     <div className={styles.rest}>

@@ -17,6 +17,13 @@ export interface BenchPick {
   readonly why: string;
 }
 
+/** In what order batteries ask to be measured: the test that runs, what falls too fast, what is due. */
+export function byUrgency(picks: readonly BenchPick[], running: string | null): BenchPick[] {
+  const rank = ({ batteryId, why }: BenchPick) =>
+    batteryId === running ? 0 : why.startsWith('falls') ? 1 : why ? 2 : 3;
+  return [...picks].sort((a, b) => rank(a) - rank(b));
+}
+
 /** A draw that was measured. */
 export interface BenchResult {
   readonly batteryId: string;

@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { VehicleIcon } from '../theme/vehicle-icon';
-import type { BenchJob, BenchPick } from './bench-data';
+import { byUrgency, type BenchJob, type BenchPick } from './bench-data';
 import styles from './bench.module.css';
 import list from './pick-list.module.css';
 
@@ -27,9 +27,7 @@ export function PickList({
         `${bayMark} ${name} ${label}`.toLowerCase().includes(words),
       );
     }
-    const rank = (one: BenchPick) =>
-      one.batteryId === running ? 0 : one.why.startsWith('falls') ? 1 : one.why ? 2 : 3;
-    return [...picks].sort((a, b) => rank(a) - rank(b));
+    return byUrgency(picks, running);
   }, [picks, sought, running]);
   return (
     <aside className={list.list} data-chosen={chosen !== null}>

@@ -13,6 +13,7 @@ import { Figures } from '../theme/figures';
 import { Hands } from './hands';
 import type { Bench } from './use-bench';
 import { useShortcuts } from '../app-shell/shortcuts';
+import { Why } from '../ui/why';
 import shared from './bench.module.css';
 import styles from './read-rest.module.css';
 
@@ -161,11 +162,7 @@ export function ReadRest({
               </p>
             ) : null}
             <h2>{judged.verdict.headline}</h2>
-            {judged.verdict.why.map((sentence, i) => (
-              <p key={i}>
-                <Figures sentence={sentence} />
-              </p>
-            ))}
+            <Why sentences={judged.verdict.why} />
           </div>
         ) : null}
         <div className={shared.buttons}>

@@ -10,7 +10,8 @@ import { celsiusNow } from '../../core/gate/ice';
 import { loadTestAmps } from '../../core/battery/load-test';
 import { judgeReading } from '../../core/assessment/verdict';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
-import { formatVolts, plain } from '../../core/words/words';
+import type { Rules } from '../../core/rules/rules';
+import { formatMoney, formatVolts, plain } from '../../core/words/words';
 import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';
@@ -91,7 +92,7 @@ export function Ladder({ data, chosen, onRecorded }: Inner) {
           <StepTools id={now.id} data={data} chosen={chosen} onSend={send} />
         </div>
       ) : null}
-      <Spent recovery={recovery} />
+      <Spent recovery={recovery} rules={data.rules} />
       {problem ? <p role="alert">{problem}</p> : null}
       <div className={styles.ends}>
         {recovery.verdict !== null ? (
@@ -131,13 +132,13 @@ export function Ladder({ data, chosen, onRecorded }: Inner) {
 const VERDICTS = { keep: 'Keep it', replace: 'Replace it' } as const;
 
 /** Time and energy so far, beside the price of a new one. */
-function Spent({ recovery }: { recovery: Recovery }) {
+function Spent({ recovery, rules }: { recovery: Recovery; rules: Rules }) {
   const { spent, newPrice } = recovery;
   return (
     <p className={styles.spent}>
       Spent so far: {spent.minutes} min of yours, {hoursWords(24 * spent.days)},{' '}
-      {Math.round(spent.wattHours)} Wh: <b>{spent.money.toFixed(2)}</b>. A new one costs about{' '}
-      <b>{newPrice}</b>.
+      {Math.round(spent.wattHours)} Wh: <b>{formatMoney(spent.money, rules)}</b>. A new one costs
+      about <b>{formatMoney(newPrice, rules)}</b>.
     </p>
   );
 }

@@ -75,7 +75,7 @@ export function StepOwner({ draft, data, problem, change, saveNow }: StepProps) 
             label="Price limit"
             path="terms.priceLimit"
             problem={problem('terms.priceLimit')}
-            hint="In your own money, fitted."
+            hint={`In ${data.rules.currency}, fitted.`}
             value={draft.terms.priceLimit}
             onChange={(priceLimit) => terms({ priceLimit })}
           />

@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import { shortDay, type Day } from '../../core/day';
-import { chanceShort, formatPct } from '../../core/words/words';
+import { chanceShort, formatMoney, formatPct } from '../../core/words/words';
 import {
   COST_PARTS,
   OTHERWISE,
@@ -11,9 +11,10 @@ import {
   type PlanRun,
 } from '../../core/plan/adviser';
 import { STORAGE_PLANS, type PlanContext } from '../../core/plan/storage-plans';
+import type { Rules } from '../../core/rules/rules';
 import type { StoragePlanId } from '../../core/logbook/storage-plan-ids';
 import { useAdvice } from './use-adviser';
-import { hoursAndMinutes, money } from './words';
+import { hoursAndMinutes } from './words';
 import styles from './plan.module.css';
 
 /** Every storage plan, lived through by this battery; the impossible ones say why. */
@@ -30,7 +31,8 @@ export function PlanPicker({
 }) {
   const asked = useMemo(() => ({ kind: 'advise' as const, context }), [context]);
   const { advice, others, failed } = useAdvice(asked);
-  const line = context.standing.rules.lineSocPct[context.standing.facts.chemistry];
+  const { rules, facts } = context.standing;
+  const line = rules.lineSocPct[facts.chemistry];
   if (failed) {
     return (
       <p className={styles.basis} role="alert">
@@ -51,13 +53,13 @@ export function PlanPicker({
   const impossible = advice.runs.filter(({ obstacles }) => obstacles.length > 0);
   return (
     <div className={styles.picker}>
-      <Recommendation advice={advice} others={others} />
+      <Recommendation advice={advice} others={others} rules={rules} />
       <p className={styles.basis}>
         {advice.fromFull ? 'Nothing was read yet: counted from full. ' : ''}
         Until {shortDay(advice.until)}
         {context.standing.collectDay === null ? ', half a year' : ', collection'}; recharge line{' '}
-        {formatPct(line)}. Chances are over many winters and all that its record leaves open; money
-        is your own, by your rules.
+        {formatPct(line)}. Chances are over many winters and all that its record leaves open; what
+        it costs is by your rules.
       </p>
       <div className={styles.rows} role="radiogroup" aria-label="Storage plan">
         {possible.map((run) => (
@@ -65,6 +67,7 @@ export function PlanPicker({
             key={run.id}
             run={run}
             line={line}
+            rules={rules}
             chosen={run.id === value}
             recommended={run.id === advice.recommended}
             name={name}
@@ -92,8 +95,10 @@ export function PlanPicker({
 function Recommendation({
   advice,
   others,
+  rules,
 }: {
   advice: Advice;
+  rules: Rules;
   others: readonly Otherwise[] | null;
 }) {
   const { recommended, nextBest, decided } = advice;
@@ -104,7 +109,7 @@ function Recommendation({
         Recommended: <b>{STORAGE_PLANS[recommended].label}</b>.
         {nextBest && decided.length
           ? ` Against “${STORAGE_PLANS[nextBest].short}” it saves ${decided
-              .map(({ part, saves }) => `${money(saves)} of ${COST_PARTS[part]}`)
+              .map(({ part, saves }) => `${formatMoney(saves, rules)} of ${COST_PARTS[part]}`)
               .join(', ')}.`
           : ''}
       </p>
@@ -115,7 +120,7 @@ function Recommendation({
             .slice(0, 3)
             .map(
               ({ what, best, saves }) =>
-                `${OTHERWISE[what].label} would save ${money(saves)}${best === recommended ? '' : ` (${STORAGE_PLANS[best].short})`}`,
+                `${OTHERWISE[what].label} would save ${formatMoney(saves, rules)}${best === recommended ? '' : ` (${STORAGE_PLANS[best].short})`}`,
             )
             .join('; ')}
           .
@@ -128,6 +133,7 @@ function Recommendation({
 function Row({
   run,
   line,
+  rules,
   chosen,
   recommended,
   name,
@@ -135,6 +141,7 @@ function Row({
 }: {
   run: PlanRun;
   line: number;
+  rules: Rules;
   chosen: boolean;
   recommended: boolean;
   name: string;
@@ -153,8 +160,8 @@ function Row({
     ['On charger', `${Math.round(kept.fedDays)} d`],
     ['Work', hoursAndMinutes(run.minutes)],
     ['Energy', `${run.kWh.toFixed(1)} kWh`],
-    ['Battery life', money(run.cost.life)],
-    ['In all', money(run.total)],
+    ['Battery life', formatMoney(run.cost.life, rules)],
+    ['In all', formatMoney(run.total, rules)],
   ];
   return (
     <label className={chosen ? styles.chosen : styles.row} data-plan={run.id}>
@@ -177,7 +184,7 @@ function Row({
             Mind: {concern}.
           </span>
         ))}
-        {chosen ? <span className={styles.against}>{costWords(run)}</span> : null}
+        {chosen ? <span className={styles.against}>{costWords(run, rules)}</span> : null}
       </span>
       <dl className={styles.figures}>
         {figures.map(([what, value, low]) => (
@@ -194,10 +201,10 @@ function Row({
 const dayShort = (day: Day) => shortDay(day).slice(4);
 
 /** Of what its cost is made. */
-function costWords({ cost, lifeParts }: PlanRun): string {
+function costWords({ cost, lifeParts }: PlanRun, rules: Rules): string {
   const parts = (Object.keys(COST_PARTS) as (keyof typeof COST_PARTS)[])
     .filter((part) => cost[part] >= 0.5)
-    .map((part) => `${COST_PARTS[part]} ${money(cost[part])}`);
+    .map((part) => `${COST_PARTS[part]} ${formatMoney(cost[part], rules)}`);
   const life = (['sulfation', 'freezing', 'heat', 'cycles'] as const)
     .filter((part) => lifeParts[part] >= 0.05)
     .map((part) => `${part} ${lifeParts[part].toFixed(1)}`);

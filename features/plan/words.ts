@@ -1,7 +1,3 @@
-/** Whole units of the site's own money; one decimal where it is little. */
-export const money = (value: number): string =>
-  Math.abs(value) < 10 ? value.toFixed(1) : String(Math.round(value));
-
 /** `45 min`, `1 h 20`. */
 export const hoursAndMinutes = (minutes: number): string =>
   minutes >= 60

@@ -3,10 +3,10 @@ import { may } from '../../core/gate/gate';
 import type { Verdict } from '../../core/assessment/verdict';
 import { HookOrder } from '../charge/hook-order';
 import { hangsContext } from '../../core/connections/available-connections';
-import { Figures } from '../theme/figures';
 import { HookChoice } from './hook-choice';
 import type { HookPick } from './hook-pick';
 import type { Judged, Step } from './round-data';
+import { Why } from '../ui/why';
 import styles from './round.module.css';
 
 /** Putting a battery on charge, or taking it off: the order of the hands comes from the gate. */
@@ -64,13 +64,7 @@ export function ChargeStep({
   return (
     <div className={styles.card}>
       <h2>Put it on charge</h2>
-      <div className={styles.why}>
-        {verdict.why.map((sentence, i) => (
-          <p key={i}>
-            <Figures sentence={sentence} />
-          </p>
-        ))}
-      </div>
+      <Why sentences={verdict.why} />
       <p className={styles.lampLast}>{rechargeHint(judged)}</p>
       {pick ? <HookChoice pick={pick} batteryId={step.batteryId} /> : null}
       {steps.length > 0 ? <HookOrder steps={steps} brief /> : null}

@@ -9,8 +9,12 @@ import { formatTemperature, formatVolts } from '../../core/words/words';
 import { Figures } from '../theme/figures';
 import { ReserveBar } from '../theme/reserve-bar';
 import { RESTS, type Judged } from './round-data';
+import { Why } from '../ui/why';
 import shared from './round.module.css';
 import styles from './verdict-card.module.css';
+
+/** Of these nothing is left for later. */
+const WHOLE: ReadonlySet<Verdict['kind']> = new Set(['frozen', 'condemned']);
 
 /** The reading that is being typed, and what it means, the moment it is there. */
 export function VerdictCard({
@@ -118,14 +122,8 @@ export function VerdictCard({
             ) : null}
             <h2>{verdict.headline}</h2>
           </div>
-          <div className={shared.why}>
-            {verdict.why.map((sentence, i) => (
-              <p key={i}>
-                <Figures sentence={sentence} />
-              </p>
-            ))}
-            {note && fresh ? <p>{note}</p> : null}
-          </div>
+          <Why sentences={verdict.why} whole={WHOLE.has(verdict.kind)} />
+          {note && fresh ? <p>{note}</p> : null}
           {verdict.cautions.map((caution) => (
             <p key={caution} className={shared.kindCaution}>
               {caution}

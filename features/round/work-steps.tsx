@@ -11,8 +11,8 @@ import { PROCEDURES } from '../../core/procedures/procedures';
 import { FindingsList } from '../inspect/findings-list';
 import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
 import { ProcedureRunner } from '../procedure/runner';
-import { Figures } from '../theme/figures';
 import type { Judged } from './round-data';
+import { Why } from '../ui/why';
 import styles from './round.module.css';
 
 /** Guided work at a stop. */
@@ -106,13 +106,7 @@ export function ReplaceStep({
         <p>Recorded. A battery in its place is fitted on the vehicle’s page.</p>
       ) : (
         <>
-          <div className={styles.why}>
-            {verdict.why.map((sentence, i) => (
-              <p key={i}>
-                <Figures sentence={sentence} />
-              </p>
-            ))}
-          </div>
+          <Why sentences={verdict.why} whole />
           {verdict.cautions.map((caution) => (
             <p key={caution} className={styles.kindCaution}>
               {caution}

@@ -31,6 +31,7 @@ import { useSiteClock } from '../site/clock';
 import type { ClockDto } from '../site/dto';
 import type { RuleEffect } from './effect';
 import shared from './rules.module.css';
+import { CurrencySelect } from './currency-select';
 import styles from './rules-form.module.css';
 
 const WEEKDAY_WORDS: Record<Weekday, string> = {
@@ -144,6 +145,11 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
                 { value: '12h', label: '12 h' },
               ]}
               onChange={(value) => void keep({ clock: value })}
+            />
+            <CurrencySelect
+              aria-label="Currency"
+              value={rules.currency}
+              onChange={(currency) => void keep({ currency })}
             />
           </div>
         </section>
@@ -414,9 +420,9 @@ function ChemistryRow({
         {chemistry.family === 'lithium'
           ? 'the maker’s figure wins'
           : LINE_SCHOOLS.map((school) => (
-              <button
+              <Button
                 key={school.value}
-                type="button"
+                size="small"
                 title={school.reason}
                 onClick={() =>
                   keepLine(
@@ -428,7 +434,7 @@ function ChemistryRow({
                 }
               >
                 {school.label}
-              </button>
+              </Button>
             ))}
       </td>
       <td>

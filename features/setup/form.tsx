@@ -7,6 +7,8 @@ import { HALL_KINDS } from '../../core/site/climate';
 import { postJson } from '../logbook/post';
 import { CLIMATES, Setup, type ClimateId } from './schema';
 import { DayField } from '../theme/day-field';
+import { DEFAULT_RULES } from '../../core/rules/rules';
+import { CurrencySelect } from '../rules/currency-select';
 import styles from './setup.module.css';
 
 const KIND_WORDS = { heated: 'Heated', unheated: 'Unheated', outdoors: 'Outdoors' };
@@ -69,6 +71,7 @@ export function SetupForm({
         seasonStart: season.start,
         seasonEnd: season.end,
         climate: 'inland' satisfies ClimateId,
+        currency: DEFAULT_RULES.currency,
         halls: [{ name: '', kind: 'unheated', setpointCelsius: 12, rowMark: 'A', bays: 10 }],
       }}
       onFinish={(fields) => void send(fields)}
@@ -89,6 +92,9 @@ export function SetupForm({
             </Form.Item>
           </div>
           <div className={styles.row}>
+            <Form.Item name="currency" label="Currency">
+              <CurrencySelect />
+            </Form.Item>
             <Form.Item name="seasonStart" label="Season starts">
               <DayField />
             </Form.Item>

@@ -3,6 +3,10 @@ import { reasonOf } from '../../core/logbook/entry';
 import { dayOf, toDay } from '../../core/day';
 import { seasonProblem } from '../../core/time-limits';
 import { Site, addBay, addHall, clearSite, isUnused, readSite, writeSite } from '../../store/site';
+import { HOUSE_RULES } from '../../core/rules/rules';
+import { recordEntry } from '../../store/record';
+import { readRuleBook } from '../../store/states';
+import { newEntry } from '../logbook/new-entry';
 import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
@@ -44,6 +48,15 @@ export async function postSetup(request: Request): Promise<Response> {
           addBay(db(), { id: `bay-${mark}`, hallId: id, mark, rowMark, walkOrder: n });
         }
       });
+      if (setup.currency !== readRuleBook(db()).rules.currency) {
+        const patch = { currency: setup.currency };
+        const at = now();
+        recordEntry(
+          db(),
+          newEntry('rules-changed', HOUSE_RULES, at, { patch }),
+          new Date(at).toISOString(),
+        );
+      }
     })
     .immediate();
   return Response.json({ name: setup.name });

@@ -3,6 +3,7 @@ import { Line } from '../../core/text';
 import { parseDay } from '../../core/day';
 import { seasonProblem } from '../../core/time-limits';
 import { DayName } from '../../core/logbook/fields';
+import { DEFAULT_RULES, Rules } from '../../core/rules/rules';
 import { HALL_KINDS, type Climate } from '../../core/site/climate';
 
 /** Winters that a site may start from; its own thermometers take over as they are read. */
@@ -38,6 +39,7 @@ export const Setup = z
     seasonStart: DayName,
     seasonEnd: DayName,
     climate: z.enum(['mild', 'inland', 'cold']),
+    currency: Rules.shape.currency.default(DEFAULT_RULES.currency),
     halls: z
       .array(
         z.strictObject({

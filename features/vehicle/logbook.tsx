@@ -69,6 +69,7 @@ export function Logbook({
                   <Button
                     type="link"
                     size="small"
+                    className={styles.aside}
                     aria-expanded={told === entry.id}
                     aria-label={`What was said about ${value} then`}
                     onClick={() => setTold(told === entry.id ? null : entry.id)}
@@ -80,6 +81,7 @@ export function Logbook({
                   <Button
                     type="link"
                     size="small"
+                    className={styles.aside}
                     aria-expanded={open === entry.id}
                     aria-label={`Correct ${what} ${value}`}
                     onClick={() => setOpen(open === entry.id ? null : entry.id)}

@@ -18,7 +18,6 @@ import { ReadingChart } from '../chart/reading-chart';
 import { chartSeries } from '../chart/series';
 import { useDay } from '../app-shell/day';
 import { settingOfHall, standingOf } from '../site/dto';
-import { Figures } from '../theme/figures';
 import { ReserveBar } from '../theme/reserve-bar';
 import { reserveText } from '../theme/reserve-words';
 import { VehicleIcon } from '../theme/vehicle-icon';
@@ -32,6 +31,7 @@ import { WhatIfView } from './what-if-view';
 import { contextOf } from '../../core/context/from-record';
 import { WorkView } from './work-view';
 import type { VehicleData } from './vehicle-data';
+import { Why } from '../ui/why';
 import styles from './vehicle.module.css';
 
 const VIEWS = {
@@ -116,11 +116,7 @@ export function Vehicle({ data }: { data: VehicleData }) {
               </span>
               <h2>{verdict.headline}</h2>
             </div>
-            {verdict.why.map((sentence, i) => (
-              <p key={i}>
-                <Figures sentence={sentence} />
-              </p>
-            ))}
+            <Why sentences={verdict.why} whole />
             {verdict.cautions.map((caution) => (
               <p key={caution} className={styles.caution}>
                 {caution}

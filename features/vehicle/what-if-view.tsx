@@ -5,14 +5,15 @@ import type { ChartConfiguration } from 'chart.js';
 import { collectionProblem } from '../../core/time-limits';
 import { MONTH_NAMES, dayName, parseDay, partsOf, shortDay } from '../../core/day';
 import type { BatteryRecord } from '../../core/record/battery-record';
-import { chanceShort, formatPct } from '../../core/words/words';
+import type { Rules } from '../../core/rules/rules';
+import { chanceShort, formatMoney, formatPct } from '../../core/words/words';
 import { STORAGE_PLANS, obstaclesTo, planInUse } from '../../core/plan/storage-plans';
 import { STORAGE_PLAN_IDS, type StoragePlanId } from '../../core/logbook/storage-plan-ids';
 import type { CourseOf, WhatIf, WhatIfAnswer } from '../../core/plan/what-if';
 import { faded, type Look } from '../chart/look';
 import { useChart } from '../chart/use-chart';
 import { useWhatIf } from '../plan/use-adviser';
-import { hoursAndMinutes, money } from '../plan/words';
+import { hoursAndMinutes } from '../plan/words';
 import { temperaturesOfDto, type BatteryDto } from '../site/dto';
 import { planContextOf } from './plan-context';
 import type { VehicleData } from './vehicle-data';
@@ -134,7 +135,11 @@ export function WhatIfView({
           It could not be worked out: load the page again.
         </p>
       ) : answer ? (
-        <Answer answer={answer} line={standing.rules.lineSocPct[standing.facts.chemistry]} />
+        <Answer
+          answer={answer}
+          line={standing.rules.lineSocPct[standing.facts.chemistry]}
+          rules={standing.rules}
+        />
       ) : (
         <p className={styles.quiet} role="status">
           Living through both
@@ -144,7 +149,7 @@ export function WhatIfView({
   );
 }
 
-function Answer({ answer, line }: { answer: WhatIfAnswer; line: number }) {
+function Answer({ answer, line, rules }: { answer: WhatIfAnswer; line: number; rules: Rules }) {
   const canvas = useChart(
     useCallback((look: Look) => configuration(answer, line, look), [answer, line]),
   );
@@ -160,7 +165,7 @@ function Answer({ answer, line }: { answer: WhatIfAnswer; line: number }) {
     ['Not ready on the day', ({ run }) => chanceShort(run.kept.chanceNotReady)],
     ['Charges', ({ run }) => run.kept.charges.toFixed(1)],
     ['Work', ({ run }) => hoursAndMinutes(run.minutes)],
-    ['In all', ({ run }) => money(run.total)],
+    ['In all', ({ run }) => formatMoney(run.total, rules)],
   ];
   return (
     <>

@@ -10,7 +10,7 @@ import {
   type SiteAdvice,
 } from '../../core/plan/site-advice';
 import { STORAGE_PLANS } from '../../core/plan/storage-plans';
-import { money } from '../plan/words';
+import { formatMoney } from '../../core/words/words';
 import type { OneMoreData } from './one-more-data';
 import type { OneMoreAnswer } from './one-more.worker';
 import styles from './one-more.module.css';
@@ -106,7 +106,7 @@ function Answer({ advice, data }: { advice: SiteAdvice; data: OneMoreData }) {
             <li key={batteryId}>
               <Link href={one.href}>{one.name}</Link>
               <span className={styles.quiet}>{STORAGE_PLANS[plan].short}</span>
-              <b>{money(saves)}</b>
+              <b>{formatMoney(saves, data.rules)}</b>
             </li>
           );
         })}
@@ -127,15 +127,14 @@ function Answer({ advice, data }: { advice: SiteAdvice; data: OneMoreData }) {
           {list(advice.otherPlan, 'Every battery is on the plan that costs least.')}
           {advice.otherPlan.length > SHOWN ? (
             <p className={styles.quiet}>
-              {advice.otherPlan.length} batteries, {money(all)} in all.
+              {advice.otherPlan.length} batteries, {formatMoney(all, data.rules)} in all.
             </p>
           ) : null}
         </div>
       </div>
       <p className={styles.quiet}>
-        What is saved until collection in your own money, all counted: work, energy, days on a
-        charger, battery life, the risk that it does not start. One more of a thing serves one
-        battery at a time.
+        What is saved until collection, all counted: work, energy, days on a charger, battery life,
+        the risk that it does not start. One more of a thing serves one battery at a time.
         {advice.impossible.length
           ? ` No plan can keep ${advice.impossible.map((id) => where.get(id)!.name).join(', ')}.`
           : ''}

@@ -1,0 +1,70 @@
+/** @jest-environment jsdom */
+import { act, render, screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { Find } from './find';
+import type { Findable } from './find-data';
+
+const pushed: string[] = [];
+jest.mock('next/navigation', () => ({
+  useRouter: () => ({ push: (href: string) => pushed.push(href) }),
+}));
+
+const one = (bay: string, name: string, needs = ''): Findable => ({
+  href: `/vehicle/${bay}`,
+  bay,
+  hall: 'Carding Hall',
+  name,
+  owner: '',
+  marks: [],
+  needs,
+});
+
+beforeAll(() => {
+  // jsdom has the element and not what opens it.
+  HTMLDialogElement.prototype.showModal = function () {
+    this.open = true;
+  };
+  HTMLDialogElement.prototype.close = function () {
+    if (!this.open) return;
+    this.open = false;
+    this.dispatchEvent(new Event('close'));
+  };
+});
+const serves = (reply: () => Promise<Partial<Response>>) => {
+  globalThis.fetch = reply as unknown as typeof fetch;
+};
+const field = () => screen.getByRole('combobox');
+const found = () => screen.queryAllByRole('option').map((option) => option.textContent);
+
+test('by its key from anywhere: typed, chosen with the arrows, and gone to', async () => {
+  serves(() =>
+    Promise.resolve({
+      ok: true,
+      json: () => Promise.resolve([one('C1', 'Calder 1500'), one('C11', 'Osier 42"', 'volts')]),
+    }),
+  );
+  const user = userEvent.setup();
+  render(<Find />);
+  await user.keyboard('/');
+  await user.type(field(), 'c1');
+  await waitFor(() => expect(found()).toHaveLength(2));
+  expect(found()[1]).toContain('volts');
+  await user.keyboard('{ArrowDown}{Enter}');
+  expect(pushed).toEqual(['/vehicle/C11']);
+  expect(screen.queryByRole('combobox')).toBeNull();
+});
+
+test('what is not there, and a server that is not, are said', async () => {
+  serves(() => Promise.resolve({ ok: true, json: () => Promise.resolve([one('C1', 'Calder')]) }));
+  const user = userEvent.setup();
+  render(<Find />);
+  await user.click(screen.getByRole('button', { name: 'Find' }));
+  await user.type(field(), 'brackwater');
+  expect(await screen.findByText('Nothing here is called that.')).not.toBeNull();
+  await user.keyboard('{Escape}');
+  serves(() => Promise.reject(new TypeError('no network')));
+  const dialog = document.querySelector('dialog')!;
+  act(() => dialog.close());
+  await user.click(screen.getByRole('button', { name: 'Find' }));
+  expect((await screen.findByRole('alert')).textContent).toBe('The server cannot be reached.');
+});

@@ -95,7 +95,6 @@ export default tseslint.config(
     rules: {
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
       '@typescript-eslint/no-explicit-any': 'error',
-      'import-x/no-cycle': 'error',
       eqeqeq: ['error', 'always', { null: 'ignore' }],
     },
   },

@@ -11,7 +11,7 @@ export default function Failed({
   reset: () => void;
 }) {
   return (
-    <html lang="en">
+    <html lang="en" data-alive="">
       <body>
         <PageError error={error} onAgain={reset} />
       </body>

@@ -3,6 +3,7 @@ import './globals.css';
 import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
 import { fontVariables } from '../features/theme/fonts';
+import { Alive } from '../features/app-shell/alive';
 import { Frame } from '../features/app-shell/app-shell';
 import { THEME_COOKIE, themeOf } from '../features/theme/theme';
 
@@ -28,6 +29,7 @@ export default async function Layout({ children }: { children: React.ReactNode }
     <html lang="en" data-theme={theme} className={fontVariables}>
       <body>
         <Frame>{children}</Frame>
+        <Alive />
       </body>
     </html>
   );

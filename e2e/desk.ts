@@ -17,3 +17,7 @@ export async function sentNow(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Try now' }).or(sent).first().click();
   await expect(sent).toBeVisible();
 }
+
+/** The page is listened to: keys and clicks count from now on. */
+export const alive = (page: Page): Promise<void> =>
+  expect(page.locator('html[data-alive]')).toBeAttached();

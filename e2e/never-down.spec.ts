@@ -1,5 +1,5 @@
 import { chromium } from '@playwright/test';
-import { sentNow } from './desk';
+import { alive, sentNow } from './desk';
 import { expect, test, type Page } from './test';
 import Database from 'better-sqlite3';
 import { spawnSync } from 'node:child_process';
@@ -27,8 +27,7 @@ const BROWSER = {
 const open = async (page: Page) => {
   await page.goto(`${site.url}/round`);
   await expect(page.getByRole('heading', { name: 'Thursday round' })).toBeVisible();
-  // The keys work once the page is alive.
-  await expect(page.locator('canvas')).toBeVisible();
+  await alive(page);
   await expect(page.getByText('Everything is sent')).toBeVisible();
 };
 const stop = (page: Page) => page.locator('section[aria-label^="Stop "]');

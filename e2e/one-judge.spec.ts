@@ -1,3 +1,4 @@
+import { alive } from './desk';
 import { expect, test, type Page } from './test';
 import { TestSite } from './server';
 import { goToStop } from './stops';
@@ -141,7 +142,7 @@ test('the keys of the round are listed where they can be seen, and each page has
   page,
 }) => {
   await page.goto(`${site.url}/round`);
-  await expect(page.locator('canvas')).toBeVisible();
+  await alive(page);
   await page.keyboard.press('?');
   const keys = page.getByText('volts, the last two digits are decimals', { exact: false });
   await expect(keys).toBeInViewport();

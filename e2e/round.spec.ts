@@ -1,4 +1,4 @@
-import { sentNow } from './desk';
+import { alive, sentNow } from './desk';
 import { expect, test, type Page } from './test';
 import { TestSite } from './server';
 
@@ -11,8 +11,7 @@ test.afterEach(() => site.remove());
 const open = async (page: Page) => {
   await page.goto(`${site.url}/round`);
   await expect(page.getByRole('heading', { name: 'Thursday round' })).toBeVisible();
-  // The keys work once the page is alive.
-  await expect(page.locator('canvas')).toBeVisible();
+  await alive(page);
 };
 
 /** What the program asks about a reading before it takes it. */

@@ -1,6 +1,5 @@
 'use client';
 
-import { Button } from 'antd';
 import { useOutbox } from '../logbook/outbox';
 import { useAllTyped } from './typed';
 // Loaded with every page already: what fails must not wait for styles.
@@ -30,9 +29,9 @@ export function PageError({
           : ''}
       </p>
       <p>
-        <Button type="primary" onClick={onAgain}>
+        <button type="button" onClick={onAgain}>
           Try again
-        </Button>
+        </button>
       </p>
       <p>
         If it stays so: note what you did last, and these words:{' '}

@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import shared from './bench.module.css';
+import shared from './measuring.module.css';
 import styles from './across.module.css';
 
 /** What the meter shows across the fuse that is chosen in the table. */

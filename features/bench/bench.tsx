@@ -22,6 +22,7 @@ import { ReadRest } from './read-rest';
 import { useAnalysis } from './use-analysis';
 import { useBench, type Bench as BenchState } from './use-bench';
 import styles from './bench.module.css';
+import measuring from './measuring.module.css';
 
 const JOBS: Readonly<Record<BenchJob, string>> = {
   read: 'Resting voltage',
@@ -117,7 +118,7 @@ function OneBattery({
             <Link href={`/vehicle/${vehicle.id}`}>{vehicle.name}</Link>
             <span className={styles.bay}>{vehicle.bayMark}</span>
           </h1>
-          <p className={styles.quiet}>
+          <p className={measuring.quiet}>
             {battery.label} · {facts.chemistry} {facts.nominalVolts} V {facts.capacityAh} Ah
             {battery.state.place ? ` · ${battery.state.place}` : ''}
           </p>
@@ -138,7 +139,7 @@ function OneBattery({
       ) : null}
       {elsewhere ? null : job === 'read' ? (
         bench.test ? (
-          <p className={styles.empty}>
+          <p className={measuring.empty}>
             The meter is in series for the draw test: finish that first.
           </p>
         ) : (

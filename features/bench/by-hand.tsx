@@ -10,7 +10,7 @@ import { newEntry } from '../logbook/new-entry';
 import { postEntries, postJson } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import type { BenchData } from './bench-data';
-import shared from './bench.module.css';
+import shared from './measuring.module.css';
 import styles from './by-hand.module.css';
 
 /** A draw that was measured without the program: typed, or a logger's file. */

@@ -3,7 +3,8 @@
 import { IconCheck } from '@tabler/icons-react';
 import { useState } from 'react';
 import { mayTick, type FittedStep } from '../../core/procedures/procedure';
-import shared from './bench.module.css';
+import { Caution } from '../ui/caution';
+import shared from './measuring.module.css';
 import styles from './draw-steps.module.css';
 
 /** The steps of the draw test beside the live trace; those of the meter tick themselves. */
@@ -56,7 +57,7 @@ export function DrawSteps({
               {step === next ? (
                 <>
                   <p className={shared.quiet}>{step.why}</p>
-                  {step.caution ? <p className={styles.caution}>{step.caution}</p> : null}
+                  {step.caution ? <Caution>{step.caution}</Caution> : null}
                 </>
               ) : null}
               {refusal?.id === step.id ? (

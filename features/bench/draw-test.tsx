@@ -21,7 +21,7 @@ import { Hands, act, type Hand } from './hands';
 import { TraceChart } from './trace-chart';
 import type { Bench } from './use-bench';
 import { useShortcuts } from '../app-shell/shortcuts';
-import shared from './bench.module.css';
+import shared from './measuring.module.css';
 import styles from './draw-test.module.css';
 
 /** What the demo's hands do when a step is ticked. */

@@ -9,7 +9,7 @@ import { formatMilliamps, formatReserve, formatReserveRange } from '../../core/w
 import { shortDay } from '../../core/day';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import { Figures } from '../theme/figures';
-import shared from './bench.module.css';
+import shared from './measuring.module.css';
 import styles from './finding.module.css';
 
 const HEADLINES = {

@@ -7,7 +7,7 @@ import { FUSE_KIND_IDS } from '../../core/fault-isolation/fuses';
 import { LOAD_KIND_IDS } from '../../core/fault-isolation/loads';
 import { postJson } from '../logbook/post';
 import { fuseCsv, parseFuseCsv } from './fuse-csv';
-import shared from './bench.module.css';
+import shared from './measuring.module.css';
 import styles from './fuse-box.module.css';
 
 const EXAMPLE = 'fuse,feeds,amps,kind,load,main,milliohms\n';

@@ -7,7 +7,7 @@ import { isMain, type FuseList } from '../../core/fault-isolation/fuse-list';
 import { milliampsAcross } from '../../core/fault-isolation/fuses';
 import type { HuntAnswer } from '../../core/fault-isolation/hunt';
 import { formatMilliamps } from '../../core/words/words';
-import shared from './bench.module.css';
+import shared from './measuring.module.css';
 import hunting from './hunt.module.css';
 import styles from './fuse-table.module.css';
 

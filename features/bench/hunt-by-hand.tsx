@@ -12,7 +12,7 @@ import { NextPull } from './next-pull';
 import { Ranking } from './ranking';
 import { RepairNote } from './repair-note';
 import { WhatIf } from './what-if';
-import shared from './bench.module.css';
+import shared from './measuring.module.css';
 import styles from './hunt-by-hand.module.css';
 
 const numberOf = (text: string): number | null => {

@@ -20,7 +20,7 @@ import { TraceChart } from './trace-chart';
 import type { Bench } from './use-bench';
 import { WhatIf } from './what-if';
 import { useShortcuts } from '../app-shell/shortcuts';
-import styles from './bench.module.css';
+import styles from './measuring.module.css';
 import hunting from './hunt.module.css';
 
 export interface HuntProps {

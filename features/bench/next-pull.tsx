@@ -3,7 +3,7 @@ import { isDrop, type Drop } from '../../core/fault-isolation/drops';
 import { isMain, type FuseList } from '../../core/fault-isolation/fuse-list';
 import { BEHIND_NO_FUSE, type HuntAnswer } from '../../core/fault-isolation/hunt';
 import { formatMilliamps } from '../../core/words/words';
-import shared from './bench.module.css';
+import shared from './measuring.module.css';
 import styles from './next-pull.module.css';
 
 /** The fuse to pull next and what the last one did; who it is, once that is known. */

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { byUrgency, type BenchJob, type BenchPick } from './bench-data';
-import styles from './bench.module.css';
+import styles from './measuring.module.css';
 import list from './pick-list.module.css';
 
 /** Batteries that ask to be measured come first; any other is found by bay or name. */

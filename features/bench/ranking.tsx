@@ -1,6 +1,6 @@
 import type { HuntAnswer } from '../../core/fault-isolation/hunt';
 import { formatMilliamps } from '../../core/words/words';
-import shared from './bench.module.css';
+import shared from './measuring.module.css';
 import hunting from './hunt.module.css';
 import styles from './ranking.module.css';
 

@@ -14,7 +14,7 @@ import { Hands } from './hands';
 import type { Bench } from './use-bench';
 import { useShortcuts } from '../app-shell/shortcuts';
 import { Why } from '../ui/why';
-import shared from './bench.module.css';
+import shared from './measuring.module.css';
 import styles from './read-rest.module.css';
 
 /** What is said about how the probe is held. */

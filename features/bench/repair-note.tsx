@@ -7,7 +7,7 @@ import { formatMilliamps } from '../../core/words/words';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import type { BenchSubject } from './bench-data';
-import shared from './bench.module.css';
+import shared from './measuring.module.css';
 import styles from './repair-note.module.css';
 
 /** What the owner is told, to be changed and kept in the logbook. */

@@ -8,7 +8,7 @@ import { together, type HuntAnswer } from '../../core/fault-isolation/hunt';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { formatMilliamps } from '../../core/words/words';
 import { inDays } from './finding';
-import shared from './bench.module.css';
+import shared from './measuring.module.css';
 import styles from './what-if.module.css';
 
 const KEPT = {

@@ -5,6 +5,7 @@ import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import type { VehicleFacts } from '../../core/stay/vehicle-facts';
 import { Choice, NumberField, TextField, YesNo } from './field';
 import type { StepProps } from './step-props';
+import { Caution } from '../ui/caution';
 import shared from './lay-up.module.css';
 import styles from './step-off.module.css';
 
@@ -52,10 +53,10 @@ export function StepOff({ draft, problem, change }: StepProps) {
           </Button>
         </div>
         {draft.kind === 'hybrid' ? (
-          <p className={shared.caution}>
+          <Caution>
             The traction pack is not yours: it belongs to the maker and licensed staff. Some makers
             ask for a drive now and then to keep it alive; ask the owner, and note the day.
-          </p>
+          </Caution>
         ) : null}
       </section>
       <section className={shared.part}>

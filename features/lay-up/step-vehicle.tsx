@@ -9,6 +9,7 @@ import { BayPlan } from './bay-plan';
 import { ofKind } from './draft';
 import { Choice, Field, TextField } from './field';
 import type { StepProps } from './step-props';
+import { Caution } from '../ui/caution';
 import styles from './lay-up.module.css';
 
 const RESTS = [
@@ -45,7 +46,7 @@ export function StepVehicle({ draft, data, problem, change }: StepProps) {
           </p>
         ) : null}
         {VEHICLE_KINDS[draft.kind].caution ? (
-          <p className={styles.caution}>{VEHICLE_KINDS[draft.kind].caution}</p>
+          <Caution>{VEHICLE_KINDS[draft.kind].caution}</Caution>
         ) : null}
         <TextField
           label="Name"

@@ -23,6 +23,7 @@ import { LevelsInput } from '../inspect/levels-input';
 import { GravitiesInput, WaterInput } from './cell-inputs';
 import { useProgress } from './progress';
 import { Refusal } from './refusal';
+import { Caution } from '../ui/caution';
 import shared from './procedure.module.css';
 import styles from './runner.module.css';
 
@@ -149,7 +150,7 @@ export function ProcedureRunner({
                 </p>
                 <p className={styles.why}>{step.why}</p>
                 {step.tools ? <p className={styles.tools}>Tools: {step.tools}.</p> : null}
-                {step.caution ? <p className={styles.caution}>{step.caution}</p> : null}
+                {step.caution ? <Caution>{step.caution}</Caution> : null}
                 <div data-input={step.id}>
                   {step.input === 'cleaner' ? <Cleaner context={context} /> : null}
                   {step.input === 'milliamps' ? (

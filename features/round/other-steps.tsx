@@ -8,6 +8,7 @@ import { CAUTIONS } from '../../core/plan/cautions';
 import type { Job } from '../../core/plan/due';
 import { LAMP_STATES, type LampState } from '../../core/logbook/fields';
 import type { Judged } from './round-data';
+import { Caution } from '../ui/caution';
 import shared from './round.module.css';
 import styles from './other-steps.module.css';
 
@@ -125,8 +126,8 @@ export function StepCaution({ job }: { job: Job }) {
   // What has an order of hands has its cautions at its steps.
   if (job.kind === 'procedure' || job.kind === 'recharge' || job.kind === 'take-off') return null;
   return (
-    <p className={styles.caution}>
+    <Caution>
       <b>Before you touch it:</b> {CAUTIONS[job.kind]}
-    </p>
+    </Caution>
   );
 }

@@ -10,6 +10,7 @@ import { Figures } from '../theme/figures';
 import { ReserveBar } from '../theme/reserve-bar';
 import { RESTS, type Judged } from './round-data';
 import { Why } from '../ui/why';
+import { Caution } from '../ui/caution';
 import shared from './round.module.css';
 import styles from './verdict-card.module.css';
 
@@ -125,9 +126,7 @@ export function VerdictCard({
           <Why sentences={verdict.why} whole={WHOLE.has(verdict.kind)} />
           {note && fresh ? <p>{note}</p> : null}
           {verdict.cautions.map((caution) => (
-            <p key={caution} className={shared.kindCaution}>
-              {caution}
-            </p>
+            <Caution key={caution}>{caution}</Caution>
           ))}
           <VerdictFigures judged={judged} verdict={verdict} />
         </div>

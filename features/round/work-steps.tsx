@@ -13,6 +13,7 @@ import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
 import { ProcedureRunner } from '../procedure/runner';
 import type { Judged } from './round-data';
 import { Why } from '../ui/why';
+import { Caution } from '../ui/caution';
 import styles from './round.module.css';
 
 /** Guided work at a stop. */
@@ -108,9 +109,7 @@ export function ReplaceStep({
         <>
           <Why sentences={verdict.why} whole />
           {verdict.cautions.map((caution) => (
-            <p key={caution} className={styles.kindCaution}>
-              {caution}
-            </p>
+            <Caution key={caution}>{caution}</Caution>
           ))}
           <div className={styles.lamps}>
             <Button size="large" onClick={onGone}>

@@ -9,6 +9,7 @@ import { CLIMATES, Setup, type ClimateId } from './schema';
 import { DayField } from '../theme/day-field';
 import { DEFAULT_RULES } from '../../core/rules/rules';
 import { CurrencySelect } from '../rules/currency-select';
+import { Caution } from '../ui/caution';
 import styles from './setup.module.css';
 
 const KIND_WORDS = { heated: 'Heated', unheated: 'Unheated', outdoors: 'Outdoors' };
@@ -175,10 +176,10 @@ export function SetupForm({
               </>
             )}
           </Form.List>
-          <p className={styles.caution}>
+          <Caution>
             The maker’s instructions, local codes and licensed practice come before anything that
             this program says.
-          </p>
+          </Caution>
           {problem ? (
             <p className={styles.problem} role="alert">
               {problem}

@@ -32,6 +32,7 @@ import { contextOf } from '../../core/context/from-record';
 import { WorkView } from './work-view';
 import type { VehicleData } from './vehicle-data';
 import { Why } from '../ui/why';
+import { Caution } from '../ui/caution';
 import styles from './vehicle.module.css';
 
 const VIEWS = {
@@ -118,9 +119,7 @@ export function Vehicle({ data }: { data: VehicleData }) {
             </div>
             <Why sentences={verdict.why} whole />
             {verdict.cautions.map((caution) => (
-              <p key={caution} className={styles.caution}>
-                {caution}
-              </p>
+              <Caution key={caution}>{caution}</Caution>
             ))}
             {onDay ? (
               <p className={styles.onDay} role="status">

@@ -97,7 +97,7 @@ test('from the first step to the verdict, the culprit, and what it changes', asy
   await page.getByRole('button', { name: 'Hunt the circuit' }).click();
   const next = page.getByLabel('Next pull');
   for (let pulls = 0; pulls < 8; pulls++) {
-    const button = next.locator('.ant-btn-primary');
+    const button = next.getByRole('button', { name: / is (out|back in)/ });
     await expect(button.or(next.getByText('Found:'))).toBeVisible();
     if ((await button.count()) === 0) break;
     const fuse = (await button.innerText()).split(' ')[0]!;

@@ -207,6 +207,6 @@ function costWords({ cost, lifeParts }: PlanRun, rules: Rules): string {
     .map((part) => `${COST_PARTS[part]} ${formatMoney(cost[part], rules)}`);
   const life = (['sulfation', 'freezing', 'heat', 'cycles'] as const)
     .filter((part) => lifeParts[part] >= 0.05)
-    .map((part) => `${part} ${lifeParts[part].toFixed(1)}`);
+    .map((part) => `${part} ${formatMoney(lifeParts[part], rules)}`);
   return `In all: ${parts.join(', ')}.${life.length ? ` Battery life: ${life.join(', ')}.` : ''}`;
 }

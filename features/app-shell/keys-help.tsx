@@ -4,41 +4,44 @@ import { IconKeyboard } from '@tabler/icons-react';
 import { useState } from 'react';
 import { Dialog } from '../ui/dialog';
 import { Quiet } from '../ui/quiet';
-import { useShortcuts, useTables } from './shortcuts';
+import { shortcutsNow, useShortcuts, type Table } from './shortcuts';
 import rail from './sidebar.module.css';
 import styles from './keys-help.module.css';
 
 /** The keys of the screen, by `?` and by its button. */
 export function KeysHelp() {
-  const tables = useTables();
-  const [open, setOpen] = useState(false);
+  const [tables, setTables] = useState<readonly Table[] | null>(null);
+  const show = () => setTables(shortcutsNow());
   useShortcuts('Everywhere', 'frame', [
-    { keys: ['?'], shown: '?', what: 'the keys of this screen', act: () => setOpen(true) },
+    { keys: ['?'], shown: '?', what: 'the keys of this screen', act: show },
   ]);
   return (
     <>
-      <button type="button" className={rail.link} onClick={() => setOpen(true)}>
+      <button type="button" className={rail.link} onClick={show}>
         <IconKeyboard size={22} stroke={1.6} aria-hidden="true" />
         <span>Keys</span>
       </button>
-      <Dialog title="Keys of this screen" open={open} wide onClose={() => setOpen(false)}>
-        {open
-          ? tables().map(({ title, shortcuts }) => (
-              <section key={title} className={styles.table}>
-                <h3>{title}</h3>
-                <dl>
-                  {shortcuts.map(({ shown, what }) => (
-                    <div key={shown}>
-                      <dt>
-                        <kbd>{shown}</kbd>
-                      </dt>
-                      <dd>{what}</dd>
-                    </div>
-                  ))}
-                </dl>
-              </section>
-            ))
-          : null}
+      <Dialog
+        title="Keys of this screen"
+        open={tables !== null}
+        wide
+        onClose={() => setTables(null)}
+      >
+        {tables?.map(({ title, shortcuts }) => (
+          <section key={title} className={styles.table}>
+            <h3>{title}</h3>
+            <dl>
+              {shortcuts.map(({ shown, what }) => (
+                <div key={shown}>
+                  <dt>
+                    <kbd>{shown}</kbd>
+                  </dt>
+                  <dd>{what}</dd>
+                </div>
+              ))}
+            </dl>
+          </section>
+        ))}
         <Quiet as="p">In a field, keys are what is typed. Esc closes this list.</Quiet>
       </Dialog>
     </>

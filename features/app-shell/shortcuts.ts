@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useRef, useSyncExternalStore } from 'react';
+import { useEffect, useRef } from 'react';
 
 /** A key, what it is called on the screen, and what it does there. */
 export interface Shortcut {
@@ -77,13 +77,11 @@ export function shortcutFor(
 // ---- the one table of this page ----
 
 let registered: readonly { readonly current: Table }[] = [];
-const listeners = new Set<() => void>();
 
 function change(next: typeof registered): void {
   if (registered.length === 0 && next.length > 0) window.addEventListener('keydown', onKey);
   if (next.length === 0) window.removeEventListener('keydown', onKey);
   registered = next;
-  for (const listener of listeners) listener();
 }
 
 const tablesNow = (): Table[] => registered.map(({ current }) => current);
@@ -107,20 +105,8 @@ export function useShortcuts(title: string, layer: Layer, shortcuts: readonly Sh
   }, []);
 }
 
-const NONE: typeof registered = [];
-
 /** The keys that can be pressed now, what is in front first. */
-export function useTables(): () => readonly Table[] {
-  useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => registered,
-    () => NONE,
+export const shortcutsNow = (): readonly Table[] =>
+  LAYERS.flatMap((layer) =>
+    tablesNow().filter((one) => one.layer === layer && one.shortcuts.length > 0),
   );
-  return () =>
-    LAYERS.flatMap((layer) =>
-      tablesNow().filter((one) => one.layer === layer && one.shortcuts.length > 0),
-    );
-}

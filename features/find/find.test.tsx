@@ -1,12 +1,18 @@
 /** @jest-environment jsdom */
 import { act, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import { Guard } from '../app-shell/guard';
 import { Find } from './find';
 import type { Findable } from './find-data';
 
 const pushed: string[] = [];
+let mockPath = '/yard';
+const mockRouter = {
+  push: (href: string) => pushed.push((mockPath = new URL(href).pathname)),
+};
 jest.mock('next/navigation', () => ({
-  useRouter: () => ({ push: (href: string) => pushed.push(href) }),
+  useRouter: () => mockRouter,
+  usePathname: () => mockPath,
 }));
 
 const one = (bay: string, name: string, needs = ''): Findable => ({
@@ -44,13 +50,22 @@ test('by its key from anywhere: typed, chosen with the arrows, and gone to', asy
     }),
   );
   const user = userEvent.setup();
-  render(<Find />);
+  // The guard takes whoever leaves to the other page, if it may be left.
+  const whole = () => (
+    <>
+      <Guard />
+      <Find />
+    </>
+  );
+  const { rerender } = render(whole());
   await user.keyboard('/');
   await user.type(field(), 'c1');
   await waitFor(() => expect(found()).toHaveLength(2));
   expect(found()[1]).toContain('volts');
   await user.keyboard('{ArrowDown}{Enter}');
-  expect(pushed).toEqual(['/vehicle/C11']);
+  await waitFor(() => expect(pushed).toEqual(['/vehicle/C11']));
+  // The other page is there.
+  rerender(whole());
   expect(screen.queryByRole('combobox')).toBeNull();
 });
 

@@ -2,8 +2,8 @@
 
 import { IconSearch } from '@tabler/icons-react';
 import { Input } from 'antd';
-import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { usePathname } from 'next/navigation';
+import { useRef, useState } from 'react';
 import { useShortcuts } from '../app-shell/shortcuts';
 import rail from '../app-shell/sidebar.module.css';
 import { Dialog } from '../ui/dialog';
@@ -28,24 +28,22 @@ async function askAll(): Promise<Known> {
 
 /** Any vehicle from anywhere, by `/` and by its button. */
 export function Find() {
-  const router = useRouter();
-  const [open, setOpen] = useState(false);
+  const path = usePathname();
+  // Open until one has gone elsewhere.
+  const [openOn, setOpenOn] = useState<string | null>(null);
+  const open = openOn === path;
+  const list = useRef<HTMLUListElement>(null);
   const [known, setKnown] = useState<Known>({ kind: 'asking' });
   const [asked, setAsked] = useState('');
   const [at, setAt] = useState(0);
   const found = known.kind === 'known' ? findIn(known.all, asked) : [];
   const show = () => {
-    setOpen(true);
+    setOpenOn(path);
     setAsked('');
     setAt(0);
     void askAll().then(setKnown);
   };
-  const hide = () => setOpen(false);
-  const go = (one: Findable | undefined) => {
-    if (!one) return;
-    hide();
-    router.push(one.href);
-  };
+  const hide = () => setOpenOn(null);
   useShortcuts('Find', 'frame', [
     { keys: ['/'], shown: '/', what: 'find a bay, vehicle, owner or battery', act: show },
   ]);
@@ -76,26 +74,36 @@ export function Find() {
             if (by !== 0) {
               event.preventDefault();
               setAt(Math.min(found.length - 1, Math.max(0, at + by)));
-            } else if (event.key === 'Enter') go(found[at]);
+            } else if (event.key === 'Enter') {
+              // As a click on it would: the guard has its word before one leaves.
+              // This key is answered: it is not pressed again on what the guard asks.
+              event.preventDefault();
+              list.current?.querySelector<HTMLElement>('[aria-selected=true] a')?.click();
+            }
           }}
         />
-        <ul id="found" role="listbox" aria-label="Found" className={styles.found}>
+        <ul ref={list} id="found" role="listbox" aria-label="Found" className={styles.found}>
           {found.map((one, i) => (
-            <li
-              key={one.href}
-              id={`found-${i}`}
-              role="option"
-              aria-selected={i === at}
-              onClick={() => go(one)}
-            >
-              <b>{one.bay}</b>
-              <span>
-                {one.name}
-                <Quiet as="small">
-                  {[one.owner, one.hall, one.marks.join(' ')].filter(Boolean).join(' · ')}
-                </Quiet>
-              </span>
-              <em>{one.needs}</em>
+            <li key={one.href} id={`found-${i}`} role="option" aria-selected={i === at}>
+              <a
+                href={one.href}
+                tabIndex={-1}
+                onClick={(event) => {
+                  if (one.href !== path) return;
+                  // It is in front already.
+                  event.preventDefault();
+                  hide();
+                }}
+              >
+                <b>{one.bay}</b>
+                <span>
+                  {one.name}
+                  <Quiet as="small">
+                    {[one.owner, one.hall, one.marks.join(' ')].filter(Boolean).join(' · ')}
+                  </Quiet>
+                </span>
+                <em>{one.needs}</em>
+              </a>
             </li>
           ))}
         </ul>

@@ -82,11 +82,11 @@ export function seasonReducer(state: SeasonState, action: SeasonAction): SeasonS
   }
 }
 
-const startOf = ({ start, zoom }: SeasonState, days: number) =>
+const startOf = ({ start, zoom }: Pick<SeasonState, 'zoom' | 'start'>, days: number) =>
   Math.max(0, Math.min(start, days - Math.min(ZOOM_DAYS[zoom], days)));
 
 /** Days that are shown of a season that has so many left. */
-export function viewOf(state: SeasonState, today: Day, end: Day): View {
+export function viewOf(state: Pick<SeasonState, 'zoom' | 'start'>, today: Day, end: Day): View {
   const days = end - today;
   const from = today + startOf(state, days);
   return { from, to: from + Math.min(ZOOM_DAYS[state.zoom], days) };

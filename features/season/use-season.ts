@@ -21,13 +21,14 @@ export function useSeason(data: SeasonScreenData, words: (battery: string) => st
   const refresh = useRefresh();
   const siteNow = useSiteClock(data.clock);
   const [state, act] = useReducer(seasonReducer, SEASON_AT_FIRST);
-  const { foreign, drag } = state;
+  const { foreign, drag, zoom, start } = state;
   const shown: Shown = foreign ?? { season: data.season, plan: data.plan, own: true };
   const { season, plan } = shown;
   const rounds = useMemo(() => roundsOf(season), [season]);
+  // The rows are drawn anew where it changes, and not at each step of a charge that is moved.
   const view = useMemo(
-    () => viewOf(state, toDay(season.today), toDay(season.end)),
-    [state, season.today, season.end],
+    () => viewOf({ zoom, start }, toDay(season.today), toDay(season.end)),
+    [zoom, start, season.today, season.end],
   );
 
   const say = (said: string) => act({ do: 'say', said });

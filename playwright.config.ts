@@ -15,7 +15,11 @@ export default defineConfig({
     actionTimeout: 30_000,
     launchOptions: {
       executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+      // One process shows all pages of the site, as where somebody has it open in several tabs.
+      args: [
+        ...['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+        '--process-per-site',
+      ],
     },
   },
 });

@@ -1,3 +1,4 @@
+import { choose, visit } from './desk';
 import { expect, test, type Page } from './test';
 import { TestSite } from './server';
 import { goToStop } from './stops';
@@ -41,7 +42,7 @@ test('a flat mower: found in the round, charged through moved time, rested, read
   page,
 }) => {
   test.setTimeout(150_000);
-  await page.goto(`${site.url}/round`);
+  await visit(page, `${site.url}/round`);
   await goToStop(page, 'C8');
   await page.getByRole('button', { name: 'Type it' }).click();
   await expect(page.getByText('is far under the')).toBeVisible();
@@ -100,11 +101,11 @@ test('a flat mower: found in the round, charged through moved time, rested, read
 test('a maintainer that was knocked off is found by its silence, and speaks again once mended', async ({
   page,
 }) => {
-  await page.goto(`${site.url}/charge`);
+  await visit(page, `${site.url}/charge`);
   const watch = panel(page, /^To look at/);
   await expect(watch).toContainText('C2 Fennick pickup');
   await expect(watch).toContainText('fallen silent');
-  await page.goto(`${site.url}/round`);
+  await visit(page, `${site.url}/round`);
   await goToStop(page, 'C2');
   await expect(page.getByText('What does the lamp say?')).toBeVisible();
   await expect(page.getByText(/fallen silent/)).toBeVisible();
@@ -121,7 +122,7 @@ test('a maintainer that was knocked off is found by its silence, and speaks agai
   await causes.getByRole('button', { name: 'Clamp' }).click();
   await expect(page.getByText('Everything is sent')).toBeVisible();
   await clock(page, 'One hour on');
-  await page.goto(`${site.url}/charge?battery=battery-002`);
+  await visit(page, `${site.url}/charge?battery=battery-002`);
   const pickup = panel(page, /^C2 Fennick/);
   await expect(pickup.getByText(/^Lamp (charging|holding)/)).toBeVisible();
   await expect(page.getByText('fallen silent')).toHaveCount(0);
@@ -130,16 +131,16 @@ test('a maintainer that was knocked off is found by its silence, and speaks agai
 test('a gel battery is refused on the wrong programme, on the screen and behind it', async ({
   page,
 }) => {
-  await page.goto(`${site.url}/charge?battery=battery-024`);
+  await visit(page, `${site.url}/charge?battery=battery-024`);
   const gel = panel(page, /^A2 Tarn 125/);
   await gel.getByRole('button', { name: 'Off, and full' }).click();
-  await gel.getByRole('combobox', { name: 'Charger' }).selectOption('treadle');
-  await gel.getByLabel('Programme').selectOption('agm');
+  await choose(gel, 'Charger', /^Treadle/);
+  await choose(gel, 'Programme', /^AGM/);
   await expect(gel.getByRole('alert')).toContainText(
     'It goes to 14.70 V, and gel takes 14.40 V at most: beyond that it dries out for good.',
   );
   await expect(gel.getByRole('button', { name: /^It hangs on Treadle/ })).toBeDisabled();
-  await gel.getByLabel('Programme').selectOption('gel');
+  await choose(gel, 'Programme', /^Gel/);
   await expect(gel.getByRole('button', { name: /^It hangs on Treadle/ })).toBeEnabled();
 
   const forced = await page.request.post(`${site.url}/api/entries`, {
@@ -178,14 +179,14 @@ test('a gel battery is refused on the wrong programme, on the screen and behind 
 });
 
 test('after a power cut the mode of every charger is to be looked at', async ({ page }) => {
-  await page.goto(`${site.url}/charge`);
+  await visit(page, `${site.url}/charge`);
   await page.getByRole('button', { name: 'The mains failed' }).click();
   for (const hall of ['Carding Hall', 'Loading Yard']) {
     await page.getByRole('checkbox', { name: hall }).uncheck();
   }
   await page.getByRole('button', { name: 'Note it' }).click();
   await expect(panel(page, /^To look at/)).toContainText('Power cut: look at its mode');
-  await page.goto(`${site.url}/round`);
+  await visit(page, `${site.url}/round`);
   await goToStop(page, 'D8');
   await page.getByRole('button', { name: 'mode', exact: true }).click();
   await page.getByRole('button', { name: 'In Normal, as it should' }).click();

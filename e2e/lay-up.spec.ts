@@ -1,3 +1,4 @@
+import { choose, visit } from './desk';
 import { expect, test, type Page } from './test';
 import { readFileSync } from 'node:fs';
 import { TestSite } from './server';
@@ -38,14 +39,13 @@ test('a camper from the gate to its plans, made safe step by step, and tagged', 
   const next = () => page.getByRole('button', { name: /^Next:/ }).click();
 
   await test.step('at the gate: kind, name, bay on the plan', async () => {
-    await page.goto(`${site.url}/lay-up`);
+    await visit(page, `${site.url}/lay-up`);
     await page.getByRole('radio', { name: 'Camper', exact: true }).check();
     await expect(page.getByText(/Filled in as for the last one of this kind/)).toBeVisible();
     await page.getByLabel('Name', { exact: true }).fill('Brackwater 24, blue');
     await expect(page.getByRole('radio', { name: /Y1, taken by/ })).toBeDisabled();
     await page.getByRole('radio', { name: 'Y15', exact: true }).check();
-    await page.getByRole('combobox', { name: 'Last driven or charged' }).click();
-    await page.getByTitle('Yesterday or before').click();
+    await choose(page, 'Last driven or charged', 'Yesterday or before');
     await next();
   });
 
@@ -82,16 +82,13 @@ test('a camper from the gate to its plans, made safe step by step, and tagged', 
       if ((await page.getByRole('button', { name: /^Remove battery/ }).count()) === 0) break;
     }
     const first = page.getByRole('region', { name: 'Battery 1', exact: true });
-    await first.getByRole('combobox', { name: 'Role' }).click();
-    await page.getByTitle('Starter', { exact: true }).last().click();
-    await first.getByRole('combobox', { name: 'Chemistry' }).click();
-    await page.getByTitle('Flooded lead-acid').last().click();
+    await choose(first, 'Role', 'Starter');
+    await choose(first, 'Chemistry', 'Flooded lead-acid');
     await first.getByLabel('Capacity, Ah').fill('5000');
     await first.getByLabel('Fitted, year').fill('2023');
     await page.getByRole('button', { name: 'Another battery' }).click();
     const second = page.getByRole('region', { name: 'Battery 2', exact: true });
-    await second.getByRole('combobox', { name: 'Chemistry' }).click();
-    await page.getByTitle('AGM (absorbed glass mat)').last().click();
+    await choose(second, 'Chemistry', 'AGM (absorbed glass mat)');
     await second.getByLabel('Capacity, Ah').fill('95');
     await second.getByLabel('Next outlet, m').fill('2');
     await page.getByRole('button', { name: 'Another battery' }).click();
@@ -112,9 +109,9 @@ test('a camper from the gate to its plans, made safe step by step, and tagged', 
 
   await test.step('left half done, and taken up again on a phone', async () => {
     await expect(page.getByText(/^Kept as far as it is filled in/)).toBeVisible();
-    await page.goto(`${site.url}/yard`);
+    await visit(page, `${site.url}/yard`);
     await page.setViewportSize({ width: 390, height: 844 });
-    await page.goto(`${site.url}/lay-up`);
+    await visit(page, `${site.url}/lay-up`);
     await page.getByRole('button', { name: 'Go on with Brackwater 24, blue' }).click();
     await expect(page.getByLabel('Capacity, Ah').first()).toHaveValue('90');
     await next();
@@ -125,7 +122,7 @@ test('a camper from the gate to its plans, made safe step by step, and tagged', 
     await page.getByRole('radio', { name: 'Growth' }).check();
     await page.getByRole('button', { name: 'All the rest is sound' }).click();
     await page.getByRole('button', { name: 'All at the mark' }).click();
-    await page.getByLabel('Cell 3').selectOption('low, plates covered');
+    await choose(page, 'Cell 3', 'low, plates covered');
     await expect(page.getByText(/Neutralise, clean bright and protect/)).toBeVisible();
     await expect(page.getByText(/Top up after the next charge/)).toBeVisible();
     await page.setViewportSize({ width: 1280, height: 800 });
@@ -184,7 +181,7 @@ test('a camper from the gate to its plans, made safe step by step, and tagged', 
   });
 
   await test.step('the round has what its plans still ask for', async () => {
-    await page.goto(`${site.url}/round`);
+    await visit(page, `${site.url}/round`);
     await goToStop(page, 'Y15');
     const stop = page.getByRole('region', { name: 'Stop Y15' });
     await expect(stop.getByRole('button', { name: 'Starter clean' })).toBeVisible();
@@ -193,7 +190,7 @@ test('a camper from the gate to its plans, made safe step by step, and tagged', 
   });
 
   await test.step('the tag prints, and the code on the bay card opens its page', async () => {
-    await page.goto(`${site.url}/yard`);
+    await visit(page, `${site.url}/yard`);
     await page.locator('[data-bay="Y15"]').click();
     await page.getByRole('button', { name: 'Stay', exact: true }).click();
     await expect(page.getByText('Wilf Marrick')).toBeVisible();
@@ -228,7 +225,7 @@ test('a camper from the gate to its plans, made safe step by step, and tagged', 
 });
 
 test('a lay-up with nothing but the keyboard', async ({ page }) => {
-  await page.goto(`${site.url}/lay-up`);
+  await visit(page, `${site.url}/lay-up`);
   await page.getByRole('radio', { name: 'Car', exact: true }).focus();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('ArrowRight');
@@ -253,7 +250,7 @@ test('a lay-up with nothing but the keyboard', async ({ page }) => {
 test('what was typed a moment ago is kept, and the blocks of a string are kept alike', async ({
   page,
 }) => {
-  await page.goto(`${site.url}/lay-up`);
+  await visit(page, `${site.url}/lay-up`);
   await page.getByRole('radio', { name: 'Electric cart' }).check();
   await page.getByLabel('Name', { exact: true }).fill('Hallam cart, red');
   // Gone before the draft would have been saved by itself.
@@ -263,8 +260,7 @@ test('what was typed a moment ago is kept, and the blocks of a string are kept a
   await page.getByRole('button', { name: 'Go on with Hallam cart, red' }).click();
   await page.getByRole('radio', { name: 'A8', exact: true }).check();
   await page.getByRole('button', { name: '4 Batteries' }).click();
-  await page.getByRole('combobox', { name: 'Blocks in the string' }).click();
-  await page.getByTitle('4 blocks').click();
+  await choose(page, 'Blocks in the string', '4 blocks');
   await expect(page.getByRole('region', { name: /^Battery \d/ })).toHaveCount(4);
   const third = page.getByRole('region', { name: 'Battery 3', exact: true });
   const capacity = await third.getByLabel('Capacity, Ah').inputValue();
@@ -283,7 +279,7 @@ test('what was typed a moment ago is kept, and the blocks of a string are kept a
 });
 
 test('vehicles are moved in the yard, by mouse and by keyboard', async ({ page }) => {
-  await page.goto(`${site.url}/yard`);
+  await visit(page, `${site.url}/yard`);
   await page.getByRole('button', { name: 'Move vehicles' }).click();
   const bay = (mark: string) => page.locator(`[data-bay="${mark}"]`);
   const said = page.getByRole('status').filter({ hasText: /stands in|is taken|Drag a vehicle/ });
@@ -329,7 +325,7 @@ test('vehicles are moved in the yard, by mouse and by keyboard', async ({ page }
 });
 
 test('two batteries change places, and each keeps its own readings', async ({ page }) => {
-  await page.goto(`${site.url}/yard`);
+  await visit(page, `${site.url}/yard`);
   await page.locator('[data-bay="Y12"]').click();
   const chosen = page.getByRole('group', { name: 'Battery', exact: true });
   await chosen.getByRole('button', { name: 'Leisure 1' }).click();
@@ -355,15 +351,15 @@ test('two batteries change places, and each keeps its own readings', async ({ pa
 });
 
 test('a condemned battery is never charged, and a new one takes its place', async ({ page }) => {
-  await page.goto(`${site.url}/yard`);
+  await visit(page, `${site.url}/yard`);
   await expect(page.locator('[data-bay="Y18"]')).toContainText('replace');
-  await page.goto(`${site.url}/round`);
+  await visit(page, `${site.url}/round`);
   await goToStop(page, 'Y18');
   await expect(page.getByRole('heading', { name: 'Replace it, never charge it' })).toBeVisible();
   await expect(page.getByText(/its walls are swollen/)).toBeVisible();
   await page.getByRole('button', { name: 'It is out of the hall' }).click();
   await expect(page.getByText('Everything is sent')).toBeVisible();
-  await page.goto(`${site.url}/yard`);
+  await visit(page, `${site.url}/yard`);
   await page.locator('[data-bay="Y18"]').click();
   await expect(page.getByRole('button', { name: /gone/ })).toBeVisible();
 });

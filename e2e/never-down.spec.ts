@@ -1,5 +1,5 @@
 import { chromium } from '@playwright/test';
-import { alive, sentNow } from './desk';
+import { alive, sentNow, visit } from './desk';
 import { expect, test, type Page } from './test';
 import Database from 'better-sqlite3';
 import { spawnSync } from 'node:child_process';
@@ -25,7 +25,7 @@ const BROWSER = {
 };
 
 const open = async (page: Page) => {
-  await page.goto(`${site.url}/round`);
+  await visit(page, `${site.url}/round`);
   await expect(page.getByRole('heading', { name: 'Thursday round' })).toBeVisible();
   await alive(page);
   await expect(page.getByText('Everything is sent')).toBeVisible();
@@ -109,7 +109,7 @@ test('back from the Yard, what was recorded is not asked for again', async ({ pa
 });
 
 test('a field that was typed into is not left without a word', async ({ page }) => {
-  await page.goto(`${site.url}/vehicle/vehicle-31`);
+  await visit(page, `${site.url}/vehicle/vehicle-31`);
   await page.getByLabel('Resting voltage, V').fill('12.6');
   await page.getByRole('link', { name: 'Yard' }).click();
   const dialog = page.getByRole('dialog', { name: 'Typed, and not recorded' });
@@ -230,6 +230,7 @@ test('storage that is forbidden is said before anything is typed, and all is sen
   ).toBeVisible();
   await pickVolts(page);
   await page.keyboard.type('1264');
+  await expect(volts(page)).toHaveText('12.64');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Everything is sent')).toBeVisible();
   await expect.poll(() => logged('reading').at(-1)!.data).toContain('12.64');
@@ -266,7 +267,7 @@ const ember = (...args: string[]) =>
   spawnSync(process.execPath, ['dist/ember.mjs', ...args], { encoding: 'utf8', timeout: 60_000 });
 
 test('the server ends when it is told to, though a page watches the bench', async ({ page }) => {
-  await page.goto(`${site.url}/bench`);
+  await visit(page, `${site.url}/bench`);
   const watching = await fetch(`${site.url}/api/bench/stream`, { headers: site.own });
   const reader = watching.body!.getReader();
   await reader.read();

@@ -1,4 +1,4 @@
-import { alive } from './desk';
+import { alive, choose, visit } from './desk';
 import { expect, test, type Page } from './test';
 import { TestSite } from './server';
 import { goToStop } from './stops';
@@ -36,7 +36,7 @@ const stop = (page: Page) => page.locator('section[aria-label^="Stop "]');
 const hands = (page: Page) => page.getByRole('list', { name: 'The order of the hands' });
 
 async function toStep(page: Page, bay: string, name: string): Promise<void> {
-  await page.goto(`${site.url}/round`);
+  await visit(page, `${site.url}/round`);
   await goToStop(page, bay);
   await page.getByRole('button', { name, exact: true }).click();
 }
@@ -45,7 +45,7 @@ test('positive earth: the round names the posts of that vehicle, on and off', as
   // The Wick of 1958; its lead is off: the body is not joined to the battery.
   expect(await reading(page, 'battery-015', 6.05)).toBe(200);
   await toStep(page, 'C16', 'recharge');
-  await page.getByLabel('Charger').selectOption('other');
+  await choose(page, 'Charger', 'A charger that is not noted');
   await expect(hands(page)).toContainText('Negative clamp to the negative post first.');
   await expect(hands(page)).toContainText(
     'Positive clamp to the battery’s own positive post, last',
@@ -55,12 +55,12 @@ test('positive earth: the round names the posts of that vehicle, on and off', as
   expect(await record(page, 'negative', 'battery-015', { on: true })).toBe(200);
   await toStep(page, 'C16', 'recharge');
   // By finger first, then by keys.
-  await page.getByLabel('Charger').selectOption('other');
+  await choose(page, 'Charger', 'A charger that is not noted');
   await expect(hands(page)).toContainText('Positive clamp to bare metal of body or engine');
   await page.getByRole('heading', { name: 'Put it on charge' }).click();
   await page.keyboard.press('x');
   await expect(page.getByText('Everything is sent')).toBeVisible();
-  await page.goto(`${site.url}/charge?battery=battery-015`);
+  await visit(page, `${site.url}/charge?battery=battery-015`);
   await expect(hands(page).first()).toContainText('Positive clamp off the body');
 });
 
@@ -68,20 +68,20 @@ test('a string: one block alone by its own posts, or all of them by their own ch
   page,
 }) => {
   expect(await reading(page, 'battery-018', 8.05)).toBe(200);
-  await page.goto(`${site.url}/charge?battery=battery-018`);
+  await visit(page, `${site.url}/charge?battery=battery-018`);
   const put = page.getByRole('region', { name: 'Put it on' });
-  await expect(put.getByLabel('Charger')).toHaveValue('string');
+  await expect(put.getByText('The string’s own charger').first()).toBeVisible();
   await expect(hands(page)).toContainText('Its plug into the string’s own socket');
   await expect(put).not.toContainText(/bare metal|connected to the body/);
   await put.getByRole('button', { name: /^It hangs on The string’s own charger/ }).click();
   // Every block hangs with it, and all come off together.
   for (const id of ['battery-016', 'battery-017', 'battery-018']) {
-    await page.goto(`${site.url}/charge?battery=${id}`);
+    await visit(page, `${site.url}/charge?battery=${id}`);
     await expect(page.getByText(/^On charge: The string’s own charger/)).toBeVisible();
   }
   await page.getByRole('button', { name: 'Off, and full' }).click();
   await expect(page.getByRole('region', { name: 'Put it on' })).toBeVisible();
-  await page.goto(`${site.url}/charge?battery=battery-016`);
+  await visit(page, `${site.url}/charge?battery=battery-016`);
   await expect(page.getByRole('region', { name: 'Put it on' })).toBeVisible();
 });
 
@@ -89,7 +89,7 @@ test('frozen: thawed first, on the round, on the board and behind them', async (
   await toStep(page, 'Y4', 'thaw');
   await expect(stop(page)).toContainText('It may be frozen');
   await expect(stop(page).getByRole('button', { name: /^X / })).toHaveCount(0);
-  await page.goto(`${site.url}/charge?battery=battery-054`);
+  await visit(page, `${site.url}/charge?battery=battery-054`);
   const put = page.getByRole('region', { name: 'Put it on' });
   await expect(put.getByRole('alert')).toContainText('First: thaw it through');
   await expect(put.getByRole('button', { name: /^It hangs on/ })).toBeDisabled();
@@ -112,17 +112,17 @@ test('condemned: no work that charges or uses it, and what hangs on it is said l
   // It was hung on all the same: that is a fact, and the first thing to do is to take it off.
   const despite = { on: true, despite: 'it hung there when I came' };
   expect(await record(page, 'maintainer', 'battery-078', despite)).toBe(200);
-  await page.goto(`${site.url}/charge`);
+  await visit(page, `${site.url}/charge`);
   await expect(page.getByRole('region', { name: /^To look at/ })).toContainText(
     'It must not be on charge',
   );
-  await page.goto(`${site.url}/round`);
+  await visit(page, `${site.url}/round`);
   await goToStop(page, 'Y18');
   await expect(page.getByRole('button', { name: 'take off', exact: true })).toBeVisible();
 });
 
 test('what hangs on it comes off before it is cleaned or topped up', async ({ page }) => {
-  await page.goto(`${site.url}/round`);
+  await visit(page, `${site.url}/round`);
   await goToStop(page, 'D8');
   await page.getByRole('button', { name: 'top up', exact: true }).click();
   await expect(stop(page).getByRole('alert')).toContainText('First: take it off the charger');
@@ -133,7 +133,7 @@ test('what hangs on it comes off before it is cleaned or topped up', async ({ pa
 test('a generator that must start by itself stays connected, in its plans too', async ({
   page,
 }) => {
-  await page.goto(`${site.url}/vehicle/vehicle-10`);
+  await visit(page, `${site.url}/vehicle/vehicle-10`);
   await page.getByRole('button', { name: 'Storage plan', exact: true }).click();
   await expect(page.locator('[data-plan="off-recharged"]')).toContainText('must start at any time');
 });
@@ -141,7 +141,7 @@ test('a generator that must start by itself stays connected, in its plans too', 
 test('the keys of the round are listed where they can be seen, and each page has one main', async ({
   page,
 }) => {
-  await page.goto(`${site.url}/round`);
+  await visit(page, `${site.url}/round`);
   await alive(page);
   await page.keyboard.press('?');
   const keys = page.getByText('volts, the last two digits are decimals', { exact: false });
@@ -149,7 +149,7 @@ test('the keys of the round are listed where they can be seen, and each page has
   await page.keyboard.press('Escape');
   await expect(keys).toHaveCount(0);
   for (const path of ['yard', 'round', 'bench', 'charge', 'season', 'rules', 'print/season']) {
-    await page.goto(`${site.url}/${path}`);
+    await visit(page, `${site.url}/${path}`);
     await expect(page.locator('main')).toHaveCount(1);
   }
 });

@@ -1,3 +1,4 @@
+import { visit } from './desk';
 import { expect, test, type Page } from './test';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -44,7 +45,7 @@ const charges = (page: Page, name: string) =>
     .evaluateAll((all) => all.map((one) => one.getAttribute('data-date')!));
 
 const open = async (page: Page, find = '') => {
-  await page.goto(`${site.url}/season`);
+  await visit(page, `${site.url}/season`);
   await expect(page.getByRole('heading', { name: 'Season', exact: true })).toBeVisible();
   if (find) await page.getByLabel('Find a bay or a vehicle').fill(find);
 };
@@ -69,7 +70,7 @@ test('a low reading replans the round, and the calendar follows', async ({ page 
   const description = (events: VEvent[], date: string) =>
     String(events.find(({ uid }) => uid.startsWith(date))?.description ?? '');
   expect(description(now, after[0]!)).toMatch(/C1 Calder 1500: .*on charge/);
-  await page.goto(`${site.url}/round`);
+  await visit(page, `${site.url}/round`);
   const stop = page.locator('aside button').filter({ hasText: /^C1(?!\d)/ });
   await expect(stop.filter({ hasText: 'Calder 1500' })).toBeVisible();
   expect(description(calendar, after[0]!)).not.toMatch(/C1 Calder 1500: .*on charge/);
@@ -123,7 +124,7 @@ test('a charger marked broken gives its charges to others', async ({ page }) => 
   };
   expect(await at()).toContain('felt');
   await open(page);
-  await page.goto(`${site.url}/charge?view=stock`);
+  await visit(page, `${site.url}/charge?view=stock`);
   const chargers = page.getByRole('region', { name: 'Chargers', exact: true });
   await chargers.getByRole('button', { name: /^Felt four/ }).click();
   await chargers.getByLabel('Works', { exact: true }).uncheck();
@@ -190,7 +191,7 @@ test('a missed round and an owner who comes early are planned for, and the morni
   await site.stop();
   site.now = '2027-01-18T09:00:00.000Z';
   await site.start();
-  await page.goto(`${site.url}/vehicle/${stop}`);
+  await visit(page, `${site.url}/vehicle/${stop}`);
   await expect(page.getByRole('heading', { name: /^Wick 650/ })).toBeVisible();
   await page.getByRole('button', { name: 'Stay', exact: true }).click();
   await page.getByLabel('Collection day').fill('2027-01-10');

@@ -1,4 +1,4 @@
-import { alive, sentNow } from './desk';
+import { alive, sentNow, visit } from './desk';
 import { expect, test, type Page } from './test';
 import { TestSite } from './server';
 
@@ -9,7 +9,7 @@ test.beforeEach(async () => {
 test.afterEach(() => site.remove());
 
 const open = async (page: Page) => {
-  await page.goto(`${site.url}/round`);
+  await visit(page, `${site.url}/round`);
   await expect(page.getByRole('heading', { name: 'Thursday round' })).toBeVisible();
   await alive(page);
 };

@@ -1,3 +1,4 @@
+import { choose, visit } from './desk';
 import { expect, test } from './test';
 import { TestSite } from './server';
 
@@ -17,15 +18,13 @@ test('from a new motorcycle to its next due date, and everything is still there 
   });
 
   await test.step('lay up a motorcycle with an AGM battery', async () => {
-    await desk.goto(`${site.url}/lay-up`);
+    await visit(desk, `${site.url}/lay-up`);
     await desk.locator('label', { hasText: /^Motorcycle$/ }).click();
     await desk.getByLabel('Name', { exact: true }).fill('Wick 900, test rider');
     await desk.getByRole('radio', { name: 'C14' }).check();
-    await desk.getByRole('combobox', { name: 'Last driven or charged' }).click();
-    await desk.getByTitle('Yesterday or before').click();
+    await choose(desk, 'Last driven or charged', 'Yesterday or before');
     await desk.getByRole('button', { name: '4 Batteries' }).click();
-    await desk.getByRole('combobox', { name: 'Chemistry' }).click();
-    await desk.getByTitle('AGM (absorbed glass mat)').last().click();
+    await choose(desk, 'Chemistry', 'AGM (absorbed glass mat)');
     await desk.getByLabel('Capacity, Ah').fill('12');
     await desk.getByLabel('Draw, mA').fill('1.2');
     await desk.getByRole('button', { name: 'Lay it up now' }).click();
@@ -73,7 +72,7 @@ test('from a new motorcycle to its next due date, and everything is still there 
   };
 
   await test.step('a mistyped reading is struck and stays to be seen', async () => {
-    await desk.goto(`${site.url}/yard`);
+    await visit(desk, `${site.url}/yard`);
     await desk.locator('[data-bay="C14"]').click();
     await expect(desk.getByRole('heading', { name: /Wick 900/ })).toBeVisible();
     await desk.getByRole('button', { name: 'Correct reading 12.66 V' }).click();
@@ -85,7 +84,7 @@ test('from a new motorcycle to its next due date, and everything is still there 
   });
 
   await test.step('dragging the ribbon changes the reserve', async () => {
-    await desk.goto(`${site.url}/yard`);
+    await visit(desk, `${site.url}/yard`);
     const before = await reserveOf();
     expect(before).toBeGreaterThan(20);
     const handle = desk.getByRole('slider', { name: 'Day shown' });

@@ -1,3 +1,4 @@
+import { choose, visit } from './desk';
 import { expect, test, type Page } from './test';
 import { TestSite } from './server';
 import { goToStop } from './stops';
@@ -9,7 +10,7 @@ test.beforeAll(async () => {
 test.afterAll(() => site.remove());
 
 const open = async (page: Page, bay: string) => {
-  await page.goto(`${site.url}/yard`);
+  await visit(page, `${site.url}/yard`);
   await page.locator(`[data-bay="${bay}"]`).click();
   await expect(page.getByRole('group', { name: 'Shown' })).toBeVisible();
 };
@@ -32,7 +33,7 @@ test('a plan is chosen, its work stands in the round, and is done while the serv
   });
 
   await test.step('in the round, with the server stopped in mid-work', async () => {
-    await page.goto(`${site.url}/round`);
+    await visit(page, `${site.url}/round`);
     await page.getByRole('button', { name: /^C20/ }).click();
     await page.getByRole('button', { name: 'take out', exact: true }).click();
     await expect(page.getByRole('heading', { name: 'Take out' })).toBeVisible();
@@ -120,7 +121,7 @@ test('a swap pair: the second waits on the bench, then they change places', asyn
 });
 
 test('an old verdict says under which version of the rules it was given', async ({ page }) => {
-  await page.goto(`${site.url}/rules`);
+  await visit(page, `${site.url}/rules`);
   await page
     .getByRole('radiogroup', { name: 'Leaving a battery alone' })
     .getByText('Full, two weeks', { exact: true })
@@ -140,25 +141,25 @@ test('an inspection on the vehicle’s page: plates show, so water comes first',
   await open(page, 'A5');
   await show(page, 'Work');
   await page.getByRole('button', { name: 'All at the mark' }).click();
-  await page.getByLabel('Cell 4').selectOption('plates show');
+  await choose(page, 'Cell 4', 'plates show');
   await page.getByRole('button', { name: 'All the rest is sound' }).click();
   await expect(page.getByText(/Cover the plates with distilled/)).toBeVisible();
   await page.getByRole('button', { name: 'Record what was seen' }).click();
   await expect(page.getByText('Recorded in the logbook.')).toBeVisible();
   await expect(page.getByText('inspected: plates show in a cell')).toBeVisible();
-  await page.goto(`${site.url}/round`);
+  await visit(page, `${site.url}/round`);
   await goToStop(page, 'A5');
   await expect(page.getByRole('button', { name: 'top up', exact: true })).toBeVisible();
 });
 
 test('litres or cups, metres or feet, by rule', async ({ page }) => {
-  await page.goto(`${site.url}/rules`);
+  await visit(page, `${site.url}/rules`);
   await page.getByText('US', { exact: true }).click();
   await expect(page.getByText('Every due date is counted anew')).toBeVisible();
   await open(page, 'C9');
   await expect(page.locator('dl').getByText(/ft away/)).toBeVisible();
   await show(page, 'Work');
   await page.getByRole('button', { name: 'Clean and protect' }).click();
-  await page.getByLabel('Water, cups').selectOption('4');
+  await choose(page, 'Water, cups', '4');
   await expect(page.getByText(/4\.0 cups of water and 8 teaspoons/)).toBeVisible();
 });

@@ -1,7 +1,7 @@
 // How well the house style is kept: npm run check:style. Each number has a limit that it may not
 // pass; where the goal is not reached yet, the limit is what it is today, so that it only gets better.
 import { execFileSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import postcss from 'postcss';
 import ts from 'typescript';
@@ -10,7 +10,7 @@ const files = execFileSync('git', ['ls-files', '--cached', '--others', '--exclud
   encoding: 'utf8',
 })
   .split('\n')
-  .filter(Boolean);
+  .filter((file) => file !== '' && existsSync(file));
 const read = (file) => readFileSync(file, 'utf8');
 const code = files.filter((file) => /\.(ts|tsx|mjs)$/.test(file));
 const linesOf = (text) => text.split('\n').length - 1;
@@ -117,24 +117,26 @@ for (const circle of inCircles) console.log(`in a circle: ${circle.join(', ')}`)
 
 // ---- tests ----
 const isTest = (file) => /\.(test|fixture)\.tsx?$|^e2e\//.test(file);
+// What looks at a screen finds things as a person does: by what they are called.
+const screenTests = files.filter((file) => /^e2e\/|\.test\.tsx$/.test(file));
 const testLines = sum(code.filter(isTest).map((file) => linesOf(read(file))));
 const allLines = sum(code.map((file) => linesOf(read(file))));
 
 /** What is measured, the most (or least) it may be, and where it should come to. */
 const measures = [
-  ['lines of style sheets', sum(sheets.map((file) => linesOf(read(file)))), 6260, 3200],
-  [`longest style sheet (${longestSheet})`, linesOf(read(longestSheet)), 252, 150],
+  ['lines of style sheets', sum(sheets.map((file) => linesOf(read(file)))), 5980, 3200],
+  [`longest style sheet (${longestSheet})`, linesOf(read(longestSheet)), 235, 150],
   ['spaces beside the scale', outside.spaces.length, 3, 3],
   ['type sizes beside the scale', outside.sizes.length, 2, 0],
   ['corners beside the scale', outside.corners.length, 0, 0],
   ['colours beside the tokens', outside.colours.length, 8, 0],
-  ['style blocks written twice', sum([...blocks.values()].map((n) => n - 1)), 31, 0],
-  [`longest component (${longest.name})`, longest.lines, 280, 150],
-  ['components over 150 lines', components.filter(({ lines }) => lines > 150).length, 15, 0],
-  ['selects by hand', count(/<select\b/g), 21, 0],
+  ['style blocks written twice', sum([...blocks.values()].map((n) => n - 1)), 23, 0],
+  [`longest component (${longest.name})`, longest.lines, 261, 150],
+  ['components over 150 lines', components.filter(({ lines }) => lines > 150).length, 14, 0],
+  ['selects by hand', count(/<select\b/g), 0, 0],
   ['tables by hand', count(/<table\b/g), 5, 0],
   ['dialogs by hand', count(/<dialog\b/g), 1, 1],
-  ['looks of Ant Design in tests', count(/\.ant-/g, files.filter(isTest)), 5, 0],
+  ['looks of Ant Design in tests', count(/\.ant-|getByTitle/g, screenTests), 0, 0],
   ['circles of imports', inCircles.length, 0, 0],
   ['lines of the README', linesOf(read('README.md')), 90, 90],
   ['share of tests, % (at least)', Math.floor((1000 * testLines) / allLines) / 10, 23, 25],

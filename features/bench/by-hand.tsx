@@ -9,6 +9,7 @@ import { formatMilliamps, plain } from '../../core/words/words';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries, postJson } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
+import { TextField } from '../ui/field';
 import type { BenchData } from './bench-data';
 import shared from './measuring.module.css';
 import styles from './by-hand.module.css';
@@ -81,14 +82,12 @@ export function ByHand({
           void recordTyped();
         }}
       >
-        <label>
-          Settled draw, mA
-          <input
-            inputMode="decimal"
-            value={typed}
-            onChange={(event) => setTyped(event.target.value)}
-          />
-        </label>
+        <TextField
+          label="Settled draw, mA"
+          inputMode="decimal"
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+        />
         <label className={shared.tick}>
           <input
             type="checkbox"

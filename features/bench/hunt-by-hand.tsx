@@ -4,6 +4,7 @@ import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { typedDrop, type Drop } from '../../core/fault-isolation/drops';
 import { hunt } from '../../core/fault-isolation/hunt';
+import { TextField } from '../ui/field';
 import { Across } from './across';
 import { FuseTable } from './fuse-table';
 import { act } from './hands';
@@ -67,22 +68,18 @@ export function HuntByHand({
             with nothing pulled and nothing woken.
           </p>
           <div className={shared.byHand}>
-            <label>
-              Settled draw, mA
-              <input
-                inputMode="decimal"
-                value={settled}
-                onChange={(event) => setSettled(event.target.value)}
-              />
-            </label>
-            <label>
-              It needs, mA
-              <input
-                inputMode="decimal"
-                value={need}
-                onChange={(event) => setNeed(event.target.value)}
-              />
-            </label>
+            <TextField
+              label="Settled draw, mA"
+              inputMode="decimal"
+              value={settled}
+              onChange={(event) => setSettled(event.target.value)}
+            />
+            <TextField
+              label="It needs, mA"
+              inputMode="decimal"
+              value={need}
+              onChange={(event) => setNeed(event.target.value)}
+            />
             <Button size="large" onClick={onTest}>
               To the draw test
             </Button>
@@ -126,14 +123,12 @@ export function HuntByHand({
                 take();
               }}
             >
-              <label>
-                With it out, mA
-                <input
-                  inputMode="decimal"
-                  value={after}
-                  onChange={(event) => setAfter(event.target.value)}
-                />
-              </label>
+              <TextField
+                label="With it out, mA"
+                inputMode="decimal"
+                value={after}
+                onChange={(event) => setAfter(event.target.value)}
+              />
               <Button htmlType="submit" size="large">
                 Take it
               </Button>

@@ -14,6 +14,7 @@ import { Hands } from './hands';
 import type { Bench } from './use-bench';
 import { useShortcuts } from '../app-shell/shortcuts';
 import { Why } from '../ui/why';
+import { TextField } from '../ui/field';
 import shared from './measuring.module.css';
 import styles from './read-rest.module.css';
 
@@ -194,14 +195,12 @@ export function ReadRest({
           submit();
         }}
       >
-        <label>
-          Or typed, in volts
-          <input
-            inputMode="decimal"
-            value={typed}
-            onChange={(event) => setTyped(event.target.value)}
-          />
-        </label>
+        <TextField
+          label="Or typed, in volts"
+          inputMode="decimal"
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+        />
         <Button htmlType="submit" size="large">
           Record
         </Button>

@@ -3,6 +3,7 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import { z } from 'zod';
+import { SelectField, TextField } from '../ui/field';
 import type { ChargeData } from './charge-data';
 import { whenWords } from './words';
 import shared from './stock.module.css';
@@ -124,55 +125,39 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
           });
         }}
       >
-        <label className={shared.field}>
-          What it is
-          <select
-            value={form.reports}
-            onChange={(event) =>
-              setForm({ ...form, reports: event.target.value as typeof form.reports, about: '' })
-            }
-          >
-            <option value="charger">Charger or maintainer</option>
-            <option value="thermometer">Thermometer</option>
-          </select>
-        </label>
-        <label className={shared.field}>
-          Of
-          <select
-            value={about}
-            onChange={(event) => setForm({ ...form, about: event.target.value })}
-          >
-            {choices.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className={shared.field}>
-          Id
-          <input
-            value={form.id}
-            placeholder="bobbin-7"
-            spellCheck={false}
-            onChange={(event) => setForm({ ...form, id: event.target.value })}
-          />
-        </label>
-        <label className={shared.field}>
-          Name
-          <input
-            value={form.name}
-            onChange={(event) => setForm({ ...form, name: event.target.value })}
-          />
-        </label>
-        <label className={shared.field}>
-          Every, min
-          <input
-            value={form.every}
-            inputMode="numeric"
-            onChange={(event) => setForm({ ...form, every: event.target.value })}
-          />
-        </label>
+        <SelectField
+          label="What it is"
+          value={form.reports}
+          options={[
+            { value: 'charger', label: 'Charger or maintainer' },
+            { value: 'thermometer', label: 'Thermometer' },
+          ]}
+          onChange={(reports) => setForm({ ...form, reports, about: '' })}
+        />
+        <SelectField
+          label="Of"
+          value={about}
+          options={choices.map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={(id) => setForm({ ...form, about: id })}
+        />
+        <TextField
+          label="Id"
+          value={form.id}
+          placeholder="bobbin-7"
+          spellCheck={false}
+          onChange={(event) => setForm({ ...form, id: event.target.value })}
+        />
+        <TextField
+          label="Name"
+          value={form.name}
+          onChange={(event) => setForm({ ...form, name: event.target.value })}
+        />
+        <TextField
+          label="Every, min"
+          value={form.every}
+          inputMode="numeric"
+          onChange={(event) => setForm({ ...form, every: event.target.value })}
+        />
         <Button htmlType="submit">Add</Button>
       </form>
     </section>

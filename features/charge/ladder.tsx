@@ -18,6 +18,7 @@ import { postEntries } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import { settingOfHall, standingOf } from '../site/dto';
 import { parseVolts } from '../vehicle/parse-volts';
+import { TextField } from '../ui/field';
 import type { ChargeData, Chosen } from './charge-data';
 import { hoursWords, whenWords } from './words';
 import styles from './ladder.module.css';
@@ -236,18 +237,16 @@ function ReadIt({ data, chosen, onSend }: Tool) {
         record(asked !== null);
       }}
     >
-      <label>
-        Resting voltage, V
-        <input
-          inputMode="decimal"
-          placeholder="12.52"
-          value={volts}
-          onChange={(event) => {
-            setVolts(event.target.value);
-            setAsked(null);
-          }}
-        />
-      </label>
+      <TextField
+        label="Resting voltage, V"
+        inputMode="decimal"
+        placeholder="12.52"
+        value={volts}
+        onChange={(event) => {
+          setVolts(event.target.value);
+          setAsked(null);
+        }}
+      />
       <Button htmlType="submit" type="primary">
         {asked ? 'It is right, keep it' : 'Record'}
       </Button>
@@ -289,23 +288,24 @@ function LoadTest({ chosen, data, onSend }: Tool) {
         record();
       }}
     >
-      <label>
-        Volts after 15 s
-        <input
-          inputMode="decimal"
-          placeholder="10.10"
-          value={volts}
-          onChange={(event) => setVolts(event.target.value)}
-        />
-      </label>
-      <label>
-        Load, A
-        <input inputMode="numeric" value={amps} onChange={(event) => setAmps(event.target.value)} />
-      </label>
-      <label>
-        Battery, °C
-        <input value={celsius} onChange={(event) => setCelsius(event.target.value)} />
-      </label>
+      <TextField
+        label="Volts after 15 s"
+        inputMode="decimal"
+        placeholder="10.10"
+        value={volts}
+        onChange={(event) => setVolts(event.target.value)}
+      />
+      <TextField
+        label="Load, A"
+        inputMode="numeric"
+        value={amps}
+        onChange={(event) => setAmps(event.target.value)}
+      />
+      <TextField
+        label="Battery, °C"
+        value={celsius}
+        onChange={(event) => setCelsius(event.target.value)}
+      />
       <Button htmlType="submit" type="primary">
         Record
       </Button>

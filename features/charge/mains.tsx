@@ -4,6 +4,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { postJson } from '../logbook/post';
+import { SelectField, TextField } from '../ui/field';
 import type { ChargeData } from './charge-data';
 import shared from './stock.module.css';
 import styles from './mains.module.css';
@@ -75,14 +76,16 @@ function HallCard({
           );
         }}
       >
-        <label className={shared.field}>
-          Free opening, cm²
-          <input value={opening} onChange={(event) => setOpening(event.target.value)} />
-        </label>
-        <label className={shared.field}>
-          or fan, m³/h
-          <input value={flow} onChange={(event) => setFlow(event.target.value)} />
-        </label>
+        <TextField
+          label="Free opening, cm²"
+          value={opening}
+          onChange={(event) => setOpening(event.target.value)}
+        />
+        <TextField
+          label="or fan, m³/h"
+          value={flow}
+          onChange={(event) => setFlow(event.target.value)}
+        />
         <Button htmlType="submit">Keep</Button>
       </form>
       {circuits.map((one) => (
@@ -139,21 +142,17 @@ function HallCard({
           ).then((kept) => kept && setCircuit({ name: '', amps: '16' }));
         }}
       >
-        <label className={shared.field}>
-          New circuit
-          <input
-            value={circuit.name}
-            placeholder="North wall"
-            onChange={(event) => setCircuit({ ...circuit, name: event.target.value })}
-          />
-        </label>
-        <label className={shared.field}>
-          A
-          <input
-            value={circuit.amps}
-            onChange={(event) => setCircuit({ ...circuit, amps: event.target.value })}
-          />
-        </label>
+        <TextField
+          label="New circuit"
+          value={circuit.name}
+          placeholder="North wall"
+          onChange={(event) => setCircuit({ ...circuit, name: event.target.value })}
+        />
+        <TextField
+          label="A"
+          value={circuit.amps}
+          onChange={(event) => setCircuit({ ...circuit, amps: event.target.value })}
+        />
         <Button htmlType="submit">Add</Button>
       </form>
       {circuits.length > 0 ? (
@@ -177,42 +176,29 @@ function HallCard({
             ).then((kept) => kept && setOutlet({ ...outlet, name: '', bays: '' }));
           }}
         >
-          <label className={shared.field}>
-            New outlet
-            <input
-              value={outlet.name}
-              placeholder="K7"
-              onChange={(event) => setOutlet({ ...outlet, name: event.target.value })}
-            />
-          </label>
-          <label className={shared.field}>
-            A
-            <input
-              value={outlet.amps}
-              onChange={(event) => setOutlet({ ...outlet, amps: event.target.value })}
-            />
-          </label>
-          <label className={shared.field}>
-            Reaches bays
-            <input
-              value={outlet.bays}
-              placeholder="C1 C2 C3"
-              onChange={(event) => setOutlet({ ...outlet, bays: event.target.value })}
-            />
-          </label>
-          <label className={shared.field}>
-            Circuit
-            <select
-              value={circuitId}
-              onChange={(event) => setOutlet({ ...outlet, circuitId: event.target.value })}
-            >
-              {circuits.map(({ id, name }) => (
-                <option key={id} value={id}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <TextField
+            label="New outlet"
+            value={outlet.name}
+            placeholder="K7"
+            onChange={(event) => setOutlet({ ...outlet, name: event.target.value })}
+          />
+          <TextField
+            label="A"
+            value={outlet.amps}
+            onChange={(event) => setOutlet({ ...outlet, amps: event.target.value })}
+          />
+          <TextField
+            label="Reaches bays"
+            value={outlet.bays}
+            placeholder="C1 C2 C3"
+            onChange={(event) => setOutlet({ ...outlet, bays: event.target.value })}
+          />
+          <SelectField
+            label="Circuit"
+            value={circuitId}
+            options={circuits.map(({ id, name }) => ({ value: id, label: name }))}
+            onChange={(id) => setOutlet({ ...outlet, circuitId: id })}
+          />
           <Button htmlType="submit">Add</Button>
         </form>
       ) : null}
@@ -239,14 +225,12 @@ function Latitude({ data, onSend }: { data: ChargeData; onSend: Send }) {
         );
       }}
     >
-      <label className={shared.field}>
-        Latitude of the site, degrees north (south: −)
-        <input
-          value={latitude}
-          placeholder="53.7"
-          onChange={(event) => setLatitude(event.target.value)}
-        />
-      </label>
+      <TextField
+        label="Latitude of the site, degrees north (south: −)"
+        value={latitude}
+        placeholder="53.7"
+        onChange={(event) => setLatitude(event.target.value)}
+      />
       <Button htmlType="submit">Keep</Button>
     </form>
   );

@@ -3,12 +3,17 @@
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import {
+  type Connection,
   connectionOn,
   connectionsFor,
   outletFor,
   usualConnection,
 } from '../../core/connections/available-connections';
-import { freeChannels, outletInUse } from '../../core/connections/active-connections';
+import {
+  freeChannels,
+  outletInUse,
+  type ActiveConnection,
+} from '../../core/connections/active-connections';
 import { fitOf, type Fit } from '../../core/connections/charger-suitability';
 import { may } from '../../core/gate/gate';
 import type { ProgrammeId } from '../../core/battery/programme-ids';
@@ -18,6 +23,7 @@ import { formatVolts } from '../../core/words/words';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';
 import { Refusal } from '../procedure/refusal';
+import { SelectField } from '../ui/field';
 import { useSiteClock } from '../site/clock';
 import type { ChargeData, Chosen } from './charge-data';
 import { CourseChart } from './course-chart';
@@ -67,7 +73,6 @@ export function PutOn({
   const channel =
     channelWanted !== null && channels.includes(channelWanted) ? channelWanted : channels[0];
   const plugged = charger ? outletInUse(charger.id, hanging) : null;
-  const reach = stock.outlets.filter(({ hallId }) => hallId === request.hallId);
   const outletId =
     plugged ??
     (outletWanted === undefined && charger
@@ -135,85 +140,49 @@ export function PutOn({
           ))}
         </div>
       </div>
-      <label className={styles.field}>
-        Charger
-        <select
-          value={way.id}
-          onChange={(event) => {
-            setWanted({ way: event.target.value });
-            setChannel(null);
-            setOutlet(undefined);
-            setDespite('');
-            setProblem(null);
-          }}
-        >
-          {ways.map((one) => (
-            <option key={one.id} value={one.id}>
-              {one.name}
-              {one.fit ? `, ${one.fit.amps} A` : ''}
-              {one.because.length > 0
-                ? one.fit && free(one.fit).length === 0
-                  ? ' (in use)'
-                  : ' (not now)'
-                : one.fit?.course
-                  ? `, ${hoursWords(one.fit.course.totalHours)}`
-                  : ''}
-            </option>
-          ))}
-        </select>
-      </label>
+      <SelectField
+        label="Charger"
+        value={way.id}
+        options={ways.map((one) => ({ value: one.id, label: wayWords(one, hanging) }))}
+        onChange={(id) => {
+          setWanted({ way: id });
+          setChannel(null);
+          setOutlet(undefined);
+          setDespite('');
+          setProblem(null);
+        }}
+      />
       {fit && charger ? (
         <div className={styles.fields}>
-          <label className={styles.field}>
-            Programme
-            <select
-              value={fit.programme.id}
-              onChange={(event) =>
-                setWanted({ way: way.id, programme: event.target.value as ProgrammeId })
-              }
-            >
-              {charger.programmes.map(({ id, absorptionVolts }) => (
-                <option key={id} value={id}>
-                  {PROGRAMMES[id].label}, {absorptionVolts.toFixed(1)} V
-                </option>
-              ))}
-            </select>
-          </label>
-          <label className={styles.field}>
-            Channel
-            <select
-              value={channel ?? ''}
-              onChange={(event) => setChannel(Number(event.target.value))}
-              disabled={channels.length < 2}
-            >
-              {channels.length === 0 ? <option value="">none free</option> : null}
-              {channels.map((n) => (
-                <option key={n} value={n}>
-                  {n}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label className={styles.field}>
-            Outlet
-            <select
-              value={outletId ?? ''}
-              onChange={(event) => setOutlet(event.target.value || null)}
-              disabled={plugged !== null}
-            >
-              <option value="">not noted</option>
-              {reach.map(({ id, name, amps }) => (
-                <option key={id} value={id}>
-                  {name}, {amps} A
-                </option>
-              ))}
-              {plugged !== null && !reach.some(({ id }) => id === plugged) ? (
-                <option value={plugged}>
-                  {stock.outlets.find(({ id }) => id === plugged)?.name ?? plugged}
-                </option>
-              ) : null}
-            </select>
-          </label>
+          <SelectField
+            label="Programme"
+            value={fit.programme.id}
+            options={charger.programmes.map(({ id, absorptionVolts }) => ({
+              value: id,
+              label: `${PROGRAMMES[id].label}, ${absorptionVolts.toFixed(1)} V`,
+            }))}
+            onChange={(programme) => setWanted({ way: way.id, programme })}
+          />
+          <SelectField
+            label="Channel"
+            value={channel ?? null}
+            placeholder="none free"
+            options={channels.map((n) => ({ value: n, label: String(n) }))}
+            onChange={setChannel}
+            disabled={channels.length < 2}
+          />
+          <SelectField
+            label="Outlet"
+            value={outletId ?? ''}
+            options={[
+              { value: '', label: 'not noted' },
+              ...stock.outlets
+                .filter(({ id, hallId }) => hallId === request.hallId || id === plugged)
+                .map(({ id, name, amps }) => ({ value: id, label: `${name}, ${amps} A` })),
+            ]}
+            onChange={(id) => setOutlet(id || null)}
+            disabled={plugged !== null}
+          />
         </div>
       ) : null}
       {because.length > 0 ? (
@@ -306,6 +275,17 @@ export function PutOn({
       </Button>
     </section>
   );
+}
+
+/** A way to charge it, how long it takes, or that it is not to be had now. */
+function wayWords(
+  { name, fit, because }: Connection,
+  hanging: readonly ActiveConnection[],
+): string {
+  const taken = fit !== null && freeChannels(fit.charger, hanging).length === 0;
+  const hours = fit?.course ? `, ${hoursWords(fit.course.totalHours)}` : '';
+  const when = because.length === 0 ? hours : taken ? ' (in use)' : ' (not now)';
+  return `${name}${fit ? `, ${fit.amps} A` : ''}${when}`;
 }
 
 const NO_LOOKS = { at: [], finishAt: null };

@@ -6,6 +6,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { PROGRAMME_IDS, type ProgrammeId } from '../../core/battery/programme-ids';
 import { CHARGER_LAMPS, PROGRAMMES, type Charger } from '../../core/site/charging-equipment';
 import { postJson } from '../logbook/post';
+import { SelectField, TextField } from '../ui/field';
 import type { ChargeData } from './charge-data';
 import { Devices } from './devices';
 import { Mains } from './mains';
@@ -148,15 +149,13 @@ function ChargerForm({
     onKept(`${start.name} is gone from the stock. What it did stays in the logbook.`);
   };
   const text = (field: keyof typeof typed, label: string, unit = '') => (
-    <label className={styles.field} data-wrong={problem?.field === field}>
-      {label}
-      {unit ? `, ${unit}` : ''}
-      <input
-        inputMode="decimal"
-        value={typed[field]}
-        onChange={(event) => setTyped({ ...typed, [field]: event.target.value })}
-      />
-    </label>
+    <TextField
+      label={unit ? `${label}, ${unit}` : label}
+      wrong={problem?.field === field}
+      inputMode="decimal"
+      value={typed[field]}
+      onChange={(event) => setTyped({ ...typed, [field]: event.target.value })}
+    />
   );
   const has = (id: ProgrammeId) => charger.programmes.find((one) => one.id === id);
 
@@ -170,20 +169,18 @@ function ChargerForm({
       }}
     >
       <div className={styles.fields}>
-        <label className={styles.field} data-wrong={problem?.field === 'name'}>
-          Name
-          <input value={charger.name} onChange={(event) => set({ name: event.target.value })} />
-        </label>
-        <label className={styles.field}>
-          Hall
-          <select value={charger.hallId} onChange={(event) => set({ hallId: event.target.value })}>
-            {data.halls.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <TextField
+          label="Name"
+          wrong={problem?.field === 'name'}
+          value={charger.name}
+          onChange={(event) => set({ name: event.target.value })}
+        />
+        <SelectField
+          label="Hall"
+          value={charger.hallId}
+          options={data.halls.map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={(hallId) => set({ hallId })}
+        />
         {text('channels', 'Channels')}
         {text('ampsPerChannel', 'Amps per channel', 'A')}
         {text('volts', 'Volts, as 6 12', 'V')}
@@ -196,7 +193,7 @@ function ChargerForm({
         {PROGRAMME_IDS.map((id) => {
           const one = has(id);
           return (
-            <div key={id}>
+            <div key={id} className={styles.programme}>
               <label>
                 <input
                   type="checkbox"
@@ -238,35 +235,28 @@ function ChargerForm({
             </div>
           );
         })}
-        <label className={styles.field} data-wrong={problem?.field === 'wakesIn'}>
-          At each switch-on it wakes in
-          <select
-            value={charger.wakesIn}
-            onChange={(event) => set({ wakesIn: event.target.value as ProgrammeId })}
-          >
-            {charger.programmes.map(({ id }) => (
-              <option key={id} value={id}>
-                {PROGRAMMES[id].label}
-              </option>
-            ))}
-          </select>
-        </label>
+        <SelectField
+          label="At each switch-on it wakes in"
+          wrong={problem?.field === 'wakesIn'}
+          value={charger.wakesIn}
+          options={charger.programmes.map(({ id }) => ({ value: id, label: PROGRAMMES[id].label }))}
+          onChange={(wakesIn) => set({ wakesIn })}
+        />
       </fieldset>
       <fieldset className={styles.lamps}>
         <legend>Its lamps: what shows, and what that means</legend>
         {CHARGER_LAMPS.map((means) => (
-          <label key={means} className={styles.field}>
-            {LAMP_WORDS[means]}
-            <input
-              placeholder={means === 'dark' ? 'nothing lit' : 'amber, steady'}
-              value={charger.lamps.find((lamp) => lamp.means === means)?.shows ?? ''}
-              onChange={(event) => {
-                const rest = charger.lamps.filter((lamp) => lamp.means !== means);
-                const shows = event.target.value;
-                set({ lamps: shows ? [...rest, { shows, means }] : rest });
-              }}
-            />
-          </label>
+          <TextField
+            key={means}
+            label={LAMP_WORDS[means]}
+            placeholder={means === 'dark' ? 'nothing lit' : 'amber, steady'}
+            value={charger.lamps.find((lamp) => lamp.means === means)?.shows ?? ''}
+            onChange={(event) => {
+              const rest = charger.lamps.filter((lamp) => lamp.means !== means);
+              const shows = event.target.value;
+              set({ lamps: shows ? [...rest, { shows, means }] : rest });
+            }}
+          />
         ))}
       </fieldset>
       <div className={styles.checks}>

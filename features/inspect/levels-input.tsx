@@ -2,6 +2,7 @@
 
 import { Button } from 'antd';
 import { LEVELS, LEVEL_WORDS, type Level } from '../../core/inspect/points';
+import { Chooser } from '../ui/field';
 import styles from './levels-input.module.css';
 
 /** The level of each cell, from the positive post: one touch a cell, or all alike. */
@@ -33,20 +34,16 @@ export function LevelsInput({
       </div>
       <div className={styles.cells}>
         {full.map((level, i) => (
-          <label key={i} className={styles.cell} data-level={level ?? ''}>
+          <label key={i} className={styles.cell}>
             <span>{i + 1}</span>
-            <select
-              value={level ?? ''}
+            <Chooser
+              value={level}
+              wrong={level === 'low' || level === 'plates'}
+              placeholder="–"
               aria-label={`Cell ${i + 1}`}
-              onChange={(event) => set(i, event.target.value as Level)}
-            >
-              {level === null ? <option value="">–</option> : null}
-              {LEVELS.map((one) => (
-                <option key={one} value={one}>
-                  {LEVEL_WORDS[one]}
-                </option>
-              ))}
-            </select>
+              options={LEVELS.map((one) => ({ value: one, label: LEVEL_WORDS[one] }))}
+              onChange={(one) => set(i, one)}
+            />
           </label>
         ))}
       </div>

@@ -1,11 +1,12 @@
 'use client';
 
-import { Button, Select } from 'antd';
+import { Button } from 'antd';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { v4 as uuid } from 'uuid';
 import { CHEMISTRIES, CHEMISTRY_IDS } from '../../core/battery/chemistries';
 import { TERMINAL_WORDS, usualDetails, type BatteryDetails } from '../../core/battery/details';
 import { BATTERY_ROLES } from '../../core/battery/roles';
+import { Chooser } from '../ui/field';
 import { newBattery, type DraftBattery } from './draft';
 import { Choice, Field, NumberField, TextField, YesNo } from './field';
 import type { StepProps } from './step-props';
@@ -59,9 +60,8 @@ export function StepBatteries(props: StepProps) {
           hint="Each is a battery with a mark of its own, and is read by itself: the weak one drags the rest."
         >
           {(id) => (
-            <Select
+            <Chooser
               id={id}
-              size="large"
               value={blocks.length}
               options={[2, 3, 4, 6, 8, 12].map((n) => ({ value: n, label: `${n} blocks` }))}
               onChange={(n) =>
@@ -129,9 +129,8 @@ function BatteryCard({
       <div className={shared.row}>
         <Field label="Role" path={path('role')}>
           {(id) => (
-            <Select
+            <Chooser
               id={id}
-              size="large"
               value={battery.role}
               options={BATTERY_ROLES.map((value) => ({ value, label: ROLE_WORDS[value] }))}
               onChange={(role) => set({ role })}
@@ -140,10 +139,9 @@ function BatteryCard({
         </Field>
         <Field label="Chemistry" path={path('chemistry')} problem={wrong('chemistry')} wide>
           {(id, more) => (
-            <Select
+            <Chooser
               id={id}
-              size="large"
-              status={more.status}
+              wrong={more.status === 'error'}
               value={battery.chemistry}
               options={CHEMISTRY_IDS.map((value) => ({ value, label: CHEMISTRIES[value].label }))}
               onChange={(chemistry) =>
@@ -161,9 +159,8 @@ function BatteryCard({
         </Field>
         <Field label="Volts" path={path('nominalVolts')} problem={wrong('nominalVolts')}>
           {(id) => (
-            <Select
+            <Chooser
               id={id}
-              size="large"
               value={battery.nominalVolts}
               options={NOMINAL_VOLTS.map((value) => ({ value, label: `${value} V` }))}
               onChange={(nominalVolts) => set({ nominalVolts, inspection: null })}
@@ -198,9 +195,8 @@ function BatteryCard({
         />
         <Field label="Month" path={path('details.fittedMonth')}>
           {(id) => (
-            <Select
+            <Chooser
               id={id}
-              size="large"
               value={battery.details.fittedMonth ?? 0}
               options={[
                 { value: 0, label: '–' },
@@ -230,9 +226,8 @@ function BatteryCard({
       <div className={shared.row}>
         <Field label="Terminals" path={path('details.terminals')} wide>
           {(id) => (
-            <Select
+            <Chooser
               id={id}
-              size="large"
               value={battery.details.terminals}
               options={(Object.keys(TERMINAL_WORDS) as BatteryDetails['terminals'][]).map(
                 (value) => ({ value, label: TERMINAL_WORDS[value] }),

@@ -1,6 +1,5 @@
 'use client';
 
-import { Select } from 'antd';
 import { dayName } from '../../core/day';
 import { VEHICLE_KINDS, VEHICLE_KIND_IDS } from '../../core/site/vehicle-kinds';
 import { DayField } from '../theme/day-field';
@@ -10,6 +9,7 @@ import { ofKind } from './draft';
 import { Choice, Field, TextField } from './field';
 import type { StepProps } from './step-props';
 import { Caution } from '../ui/caution';
+import { Chooser } from '../ui/field';
 import styles from './lay-up.module.css';
 
 const RESTS = [
@@ -92,9 +92,8 @@ export function StepVehicle({ draft, data, problem, change }: StepProps) {
             hint="A reading counts only after the rest that your rules ask for."
           >
             {(id) => (
-              <Select
+              <Chooser
                 id={id}
-                size="large"
                 value={draft.restedHours}
                 options={RESTS}
                 onChange={(restedHours) => change({ restedHours })}

@@ -5,7 +5,7 @@ import { FAILING_SPREAD } from '../../core/battery/acid';
 import { gravities as judged, waterLost } from '../../core/charging/water';
 import { waterSentence } from '../../core/record/cells';
 import type { BatteryContext } from '../../core/context/battery-context';
-import shared from './procedure.module.css';
+import { TextField } from '../ui/field';
 import styles from './cell-inputs.module.css';
 
 const numberOf = (text: string) => {
@@ -112,18 +112,16 @@ export function GravitiesInput({
         placeholder="1.265"
         onChange={(gravities) => onChange(kept(gravities), celsius)}
       />
-      <label className={shared.field}>
-        Acid, °C
-        <input
-          inputMode="decimal"
-          value={typed}
-          onChange={(event) => {
-            setTyped(event.target.value);
-            const degrees = numberOf(event.target.value);
-            onChange(kept(value), Number.isNaN(degrees) ? undefined : degrees);
-          }}
-        />
-      </label>
+      <TextField
+        label="Acid, °C"
+        inputMode="decimal"
+        value={typed}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          const degrees = numberOf(event.target.value);
+          onChange(kept(value), Number.isNaN(degrees) ? undefined : degrees);
+        }}
+      />
       {answer ? (
         <output className={styles.judged}>
           About {Math.round(answer.socPct)} %.{' '}

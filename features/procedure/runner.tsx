@@ -24,7 +24,7 @@ import { GravitiesInput, WaterInput } from './cell-inputs';
 import { useProgress } from './progress';
 import { Refusal } from './refusal';
 import { Caution } from '../ui/caution';
-import shared from './procedure.module.css';
+import { SelectField, TextField } from '../ui/field';
 import styles from './runner.module.css';
 
 /**
@@ -154,23 +154,21 @@ export function ProcedureRunner({
                 <div data-input={step.id}>
                   {step.input === 'cleaner' ? <Cleaner context={context} /> : null}
                   {step.input === 'milliamps' ? (
-                    <label className={shared.field}>
-                      Settled draw, mA
-                      <input
-                        inputMode="decimal"
-                        onKeyDown={(event) => {
-                          if (event.key !== 'Enter') return;
-                          toggle(step);
-                          event.currentTarget.blur();
-                        }}
-                        defaultValue={progress.milliamps ?? ''}
-                        onChange={(event) => {
-                          const text = event.target.value.trim().replace(',', '.');
-                          const milliamps = text === '' ? undefined : Number(text);
-                          setProgress({ ...progress, done, milliamps });
-                        }}
-                      />
-                    </label>
+                    <TextField
+                      label="Settled draw, mA"
+                      inputMode="decimal"
+                      onKeyDown={(event) => {
+                        if (event.key !== 'Enter') return;
+                        toggle(step);
+                        event.currentTarget.blur();
+                      }}
+                      defaultValue={progress.milliamps ?? ''}
+                      onChange={(event) => {
+                        const text = event.target.value.trim().replace(',', '.');
+                        const milliamps = text === '' ? undefined : Number(text);
+                        setProgress({ ...progress, done, milliamps });
+                      }}
+                    />
                   ) : null}
                   {step.input === 'water' ? (
                     <WaterInput
@@ -243,16 +241,12 @@ function Cleaner({ context }: { context: BatteryContext }) {
   const [amount, setAmount] = useState(amounts[1]!);
   return (
     <div className={styles.cleaner}>
-      <label className={shared.field}>
-        {metric ? 'Water, litres' : 'Water, cups'}
-        <select value={amount} onChange={(event) => setAmount(Number(event.target.value))}>
-          {amounts.map((one) => (
-            <option key={one} value={one}>
-              {one}
-            </option>
-          ))}
-        </select>
-      </label>
+      <SelectField
+        label={metric ? 'Water, litres' : 'Water, cups'}
+        value={amount}
+        options={amounts.map((one) => ({ value: one, label: String(one) }))}
+        onChange={setAmount}
+      />
       <output>{neutraliserWords(metric ? amount * 1000 : cupsToMl(amount), measureUnit)}</output>
     </div>
   );

@@ -2,8 +2,17 @@ import Link from 'next/link';
 import { PROGRAMMES } from '../../core/site/charging-equipment';
 import { hoursWords } from '../charge/words';
 import { Refusal } from '../procedure/refusal';
+import { SelectField } from '../ui/field';
 import type { HookPick } from './hook-pick';
 import styles from './hook-choice.module.css';
+
+/** A charger with its programme and its hours, or that it is not to be had now. */
+function wayWords({ name, fit, because }: HookPick['ways'][number]): string {
+  if (because.length > 0) return `${name} (not now)`;
+  if (!fit) return name;
+  const hours = fit.course ? `, ${hoursWords(fit.course.totalHours)}` : '';
+  return `${name}, ${PROGRAMMES[fit.programme.id].label}${hours}`;
+}
 
 /** Which charger, for how long, and what to mind about it. */
 export function HookChoice({ pick, batteryId }: { pick: HookPick; batteryId: string }) {
@@ -11,21 +20,12 @@ export function HookChoice({ pick, batteryId }: { pick: HookPick; batteryId: str
   const { fit } = chosen;
   return (
     <div className={styles.hook}>
-      <label>
-        Charger
-        <select value={chosen.id} onChange={(event) => pick.onPick(event.target.value)}>
-          {ways.map((way) => (
-            <option key={way.id} value={way.id}>
-              {way.name}
-              {way.because.length > 0
-                ? ' (not now)'
-                : way.fit
-                  ? `, ${PROGRAMMES[way.fit.programme.id].label}${way.fit.course ? `, ${hoursWords(way.fit.course.totalHours)}` : ''}`
-                  : ''}
-            </option>
-          ))}
-        </select>
-      </label>
+      <SelectField
+        label="Charger"
+        value={chosen.id}
+        options={ways.map((way) => ({ value: way.id, label: wayWords(way) }))}
+        onChange={pick.onPick}
+      />
       {chosen.because.length > 0 ? (
         <Refusal
           because={chosen.because}

@@ -11,6 +11,7 @@ import { ReserveBar } from '../theme/reserve-bar';
 import { RESTS, type Judged } from './round-data';
 import { Why } from '../ui/why';
 import { Caution } from '../ui/caution';
+import { Chooser } from '../ui/field';
 import shared from './round.module.css';
 import styles from './verdict-card.module.css';
 
@@ -68,18 +69,13 @@ export function VerdictCard({
           </span>
           <label>
             rested{' '}
-            <select
-              className={styles.rest}
+            <Chooser
+              size="small"
               value={rest}
               aria-label="Rested for"
-              onChange={(event) => onRest(Number(event.target.value))}
-            >
-              {RESTS.map((one, i) => (
-                <option key={one.label} value={i}>
-                  {one.label}
-                </option>
-              ))}
-            </select>
+              options={RESTS.map(({ label }, i) => ({ value: i, label }))}
+              onChange={onRest}
+            />
           </label>
           {shown !== null && last ? (
             <span>

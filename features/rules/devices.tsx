@@ -4,6 +4,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import type { Meter } from '../../store/devices';
 import { postJson } from '../logbook/post';
+import { TextField } from '../ui/field';
 import styles from './rules.module.css';
 
 /** What the program talks to: the bench's meter, by name and address. */
@@ -36,27 +37,20 @@ export function Devices({ meter }: { meter: Meter | null }) {
           );
         }}
       >
-        <label>
-          Name
-          <input value={name} onChange={(event) => setName(event.target.value)} />
-        </label>
-        <label>
-          Address
-          <input
-            value={host}
-            placeholder="192.168.1.20"
-            spellCheck={false}
-            onChange={(event) => setHost(event.target.value)}
-          />
-        </label>
-        <label>
-          Port
-          <input
-            value={port}
-            inputMode="numeric"
-            onChange={(event) => setPort(event.target.value)}
-          />
-        </label>
+        <TextField label="Name" value={name} onChange={(event) => setName(event.target.value)} />
+        <TextField
+          label="Address"
+          value={host}
+          placeholder="192.168.1.20"
+          spellCheck={false}
+          onChange={(event) => setHost(event.target.value)}
+        />
+        <TextField
+          label="Port"
+          value={port}
+          inputMode="numeric"
+          onChange={(event) => setPort(event.target.value)}
+        />
         <Button htmlType="submit" type="primary" size="large">
           Keep the meter
         </Button>

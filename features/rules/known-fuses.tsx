@@ -10,6 +10,7 @@ import {
   type KnownFuse,
 } from '../../core/fault-isolation/fuses';
 import { postJson } from '../logbook/post';
+import { SelectField, TextField } from '../ui/field';
 import styles from './rules.module.css';
 
 const RATINGS = [3, 5, 7.5, 10, 15, 20, 25, 30, 40, 60, 80];
@@ -48,28 +49,23 @@ export function KnownFuses({ known }: { known: readonly KnownFuse[] }) {
         sheet.
       </p>
       <div className={styles.device}>
-        <label>
-          Kind
-          <select value={kind} onChange={(event) => setKind(event.target.value as FuseKindId)}>
-            {FUSE_KIND_IDS.map((id) => (
-              <option key={id} value={id}>
-                {FUSE_KINDS[id].label}
-              </option>
-            ))}
-          </select>
-        </label>
+        <SelectField
+          label="Kind"
+          value={kind}
+          options={FUSE_KIND_IDS.map((id) => ({ value: id, label: FUSE_KINDS[id].label }))}
+          onChange={setKind}
+        />
         {RATINGS.map((amps) => {
           const key = `${kind} ${amps}`;
           return (
-            <label key={key} className={styles.ohms}>
-              {amps} A, mΩ
-              <input
-                inputMode="decimal"
-                value={typed[key] ?? ''}
-                placeholder={fuseMilliohms(kind, amps).value.toPrecision(2)}
-                onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
-              />
-            </label>
+            <TextField
+              key={key}
+              label={`${amps} A, mΩ`}
+              inputMode="decimal"
+              value={typed[key] ?? ''}
+              placeholder={fuseMilliohms(kind, amps).value.toPrecision(2)}
+              onChange={(event) => setTyped({ ...typed, [key]: event.target.value })}
+            />
           );
         })}
         <Button type="primary" size="large" onClick={() => void keep()}>

@@ -13,6 +13,7 @@ import {
   type TemperatureColumns,
 } from '../../core/site/temperature-rows';
 import { postJson } from '../logbook/post';
+import { SelectField } from '../ui/field';
 import styles from './temperatures.module.css';
 import rules from './rules.module.css';
 
@@ -88,23 +89,15 @@ export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
     columns?.heading && rows?.[0]?.[i] ? rows[0][i] : `column ${i + 1}`,
   );
   const pick = (key: 'when' | 'celsius' | 'low', label: string, none: boolean) => (
-    <label>
-      {label}
-      <select
-        value={columns![key] ?? -1}
-        onChange={(event) => {
-          const at = Number(event.target.value);
-          setColumns({ ...columns!, [key]: at < 0 ? null : at });
-        }}
-      >
-        {none ? <option value={-1}>none: lowest of the rows</option> : null}
-        {names.map((name, i) => (
-          <option key={i} value={i}>
-            {name}
-          </option>
-        ))}
-      </select>
-    </label>
+    <SelectField
+      label={label}
+      value={columns![key] ?? -1}
+      options={[
+        ...(none ? [{ value: -1, label: 'none: lowest of the rows' }] : []),
+        ...names.map((name, i) => ({ value: i, label: name })),
+      ]}
+      onChange={(at) => setColumns({ ...columns!, [key]: at < 0 ? null : at })}
+    />
   );
   return (
     <section id="temperatures" className={rules.devices}>
@@ -139,35 +132,27 @@ export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
       {rows && columns ? (
         <div className={styles.mapping}>
           <div className={styles.fields}>
-            <label>
-              These are of
-              <select value={target} onChange={(event) => setTarget(event.target.value)}>
-                {halls.map(({ id, name }) => (
-                  <option key={id} value={id}>
-                    {name}
-                  </option>
-                ))}
-                <option value={CLIMATE}>past winters outdoors: the climate table</option>
-              </select>
-            </label>
+            <SelectField
+              label="These are of"
+              value={target}
+              options={[
+                ...halls.map(({ id, name }) => ({ value: id, label: name })),
+                { value: CLIMATE, label: 'past winters outdoors: the climate table' },
+              ]}
+              onChange={setTarget}
+            />
             {pick('when', 'Date', false)}
             {pick('celsius', 'Temperature', false)}
             {pick('low', 'Lowest', true)}
-            <label>
-              Unit
-              <select
-                value={columns.unit}
-                onChange={(event) =>
-                  setColumns({
-                    ...columns,
-                    unit: event.target.value as TemperatureColumns['unit'],
-                  })
-                }
-              >
-                <option value="celsius">°C</option>
-                <option value="fahrenheit">°F</option>
-              </select>
-            </label>
+            <SelectField
+              label="Unit"
+              value={columns.unit}
+              options={[
+                { value: 'celsius', label: '°C' },
+                { value: 'fahrenheit', label: '°F' },
+              ]}
+              onChange={(unit) => setColumns({ ...columns, unit })}
+            />
           </div>
           <table className={styles.rows}>
             <tbody>

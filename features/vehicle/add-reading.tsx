@@ -9,6 +9,7 @@ import type { BatteryRecord } from '../../core/record/battery-record';
 import { DayField, TimeField } from '../theme/day-field';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
+import { Field, TextField } from '../ui/field';
 import { parseVolts } from './parse-volts';
 import shared from './vehicle.module.css';
 import styles from './add-reading.module.css';
@@ -72,26 +73,18 @@ export function AddReading({
     >
       <h2>Add a reading</h2>
       <div className={shared.fields}>
-        <label>
-          Resting voltage, V
-          <input
-            inputMode="decimal"
-            value={volts}
-            placeholder="12.52"
-            onChange={(event) => {
-              setVolts(event.target.value);
-              setAsked(null);
-            }}
-          />
-        </label>
-        <label>
-          Day
-          <DayField value={date} onChange={setDate} />
-        </label>
-        <label>
-          Time
-          <TimeField value={time} onChange={setTime} />
-        </label>
+        <TextField
+          label="Resting voltage, V"
+          inputMode="decimal"
+          value={volts}
+          placeholder="12.52"
+          onChange={(event) => {
+            setVolts(event.target.value);
+            setAsked(null);
+          }}
+        />
+        <Field label="Day">{(id) => <DayField id={id} value={date} onChange={setDate} />}</Field>
+        <Field label="Time">{(id) => <TimeField id={id} value={time} onChange={setTime} />}</Field>
         <Button type="primary" htmlType="submit" loading={busy}>
           Record
         </Button>

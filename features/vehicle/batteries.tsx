@@ -10,6 +10,7 @@ import { newEntry } from '../logbook/new-entry';
 import { postEntries, postJson } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import type { BatteryDto } from '../site/dto';
+import { SelectField, TextField } from '../ui/field';
 import type { VehicleData } from './vehicle-data';
 import shared from './vehicle.module.css';
 import styles from './batteries.module.css';
@@ -180,36 +181,25 @@ function NewBatteryForm({
       <h3>{replaces ? `In place of ${replaces.mark}` : 'The second of a swap pair'}</h3>
       <p className={shared.quiet}>A new battery is checked too: level, voltage, a charge.</p>
       <div className={shared.fields}>
-        <label>
-          Chemistry
-          <select
-            value={chemistry}
-            onChange={(event) => setChemistry(event.target.value as ChemistryId)}
-          >
-            {CHEMISTRY_IDS.map((one) => (
-              <option key={one} value={one}>
-                {CHEMISTRIES[one].label}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label>
-          Capacity, Ah
-          <input
-            inputMode="decimal"
-            value={capacity}
-            onChange={(event) => setCapacity(event.target.value)}
-          />
-        </label>
-        <label>
-          Fitted, year
-          <input
-            inputMode="numeric"
-            value={year}
-            placeholder="unknown"
-            onChange={(event) => setYear(event.target.value)}
-          />
-        </label>
+        <SelectField
+          label="Chemistry"
+          value={chemistry}
+          options={CHEMISTRY_IDS.map((one) => ({ value: one, label: CHEMISTRIES[one].label }))}
+          onChange={setChemistry}
+        />
+        <TextField
+          label="Capacity, Ah"
+          inputMode="decimal"
+          value={capacity}
+          onChange={(event) => setCapacity(event.target.value)}
+        />
+        <TextField
+          label="Fitted, year"
+          inputMode="numeric"
+          value={year}
+          placeholder="unknown"
+          onChange={(event) => setYear(event.target.value)}
+        />
         <Button type="primary" htmlType="submit">
           {replaces ? 'Fit it' : 'Put it on the bench'}
         </Button>

@@ -11,6 +11,7 @@ import { useSiteClock } from '../site/clock';
 import { Batteries } from './batteries';
 import type { VehicleData } from './vehicle-data';
 import { DayField } from '../theme/day-field';
+import { Field, TextField } from '../ui/field';
 import shared from './vehicle.module.css';
 import styles from './stay-view.module.css';
 
@@ -106,15 +107,13 @@ function Outing({ data, onChanged }: { data: VehicleData; onChanged: () => void 
         counts, and a reading tells.
       </p>
       <div className={shared.fields}>
-        <label>
-          Minutes
-          <input
-            inputMode="numeric"
-            value={minutes}
-            placeholder="unknown"
-            onChange={(event) => setMinutes(event.target.value)}
-          />
-        </label>
+        <TextField
+          label="Minutes"
+          inputMode="numeric"
+          value={minutes}
+          placeholder="unknown"
+          onChange={(event) => setMinutes(event.target.value)}
+        />
         <Button htmlType="submit">Record the outing</Button>
       </div>
     </StayForm>
@@ -144,10 +143,9 @@ function Collection({ data, onChanged }: { data: VehicleData; onChanged: () => v
   return (
     <StayForm heading="Its owner comes on another day" message={message} onSubmit={submit}>
       <div className={shared.fields}>
-        <label>
-          Collection day
-          <DayField value={on} onChange={setOn} />
-        </label>
+        <Field label="Collection day">
+          {(id) => <DayField id={id} value={on} onChange={setOn} />}
+        </Field>
         <Button htmlType="submit">Keep that day</Button>
         {collectDay !== null ? (
           <Button onClick={() => void record(null)}>Always ready, no day</Button>

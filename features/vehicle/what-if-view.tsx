@@ -18,6 +18,7 @@ import { temperaturesOfDto, type BatteryDto } from '../site/dto';
 import { planContextOf } from './plan-context';
 import type { VehicleData } from './vehicle-data';
 import { DayField } from '../theme/day-field';
+import { Field, SelectField, TextField } from '../ui/field';
 import styles from './what-if.module.css';
 
 const COLDER = [0, 2, 4, 6] as const;
@@ -70,57 +71,52 @@ export function WhatIfView({
   return (
     <div className={styles.view}>
       <p className={styles.quiet}>Nothing here is written down: change what you like, and see.</p>
-      <div className={styles.fields}>
-        <label>
-          Kept
-          <select value={plan} onChange={(event) => setPlan(event.target.value as StoragePlanId)}>
-            {STORAGE_PLAN_IDS.map((id) => (
-              <option key={id} value={id}>
-                {STORAGE_PLANS[id].label}
-                {id === inUse.id ? ' (now)' : ''}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label>
-          In
-          <select value={hallId} onChange={(event) => setHallId(event.target.value)}>
-            {data.halls.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-                {id === battery.hallId ? ' (now)' : ''}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label>
-          A circuit less, mA
-          <input
-            data-kept
-            inputMode="decimal"
-            value={less}
-            placeholder="0"
-            onChange={(event) => setLess(event.target.value.replace(',', '.'))}
-          />
-        </label>
-        <label>
-          Winter
-          <select value={colder} onChange={(event) => setColder(Number(event.target.value))}>
-            {COLDER.map((kelvin) => (
-              <option key={kelvin} value={kelvin}>
-                {kelvin === 0 ? 'as usual' : `${kelvin} K colder`}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label data-kept>
-          Collected on
-          <DayField
-            size="large"
-            value={collect || (standing.collectDay === null ? '' : dayName(standing.collectDay))}
-            onChange={setCollect}
-          />
-        </label>
+      <div className={styles.fields} data-kept>
+        <SelectField
+          label="Kept"
+          value={plan}
+          options={STORAGE_PLAN_IDS.map((id) => ({
+            value: id,
+            label: `${STORAGE_PLANS[id].label}${id === inUse.id ? ' (now)' : ''}`,
+          }))}
+          onChange={setPlan}
+        />
+        <SelectField
+          label="In"
+          value={hallId}
+          options={data.halls.map(({ id, name }) => ({
+            value: id,
+            label: `${name}${id === battery.hallId ? ' (now)' : ''}`,
+          }))}
+          onChange={setHallId}
+        />
+        <TextField
+          label="A circuit less, mA"
+
+          inputMode="decimal"
+          value={less}
+          placeholder="0"
+          onChange={(event) => setLess(event.target.value.replace(',', '.'))}
+        />
+        <SelectField
+          label="Winter"
+          value={colder}
+          options={COLDER.map((kelvin) => ({
+            value: kelvin,
+            label: kelvin === 0 ? 'as usual' : `${kelvin} K colder`,
+          }))}
+          onChange={setColder}
+        />
+        <Field label="Collected on">
+          {(id) => (
+            <DayField
+              id={id}
+              size="large"
+              value={collect || (standing.collectDay === null ? '' : dayName(standing.collectDay))}
+              onChange={setCollect}
+            />
+          )}
+        </Field>
       </div>
       {problem ? (
         <p className={styles.problem} role="alert">

@@ -1,0 +1,92 @@
+import { Input, Select, type InputProps } from 'antd';
+import { useId, type ReactNode } from 'react';
+import styles from './field.module.css';
+
+/** What a field is called, over it. */
+export function Field({
+  label,
+  wrong = false,
+  children,
+}: {
+  readonly label: ReactNode;
+  readonly wrong?: boolean;
+  readonly children: (id: string) => ReactNode;
+}) {
+  const id = useId();
+  return (
+    <div className={styles.field} data-wrong={wrong || undefined}>
+      <label htmlFor={id}>{label}</label>
+      {children(id)}
+    </div>
+  );
+}
+
+/** A line of text, or a number as it is typed. */
+export const TextField = ({
+  label,
+  wrong = false,
+  ...input
+}: Omit<InputProps, 'id' | 'size' | 'status'> & {
+  readonly label: ReactNode;
+  readonly wrong?: boolean;
+}) => (
+  <Field label={label} wrong={wrong}>
+    {(id) => (
+      <Input
+        id={id}
+        size="large"
+        autoComplete="off"
+        status={wrong ? 'error' : undefined}
+        {...input}
+      />
+    )}
+  </Field>
+);
+
+interface Chosen<T extends string | number> {
+  readonly value: T | null;
+  readonly options: readonly {
+    readonly value: T;
+    readonly label: string;
+    readonly disabled?: boolean;
+  }[];
+  readonly onChange: (value: T) => void;
+  readonly disabled?: boolean;
+  /** Instead of a choice, while there is none. */
+  readonly placeholder?: string;
+}
+
+/** One of a list, whose name stands elsewhere. */
+export const Chooser = <T extends string | number>({
+  options,
+  size = 'large',
+  wrong = false,
+  ...chosen
+}: Chosen<T> & {
+  readonly id?: string;
+  readonly size?: 'small' | 'large';
+  readonly wrong?: boolean;
+  readonly 'aria-label'?: string;
+}) => (
+  <Select<T>
+    className={styles.chooser}
+    size={size}
+    status={wrong ? 'error' : undefined}
+    // A few, all of them real: they are read aloud, and found by what they are called.
+    virtual={false}
+    popupMatchSelectWidth={false}
+    options={[...options]}
+    {...chosen}
+  />
+);
+
+/** One of a list. */
+export const SelectField = <T extends string | number>({
+  label,
+  wrong = false,
+  ...chosen
+}: Chosen<T> & { readonly label: ReactNode; readonly wrong?: boolean }) => (
+  <Field label={label} wrong={wrong}>
+    {(id) => <Chooser id={id} wrong={wrong} {...chosen} />}
+  </Field>
+);

@@ -4,7 +4,7 @@ import { instantProblem, isWithinLimits } from '../time-limits';
 import { ENTRY_KINDS, ENTRY_KIND_NAMES, type EntryData, type EntryKind } from './kinds';
 import { SUBJECT_KINDS, type SubjectKind } from './kind';
 
-const Envelope = z.strictObject({
+export const Envelope = z.strictObject({
   /** UUIDv7, made by whoever records: the same entry sent twice is recorded once. */
   id: z.uuid({ version: 'v7', error: 'an entry id is a UUIDv7' }),
   subjectKind: z.enum(SUBJECT_KINDS),

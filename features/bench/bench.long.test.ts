@@ -224,7 +224,7 @@ describe('what the bench is told', () => {
 
   it('a meter’s address is refused where it is none', async () => {
     const refused = await answer(
-      postMeter(request({ meter: { name: 'M', host: 'no such host', port: 5025 } })),
+      postMeter(request({ name: 'M', host: 'no such host', port: 5025 })),
     );
     expect(refused).toMatchObject({ status: 400, field: 'host' });
   });

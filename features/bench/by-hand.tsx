@@ -7,7 +7,8 @@ import { traceProblem, type Trace } from '../../core/parasitic-draw/trace';
 import { drawNotes, drawVerdict } from '../../core/parasitic-draw/words';
 import { formatMilliamps, plain } from '../../core/words/words';
 import { newEntry } from '../logbook/new-entry';
-import { postEntries, postJson } from '../logbook/post';
+import { call } from '../http/client';
+import { postEntries } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import { TextField } from '../ui/field';
 import type { BenchData } from './bench-data';
@@ -63,10 +64,12 @@ export function ByHand({
   };
   const recordFile = async () => {
     if (!file) return;
-    const reply = await postJson('/api/bench/trace', {
-      batteryId,
-      seconds: [...file.trace.seconds],
-      amps: Array.from(file.trace.amps, (value) => (Number.isNaN(value) ? null : value)),
+    const reply = await call('POST /api/bench/trace', {
+      body: {
+        batteryId,
+        seconds: [...file.trace.seconds],
+        amps: Array.from(file.trace.amps, (value) => (Number.isNaN(value) ? null : value)),
+      },
     });
     if (!reply.ok) return setMessage(reply.reason);
     onRecorded(`Recorded from ${file.name}, with its trace.`);

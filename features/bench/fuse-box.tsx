@@ -5,7 +5,7 @@ import { useState } from 'react';
 import type { FuseList } from '../../core/fault-isolation/fuse-list';
 import { FUSE_KIND_IDS } from '../../core/fault-isolation/fuses';
 import { LOAD_KIND_IDS } from '../../core/fault-isolation/loads';
-import { postJson } from '../logbook/post';
+import { call } from '../http/client';
 import { fuseCsv, parseFuseCsv } from './fuse-csv';
 import shared from './measuring.module.css';
 import styles from './fuse-box.module.css';
@@ -27,7 +27,7 @@ export function FuseBox({
   const keep = async () => {
     const parsed = parseFuseCsv(text);
     if (!parsed.ok) return setProblem(parsed.reason);
-    const reply = await postJson('/api/fuses', { model, list: parsed.list });
+    const reply = await call('POST /api/fuses', { body: { model, list: parsed.list } });
     if (!reply.ok) return setProblem(reply.reason);
     setProblem(null);
     onSaved(parsed.list);

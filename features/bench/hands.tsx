@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import { useState } from 'react';
-import { postJson } from '../logbook/post';
+import { call } from '../http/client';
 import styles from './hands.module.css';
 
 /** What the demo's hands can do; the same words as its stand-in understands. */
@@ -14,7 +14,7 @@ export type Hand =
   | { readonly do: 'door' | 'new-fuse' }
   | { readonly do: 'across-fuse'; readonly fuse: string | null };
 
-export const act = (hand: Hand) => postJson('/api/bench/hands', hand);
+export const act = (hand: Hand) => call('POST /api/bench/hands', { body: hand });
 
 /** The demo has no vehicle to touch: these buttons do what your hands would. */
 export function Hands({

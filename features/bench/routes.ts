@@ -5,12 +5,11 @@ import { z } from 'zod';
 import { analyseDraw, type DrawAnalysis } from '../../core/parasitic-draw/draw';
 import type { Mark } from '../../core/parasitic-draw/marks';
 import { MAX_SAMPLES, traceProblem, type Trace } from '../../core/parasitic-draw/trace';
-import { reasonOf } from '../../core/logbook/entry';
 import { addTrace } from '../../store/traces';
 import { newEntry } from '../logbook/new-entry';
 import { recordWithVerdict } from '../logbook/record-with-verdict';
 import { now } from '../server/clock';
-import { jsonBody, refuse } from '../server/reply';
+import { bodyOf, jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { loadBattery, type AssessedBattery } from '../site/load';
 import { endWithServer, openStreams } from '../server/streams';
@@ -81,12 +80,9 @@ export function getTrace(): Response {
  * where the bench is in no state for it; nothing changes then.
  */
 export async function postBench(request: Request): Promise<Response> {
-  const { body, refusal } = await jsonBody(request);
+  const { data: wanted, refusal } = await bodyOf(request, BenchRequest);
   if (refusal) return refusal;
-  const parsed = BenchRequest.safeParse(body);
-  if (!parsed.success) return refuse(400, reasonOf(parsed.error));
   const bench = hub();
-  const wanted = parsed.data;
   if (wanted.do === 'start') {
     if (bench.running) {
       return refuse(409, 'A test is running. Finish it, or throw it away, before the next one.');
@@ -187,7 +183,7 @@ function keepDraw(
     .immediate();
 }
 
-const Logged = z.strictObject({
+export const Logged = z.strictObject({
   batteryId: z.string().min(1).max(64),
   seconds: z.array(z.number()).max(MAX_SAMPLES),
   amps: z.array(z.number().nullable()).max(MAX_SAMPLES),
@@ -198,11 +194,9 @@ const MAX_TRACE_BYTES = 64_000_000;
 
 /** Records a draw that a logger wrote down, with its trace. */
 export async function postTrace(request: Request): Promise<Response> {
-  const { body, refusal } = await jsonBody(request, MAX_TRACE_BYTES);
+  const { data, refusal } = await bodyOf(request, Logged, MAX_TRACE_BYTES);
   if (refusal) return refusal;
-  const parsed = Logged.safeParse(body);
-  if (!parsed.success) return refuse(400, reasonOf(parsed.error));
-  const { batteryId, seconds, amps } = parsed.data;
+  const { batteryId, seconds, amps } = data;
   const trace = { seconds: Float64Array.from(seconds), amps: Float64Array.from(amps, orNaN) };
   const problem = traceProblem(trace);
   if (problem) return refuse(400, `${problem}.`);

@@ -3,26 +3,23 @@ import { Line } from '../../core/text';
 import { z } from 'zod';
 import { FuseList } from '../../core/fault-isolation/fuse-list';
 import { KnownFuse } from '../../core/fault-isolation/fuses';
-import { reasonOf } from '../../core/logbook/entry';
 import { Meter, writeMeter } from '../../store/devices';
 import { writeFuseList, writeKnownFuses } from '../../store/fuse-lists';
-import { jsonBody, refuse } from '../server/reply';
+import { bodyOf } from '../server/reply';
 import { db } from '../server/store';
 import { hub } from './hub';
 
-const FusesOf = z.strictObject({ model: Line(1, 60), list: FuseList });
+export const FusesOf = z.strictObject({ model: Line(1, 60), list: FuseList });
 
 /** Keeps the fuse list of a model. */
 export async function postFuses(request: Request): Promise<Response> {
-  const { body, refusal } = await jsonBody(request);
+  const { data, refusal } = await bodyOf(request, FusesOf);
   if (refusal) return refusal;
-  const parsed = FusesOf.safeParse(body);
-  if (!parsed.success) return refuse(400, reasonOf(parsed.error));
-  writeFuseList(db(), parsed.data.model, parsed.data.list);
-  return Response.json({ kept: parsed.data.list.length });
+  writeFuseList(db(), data.model, data.list);
+  return Response.json({ kept: data.list.length });
 }
 
-const KnownFuses = z
+export const KnownFuses = z
   .array(KnownFuse)
   .max(200)
   .refine(
@@ -32,27 +29,24 @@ const KnownFuses = z
 
 /** Keeps the house's own resistances of fuses. */
 export async function postKnownFuses(request: Request): Promise<Response> {
-  const { body, refusal } = await jsonBody(request);
+  const { data, refusal } = await bodyOf(request, KnownFuses);
   if (refusal) return refusal;
-  const parsed = KnownFuses.safeParse(body);
-  if (!parsed.success) return refuse(400, reasonOf(parsed.error));
-  writeKnownFuses(db(), parsed.data);
-  return Response.json({ kept: parsed.data.length });
+  writeKnownFuses(db(), data);
+  return Response.json({ kept: data.length });
 }
 
-const MeterOrNone = z.strictObject({ meter: Meter.nullable() });
-
-/** Sets name and address of the meter, or takes it away; what is connected is let go. */
+/** Sets name and address of the meter; what is connected is let go. */
 export async function postMeter(request: Request): Promise<Response> {
-  const { body, refusal } = await jsonBody(request);
+  const { data, refusal } = await bodyOf(request, Meter);
   if (refusal) return refusal;
-  const parsed = MeterOrNone.safeParse(body);
-  if (!parsed.success) {
-    return refuse(400, reasonOf(parsed.error), {
-      field: parsed.error.issues[0]!.path.at(-1),
-    });
-  }
-  writeMeter(db(), parsed.data.meter);
+  return keepMeter(data);
+}
+
+/** Takes the meter away. */
+export const deleteMeter = (): Response => keepMeter(null);
+
+function keepMeter(meter: Meter | null): Response {
+  writeMeter(db(), meter);
   hub().meterChanged();
   return Response.json({ kept: true });
 }

@@ -2,8 +2,8 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { VoltsSample } from '../../core/meter/steady';
-import { postJson, type Posted } from '../logbook/post';
-import { Message, TraceReply, orNaN, type BenchRequest, type Status, type Test } from './wire';
+import { call, type Answer } from '../http/client';
+import { Message, orNaN, type BenchRequest, type Status, type Test } from './wire';
 
 /** Samples of the running test as this browser has them. */
 export interface LiveTrace {
@@ -21,7 +21,7 @@ export interface Bench {
   readonly volts: readonly VoltsSample[];
   /** The last answer had no number: more than the range. */
   readonly over: boolean;
-  readonly ask: (what: BenchRequest) => Promise<Posted>;
+  readonly ask: (what: BenchRequest) => Promise<Answer>;
 }
 
 const DRAW_MS = 250;
@@ -54,11 +54,9 @@ export function useBench(): Bench {
   }, []);
 
   const fetchAll = useCallback(async () => {
-    const reply = await fetch('/api/bench/trace').catch(() => null);
-    if (!reply?.ok) return;
-    const parsed = TraceReply.safeParse(await reply.json());
-    if (!parsed.success || parsed.data.test?.id !== live.current.id) return;
-    const { seconds, amps } = parsed.data;
+    const answer = await call('GET /api/bench/trace', {});
+    if (!answer.ok || answer.reply.test?.id !== live.current.id) return;
+    const { seconds, amps } = answer.reply;
     if (seconds.length < live.current.seconds.length) return;
     live.current = { id: live.current.id, seconds, amps: amps.map(orNaN) };
     draw();
@@ -115,6 +113,6 @@ export function useBench(): Bench {
     };
   }, [draw, fetchAll]);
 
-  const ask = useCallback((what: BenchRequest) => postJson('/api/bench', what), []);
+  const ask = useCallback((what: BenchRequest) => call('POST /api/bench', { body: what }), []);
   return { status, test, live: shown, tick, volts, over, ask };
 }

@@ -9,7 +9,7 @@ import { NOW, answer, demoSite, request, site } from '../server/demo-server.fixt
 import { db } from '../server/store';
 import { connectionsFor } from '../../core/connections/available-connections';
 import { chargeData } from './load';
-import { postReporter, postStock } from './stock-routes';
+import { deleteDevice, deleteStock, postDevice, postStock } from './stock-routes';
 
 demoSite();
 
@@ -159,7 +159,7 @@ describe('the stock', () => {
     expect(readStock(db()).chargers.find(({ id }) => id === 'pirn')!.leadMetres).toBe(5);
     expect(await send({ kind: 'charger', charger: { ...pirn, channels: 0 } })).toMatchObject({
       status: 400,
-      field: 'channels',
+      field: 'charger.channels',
     });
     expect(await send({ kind: 'charger', charger: { ...pirn, channels: 1 } })).toMatchObject({
       status: 409,
@@ -170,11 +170,13 @@ describe('the stock', () => {
     ).toMatchObject({
       status: 409,
     });
-    expect(await send({ kind: 'drop', what: 'charger', id: 'felt' })).toMatchObject({
+    const drop = (what: string, id: string) => answer(Promise.resolve(deleteStock(what, id)));
+    expect(await drop('charger', 'felt')).toMatchObject({
       status: 409,
       reason: expect.stringMatching(/Something hangs on it/) as string,
     });
-    expect(await send({ kind: 'drop', what: 'circuit', id: 'dye' })).toMatchObject({ status: 409 });
+    expect(await drop('circuit', 'dye')).toMatchObject({ status: 409 });
+    expect(await drop('ladder', 'dye')).toMatchObject({ status: 404 });
     expect(await send({ kind: 'latitude', latitude: 91 })).toMatchObject({ status: 400 });
     const outlet = { id: 'o', hallId: 'nowhere', circuitId: 'dye', name: 'N', amps: 10, bays: [] };
     expect(await send({ kind: 'outlet', outlet })).toMatchObject({ status: 409 });
@@ -184,9 +186,8 @@ describe('the stock', () => {
 describe('devices', () => {
   const put = async (more: object = {}) =>
     (await (
-      await postReporter(
+      await postDevice(
         request({
-          kind: 'put',
           id: 'new-one',
           name: 'New one',
           reports: 'thermometer',
@@ -216,7 +217,7 @@ describe('devices', () => {
     const second = (await put()).token!;
     expect((await report(first, 2)).status).toBe(401);
     expect((await report(second, 2)).status).toBe(200);
-    await postReporter(request({ kind: 'drop', id: 'new-one' }));
+    deleteDevice('new-one');
     expect((await report(second, 3)).status).toBe(401);
   });
 

@@ -2,15 +2,12 @@
 
 import { Button } from 'antd';
 import { useState } from 'react';
-import { z } from 'zod';
+import { call, type Sent } from '../http/client';
 import { SelectField, TextField } from '../ui/field';
 import type { ChargeData } from './charge-data';
 import { whenWords } from './words';
 import shared from './stock.module.css';
 import styles from './devices.module.css';
-
-const Told = z.object({ token: z.string() });
-const Refused = z.object({ reason: z.string() });
 
 /** Chargers and thermometers that report by themselves. */
 export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: string) => void }) {
@@ -25,35 +22,17 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
   const [problem, setProblem] = useState<string | null>(null);
   const choices = form.reports === 'charger' ? data.stock.chargers : data.halls;
   const about = choices.some(({ id }) => id === form.about) ? form.about : (choices[0]?.id ?? '');
-  const send = async (change: object) => {
-    const reply = await fetch('/api/devices', {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(change),
-    }).catch(() => null);
-    const body: unknown = await reply?.json().catch(() => null);
-    const refused = Refused.safeParse(body);
-    setProblem(
-      reply?.ok
-        ? null
-        : refused.success
-          ? refused.data.reason
-          : 'The server cannot be reached. Nothing is lost: try again when it runs.',
-    );
-    return reply?.ok ? body : null;
+  const put = async (device: Sent<'POST /api/devices'>) => {
+    const answer = await call('POST /api/devices', { body: device });
+    setProblem(answer.ok ? null : answer.reason);
+    if (!answer.ok) return;
+    setToken({ id: device.id, token: answer.reply.token });
+    onKept(`${device.name} may report from now on.`);
   };
-  const put = async (change: {
-    id: string;
-    name: string;
-    reports: string;
-    chargerId: string | null;
-    hallId: string | null;
-    everyMinutes: number;
-  }) => {
-    const told = Told.safeParse(await send({ kind: 'put', ...change }));
-    if (!told.success) return;
-    setToken({ id: change.id, token: told.data.token });
-    onKept(`${change.name} may report from now on.`);
+  const drop = async (id: string, name: string) => {
+    const answer = await call('DELETE /api/devices/{id}', { of: { id } });
+    setProblem(answer.ok ? null : answer.reason);
+    if (answer.ok) onKept(`${name} reports no more.`);
   };
   const when = (at: number) => whenWords(at, data.clock.now, data.clock.timeZone, data.rules);
   return (
@@ -98,14 +77,7 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
             >
               new token
             </Button>
-            <Button
-              size="small"
-              onClick={() =>
-                void send({ kind: 'drop', id: one.id }).then(
-                  (done) => done && onKept(`${one.name} reports no more.`),
-                )
-              }
-            >
+            <Button size="small" onClick={() => void drop(one.id, one.name)}>
               take out
             </Button>
           </li>

@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import { postJson } from '../logbook/post';
+import { call, type Answer, type Sent } from '../http/client';
 import { SelectField, TextField } from '../ui/field';
 import type { ChargeData } from './charge-data';
 import shared from './stock.module.css';
@@ -15,8 +15,8 @@ const orNull = (text: string) => (text.trim() === '' ? null : number(text));
 /** Circuits, outlets and the air of each hall; the latitude, for the sun. */
 export function Mains({ data, onKept }: { data: ChargeData; onKept: (what: string) => void }) {
   const [problem, setProblem] = useState<string | null>(null);
-  const send = async (change: object, said: string) => {
-    const reply = await postJson('/api/stock', change);
+  const send: Send = async (answer, said) => {
+    const reply = await answer;
     setProblem(reply.ok ? null : reply.reason);
     if (reply.ok) onKept(said);
     return reply.ok;
@@ -37,7 +37,11 @@ export function Mains({ data, onKept }: { data: ChargeData; onKept: (what: strin
   );
 }
 
-type Send = (change: object, said: string) => Promise<boolean>;
+type Send = (answer: Promise<Answer>, said: string) => Promise<boolean>;
+
+const keep = (body: Sent<'POST /api/stock'>) => call('POST /api/stock', { body });
+const drop = (what: 'circuit' | 'outlet', id: string) =>
+  call('DELETE /api/stock/{what}/{id}', { of: { what, id } });
 
 function HallCard({
   hall,
@@ -64,14 +68,14 @@ function HallCard({
         onSubmit={(event) => {
           event.preventDefault();
           void onSend(
-            {
+            keep({
               kind: 'air',
               air: {
                 hallId: hall.id,
                 airflowM3PerHour: orNull(flow),
                 openingCm2: orNull(opening),
               },
-            },
+            }),
             `The air of ${hall.name} is kept.`,
           );
         }}
@@ -92,11 +96,7 @@ function HallCard({
         <div key={one.id} className={styles.circuit}>
           <p>
             <b>{one.name}</b> {one.amps} A{' '}
-            <Out
-              onOut={() =>
-                void onSend({ kind: 'drop', what: 'circuit', id: one.id }, `${one.name} is gone.`)
-              }
-            />
+            <Out onOut={() => void onSend(drop('circuit', one.id), `${one.name} is gone.`)} />
           </p>
           <ul>
             {stock.outlets
@@ -112,12 +112,7 @@ function HallCard({
                         : socket.bays.join(' ')}
                   </small>{' '}
                   <Out
-                    onOut={() =>
-                      void onSend(
-                        { kind: 'drop', what: 'outlet', id: socket.id },
-                        `${socket.name} is gone.`,
-                      )
-                    }
+                    onOut={() => void onSend(drop('outlet', socket.id), `${socket.name} is gone.`)}
                   />
                 </li>
               ))}
@@ -129,7 +124,7 @@ function HallCard({
         onSubmit={(event) => {
           event.preventDefault();
           void onSend(
-            {
+            keep({
               kind: 'circuit',
               circuit: {
                 id: uuidv7(),
@@ -137,7 +132,7 @@ function HallCard({
                 name: circuit.name,
                 amps: number(circuit.amps),
               },
-            },
+            }),
             `Circuit ${circuit.name} is kept.`,
           ).then((kept) => kept && setCircuit({ name: '', amps: '16' }));
         }}
@@ -161,7 +156,7 @@ function HallCard({
           onSubmit={(event) => {
             event.preventDefault();
             void onSend(
-              {
+              keep({
                 kind: 'outlet',
                 outlet: {
                   id: uuidv7(),
@@ -171,7 +166,7 @@ function HallCard({
                   amps: number(outlet.amps),
                   bays: outlet.bays.split(/[\s,;]+/).filter(Boolean),
                 },
-              },
+              }),
               `Outlet ${outlet.name} is kept.`,
             ).then((kept) => kept && setOutlet({ ...outlet, name: '', bays: '' }));
           }}
@@ -220,7 +215,7 @@ function Latitude({ data, onSend }: { data: ChargeData; onSend: Send }) {
       onSubmit={(event) => {
         event.preventDefault();
         void onSend(
-          { kind: 'latitude', latitude: orNull(latitude) },
+          keep({ kind: 'latitude', latitude: orNull(latitude) }),
           'Kept: the sun is reckoned from it.',
         );
       }}

@@ -3,7 +3,6 @@ import { Line } from '../../core/text';
 import { randomBytes } from 'node:crypto';
 import { z } from 'zod';
 import { Charger, Circuit, HallAir, Outlet } from '../../core/site/charging-equipment';
-import { reasonOf } from '../../core/logbook/entry';
 import { REPORTER_KINDS } from '../../core/reports/report';
 import { dropReporter, putReporter, readReporters } from '../../store/reporters';
 import {
@@ -19,10 +18,10 @@ import { readHalls, readSite } from '../../store/site';
 import { hashOfToken } from '../../store/tokens';
 import { readBatteryStates } from '../../store/states';
 import { now } from '../server/clock';
-import { jsonBody, refuse } from '../server/reply';
+import { bodyOf, refuse } from '../server/reply';
 import { db } from '../server/store';
 
-const StockChange = z.discriminatedUnion('kind', [
+export const StockChange = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('charger'), charger: Charger }),
   z.strictObject({ kind: z.literal('circuit'), circuit: Circuit }),
   z.strictObject({ kind: z.literal('outlet'), outlet: Outlet }),
@@ -31,25 +30,32 @@ const StockChange = z.discriminatedUnion('kind', [
     kind: z.literal('latitude'),
     latitude: z.number().min(-90, '−90 to 90').max(90, '−90 to 90').nullable(),
   }),
-  z.strictObject({
-    kind: z.literal('drop'),
-    what: z.enum(['charger', 'circuit', 'outlet']),
-    id: z.string().min(1).max(64),
-  }),
 ]);
 
 /** Keeps a change of the stock; 400 with the field that is wrong, 409 where it cannot be. */
 export async function postStock(request: Request): Promise<Response> {
-  const { body, refusal } = await jsonBody(request);
+  const { data, refusal } = await bodyOf(request, StockChange);
   if (refusal) return refusal;
-  const parsed = StockChange.safeParse(body);
-  if (!parsed.success) {
-    const field = parsed.error.issues[0]!.path.findLast((one) => typeof one === 'string');
-    return refuse(400, reasonOf(parsed.error), { field });
-  }
   if (!readSite(db())) return refuse(409, 'There is no site yet.');
-  const problem = keep(parsed.data);
+  const problem = keep(data);
   return problem ? refuse(409, problem) : Response.json({ kept: true });
+}
+
+const IN_STOCK = z.enum(['charger', 'circuit', 'outlet']);
+
+/** Takes something out of the stock, unless something hangs on it or leans on it. */
+export function deleteStock(what: string, id: string): Response {
+  const kind = IN_STOCK.safeParse(what);
+  if (!kind.success) return refuse(404, `The stock has ${IN_STOCK.options.join('s, ')}s.`);
+  if (kind.data === 'charger' && highestInUse(id) > 0) {
+    return refuse(409, 'Something hangs on it: take that off first.');
+  }
+  return dropStock(db(), kind.data, id)
+    ? Response.json({ kept: true })
+    : refuse(
+        409,
+        'Something else leans on it: an outlet on this circuit, or a device on this charger.',
+      );
 }
 
 function keep(change: z.infer<typeof StockChange>): string | null {
@@ -90,14 +96,6 @@ function keep(change: z.infer<typeof StockChange>): string | null {
     case 'latitude':
       writeLatitude(db(), change.latitude);
       return null;
-    case 'drop': {
-      if (change.what === 'charger' && highestInUse(change.id) > 0) {
-        return 'Something hangs on it: take that off first.';
-      }
-      return dropStock(db(), change.what, change.id)
-        ? null
-        : 'Something else leans on it: an outlet on this circuit, or a device on this charger.';
-    }
   }
 }
 
@@ -108,35 +106,22 @@ function highestInUse(chargerId: string): number {
   );
 }
 
-const ReporterChange = z.discriminatedUnion('kind', [
-  z.strictObject({
-    kind: z.literal('put'),
-    id: z
-      .string()
-      .trim()
-      .regex(/^[a-z0-9][a-z0-9-]{1,40}$/, 'small letters, digits and dashes, as hall-2'),
-    name: Line(1, 60, 'give it a name'),
-    reports: z.enum(REPORTER_KINDS),
-    chargerId: z.string().max(64).nullable(),
-    hallId: z.string().max(64).nullable(),
-    everyMinutes: z.int('whole minutes').min(1, 'at least a minute').max(1440, 'at least daily'),
-  }),
-  z.strictObject({ kind: z.literal('drop'), id: z.string().max(64) }),
-]);
+export const Device = z.strictObject({
+  id: z
+    .string()
+    .trim()
+    .regex(/^[a-z0-9][a-z0-9-]{1,40}$/, 'small letters, digits and dashes, as hall-2'),
+  name: Line(1, 60, 'give it a name'),
+  reports: z.enum(REPORTER_KINDS),
+  chargerId: z.string().max(64).nullable(),
+  hallId: z.string().max(64).nullable(),
+  everyMinutes: z.int('whole minutes').min(1, 'at least a minute').max(1440, 'at least daily'),
+});
 
 /** Adds a device, or gives one a new token: told once, and then only its hash is kept. */
-export async function postReporter(request: Request): Promise<Response> {
-  const { body, refusal } = await jsonBody(request);
+export async function postDevice(request: Request): Promise<Response> {
+  const { data: change, refusal } = await bodyOf(request, Device);
   if (refusal) return refusal;
-  const parsed = ReporterChange.safeParse(body);
-  if (!parsed.success) {
-    return refuse(400, reasonOf(parsed.error), { field: parsed.error.issues[0]!.path.at(-1) });
-  }
-  const change = parsed.data;
-  if (change.kind === 'drop') {
-    dropReporter(db(), change.id);
-    return Response.json({ kept: true });
-  }
   const charger = readStock(db()).chargers.find(({ id }) => id === change.chargerId);
   const hall = readHalls(db()).find(({ id }) => id === change.hallId);
   if (change.reports === 'charger' && !charger)
@@ -158,4 +143,10 @@ export async function postReporter(request: Request): Promise<Response> {
     addedAt: before?.addedAt ?? now(),
   });
   return Response.json({ token });
+}
+
+/** A device that is to report no more: its token is worth nothing from now on. */
+export function deleteDevice(id: string): Response {
+  dropReporter(db(), id);
+  return Response.json({ kept: true });
 }

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { PROGRAMME_IDS, type ProgrammeId } from '../../core/battery/programme-ids';
 import { CHARGER_LAMPS, PROGRAMMES, type Charger } from '../../core/site/charging-equipment';
-import { postJson } from '../logbook/post';
+import { call } from '../http/client';
 import { SelectField, TextField } from '../ui/field';
 import type { ChargeData } from './charge-data';
 import { Devices } from './devices';
@@ -139,12 +139,14 @@ function ChargerForm({
       leadMetres: number(typed.leadMetres),
       mainsAmps: number(typed.mainsAmps),
     };
-    const reply = await postJson('/api/stock', { kind: 'charger', charger: full });
-    if (!reply.ok) return setProblem({ text: reply.reason, field: reply.field });
+    const reply = await call('POST /api/stock', { body: { kind: 'charger', charger: full } });
+    if (!reply.ok) return setProblem({ text: reply.reason, field: lastName(reply.field) });
     onKept(`${full.name} is kept.`);
   };
   const drop = async () => {
-    const reply = await postJson('/api/stock', { kind: 'drop', what: 'charger', id: start.id });
+    const reply = await call('DELETE /api/stock/{what}/{id}', {
+      of: { what: 'charger', id: start.id },
+    });
     if (!reply.ok) return setProblem({ text: reply.reason, field: undefined });
     onKept(`${start.name} is gone from the stock. What it did stays in the logbook.`);
   };
@@ -288,3 +290,7 @@ function ChargerForm({
     </form>
   );
 }
+
+/** The last name of a path: `volts` of `charger.volts.0`. */
+const lastName = (path: string | undefined) =>
+  path?.split('.').findLast((part) => !/^\d+$/.test(part));

@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import { IconClockPlay } from '@tabler/icons-react';
 import { useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
-import { postJson } from '../logbook/post';
+import { call } from '../http/client';
 import rail from '../app-shell/sidebar.module.css';
 import styles from './clock-control.module.css';
 
@@ -22,7 +22,7 @@ export function ClockControl({ now }: { now: string }) {
   const [problem, setProblem] = useState<string | null>(null);
   const move = async (by: (typeof STEPS)[number]['by']) => {
     setBusy(true);
-    const reply = await postJson('/api/demo/clock', { by });
+    const reply = await call('POST /api/demo/clock', { body: { by } });
     setBusy(false);
     setProblem(reply.ok ? null : reply.reason);
     if (reply.ok) refresh();

@@ -2,16 +2,10 @@
 
 import { Button } from 'antd';
 import { useEffect, useState } from 'react';
-import { z } from 'zod';
 import { formatVolts } from '../../core/words/words';
+import { call } from '../http/client';
+import type { Sight } from './simulator-client';
 import styles from './sight.module.css';
-
-const Sight = z.object({
-  volts: z.number(),
-  celsius: z.number(),
-  lamp: z.enum(['charging', 'holding', 'dark']).nullable(),
-});
-type Sight = z.infer<typeof Sight>;
 
 /** The demo has nothing to look at: this says what your meter and the lamp would show. */
 export function DemoSight({
@@ -31,13 +25,9 @@ export function DemoSight({
   const key = `${batteryId} ${stamp}`;
   useEffect(() => {
     let gone = false;
-    void fetch(`/api/demo/sight?battery=${encodeURIComponent(batteryId)}`)
-      .then((reply) => (reply.ok ? reply.json() : null))
-      .catch(() => null)
-      .then((body: unknown) => {
-        const sight = Sight.safeParse(body);
-        if (!gone) setSeen({ key, sight: sight.success ? sight.data : null });
-      });
+    void call('GET /api/demo/sight', { query: { battery: batteryId } }).then((answer) => {
+      if (!gone) setSeen({ key, sight: answer.ok ? answer.reply : null });
+    });
     return () => {
       gone = true;
     };

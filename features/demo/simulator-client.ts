@@ -4,30 +4,38 @@ import { z } from 'zod';
 import { MS_PER_DAY, MS_PER_HOUR, instantAt } from '../../core/day';
 import { roundOnOrAfter } from '../../core/rules/rounds';
 import { moveDemoClock, now } from '../server/clock';
-import { jsonBody, refuse } from '../server/reply';
+import { bodyOf, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { hasOutside, outsidePort } from './outside-port';
 import { loadSite, type AssessedBattery, type SiteSnapshot } from '../site/load';
 
 export const CLOCK_STEPS = ['hour', 'day', 'round'] as const;
-const Move = z.strictObject({ by: z.enum(CLOCK_STEPS) });
+export const ClockMove = z.strictObject({
+  by: z.enum(CLOCK_STEPS, 'hour, day or round'),
+});
 
-const Lived = z.object({ now: z.number(), reports: z.number() });
+/** What one would see at a battery of the demo. */
+export const Sight = z.object({
+  volts: z.number(),
+  celsius: z.number(),
+  lamp: z.enum(['charging', 'holding', 'dark']).nullable(),
+});
+export type Sight = z.infer<typeof Sight>;
+
+export const Lived = z.object({ now: z.number(), reports: z.number() });
 
 /**
  * Moves the demo's clock on and lets the outside live through it: its devices report to this
  * server as they would over the network. 404 on a real site, whose clock is nobody's to move.
  */
 export async function postClock(request: Request): Promise<Response> {
-  const { body, refusal } = await jsonBody(request);
+  const { data, refusal } = await bodyOf(request, ClockMove);
   if (refusal) return refusal;
   if (!hasOutside()) return refuse(404, 'Only the demo’s clock can be moved.');
-  const parsed = Move.safeParse(body);
-  if (!parsed.success) return refuse(400, 'by: hour, day or round');
   const loaded = loadSite(db(), now());
   if (!loaded) return refuse(409, 'There is no site yet.');
   const from = now();
-  const to = targetOf(parsed.data.by, loaded);
+  const to = targetOf(data.by, loaded);
   // First the clock, so that what is reported is not in the future.
   moveDemoClock(to);
   try {

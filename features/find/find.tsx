@@ -6,6 +6,7 @@ import { usePathname } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { useShortcuts } from '../app-shell/shortcuts';
 import rail from '../app-shell/sidebar.module.css';
+import { call } from '../http/client';
 import { Dialog } from '../ui/dialog';
 import { Quiet } from '../ui/quiet';
 import { findIn, type Findable } from './find-data';
@@ -17,13 +18,8 @@ type Known =
   | { readonly kind: 'failed'; readonly why: string };
 
 async function askAll(): Promise<Known> {
-  try {
-    const reply = await fetch('/api/find');
-    if (!reply.ok) return { kind: 'failed', why: `The server answered ${reply.status}.` };
-    return { kind: 'known', all: (await reply.json()) as Findable[] };
-  } catch {
-    return { kind: 'failed', why: 'The server cannot be reached.' };
-  }
+  const answer = await call('GET /api/find', {});
+  return answer.ok ? { kind: 'known', all: answer.reply } : { kind: 'failed', why: answer.reason };
 }
 
 /** Any vehicle from anywhere, by `/` and by its button. */

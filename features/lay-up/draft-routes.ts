@@ -10,7 +10,7 @@ import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 
 /** The frame of a draft; what was typed into it may be nonsense, and is kept all the same. */
-const DraftBody = z.looseObject({
+export const DraftBody = z.looseObject({
   vehicleId: z.uuid(),
   step: z.int().min(0).max(5),
   kind: z.enum(VEHICLE_KIND_IDS),

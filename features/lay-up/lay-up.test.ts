@@ -1,8 +1,7 @@
 import { v4 as uuid } from 'uuid';
-import { usualDetails } from '../../core/battery/details';
 import { toDay } from '../../core/day';
 import { judge } from '../../core/assessment/verdict';
-import { FRESH_TERMS, PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
+import { FRESH_TERMS } from '../../core/stay/vehicle-facts';
 import { readDrafts } from '../../store/drafts';
 import { readAllEntries } from '../../store/entries';
 import { MAX_PHOTO_BYTES } from '../../store/photos';
@@ -16,42 +15,10 @@ import { forgetDraft, keepDraft } from './draft-routes';
 import { getPhoto, putPhoto } from './photo-routes';
 import { postLayUp } from './post-lay-up';
 import { LayUp, problemsHere, problemsOf } from './schema';
+import { battery, layUp } from './lay-up.fixture';
 import { layUpData } from './load';
 
 demoSite();
-
-const battery = (more: object = {}) => ({
-  id: uuid(),
-  role: 'starter',
-  place: 'under the seat',
-  chemistry: 'agm',
-  nominalVolts: 12,
-  capacityAh: 12,
-  fittedYear: 2024,
-  details: usualDetails('agm'),
-  negativeOn: false,
-  drawMa: 1.2,
-  volts: null,
-  voltsConfirmed: false,
-  inspection: null,
-  plan: null,
-  ...more,
-});
-const layUp = (more: object = {}) => ({
-  vehicleId: uuid(),
-  kind: 'motorcycle',
-  name: 'Wick 900',
-  facts: PLAIN_VEHICLE,
-  owner: { id: uuid(), name: 'Tamsin Ashgill', contact: 'mill shop' },
-  terms: FRESH_TERMS,
-  bayId: 'bay-C14',
-  collectOn: '2027-04-01',
-  restedHours: 24,
-  allOff: ['Heated grips'],
-  photos: [],
-  batteries: [battery()],
-  ...more,
-});
 
 describe('laying up', () => {
   it('puts vehicle and batteries in place once, however often it is sent', async () => {

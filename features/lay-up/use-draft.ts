@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
+import { call } from '../http/client';
 import type { Draft } from './draft';
 
 const SAVE_AFTER_MS = 700;
@@ -9,12 +10,7 @@ const RETRY_MS = 5000;
 export type Kept = 'untouched' | 'keeping' | 'kept' | 'not-kept';
 
 const put = (draft: Draft, keepalive = false) =>
-  fetch(`/api/drafts/${draft.vehicleId}`, {
-    method: 'PUT',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(draft),
-    keepalive,
-  }).catch(() => null);
+  call('PUT /api/drafts/{id}', { of: { id: draft.vehicleId }, body: draft, keepalive });
 
 /** A draft that keeps itself on the server a moment after each change, and says so. */
 export function useDraft(start: Draft, resumed: boolean) {
@@ -31,7 +27,7 @@ export function useDraft(start: Draft, resumed: boolean) {
     if (ended.current || !sent) return;
     const reply = await put(sent);
     if (ended.current) return;
-    if (!reply?.ok) {
+    if (!reply.ok) {
       setKept('not-kept');
       timer.current = setTimeout(() => void save(), RETRY_MS);
     } else if (unsaved.current === sent) {

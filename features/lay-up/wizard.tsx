@@ -6,7 +6,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import { useRefresh } from '../app-shell/refresh';
 import { formatInstant } from '../../core/words/words';
-import { postJson } from '../logbook/post';
+import { call } from '../http/client';
 import { candidateOf, fieldId, newDraft, stepOf, type Draft } from './draft';
 import type { LayUpData } from './lay-up-data';
 import { LayUp, problemsHere, problemsOf, type Problem } from './schema';
@@ -135,7 +135,7 @@ function Form({
       return;
     }
     setBusy(true);
-    const reply = await postJson('/api/lay-up', layUp);
+    const reply = await call('POST /api/lay-up', { body: layUp });
     setBusy(false);
     if (reply.ok) {
       end();
@@ -191,7 +191,7 @@ function Form({
                 <Button
                   size="small"
                   onClick={() =>
-                    void fetch(`/api/drafts/${id}`, { method: 'DELETE' }).then(() => refresh())
+                    void call('DELETE /api/drafts/{id}', { of: { id } }).then(() => refresh())
                   }
                 >
                   Throw away

@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import type { Meter } from '../../store/devices';
-import { postJson } from '../logbook/post';
+import { call } from '../http/client';
 import { TextField } from '../ui/field';
 import styles from './rules.module.css';
 
@@ -16,7 +16,9 @@ export function Devices({ meter }: { meter: Meter | null }) {
   const [message, setMessage] = useState<{ text: string; bad: boolean } | null>(null);
 
   const send = async (wanted: Meter | null, done: string) => {
-    const reply = await postJson('/api/meter', { meter: wanted });
+    const reply = wanted
+      ? await call('POST /api/meter', { body: wanted })
+      : await call('DELETE /api/meter', {});
     setMessage(reply.ok ? { text: done, bad: false } : { text: reply.reason, bad: true });
     if (reply.ok) setKept(wanted !== null);
   };

@@ -1,4 +1,5 @@
 import 'server-only';
+import { z } from 'zod';
 import type { Day } from '../../core/day';
 import { jobsToday, minutesOf, roundsAhead } from '../../core/plan/due';
 import { drawsFor, runPlan } from '../../core/plan/adviser';
@@ -8,17 +9,18 @@ import { db } from '../server/store';
 import { judgeable, loadSite, planContext, type SiteSnapshot } from '../site/load';
 
 /** What a change of the rules would do to this site. */
-export interface RuleEffect {
-  readonly batteries: number;
+export const RuleEffect = z.strictObject({
+  batteries: z.int(),
   /** Due in an earlier round than now. */
-  readonly earlier: number;
-  readonly later: number;
+  earlier: z.int(),
+  later: z.int(),
   /** Batteries that would stand under their line, and that do now. */
-  readonly underAfter: number;
-  readonly underBefore: number;
+  underAfter: z.int(),
+  underBefore: z.int(),
   /** More minutes of the attendant's time until the last collection; less where negative. */
-  readonly minutes: number;
-}
+  minutes: z.number(),
+});
+export type RuleEffect = z.infer<typeof RuleEffect>;
 
 interface Seen {
   readonly due: Day;

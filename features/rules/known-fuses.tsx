@@ -9,7 +9,7 @@ import {
   type FuseKindId,
   type KnownFuse,
 } from '../../core/fault-isolation/fuses';
-import { postJson } from '../logbook/post';
+import { call } from '../http/client';
 import { SelectField, TextField } from '../ui/field';
 import styles from './rules.module.css';
 
@@ -26,14 +26,14 @@ export function KnownFuses({ known }: { known: readonly KnownFuse[] }) {
     const all = Object.entries(typed)
       .filter(([, text]) => text.trim() !== '')
       .map(([key, text]) => {
-        const [of, amps] = key.split(' ');
+        const [of, amps] = key.split(' ') as [FuseKindId, string];
         return { kind: of, amps: Number(amps), milliohms: Number(text.trim().replace(',', '.')) };
       });
     const wrong = all.find(({ milliohms }) => Number.isNaN(milliohms));
     if (wrong) {
       return setMessage({ text: `${wrong.kind} ${wrong.amps} A: a number, as 7.5.`, bad: true });
     }
-    const reply = await postJson('/api/fuses/known', all);
+    const reply = await call('POST /api/fuses/known', { body: all });
     setMessage(
       reply.ok
         ? { text: 'Kept. Hunts count with them from now on.', bad: false }

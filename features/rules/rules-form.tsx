@@ -2,7 +2,6 @@
 
 import { Button, Checkbox, InputNumber, Radio, Segmented, Select } from 'antd';
 import { useEffect, useState } from 'react';
-import { z } from 'zod';
 import { useRefresh } from '../app-shell/refresh';
 import { WEEKDAYS, shortDay, type Day, type Weekday } from '../../core/day';
 import {
@@ -31,6 +30,7 @@ import { useSiteClock } from '../site/clock';
 import type { ClockDto } from '../site/dto';
 import type { RuleEffect } from './effect';
 import shared from './rules.module.css';
+import { call } from '../http/client';
 import { CurrencySelect } from './currency-select';
 import styles from './rules-form.module.css';
 
@@ -233,15 +233,6 @@ function merged(rules: Rules, patch: RulePatch): Rules {
   };
 }
 
-const Effect = z.object({
-  batteries: z.number(),
-  earlier: z.number(),
-  later: z.number(),
-  underAfter: z.number(),
-  underBefore: z.number(),
-  minutes: z.number(),
-});
-
 function effectWords(effect: RuleEffect): string {
   const few = (n: number) => `${n} ${n === 1 ? 'battery' : 'batteries'}`;
   const moved = [
@@ -274,23 +265,16 @@ function Weighing({
   const [answer, setAnswer] = useState<{ text: string; bad: boolean } | null>(null);
   useEffect(() => {
     const stop = new AbortController();
-    void (async () => {
-      const reply = await fetch('/api/rules/preview', {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ patch }),
-        signal: stop.signal,
-      }).catch(() => null);
-      if (stop.signal.aborted) return;
-      const json: unknown = await reply?.json().catch(() => null);
-      const effect = Effect.safeParse(json);
-      const reason = z.object({ reason: z.string() }).safeParse(json).data?.reason;
-      setAnswer(
-        effect.success
-          ? { text: effectWords(effect.data), bad: false }
-          : { text: reason ?? 'The server cannot be reached.', bad: true },
-      );
-    })();
+    void call('POST /api/rules/preview', { body: { patch }, signal: stop.signal }).then(
+      (answer) => {
+        if (stop.signal.aborted) return;
+        setAnswer(
+          answer.ok
+            ? { text: effectWords(answer.reply), bad: false }
+            : { text: answer.reason, bad: true },
+        );
+      },
+    );
     return () => stop.abort();
   }, [patch]);
   return (

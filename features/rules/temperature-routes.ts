@@ -1,12 +1,11 @@
 import { z } from 'zod';
 import { dayName, toDay } from '../../core/day';
 import { DayName } from '../../core/logbook/fields';
-import { reasonOf } from '../../core/logbook/entry';
 import { climateFromDays } from '../../core/site/climate-from-days';
 import { writeClimate } from '../../store/site';
 import { Climate } from '../../core/site/climate';
 import { importHallDays } from '../../store/temperatures';
-import { jsonBody, refuse } from '../server/reply';
+import { bodyOf, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { currentSite } from '../site/current';
 
@@ -15,7 +14,7 @@ export const AS_CLIMATE = 'climate';
 /** Thirty years of days. */
 const MAX_DAYS = 11_000;
 
-const Body = z.strictObject({
+export const DaysOf = z.strictObject({
   target: z.string().min(1).max(64),
   days: z
     .array(
@@ -44,14 +43,12 @@ const Body = z.strictObject({
 
 /** Takes the days of a logger's file, or of a forecast, for a hall; or a climate from them. */
 export async function postTemperatures(request: Request): Promise<Response> {
-  const { body, refusal } = await jsonBody(request);
+  const { data, refusal } = await bodyOf(request, DaysOf);
   if (refusal) return refusal;
-  const parsed = Body.safeParse(body);
-  if (!parsed.success) return refuse(400, reasonOf(parsed.error));
   const loaded = currentSite();
   if (!loaded) return refuse(404, 'The site is not set up yet.');
-  const days = parsed.data.days.map(({ date, mean, min }) => ({ day: toDay(date), mean, min }));
-  if (parsed.data.target === AS_CLIMATE) {
+  const days = data.days.map(({ date, mean, min }) => ({ day: toDay(date), mean, min }));
+  if (data.target === AS_CLIMATE) {
     const { climate, months } = climateFromDays(days, loaded.site.climate);
     if (months === 0) {
       return refuse(422, 'No month has twenty days in the file: a climate needs more of them.');
@@ -63,7 +60,7 @@ export async function postTemperatures(request: Request): Promise<Response> {
     writeClimate(db(), read.data);
     return Response.json({ months });
   }
-  const hall = loaded.halls.find(({ id }) => id === parsed.data.target);
+  const hall = loaded.halls.find(({ id }) => id === data.target);
   if (!hall) return refuse(404, 'There is no such hall.');
   const written = importHallDays(db(), hall.id, days, loaded.today);
   return Response.json({

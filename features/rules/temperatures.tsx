@@ -3,7 +3,6 @@
 import { Button } from 'antd';
 import { parse } from 'csv-parse/browser/esm/sync';
 import { useMemo, useState } from 'react';
-import { z } from 'zod';
 import { useRefresh } from '../app-shell/refresh';
 import { dayName, shortDay } from '../../core/day';
 import { formatTemperature } from '../../core/words/words';
@@ -12,7 +11,7 @@ import {
   guessColumns,
   type TemperatureColumns,
 } from '../../core/site/temperature-rows';
-import { postJson } from '../logbook/post';
+import { call } from '../http/client';
 import { SelectField } from '../ui/field';
 import styles from './temperatures.module.css';
 import rules from './rules.module.css';
@@ -24,12 +23,6 @@ export interface HallKnown {
   readonly record: string;
   readonly follows: string;
 }
-
-const Said = z.object({
-  months: z.number().optional(),
-  written: z.number().optional(),
-  kept: z.number().optional(),
-});
 
 const CLIMATE = 'climate';
 /** Rows of the file that are shown, so that the columns can be told. */
@@ -64,22 +57,24 @@ export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
   };
   const send = async () => {
     if (!read?.ok) return;
-    const reply = await postJson('/api/temperatures', {
-      target,
-      days: read.days.map(({ day, mean, min }) => ({
-        date: dayName(day),
-        mean: Math.round(mean * 100) / 100,
-        min: Math.round(Math.min(min, mean) * 100) / 100,
-      })),
+    const reply = await call('POST /api/temperatures', {
+      body: {
+        target,
+        days: read.days.map(({ day, mean, min }) => ({
+          date: dayName(day),
+          mean: Math.round(mean * 100) / 100,
+          min: Math.round(Math.min(min, mean) * 100) / 100,
+        })),
+      },
     });
     if (!reply.ok) return setMessage({ text: reply.reason, bad: true });
-    const said = Said.parse(reply.body);
+    const said = reply.reply;
     setMessage({
       bad: false,
       text:
-        said.months === undefined
-          ? `${said.written} days taken${said.kept ? `; ${said.kept} were recorded already and stay` : ''}.`
-          : `The climate of ${said.months} months is now that of the file.`,
+        'months' in said
+          ? `The climate of ${said.months} months is now that of the file.`
+          : `${said.written} days taken${said.kept ? `; ${said.kept} were recorded already and stay` : ''}.`,
     });
     setRows(null);
     refresh();

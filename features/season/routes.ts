@@ -1,9 +1,8 @@
 import 'server-only';
 import { z } from 'zod';
-import { reasonOf } from '../../core/logbook/entry';
 import { PlanDocument } from '../../core/schedule/document';
 import { ask } from '../server/ask';
-import { jsonBody, refuse } from '../server/reply';
+import { bodyOf, refuse } from '../server/reply';
 import type { OrRefused } from './answers';
 
 /** A reply made of an answer, or its refusal. */
@@ -40,15 +39,13 @@ export async function getSeasonDocument(): Promise<Response> {
   );
 }
 
-const Tightened = z.strictObject({ planId: z.int().min(1), plan: PlanDocument });
+export const Tightened = z.strictObject({ planId: z.int().min(1), plan: PlanDocument });
 /** A plan of ten thousand batteries is no longer. */
 const MAX_PLAN_BYTES = 32_000_000;
 
 /** Keeps a plan that was tightened in the browser, if it is one and for the season as it stands. */
 export async function postTightened(request: Request): Promise<Response> {
-  const { body, refusal } = await jsonBody(request, MAX_PLAN_BYTES);
+  const { data, refusal } = await bodyOf(request, Tightened, MAX_PLAN_BYTES);
   if (refusal) return refusal;
-  const parsed = Tightened.safeParse(body);
-  if (!parsed.success) return refuse(400, reasonOf(parsed.error));
-  return replied(await ask('keepTightened', parsed.data), (planId) => Response.json({ planId }));
+  return replied(await ask('keepTightened', data), (planId) => Response.json({ planId }));
 }

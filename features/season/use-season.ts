@@ -6,7 +6,8 @@ import { SeasonDocument, type PlanDocument } from '../../core/schedule/document'
 import { roundsOf } from '../../core/schedule/strips';
 import { useRefresh } from '../app-shell/refresh';
 import { newEntry } from '../logbook/new-entry';
-import { postEntry, postJson } from '../logbook/post';
+import { call } from '../http/client';
+import { postEntry } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import type { SeasonScreenData } from './season-data';
 import { SEASON_AT_FIRST, seasonReducer, viewOf, type Shown } from './season-state';
@@ -35,10 +36,12 @@ export function useSeason(data: SeasonScreenData, words: (battery: string) => st
   const keepTightened = useCallback(
     (made: PlanDocument) => {
       if (foreign) return act({ do: 'tightened', plan: made });
-      void postJson('/api/season/plan', { planId: data.planId, plan: made }).then((reply) => {
-        act({ do: 'say', said: reply.ok ? 'The tighter plan is kept.' : reply.reason });
-        refresh();
-      });
+      void call('POST /api/season/plan', { body: { planId: data.planId, plan: made } }).then(
+        (reply) => {
+          act({ do: 'say', said: reply.ok ? 'The tighter plan is kept.' : reply.reason });
+          refresh();
+        },
+      );
     },
     [foreign, data.planId, refresh],
   );

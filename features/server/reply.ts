@@ -1,4 +1,6 @@
 import 'server-only';
+import type { z } from 'zod';
+import { reasonOf } from '../../core/logbook/entry';
 
 /** A refusal in plain words, with the status that says of what kind it is. */
 export function refuse(status: number, reason: string, more: object = {}): Response {
@@ -66,4 +68,19 @@ export async function jsonBody(
   return isTooDeep(body)
     ? no(400, `The body is folded over ${MAX_DEPTH} deep.`)
     : { body, refusal: null };
+}
+
+/** The body of a request as a schema has it, or the refusal that names the field and says why. */
+export async function bodyOf<T>(
+  request: Request,
+  schema: z.ZodType<T>,
+  most?: number,
+): Promise<{ data: T; refusal: null } | { data: null; refusal: Response }> {
+  const { body, refusal } = await jsonBody(request, most);
+  if (refusal) return { data: null, refusal };
+  const parsed = schema.safeParse(body);
+  if (parsed.success) return { data: parsed.data, refusal: null };
+  const field = parsed.error.issues[0]!.path.join('.');
+  const more = field ? { field } : {};
+  return { data: null, refusal: refuse(400, reasonOf(parsed.error), more) };
 }

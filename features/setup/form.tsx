@@ -4,7 +4,7 @@ import { Button, Form, Input, InputNumber, Radio, Select } from 'antd';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { useEffect, useState } from 'react';
 import { HALL_KINDS } from '../../core/site/climate';
-import { postJson } from '../logbook/post';
+import { call } from '../http/client';
 import { CLIMATES, Setup, type ClimateId } from './schema';
 import { DayField } from '../theme/day-field';
 import { DEFAULT_RULES } from '../../core/rules/rules';
@@ -52,7 +52,7 @@ export function SetupForm({
       return;
     }
     setBusy(true);
-    const reply = await postJson('/api/setup', parsed.data);
+    const reply = await call('POST /api/setup', { body: parsed.data });
     if (reply.ok) {
       window.location.assign('/lay-up');
       return;

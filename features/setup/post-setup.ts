@@ -8,7 +8,7 @@ import { recordEntry } from '../../store/record';
 import { readRuleBook } from '../../store/states';
 import { newEntry } from '../logbook/new-entry';
 import { now } from '../server/clock';
-import { jsonBody, refuse } from '../server/reply';
+import { bodyOf, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { CLIMATES, Setup } from './schema';
 
@@ -17,11 +17,8 @@ import { CLIMATES, Setup } from './schema';
  * nothing was recorded and nothing stands in its halls.
  */
 export async function postSetup(request: Request): Promise<Response> {
-  const { body, refusal } = await jsonBody(request);
+  const { data: setup, refusal } = await bodyOf(request, Setup);
   if (refusal) return refusal;
-  const parsed = Setup.safeParse(body);
-  if (!parsed.success) return refuse(400, reasonOf(parsed.error));
-  const setup = parsed.data;
   const today = dayOf(now(), 'UTC');
   const season = seasonProblem(toDay(setup.seasonStart), toDay(setup.seasonEnd), today);
   if (season) return refuse(400, `seasonEnd: ${season}`, { field: 'seasonEnd' });

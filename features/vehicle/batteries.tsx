@@ -7,7 +7,8 @@ import { CHEMISTRIES, CHEMISTRY_IDS, type ChemistryId } from '../../core/battery
 import { usualDetails } from '../../core/battery/details';
 import { dayOf, partsOf, shortDay } from '../../core/day';
 import { newEntry } from '../logbook/new-entry';
-import { postEntries, postJson } from '../logbook/post';
+import { call } from '../http/client';
+import { postEntries } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import type { BatteryDto } from '../site/dto';
 import { SelectField, TextField } from '../ui/field';
@@ -144,22 +145,24 @@ function NewBatteryForm({
   const [year, setYear] = useState(String(partsOf(data.today).year));
   const [problem, setProblem] = useState<string | null>(null);
   const send = async () => {
-    const reply = await postJson('/api/batteries', {
-      vehicleId: data.vehicle.id,
-      replaces: replaces?.id ?? null,
-      onBench: replaces === null,
-      battery: {
-        id,
-        role: like.state.role,
-        place: like.state.place,
-        chemistry,
-        nominalVolts: like.facts.nominalVolts,
-        capacityAh: capacity.trim() === '' ? null : Number(capacity),
-        fittedYear: year.trim() === '' ? null : Number(year),
-        details: {
-          ...like.details,
-          capsOpen: usualDetails(chemistry).capsOpen,
-          fittedMonth: null,
+    const reply = await call('POST /api/batteries', {
+      body: {
+        vehicleId: data.vehicle.id,
+        replaces: replaces?.id ?? null,
+        onBench: replaces === null,
+        battery: {
+          id,
+          role: like.state.role,
+          place: like.state.place,
+          chemistry,
+          nominalVolts: like.facts.nominalVolts,
+          capacityAh: capacity.trim() === '' ? NaN : Number(capacity),
+          fittedYear: year.trim() === '' ? null : Number(year),
+          details: {
+            ...like.details,
+            capsOpen: usualDetails(chemistry).capsOpen,
+            fittedMonth: null,
+          },
         },
       },
     });

@@ -12,6 +12,7 @@ import {
 import { STORAGE_PLANS } from '../../core/plan/storage-plans';
 import { formatMoney } from '../../core/words/words';
 import type { OneMoreData } from './one-more-data';
+import { call } from '../http/client';
 import type { OneMoreAnswer } from './one-more.worker';
 import styles from './one-more.module.css';
 
@@ -29,26 +30,22 @@ export function OneMore({ onClose }: { onClose: () => void }) {
   useEffect(() => {
     const stop = new AbortController();
     let worker: Worker | null = null;
-    fetch('/api/advice', { signal: stop.signal })
-      .then(async (reply) => {
-        if (!reply.ok) throw new Error('the server has no site to compare');
-        const data = (await reply.json()) as OneMoreData;
-        if (stop.signal.aborted) return;
-        worker = new Worker(new URL('./one-more.worker.ts', import.meta.url));
-        worker.onmessage = (event: MessageEvent<OneMoreAnswer>) => {
-          const answer = event.data;
-          setRun(
-            answer.kind === 'progress'
-              ? { kind: 'running', done: answer.done, of: answer.of }
-              : { kind: 'done', advice: answer.advice, data },
-          );
-        };
-        worker.onerror = (event) => setRun({ kind: 'failed', why: event.message });
-        worker.postMessage(data);
-      })
-      .catch((error: Error) => {
-        if (!stop.signal.aborted) setRun({ kind: 'failed', why: error.message });
-      });
+    void call('GET /api/advice', { signal: stop.signal }).then((answer) => {
+      if (stop.signal.aborted) return;
+      if (!answer.ok) return setRun({ kind: 'failed', why: answer.reason });
+      const data = answer.reply;
+      worker = new Worker(new URL('./one-more.worker.ts', import.meta.url));
+      worker.onmessage = (event: MessageEvent<OneMoreAnswer>) => {
+        const told = event.data;
+        setRun(
+          told.kind === 'progress'
+            ? { kind: 'running', done: told.done, of: told.of }
+            : { kind: 'done', advice: told.advice, data },
+        );
+      };
+      worker.onerror = (event) => setRun({ kind: 'failed', why: event.message });
+      worker.postMessage(data);
+    });
     return () => {
       stop.abort();
       worker?.terminate();

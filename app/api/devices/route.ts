@@ -1,7 +1,7 @@
-import { postReporter } from '../../../features/charge/stock-routes';
+import { postDevice } from '../../../features/charge/stock-routes';
 
 export const dynamic = 'force-dynamic';
 
 export function POST(request: Request): Promise<Response> {
-  return postReporter(request);
+  return postDevice(request);
 }

@@ -1,0 +1,274 @@
+import { v4 as uuid } from 'uuid';
+import { usualDetails } from '../../core/battery/details';
+import { hub } from '../../features/bench/hub';
+import { API, Refusal, type Endpoint } from '../../features/http/contract';
+import { layUp } from '../../features/lay-up/lay-up.fixture';
+import { newDraft } from '../../features/lay-up/draft';
+import { newEntry } from '../../features/logbook/new-entry';
+import { NOW, demoSite, site } from '../../features/server/demo-server.fixture';
+import { db } from '../../features/server/store';
+
+demoSite();
+// The bench that somebody watched rests again before its data go.
+afterAll(async () => {
+  while (hub().status.state !== 'resting') await new Promise((later) => setTimeout(later, 50));
+});
+
+type Address = keyof typeof API;
+type Handler = (request: Request, where: { params: Promise<object> }) => Promise<Response>;
+
+/** Asks as a page of the site would, through the route that the application has there. */
+async function ask(
+  address: Address,
+  sent: {
+    of?: Record<string, string>;
+    query?: string;
+    body?: BodyInit;
+    headers?: Record<string, string>;
+  } = {},
+): Promise<Response> {
+  const [method, path] = address.split(' ') as [string, string];
+  const folder = path.replace(/^\/api/, '.').replace(/\{(\w+)\}/g, '[$1]');
+  const route = jest.requireActual<Record<string, Handler>>(`${folder}/route.ts`);
+  const request = new Request(`http://127.0.0.1${path}${sent.query ?? ''}`, {
+    method,
+    ...(sent.body === undefined ? {} : { body: sent.body }),
+    headers: sent.headers ?? {},
+  });
+  return route[method]!(request, { params: Promise.resolve(sent.of ?? {}) });
+}
+const JSON_TYPE = { 'content-type': 'application/json' };
+const endpointOf = (address: Address): Endpoint => API[address];
+
+const note = (text: string) => newEntry('note', 'battery-001', NOW, { text });
+const day = (date: string) => ({ date, mean: 3, min: 1 });
+const outlet = () => site().stock.outlets[0]!;
+const PHOTO = uuid();
+const DRAFT = newDraft('car', undefined, { bayId: '', collectOn: '' });
+const photo = Uint8Array.from([0xff, 0xd8, 0xff, 0xe0, ...Array.from({ length: 64 }, () => 0)]);
+
+const FUSE = {
+  fuse: 'F1',
+  feeds: 'radio',
+  amps: 10,
+  kind: 'blade',
+  load: 'audio',
+  main: null,
+  milliohms: null,
+};
+
+interface Sample {
+  readonly of?: Record<string, string>;
+  readonly query?: string;
+  readonly body?: () => unknown;
+  /** What it answers here, where the demo has no outside and no test is running. */
+  readonly status?: number;
+}
+
+/** One right request for each address; in this order, each finds what those before it have left. */
+const RIGHT: Readonly<Record<Address, Sample>> = {
+  'GET /api/ping': {},
+  'POST /api/entries': { body: () => note('one') },
+  'POST /api/entries/batch': { body: () => [note('two'), note('three')] },
+  'PUT /api/drafts/{id}': { of: { id: DRAFT.vehicleId }, body: () => DRAFT },
+  'PUT /api/photos/{id}': {
+    of: { id: PHOTO },
+    query: `?vehicle=${DRAFT.vehicleId}&taken=2027-01-14T09:00:00.000Z`,
+  },
+  'GET /api/photos/{id}': { of: { id: PHOTO } },
+  'DELETE /api/drafts/{id}': { of: { id: DRAFT.vehicleId } },
+  'POST /api/lay-up': { body: () => layUp() },
+  'POST /api/batteries': {
+    body: () => ({
+      vehicleId: 'vehicle-01',
+      replaces: null,
+      onBench: true,
+      battery: {
+        id: uuid(),
+        role: 'starter',
+        place: 'on the bench',
+        chemistry: 'agm',
+        nominalVolts: 12,
+        capacityAh: 60,
+        fittedYear: 2025,
+        details: usualDetails('agm'),
+      },
+    }),
+  },
+  'POST /api/temperatures': {
+    body: () => ({ target: 'dye-house', days: [day('2027-01-15'), day('2027-01-16')] }),
+  },
+  'POST /api/rules/preview': { body: () => ({ patch: { readingDays: 14 } }) },
+  'GET /api/advice': {},
+  'POST /api/setup': {
+    body: () => ({
+      name: 'Old Barn',
+      timeZone: 'Europe/London',
+      currency: 'EUR',
+      seasonStart: '2026-10-15',
+      seasonEnd: '2027-04-30',
+      climate: 'mild',
+      halls: [
+        {
+          name: 'Threshing Floor',
+          rowMark: 'T',
+          bays: 4,
+          kind: 'unheated',
+          setpointCelsius: null,
+        },
+      ],
+    }),
+    status: 409,
+  },
+  'POST /api/reports': {
+    body: () => ({
+      device: 'nobody',
+      reports: [{ n: 1, at: new Date(NOW).toISOString(), celsius: 4 }],
+    }),
+    status: 401,
+  },
+  'POST /api/fuses': {
+    body: () => ({ model: 'Calder 1500', list: [FUSE] }),
+  },
+  'POST /api/fuses/known': { body: () => [{ kind: 'blade', amps: 10, milliohms: 7.5 }] },
+  'POST /api/meter': { body: () => ({ name: 'Meter', host: '127.0.0.1', port: 5025 }) },
+  'DELETE /api/meter': {},
+  'GET /api/season/document': {},
+  'POST /api/season/plan': {
+    body: () => ({
+      planId: 1,
+      plan: {
+        rounds: [],
+        totals: { minutes: 0, rounds: 0, charges: 0, underLineDays: 0 },
+        lowestSocPct: [],
+        lowerBoundMinutes: null,
+        unmet: [],
+        remedies: [],
+      },
+    }),
+    status: 409,
+  },
+  'GET /api/season/rounds.ics': {},
+  'POST /api/devices': {
+    body: () => ({
+      id: 'loft',
+      name: 'Loft',
+      reports: 'thermometer',
+      chargerId: null,
+      hallId: 'dye-house',
+      everyMinutes: 30,
+    }),
+  },
+  'DELETE /api/devices/{id}': { of: { id: 'loft' } },
+  'POST /api/stock': { body: () => ({ kind: 'outlet', outlet: outlet() }) },
+  'DELETE /api/stock/{what}/{id}': { of: { what: 'ladder', id: 'x' }, status: 404 },
+  'GET /api/find': {},
+  'GET /api/yard': {},
+  'GET /api/yard/series': {},
+  'POST /api/bench': { body: () => ({ do: 'jumper-off' }), status: 409 },
+  'GET /api/bench/trace': {},
+  'POST /api/bench/trace': {
+    body: () => ({
+      batteryId: 'battery-001',
+      seconds: Array.from({ length: 1500 }, (_, i) => i),
+      amps: Array.from({ length: 1500 }, (_, i) => (i < 30 ? 0.2 : 0.002)),
+    }),
+  },
+  'GET /api/bench/stream': {},
+  'POST /api/bench/hands': { body: () => ({ do: 'probes', on: 'off' }), status: 404 },
+  'POST /api/demo/clock': { body: () => ({ by: 'hour' }), status: 404 },
+  'GET /api/demo/sight': { query: '?battery=battery-001', status: 404 },
+};
+
+/** A right request as it is sent. */
+function right(address: Address, body: unknown) {
+  const { of = {}, query = '' } = RIGHT[address];
+  const { sends } = endpointOf(address);
+  if (sends) return { of, query, body: photo, headers: { 'content-type': sends[0]! } };
+  if (body === undefined) return { of, query };
+  return { of, query, body: JSON.stringify(body), headers: JSON_TYPE };
+}
+
+/** A refusal is one of those that are written down, and says why. */
+async function refused(address: Address, reply: Response): Promise<number> {
+  const { refuses = [], body, sends } = endpointOf(address);
+  const known = [...(body || sends ? [400, 413, 415] : []), ...refuses];
+  expect({ address, known: known.includes(reply.status) ? reply.status : known }).toEqual({
+    address,
+    known: reply.status,
+  });
+  expect(Refusal.parse(await reply.json()).reason).toMatch(/\w/);
+  return reply.status;
+}
+
+/** What comes back is what is written down. */
+async function agrees(address: Address, reply: Response): Promise<void> {
+  const { gives, reply: schema } = endpointOf(address);
+  if (gives) {
+    expect(gives).toContain(reply.headers.get('content-type'));
+    await reply.body?.cancel();
+    return;
+  }
+  expect(schema!.safeParse(await reply.json()).error).toBeUndefined();
+}
+
+const addresses = Object.keys(RIGHT) as Address[];
+const withBody = addresses.filter((address) => endpointOf(address).body);
+const rows = () =>
+  ['entry', 'vehicle', 'battery', 'draft', 'photo', 'trace', 'reporter', 'outlet'].map((table) =>
+    db().prepare(`SELECT count(*) FROM ${table}`).pluck().get(),
+  );
+
+describe('each address answers as it is written down', () => {
+  it.each(addresses)('%s: a right request, and the same again', async (address) => {
+    const { body, status = 200 } = RIGHT[address];
+    const sent = body?.();
+    const first = await ask(address, right(address, sent));
+    expect({ status: first.status }).toEqual({ status });
+    if (status === 200) await agrees(address, first);
+    else await refused(address, first);
+    // A logged run is a new draw each time: it carries no id of its own.
+    if (address === 'POST /api/bench/trace') return;
+    const before = rows();
+    const again = await ask(address, right(address, sent));
+    if (again.status === 200) await agrees(address, again);
+    else await refused(address, again);
+    expect(rows()).toEqual(before);
+  });
+
+  it.each(withBody)(
+    '%s: what is none is refused with the reason, and changes nothing',
+    async (address) => {
+      const { of = {} } = RIGHT[address];
+      const before = rows();
+      const send = async (body: string, headers: Record<string, string> = JSON_TYPE) =>
+        refused(address, await ask(address, { of, body, headers }));
+      // A stranger learns nothing of what a device may say.
+      const none = endpointOf(address).byToken ? [401, 429] : [400];
+      if (address !== 'POST /api/bench/hands') {
+        expect(none).toContain(await send('{"nonsense":true}'));
+        expect(none).toContain(await send('[null]'));
+      }
+      expect(await send('{"cut off')).toBe(400);
+      expect(await send('volts=12', { 'content-type': 'text/plain' })).toBe(415);
+      expect(await send('{}', { ...JSON_TYPE, 'content-length': '99999999' })).toBe(413);
+      expect(rows()).toEqual(before);
+    },
+  );
+
+  it('a picture that is none, or too large, is refused', async () => {
+    const address = 'PUT /api/photos/{id}';
+    const put = async (body: Uint8Array<ArrayBuffer>, type: string) =>
+      refused(
+        address,
+        await ask(address, {
+          ...right(address, undefined),
+          body,
+          headers: { 'content-type': type },
+        }),
+      );
+    expect(await put(new TextEncoder().encode('GIF89a'), 'image/jpeg')).toBe(415);
+    expect(await put(photo, 'text/html')).toBe(400);
+    expect(await put(new Uint8Array(2_000_000), 'image/jpeg')).toBe(413);
+  });
+});

@@ -1,0 +1,12 @@
+import { deleteStock } from '../../../../../features/charge/stock-routes';
+
+export const dynamic = 'force-dynamic';
+
+interface Where {
+  params: Promise<{ what: string; id: string }>;
+}
+
+export async function DELETE(_: Request, { params }: Where): Promise<Response> {
+  const { what, id } = await params;
+  return deleteStock(what, id);
+}

@@ -1,0 +1,255 @@
+import 'server-only';
+import { z } from 'zod';
+import { EntryBody } from '../../core/logbook/entry-body';
+import { ReportBody } from '../../core/reports/report';
+import { SeasonDocument } from '../../core/schedule/document';
+import { Meter } from '../../store/devices';
+import { Logged } from '../bench/routes';
+import { FusesOf, KnownFuses } from '../bench/settings-routes';
+import { BenchRequest, Test, TraceReply } from '../bench/wire';
+import { Device, StockChange } from '../charge/stock-routes';
+import { ClockMove, Lived, Sight } from '../demo/simulator-client';
+import { DraftBody } from '../lay-up/draft-routes';
+import { LayUp } from '../lay-up/schema';
+import type { Findable } from '../find/find-data';
+import { RuleEffect } from '../rules/effect';
+import { ToWeigh } from '../rules/preview';
+import { DaysOf } from '../rules/temperature-routes';
+import { Tightened } from '../season/routes';
+import { Setup } from '../setup/schema';
+import { NewBattery } from '../vehicle/post-battery';
+import type { OneMoreData } from '../yard/one-more-data';
+
+/** One address of the program, as those find it who send to it. */
+export interface Endpoint {
+  /** In one line, without a full stop. */
+  readonly does: string;
+  /** The JSON that is sent. */
+  readonly body?: z.ZodType;
+  /** The kind of what is sent where that is no JSON. */
+  readonly sends?: readonly string[];
+  /** The JSON that comes back. */
+  readonly reply?: z.ZodType;
+  /** The kind of what comes back where that is no JSON. */
+  readonly gives?: readonly string[];
+  /** What its address says after the question mark. */
+  readonly query?: Readonly<Record<string, string>>;
+  /** The statuses with which it refuses, besides those of every body (400, 413, 415). */
+  readonly refuses?: readonly number[];
+  /** A device says who it is; all others are pages of the site. */
+  readonly byToken?: true;
+}
+
+/** What comes back with every refusal. */
+export const Refusal = z.object({
+  /** What was wrong and how to mend it, in plain words. */
+  reason: z.string().min(1),
+  /** Path of the field that has to be mended. */
+  field: z.string().optional(),
+});
+
+const Kept = z.strictObject({ kept: z.literal(true) });
+const Range = z.object({ value: z.number(), low: z.number(), high: z.number() });
+/** Made by the program for its own pages: what is in it is theirs to know. */
+const own = <T>() => z.custom<T>((value) => typeof value === 'object' && value !== null);
+
+/** Every address of the program that is no page. */
+export const API = {
+  'GET /api/ping': {
+    does: 'Says that the server is up',
+    reply: z.strictObject({ name: z.string() }),
+  },
+  'POST /api/entries': {
+    does: 'Records one entry; sent twice, it is recorded once',
+    body: EntryBody,
+    reply: z.strictObject({
+      id: z.string(),
+      seq: z.int(),
+      outcome: z.enum(['recorded', 'known']),
+    }),
+    refuses: [404, 409, 422, 503],
+  },
+  'POST /api/entries/batch': {
+    does: 'Records entries that belong together: all, or none',
+    body: z.array(EntryBody).min(1).max(20),
+    reply: z.strictObject({ recorded: z.int() }),
+    refuses: [404, 409, 422, 503],
+  },
+  'POST /api/lay-up': {
+    does: 'Takes a vehicle in, with its batteries, terms and plans; sent twice, it stands there once',
+    body: LayUp,
+    reply: z.strictObject({ vehicleId: z.string(), nextRound: z.string() }),
+    refuses: [404, 409, 422],
+  },
+  'PUT /api/drafts/{id}': {
+    does: 'Keeps a lay-up that is not finished, as it is typed',
+    body: DraftBody,
+    reply: z.strictObject({ id: z.string() }),
+    refuses: [409],
+  },
+  'DELETE /api/drafts/{id}': {
+    does: 'Throws a lay-up away that was not finished, with the photographs taken for it',
+    reply: z.strictObject({ id: z.string() }),
+  },
+  'PUT /api/photos/{id}': {
+    does: 'Keeps a photograph of a vehicle; the same id again changes nothing',
+    sends: ['image/jpeg', 'image/webp', 'image/png'],
+    query: { vehicle: 'id of the vehicle, or of its draft', taken: 'UTC instant' },
+    reply: z.strictObject({ id: z.string() }),
+    refuses: [404, 409],
+  },
+  'GET /api/photos/{id}': {
+    does: 'A photograph',
+    gives: ['image/jpeg', 'image/webp', 'image/png'],
+    refuses: [404],
+  },
+  'POST /api/batteries': {
+    does: 'Adds a battery to a vehicle, in place of another or beside the others',
+    body: NewBattery,
+    reply: z.strictObject({ id: z.string() }),
+    refuses: [404, 409, 422],
+  },
+  'POST /api/temperatures': {
+    does: 'Takes days of a hall out of a file or a forecast, or a climate from past winters',
+    body: DaysOf,
+    reply: z.union([
+      z.strictObject({ months: z.int() }),
+      z.strictObject({
+        written: z.int(),
+        kept: z.int(),
+        foretold: z.int(),
+        today: z.string(),
+      }),
+    ]),
+    refuses: [404, 422],
+  },
+  'POST /api/rules/preview': {
+    does: 'Says what a change of the rules would do, and changes nothing',
+    body: ToWeigh,
+    reply: RuleEffect,
+    refuses: [404],
+  },
+  'GET /api/advice': {
+    does: 'What the comparison of one more charger, outlet or bay is reckoned from',
+    reply: own<OneMoreData>(),
+    refuses: [404],
+  },
+  'POST /api/setup': {
+    does: 'Sets a new site up',
+    body: Setup,
+    reply: z.strictObject({ name: z.string() }),
+    refuses: [409],
+  },
+  'POST /api/reports': {
+    does: 'Takes what a charger or a thermometer reports',
+    body: ReportBody,
+    reply: z.strictObject({ recorded: z.int(), known: z.int() }),
+    refuses: [401, 409, 422, 429],
+    byToken: true,
+  },
+  'POST /api/fuses': {
+    does: 'Keeps the fuse list of a model',
+    body: FusesOf,
+    reply: z.strictObject({ kept: z.int() }),
+  },
+  'POST /api/fuses/known': {
+    does: 'Keeps the house’s own resistances of fuses',
+    body: KnownFuses,
+    reply: z.strictObject({ kept: z.int() }),
+  },
+  'POST /api/meter': {
+    does: 'Sets name and address of the bench’s meter',
+    body: Meter,
+    reply: Kept,
+  },
+  'DELETE /api/meter': { does: 'Takes the bench’s meter away', reply: Kept },
+  'GET /api/season/document': {
+    does: 'The season as a document that ./ember plan reads',
+    reply: SeasonDocument,
+    refuses: [404, 503],
+  },
+  'POST /api/season/plan': {
+    does: 'Keeps a plan of the season that was tightened in a browser',
+    body: Tightened,
+    reply: z.strictObject({ planId: z.int() }),
+    refuses: [404, 409, 422],
+  },
+  'GET /api/season/rounds.ics': {
+    does: 'The rounds to come, as a calendar to subscribe to',
+    gives: ['text/calendar; charset=utf-8'],
+    refuses: [404],
+  },
+  'POST /api/devices': {
+    does: 'Adds a device that reports, or gives it a new token: it is told once',
+    body: Device,
+    reply: z.strictObject({ token: z.string() }),
+    refuses: [409],
+  },
+  'DELETE /api/devices/{id}': { does: 'A device that is to report no more', reply: Kept },
+  'POST /api/stock': {
+    does: 'Keeps a charger, a circuit, an outlet, the air of a hall, or the latitude',
+    body: StockChange,
+    reply: Kept,
+    refuses: [409],
+  },
+  'DELETE /api/stock/{what}/{id}': {
+    does: 'Takes a charger, circuit or outlet out of the stock',
+    reply: Kept,
+    refuses: [404, 409],
+  },
+  'GET /api/find': {
+    does: 'All that can be found by typing',
+    reply: own<readonly Findable[]>(),
+    refuses: [404],
+  },
+  'GET /api/yard': {
+    does: 'Every bay, with who stands in it',
+    reply: own<object>(),
+    refuses: [404],
+  },
+  'GET /api/yard/series': {
+    does: 'How each battery fares through the season, a JSON value a line',
+    gives: ['application/x-ndjson'],
+    refuses: [404],
+  },
+  'POST /api/bench': {
+    does: 'One step of a draw test at the bench',
+    body: BenchRequest,
+    reply: z.strictObject({ test: Test.nullable(), recorded: Range.optional() }),
+    refuses: [404, 409],
+  },
+  'GET /api/bench/trace': { does: 'The running test with all of its samples', reply: TraceReply },
+  'POST /api/bench/trace': {
+    does: 'Records a draw that a logger wrote down, with its trace',
+    body: Logged,
+    reply: z.strictObject({ recorded: Range }),
+    refuses: [404],
+  },
+  'GET /api/bench/stream': {
+    does: 'Everything that happens on the bench, as server-sent events',
+    gives: ['text/event-stream'],
+    refuses: [503],
+  },
+  'POST /api/bench/hands': {
+    does: 'Moves the hands at the demo’s bench',
+    body: z.looseObject({ do: z.string() }),
+    reply: z.strictObject({ done: z.literal(true) }),
+    refuses: [404],
+  },
+  'POST /api/demo/clock': {
+    does: 'Moves the demo’s clock, and lets its batteries live through it',
+    body: ClockMove,
+    reply: Lived,
+    refuses: [404, 409, 502],
+  },
+  'GET /api/demo/sight': {
+    does: 'What one would see at a battery of the demo now',
+    query: { battery: 'id of the battery' },
+    reply: Sight,
+    refuses: [404, 502],
+  },
+} as const satisfies Readonly<
+  Record<`${'GET' | 'POST' | 'PUT' | 'DELETE'} /api/${string}`, Endpoint>
+>;
+
+export type Api = typeof API;

@@ -53,9 +53,17 @@ export function toDay(name: string): Day {
   return day;
 }
 
+/** Days from 1970 to the end of this century, by name: a plan asks for the same ones many times. */
+const names: string[] = [];
+const LAST_NAMED = 48_000;
+
 /** `YYYY-MM-DD` of a day. */
 export function dayName(day: Day): string {
-  return new Date(day * MS_PER_DAY).toISOString().slice(0, 10);
+  const known = names[day];
+  if (known !== undefined) return known;
+  const name = new Date(day * MS_PER_DAY).toISOString().slice(0, 10);
+  if (Number.isInteger(day) && day >= 0 && day < LAST_NAMED) names[day] = name;
+  return name;
 }
 
 /** 0 for Monday … 6 for Sunday. */

@@ -56,7 +56,8 @@ const ASKS: ReadonlySet<Address> = new Set([
   'PUT /api/drafts/{id}',
 ]);
 
-const AWAY = 'The server cannot be reached. Nothing is lost: try again when it runs.';
+const AWAY = 'The server cannot be reached.';
+const KEPT = 'Nothing is lost: try again when it runs.';
 
 /** A refusal of ours; what some network puts in between is none. */
 function refusalIn(body: unknown): { reason: string; field?: string } | null {
@@ -89,7 +90,7 @@ export async function call<A extends Address>(
       ...(keepalive ? { keepalive } : {}),
     });
   } catch {
-    return { ok: false, question: false, reason: AWAY };
+    return { ok: false, question: false, reason: method === 'GET' ? AWAY : `${AWAY} ${KEPT}` };
   }
   const told: unknown = await reply.json().catch(() => null);
   if (reply.ok) {

@@ -60,6 +60,8 @@ const components = views
     visit(source);
     return found;
   });
+// Our few pieces are what all the others are made of.
+const byHand = views.filter((file) => !file.startsWith('features/ui/'));
 const longest = greatest(components, ({ lines }) => lines);
 const count = (pattern, where = views) =>
   sum(where.map((file) => (read(file).match(pattern) ?? []).length));
@@ -124,18 +126,18 @@ const allLines = sum(code.map((file) => linesOf(read(file))));
 
 /** What is measured, the most (or least) it may be, and where it should come to. */
 const measures = [
-  ['lines of style sheets', sum(sheets.map((file) => linesOf(read(file)))), 5980, 3200],
+  ['lines of style sheets', sum(sheets.map((file) => linesOf(read(file)))), 5860, 3200],
   [`longest style sheet (${longestSheet})`, linesOf(read(longestSheet)), 235, 150],
   ['spaces beside the scale', outside.spaces.length, 3, 3],
-  ['type sizes beside the scale', outside.sizes.length, 2, 0],
+  ['type sizes beside the scale', outside.sizes.length, 0, 0],
   ['corners beside the scale', outside.corners.length, 0, 0],
-  ['colours beside the tokens', outside.colours.length, 8, 0],
-  ['style blocks written twice', sum([...blocks.values()].map((n) => n - 1)), 23, 0],
+  ['colours beside the tokens', outside.colours.length, 0, 0],
+  ['style blocks written twice', sum([...blocks.values()].map((n) => n - 1)), 0, 0],
   [`longest component (${longest.name})`, longest.lines, 261, 150],
   ['components over 150 lines', components.filter(({ lines }) => lines > 150).length, 14, 0],
-  ['selects by hand', count(/<select\b/g), 0, 0],
-  ['tables by hand', count(/<table\b/g), 5, 0],
-  ['dialogs by hand', count(/<dialog\b/g), 1, 1],
+  ['selects by hand', count(/<select\b/g, byHand), 0, 0],
+  ['tables by hand', count(/<table\b/g, byHand), 0, 0],
+  ['dialogs by hand', count(/<dialog\b/g, byHand), 0, 0],
   ['looks of Ant Design in tests', count(/\.ant-|getByTitle/g, screenTests), 0, 0],
   ['circles of imports', inCircles.length, 0, 0],
   ['lines of the README', linesOf(read('README.md')), 90, 90],

@@ -9,6 +9,7 @@ import { formatMilliamps, formatReserve, formatReserveRange } from '../../core/w
 import { shortDay } from '../../core/day';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import { Figures } from '../theme/figures';
+import { DataTable } from '../ui/data-table';
 import shared from './measuring.module.css';
 import styles from './finding.module.css';
 
@@ -91,41 +92,32 @@ export function Meaning({ standing, drawMa }: { standing: BatteryRecord; drawMa:
   return (
     <section className={shared.card} aria-label="What it means">
       <h2>What it means</h2>
-      <table className={styles.means}>
-        <thead>
-          <tr>
-            <th aria-label="Kept" />
-            <th>to the recharge line</th>
-            <th>to flat</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr>
-            <th scope="row">Connected, as it is</th>
-            <td data-holds="on">{holds(on)}</td>
-            <td>{flat(on.toFlat)}</td>
-          </tr>
-          <tr>
-            <th scope="row">Connected, charged full</th>
-            <td>{inDays(fullOn.toLine)}</td>
-            <td>{inDays(fullOn.toFlat)}</td>
-          </tr>
-          <tr>
-            <th scope="row">Negative off, as it is</th>
-            <td>{holds(off)}</td>
-            <td>{flat(off.toFlat)}</td>
-          </tr>
-          <tr>
-            <th scope="row">Negative off, charged full</th>
-            <td>{inDays(fullOff.toLine)}</td>
-            <td>{inDays(fullOff.toFlat)}</td>
-          </tr>
-          <tr>
-            <th scope="row">Maintainer on</th>
-            <td colSpan={2}>as long as its lamp says holding</td>
-          </tr>
-        </tbody>
-      </table>
+      <DataTable figures head={[{ aloud: 'Kept' }, 'to the recharge line', 'to flat']}>
+        <tr>
+          <th scope="row">Connected, as it is</th>
+          <td data-holds="on">{holds(on)}</td>
+          <td>{flat(on.toFlat)}</td>
+        </tr>
+        <tr>
+          <th scope="row">Connected, charged full</th>
+          <td>{inDays(fullOn.toLine)}</td>
+          <td>{inDays(fullOn.toFlat)}</td>
+        </tr>
+        <tr>
+          <th scope="row">Negative off, as it is</th>
+          <td>{holds(off)}</td>
+          <td>{flat(off.toFlat)}</td>
+        </tr>
+        <tr>
+          <th scope="row">Negative off, charged full</th>
+          <td>{inDays(fullOff.toLine)}</td>
+          <td>{inDays(fullOff.toFlat)}</td>
+        </tr>
+        <tr>
+          <th scope="row">Maintainer on</th>
+          <td colSpan={2}>as long as its lamp says holding</td>
+        </tr>
+      </DataTable>
       {on.nextReadingDay !== null ? (
         <p className={shared.quiet}>Connected, it is read next by {shortDay(on.nextReadingDay)}.</p>
       ) : null}

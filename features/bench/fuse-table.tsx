@@ -7,7 +7,7 @@ import { isMain, type FuseList } from '../../core/fault-isolation/fuse-list';
 import { milliampsAcross } from '../../core/fault-isolation/fuses';
 import type { HuntAnswer } from '../../core/fault-isolation/hunt';
 import { formatMilliamps } from '../../core/words/words';
-import shared from './measuring.module.css';
+import { DataTable } from '../ui/data-table';
 import hunting from './hunt.module.css';
 import styles from './fuse-table.module.css';
 
@@ -40,71 +40,67 @@ export function FuseTable({
   };
   const chance = new Map(answer.ranked.map((one) => [one.fuse, one.chance]));
   return (
-    <table className={styles.fuses}>
-      <caption className={shared.hidden}>Fuses</caption>
-      <thead>
-        <tr>
-          <th>Fuse</th>
-          <th>Feeds</th>
-          <th>A</th>
-          <th>mV across</th>
-          <th>Fell</th>
-          <th>Chance</th>
-          {onPull ? <th aria-label="Pull or put back" /> : null}
-        </tr>
-      </thead>
-      <tbody>
-        {list.map((circuit) => {
-          const { fuse, feeds, amps } = circuit;
-          const drop = drops.filter((one) => one.circuit === fuse).at(-1);
-          const across = millivolts[fuse];
-          const isOut = out.includes(fuse);
-          return (
-            <tr key={fuse} className={fuse === answer.next ? styles.nextFuse : undefined}>
-              <th scope="row">{fuse}</th>
+    <DataTable
+      caption="Fuses"
+      className={styles.fuses}
+      head={[
+        'Fuse',
+        'Feeds',
+        'A',
+        'mV across',
+        'Fell',
+        'Chance',
+        ...(onPull ? [{ aloud: 'Pull or put back' }] : []),
+      ]}
+    >
+      {list.map((circuit) => {
+        const { fuse, feeds, amps } = circuit;
+        const drop = drops.filter((one) => one.circuit === fuse).at(-1);
+        const across = millivolts[fuse];
+        const isOut = out.includes(fuse);
+        return (
+          <tr key={fuse} className={fuse === answer.next ? styles.nextFuse : undefined}>
+            <th scope="row">{fuse}</th>
+            <td>
+              {feeds}
+              {isMain(list, fuse) ? ' (main)' : ''}
+            </td>
+            <td className={hunting.number}>{amps}</td>
+            <td>
+              <input
+                className={hunting.small}
+                inputMode="decimal"
+                aria-label={`Millivolts across ${fuse}`}
+                key={`${fuse} ${across ?? ''}`}
+                defaultValue={across ?? ''}
+                onFocus={() => onAt?.(fuse)}
+                onBlur={(event) => type(fuse, event.target.value)}
+                onKeyDown={(event) => {
+                  if (event.key === 'Enter') type(fuse, event.currentTarget.value);
+                }}
+              />{' '}
+              {across === undefined ? '' : formatMilliamps(milliampsAcross(across, circuit).value)}
+            </td>
+            <td className={hunting.number}>
+              {drop?.milliamps
+                ? drop.woke
+                  ? 'woke'
+                  : isDrop(drop)
+                    ? formatMilliamps(drop.milliamps.value)
+                    : 'nothing'
+                : drop
+                  ? '…'
+                  : ''}
+            </td>
+            <td className={hunting.number}>{Math.round(100 * (chance.get(fuse) ?? 0))} %</td>
+            {onPull ? (
               <td>
-                {feeds}
-                {isMain(list, fuse) ? ' (main)' : ''}
+                <Button onClick={() => onPull(fuse)}>{isOut ? 'back in' : 'out'}</Button>
               </td>
-              <td className={hunting.number}>{amps}</td>
-              <td>
-                <input
-                  className={hunting.small}
-                  inputMode="decimal"
-                  aria-label={`Millivolts across ${fuse}`}
-                  key={`${fuse} ${across ?? ''}`}
-                  defaultValue={across ?? ''}
-                  onFocus={() => onAt?.(fuse)}
-                  onBlur={(event) => type(fuse, event.target.value)}
-                  onKeyDown={(event) => {
-                    if (event.key === 'Enter') type(fuse, event.currentTarget.value);
-                  }}
-                />{' '}
-                {across === undefined
-                  ? ''
-                  : formatMilliamps(milliampsAcross(across, circuit).value)}
-              </td>
-              <td className={hunting.number}>
-                {drop?.milliamps
-                  ? drop.woke
-                    ? 'woke'
-                    : isDrop(drop)
-                      ? formatMilliamps(drop.milliamps.value)
-                      : 'nothing'
-                  : drop
-                    ? '…'
-                    : ''}
-              </td>
-              <td className={hunting.number}>{Math.round(100 * (chance.get(fuse) ?? 0))} %</td>
-              {onPull ? (
-                <td>
-                  <Button onClick={() => onPull(fuse)}>{isOut ? 'back in' : 'out'}</Button>
-                </td>
-              ) : null}
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+            ) : null}
+          </tr>
+        );
+      })}
+    </DataTable>
   );
 }

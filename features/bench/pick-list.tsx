@@ -4,7 +4,6 @@ import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { byUrgency, type BenchJob, type BenchPick } from './bench-data';
-import styles from './measuring.module.css';
 import list from './pick-list.module.css';
 
 /** Batteries that ask to be measured come first; any other is found by bay or name. */
@@ -32,7 +31,7 @@ export function PickList({
   return (
     <aside className={list.list} data-chosen={chosen !== null}>
       <label className={list.seek}>
-        <span className={styles.hidden}>Find a bay or vehicle</span>
+        <span className={list.hidden}>Find a bay or vehicle</span>
         <input
           placeholder="Bay or vehicle"
           value={sought}

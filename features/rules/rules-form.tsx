@@ -31,6 +31,7 @@ import type { ClockDto } from '../site/dto';
 import type { RuleEffect } from './effect';
 import shared from './rules.module.css';
 import { call } from '../http/client';
+import { DataTable } from '../ui/data-table';
 import { CurrencySelect } from './currency-select';
 import styles from './rules-form.module.css';
 
@@ -159,32 +160,27 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
           <p className={shared.why}>
             {SCALE.why} {ABSORPTION.label}: {ABSORPTION.why}
           </p>
-          <div className={styles.tableFrame}>
-            <table className={styles.table}>
-              <thead>
-                <tr>
-                  <th scope="col">Chemistry</th>
-                  <th scope="col">Scale</th>
-                  <th scope="col">Line, charge</th>
-                  <th scope="col">at rest, 25 °C</th>
-                  <th scope="col">Schools</th>
-                  <th scope="col">Absorption</th>
-                  <th scope="col">Here</th>
-                </tr>
-              </thead>
-              <tbody>
-                {CHEMISTRY_IDS.map((id) => (
-                  <ChemistryRow
-                    key={id}
-                    id={id}
-                    rules={rules}
-                    count={counts[id] ?? 0}
-                    onChange={weigh}
-                  />
-                ))}
-              </tbody>
-            </table>
-          </div>
+          <DataTable
+            head={[
+              'Chemistry',
+              'Scale',
+              'Line, charge',
+              'at rest, 25 °C',
+              'Schools',
+              'Absorption',
+              'Here',
+            ]}
+          >
+            {CHEMISTRY_IDS.map((id) => (
+              <ChemistryRow
+                key={id}
+                id={id}
+                rules={rules}
+                count={counts[id] ?? 0}
+                onChange={weigh}
+              />
+            ))}
+          </DataTable>
         </section>
         {(Object.keys(RULE_GROUPS) as RuleGroup[]).map((group) => (
           <section key={group} className={styles.group} aria-label={RULE_GROUPS[group]}>

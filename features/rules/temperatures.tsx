@@ -13,6 +13,7 @@ import {
 } from '../../core/site/temperature-rows';
 import { call } from '../http/client';
 import { SelectField } from '../ui/field';
+import { DataTable } from '../ui/data-table';
 import styles from './temperatures.module.css';
 import rules from './rules.module.css';
 
@@ -149,17 +150,15 @@ export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
               onChange={(unit) => setColumns({ ...columns, unit })}
             />
           </div>
-          <table className={styles.rows}>
-            <tbody>
-              {rows.slice(0, SHOWN).map((row, i) => (
-                <tr key={i}>
-                  {row.slice(0, 8).map((cell, at) => (
-                    <td key={at}>{cell}</td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <DataTable figures caption="The first rows of the file" head={names.slice(0, 8)}>
+            {rows.slice(columns.heading ? 1 : 0, SHOWN).map((row, i) => (
+              <tr key={i}>
+                {row.slice(0, 8).map((cell, at) => (
+                  <td key={at}>{cell}</td>
+                ))}
+              </tr>
+            ))}
+          </DataTable>
           {read?.ok ? (
             <p role="status">
               {read.rows} rows are {read.days.length} days, {shortDay(read.days[0]!.day)} to{' '}

@@ -19,6 +19,7 @@ import { planContextOf } from './plan-context';
 import type { VehicleData } from './vehicle-data';
 import { DayField } from '../theme/day-field';
 import { Field, SelectField, TextField } from '../ui/field';
+import { DataTable } from '../ui/data-table';
 import styles from './what-if.module.css';
 
 const COLDER = [0, 2, 4, 6] as const;
@@ -172,28 +173,27 @@ function Answer({ answer, line, rules }: { answer: WhatIfAnswer; line: number; r
           aria-label={`State of charge as kept now: lowest ${formatPct(now.run.kept.lowestPct.likely)}; then: lowest ${formatPct(then.run.kept.lowestPct.likely)}.`}
         />
       </div>
-      <table className={styles.table}>
-        <thead>
-          <tr>
-            <td />
-            <th scope="col">
-              <span className={styles.nowKey} /> as now
-            </th>
-            <th scope="col">
-              <span className={styles.thenKey} /> then
-            </th>
+      <DataTable
+        figures
+        className={styles.table}
+        head={[
+          { aloud: 'What' },
+          <>
+            <span className={styles.nowKey} /> as now
+          </>,
+          <>
+            <span className={styles.thenKey} /> then
+          </>,
+        ]}
+      >
+        {rows.map(([name, of]) => (
+          <tr key={name} data-differs={of(now) !== of(then)}>
+            <th scope="row">{name}</th>
+            <td>{of(now)}</td>
+            <td>{of(then)}</td>
           </tr>
-        </thead>
-        <tbody>
-          {rows.map(([name, of]) => (
-            <tr key={name} data-differs={of(now) !== of(then)}>
-              <th scope="row">{name}</th>
-              <td>{of(now)}</td>
-              <td>{of(then)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </DataTable>
     </>
   );
 }

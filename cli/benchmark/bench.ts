@@ -8,6 +8,7 @@ import { benchHunt } from './hunt';
 import { benchJudge } from './judge';
 import { benchSeason } from './season';
 import { benchPlayed } from './simulated-seasons/played';
+import { benchPaint } from './paint';
 import { benchServer } from './server';
 import { benchSizes } from './sizes';
 import { benchSoak } from './soak/soak';
@@ -22,6 +23,7 @@ interface Flags {
 const PARTS = {
   sizes: benchSizes,
   server: benchServer,
+  paint: benchPaint,
   core: benchCore,
   judge: benchJudge,
   gate: (flags: Flags) => benchGate(flags.every ?? null),

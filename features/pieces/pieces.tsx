@@ -9,7 +9,7 @@ const THEMES = [
 /** Each piece by day and by lamplight, as wide as a phone has it and as a desk does. */
 export function Pieces() {
   return (
-    <main className={styles.page}>
+    <div className={styles.page}>
       <h1>Pieces</h1>
       {THEMES.map(({ theme, name }) => (
         <section key={theme} className={styles.theme} data-theme={theme}>
@@ -20,6 +20,6 @@ export function Pieces() {
           </div>
         </section>
       ))}
-    </main>
+    </div>
   );
 }

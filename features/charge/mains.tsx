@@ -57,7 +57,6 @@ function HallCard({
   const circuits = stock.circuits.filter(({ hallId }) => hallId === hall.id);
   const [opening, setOpening] = useState(String(air?.openingCm2 ?? ''));
   const [flow, setFlow] = useState(String(air?.airflowM3PerHour ?? ''));
-  const [circuit, setCircuit] = useState({ name: '', amps: '16' });
   const [outlet, setOutlet] = useState({ name: '', amps: '10', bays: '', circuitId: '' });
   const circuitId = outlet.circuitId || circuits[0]?.id || '';
   return (
@@ -119,37 +118,7 @@ function HallCard({
           </ul>
         </div>
       ))}
-      <form
-        className={shared.inline}
-        onSubmit={(event) => {
-          event.preventDefault();
-          void onSend(
-            keep({
-              kind: 'circuit',
-              circuit: {
-                id: uuidv7(),
-                hallId: hall.id,
-                name: circuit.name,
-                amps: number(circuit.amps),
-              },
-            }),
-            `Circuit ${circuit.name} is kept.`,
-          ).then((kept) => kept && setCircuit({ name: '', amps: '16' }));
-        }}
-      >
-        <TextField
-          label="New circuit"
-          value={circuit.name}
-          placeholder="North wall"
-          onChange={(event) => setCircuit({ ...circuit, name: event.target.value })}
-        />
-        <TextField
-          label="A"
-          value={circuit.amps}
-          onChange={(event) => setCircuit({ ...circuit, amps: event.target.value })}
-        />
-        <Button htmlType="submit">Add</Button>
-      </form>
+      <NewCircuit hallId={hall.id} onSend={onSend} />
       {circuits.length > 0 ? (
         <form
           className={shared.inline}
@@ -198,6 +167,43 @@ function HallCard({
         </form>
       ) : null}
     </div>
+  );
+}
+
+function NewCircuit({ hallId, onSend }: { hallId: string; onSend: Send }) {
+  const [circuit, setCircuit] = useState({ name: '', amps: '16' });
+  return (
+    <form
+      className={shared.inline}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void onSend(
+          keep({
+            kind: 'circuit',
+            circuit: {
+              id: uuidv7(),
+              hallId: hallId,
+              name: circuit.name,
+              amps: number(circuit.amps),
+            },
+          }),
+          `Circuit ${circuit.name} is kept.`,
+        ).then((kept) => kept && setCircuit({ name: '', amps: '16' }));
+      }}
+    >
+      <TextField
+        label="New circuit"
+        value={circuit.name}
+        placeholder="North wall"
+        onChange={(event) => setCircuit({ ...circuit, name: event.target.value })}
+      />
+      <TextField
+        label="A"
+        value={circuit.amps}
+        onChange={(event) => setCircuit({ ...circuit, amps: event.target.value })}
+      />
+      <Button htmlType="submit">Add</Button>
+    </form>
   );
 }
 

@@ -88,68 +88,10 @@ export function OnCharge({
       `${vehicle.bayMark} is off. It rests ${rules.restHours} h before it is read.`,
     );
   };
-  const dark = findings.some(({ kind }) => kind === 'dark' || kind === 'silent');
-  const mode = findings.some(({ kind }) => kind === 'mode');
 
   return (
     <>
-      {findings.length > 0 ? (
-        <section className={shared.card} aria-label="To look at">
-          {findings.map((finding) => (
-            <div key={finding.kind} className={styles.finding}>
-              <h3>{finding.headline}</h3>
-              <p>{finding.why}</p>
-              <ol>
-                {finding.look.map((look) => (
-                  <li key={look}>{look}</li>
-                ))}
-              </ol>
-            </div>
-          ))}
-          {mode ? (
-            <Button
-              onClick={() =>
-                void send(
-                  [
-                    newEntry('mode-seen', battery.id, siteNow(), {
-                      programme: hook?.programme ?? null,
-                    }),
-                  ],
-                  `${vehicle.bayMark}: the mode is right.`,
-                )
-              }
-            >
-              {hook ? `It is in ${PROGRAMMES[hook.programme].label}` : 'The mode is right'}
-            </Button>
-          ) : null}
-          {dark ? (
-            <div className={styles.causes} role="group" aria-label="What was it?">
-              <span>What was it?</span>
-              {DARK_CHECKS.map(({ id, label }) => (
-                <Button
-                  key={id}
-                  onClick={() =>
-                    void send(
-                      [
-                        newEntry('dark-found', battery.id, siteNow(), { cause: id as DarkCause }),
-                        newEntry('lamp', battery.id, siteNow(), {
-                          state: id === 'charger' ? 'dark' : 'charging',
-                          source: 'eyes',
-                        }),
-                      ],
-                      id === 'charger'
-                        ? `${vehicle.bayMark}: hang it on another charger, and mark this one broken under Stock.`
-                        : `${vehicle.bayMark} is fed again.`,
-                    )
-                  }
-                >
-                  {label}
-                </Button>
-              ))}
-            </div>
-          ) : null}
-        </section>
-      ) : null}
+      {findings.length > 0 ? <ToLookAt chosen={chosen} siteNow={siteNow} onSend={send} /> : null}
       <section className={shared.card} aria-label="On its charger">
         <h3>
           {maintained ? 'On a maintainer' : 'On charge'}
@@ -223,5 +165,78 @@ export function OnCharge({
         </div>
       </section>
     </>
+  );
+}
+
+/** What is odd about how it hangs, where to look, and what it was. */
+function ToLookAt({
+  chosen,
+  siteNow,
+  onSend,
+}: {
+  chosen: Chosen;
+  siteNow: () => number;
+  onSend: (entries: readonly NewEntry[], said: string) => Promise<void>;
+}) {
+  const { battery, vehicle, findings } = chosen;
+  const { hook } = battery.state;
+  const dark = findings.some(({ kind }) => kind === 'dark' || kind === 'silent');
+  const mode = findings.some(({ kind }) => kind === 'mode');
+  return (
+    <section className={shared.card} aria-label="To look at">
+      {findings.map((finding) => (
+        <div key={finding.kind} className={styles.finding}>
+          <h3>{finding.headline}</h3>
+          <p>{finding.why}</p>
+          <ol>
+            {finding.look.map((look) => (
+              <li key={look}>{look}</li>
+            ))}
+          </ol>
+        </div>
+      ))}
+      {mode ? (
+        <Button
+          onClick={() =>
+            void onSend(
+              [
+                newEntry('mode-seen', battery.id, siteNow(), {
+                  programme: hook?.programme ?? null,
+                }),
+              ],
+              `${vehicle.bayMark}: the mode is right.`,
+            )
+          }
+        >
+          {hook ? `It is in ${PROGRAMMES[hook.programme].label}` : 'The mode is right'}
+        </Button>
+      ) : null}
+      {dark ? (
+        <div className={styles.causes} role="group" aria-label="What was it?">
+          <span>What was it?</span>
+          {DARK_CHECKS.map(({ id, label }) => (
+            <Button
+              key={id}
+              onClick={() =>
+                void onSend(
+                  [
+                    newEntry('dark-found', battery.id, siteNow(), { cause: id as DarkCause }),
+                    newEntry('lamp', battery.id, siteNow(), {
+                      state: id === 'charger' ? 'dark' : 'charging',
+                      source: 'eyes',
+                    }),
+                  ],
+                  id === 'charger'
+                    ? `${vehicle.bayMark}: hang it on another charger, and mark this one broken under Stock.`
+                    : `${vehicle.bayMark} is fed again.`,
+                )
+              }
+            >
+              {label}
+            </Button>
+          ))}
+        </div>
+      ) : null}
+    </section>
   );
 }

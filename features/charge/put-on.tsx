@@ -17,18 +17,16 @@ import {
 import { fitOf, type Fit } from '../../core/connections/charger-suitability';
 import { may } from '../../core/gate/gate';
 import type { ProgrammeId } from '../../core/battery/programme-ids';
-import { PROGRAMMES } from '../../core/site/charging-equipment';
-import { doneBefore, lookInTimes } from '../../core/connections/look-in';
-import { formatVolts } from '../../core/words/words';
+import { PROGRAMMES, type Outlet } from '../../core/site/charging-equipment';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';
 import { Refusal } from '../procedure/refusal';
 import { SelectField } from '../ui/field';
 import { useSiteClock } from '../site/clock';
 import type { ChargeData, Chosen } from './charge-data';
-import { CourseChart } from './course-chart';
+import { Foreseen } from './foreseen';
 import { HookOrder } from './hook-order';
-import { hoursWords, whenWords } from './words';
+import { hoursWords } from './words';
 import shared from './panel.module.css';
 import styles from './put-on.module.css';
 
@@ -42,7 +40,7 @@ export function PutOn({
   chosen: Chosen;
   onRecorded: (what: string) => void;
 }) {
-  const { stock, clock, rules } = data;
+  const { stock, clock } = data;
   const { battery, vehicle } = chosen;
   const siteNow = useSiteClock(clock);
   const [purpose, setPurpose] = useState<'charge' | 'maintain'>('charge');
@@ -84,9 +82,6 @@ export function PutOn({
   const { hook, because, overridable } = taken;
   const goes = because.length === 0 || (overridable && despite.trim() !== '');
   const steps = goes ? may(taken.context, purpose).steps : [];
-  const { at: looks, finishAt } = fit ? lookInTimes(fit, clock.now) : NO_LOOKS;
-  const done = finishAt === null ? null : doneBefore(finishAt, clock.now, rules, clock.timeZone);
-  const when = (at: number) => whenWords(at, clock.now, clock.timeZone, rules);
 
   const record = async () => {
     if (!goes) return;
@@ -153,94 +148,26 @@ export function PutOn({
         }}
       />
       {fit && charger ? (
-        <div className={styles.fields}>
-          <SelectField
-            label="Programme"
-            value={fit.programme.id}
-            options={charger.programmes.map(({ id, absorptionVolts }) => ({
-              value: id,
-              label: `${PROGRAMMES[id].label}, ${absorptionVolts.toFixed(1)} V`,
-            }))}
-            onChange={(programme) => setWanted({ way: way.id, programme })}
-          />
-          <SelectField
-            label="Channel"
-            value={channel ?? null}
-            placeholder="none free"
-            options={channels.map((n) => ({ value: n, label: String(n) }))}
-            onChange={setChannel}
-            disabled={channels.length < 2}
-          />
-          <SelectField
-            label="Outlet"
-            value={outletId ?? ''}
-            options={[
-              { value: '', label: 'not noted' },
-              ...stock.outlets
-                .filter(({ id, hallId }) => hallId === request.hallId || id === plugged)
-                .map(({ id, name, amps }) => ({ value: id, label: `${name}, ${amps} A` })),
-            ]}
-            onChange={(id) => setOutlet(id || null)}
-            disabled={plugged !== null}
-          />
-        </div>
+        <HookFields
+          fit={fit}
+          channels={channels}
+          channel={channel ?? null}
+          outlets={stock.outlets.filter(
+            ({ id, hallId }) => hallId === request.hallId || id === plugged,
+          )}
+          outletId={outletId}
+          plugged={plugged !== null}
+          onProgramme={(programme) => setWanted({ way: way.id, programme })}
+          onChannel={setChannel}
+          onOutlet={setOutlet}
+        />
       ) : null}
       {because.length > 0 ? (
         <Refusal because={because} overridable={overridable} why={despite} onWhy={setDespite} />
       ) : null}
       {goes ? (
         <>
-          {fit?.course ? (
-            <>
-              <p className={styles.finish}>
-                <b>{hoursWords(fit.course.totalHours)}</b>
-                <span>
-                  full {when(finishAt!)}
-                  {done
-                    ? `; ${done.beforeShiftEnd ? 'before you go home' : done.beforeNextRound ? 'not before you go home, but before the next round' : 'not before the next round'}`
-                    : ''}
-                </span>
-              </p>
-              <CourseChart course={fit.course} heard={null} />
-              <dl className={styles.facts}>
-                <div>
-                  <dt>To the limit</dt>
-                  <dd>
-                    {hoursWords(fit.course.bulkHours)}, at {Math.round(fit.course.limitSocPct)} %
-                  </dd>
-                </div>
-                <div>
-                  <dt>Absorption</dt>
-                  <dd>
-                    {hoursWords(fit.course.absorptionHours)} at {formatVolts(fit.absorptionVolts)}
-                  </dd>
-                </div>
-                <div>
-                  <dt>Float</dt>
-                  <dd>{fit.floatVolts === null ? 'none, it ends' : formatVolts(fit.floatVolts)}</dd>
-                </div>
-                <div>
-                  <dt>Out of the charger</dt>
-                  <dd>
-                    {fit.course.ampHours.toFixed(1)} Ah, {Math.round(fit.course.wattHours)} Wh
-                  </dd>
-                </div>
-                <div>
-                  <dt>Look in</dt>
-                  <dd>
-                    {looks.slice(0, 3).map(when).join(', ')}
-                    {looks.length > 3 ? `, … ${when(looks.at(-1)!)}` : ''}
-                  </dd>
-                </div>
-              </dl>
-            </>
-          ) : (
-            <p className={shared.quiet}>
-              {fit
-                ? 'Not read yet: nobody knows how long it will take.'
-                : 'What it gives is not noted: nobody knows how long it will take.'}
-            </p>
-          )}
+          <Foreseen fit={fit} data={data} />
           {fit && fit.minds.length > 0 ? (
             <ul className={styles.minds}>
               {fit.minds.map((mind) => (
@@ -288,4 +215,58 @@ function wayWords(
   return `${name}${fit ? `, ${fit.amps} A` : ''}${when}`;
 }
 
-const NO_LOOKS = { at: [], finishAt: null };
+/** How the chosen charger is to be set and plugged in. */
+function HookFields({
+  fit,
+  channels,
+  channel,
+  outlets,
+  outletId,
+  plugged,
+  onProgramme,
+  onChannel,
+  onOutlet,
+}: {
+  fit: Fit;
+  channels: readonly number[];
+  channel: number | null;
+  outlets: readonly Outlet[];
+  outletId: string | null;
+  /** Where it is plugged in already, it stays. */
+  plugged: boolean;
+  onProgramme: (id: ProgrammeId) => void;
+  onChannel: (channel: number) => void;
+  onOutlet: (id: string | null) => void;
+}) {
+  return (
+    <div className={styles.fields}>
+      <SelectField
+        label="Programme"
+        value={fit.programme.id}
+        options={fit.charger.programmes.map(({ id, absorptionVolts }) => ({
+          value: id,
+          label: `${PROGRAMMES[id].label}, ${absorptionVolts.toFixed(1)} V`,
+        }))}
+        onChange={onProgramme}
+      />
+      <SelectField
+        label="Channel"
+        value={channel}
+        placeholder="none free"
+        options={channels.map((n) => ({ value: n, label: String(n) }))}
+        onChange={onChannel}
+        disabled={channels.length < 2}
+      />
+      <SelectField
+        label="Outlet"
+        value={outletId ?? ''}
+        options={[
+          { value: '', label: 'not noted' },
+          ...outlets.map(({ id, name, amps }) => ({ value: id, label: `${name}, ${amps} A` })),
+        ]}
+        onChange={(id) => onOutlet(id || null)}
+        disabled={plugged}
+      />
+    </div>
+  );
+}

@@ -3,7 +3,7 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import { PROGRAMME_IDS, type ProgrammeId } from '../../core/battery/programme-ids';
+import { PROGRAMME_IDS } from '../../core/battery/programme-ids';
 import { CHARGER_LAMPS, PROGRAMMES, type Charger } from '../../core/site/charging-equipment';
 import { call } from '../http/client';
 import { SelectField, TextField } from '../ui/field';
@@ -159,7 +159,6 @@ function ChargerForm({
       onChange={(event) => setTyped({ ...typed, [field]: event.target.value })}
     />
   );
-  const has = (id: ProgrammeId) => charger.programmes.find((one) => one.id === id);
 
   return (
     <form
@@ -190,61 +189,7 @@ function ChargerForm({
         {text('leadMetres', 'Lead', 'm')}
         {text('mainsAmps', 'From the mains', 'A')}
       </div>
-      <fieldset className={styles.programmes}>
-        <legend>Programmes, with the volts of its leaflet at 25 °C</legend>
-        {PROGRAMME_IDS.map((id) => {
-          const one = has(id);
-          return (
-            <div key={id} className={styles.programme}>
-              <label>
-                <input
-                  type="checkbox"
-                  checked={one !== undefined}
-                  onChange={(event) =>
-                    set({
-                      programmes: event.target.checked
-                        ? [
-                            ...charger.programmes,
-                            {
-                              id,
-                              absorptionVolts: PROGRAMMES[id].absorptionVolts,
-                              floatVolts: PROGRAMMES[id].floatVolts,
-                              amps: null,
-                            },
-                          ]
-                        : charger.programmes.filter((other) => other.id !== id),
-                    })
-                  }
-                />
-                {PROGRAMMES[id].label}
-              </label>
-              {one ? (
-                <input
-                  aria-label={`Volts of ${PROGRAMMES[id].label}`}
-                  inputMode="decimal"
-                  defaultValue={one.absorptionVolts}
-                  onChange={(event) =>
-                    set({
-                      programmes: charger.programmes.map((other) =>
-                        other.id === id
-                          ? { ...other, absorptionVolts: number(event.target.value) }
-                          : other,
-                      ),
-                    })
-                  }
-                />
-              ) : null}
-            </div>
-          );
-        })}
-        <SelectField
-          label="At each switch-on it wakes in"
-          wrong={problem?.field === 'wakesIn'}
-          value={charger.wakesIn}
-          options={charger.programmes.map(({ id }) => ({ value: id, label: PROGRAMMES[id].label }))}
-          onChange={(wakesIn) => set({ wakesIn })}
-        />
-      </fieldset>
+      <Programmes charger={charger} isWrong={problem?.field === 'wakesIn'} onSet={set} />
       <fieldset className={styles.lamps}>
         <legend>Its lamps: what shows, and what that means</legend>
         {CHARGER_LAMPS.map((means) => (
@@ -294,3 +239,72 @@ function ChargerForm({
 /** The last name of a path: `volts` of `charger.volts.0`. */
 const lastName = (path: string | undefined) =>
   path?.split('.').findLast((part) => !/^\d+$/.test(part));
+
+/** What it can be set to, and what it wakes in. */
+function Programmes({
+  charger,
+  isWrong,
+  onSet,
+}: {
+  charger: Charger;
+  isWrong: boolean;
+  onSet: (patch: Partial<Charger>) => void;
+}) {
+  return (
+    <fieldset className={styles.programmes}>
+      <legend>Programmes, with the volts of its leaflet at 25 °C</legend>
+      {PROGRAMME_IDS.map((id) => {
+        const one = charger.programmes.find((other) => other.id === id);
+        return (
+          <div key={id} className={styles.programme}>
+            <label>
+              <input
+                type="checkbox"
+                checked={one !== undefined}
+                onChange={(event) =>
+                  onSet({
+                    programmes: event.target.checked
+                      ? [
+                          ...charger.programmes,
+                          {
+                            id,
+                            absorptionVolts: PROGRAMMES[id].absorptionVolts,
+                            floatVolts: PROGRAMMES[id].floatVolts,
+                            amps: null,
+                          },
+                        ]
+                      : charger.programmes.filter((other) => other.id !== id),
+                  })
+                }
+              />
+              {PROGRAMMES[id].label}
+            </label>
+            {one ? (
+              <input
+                aria-label={`Volts of ${PROGRAMMES[id].label}`}
+                inputMode="decimal"
+                defaultValue={one.absorptionVolts}
+                onChange={(event) =>
+                  onSet({
+                    programmes: charger.programmes.map((other) =>
+                      other.id === id
+                        ? { ...other, absorptionVolts: number(event.target.value) }
+                        : other,
+                    ),
+                  })
+                }
+              />
+            ) : null}
+          </div>
+        );
+      })}
+      <SelectField
+        label="At each switch-on it wakes in"
+        wrong={isWrong}
+        value={charger.wakesIn}
+        options={charger.programmes.map(({ id }) => ({ value: id, label: PROGRAMMES[id].label }))}
+        onChange={(wakesIn) => onSet({ wakesIn })}
+      />
+    </fieldset>
+  );
+}

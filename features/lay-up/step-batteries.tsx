@@ -111,7 +111,7 @@ function BatteryCard({
   const details = (patch: Partial<BatteryDetails>) =>
     set({ details: { ...battery.details, ...patch } });
   const metric = data.rules.measureUnit === 'metric';
-  const reach = battery.details.outletMetres;
+  const parts: PartProps = { battery, metric, path, wrong, set, details };
   return (
     <section className={styles.battery} aria-label={`Battery ${at + 1}`}>
       <header className={styles.batteryHead}>
@@ -126,192 +126,10 @@ function BatteryCard({
           />
         ) : null}
       </header>
-      <div className={shared.row}>
-        <Field label="Role" path={path('role')}>
-          {(id) => (
-            <Chooser
-              id={id}
-              value={battery.role}
-              options={BATTERY_ROLES.map((value) => ({ value, label: ROLE_WORDS[value] }))}
-              onChange={(role) => set({ role })}
-            />
-          )}
-        </Field>
-        <Field label="Chemistry" path={path('chemistry')} problem={wrong('chemistry')} wide>
-          {(id, more) => (
-            <Chooser
-              id={id}
-              wrong={more.status === 'error'}
-              value={battery.chemistry}
-              options={CHEMISTRY_IDS.map((value) => ({ value, label: CHEMISTRIES[value].label }))}
-              onChange={(chemistry) =>
-                set({
-                  chemistry,
-                  details: {
-                    ...battery.details,
-                    capsOpen: usualDetails(chemistry).capsOpen,
-                  },
-                  inspection: null,
-                })
-              }
-            />
-          )}
-        </Field>
-        <Field label="Volts" path={path('nominalVolts')} problem={wrong('nominalVolts')}>
-          {(id) => (
-            <Chooser
-              id={id}
-              value={battery.nominalVolts}
-              options={NOMINAL_VOLTS.map((value) => ({ value, label: `${value} V` }))}
-              onChange={(nominalVolts) => set({ nominalVolts, inspection: null })}
-            />
-          )}
-        </Field>
-        <NumberField
-          label="Capacity, Ah"
-          path={path('capacityAh')}
-          problem={wrong('capacityAh')}
-          value={battery.capacityAh}
-          onChange={(capacityAh) => set({ capacityAh })}
-        />
-        <NumberField
-          label="Cold cranking, A"
-          path={path('details.coldCrankingAmps')}
-          problem={wrong('details.coldCrankingAmps')}
-          placeholder="if given"
-          value={battery.details.coldCrankingAmps}
-          onChange={(coldCrankingAmps) => details({ coldCrankingAmps })}
-        />
-      </div>
-      <div className={shared.row}>
-        <NumberField
-          label="Fitted, year"
-          path={path('fittedYear')}
-          problem={wrong('fittedYear')}
-          hint={battery.fittedYear === null ? 'Unknown is treated as old.' : undefined}
-          placeholder="unknown"
-          value={battery.fittedYear}
-          onChange={(fittedYear) => set({ fittedYear })}
-        />
-        <Field label="Month" path={path('details.fittedMonth')}>
-          {(id) => (
-            <Chooser
-              id={id}
-              value={battery.details.fittedMonth ?? 0}
-              options={[
-                { value: 0, label: '–' },
-                ...MONTHS.map((label, i) => ({ value: i + 1, label })),
-              ]}
-              onChange={(month) => details({ fittedMonth: month || null })}
-            />
-          )}
-        </Field>
-        <TextField
-          label="Where it sits"
-          path={path('place')}
-          wide
-          most={80}
-          value={battery.place}
-          onChange={(value) => set({ place: value })}
-        />
-        <TextField
-          label="What comes off first"
-          path={path('details.access')}
-          wide
-          most={120}
-          value={battery.details.access}
-          onChange={(value) => details({ access: value })}
-        />
-      </div>
-      <div className={shared.row}>
-        <Field label="Terminals" path={path('details.terminals')} wide>
-          {(id) => (
-            <Chooser
-              id={id}
-              value={battery.details.terminals}
-              options={(Object.keys(TERMINAL_WORDS) as BatteryDetails['terminals'][]).map(
-                (value) => ({ value, label: TERMINAL_WORDS[value] }),
-              )}
-              onChange={(terminals) => details({ terminals })}
-            />
-          )}
-        </Field>
-        <TextField
-          label="Tools"
-          path={path('details.tools')}
-          most={60}
-          value={battery.details.tools}
-          onChange={(value) => details({ tools: value })}
-        />
-        <TextField
-          label="Case size"
-          path={path('details.caseSize')}
-          most={20}
-          value={battery.details.caseSize}
-          onChange={(value) => details({ caseSize: value })}
-        />
-        <NumberField
-          label={metric ? 'Next outlet, m' : 'Next outlet, ft'}
-          path={path('details.outletMetres')}
-          problem={wrong('details.outletMetres')}
-          hint={reach === null ? 'Empty: none in reach.' : undefined}
-          placeholder="none"
-          value={reach === null ? null : metric ? reach : Math.round(reach * FEET_PER_METRE)}
-          onChange={(value) =>
-            details({
-              outletMetres:
-                value === null
-                  ? null
-                  : metric
-                    ? value
-                    : Math.round((value / FEET_PER_METRE) * 10) / 10,
-            })
-          }
-        />
-        <NumberField
-          label="Draw, mA"
-          path={path('drawMa')}
-          problem={wrong('drawMa')}
-          placeholder="not yet"
-          value={battery.drawMa}
-          onChange={(drawMa) => set({ drawMa })}
-        />
-      </div>
-      <div className={shared.row}>
-        <NumberField
-          label="Maker: absorption, V"
-          path={path('details.makerAbsorptionVolts')}
-          problem={wrong('details.makerAbsorptionVolts')}
-          hint="The maker’s own figures win over the house’s."
-          placeholder="if given"
-          value={battery.details.makerAbsorptionVolts}
-          onChange={(makerAbsorptionVolts) => details({ makerAbsorptionVolts })}
-        />
-        <NumberField
-          label="Float, V"
-          path={path('details.makerFloatVolts')}
-          problem={wrong('details.makerFloatVolts')}
-          placeholder="if given"
-          value={battery.details.makerFloatVolts}
-          onChange={(makerFloatVolts) => details({ makerFloatVolts })}
-        />
-        <NumberField
-          label="At most, A"
-          path={path('details.makerMaxAmps')}
-          problem={wrong('details.makerMaxAmps')}
-          placeholder="if given"
-          value={battery.details.makerMaxAmps}
-          onChange={(makerMaxAmps) => details({ makerMaxAmps })}
-        />
-        <NumberField
-          label="Not under, °C"
-          path={path('details.makerLeastCelsius')}
-          problem={wrong('details.makerLeastCelsius')}
-          placeholder="if given"
-          value={battery.details.makerLeastCelsius}
-          onChange={(makerLeastCelsius) => details({ makerLeastCelsius })}
-        />
-      </div>
+      <WhatItIs {...parts} />
+      <WhereItIs {...parts} />
+      <HowToReachIt {...parts} />
+      <MakersFigures {...parts} />
       <div className={shared.questions}>
         <YesNo
           label="Caps open"
@@ -355,5 +173,226 @@ function BatteryCard({
         />
       </div>
     </section>
+  );
+}
+
+interface PartProps {
+  readonly battery: DraftBattery;
+  readonly metric: boolean;
+  /** The path of a field of this battery, and what is wrong there. */
+  readonly path: (field: string) => string;
+  readonly wrong: (field: string) => string | undefined;
+  readonly set: (patch: Partial<DraftBattery>) => void;
+  readonly details: (patch: Partial<BatteryDetails>) => void;
+}
+
+/** What kind of battery it is. */
+function WhatItIs({ battery, path, wrong, set, details }: PartProps) {
+  return (
+    <div className={shared.row}>
+      <Field label="Role" path={path('role')}>
+        {(id) => (
+          <Chooser
+            id={id}
+            value={battery.role}
+            options={BATTERY_ROLES.map((value) => ({ value, label: ROLE_WORDS[value] }))}
+            onChange={(role) => set({ role })}
+          />
+        )}
+      </Field>
+      <Field label="Chemistry" path={path('chemistry')} problem={wrong('chemistry')} wide>
+        {(id, more) => (
+          <Chooser
+            id={id}
+            wrong={more.status === 'error'}
+            value={battery.chemistry}
+            options={CHEMISTRY_IDS.map((value) => ({ value, label: CHEMISTRIES[value].label }))}
+            onChange={(chemistry) =>
+              set({
+                chemistry,
+                details: {
+                  ...battery.details,
+                  capsOpen: usualDetails(chemistry).capsOpen,
+                },
+                inspection: null,
+              })
+            }
+          />
+        )}
+      </Field>
+      <Field label="Volts" path={path('nominalVolts')} problem={wrong('nominalVolts')}>
+        {(id) => (
+          <Chooser
+            id={id}
+            value={battery.nominalVolts}
+            options={NOMINAL_VOLTS.map((value) => ({ value, label: `${value} V` }))}
+            onChange={(nominalVolts) => set({ nominalVolts, inspection: null })}
+          />
+        )}
+      </Field>
+      <NumberField
+        label="Capacity, Ah"
+        path={path('capacityAh')}
+        problem={wrong('capacityAh')}
+        value={battery.capacityAh}
+        onChange={(capacityAh) => set({ capacityAh })}
+      />
+      <NumberField
+        label="Cold cranking, A"
+        path={path('details.coldCrankingAmps')}
+        problem={wrong('details.coldCrankingAmps')}
+        placeholder="if given"
+        value={battery.details.coldCrankingAmps}
+        onChange={(coldCrankingAmps) => details({ coldCrankingAmps })}
+      />
+    </div>
+  );
+}
+
+/** How old it is, and where. */
+function WhereItIs({ battery, path, wrong, set, details }: PartProps) {
+  return (
+    <div className={shared.row}>
+      <NumberField
+        label="Fitted, year"
+        path={path('fittedYear')}
+        problem={wrong('fittedYear')}
+        hint={battery.fittedYear === null ? 'Unknown is treated as old.' : undefined}
+        placeholder="unknown"
+        value={battery.fittedYear}
+        onChange={(fittedYear) => set({ fittedYear })}
+      />
+      <Field label="Month" path={path('details.fittedMonth')}>
+        {(id) => (
+          <Chooser
+            id={id}
+            value={battery.details.fittedMonth ?? 0}
+            options={[
+              { value: 0, label: '–' },
+              ...MONTHS.map((label, i) => ({ value: i + 1, label })),
+            ]}
+            onChange={(month) => details({ fittedMonth: month || null })}
+          />
+        )}
+      </Field>
+      <TextField
+        label="Where it sits"
+        path={path('place')}
+        wide
+        most={80}
+        value={battery.place}
+        onChange={(value) => set({ place: value })}
+      />
+      <TextField
+        label="What comes off first"
+        path={path('details.access')}
+        wide
+        most={120}
+        value={battery.details.access}
+        onChange={(value) => details({ access: value })}
+      />
+    </div>
+  );
+}
+
+/** What is needed to get at it, and what it draws. */
+function HowToReachIt({ battery, metric, path, wrong, set, details }: PartProps) {
+  const reach = battery.details.outletMetres;
+  return (
+    <div className={shared.row}>
+      <Field label="Terminals" path={path('details.terminals')} wide>
+        {(id) => (
+          <Chooser
+            id={id}
+            value={battery.details.terminals}
+            options={(Object.keys(TERMINAL_WORDS) as BatteryDetails['terminals'][]).map(
+              (value) => ({ value, label: TERMINAL_WORDS[value] }),
+            )}
+            onChange={(terminals) => details({ terminals })}
+          />
+        )}
+      </Field>
+      <TextField
+        label="Tools"
+        path={path('details.tools')}
+        most={60}
+        value={battery.details.tools}
+        onChange={(value) => details({ tools: value })}
+      />
+      <TextField
+        label="Case size"
+        path={path('details.caseSize')}
+        most={20}
+        value={battery.details.caseSize}
+        onChange={(value) => details({ caseSize: value })}
+      />
+      <NumberField
+        label={metric ? 'Next outlet, m' : 'Next outlet, ft'}
+        path={path('details.outletMetres')}
+        problem={wrong('details.outletMetres')}
+        hint={reach === null ? 'Empty: none in reach.' : undefined}
+        placeholder="none"
+        value={reach === null ? null : metric ? reach : Math.round(reach * FEET_PER_METRE)}
+        onChange={(value) =>
+          details({
+            outletMetres:
+              value === null
+                ? null
+                : metric
+                  ? value
+                  : Math.round((value / FEET_PER_METRE) * 10) / 10,
+          })
+        }
+      />
+      <NumberField
+        label="Draw, mA"
+        path={path('drawMa')}
+        problem={wrong('drawMa')}
+        placeholder="not yet"
+        value={battery.drawMa}
+        onChange={(drawMa) => set({ drawMa })}
+      />
+    </div>
+  );
+}
+
+/** Figures of its maker, where they are given. */
+function MakersFigures({ battery, path, wrong, details }: PartProps) {
+  return (
+    <div className={shared.row}>
+      <NumberField
+        label="Maker: absorption, V"
+        path={path('details.makerAbsorptionVolts')}
+        problem={wrong('details.makerAbsorptionVolts')}
+        hint="The maker’s own figures win over the house’s."
+        placeholder="if given"
+        value={battery.details.makerAbsorptionVolts}
+        onChange={(makerAbsorptionVolts) => details({ makerAbsorptionVolts })}
+      />
+      <NumberField
+        label="Float, V"
+        path={path('details.makerFloatVolts')}
+        problem={wrong('details.makerFloatVolts')}
+        placeholder="if given"
+        value={battery.details.makerFloatVolts}
+        onChange={(makerFloatVolts) => details({ makerFloatVolts })}
+      />
+      <NumberField
+        label="At most, A"
+        path={path('details.makerMaxAmps')}
+        problem={wrong('details.makerMaxAmps')}
+        placeholder="if given"
+        value={battery.details.makerMaxAmps}
+        onChange={(makerMaxAmps) => details({ makerMaxAmps })}
+      />
+      <NumberField
+        label="Not under, °C"
+        path={path('details.makerLeastCelsius')}
+        problem={wrong('details.makerLeastCelsius')}
+        placeholder="if given"
+        value={battery.details.makerLeastCelsius}
+        onChange={(makerLeastCelsius) => details({ makerLeastCelsius })}
+      />
+    </div>
   );
 }

@@ -116,44 +116,7 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
             }}
           />
         </section>
-        <section className={styles.card}>
-          <h2>Units</h2>
-          <p className={shared.why}>Volts always have two decimals.</p>
-          <div className={styles.units}>
-            <Segmented<Rules['temperatureUnit']>
-              aria-label="Temperature"
-              value={rules.temperatureUnit}
-              options={[
-                { value: 'celsius', label: '°C' },
-                { value: 'fahrenheit', label: '°F' },
-              ]}
-              onChange={(temperatureUnit) => void keep({ temperatureUnit })}
-            />
-            <Segmented<Rules['measureUnit']>
-              aria-label="Measures"
-              value={rules.measureUnit}
-              options={[
-                { value: 'metric', label: 'Metric' },
-                { value: 'us', label: 'US' },
-              ]}
-              onChange={(measureUnit) => void keep({ measureUnit })}
-            />
-            <Segmented<Rules['clock']>
-              aria-label="Clock"
-              value={rules.clock}
-              options={[
-                { value: '24h', label: '24 h' },
-                { value: '12h', label: '12 h' },
-              ]}
-              onChange={(value) => void keep({ clock: value })}
-            />
-            <CurrencySelect
-              aria-label="Currency"
-              value={rules.currency}
-              onChange={(currency) => void keep({ currency })}
-            />
-          </div>
-        </section>
+        <UnitsCard rules={rules} onKeep={(patch) => void keep(patch)} />
         <section className={styles.wideCard}>
           <h2>Line, scale and absorption by chemistry</h2>
           <p className={shared.why}>{LINE.why}</p>
@@ -227,6 +190,50 @@ function merged(rules: Rules, patch: RulePatch): Rules {
     scale: { ...rules.scale, ...patch.scale },
     absorptionVolts: { ...rules.absorptionVolts, ...patch.absorptionVolts },
   };
+}
+
+/** How figures are written here. */
+function UnitsCard({ rules, onKeep }: { rules: Rules; onKeep: (patch: RulePatch) => void }) {
+  return (
+    <section className={styles.card}>
+      <h2>Units</h2>
+      <p className={shared.why}>Volts always have two decimals.</p>
+      <div className={styles.units}>
+        <Segmented<Rules['temperatureUnit']>
+          aria-label="Temperature"
+          value={rules.temperatureUnit}
+          options={[
+            { value: 'celsius', label: '°C' },
+            { value: 'fahrenheit', label: '°F' },
+          ]}
+          onChange={(temperatureUnit) => onKeep({ temperatureUnit })}
+        />
+        <Segmented<Rules['measureUnit']>
+          aria-label="Measures"
+          value={rules.measureUnit}
+          options={[
+            { value: 'metric', label: 'Metric' },
+            { value: 'us', label: 'US' },
+          ]}
+          onChange={(measureUnit) => onKeep({ measureUnit })}
+        />
+        <Segmented<Rules['clock']>
+          aria-label="Clock"
+          value={rules.clock}
+          options={[
+            { value: '24h', label: '24 h' },
+            { value: '12h', label: '12 h' },
+          ]}
+          onChange={(value) => onKeep({ clock: value })}
+        />
+        <CurrencySelect
+          aria-label="Currency"
+          value={rules.currency}
+          onChange={(currency) => onKeep({ currency })}
+        />
+      </div>
+    </section>
+  );
 }
 
 function effectWords(effect: RuleEffect): string {

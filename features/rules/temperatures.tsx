@@ -159,22 +159,7 @@ export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
               </tr>
             ))}
           </DataTable>
-          {read?.ok ? (
-            <p role="status">
-              {read.rows} rows are {read.days.length} days, {shortDay(read.days[0]!.day)} to{' '}
-              {shortDay(read.days.at(-1)!.day)}; coldest{' '}
-              {formatTemperature(
-                Math.min(...read.days.map(({ min }) => min)),
-                { temperatureUnit: 'celsius', measureUnit: 'metric', clock: '24h' },
-                1,
-              )}
-              .
-            </p>
-          ) : (
-            <p className={styles.bad} role="alert">
-              {read?.reason}
-            </p>
-          )}
+          <DaysRead read={read} />
           <Button type="primary" size="large" disabled={!read?.ok} onClick={() => void send()}>
             Take them over
           </Button>
@@ -189,5 +174,28 @@ export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
         </p>
       ) : null}
     </section>
+  );
+}
+
+/** What the chosen columns come to. */
+function DaysRead({ read }: { read: ReturnType<typeof daysOfRows> | null }) {
+  if (!read?.ok) {
+    return (
+      <p className={styles.bad} role="alert">
+        {read?.reason}
+      </p>
+    );
+  }
+  const { rows: lines, days } = read;
+  const coldest = formatTemperature(
+    Math.min(...days.map(({ min }) => min)),
+    { temperatureUnit: 'celsius', measureUnit: 'metric', clock: '24h' },
+    1,
+  );
+  return (
+    <p role="status">
+      {lines} rows are {days.length} days, {shortDay(days[0]!.day)} to {shortDay(days.at(-1)!.day)};
+      coldest {coldest}.
+    </p>
   );
 }

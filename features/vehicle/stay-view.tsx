@@ -12,6 +12,7 @@ import { Batteries } from './batteries';
 import type { VehicleData } from './vehicle-data';
 import { DayField } from '../theme/day-field';
 import { Field, TextField } from '../ui/field';
+import list from './facts.module.css';
 import shared from './vehicle.module.css';
 import styles from './stay-view.module.css';
 
@@ -30,7 +31,7 @@ export function StayView({ data, onChanged }: { data: VehicleData; onChanged: ()
   ];
   return (
     <div className={shared.view}>
-      <dl className={shared.facts}>
+      <dl className={list.facts}>
         <div>
           <dt>Owner</dt>
           <dd>{owner ? [owner.name, owner.contact].filter(Boolean).join(', ') : 'not noted'}</dd>

@@ -4,25 +4,20 @@ import Link from 'next/link';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
-import { TERMINAL_WORDS } from '../../core/battery/details';
-import { MONTH_NAMES, dayOf, shortDay } from '../../core/day';
-import { STORAGE_PLANS } from '../../core/plan/storage-plans';
-import type { Rules } from '../../core/rules/rules';
-import { CHEMISTRIES } from '../../core/battery/chemistries';
-import { milliampsOf, type LossAnswer } from '../../core/record/loss';
+import { shortDay } from '../../core/day';
 import { HELD, reserveMark, dailyHistory } from '../../core/assessment/daily-history';
 import { judge } from '../../core/assessment/verdict';
-import { formatTemperature } from '../../core/words/words';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import { ReadingChart } from '../chart/reading-chart';
 import { chartSeries } from '../chart/series';
 import { useDay } from '../app-shell/day';
-import { settingOfHall, standingOf } from '../site/dto';
+import { settingOfHall, standingOf, type BatteryDto } from '../site/dto';
 import { ReserveBar } from '../theme/reserve-bar';
 import { reserveText } from '../theme/reserve-words';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { AddReading } from './add-reading';
 import { DrawTraces } from './draw-traces';
+import { Facts } from './facts';
 import { Logbook } from './logbook';
 import { PlanView } from './plan-view';
 import { RecordFindings } from './record-findings';
@@ -80,34 +75,7 @@ export function Vehicle({ data }: { data: VehicleData }) {
   }
   return (
     <div className={styles.page}>
-      <header className={styles.head}>
-        <VehicleIcon kind={vehicle.kind} size={30} />
-        <div>
-          <h1>
-            {vehicle.name} <span className={styles.bay}>{vehicle.bayMark}</span>
-          </h1>
-          <p className={styles.quiet}>
-            {VEHICLE_KINDS[vehicle.kind].label} · {data.hall.name} ·{' '}
-            {vehicle.collectDay === null
-              ? 'always ready'
-              : `collection ${shortDay(vehicle.collectDay, today)}`}
-          </p>
-        </div>
-        {shown.length > 1 ? (
-          <div className={styles.tabs} role="group" aria-label="Battery">
-            {shown.map((one) => (
-              <Button
-                key={one.id}
-                type={one === battery ? 'primary' : 'default'}
-                aria-pressed={one === battery}
-                onClick={() => setId(one.id)}
-              >
-                {one.label}
-              </Button>
-            ))}
-          </div>
-        ) : null}
-      </header>
+      <Head data={data} shown={shown} chosen={battery} onChoose={setId} />
       <div className={styles.columns}>
         <section>
           <div className={styles.card} data-verdict={verdict.kind}>
@@ -194,76 +162,7 @@ export function Vehicle({ data }: { data: VehicleData }) {
           ) : null}
         </section>
         <section className={styles.side}>
-          <h2>Facts</h2>
-          <dl className={styles.facts}>
-            <Fact name="Battery" value={`${battery.mark}, ${battery.label.toLowerCase()}`} />
-            <Fact name="Chemistry" value={CHEMISTRIES[battery.facts.chemistry].label} />
-            <Fact
-              name="Rated"
-              value={`${battery.facts.nominalVolts} V, ${battery.facts.capacityAh} Ah`}
-            />
-            <Fact
-              name="Fitted"
-              value={
-                battery.facts.fittedYear === null
-                  ? 'unknown, treated as old'
-                  : `${battery.facts.fittedMonth ? `${MONTH_NAMES[battery.facts.fittedMonth - 1]} ` : ''}${battery.facts.fittedYear}`
-              }
-            />
-            <Fact name="Where" value={battery.state.place || '–'} />
-            {battery.details.access ? (
-              <Fact name="Off first" value={battery.details.access} />
-            ) : null}
-            <Fact
-              name="Terminals"
-              value={[TERMINAL_WORDS[battery.details.terminals], battery.details.tools]
-                .filter(Boolean)
-                .join(', ')}
-            />
-            <Fact
-              name="Outlet"
-              value={outletWords(battery.details.outletMetres, data.rules.measureUnit)}
-            />
-            <Fact
-              name="Plan"
-              value={battery.state.plan ? STORAGE_PLANS[battery.state.plan].short : 'not chosen'}
-            />
-            <Fact
-              name="Kept"
-              value={
-                battery.state.goneAt !== null
-                  ? 'gone'
-                  : battery.state.out
-                    ? 'on the bench'
-                    : battery.state.maintainerSince !== null
-                      ? 'maintainer on'
-                      : battery.state.negativeOn
-                        ? 'negative on'
-                        : 'negative off'
-              }
-            />
-            <Fact
-              name="Draw"
-              value={battery.state.drawMa === null ? 'not measured' : `${battery.state.drawMa} mA`}
-            />
-            <Fact
-              name="Last full"
-              value={
-                battery.state.lastFullAt === null
-                  ? 'not known'
-                  : shortDay(dayOf(battery.state.lastFullAt, data.clock.timeZone), today)
-              }
-            />
-            {verdict.outlook ? (
-              <Learnt loss={verdict.outlook.loss} on={battery.state.negativeOn} />
-            ) : null}
-            {verdict.outlook?.freezingCelsius != null ? (
-              <Fact
-                name="Freezes near"
-                value={formatTemperature(verdict.outlook.freezingCelsius, data.rules)}
-              />
-            ) : null}
-          </dl>
+          <Facts data={data} battery={battery} outlook={verdict.outlook} />
           <h2>Logbook</h2>
           <Logbook data={data} battery={battery} standing={standing} onChanged={refresh} />
         </section>
@@ -272,35 +171,48 @@ export function Vehicle({ data }: { data: VehicleData }) {
   );
 }
 
-/** What its record teaches, each as a 90 % range. */
-function Learnt({ loss, on }: { loss: LossAnswer; on: boolean }) {
-  const range = (low: number, high: number, digits: number, unit: string) =>
-    `${low.toFixed(digits)}–${high.toFixed(digits)} ${unit}`;
-  const { usableAh, now, draw } = loss;
+/** Which vehicle it is, and which of its batteries is looked at. */
+function Head({
+  data,
+  shown,
+  chosen,
+  onChoose,
+}: {
+  data: VehicleData;
+  shown: readonly BatteryDto[];
+  chosen: BatteryDto;
+  onChoose: (id: string) => void;
+}) {
+  const { today } = useDay();
+  const { vehicle } = data;
   return (
-    <>
-      <Fact name="Loses now" value={`${range(now.low, now.high, 2, '% a day')}`} />
-      {on ? (
-        <Fact
-          name="Draws, learnt"
-          value={range(milliampsOf(draw.low, loss), milliampsOf(draw.high, loss), 0, 'mA')}
-        />
+    <header className={styles.head}>
+      <VehicleIcon kind={vehicle.kind} size={30} />
+      <div>
+        <h1>
+          {vehicle.name} <span className={styles.bay}>{vehicle.bayMark}</span>
+        </h1>
+        <p className={styles.quiet}>
+          {VEHICLE_KINDS[vehicle.kind].label} · {data.hall.name} ·{' '}
+          {vehicle.collectDay === null
+            ? 'always ready'
+            : `collection ${shortDay(vehicle.collectDay, today)}`}
+        </p>
+      </div>
+      {shown.length > 1 ? (
+        <div className={styles.tabs} role="group" aria-label="Battery">
+          {shown.map((one) => (
+            <Button
+              key={one.id}
+              type={one === chosen ? 'primary' : 'default'}
+              aria-pressed={one === chosen}
+              onClick={() => onChoose(one.id)}
+            >
+              {one.label}
+            </Button>
+          ))}
+        </div>
       ) : null}
-      <Fact name="Still holds" value={range(usableAh.low, usableAh.high, 0, 'Ah')} />
-    </>
+    </header>
   );
-}
-
-function Fact({ name, value }: { name: string; value: string }) {
-  return (
-    <div>
-      <dt>{name}</dt>
-      <dd>{value}</dd>
-    </div>
-  );
-}
-
-function outletWords(metres: number | null, unit: Rules['measureUnit']): string {
-  if (metres === null) return 'none in reach';
-  return unit === 'metric' ? `${metres} m away` : `${Math.round(metres * 3.2808)} ft away`;
 }

@@ -132,7 +132,8 @@ await picture('what-if', 'vehicle/vehicle-31', {
   viewport: { width: 1280, height: 1100 },
   act: async (page) => {
     await page.getByRole('button', { name: 'What if', exact: true }).click();
-    await page.getByRole('combobox', { name: 'Kept' }).selectOption('off-recharged');
+    await page.getByRole('combobox', { name: 'Kept' }).click();
+    await page.getByRole('option', { name: 'Negative off, recharged when due' }).click();
     await page.getByRole('row', { name: /^Charges/ }).waitFor();
     await page.waitForTimeout(1500);
   },

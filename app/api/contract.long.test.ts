@@ -1,12 +1,16 @@
 import { v4 as uuid } from 'uuid';
 import { usualDetails } from '../../core/battery/details';
 import { hub } from '../../features/bench/hub';
-import { API, Refusal, type Endpoint } from '../../features/http/contract';
+import { parseEntry } from '../../core/logbook/entry';
+import { EntryBody } from '../../core/logbook/entry-body';
+import { API, type Endpoint } from '../../features/http/contract';
+import { Refusal } from '../../features/http/refusal';
 import { layUp } from '../../features/lay-up/lay-up.fixture';
 import { newDraft } from '../../features/lay-up/draft';
 import { newEntry } from '../../features/logbook/new-entry';
 import { NOW, demoSite, site } from '../../features/server/demo-server.fixture';
 import { db } from '../../features/server/store';
+import { readAllEntries } from '../../store/entries';
 
 demoSite();
 // The bench that somebody watched rests again before its data go.
@@ -220,6 +224,20 @@ const rows = () =>
   );
 
 describe('each address answers as it is written down', () => {
+  it('an entry is described as it is taken: every one of the demo is both', () => {
+    const sent = readAllEntries(db()).map((entry) =>
+      // What the server adds is not sent.
+      Object.fromEntries(
+        Object.entries(entry).filter(([name]) => !['seq', 'recordedAt'].includes(name)),
+      ),
+    );
+    expect(sent.length).toBeGreaterThan(1000);
+    const torn = sent.filter(
+      (entry) => parseEntry(entry).ok !== EntryBody.safeParse(entry).success,
+    );
+    expect(torn).toEqual([]);
+  });
+
   it.each(addresses)('%s: a right request, and the same again', async (address) => {
     const { body, status = 200 } = RIGHT[address];
     const sent = body?.();

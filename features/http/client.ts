@@ -3,6 +3,7 @@
 import type { z } from 'zod';
 import { typedWasSent } from '../app-shell/typed';
 import type { Api } from './contract';
+import { Refusal } from './refusal';
 
 type Address = keyof Api;
 /** What is sent is not changed by sending it, and there may be more in it than is asked for. */
@@ -12,8 +13,7 @@ type Unchanged<T> = T extends readonly (infer E)[]
     ? { readonly [K in keyof T as string extends K ? never : K]: Unchanged<T[K]> }
     : T;
 /** What is sent to an address. */
-export type Sent<A extends Address> = BodyOf<A>;
-type BodyOf<A extends Address> = Api[A] extends { body: infer B extends z.ZodType }
+export type Sent<A extends Address> = Api[A] extends { body: infer B extends z.ZodType }
   ? Unchanged<z.input<B>>
   : undefined;
 type ReplyOf<A extends Address> = Api[A] extends { reply: infer R extends z.ZodType }
@@ -34,7 +34,7 @@ type Sending<A extends Address> = {
   (Api[A] extends { query: infer Q }
     ? { readonly query: Readonly<Record<keyof Q, string>> }
     : { readonly query?: undefined }) &
-  (BodyOf<A> extends undefined ? { readonly body?: undefined } : { readonly body: BodyOf<A> });
+  (Sent<A> extends undefined ? { readonly body?: undefined } : { readonly body: Sent<A> });
 
 /** What became of what was sent. */
 export type Answer<Reply = unknown> =
@@ -58,13 +58,6 @@ const ASKS: ReadonlySet<Address> = new Set([
 
 const AWAY = 'The server cannot be reached.';
 const KEPT = 'Nothing is lost: try again when it runs.';
-
-/** A refusal of ours; what some network puts in between is none. */
-function refusalIn(body: unknown): { reason: string; field?: string } | null {
-  const { reason, field } = (body ?? {}) as { reason?: unknown; field?: unknown };
-  if (typeof reason !== 'string') return null;
-  return typeof field === 'string' ? { reason, field } : { reason };
-}
 
 /**
  * Asks the server at one of its addresses, and says in plain words what became of it. Nothing that
@@ -97,7 +90,7 @@ export async function call<A extends Address>(
     if (method !== 'GET' && !ASKS.has(address)) typedWasSent();
     return { ok: true, reply: told as ReplyOf<A> };
   }
-  const refusal = refusalIn(told);
+  const refusal = Refusal.safeParse(told).data;
   return {
     ok: false,
     question: reply.status === 422,

@@ -40,14 +40,6 @@ export interface Endpoint {
   readonly byToken?: true;
 }
 
-/** What comes back with every refusal. */
-export const Refusal = z.object({
-  /** What was wrong and how to mend it, in plain words. */
-  reason: z.string().min(1),
-  /** Path of the field that has to be mended. */
-  field: z.string().optional(),
-});
-
 const Kept = z.strictObject({ kept: z.literal(true) });
 const Range = z.object({ value: z.number(), low: z.number(), high: z.number() });
 /** Made by the program for its own pages: what is in it is theirs to know. */

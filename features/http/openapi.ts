@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { EntryBody } from '../../core/logbook/entry-body';
-import { API, Refusal, type Endpoint } from './contract';
+import { API, type Endpoint } from './contract';
+import { Refusal } from './refusal';
 
 const REFUSALS: Readonly<Record<number, string>> = {
   400: 'What was sent is not what belongs here; `field` says where',

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { NewEntry } from '../../core/logbook/entry';
+import { Refusal } from '../http/refusal';
 
 /** What became of an entry that was sent. */
 export type Outcome =
@@ -13,7 +14,6 @@ export type Outcome =
   | { readonly kind: 'failing'; readonly why: string };
 
 const Taken = z.object({ id: z.string(), seq: z.number() });
-const Refusal = z.object({ reason: z.string() });
 
 const AWAY = 'the server cannot be reached';
 /** Said of this device or this moment, and not of the entry: not signed in, too fast, other name. */

@@ -34,6 +34,8 @@ const salt: Chemistry = {
   programmes: ['normal'],
   takesManual: false,
   leastChargeCelsius: -10,
+  lifeYears: { open: 6, sealed: 6 },
+  dearer: null,
   price: 3,
   lineSocPct: 50,
   flatVoltage: false,
@@ -105,7 +107,7 @@ describe('what is added in one place', () => {
   beforeAll(load);
 
   it('a chemistry: is read, judged, charged and refused by its own traits', async () => {
-    const { standing, reading } = await import('./record/fixture');
+    const { standing, reading } = await import('./record/record.fixture');
     const { judge } = await import('./assessment/verdict');
     const { contextOf } = await import('./context/from-record');
     const { blockedFromCharge } = await import('./gate/gate');
@@ -169,7 +171,7 @@ describe('what is added in one place', () => {
     const { PROCEDURES } = await import('./procedures/procedures');
     const { stepsFor } = await import('./procedures/procedure');
     const { contextOf } = await import('./context/from-record');
-    const { standing } = await import('./record/fixture');
+    const { standing } = await import('./record/record.fixture');
     const { minutesOf } = await import('./plan/due');
     const polish = PROCEDURES['polish' as keyof typeof PROCEDURES];
     const steps = stepsFor(polish, contextOf(standing(), null));
@@ -193,7 +195,7 @@ describe('what is added in one place', () => {
   it('a school of a rule: is offered with its reason, and dates follow it', async () => {
     const { RULE_CARDS } = await import('./rules/cards');
     const { RulePatch, applyPatch, DEFAULT_RULES } = await import('./rules/rules');
-    const { standing, reading } = await import('./record/fixture');
+    const { standing, reading } = await import('./record/record.fixture');
     const { chargeForecastOf } = await import('./assessment/charge-forecast');
     const school = RULE_CARDS.readingDays.schools.at(-1)!;
     const patch = RulePatch.parse({ readingDays: school.value });

@@ -20,3 +20,6 @@ export function estimate(mean: number, sd: number): Estimate {
 export function sdOf(range: Estimate): number {
   return (range.high - range.low) / (2 * Z90);
 }
+
+/** A value that is known. */
+export const exactly = (value: number): Estimate => ({ value, low: value, high: value });

@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
-import { createServer, type AddressInfo } from 'node:net';
+import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DEMO_NOW } from '../demo/site';
@@ -9,14 +9,27 @@ import { worldFile } from '../demo/world';
 import { writeMeter } from '../store/devices';
 import { dataFile, openStore, openToRead } from '../store/open';
 
+/** Each worker has ports of its own, below those that systems hand out by themselves. */
+const FIRST_PORT = 21_000 + 100 * Number(process.env.TEST_PARALLEL_INDEX ?? 90);
+const taken = new Set<number>();
+
+/**
+ * The lowest port of this worker's that is free: a browser knows a place by its port, and what it
+ * has compiled for the server before serves the next one too.
+ */
 async function freePort(): Promise<number> {
-  return new Promise((done) => {
-    const probe = createServer();
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as AddressInfo;
-      probe.close(() => done(port));
+  for (let port = FIRST_PORT; port < FIRST_PORT + 100; port++) {
+    if (taken.has(port)) continue;
+    const free = await new Promise<boolean>((done) => {
+      const probe = createServer();
+      probe.once('error', () => done(false));
+      probe.listen(port, '127.0.0.1', () => probe.close(() => done(true)));
     });
-  });
+    if (!free) continue;
+    taken.add(port);
+    return port;
+  }
+  throw new Error('no port is free');
 }
 
 /** The whole demo, or some of its vehicles, which is faster where the others do not matter. */
@@ -204,6 +217,8 @@ export class TestSite {
     }
     await this.stop('SIGKILL');
     await this.unplug();
+    taken.delete(this.port);
+    for (const port of Object.values(this.ports ?? {})) taken.delete(port);
     rmSync(this.folder, { recursive: true, force: true });
   }
 }

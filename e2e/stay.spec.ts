@@ -102,6 +102,9 @@ test('a swap pair: the second waits on the bench, then they change places', asyn
   ).slice(0, 4);
   await show(page, 'Stay');
   await page.getByRole('button', { name: 'A second battery, for a swap pair' }).click();
+  // Its own facts are asked, never copied from the other.
+  await expect(page.getByLabel('Capacity, Ah')).toHaveValue('');
+  await choose(page, 'Chemistry', 'AGM (absorbed glass mat)');
   await page.getByLabel('Capacity, Ah').fill('0');
   await page.getByRole('button', { name: 'Put it on the bench' }).click();
   await expect(page.getByText(/at least 0.5 Ah/)).toBeVisible();
@@ -150,16 +153,4 @@ test('an inspection on the vehicle’s page: plates show, so water comes first',
   await visit(page, `${site.url}/round`);
   await goToStop(page, 'A5');
   await expect(page.getByRole('button', { name: 'top up', exact: true })).toBeVisible();
-});
-
-test('litres or cups, metres or feet, by rule', async ({ page }) => {
-  await visit(page, `${site.url}/rules`);
-  await page.getByText('US', { exact: true }).click();
-  await expect(page.getByText('Every due date is counted anew')).toBeVisible();
-  await open(page, 'C9');
-  await expect(page.locator('dl').getByText(/ft away/)).toBeVisible();
-  await show(page, 'Work');
-  await page.getByRole('button', { name: 'Clean and protect' }).click();
-  await choose(page, 'Water, cups', '4');
-  await expect(page.getByText(/4\.0 cups of water and 8 teaspoons/)).toBeVisible();
 });

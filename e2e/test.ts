@@ -1,4 +1,7 @@
 import { test as base, type BrowserContext, type Page } from '@playwright/test';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { DESK } from './desk';
 
 export { expect, type Page } from '@playwright/test';
@@ -15,8 +18,13 @@ interface Desk {
  */
 export const test = base.extend<{ context: BrowserContext; page: Page }, { desk: Desk }>({
   desk: [
-    async ({ browser }, use) => {
-      const context = await browser.newContext(DESK);
+    async ({ playwright, launchOptions }, use) => {
+      // A profile on disk, as people have: there a browser keeps scripts as it has compiled them.
+      const profile = mkdtempSync(join(tmpdir(), 'velvet-desk-'));
+      const context = await playwright.chromium.launchPersistentContext(profile, {
+        ...launchOptions,
+        ...DESK,
+      });
       context.setDefaultTimeout(30_000);
       // A page of the same place that stays open keeps the process that shows them.
       const anchor = await context.newPage();
@@ -36,6 +44,7 @@ export const test = base.extend<{ context: BrowserContext; page: Page }, { desk:
       };
       await use({ context, clear });
       await context.close();
+      rmSync(profile, { recursive: true, force: true });
     },
     { scope: 'worker' },
   ],

@@ -11,10 +11,10 @@ const browser = await chromium.launch({
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 
-async function picture(name, path, { viewport = DESK, lamp = false, act = async () => {} } = {}) {
+async function picture(name, path, { viewport = DESK, act = async () => {} } = {}) {
   const page = await browser.newPage({
     viewport,
-    colorScheme: lamp ? 'dark' : 'light',
+    colorScheme: 'light',
     locale: 'en-GB',
     hasTouch: viewport === PHONE,
     isMobile: viewport === PHONE,
@@ -24,7 +24,7 @@ async function picture(name, path, { viewport = DESK, lamp = false, act = async 
   if (!path.startsWith('bench')) await page.waitForLoadState('networkidle');
   await act(page);
   await page.waitForTimeout(400);
-  await page.screenshot({ path: `${folder}/${name}-${lamp ? 'lamp' : 'day'}.png` });
+  await page.screenshot({ path: `${folder}/${name}-day.png` });
   await page.close();
 }
 
@@ -49,10 +49,8 @@ const typed = (bay, digits) => async (page) => {
   await page.keyboard.type(digits);
 };
 
-for (const lamp of [false, true]) {
-  await picture('yard', 'yard', { lamp });
-  await picture('round', 'round', { lamp, act: typed('C11', '1252') });
-}
+await picture('yard', 'yard');
+await picture('round', 'round', { act: typed('C11', '1252') });
 await picture('round-phone', 'round', { viewport: PHONE, act: typed('C13', '1277') });
 await picture('vehicle', 'vehicle/vehicle-01');
 await picture('rules', 'rules');
@@ -61,6 +59,20 @@ await picture('season', 'season', {
 });
 await picture('yard-ahead', 'yard?day=2027-02-11');
 await picture('print', 'print/vehicle/vehicle-02');
+await picture('hand-back', 'hand-back');
+await picture('owners-record', 'print/record/vehicle-44', {
+  viewport: { width: 1000, height: 1200 },
+});
+await picture('crank-test', 'vehicle/vehicle-44', {
+  viewport: { width: 1280, height: 1000 },
+  act: async (page) => {
+    await page.getByRole('button', { name: 'Work', exact: true }).click();
+    await page.getByRole('button', { name: 'Crank', exact: true }).click();
+    await page.getByText('Slow', { exact: true }).click();
+    await page.getByLabel('While it turned, V').fill('9.4');
+    await page.locator('[data-step="crank"]').evaluate((step) => step.scrollIntoView());
+  },
+});
 
 const work = (name) => async (page) => {
   await page.getByRole('button', { name: 'Work', exact: true }).click();
@@ -105,10 +117,6 @@ await picture('bench-draw', 'bench?battery=battery-033&job=draw', {
     await page.getByText('Passes').waitFor({ timeout: 300_000 });
     await page.waitForTimeout(4000);
   },
-});
-await picture('bench-draw', 'bench?battery=battery-033&job=draw', {
-  lamp: true,
-  act: (page) => page.getByText('Passes').waitFor(),
 });
 await picture('bench-hunt', 'bench?battery=battery-033&job=hunt', {
   act: async (page) => {

@@ -1,7 +1,7 @@
 #!/usr/bin/env bash
 # Format, lint, types, unit tests, end to end; ends with one line that sums all of it up.
 # --quick: the unit tests that do not take long, and nothing else. --changed: types, and of the rest
-# what has to do with files that are not committed. Called by ./ember test, which has installed.
+# what has to do with files that are not committed, without what takes long. Called by ./ember test, which has installed.
 set -uo pipefail
 only=""
 how=whole
@@ -79,9 +79,10 @@ finish() {
   exit $?
 }
 
+without_long=(--testPathIgnorePatterns '\.long\.test' /node_modules/ /.next/ /dist/ /e2e/)
 if [ "$how" = quick ]; then
   echo "== unit, without what takes long"
-  unit --testPathIgnorePatterns '\.long\.test' /node_modules/ /.next/ /dist/ /e2e/
+  unit "${without_long[@]}"
   finish
 fi
 if [ "$how" = changed ]; then
@@ -93,7 +94,9 @@ if [ "$how" = changed ]; then
   [ ${#sources[@]} -eq 0 ] || check lint npx --no-install eslint "${sources[@]}"
   check types npx --no-install tsc --noEmit
   echo "== unit, of what has changed"
-  unit --onlyChanged --passWithNoTests
+  unit --onlyChanged --passWithNoTests "${without_long[@]}"
+  mapfile -t long < <(of '\.long\.test\.tsx?$')
+  [ ${#long[@]} -eq 0 ] || unit "${long[@]}"
   finish
 fi
 

@@ -1,4 +1,11 @@
-import { foldBattery, foldHall, foldRules, foldVehicle } from '../core/logbook/fold';
+import { inOrder, type Entry } from '../core/logbook/entry';
+import {
+  befallsBatteries,
+  foldBattery,
+  foldHall,
+  foldRules,
+  foldVehicle,
+} from '../core/logbook/fold';
 import type { BatteryState, HallState, VehicleState } from '../core/logbook/state';
 import type { SubjectKind } from '../core/logbook/kind';
 import { DEFAULT_BOOK, HOUSE_RULES, type RuleBook } from '../core/rules/rules';
@@ -7,7 +14,7 @@ import { hangOn, standIn } from './occupied';
 import type { Db } from './open';
 
 /**
- * Folds one subject again from its entries. A battery also sees its vehicle's outings. Throws
+ * Folds one subject again from its entries. A battery also sees what befalls its vehicle. Throws
  * `Occupied` where that would put two vehicles into one bay, or two batteries on one channel;
  * not where all is folded `anew`: what is on record already is shown as it is.
  */
@@ -27,14 +34,27 @@ export function refold(db: Db, kind: SubjectKind, id: string, seq: number, anew 
     }
     case 'battery': {
       const own = foldBattery(entries);
-      const outings = own.vehicleId
-        ? readEntriesOf(db, 'vehicle', own.vehicleId).filter((entry) => entry.kind === 'outing')
-        : [];
-      const state = outings.length ? foldBattery([...entries, ...outings]) : own;
+      const met = own.vehicleId ? metIn(db, entries) : [];
+      const state = met.length ? foldBattery([...entries, ...met]) : own;
       hangOn(db, id, state, () => (anew ? state : stateBefore<BatteryState>(db, kind, id)));
       return writeState(db, kind, id, seq, state);
     }
   }
+}
+
+/** What befell the vehicles that a battery was fitted in, while it was. */
+function metIn(db: Db, entries: readonly Entry[]): Entry[] {
+  const fittings = inOrder(entries).filter((entry) => entry.kind === 'fitted');
+  return fittings.flatMap(({ at, data: { vehicleId } }, i) => {
+    const until = fittings[i + 1]?.at ?? null;
+    return readEntriesOf(db, 'vehicle', vehicleId).filter(
+      (entry) =>
+        befallsBatteries(entry) &&
+        (until === null || entry.at < until) &&
+        // How long it had stood when it came is on record before it is.
+        (entry.at >= at || (i === 0 && entry.kind === 'outing')),
+    );
+  });
 }
 
 const stateBefore = <T>(db: Db, kind: SubjectKind, id: string): T | null =>

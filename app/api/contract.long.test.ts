@@ -167,6 +167,7 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
   'POST /api/stock': { body: () => ({ kind: 'outlet', outlet: outlet() }) },
   'DELETE /api/stock/{what}/{id}': { of: { what: 'ladder', id: 'x' }, status: 404 },
   'GET /api/find': {},
+  'GET /api/records/{id}': { of: { id: 'vehicle-01' } },
   'GET /api/yard': {},
   'GET /api/yard/series': {},
   'POST /api/bench': { body: () => ({ do: 'jumper-off' }), status: 409 },

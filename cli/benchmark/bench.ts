@@ -4,6 +4,7 @@ import { benchDraw, fitSettling } from './draw';
 import { benchForesee } from './foresee';
 import { benchForeseeSpeed } from './foresee-speed';
 import { benchGate } from './gate';
+import { benchHandBack } from './hand-back';
 import { benchHunt } from './hunt';
 import { benchJudge } from './judge';
 import { benchSeason } from './season';
@@ -29,6 +30,7 @@ const PARTS = {
   gate: (flags: Flags) => benchGate(flags.every ?? null),
   draw: benchDraw,
   hunt: benchHunt,
+  'hand-back': () => void benchHandBack(),
   foresee: () => {
     benchForesee();
     benchForeseeSpeed();

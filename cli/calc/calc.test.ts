@@ -140,6 +140,42 @@ describe('lights-left-on', () => {
   });
 });
 
+describe('tests at the vehicle', () => {
+  it('says whether it starts, and how sure that is', () => {
+    const good = ask('start-chance --soc 95 --celsius -5 --cca 540 --age-years 2');
+    const old = ask('start-chance --soc 60 --celsius -5 --cca 540 --age-years 9');
+    expect(good.chancePct).toBeGreaterThan(99);
+    expect(old.chancePct).toBeLessThan(good.chancePct as number);
+    expect(old.lowPct).toBeLessThan(old.highPct as number);
+  });
+
+  it('judges a load, a charging system and a drop in volts', () => {
+    expect(
+      ask('load-test --volts 9.4 --amps 270 --celsius 21 --cca 540 --rest-volts 12.6 --soc 95'),
+    ).toMatchObject({ found: 'fails', floorVolts: 9.6 });
+    expect(ask('charging-system --idle-volts 14.2 --ripple-volts 0.9')).toMatchObject({
+      found: 'diode',
+    });
+    expect(ask('voltage-drop --drops live-clamp=0.06,earth-cable=0.34 --amps 150')).toMatchObject({
+      worst: 'earth-cable',
+    });
+    expect(refusal('voltage-drop --drops bonnet=0.1')).toMatch(/--drops bonnet=0.1/);
+  });
+
+  it('finds a start in a log, and says what a log lacks', () => {
+    const volts = (t: number) => (t < 1 ? 12.6 : t < 2.2 ? 10.1 : 13.9);
+    const rows = Array.from({ length: 80 }, (_, i) => [i / 20, volts(i / 20)] as const);
+    const file = logged(rows, 'seconds,volts');
+    const { starts } = ask(`cranking --file ${file} --celsius 20 --cca 540 --soc 95`);
+    expect(starts).toEqual([expect.objectContaining({ found: 'well', ran: true })]);
+    const slow = logged(
+      rows.filter((_, i) => i % 10 === 0),
+      'seconds,volts',
+    );
+    expect(refusal(`cranking --file ${slow} --celsius 20 --cca 540`)).toMatch(/--file/);
+  });
+});
+
 describe('state-of-charge', () => {
   it('answers with range, scale and what other schools would say', () => {
     const answer = ask('state-of-charge --chemistry flooded --cells 6 --volts 12.24');

@@ -17,6 +17,14 @@ import { reserveTool } from './reserve';
 import { storagePlansTool } from './storage-plans';
 import { stateOfChargeTool } from './state-of-charge';
 import type { Tool } from './tool';
+import {
+  chargingSystemTool,
+  crankingTool,
+  keepOrReplaceTool,
+  loadTestTool,
+  startChanceTool,
+  voltageDropTool,
+} from './vehicle-tests';
 
 export const TOOLS: Readonly<Record<string, Tool>> = {
   'state-of-charge': stateOfChargeTool,
@@ -34,5 +42,11 @@ export const TOOLS: Readonly<Record<string, Tool>> = {
   solar: solarTool,
   'storage-plans': storagePlansTool,
   neutraliser: neutraliserTool,
+  'start-chance': startChanceTool,
+  'load-test': loadTestTool,
+  cranking: crankingTool,
+  'charging-system': chargingSystemTool,
+  'voltage-drop': voltageDropTool,
+  'keep-or-replace': keepOrReplaceTool,
   may: mayTool,
 };

@@ -72,9 +72,13 @@ export interface ChargeForecast {
 
 /** The last thing that says what the battery held: null where nothing was read or charged yet. */
 export function anchorOf(standing: BatteryRecord): Anchor | null {
-  const { readings, charges, lastFullAt } = standing.state;
+  const { readings, charges, aways, lastFullAt } = standing.state;
   const settled = readings.findLast((reading) => isSettled(reading, standing)) ?? null;
-  const charge = charges.length ? charges[charges.length - 1]! : null;
+  // A spell with its owner is one on the road: charged, and nobody knows by how much.
+  const spell = aways.at(-1);
+  const road = spell ? { to: spell.to, full: false } : null;
+  const charged = charges.at(-1) ?? null;
+  const charge = road && road.to > (charged?.to ?? -Infinity) ? road : charged;
   if (lastFullAt !== null && lastFullAt > (settled?.at ?? -Infinity)) {
     const soc = { value: 100, low: 100 - Z90 * FULL_SD_PCT, high: 100 };
     return { kind: 'full', at: lastFullAt, soc };
@@ -94,7 +98,8 @@ const anchorAt = (anchor: Anchor) => (anchor.kind === 'reading' ? anchor.reading
 const COLD_AHEAD_DAYS = 120;
 
 /**
- * Where the battery stands now and where it is going; null while nothing was read or charged.
+ * Where the battery stands now and where it is going; null while nothing was read or charged, and
+ * while its owner has it.
  *
  * The state of charge is counted from the last settled reading or full charge through the
  * hall's recorded temperatures to now, then forecast. Recharge is due by the first of: the
@@ -103,7 +108,7 @@ const COLD_AHEAD_DAYS = 120;
  */
 export function chargeForecastOf(standing: BatteryRecord): ChargeForecast | null {
   const anchor = anchorOf(standing);
-  if (!anchor) return null;
+  if (!anchor || standing.state.awaySince !== null) return null;
   const { facts, state, rules, temperatures, timeZone } = standing;
   const day = today(standing);
   const learnt = batteryEstimateOf(standing);
@@ -160,7 +165,9 @@ export function chargeForecastOf(standing: BatteryRecord): ChargeForecast | null
       : anchor.kind !== 'reading'
         ? rested(anchor.at)
         : null;
-  const asks = restsUntil !== null && (drove || !comesUp(standing, learnt));
+  // Back from its owner nobody knows what it holds.
+  const cameBack = state.aways.at(-1)?.to === anchorAt(anchor);
+  const asks = restsUntil !== null && (drove || cameBack || !comesUp(standing, learnt));
   const nextReadingDay = fed
     ? anchorDay + rules.readingDays
     : asks

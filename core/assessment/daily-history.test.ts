@@ -1,7 +1,8 @@
 import { toDay } from '../day';
-import { at, reading, standing } from '../record/fixture';
+import { at, reading, standing } from '../record/record.fixture';
 import { chargeForecastOf } from './charge-forecast';
-import { CHARGING, HELD, UNKNOWN, dailyHistory } from './daily-history';
+import { dailyHistory } from './daily-history';
+import { CHARGING, HELD, UNKNOWN } from './reserve-marks';
 
 describe('a battery through the season', () => {
   const from = toDay('2026-11-01');

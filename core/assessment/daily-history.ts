@@ -8,13 +8,7 @@ import { isSettled, socOfReading } from '../record/learnt';
 import { dailyLoss, expectedLoss } from '../record/loss';
 import { roundOnOrAfter } from '../rules/rounds';
 import { indexOfDay, today, type BatteryRecord } from '../record/battery-record';
-
-/** Marks in place of a reserve. */
-export const UNKNOWN = -1;
-export const HELD = -2;
-export const CHARGING = -3;
-/** Never charged again: no reserve to speak of. */
-export const CONDEMNED = -4;
+import { CHARGING, CONDEMNED, HELD, UNKNOWN } from './reserve-marks';
 
 /** Whole days of reserve now, or the mark that stands for it. */
 export function reserveMark(outlook: ChargeForecast | null): number {

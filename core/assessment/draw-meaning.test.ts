@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { reading, standing } from '../record/fixture';
+import { reading, standing } from '../record/record.fixture';
 import { traceOfRows } from '../parasitic-draw/csv-rows';
 import { meaningFromFull, meaningOf } from './draw-meaning';
 import { thinned } from '../parasitic-draw/thinned';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { dayName, toDay } from '../day';
 import { freezingOfSoc } from '../battery/acid';
-import { at, reading, standing } from '../record/fixture';
+import { at, reading, standing } from '../record/record.fixture';
 import { judge, judgeReading } from './verdict';
 import { plain } from '../words/words';
 

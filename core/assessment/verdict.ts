@@ -119,6 +119,14 @@ export function judge(standing: BatteryRecord, reading: RecordedReading | null =
 
   const finding = conditionOf(standing);
   if (finding) return condemned(standing, finding, base);
+  if (standing.state.awaySince !== null) {
+    return {
+      ...base,
+      kind: 'unread',
+      headline: 'With its owner',
+      why: [say`Nobody knows what the road does to it: read it at rest when it is back.`],
+    };
+  }
   if (reading && !isSettled(reading, standing)) return unsettled(standing, reading, base);
   if (!outlook) {
     return {

@@ -1,6 +1,7 @@
 import type { Point } from '../curve';
 import type { Estimate } from '../estimate';
 import type { ProgrammeId } from './programme-ids';
+import type { ChemistryId } from './chemistries';
 import type { ScaleId } from './scales';
 
 /** What the program knows of a chemistry. Whatever is peculiar to one stands here, and once. */
@@ -68,6 +69,10 @@ export interface Chemistry {
   readonly takesManual: boolean;
   /** Never charged at or under this; null: ice alone decides. */
   readonly leastChargeCelsius: number | null;
+  /** Years that one usually lives, where its caps open or do not (common practice: 5, 3 to 4). */
+  readonly lifeYears: { readonly open: number; readonly sealed: number };
+  /** The dearer class that may take its place; null: it is that already. */
+  readonly dearer: ChemistryId | null;
   /** A new one against flooded, by the trade's price lists. Our own assumption. */
   readonly price: number;
   /** What is peculiar to a reading of this chemistry, said beside it. */

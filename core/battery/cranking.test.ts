@@ -1,6 +1,27 @@
 import fc from 'fast-check';
 import { peukertHours } from '../drain/peukert';
-import { chargeShare, cranking, powerAskedPct, powerLeftPct } from './cranking';
+import { exactly } from '../estimate';
+import { normalBelow } from '../normal';
+import {
+  chargeShare,
+  powerAskedPct,
+  powerLeftPct,
+  ratedAmps,
+  startChance,
+  type Fuel,
+  type StartQuestion,
+} from './cranking';
+import { crankingHealth, type HealthTest } from './cranking-health';
+
+const start = (more: Partial<StartQuestion>) =>
+  startChance({
+    socPct: exactly(100),
+    celsius: 20,
+    rated: ratedAmps(540, 60),
+    health: exactly(1),
+    engine: { displacementCc: null, fuel: null },
+    ...more,
+  });
 
 describe('cranking in the cold', () => {
   // Battery Council International: 80 °F 100 % / 100 %, 32 °F 65 % / 165 %, 0 °F 40 % / 250 %
@@ -15,29 +36,106 @@ describe('cranking in the cold', () => {
   });
 
   it('a full battery gives its cold cranking amps at −18 °C (SAE J537)', () => {
-    const at = { socPct: 100, celsius: -18, coldCrankingAmps: 540, capacityAh: 60 };
-    expect(cranking(at).availableAmps).toBeCloseTo(540, 0);
+    expect(start({ socPct: exactly(100), celsius: -18 }).availableAmps.value).toBeCloseTo(540, 0);
   });
 
-  it('colder and emptier never start better', () => {
+  it('colder, emptier and weaker never start better', () => {
     fc.assert(
       fc.property(
         fc.double({ min: -30, max: 30, noNaN: true }),
         fc.double({ min: -20, max: 100, noNaN: true }),
+        fc.double({ min: 0.2, max: 1.1, noNaN: true }),
         fc.double({ min: 0.1, max: 20, noNaN: true }),
-        (celsius, socPct, by) => {
-          const at = (c: number, s: number) =>
-            cranking({ celsius: c, socPct: s, coldCrankingAmps: 500, capacityAh: 60 });
-          const here = at(celsius, socPct);
-          expect(at(celsius - by, socPct).availableAmps).toBeLessThanOrEqual(here.availableAmps);
-          expect(at(celsius - by, socPct).askedAmps).toBeGreaterThanOrEqual(here.askedAmps);
-          expect(at(celsius, socPct - by).crankingPct).toBeLessThanOrEqual(here.crankingPct);
+        (celsius, socPct, health, by) => {
+          const here = start({ celsius, socPct: exactly(socPct), health: exactly(health) });
+          for (const worse of [
+            start({ celsius: celsius - by, socPct: exactly(socPct), health: exactly(health) }),
+            start({ celsius, socPct: exactly(socPct - by), health: exactly(health) }),
+            start({ celsius, socPct: exactly(socPct), health: exactly(health * (1 - by / 25)) }),
+          ]) {
+            expect(worse.chance.value).toBeLessThanOrEqual(here.chance.value + 1e-9);
+            expect(worse.powerPct).toBeLessThanOrEqual(here.powerPct + 1e-9);
+          }
+          const { low, value, high } = here.chance;
+          expect(low).toBeLessThanOrEqual(value + 1e-6);
+          expect(high).toBeGreaterThanOrEqual(value - 1e-6);
         },
       ),
     );
     expect(chargeShare(100)).toBeCloseTo(1, 9);
-    expect(chargeShare(0)).toBe(0);
+    expect(chargeShare(-20)).toBe(0);
   });
+
+  // Common practice: a healthy full battery starts its car at the cold that it is rated for; one
+  // under 12.0 V (some 10 %) does not start it in frost.
+  it('a good one starts in frost, a flat one does not, and between them nobody is sure', () => {
+    expect(start({ celsius: -18 }).chance.value).toBeGreaterThan(0.9);
+    expect(start({ celsius: -5, socPct: exactly(8) }).chance.value).toBeLessThan(0.1);
+    const between = start({ celsius: -10, socPct: exactly(60), health: exactly(0.6) }).chance;
+    expect(between.value).toBeGreaterThan(0.2);
+    expect(between.value).toBeLessThan(0.98);
+  });
+
+  it('doubt of the charge widens the range and draws the chance toward the middle', () => {
+    const sure = start({ celsius: -5, socPct: exactly(45) }).chance;
+    const unsure = start({ celsius: -5, socPct: { value: 45, low: 10, high: 80 } }).chance;
+    expect(unsure.high - unsure.low).toBeGreaterThan(sure.high - sure.low);
+    expect(Math.abs(unsure.value - 0.5)).toBeLessThan(Math.abs(sure.value - 0.5));
+  });
+
+  // Common practice: two cranking amps for a cubic inch of diesel, one for one of petrol.
+  it('an engine too large for its battery asks more than the battery says', () => {
+    const asked = (displacementCc: number | null, fuel: Fuel | null) =>
+      start({ celsius: -18, engine: { displacementCc, fuel } }).askedAmps.value;
+    expect(asked(null, null)).toBeCloseTo(389, 0);
+    expect(asked(1500, 'petrol')).toBe(asked(null, null));
+    expect(asked(6000, 'diesel')).toBeCloseTo(732, 0);
+  });
+});
+
+describe('what age and tests leave of it', () => {
+  it('falls with the years, and is surer new than old', () => {
+    const at = (ageYears: number | null) =>
+      crankingHealth({ ageYears, capacityShare: null, tests: [] });
+    const ages = [0, 2, 4, 6, 9, 14].map(at);
+    for (let i = 1; i < ages.length; i++) {
+      expect(ages[i]!.value).toBeLessThan(ages[i - 1]!.value);
+      expect(ages[i]!.high / ages[i]!.low).toBeGreaterThan(ages[i - 1]!.high / ages[i - 1]!.low);
+    }
+    expect(at(null).high / at(null).low).toBeGreaterThan(at(5).high / at(5).low);
+  });
+
+  it('a test moves it toward what it says, an old one less, and never widens it', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 12, noNaN: true }),
+        fc.double({ min: 0.1, max: 1.1, noNaN: true }),
+        fc.double({ min: 0.05, max: 0.5, noNaN: true }),
+        fc.double({ min: 0, max: 5, noNaN: true }),
+        (ageYears, share, sd, yearsAgo) => {
+          const ask = (tests: HealthTest[]) =>
+            crankingHealth({ ageYears, capacityShare: null, tests }).value;
+          const before = ask([]);
+          const fresh = ask([{ share, sd, yearsAgo: 0 }]);
+          const old = ask([{ share, sd, yearsAgo }]);
+          expect(Math.abs(Math.log(share / fresh))).toBeLessThanOrEqual(
+            Math.abs(Math.log(share / before)) + 1e-9,
+          );
+          expect(Math.abs(old - before)).toBeLessThanOrEqual(Math.abs(fresh - before) + 1e-9);
+        },
+      ),
+    );
+  });
+});
+
+// Standard normal table, Abramowitz and Stegun, table 26.1.
+test.each([
+  [0, 0.5],
+  [1, 0.8413447],
+  [1.6449, 0.95],
+  [-2, 0.0227501],
+])('the chance of a normal value under %d is %d', (z, chance) => {
+  expect(normalBelow(z)).toBeCloseTo(chance, 5);
 });
 
 describe('Peukert’s law', () => {

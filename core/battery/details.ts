@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Line } from '../text';
+import { CRANKING_STANDARDS, saeAmps } from './ratings';
 import { CHEMISTRIES, type ChemistryId } from './chemistries';
 
 const volts = z.number().min(1, 'at least 1 V').max(120, 'at most 120 V').nullable().default(null);
@@ -12,6 +13,8 @@ export const BatteryDetails = z.strictObject({
   capsOpen: z.boolean(),
   /** Rated cold cranking amps. */
   coldCrankingAmps: z.number().min(10, 'at least 10 A').max(3000, 'at most 3000 A').nullable(),
+  /** The standard of that rating. */
+  crankingStandard: z.enum(CRANKING_STANDARDS).default('sae'),
   caseSize: Line(0, 20),
   terminals: z.enum(['posts', 'bolts', 'side', 'tabs']),
   /** Sizes of the tools, as `10 mm and 13 mm`. */
@@ -41,11 +44,19 @@ export const BatteryDetails = z.strictObject({
 });
 export type BatteryDetails = z.infer<typeof BatteryDetails>;
 
+/** Rated cranking amps by SAE, whatever standard stands on the case; null: none do. */
+export const saeAmpsOf = ({
+  coldCrankingAmps,
+  crankingStandard,
+}: Pick<BatteryDetails, 'coldCrankingAmps' | 'crankingStandard'>): number | null =>
+  coldCrankingAmps === null ? null : saeAmps(coldCrankingAmps, crankingStandard);
+
 /** What is likely of a battery of this chemistry until somebody has looked. */
 export function usualDetails(chemistry: ChemistryId): BatteryDetails {
   return {
     capsOpen: CHEMISTRIES[chemistry].capsUsuallyOpen,
     coldCrankingAmps: null,
+    crankingStandard: 'sae',
     caseSize: '',
     terminals: 'posts',
     tools: '10 mm',

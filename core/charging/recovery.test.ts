@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { loadTestFloor } from '../battery/load-test';
 import { MS_PER_HOUR } from '../day';
-import { at, reading, standing } from '../record/fixture';
+import { at, reading, standing } from '../record/record.fixture';
 import { judge } from '../assessment/verdict';
 import { plain } from '../words/words';
 import { EMPTY_BATTERY, type BatteryState } from '../logbook/state';

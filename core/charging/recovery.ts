@@ -1,3 +1,4 @@
+import { holdsLoad } from '../vehicle-tests/load-test';
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import {
   LOAD_TEST_FROM_PCT,
@@ -173,6 +174,8 @@ interface Attempt {
   readonly wants: boolean;
   readonly test: NonNullable<BatteryState['recovery']>['loadTest'];
   readonly testFloor: number;
+  /** It held up in its load test. */
+  readonly holds: boolean;
 }
 
 function attemptOf(question: RecoveryQuestion): Attempt | null {
@@ -213,6 +216,7 @@ function attemptOf(question: RecoveryQuestion): Attempt | null {
     wants: mayRecondition && begun.reconditionedAt === null && low && !gone,
     test,
     testFloor: loadTestFloor(cells, test?.celsius ?? question.celsius),
+    holds: test !== null && holdsLoad(test.volts, cells, test.celsius),
   };
 }
 
@@ -353,7 +357,7 @@ const RECONDITION: Rung = {
 };
 
 const LOAD_TEST: Rung = {
-  step: ({ question, judgedBy, test, testFloor }) => {
+  step: ({ question, judgedBy, test, testFloor, holds }) => {
     const { chemistry, coldCrankingAmps: rated, celsius, rules } = question;
     const enough = judgedBy ? socAt(question, judgedBy.volts) >= LOAD_TEST_FROM_PCT : true;
     const isLead = CHEMISTRIES[chemistry].family === 'lead-acid';
@@ -369,7 +373,7 @@ const LOAD_TEST: Rung = {
       limit: `${LOAD_TEST_SECONDS} s; from ${LOAD_TEST_FROM_PCT} % and not frozen`,
       ends: `Under ${formatVolts(testFloor)}.`,
       from: null,
-      state: test ? (test.volts >= testFloor ? 'done' : 'failed') : isDue ? 'now' : 'not-needed',
+      state: test ? (holds ? 'done' : 'failed') : isDue ? 'now' : 'not-needed',
       result: test
         ? `${formatVolts(test.volts)} under ${Math.round(test.amps)} A`
         : testable === null
@@ -379,10 +383,10 @@ const LOAD_TEST: Rung = {
             : `only from ${LOAD_TEST_FROM_PCT} %`,
     };
   },
-  stop: ({ judgedBy, low, test, testFloor }, isOpen) => {
+  stop: ({ judgedBy, low, test, testFloor, holds }, isOpen) => {
     if (isOpen) return null;
     const under = test && formatVolts(test.volts);
-    if (test && test.volts < testFloor) {
+    if (test && !holds) {
       return replace(`${under} under load is less than ${formatVolts(testFloor)}.`);
     }
     if (!judgedBy || low) return null;

@@ -2,7 +2,7 @@ import { MS_PER_DAY } from '../day';
 import { chanceOf } from './answers';
 import { DRAW, EXCESS, SIZE, sumOf } from './gaussian';
 import type { BatteryEstimate } from './learn';
-import { normalBelow } from './mixture';
+import { normalBelow } from '../normal';
 
 /** What a record may show that chemistry, age and known draw do not explain. */
 export const FINDING_KINDS = [

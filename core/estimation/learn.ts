@@ -72,6 +72,8 @@ export const WEAK_FULL_PCT = [78, 12] as const;
 const WEAK_AGAIN_SD_PCT = 20;
 /** A start and a short drive cost it this, or a long one gave it back: percent. */
 const OUTING_PCT = [-1.5, 3] as const;
+/** Charge after weeks on the road: mean and standard deviation. Our own assumption. */
+const RETURNED_PCT = [85, 12] as const;
 
 /** A loss is not quite the same from day to day, and no law of it quite true: shares of it. */
 const LOSS_UNSTEADY = 0.05;
@@ -203,6 +205,10 @@ export function followRecord(question: LearnQuestion): FollowedRecord {
         break;
       case 'part-charge':
         for (const line of lines) partCharge(line, one.ampHours, question, usableAh);
+        anew();
+        break;
+      case 'returned':
+        for (const { belief } of lines) resetComponent(belief, CHARGE, ...RETURNED_PCT);
         anew();
         break;
       case 'outing':

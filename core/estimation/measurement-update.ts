@@ -23,7 +23,7 @@ import {
 } from './gaussian';
 import type { Observation, LearnQuestion } from './observations';
 import { UNNOTED, type Hypothesis } from './hypothesis';
-import { normalBelow } from './mixture';
+import { normalBelow } from '../normal';
 
 // Looked up once: these stand in the innermost loops.
 const maths = Math;

@@ -30,6 +30,8 @@ export type Observation =
       readonly changed?: boolean;
     }
   | { readonly kind: 'outing'; readonly at: number }
+  /** Back from the road: what it holds nobody knows. */
+  | { readonly kind: 'returned'; readonly at: number }
   /** Fitted to another vehicle: what was learnt of the old one's draw does not hold. */
   | { readonly kind: 'fitted'; readonly at: number };
 

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { anyBox } from '../../simulators/fuse-boxes';
 import { random } from '../../simulators/random';
 import type { Mark } from '../parasitic-draw/marks';
-import { stillOut } from '../parasitic-draw/marks';
+import { sinceAnew, stillOut } from '../parasitic-draw/marks';
 import type { Trace } from '../parasitic-draw/trace';
 import { BEHIND_NONE, after, chances, hypotheses, isFound, outcomeIf, type Box } from './belief';
 import { dropsOf, isDrop, typedDrop, type Drop } from './drops';
@@ -224,6 +224,32 @@ describe('a hunt', () => {
     });
     expect(answer.ranked.filter(({ fuse }) => fuse !== 'M1')[0]!.fuse).toBe('F2');
     expect(answer.excessMa).toBeCloseTo(72.7, 0);
+  });
+
+  it('a pull that woke something tells nothing: the same one is asked for again', () => {
+    const first = asked([]).next!;
+    const woken: Drop = { ...drop(first, -40), woke: true };
+    expect(asked([woken])).toMatchObject({ next: first, found: false, contradiction: false });
+    expect(asked([woken]).unfused).toBe(asked([]).unfused);
+    // Pulled once more, in quiet, it tells what it would have told.
+    const culprits = asked([woken, drop(first, 80)]).ranked.map(({ chance }) => chance);
+    expect(culprits).toEqual(asked([drop(first, 80)]).ranked.map(({ chance }) => chance));
+  });
+
+  it('begun anew, what was hidden by something that woke is found after all', () => {
+    // 40 mA woke in the very second in which 40 fell: it looks like nothing at all.
+    const astray = asked([drop('M1', 0), drop('F3', 0)]);
+    expect(astray.culprits).toEqual(['']);
+    const marks: Mark[] = [
+      { kind: 'jumper-off', at: 1 },
+      { kind: 'pull', at: 10, circuit: 'M1' },
+      { kind: 'put-back', at: 40, circuit: 'M1' },
+      { kind: 'anew', at: 50 },
+      { kind: 'pull', at: 60, circuit: 'M1' },
+    ];
+    expect(sinceAnew(marks)).toEqual(marks.slice(4));
+    expect(sinceAnew(marks.slice(0, 3))).toEqual(marks.slice(0, 3));
+    expect(asked([drop('M1', 88), drop('F2', 80)]).culprits).toEqual(['F2']);
   });
 
   it('says when what fell contradicts itself', () => {

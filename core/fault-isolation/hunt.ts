@@ -57,14 +57,15 @@ export interface HuntAnswer {
 const NEEDED_BY_ONE = 0.35;
 const NEEDED_BY_MAIN = 0.8;
 
-/** What a pull did to the excess, by what fell; null while that is not known. */
+/** What a pull did to the excess, by what fell; null while that is not known, or something woke. */
 export function outcomeOf(
   drop: Drop,
   excessMa: number,
   needMa: number,
   pull: Pull,
 ): Outcome | null {
-  if (drop.milliamps === null) return null;
+  // What woke hides what fell: it has to be pulled once more.
+  if (drop.milliamps === null || drop.woke) return null;
   const needed = needMa * (pull.kind === 'feeder' ? NEEDED_BY_MAIN : NEEDED_BY_ONE);
   // What fell beyond a share of the need; with none, half of what fell is taken for the excess.
   const fell = Math.max(

@@ -1,6 +1,6 @@
 import { CHARGE, DRAW, EXCESS, SELF, SIZE, rootOf, type Gaussian } from '../estimation/gaussian';
 import { FULL_PCT, WEAK_FULL_PCT, type BatteryEstimate } from '../estimation/learn';
-import { normalBelow } from '../estimation/mixture';
+import { normalBelow } from '../normal';
 import { evenNormals, normalQuantile } from './normals';
 
 /** What one battery may be, many times over: each draw is one way in which it could be so. */

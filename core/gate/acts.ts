@@ -14,6 +14,7 @@ export const ACTS = [
   'draw-test',
   'hydrometer',
   'jump',
+  'hand-over',
 ] as const;
 export type Act = (typeof ACTS)[number];
 
@@ -45,6 +46,8 @@ export const REASONS = {
   'alarm-must-live': { overridable: true },
   'no-charger': { overridable: true },
   'not-here': { overridable: false },
+  /** It may go to its owner so, who knows it. */
+  'not-ready': { overridable: true },
   /** It hangs nowhere now: taken channels, sockets, circuits. */
   'no-channel': { overridable: false },
   broken: { overridable: false },
@@ -71,6 +74,7 @@ export const FIRST_WORDS: Readonly<Record<First, string>> = {
   'draw-test': 'test its draw',
   hydrometer: 'use the hydrometer',
   jump: 'jump start it',
+  'hand-over': 'hand it over',
   thaw: 'thaw it through',
   warm: 'warm it through',
   read: 'read it at rest',

@@ -3,7 +3,7 @@ import { stepsFor, type FittedStep, type Procedure } from '../procedures/procedu
 import { PUT_ON_CHARGE } from '../procedures/charger';
 import type { ProcedureId } from '../logbook/procedure-ids';
 import { PROCEDURES } from '../procedures/procedures';
-import { CRANK, JUMP, LOAD_TEST } from '../procedures/trials';
+import { JUMP } from '../procedures/trials';
 import { REASONS, type Act, type First } from './acts';
 import { LAWS, type Reason } from './reasons';
 
@@ -33,16 +33,22 @@ export const PROCEDURE_OF_ACT: Readonly<Record<Act, Procedure<string>>> = {
   reconnect: PROCEDURES.reconnect,
   'take-out': PROCEDURES['take-out'],
   fit: PROCEDURES['put-back'],
-  crank: CRANK,
-  'load-test': LOAD_TEST,
+  crank: PROCEDURES.crank,
+  'load-test': PROCEDURES['load-test'],
   'draw-test': PROCEDURES['draw-test'],
   hydrometer: PROCEDURES.hydrometer,
   jump: JUMP,
+  'hand-over': PROCEDURES['hand-over'],
 };
 
-const ACT_OF_PROCEDURE: Partial<Readonly<Record<ProcedureId, Act>>> = Object.fromEntries(
-  Object.entries(PROCEDURE_OF_ACT).map(([act, { id }]) => [id, act]),
-);
+const ACT_OF_PROCEDURE: Partial<Readonly<Record<ProcedureId, Act>>> = {
+  ...Object.fromEntries(Object.entries(PROCEDURE_OF_ACT).map(([act, { id }]) => [id, act])),
+  // Whatever turns or wakes a vehicle asks of its battery what cranking asks.
+  'ready-check': 'crank',
+  'charging-test': 'crank',
+  'voltage-drop': 'crank',
+  headlamps: 'crank',
+};
 
 /** The act that a guided procedure is; null: it changes nothing. */
 export const actOfProcedure = (id: ProcedureId): Act | null => ACT_OF_PROCEDURE[id] ?? null;

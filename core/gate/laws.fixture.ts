@@ -240,7 +240,17 @@ export const LAWS_OF_THE_TRADE: readonly {
     codes: ['condemned'],
     holds: (one) =>
       one.condition !== 'sound' &&
-      !isOne(['take-off-charge', 'clean', 'disconnect', 'take-out', 'hydrometer'], one),
+      !isOne(
+        ['take-off-charge', 'clean', 'disconnect', 'take-out', 'hydrometer', 'hand-over'],
+        one,
+      ),
+  },
+  {
+    law: 'handed over condemned, or with its lead off, only knowingly',
+    codes: ['not-ready'],
+    holds: (one) =>
+      one.act === 'hand-over' &&
+      (one.condition !== 'sound' || (one.place === 'vehicle' && !cut(one))),
   },
   {
     law: 'frozen: never charged, loaded, cranked or jumped',
@@ -364,7 +374,10 @@ export const LAWS_OF_THE_TRADE: readonly {
     codes: ['not-here'],
     holds: (one) =>
       one.place === 'bench' &&
-      isOne(['disconnect', 'take-out', 'reconnect', 'crank', 'draw-test', 'jump'], one),
+      isOne(
+        ['disconnect', 'take-out', 'reconnect', 'crank', 'draw-test', 'jump', 'hand-over'],
+        one,
+      ),
   },
 ];
 

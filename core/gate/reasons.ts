@@ -468,7 +468,31 @@ export const LAWS: readonly Law[] = [
     says: ({ out }) => (out ? reason('not-here', 'It stands on the bench already.') : null),
   },
   {
-    acts: ['reconnect', 'crank', 'draw-test', 'jump'],
+    acts: ['hand-over'],
+    says: ({ condition, conditionSeen }) =>
+      condition === 'sound'
+        ? null
+        : reason(
+            'not-ready',
+            `It is condemned: ${conditionSeen ?? `it is ${condition}`}. Replace it first, or let its owner take it knowingly: it is never charged, cranked or jumped again.`,
+            'take-out',
+          ),
+  },
+  {
+    acts: ['hand-over'],
+    says: (context) =>
+      context.out || isConnected(context)
+        ? null
+        : reason(
+            'not-ready',
+            context.isolatorOpen
+              ? 'Its isolator is off: nothing works, and it does not start.'
+              : `Its ${context.vehicle.earth} is off: nothing works, and it does not start.`,
+            'reconnect',
+          ),
+  },
+  {
+    acts: ['reconnect', 'crank', 'draw-test', 'jump', 'hand-over'],
     says: ({ out }) =>
       out ? reason('not-here', 'It stands on the bench, not in its vehicle.', 'fit') : null,
   },

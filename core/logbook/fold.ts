@@ -22,13 +22,19 @@ function after<S extends SubjectKind>(of: S, state: StateOf[S], entry: NewEntry)
   return fold ? fold(state, { id: entry.id, at: Date.parse(entry.at), data: entry.data }) : state;
 }
 
+/** Whether an entry about a vehicle befalls its batteries too. */
+export const befallsBatteries = ({ kind }: Pick<NewEntry, 'kind'>): boolean => {
+  const { subject, fold }: { subject: SubjectKind; fold?: { battery?: unknown } } =
+    ENTRY_KINDS[kind];
+  return subject === 'vehicle' && fold?.battery !== undefined;
+};
+
 /** A battery's state after one more entry, the latest so far. */
 export const step = (state: BatteryState, entry: NewEntry): BatteryState =>
   after('battery', state, entry);
 
 /**
- * A battery's state from its own entries and the outings of its vehicle, in any order of
- * arrival. Struck entries count for nothing; so with the others.
+ * A battery's state from its own entries and those of its vehicle, in any order of arrival. Struck entries count for nothing; so with the others.
  */
 export const foldBattery = (entries: readonly Entry[]): BatteryState =>
   inOrder(entries).reduce(step, EMPTY_BATTERY);

@@ -20,6 +20,8 @@ import { moved } from './kinds/moved';
 import { negative } from './kinds/negative';
 import { notReached } from './kinds/not-reached';
 import { note } from './kinds/note';
+import { ownerAnswered } from './kinds/owner-answered';
+import { ownerAsked } from './kinds/owner-asked';
 import { outing } from './kinds/outing';
 import { photographed } from './kinds/photographed';
 import { pinned } from './kinds/pinned';
@@ -32,6 +34,13 @@ import { reconditioned } from './kinds/reconditioned';
 import { recoveryBegun } from './kinds/recovery-begun';
 import { recoveryEnded } from './kinds/recovery-ended';
 import { rulesChanged } from './kinds/rules-changed';
+import { broughtBack } from './kinds/brought-back';
+import { chargingTested } from './kinds/charging-tested';
+import { cranked } from './kinds/cranked';
+import { dropsTested } from './kinds/drops-tested';
+import { handedBack } from './kinds/handed-back';
+import { headlampsSeen } from './kinds/headlamps-seen';
+import { takenAlong } from './kinds/taken-along';
 import { takenOut } from './kinds/taken-out';
 import { thawed } from './kinds/thawed';
 import { withdrawn } from './kinds/withdrawn';
@@ -53,7 +62,13 @@ export const ENTRY_KINDS = {
   thawed,
   reconditioned,
   'load-tested': loadTested,
+  cranked,
+  'charging-tested': chargingTested,
+  'drops-tested': dropsTested,
+  'headlamps-seen': headlampsSeen,
   'recovery-ended': recoveryEnded,
+  'owner-asked': ownerAsked,
+  'owner-answered': ownerAnswered,
   'power-cut': powerCut,
   draw,
   inspected,
@@ -73,6 +88,9 @@ export const ENTRY_KINDS = {
   photographed,
   moved,
   outing,
+  'taken-along': takenAlong,
+  'brought-back': broughtBack,
+  'handed-back': handedBack,
   'rules-changed': rulesChanged,
 } as const;
 

@@ -10,5 +10,12 @@ export const PROCEDURE_IDS = [
   'hook-up',
   'unhook',
   'draw-test',
+  'crank',
+  'ready-check',
+  'charging-test',
+  'voltage-drop',
+  'headlamps',
+  'load-test',
+  'hand-over',
 ] as const;
 export type ProcedureId = (typeof PROCEDURE_IDS)[number];

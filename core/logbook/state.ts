@@ -3,6 +3,10 @@ import type { Inspection, Level } from '../inspect/points';
 import type { ChargerConnection } from '../site/charging-equipment';
 import type { DarkCause } from '../site/dark-checks';
 import { NO_TERMS, type Terms } from '../stay/vehicle-facts';
+import type { ChargingSeen } from '../vehicle-tests/charging-test';
+import type { CrankSeen } from '../vehicle-tests/crank-test';
+import type { HeadlampsSeen } from '../vehicle-tests/headlamps';
+import type { DropsSeen } from '../vehicle-tests/voltage-drop';
 import type { LampState } from './fields';
 import type { ProcedureId } from './procedure-ids';
 import type { SeasonJob } from './season-jobs';
@@ -70,6 +74,14 @@ export interface BatteryState {
     readonly verdict: 'keep' | 'replace' | 'given-up';
     readonly why: string;
   } | null;
+  /** What its owner was asked about a new one, for this stay; null or nothing: not asked. */
+  readonly question?: {
+    readonly at: number;
+    /** `YYYY-MM-DD`. */
+    readonly answerBy: string;
+    readonly price: number;
+    readonly answer: { readonly at: number; readonly yes: boolean; readonly said: string } | null;
+  } | null;
   /** When it was last known full: end of a full charge, or a lamp that said holding. */
   readonly lastFullAt: number | null;
   /** Last charge, outing or change at the clamps: the rest counts from here. */
@@ -82,6 +94,22 @@ export interface BatteryState {
   readonly out: { readonly since: number; readonly hallId: string | null } | null;
   /** Left for good: replaced, recycled or given back. */
   readonly goneAt: number | null;
+  /** With its vehicle's owner since then; null: it is here. */
+  readonly awaySince: number | null;
+  /** Spells with its vehicle's owner that are over. */
+  readonly aways: readonly { readonly from: number; readonly to: number }[];
+  /** Starts that were watched, newest last. */
+  readonly starts: readonly ({ readonly at: number } & CrankSeen)[];
+  readonly loadTests: readonly {
+    readonly at: number;
+    readonly volts: number;
+    readonly amps: number;
+    readonly celsius: number;
+    readonly restVolts: number | null;
+  }[];
+  readonly charging: { readonly at: number; readonly seen: ChargingSeen } | null;
+  readonly drops: { readonly at: number; readonly seen: DropsSeen } | null;
+  readonly headlamps: { readonly at: number; readonly seen: HeadlampsSeen } | null;
   readonly inspection: { readonly at: number; readonly seen: Inspection } | null;
   readonly levels: { readonly at: number; readonly cells: readonly Level[] } | null;
   readonly cleanedAt: number | null;
@@ -154,6 +182,13 @@ export const EMPTY_BATTERY: BatteryState = {
   plan: null,
   out: null,
   goneAt: null,
+  awaySince: null,
+  aways: [],
+  starts: [],
+  loadTests: [],
+  charging: null,
+  drops: null,
+  headlamps: null,
   inspection: null,
   levels: null,
   cleanedAt: null,
@@ -180,6 +215,14 @@ export interface VehicleState {
   readonly terms: Terms;
   /** What was checked to be off, and when. */
   readonly allOff: { readonly at: number; readonly checked: readonly string[] } | null;
+  /** With its owner for some days; its bay is kept. */
+  readonly away: { readonly since: number; readonly backOn: string } | null;
+  /** Stays that ended, oldest first. */
+  readonly stays: readonly {
+    readonly from: number;
+    readonly to: number;
+    readonly bayId: string | null;
+  }[];
 }
 
 export const EMPTY_VEHICLE: VehicleState = {
@@ -188,6 +231,8 @@ export const EMPTY_VEHICLE: VehicleState = {
   collectOn: null,
   terms: NO_TERMS,
   allOff: null,
+  away: null,
+  stays: [],
 };
 
 /** What befell a hall. */
@@ -210,3 +255,33 @@ export const clamped = (
   isolatorOpen: !on && byIsolator,
   connections: [...state.connections, { at, on }],
 });
+
+/** With its vehicle to the owner: nothing hangs on it any more, and nothing waits for it. */
+export function goesAway(state: BatteryState, at: number): BatteryState {
+  // What stands on the bench, or is gone, does not go along.
+  if (state.out || state.goneAt !== null || state.awaySince !== null) return state;
+  const { maintainerSince: kept, chargeSince: charged, maintained, charges } = state;
+  return {
+    ...state,
+    awaySince: at,
+    queued: null,
+    hook: null,
+    maintainerSince: null,
+    chargeSince: null,
+    lamp: null,
+    maintained: kept === null ? maintained : [...maintained, { from: kept, to: at, full: false }],
+    charges: charged === null ? charges : [...charges, { from: charged, to: at, full: false }],
+  };
+}
+
+/** Back from its owner: what it holds nobody knows, and until it is read nothing counts as full. */
+export function comesBack(state: BatteryState, at: number): BatteryState {
+  if (state.awaySince === null) return state;
+  return {
+    ...state,
+    awaySince: null,
+    aways: [...state.aways, { from: state.awaySince, to: at }],
+    lastFullAt: null,
+    disturbedAt: at,
+  };
+}

@@ -10,12 +10,18 @@ export const Mark = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('jumper-back'), at: seconds }),
   z.strictObject({ kind: z.literal('pull'), at: seconds, circuit: z.string().min(1).max(24) }),
   z.strictObject({ kind: z.literal('put-back'), at: seconds, circuit: z.string().min(1).max(24) }),
+  /** The hunt begins anew, with all back in: what was pulled before tells nothing any more. */
+  z.strictObject({ kind: z.literal('anew'), at: seconds }),
 ]);
 export type Mark = z.infer<typeof Mark>;
 
 /** The newest mark of a kind, or null. */
 export const lastMark = (marks: readonly Mark[], kind: Mark['kind']): Mark | null =>
   marks.filter((mark) => mark.kind === kind).at(-1) ?? null;
+
+/** What was done in the hunt that goes on: after it was begun anew, if it was. */
+export const sinceAnew = (marks: readonly Mark[]): readonly Mark[] =>
+  marks.slice(marks.findLastIndex(({ kind }) => kind === 'anew') + 1);
 
 /** Fuses that were pulled and are still out, in the order of pulling. */
 export function stillOut(marks: readonly Mark[]): string[] {

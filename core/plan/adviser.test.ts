@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { CHEMISTRY_IDS, type ChemistryId } from '../battery/chemistries';
 import { dayName, toDay } from '../day';
-import { at, reading } from '../record/fixture';
+import { at, reading } from '../record/record.fixture';
 import { DEFAULT_RULES, applyPatch, type RulePatch } from '../rules/rules';
 import {
   COST_PARTS,

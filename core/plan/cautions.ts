@@ -1,12 +1,11 @@
 import type { JobKind } from './due';
 
+type Cautioned = Exclude<JobKind, 'procedure' | 'recharge' | 'take-off' | 'hand-back'>;
 /**
  * The caution that stands at each job that has no order of hands of its own. Maker's instructions
  * and local codes come first.
  */
-export const CAUTIONS: Readonly<
-  Record<Exclude<JobKind, 'procedure' | 'recharge' | 'take-off'>, string>
-> = {
+const CAUTIONS: Readonly<Record<Cautioned, string>> = {
   reading:
     'Rings and watch off, glasses on. Touch the posts with the probes only, and never bridge them.',
   lamp: 'Look, do not pull: mains off and lamps out before a clamp is touched.',
@@ -17,3 +16,7 @@ export const CAUTIONS: Readonly<
   replace:
     'Do not charge it. Gloves and glasses, upright, into a bag or tub; lead and acid are recycled by local rules.',
 };
+
+/** The caution of a job; null: what has an order of hands has its cautions at its steps. */
+export const cautionOf = (kind: JobKind): string | null =>
+  kind in CAUTIONS ? CAUTIONS[kind as Cautioned] : null;

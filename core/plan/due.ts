@@ -14,6 +14,7 @@ import { PROCEDURE_IDS, type ProcedureId } from '../logbook/procedure-ids';
 import { PROCEDURES } from '../procedures/procedures';
 import { arrangementOf, STORAGE_PLANS } from './storage-plans';
 import type { SeasonJob } from '../logbook/season-jobs';
+import { walkBack } from '../hand-back/walk';
 import { roundFor, roundOnOrAfter, roundsEvery } from '../rules/rounds';
 
 export const JOB_KINDS = [
@@ -26,6 +27,7 @@ export const JOB_KINDS = [
   'procedure',
   'inspect',
   'replace',
+  'hand-back',
 ] as const;
 export type JobKind = (typeof JOB_KINDS)[number];
 
@@ -46,6 +48,8 @@ export const MINUTES = {
   mode: 0.5,
   inspect: 4,
   replace: 15,
+  /** Reconnecting, reading, cranking, papers. */
+  'hand-back': 10,
 } as const;
 
 /** Minutes of the attendant's time, without the waiting in between. */
@@ -64,6 +68,8 @@ export function jobsToday(standing: BatteryRecord, outlook: ChargeForecast | nul
   const { state } = standing;
   const morning = instantAt(today(standing), 0, 0, standing.timeZone);
   if (state.goneAt !== null) return [{ kind: 'replace', done: true }];
+  // With its owner there is nothing to be done to it.
+  if (state.awaySince !== null) return [];
   if (conditionOf(standing)) {
     const off: Job[] =
       state.chargeSince !== null
@@ -74,6 +80,11 @@ export function jobsToday(standing: BatteryRecord, outlook: ChargeForecast | nul
     return [...off, { kind: 'replace', done: false }];
   }
   const electric = electricJobs(standing, outlook, morning);
+  // Made ready for its owner: that walk has all the rest in it, once it is thawed.
+  if (plannedToday(standing).includes('handBack')) {
+    const thaw = electric.filter(({ kind }) => kind === 'thaw');
+    return [...thaw, { kind: 'hand-back', done: isReadyToGo(standing, outlook) }];
+  }
   // It is hung up last: nothing is done at a clamp while a charger hangs on it.
   const isLast = ({ kind }: Job) => kind === 'recharge';
   return [
@@ -82,6 +93,13 @@ export function jobsToday(standing: BatteryRecord, outlook: ChargeForecast | nul
     ...procedureJobs(standing, outlook, morning),
     ...electric.filter(isLast),
   ];
+}
+
+/** Whether nothing is left before this battery may go to its owner. */
+function isReadyToGo(standing: BatteryRecord, outlook: ChargeForecast | null): boolean {
+  const context = contextOf(standing, outlook);
+  const walk = walkBack([{ id: '', label: '', standing, outlook, context }], standing.collectDay);
+  return walk?.readiness.kind === 'ready';
 }
 
 function electricJobs(
@@ -308,7 +326,10 @@ function drawTestDue(
   // A block carries the draw of its whole string, and is not the place to measure it.
   if (!state.negativeOn || state.role === 'string' || state.out) return false;
   if (state.maintainerSince !== null || state.chargeSince !== null) return false;
-  if (rules.drawTest !== 'in-doubt' && state.drawMa === null) return true;
+  // Laid up again it may have got something new in the meantime.
+  const before = state.drawAt === null || state.drawAt < (standing.laidUpAt ?? 0);
+  const unknown = state.drawMa === null || (state.aways.length > 0 && before);
+  if (rules.drawTest !== 'in-doubt' && unknown) return true;
   if (rules.drawTest === 'at-lay-up' || !outlook || !isFaster(outlook.loss)) return false;
   return state.drawAt === null || daysSince(state.drawAt, morning) > DRAW_TEST_HOLDS_DAYS;
 }
@@ -367,4 +388,20 @@ export function roundsAhead(
   for (let due = outlook.nextReadingDay; due <= last; due += rules.readingDays) add(due);
   if (outlook.rechargeDay !== null) add(outlook.rechargeDay);
   return [...rounds].sort((a, b) => a - b);
+}
+
+/** A job in a word or two, for the list of stops. */
+export function jobWord(job: Job): string {
+  switch (job.kind) {
+    case 'reading':
+      return 'volts';
+    case 'take-off':
+      return 'off charge';
+    case 'hand-back':
+      return 'hand back';
+    case 'procedure':
+      return PROCEDURES[job.procedure].short;
+    default:
+      return job.kind;
+  }
 }

@@ -1,6 +1,6 @@
 import { usualDetails } from '../battery/details';
 import { toDay } from '../day';
-import { standing } from '../record/fixture';
+import { standing } from '../record/record.fixture';
 import { hallTemperatures } from '../site/climate';
 import { PLAIN_VEHICLE } from '../stay/vehicle-facts';
 import type { PlanContext } from './storage-plans';

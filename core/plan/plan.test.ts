@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { WEEKDAYS, shortDay, toDay, weekdayIndex } from '../day';
-import { at, reading, standing } from '../record/fixture';
+import { at, reading, standing } from '../record/record.fixture';
 import { chargeForecastOf } from '../assessment/charge-forecast';
 import type { BatteryRecord } from '../record/battery-record';
 import { jobsToday, roundsAhead } from './due';

@@ -1,4 +1,4 @@
-import { at } from '../record/fixture';
+import { at } from '../record/record.fixture';
 import { advise, otherwise } from './adviser';
 import { context, type Case } from './plan.fixture';
 import { ONE_MORE, adviseSite, type SiteAdvice } from './site-advice';

@@ -1,5 +1,5 @@
 import { dayName, toDay } from '../day';
-import { at } from '../record/fixture';
+import { at } from '../record/record.fixture';
 import { EMPTY_BATTERY } from '../logbook/state';
 import { context, type Case } from './plan.fixture';
 import {

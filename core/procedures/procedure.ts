@@ -2,6 +2,11 @@ import type { BatteryContext } from '../context/battery-context';
 import { levelsProblem, type Level } from '../inspect/points';
 import type { EntryDraft } from './entry-draft';
 import type { ProcedureId } from '../logbook/procedure-ids';
+import type { ChargingSeen } from '../vehicle-tests/charging-test';
+import type { CrankSeen } from '../vehicle-tests/crank-test';
+import type { HeadlampsSeen } from '../vehicle-tests/headlamps';
+import type { LoadSeen } from '../vehicle-tests/load-test';
+import type { DropsSeen } from '../vehicle-tests/voltage-drop';
 
 export const TOUCHES = [
   'mains',
@@ -20,7 +25,17 @@ export const TOUCHES = [
 export type Touch = (typeof TOUCHES)[number];
 
 /** What a step asks for, beyond being ticked. */
-export type StepInput = 'milliamps' | 'levels' | 'cleaner' | 'water' | 'gravities';
+export type StepInput =
+  | 'milliamps'
+  | 'levels'
+  | 'cleaner'
+  | 'water'
+  | 'gravities'
+  | 'crank'
+  | 'charging'
+  | 'drops'
+  | 'headlamps'
+  | 'load';
 
 /** What was entered while the steps were done. */
 export interface ProcedureInputs {
@@ -30,6 +45,11 @@ export interface ProcedureInputs {
   readonly addedMl?: readonly number[] | undefined;
   readonly gravities?: readonly number[] | undefined;
   readonly acidCelsius?: number | undefined;
+  readonly crank?: CrankSeen | undefined;
+  readonly charging?: ChargingSeen | undefined;
+  readonly drops?: DropsSeen | undefined;
+  readonly headlamps?: HeadlampsSeen | undefined;
+  readonly load?: LoadSeen | undefined;
 }
 
 type Words = string | ((context: BatteryContext) => string);
@@ -62,6 +82,10 @@ export interface Procedure<Id extends string = ProcedureId> {
   readonly doing: string;
   /** Attendant's minutes, without the waiting in between. Our own assumption. */
   readonly minutes: number;
+  /** It finds something out, and changes nothing. */
+  readonly isTest?: true;
+  /** Whether there is such work at all on this battery; always, where it is not said. */
+  readonly applies?: (context: BatteryContext) => boolean;
   readonly steps: readonly ProcedureStep[];
   /** The entries that a procedure done leaves in the logbook, beside its own. */
   readonly writes: (
@@ -185,5 +209,16 @@ export function inputProblem(
       ? levelsProblem(inputs.levels, context.facts.cells)
       : 'Give the level of each cell.';
   }
-  return null;
+  return step.input !== null && step.input in MISSING && !inputs[step.input as keyof typeof MISSING]
+    ? MISSING[step.input as keyof typeof MISSING]
+    : null;
 }
+
+/** What is said where a test has no figures yet; those that make no sense are not taken down. */
+const MISSING = {
+  crank: 'Say how it turned: normal, slow, clicks or silent.',
+  charging: 'Give the volts at idle.',
+  drops: 'Give at least one drop in volts.',
+  headlamps: 'Say what the lamps did.',
+  load: 'Give the volts at the end, the amps and the temperature.',
+} as const;

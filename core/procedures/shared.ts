@@ -6,6 +6,7 @@ import {
   livePole,
   type BatteryContext,
 } from '../context/battery-context';
+import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import type { Pole } from '../stay/vehicle-facts';
 import type { ProcedureStep, Touch } from './procedure';
 
@@ -20,6 +21,13 @@ export const where = ({ place, details }: BatteryContext) =>
   [place || 'find the battery', ...(details.access ? [`off first: ${details.access}`] : [])].join(
     '; ',
   );
+/** It cranks an engine. */
+export const cranks = ({ role, vehicleKind }: BatteryContext) =>
+  role === 'starter' && VEHICLE_KINDS[vehicleKind].goes === 'cranks';
+/** Its vehicle says by itself that it is ready. */
+export const readies = ({ role, vehicleKind, block }: BatteryContext) =>
+  VEHICLE_KINDS[vehicleKind].goes === 'ready' &&
+  (role === 'auxiliary' || (role === 'string' && (block === null || block.index === 1)));
 export const inPairs = (volts: number, cells: number) => ((volts * cells) / 6).toFixed(2);
 export const isLead = ({ facts }: BatteryContext) =>
   CHEMISTRIES[facts.chemistry].family === 'lead-acid';

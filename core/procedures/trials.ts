@@ -1,6 +1,9 @@
+import { saeAmpsOf } from '../battery/details';
 import { loadTestAmps, loadTestFloor, LOAD_TEST_SECONDS } from '../battery/load-test';
 import { bodyIsJoined } from '../context/battery-context';
-import type { Procedure } from './procedure';
+import { VEHICLE_KINDS } from '../site/vehicle-kinds';
+import { draft } from './entry-draft';
+import type { Procedure, ProcedureStep } from './procedure';
 import {
   CONTROLLER_OFF,
   CONTROLLER_ON,
@@ -13,17 +16,23 @@ import {
   PACK_OPENED,
   PACK_UNPLUGGED,
   capital,
+  cranks,
   earthed,
+  inPairs,
+  isLead,
   live,
+  readies,
 } from './shared';
 
 /** Half the rated cranking amps for fifteen seconds, by a load tester with clamps. */
-export const LOAD_TEST: Procedure<'load-test'> = {
+export const LOAD_TEST: Procedure = {
   id: 'load-test',
   label: 'Load test',
   minutes: 6,
   short: 'load test',
   doing: 'load tested',
+  isTest: true,
+  applies: isLead,
   steps: [
     GLASSES,
     HYBRID,
@@ -53,13 +62,16 @@ export const LOAD_TEST: Procedure<'load-test'> = {
     },
     {
       id: 'load',
-      say: ({ details, facts }) =>
-        details.coldCrankingAmps === null
+      say: ({ details, facts }) => {
+        const rated = saeAmpsOf(details);
+        return rated === null
           ? `Half its rated cold cranking amps for ${LOAD_TEST_SECONDS} s; read the volts at the end.`
-          : `${Math.round(loadTestAmps(details.coldCrankingAmps))} A for ${LOAD_TEST_SECONDS} s: at least ${loadTestFloor(facts.cells, 21).toFixed(2)} V at the end at 21 °C, less when colder.`,
+          : `${Math.round(loadTestAmps(rated))} A for ${LOAD_TEST_SECONDS} s: at least ${loadTestFloor(facts.cells, 21).toFixed(2)} V at the end at 21 °C, less when colder.`;
+      },
       why: 'Volts alone show no condition.',
       caution: 'No longer, and not again at once: tester and case get hot. No flame.',
       after: ['last-clamp'],
+      input: 'load',
     },
     {
       id: 'load-off',
@@ -70,15 +82,17 @@ export const LOAD_TEST: Procedure<'load-test'> = {
     PACK_CLOSED,
     CONTROLLER_ON,
   ],
-  writes: () => [],
+  writes: (_context, { load }) => (load ? [draft('load-tested', load)] : []),
 };
 
-export const CRANK: Procedure<'crank'> = {
+export const CRANK: Procedure = {
   id: 'crank',
   label: 'Crank',
   minutes: 3,
   short: 'crank',
   doing: 'cranked',
+  isTest: true,
+  applies: cranks,
   steps: [
     HYBRID,
     {
@@ -107,16 +121,162 @@ export const CRANK: Procedure<'crank'> = {
     {
       id: 'crank',
       say: 'Crank: ten seconds at most, then a minute of rest. Normal, slow, clicks, silent?',
-      why: 'Slow says low charge first.',
+      why: 'Slow says low charge first. Volts at the posts while it turns tell the rest.',
+      after: ['clear', 'controller-test', 'isolator-rated'],
+      input: 'crank',
+    },
+    CONTROLLER_ON,
+  ],
+  writes: (_context, { crank }) => (crank ? [draft('cranked', crank)] : []),
+};
+
+const RUNNING: ProcedureStep = {
+  id: 'running',
+  say: 'Engine running, out of gear, brake on; exhaust gas led outside.',
+  why: 'What is measured here is what it gives while it runs.',
+  caution: 'Hair, sleeves and leads stay clear of belt and fan. No clamp comes off while it runs.',
+};
+
+export const CHARGING_TEST: Procedure = {
+  id: 'charging-test',
+  label: 'Charging system',
+  minutes: 4,
+  short: 'charging at idle',
+  doing: 'charging system tested',
+  isTest: true,
+  applies: cranks,
+  steps: [
+    HYBRID,
+    RUNNING,
+    {
+      id: 'measure',
+      say: ({ vehicleKind }) =>
+        VEHICLE_KINDS[vehicleKind].small
+          ? 'Volts at the posts, at raised revs: small engines give little at idle. Alternating volts too, where the meter has them.'
+          : 'Volts at the posts: at idle, at raised revs, then with lamps and blower on. Alternating volts too, where the meter has them.',
+      why: ({ facts }) =>
+        `About ${inPairs(14, facts.cells)} V is well. Much more or much less is a fault, at once; alternating volts are a diode.`,
+      after: ['running'],
+      input: 'charging',
+    },
+    {
+      id: 'stop',
+      say: 'Engine off.',
+      why: 'Left running it fills the hall with gas.',
+      after: ['measure'],
+    },
+  ],
+  writes: (_context, { charging }) => (charging ? [draft('charging-tested', charging)] : []),
+};
+
+export const VOLTAGE_DROP: Procedure = {
+  id: 'voltage-drop',
+  label: 'Voltage drop',
+  minutes: 8,
+  short: 'voltage drop',
+  doing: 'voltage drop measured',
+  isTest: true,
+  applies: cranks,
+  steps: [
+    GLASSES,
+    HYBRID,
+    {
+      ...CONTROLLER_OFF,
+      id: 'controller-test',
+      say: 'By its control switch, at “test” or by hand: never by bridging its starter.',
+      why: 'Its controller stops it when something is wrong.',
+      caution: '',
+    },
+    {
+      id: 'no-start',
+      say: 'Out of gear, brake on; its maker’s way to crank without starting, where there is one.',
+      why: 'Probes and hands are near what turns.',
+      caution: MAKERS,
+    },
+    {
+      id: 'probes',
+      say: 'Probes fixed before it turns: one on the post itself, one on what comes after it. Nobody holds them while it is cranked.',
+      why: 'On the clamp the meter misses the joint that most often is the fault.',
+      after: ['protect-yourself', 'no-start', 'controller-test'],
+    },
+    {
+      id: 'measure',
+      say: 'Read the drop while somebody else cranks: ten seconds at most, a minute of rest, then the next joint.',
+      why: 'A joint takes 0.1 V at most, a cable 0.2 V, the whole starter circuit 0.5 V; half of that at 6 V.',
+      after: ['probes'],
+      input: 'drops',
+    },
+    CONTROLLER_ON,
+  ],
+  writes: (_context, { drops }) => (drops ? [draft('drops-tested', drops)] : []),
+};
+
+export const HEADLAMPS: Procedure = {
+  id: 'headlamps',
+  label: 'Headlamps, no tools',
+  minutes: 2,
+  short: 'headlamps',
+  doing: 'headlamps watched',
+  isTest: true,
+  applies: (context) => cranks(context) && context.vehicleKind !== 'generator',
+  steps: [
+    {
+      id: 'before',
+      say: 'Lamps on, engine off: against a wall, bright or dim?',
+      why: 'Filament lamps follow the volts; others keep their brightness and tell nothing.',
+    },
+    {
+      ...RUNNING,
+      say: 'Start it, lamps still on: out of gear, brake on, exhaust gas led outside.',
+      why: 'With the engine running the alternator feeds them.',
+      after: ['before'],
+    },
+    {
+      id: 'after',
+      say: 'Alike, brighter or much brighter than before? Then lamps and engine off.',
+      why: 'Much brighter: the battery was low.',
+      after: ['running'],
+      input: 'headlamps',
+    },
+  ],
+  writes: (_context, { headlamps }) => (headlamps ? [draft('headlamps-seen', headlamps)] : []),
+};
+
+/** What has no starter says by itself that it goes. */
+export const READY_CHECK: Procedure = {
+  id: 'ready-check',
+  label: 'Ready check',
+  minutes: 3,
+  short: 'ready?',
+  doing: 'seen to be ready',
+  isTest: true,
+  applies: readies,
+  steps: [
+    HYBRID,
+    {
+      id: 'clear',
+      say: 'Brake on, nobody before or behind it, nothing plugged in.',
+      why: 'It moves without a sound.',
+      caution: MAKERS,
+    },
+    {
+      id: 'ready',
+      say: ({ vehicleKind }) =>
+        vehicleKind === 'hybrid'
+          ? 'Switch it on with the brake held: “ready” shows, and no warning lamp stays.'
+          : 'Key on: its gauge shows full, and no warning lamp stays.',
+      why: ({ vehicleKind }) =>
+        vehicleKind === 'hybrid'
+          ? 'A hybrid is not cranked by this battery: it wakes the control units, which do the rest.'
+          : 'A cart has no starter: what the string holds shows under its motor.',
       after: ['clear'],
     },
     {
-      id: 'idle',
-      say: 'At idle about 14 V at the battery; far off is a fault.',
-      why: 'Alternator, belt, regulator, or the rectifier on small engines.',
-      after: ['crank'],
+      id: 'moves',
+      say: 'A metre forward and a metre back, gently; then off.',
+      why: 'Brakes that stuck over the winter show here, and not at the gate.',
+      after: ['ready'],
     },
-    CONTROLLER_ON,
   ],
   writes: () => [],
 };

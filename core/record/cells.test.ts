@@ -1,4 +1,4 @@
-import { at, reading, standing } from './fixture';
+import { at, reading, standing } from './record.fixture';
 import { cellSentences, waterFrom, waterSince } from './cells';
 import { judge } from '../assessment/verdict';
 import { plain } from '../words/words';

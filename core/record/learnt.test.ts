@@ -4,7 +4,7 @@ import type * as Estimation from '../estimation/learn';
 import { followRecord } from '../estimation/learn';
 import { hallTemperatures } from '../site/climate';
 import { batteryEstimateOf } from './learnt';
-import { at, reading, standing } from './fixture';
+import { at, reading, standing } from './record.fixture';
 
 jest.mock('../estimation/learn', () => {
   const real = jest.requireActual<typeof Estimation>('../estimation/learn');

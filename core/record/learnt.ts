@@ -98,6 +98,12 @@ export function observationsOf(standing: BatteryRecord): Observation[] {
     const at = state.drawAt ?? standing.laidUpAt ?? 0;
     list.push({ kind: 'draw', at, milliamps: state.drawMa });
   }
+  // With its owner it was charged on the road: by how much, its next reading says.
+  for (const { from, to } of state.aways) {
+    list.push({ kind: 'fed', at: from, on: true }, { kind: 'fed', at: to, on: false });
+    list.push({ kind: 'returned', at: to });
+  }
+  if (state.awaySince !== null) list.push({ kind: 'fed', at: state.awaySince, on: true });
   for (const at of state.outings) list.push({ kind: 'outing', at });
   const refitted = state.readings.some(({ at }) => state.fittedAt !== null && at < state.fittedAt);
   if (refitted) list.push({ kind: 'fitted', at: state.fittedAt! });
@@ -122,6 +128,7 @@ const ORDER: Record<Observation['kind'], number> = {
   negative: 1,
   draw: 2,
   outing: 3,
+  returned: 5,
   fed: 4,
   'part-charge': 5,
   full: 6,

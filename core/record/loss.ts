@@ -7,7 +7,7 @@ import { ACTED_ON_FROM, SAID_FROM, findingsOf, type FindingOfRecord } from '../e
 import type { BatteryEstimate } from '../estimation/learn';
 import { expectedSelfDischarge } from '../estimation/prior';
 import { usualDrawOf } from '../site/vehicle-kinds';
-import { normalBelow } from '../estimation/mixture';
+import { normalBelow } from '../normal';
 import { isSettled, batteryEstimateOf, socOfReading } from './learnt';
 import { ageYears, today, type BatteryRecord } from './battery-record';
 
@@ -137,3 +137,10 @@ export function dailyLoss(loss: LossAnswer, connected: boolean): DailyLoss {
 /** Milliamps that a loss in percent a day stands for. */
 export const milliampsOf = (pctPerDay: number, { usableAh }: Pick<LossAnswer, 'usableAh'>) =>
   pctPerDay / drawPctPerDay(1, usableAh.value);
+
+/** What it can still hold, as a share of what it is rated for. */
+export function usableShareOf(standing: BatteryRecord): Estimate {
+  const { value, low, high } = lossOf(standing).usableAh;
+  const { capacityAh } = standing.facts;
+  return { value: value / capacityAh, low: low / capacityAh, high: high / capacityAh };
+}

@@ -1,3 +1,4 @@
+import { BACK_RULES } from './choices/back';
 import { CARE_RULES } from './choices/care';
 import { CHARGER_RULES } from './choices/charger';
 import { CHARGING_RULES } from './choices/charging';
@@ -13,6 +14,7 @@ export const CHOICES = {
   ...DRAW_RULES,
   ...CARE_RULES,
   ...CHARGER_RULES,
+  ...BACK_RULES,
   ...PLACE_RULES,
   ...MONEY_RULES,
 };

@@ -9,8 +9,11 @@ import { CHEMISTRIES, CHEMISTRY_IDS } from '../battery/chemistries';
 import { recoveryOf } from '../charging/recovery';
 import { doneBefore } from '../connections/look-in';
 import { toDay } from '../day';
-import { at, reading, standing } from '../record/fixture';
+import { at, reading, standing } from '../record/record.fixture';
 import { chargeForecastOf } from '../assessment/charge-forecast';
+import { chargingAnswer, dropsAnswer, startForecast } from '../assessment/start-forecast';
+import { contextOf } from '../context/from-record';
+import { startWorry, walkBack } from '../hand-back/walk';
 import { judge, judgeReading } from '../assessment/verdict';
 import { plain } from '../words/words';
 import { jobsToday } from '../plan/due';
@@ -135,6 +138,47 @@ function seasonUnder({ roundMinutes, planRiskPct }: Rules): string {
  * them must differ. A rule without a case here fails the test.
  */
 const CASES: { readonly [K in ChoiceRule]: (rules: Rules) => string } = {
+  startSurePct: (rules) => {
+    const kept = standing({ rules });
+    const chance = (value: number) => ({ value, low: value, high: value });
+    const start = startForecast(kept, chargeForecastOf(kept), toDay('2027-02-01'))!;
+    return [0.85, 0.92, 0.97]
+      .map((value) => startWorry({ ...start, chance: chance(value) }, kept) !== null)
+      .join();
+  },
+  lastFullDays: (rules) => {
+    const back = (full: string) => {
+      const kept = standing({ rules, state: { lastFullAt: at(full) } });
+      const outlook = chargeForecastOf(kept);
+      const battery = { id: 'b', label: 'B', standing: kept, outlook };
+      const walk = walkBack(
+        [{ ...battery, context: contextOf(kept, outlook) }],
+        toDay('2027-01-14'),
+      )!;
+      return walk.stages.find(({ id }) => id === 'charge')!.state;
+    };
+    return ['2027-01-12', '2027-01-08', '2027-01-02'].map(back).join();
+  },
+  chargingVolts: (rules) =>
+    [14.7, 14.9]
+      .map(
+        (idleVolts) =>
+          chargingAnswer(standing({ rules }), {
+            idleVolts,
+            raisedVolts: idleVolts,
+            loadedVolts: null,
+            rippleVolts: null,
+            restVolts: null,
+          }).found,
+      )
+      .join(),
+  chargingDropVolts: (rules) =>
+    [0.25, 0.4]
+      .map(
+        (volts) =>
+          dropsAnswer(standing({ rules }), { drops: { 'charging-live': volts }, amps: null }).worst,
+      )
+      .join(),
   roundMinutes: (rules) => seasonUnder(rules),
   planRiskPct: (rules) => seasonUnder(rules),
   shiftEndHour: (rules) =>

@@ -25,6 +25,8 @@ export interface VehicleKind {
   readonly otherDrawMa: Estimate;
   /** The batteries that such a vehicle usually has, offered at lay-up. */
   readonly usualBatteries: readonly { role: BatteryRole; place: string; capacityAh: number }[];
+  /** What shows that it goes: it is cranked, it says that it is ready; null: neither. */
+  readonly goes: 'cranks' | 'ready' | null;
   /** It has control units that take their time to sleep. */
   readonly sleeps: boolean;
   /** A small battery, for which the small limit of draw holds. */
@@ -46,6 +48,7 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     starterDrawMa: { value: 18, low: 6, high: 45 },
     otherDrawMa: none,
     usualBatteries: [{ role: 'starter', place: 'under the bonnet', capacityAh: 60 }],
+    goes: 'cranks',
     sleeps: true,
     small: false,
     asks: [
@@ -58,6 +61,8 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
       'poweredClosure',
       'emergencyKey',
       'keyless',
+      'displacementCc',
+      'fuel',
     ],
     leftOn: ['Lamps', 'Interior and boot lamp', 'Radio', 'Phone leads and dashcam'],
     caution: null,
@@ -68,6 +73,7 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     starterDrawMa: { value: 20, low: 6, high: 50 },
     otherDrawMa: none,
     usualBatteries: [{ role: 'starter', place: 'under the bonnet', capacityAh: 80 }],
+    goes: 'cranks',
     sleeps: true,
     small: false,
     asks: [
@@ -79,6 +85,8 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
       'radioCode',
       'poweredClosure',
       'emergencyKey',
+      'displacementCc',
+      'fuel',
     ],
     leftOn: ['Lamps', 'Cab and bed lamps', 'Radio', 'Inverter and beacons'],
     caution: null,
@@ -89,9 +97,10 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     starterDrawMa: { value: 1.5, low: 0.2, high: 4 },
     otherDrawMa: none,
     usualBatteries: [{ role: 'starter', place: 'under the seat', capacityAh: 10 }],
+    goes: 'cranks',
     sleeps: false,
     small: true,
-    asks: ['earth', 'alarm', 'tracker', 'tellWho', 'keyless'],
+    asks: ['earth', 'alarm', 'tracker', 'tellWho', 'keyless', 'displacementCc', 'fuel'],
     leftOn: ['Ignition and parking lamp', 'Heated grips', 'Phone lead'],
     caution: null,
   },
@@ -104,6 +113,7 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
       { role: 'starter', place: 'under the bonnet', capacityAh: 80 },
       { role: 'leisure', place: 'under the passenger seat', capacityAh: 95 },
     ],
+    goes: 'cranks',
     sleeps: true,
     small: false,
     asks: [
@@ -116,6 +126,8 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
       'emergencyKey',
       'hookUp',
       'solarPanel',
+      'displacementCc',
+      'fuel',
     ],
     leftOn: [
       'Lamps and step lamp',
@@ -134,6 +146,7 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     starterDrawMa: none,
     otherDrawMa: { value: 12, low: 2, high: 40 },
     usualBatteries: [{ role: 'leisure', place: 'in the side locker', capacityAh: 90 }],
+    goes: null,
     sleeps: false,
     small: false,
     asks: ['isolator', 'alarm', 'tracker', 'tellWho', 'hookUp', 'solarPanel'],
@@ -146,9 +159,10 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     starterDrawMa: { value: 1.5, low: 0.2, high: 4 },
     otherDrawMa: none,
     usualBatteries: [{ role: 'starter', place: 'under the seat', capacityAh: 14 }],
+    goes: 'cranks',
     sleeps: false,
     small: true,
-    asks: ['isolator', 'earth', 'tracker', 'tellWho'],
+    asks: ['isolator', 'earth', 'tracker', 'tellWho', 'displacementCc', 'fuel'],
     leftOn: ['Ignition and lamps', 'Winch', 'Heated grips'],
     caution: null,
   },
@@ -158,9 +172,10 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     starterDrawMa: { value: 0.4, low: 0, high: 2 },
     otherDrawMa: none,
     usualBatteries: [{ role: 'starter', place: 'under the seat', capacityAh: 24 }],
+    goes: 'cranks',
     sleeps: false,
     small: true,
-    asks: ['isolator', 'earth'],
+    asks: ['isolator', 'earth', 'displacementCc', 'fuel'],
     leftOn: ['Key and lamps', 'Blade clutch'],
     caution: null,
   },
@@ -170,9 +185,10 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     starterDrawMa: { value: 8, low: 2, high: 20 },
     otherDrawMa: none,
     usualBatteries: [{ role: 'starter', place: 'beside the alternator', capacityAh: 45 }],
+    goes: 'cranks',
     sleeps: false,
     small: false,
-    asks: ['isolator', 'earth', 'tellWho'],
+    asks: ['isolator', 'earth', 'tellWho', 'displacementCc', 'fuel'],
     leftOn: ['Automatic start', 'Panel lamp', 'Block heater'],
     caution: 'It may start by itself: switch it to off and hang the tag before you reach in.',
   },
@@ -182,6 +198,7 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     starterDrawMa: none,
     otherDrawMa: { value: 2, low: 0, high: 8 },
     usualBatteries: [{ role: 'string', place: 'under the bench', capacityAh: 180 }],
+    goes: 'ready',
     sleeps: false,
     small: false,
     asks: ['isolator', 'tracker', 'tellWho', 'hookUp'],
@@ -194,6 +211,7 @@ export const VEHICLE_KINDS: Readonly<Record<VehicleKindId, VehicleKind>> = {
     starterDrawMa: { value: 15, low: 5, high: 40 },
     otherDrawMa: { value: 15, low: 5, high: 40 },
     usualBatteries: [{ role: 'auxiliary', place: 'in the boot', capacityAh: 45 }],
+    goes: 'ready',
     sleeps: true,
     small: false,
     asks: [

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { FUELS } from '../battery/cranking';
 import { Line } from '../text';
 
 export const EARTHS = ['negative', 'positive'] as const;
@@ -46,6 +47,14 @@ export const VehicleFacts = z.strictObject({
   isolatorMa: z.number().min(0).max(500, 'at most 500 mA').nullable().default(null),
   /** Amps that it may carry while the engine is cranked; null where nobody knows. */
   isolatorAmps: z.number().min(1).max(5000, 'at most 5000 A').nullable().default(null),
+  /** Of its engine, cubic centimetres; null where nobody knows. */
+  displacementCc: z
+    .number()
+    .min(20, 'cubic centimetres: 1.6 litres are written 1600')
+    .max(30_000, 'at most 30,000 cm³')
+    .nullable()
+    .default(null),
+  fuel: z.enum(FUELS).nullable().default(null),
 });
 export type VehicleFacts = z.infer<typeof VehicleFacts>;
 
@@ -67,6 +76,8 @@ export const PLAIN_VEHICLE: VehicleFacts = {
   isolator: 'none',
   isolatorMa: null,
   isolatorAmps: null,
+  displacementCc: null,
+  fuel: null,
 };
 
 /** What was agreed with the owner for this stay. */

@@ -1,6 +1,10 @@
 'use client';
 
 import { useEffect } from 'react';
+import { fetchParts } from '../ui/part';
+
+/** So long a page that has just come alive has to itself. */
+const PARTS_MS = 100;
 
 /**
  * Says on the page that its scripts are there. Until then its buttons cannot be pressed
@@ -9,6 +13,8 @@ import { useEffect } from 'react';
 export function Alive() {
   useEffect(() => {
     document.documentElement.dataset.alive = '';
+    // Not before the first tap was heard.
+    setTimeout(fetchParts, PARTS_MS);
   }, []);
   return null;
 }

@@ -2,7 +2,7 @@ import 'server-only';
 import { formatInstant } from '../../core/words/words';
 import { hasOutside } from '../demo/outside-port';
 import type { SiteSnapshot } from '../site/load';
-import type { RibbonData } from './timeline';
+import type { RibbonData } from './season-drawing';
 import { ribbonData } from './timeline-data';
 
 /** What stands around every screen. */

@@ -7,6 +7,7 @@ import {
   IconCalendarStats,
   IconClipboardText,
   IconDots,
+  IconKey,
   IconPlug,
   IconStackPush,
 } from '@tabler/icons-react';
@@ -28,6 +29,7 @@ const WORK = [
   { href: '/bench', label: 'Bench', Icon: IconActivity },
   { href: '/charge', label: 'Charge', Icon: IconPlug },
   { href: '/season', label: 'Season', Icon: IconCalendarStats },
+  { href: '/hand-back', label: 'Hand back', Icon: IconKey },
 ];
 const KEEPING = [{ href: '/rules', label: 'Rules', Icon: IconAdjustmentsHorizontal }];
 
@@ -44,7 +46,10 @@ export function Rail({
   const [openOn, setOpenOn] = useState<string | null>(null);
   const open = openOn === path;
   const link = ({ href, label, Icon }: (typeof WORK)[number]) => {
-    const here = path === href || (href === '/yard' && path.startsWith('/vehicle'));
+    const here =
+      path === href ||
+      (href === '/yard' && path.startsWith('/vehicle')) ||
+      (href === '/hand-back' && path.startsWith('/hand-back'));
     return (
       <Link
         key={href}

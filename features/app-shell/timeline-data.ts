@@ -7,7 +7,7 @@ import { readDayCounts } from '../../store/entries';
 import { readPlannedStops } from '../../store/season-plans';
 import { db } from '../server/store';
 import type { SiteSnapshot } from '../site/load';
-import type { RibbonData } from './timeline';
+import type { RibbonData } from './season-drawing';
 
 const tenth = (value: number) => Math.round(value * 10) / 10;
 

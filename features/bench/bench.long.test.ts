@@ -125,7 +125,10 @@ describe('the bench', () => {
     expect((await ask({ do: 'finish', steps: [], evenAwake: true })).reason).toMatch(
       /Still out: F3/,
     );
+    // Nor does the hunt begin anew with a fuse out.
+    expect((await ask({ do: 'anew' })).reason).toMatch(/Still out: F3/);
     await ask({ do: 'put-back', circuit: 'F3' });
+    await ask({ do: 'anew' });
     expect((await ask({ do: 'finish', steps: [], evenAwake: false })).reason).toMatch(
       /still awake/,
     );
@@ -138,7 +141,12 @@ describe('the bench', () => {
     expect(draw.data).toMatchObject({ source: 'meter' });
     const [trace] = readTracesOf(db(), state.vehicleId!, 1);
     expect(draw.kind === 'draw' && draw.data.traceId).toBe(trace!.id);
-    expect(trace!.marks.map(({ kind }) => kind)).toEqual(['jumper-off', 'pull', 'put-back']);
+    expect(trace!.marks.map(({ kind }) => kind)).toEqual([
+      'jumper-off',
+      'pull',
+      'put-back',
+      'anew',
+    ]);
   });
 
   it('the stream says at once where things stand, and ends with its reader', async () => {

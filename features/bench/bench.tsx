@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
@@ -9,12 +10,9 @@ import type { BatteryRecord } from '../../core/record/battery-record';
 import { useSiteClock } from '../site/clock';
 import { settingOfHall, standingOf } from '../site/dto';
 import { VehicleIcon } from '../theme/vehicle-icon';
+import { part } from '../ui/part';
 import type { BenchData, BenchJob, BenchSubject } from './bench-data';
-import { DrawTest } from './draw-test';
-import { FuseBox } from './fuse-box';
 import { act } from './hands';
-import { Hunt } from './hunt';
-import { HuntByHand } from './hunt-by-hand';
 import { AtRest } from './at-rest';
 import { MeterLine } from './meter-line';
 import { PickList } from './pick-list';
@@ -23,6 +21,19 @@ import { useAnalysis } from './use-analysis';
 import { useBench, type Bench as BenchState } from './use-bench';
 import styles from './bench.module.css';
 import measuring from './measuring.module.css';
+
+const DrawTest = part(() => import('./draw-test').then((loaded) => loaded.DrawTest), {
+  served: dynamic(() => import('./draw-test').then((loaded) => loaded.DrawTest)),
+});
+const Hunt = part(() => import('./hunt').then((loaded) => loaded.Hunt), {
+  served: dynamic(() => import('./hunt').then((loaded) => loaded.Hunt)),
+});
+const HuntByHand = part(() => import('./hunt-by-hand').then((loaded) => loaded.HuntByHand), {
+  served: dynamic(() => import('./hunt-by-hand').then((loaded) => loaded.HuntByHand)),
+});
+const FuseBox = part(() => import('./fuse-box').then((loaded) => loaded.FuseBox), {
+  served: dynamic(() => import('./fuse-box').then((loaded) => loaded.FuseBox)),
+});
 
 const JOBS: Readonly<Record<BenchJob, string>> = {
   read: 'Resting voltage',

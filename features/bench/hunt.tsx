@@ -1,7 +1,7 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { stillOut } from '../../core/parasitic-draw/marks';
+import { sinceAnew, stillOut } from '../../core/parasitic-draw/marks';
 import { toleranceMa } from '../../core/parasitic-draw/levels';
 import { limitMa } from '../../core/rules/draw-limit';
 import { dropsOf } from '../../core/fault-isolation/drops';
@@ -53,18 +53,19 @@ export function Hunt({
   const { test, live, tick } = bench;
   const { vehicle } = subject;
   const marks = useMemo(() => test?.marks ?? [], [test]);
-  const pulls = marks.some(({ kind }) => kind === 'pull');
+  const counting = useMemo(() => sinceAnew(marks), [marks]);
+  const pulls = counting.some(({ kind }) => kind === 'pull');
   const drops = useMemo(
     () =>
       pulls
         ? dropsOf(
             { seconds: Float64Array.from(live.seconds), amps: Float64Array.from(live.amps) },
-            marks,
+            counting,
           )
         : [],
     // The trace grows in place; the tick says when.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [live, marks, pulls, tick],
+    [live, counting, pulls, tick],
   );
   const standard = needOf(subject, standing);
   const [need, setNeed] = useState<string>(standard.toFixed(1));
@@ -91,9 +92,16 @@ export function Hunt({
     if (data.hands) await act({ do: what, fuse: circuit });
   };
 
+  const anew = async () => {
+    const reply = await bench.ask({ do: 'anew' });
+    setMessage(reply.ok ? null : reply.reason);
+  };
+
   const wanted = answer.found ? null : answer.next;
   const main = wanted && (list.find(({ fuse }) => fuse === wanted)?.main ?? null);
-  const blocked = main && out.includes(main) ? main : null;
+  // One that woke something is pulled once more; for that it has to be in.
+  const again = newest?.woke && newest.circuit === wanted ? wanted : null;
+  const blocked = [main, again].find((fuse) => fuse && out.includes(fuse)) ?? null;
   const pending = newest?.milliamps === null && out.includes(newest.circuit);
   useShortcuts('Circuit hunt', 'screen', [
     {
@@ -161,6 +169,7 @@ export function Hunt({
           out={out}
           hint="All is back in. Jumper back, clamp on, and record the draw at the draw test."
           onMark={(what, fuse) => void mark(what, fuse)}
+          onAnew={pulls && (!answer.next || answer.found || answer.contradiction) ? anew : null}
         />
         {message ? (
           <p role="alert" className={styles.doubt}>

@@ -15,6 +15,7 @@ export function NextPull({
   blocked,
   out,
   onMark,
+  onAnew = null,
   hint = '',
   children,
 }: {
@@ -22,11 +23,13 @@ export function NextPull({
   list: FuseList;
   newest: Drop | undefined;
   awake: boolean;
-  /** The main fuse that hides the next one, and must go back first. */
+  /** The fuse that hides the next one, or is that and out already: it must go back first. */
   blocked: string | null;
   out: readonly string[];
   /** Null where what fell is typed, below. */
   onMark: ((what: 'pull' | 'put-back', fuse: string) => void) | null;
+  /** Begins the hunt anew; null: there is no reason to. */
+  onAnew?: (() => void) | null;
   /** What is left to do once it is found and all is back in. */
   hint?: string;
   children?: React.ReactNode;
@@ -50,7 +53,7 @@ export function NextPull({
       {contradiction ? (
         <p className={shared.doubt}>
           What fell contradicts itself: something woke or slept in between. Put all back, wait, and
-          pull again.
+          begin anew.
         </p>
       ) : null}
       {found && culprits[0] !== '' ? (
@@ -68,6 +71,12 @@ export function NextPull({
               <li key={place}>{place}</li>
             ))}
           </ul>
+          {onAnew ? (
+            <p className={shared.quiet}>
+              What wakes just while a fuse is out hides what fell: pull them once more before you
+              take a cable off.
+            </p>
+          ) : null}
         </>
       ) : (
         <>
@@ -78,7 +87,7 @@ export function NextPull({
           </h2>
           <p className={shared.quiet}>
             {blocked
-              ? `${next} hangs on it. Then wait until it has settled again.`
+              ? `${blocked === next ? 'Something woke while it was out' : `${next} hangs on it`}. Then wait until it has settled again.`
               : isMain(list, next)
                 ? 'It asks about all that hang on it at once.'
                 : 'Straight out, without a wiggle, door still latched.'}
@@ -106,6 +115,11 @@ export function NextPull({
               {next} is out <kbd>Enter</kbd>
             </Button>
           )
+        ) : null}
+        {onAnew && out.length === 0 ? (
+          <Button size="large" disabled={awake} onClick={onAnew}>
+            Begin the hunt anew
+          </Button>
         ) : null}
       </div>
       {onMark && out.length ? (

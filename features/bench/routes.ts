@@ -114,6 +114,12 @@ export async function postBench(request: Request): Promise<Response> {
       if (!bench.out().includes(wanted.circuit)) return refuse(409, `${wanted.circuit} is in.`);
       bench.mark({ kind: 'put-back', at: bench.now(), circuit: wanted.circuit });
       break;
+    case 'anew': {
+      const out = bench.out();
+      if (out.length) return refuse(409, stillOutWords(out));
+      bench.mark({ kind: 'anew', at: bench.now() });
+      break;
+    }
     case 'discard':
       bench.end();
       break;
@@ -123,6 +129,9 @@ export async function postBench(request: Request): Promise<Response> {
   return Response.json({ test: bench.running });
 }
 
+const stillOutWords = (out: readonly string[]) =>
+  `Still out: ${out.join(', ')}. Put back what was pulled.`;
+
 /** Records the draw with its trace, all or nothing, and ends the test. */
 function finish(
   bench: BenchHub,
@@ -130,7 +139,7 @@ function finish(
 ): Response {
   const test = bench.running!;
   const out = bench.out();
-  if (out.length) return refuse(409, `Still out: ${out.join(', ')}. Put back what was pulled.`);
+  if (out.length) return refuse(409, stillOutWords(out));
   const trace = bench.trace();
   const problem = traceProblem(trace);
   if (problem) return refuse(409, `Too little was logged: ${problem}.`);

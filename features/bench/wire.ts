@@ -69,6 +69,7 @@ export const BenchRequest = z.discriminatedUnion('do', [
   z.object({ do: z.literal('jumper-back') }),
   z.object({ do: z.literal('pull'), circuit: Line(1, 24) }),
   z.object({ do: z.literal('put-back'), circuit: Line(1, 24) }),
+  z.object({ do: z.literal('anew') }),
   z.object({ do: z.literal('discard') }),
   z.object({
     do: z.literal('finish'),

@@ -1,10 +1,8 @@
 import Link from 'next/link';
-import { chargeCourse } from '../../core/charging/course';
-import { PROGRAMMES, type Charger } from '../../core/site/charging-equipment';
+import { type Charger } from '../../core/site/charging-equipment';
 import { formatTemperature } from '../../core/words/words';
-import { VehicleIcon } from '../theme/vehicle-icon';
-import type { ChargeData, OnBoard, Room } from './charge-data';
-import { LAMP_WORDS, agoWords, whenWords } from './words';
+import type { ChargeData, Room } from './charge-data';
+import { Channel } from './channel';
 import styles from './board.module.css';
 
 /** Every charger by hall, and what hangs on each of its channels. */
@@ -123,51 +121,5 @@ function OneCharger({ charger, data }: { charger: Charger; data: ChargeData }) {
         })}
       </div>
     </div>
-  );
-}
-
-/** One battery on a channel: how far it should be, and what its lamp said. */
-function Channel({ one, data }: { one: OnBoard; data: ChargeData }) {
-  const { hanging, lamp, findings } = one;
-  const { now, timeZone } = data.clock;
-  const course = chargeCourse(hanging.hook, hanging.since, now);
-  const held = hanging.kind === 'maintain';
-  const done = lamp?.state === 'holding';
-  const share = done ? 1 : Math.min(1, course.share ?? 0);
-  const at = (instant: number) => whenWords(instant, now, timeZone, data.rules);
-  const finish = done
-    ? held
-      ? 'holding'
-      : 'full, take it off'
-    : course.finishAt === null
-      ? lamp
-        ? LAMP_WORDS[lamp.state]
-        : ''
-      : course.finishAt > now
-        ? `full ${at(course.finishAt)}`
-        : 'should be full: look';
-  return (
-    <Link
-      href={`/charge?battery=${one.batteryId}`}
-      className={styles.channel}
-      data-watch={findings.length > 0}
-      data-chosen={data.chosen?.battery.id === one.batteryId}
-      prefetch={false}
-    >
-      <span className={styles.who}>
-        <i>{one.bayMark}</i>
-        <VehicleIcon kind={one.kind} size={16} />
-        <span>{one.name}</span>
-      </span>
-      <span className={styles.bar} aria-hidden="true">
-        <span style={{ width: `${Math.round(100 * share)}%` }} />
-      </span>
-      <span className={styles.state}>{findings.length > 0 ? findings[0]!.headline : finish}</span>
-      <small>
-        {one.label}
-        {hanging.hook ? ` · ${PROGRAMMES[hanging.hook.programme].label}` : ''} ·{' '}
-        {agoWords(hanging.since, now)}
-      </small>
-    </Link>
   );
 }

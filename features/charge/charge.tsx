@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -10,11 +11,17 @@ import { postEntries } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import { Board } from './board';
 import type { ChargeData, ChargeView } from './charge-data';
-import { Panel } from './panel';
-import { Stock } from './stock';
+import { part } from '../ui/part';
 import { Waiting } from './waiting';
 import { Watch } from './watch';
 import styles from './charge.module.css';
+
+const Panel = part(() => import('./panel').then((loaded) => loaded.Panel), {
+  served: dynamic(() => import('./panel').then((loaded) => loaded.Panel)),
+});
+const Stock = part(() => import('./stock').then((loaded) => loaded.Stock), {
+  served: dynamic(() => import('./stock').then((loaded) => loaded.Stock)),
+});
 
 /** What hangs where, what waits, and one battery's charge in detail. */
 export function Charge({ data, view }: { data: ChargeData; view: ChargeView }) {

@@ -7,17 +7,18 @@ import type { EntryData, EntryKind } from '../../core/logbook/kinds';
 import { flatBelow, type Recovery, type RecoveryStepId } from '../../core/charging/recovery';
 import type { Inspection } from '../../core/inspect/points';
 import { celsiusNow } from '../../core/gate/ice';
+import { saeAmpsOf } from '../../core/battery/details';
 import { loadTestAmps } from '../../core/battery/load-test';
-import { judgeReading } from '../../core/assessment/verdict';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import type { Rules } from '../../core/rules/rules';
-import { formatMoney, formatVolts, plain } from '../../core/words/words';
+import { formatMoney, formatVolts } from '../../core/words/words';
 import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import { settingOfHall, standingOf } from '../site/dto';
 import { parseVolts } from '../vehicle/parse-volts';
+import { useTypedReading } from '../vehicle/typed-reading';
 import { TextField } from '../ui/field';
 import type { ChargeData, Chosen } from './charge-data';
 import { hoursWords, whenWords } from './words';
@@ -209,48 +210,35 @@ type Tool = Omit<Parameters<typeof StepTools>[0], 'id'>;
 function ReadIt({ data, chosen, onSend }: Tool) {
   const { battery, vehicle, hall } = chosen;
   const siteNow = useSiteClock(data.clock);
-  const [volts, setVolts] = useState('');
-  const [asked, setAsked] = useState<string | null>(null);
-  const record = (confirmed: boolean) => {
-    const parsed = parseVolts(volts);
-    if (!parsed.ok) return setAsked(parsed.reason);
-    const standing = standingOf(battery, vehicle, settingOfHall(hall), data.rules, data.clock);
-    const { doubt } = judgeReading(standing, { volts: parsed.volts });
-    if (doubt && !confirmed) return setAsked(plain(doubt.question));
-    void onSend(
-      [
-        newEntry('reading', battery.id, siteNow(), {
-          volts: parsed.volts,
-          celsius: null,
-          restedHours: null,
-          confirmed,
-        }),
-      ],
-      'Recorded.',
-    );
+  const { state, act, take } = useTypedReading(
+    standingOf(battery, vehicle, settingOfHall(hall), data.rules, data.clock),
+  );
+  const confirmed = state.asked !== null;
+  const record = () => {
+    const volts = take(confirmed);
+    if (volts === null) return;
+    const read = { volts, celsius: null, restedHours: null, confirmed };
+    void onSend([newEntry('reading', battery.id, siteNow(), read)], 'Recorded.');
   };
   return (
     <form
       className={styles.tool}
       onSubmit={(event) => {
         event.preventDefault();
-        record(asked !== null);
+        record();
       }}
     >
       <TextField
         label="Resting voltage, V"
         inputMode="decimal"
         placeholder="12.52"
-        value={volts}
-        onChange={(event) => {
-          setVolts(event.target.value);
-          setAsked(null);
-        }}
+        value={state.text}
+        onChange={(event) => act({ do: 'type', text: event.target.value })}
       />
       <Button htmlType="submit" type="primary">
-        {asked ? 'It is right, keep it' : 'Record'}
+        {confirmed ? 'It is right, keep it' : 'Record'}
       </Button>
-      {asked ? <p role="alert">{asked}</p> : null}
+      {(state.asked ?? state.problem) ? <p role="alert">{state.asked ?? state.problem}</p> : null}
     </form>
   );
 }
@@ -258,7 +246,7 @@ function ReadIt({ data, chosen, onSend }: Tool) {
 function LoadTest({ chosen, data, onSend }: Tool) {
   const { battery } = chosen;
   const siteNow = useSiteClock(data.clock);
-  const rated = battery.details.coldCrankingAmps;
+  const rated = saeAmpsOf(battery.details);
   const [volts, setVolts] = useState('');
   const [amps, setAmps] = useState(rated === null ? '' : String(Math.round(loadTestAmps(rated))));
   const [celsius, setCelsius] = useState(celsiusNow(chosen.context).toFixed(0));
@@ -275,6 +263,7 @@ function LoadTest({ chosen, data, onSend }: Tool) {
           volts: read.volts,
           amps: load,
           celsius: degrees,
+          restVolts: null,
         }),
       ],
       'Recorded.',

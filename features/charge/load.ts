@@ -1,4 +1,5 @@
 import 'server-only';
+import { saeAmpsOf } from '../../core/battery/details';
 import { chargeAcceptance } from '../../core/charging/charge-acceptance';
 import {
   freeChannels,
@@ -237,7 +238,7 @@ function chosenOf(loaded: SiteSnapshot, { stay, kept }: Named): Chosen {
     recovery: recoveryOf({
       ...facts,
       state,
-      coldCrankingAmps: battery.details.coldCrankingAmps,
+      coldCrankingAmps: saeAmpsOf(battery.details),
       celsius: hallMean(standing.temperatures, loaded.today),
       ice: iceIn(kept.context),
       rules: loaded.rules,

@@ -1,23 +1,11 @@
 'use client';
 
 import { Button } from 'antd';
-import { useMemo, useState } from 'react';
-import {
-  type Connection,
-  connectionOn,
-  connectionsFor,
-  outletFor,
-  usualConnection,
-} from '../../core/connections/available-connections';
-import {
-  freeChannels,
-  outletInUse,
-  type ActiveConnection,
-} from '../../core/connections/active-connections';
-import { fitOf, type Fit } from '../../core/connections/charger-suitability';
-import { may } from '../../core/gate/gate';
+import { useMemo, useReducer } from 'react';
+import type { Fit } from '../../core/connections/charger-suitability';
 import type { ProgrammeId } from '../../core/battery/programme-ids';
 import { PROGRAMMES, type Outlet } from '../../core/site/charging-equipment';
+import type { NewEntry } from '../../core/logbook/entry';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';
 import { Refusal } from '../procedure/refusal';
@@ -26,96 +14,54 @@ import { useSiteClock } from '../site/clock';
 import type { ChargeData, Chosen } from './charge-data';
 import { Foreseen } from './foreseen';
 import { HookOrder } from './hook-order';
-import { hoursWords } from './words';
+import { PUT_ON_AT_FIRST, hookingUp, hungEntries, putOnReducer, waysFor } from './put-on-state';
+import { wayWords } from './way-words';
 import shared from './panel.module.css';
 import styles from './put-on.module.css';
 
-/** Which charger, how long, and the order of the hands; the second touch says that it is on. */
-export function PutOn({
-  data,
-  chosen,
-  onRecorded,
-}: {
-  data: ChargeData;
-  chosen: Chosen;
-  onRecorded: (what: string) => void;
-}) {
-  const { stock, clock } = data;
-  const { battery, vehicle } = chosen;
-  const siteNow = useSiteClock(clock);
-  const [purpose, setPurpose] = useState<'charge' | 'maintain'>('charge');
-  const hanging = useMemo(() => data.board.map((one) => one.hanging), [data.board]);
-  const room = data.rooms.find(({ hallId }) => hallId === battery.hallId) ?? null;
-  const request = useMemo(
-    () => ({ context: chosen.context, hallId: battery.hallId, room, purpose }),
-    [chosen.context, battery.hallId, room, purpose],
-  );
-  const ways = useMemo(
-    () => connectionsFor(stock, hanging, request, battery.id, vehicle.bayMark),
-    [stock, hanging, request, battery.id, vehicle.bayMark],
-  );
-  const free = (fit: Fit) => freeChannels(fit.charger, hanging);
-  const [wanted, setWanted] = useState<{ way: string; programme?: ProgrammeId } | null>(null);
-  const [channelWanted, setChannel] = useState<number | null>(null);
-  const [outletWanted, setOutlet] = useState<string | null | undefined>(undefined);
-  const [despite, setDespite] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+interface PutOnProps {
+  readonly data: ChargeData;
+  readonly chosen: Chosen;
+  readonly onRecorded: (what: string) => void;
+}
 
-  const way = ways.find(({ id }) => id === wanted?.way) ?? usualConnection(ways);
-  const charger = way.fit?.charger ?? null;
-  const programme =
-    charger?.programmes.find(({ id }) => id === wanted?.programme) ?? way.fit?.programme ?? null;
-  const fit = charger && programme ? fitOf(charger, programme, request) : null;
-  const channels = fit ? free(fit) : [];
-  const channel =
-    channelWanted !== null && channels.includes(channelWanted) ? channelWanted : channels[0];
-  const plugged = charger ? outletInUse(charger.id, hanging) : null;
-  const outletId =
-    plugged ??
-    (outletWanted === undefined && charger
-      ? outletFor(stock, hanging, charger.id, request.hallId, vehicle.bayMark)
-      : (outletWanted ?? null));
-  const taken = fit
-    ? connectionOn(stock, hanging, request, battery.id, fit, channel, outletId)
-    : way;
-  const { hook, because, overridable } = taken;
-  const goes = because.length === 0 || (overridable && despite.trim() !== '');
-  const steps = goes ? may(taken.context, purpose).steps : [];
+/** What is chosen, what it comes to, and what can be done with it. */
+function usePutOn({ data, chosen, onRecorded }: PutOnProps) {
+  const siteNow = useSiteClock(data.clock);
+  const [state, act] = useReducer(putOnReducer, PUT_ON_AT_FIRST);
+  const { purpose } = state;
+  const offered = useMemo(() => waysFor(data, chosen, purpose), [data, chosen, purpose]);
+  const up = hookingUp(offered, state);
+  const { bayMark } = chosen.vehicle;
+  const queued = chosen.battery.state.queued !== null;
 
-  const record = async () => {
-    if (!goes) return;
-    setBusy(true);
-    const about = {
-      ...(hook ? { hook } : {}),
-      ...(because.length > 0 ? { despite: despite.trim() } : {}),
-    };
-    // A string hangs on its own charger as a whole.
-    const all = way.id === 'string' ? chosen.blocks : [battery.id];
-    const entries = all.map((id) =>
-      purpose === 'charge'
-        ? newEntry('charge-started', id, siteNow(), { charger: way.name, ...about })
-        : newEntry('maintainer', id, siteNow(), {
-            on: true,
-            ...(hook ? {} : { charger: way.name }),
-            ...about,
-          }),
-    );
+  const send = async (entries: readonly NewEntry[], said: string) => {
+    act({ do: 'send' });
     const reply = await postEntries(entries);
-    setBusy(false);
-    if (!reply.ok) return setProblem(reply.reason);
-    onRecorded(`${vehicle.bayMark} hangs on ${way.name}. Look at the mode before you go.`);
+    act({ do: 'answered', problem: reply.ok ? null : reply.reason });
+    if (reply.ok) onRecorded(said);
   };
-
-  const queued = battery.state.queued !== null;
-  const queue = async () => {
-    const reply = await postEntries([
-      newEntry('queued', battery.id, siteNow(), { on: !queued, chargerId: null }),
-    ]);
-    if (!reply.ok) return setProblem(reply.reason);
-    onRecorded(`${vehicle.bayMark} ${queued ? 'waits no more' : 'waits for a charger'}.`);
+  return {
+    ...{ state, act, offered, up, queued },
+    hang: () =>
+      up.goes &&
+      void send(
+        hungEntries(up, state, chosen, siteNow()),
+        `${bayMark} hangs on ${up.way.name}. Look at the mode before you go.`,
+      ),
+    queue: () =>
+      void send(
+        [newEntry('queued', chosen.battery.id, siteNow(), { on: !queued, chargerId: null })],
+        `${bayMark} ${queued ? 'waits no more' : 'waits for a charger'}.`,
+      ),
   };
+}
 
+/** Which charger, how long, and the order of the hands; the second touch says that it is on. */
+export function PutOn(props: PutOnProps) {
+  const { data } = props;
+  const { state, act, offered, up, queued, hang, queue } = usePutOn(props);
+  const { way, charger, fit, channel, plugged, because, goes } = up;
   return (
     <section className={shared.card} aria-label="Put it on">
       <div className={styles.row}>
@@ -124,11 +70,8 @@ export function PutOn({
           {(['charge', 'maintain'] as const).map((one) => (
             <Button
               key={one}
-              aria-pressed={purpose === one}
-              onClick={() => {
-                setPurpose(one);
-                setWanted(null);
-              }}
+              aria-pressed={state.purpose === one}
+              onClick={() => act({ do: 'purpose', purpose: one })}
             >
               {one === 'charge' ? 'Charge it' : 'Leave a maintainer on'}
             </Button>
@@ -138,32 +81,34 @@ export function PutOn({
       <SelectField
         label="Charger"
         value={way.id}
-        options={ways.map((one) => ({ value: one.id, label: wayWords(one, hanging) }))}
-        onChange={(id) => {
-          setWanted({ way: id });
-          setChannel(null);
-          setOutlet(undefined);
-          setDespite('');
-          setProblem(null);
-        }}
+        options={offered.ways.map((one) => ({
+          value: one.id,
+          label: wayWords(one, offered.hanging),
+        }))}
+        onChange={(id) => act({ do: 'way', way: id })}
       />
       {fit && charger ? (
         <HookFields
           fit={fit}
-          channels={channels}
+          channels={up.channels}
           channel={channel ?? null}
-          outlets={stock.outlets.filter(
-            ({ id, hallId }) => hallId === request.hallId || id === plugged,
+          outlets={data.stock.outlets.filter(
+            ({ id, hallId }) => hallId === offered.request.hallId || id === plugged,
           )}
-          outletId={outletId}
+          outletId={up.outletId}
           plugged={plugged !== null}
-          onProgramme={(programme) => setWanted({ way: way.id, programme })}
-          onChannel={setChannel}
-          onOutlet={setOutlet}
+          onProgramme={(programme) => act({ do: 'programme', way: way.id, programme })}
+          onChannel={(to) => act({ do: 'channel', channel: to })}
+          onOutlet={(outlet) => act({ do: 'outlet', outlet })}
         />
       ) : null}
       {because.length > 0 ? (
-        <Refusal because={because} overridable={overridable} why={despite} onWhy={setDespite} />
+        <Refusal
+          because={because}
+          overridable={up.overridable}
+          why={state.despite}
+          onWhy={(why) => act({ do: 'despite', why })}
+        />
       ) : null}
       {goes ? (
         <>
@@ -177,16 +122,16 @@ export function PutOn({
           ) : null}
           <details className={styles.hands} open>
             <summary>The order of the hands</summary>
-            <HookOrder steps={steps} />
+            <HookOrder steps={up.steps} />
           </details>
         </>
       ) : null}
-      {problem ? (
+      {state.problem ? (
         <p className={shared.refused} role="alert">
-          {problem}
+          {state.problem}
         </p>
       ) : null}
-      <Button className={styles.wait} onClick={() => void queue()}>
+      <Button className={styles.wait} onClick={queue}>
         {queued ? 'Out of the queue' : 'Let it wait for a charger'}
       </Button>
       <Button
@@ -194,25 +139,14 @@ export function PutOn({
         size="large"
         className={shared.go}
         disabled={!goes}
-        loading={busy}
-        onClick={() => void record()}
+        loading={state.busy}
+        onClick={hang}
       >
         It hangs on {way.name}
         {charger && charger.channels > 1 && channel ? `, channel ${channel}` : ''}
       </Button>
     </section>
   );
-}
-
-/** A way to charge it, how long it takes, or that it is not to be had now. */
-function wayWords(
-  { name, fit, because }: Connection,
-  hanging: readonly ActiveConnection[],
-): string {
-  const taken = fit !== null && freeChannels(fit.charger, hanging).length === 0;
-  const hours = fit?.course ? `, ${hoursWords(fit.course.totalHours)}` : '';
-  const when = because.length === 0 ? hours : taken ? ' (in use)' : ' (not now)';
-  return `${name}${fit ? `, ${fit.amps} A` : ''}${when}`;
 }
 
 /** How the chosen charger is to be set and plugged in. */

@@ -39,7 +39,7 @@ beforeAll(() => {
 const serves = (reply: () => Promise<Partial<Response>>) => {
   globalThis.fetch = reply as unknown as typeof fetch;
 };
-const field = () => screen.getByRole('combobox');
+const field = () => screen.findByRole('combobox');
 const found = () => screen.queryAllByRole('option').map((option) => option.textContent);
 
 test('by its key from anywhere: typed, chosen with the arrows, and gone to', async () => {
@@ -59,7 +59,7 @@ test('by its key from anywhere: typed, chosen with the arrows, and gone to', asy
   );
   const { rerender } = render(whole());
   await user.keyboard('/');
-  await user.type(field(), 'c1');
+  await user.type(await field(), 'c1');
   await waitFor(() => expect(found()).toHaveLength(2));
   expect(found()[1]).toContain('volts');
   await user.keyboard('{ArrowDown}{Enter}');
@@ -74,7 +74,7 @@ test('what is not there, and a server that is not, are said', async () => {
   const user = userEvent.setup();
   render(<Find />);
   await user.click(screen.getByRole('button', { name: 'Find' }));
-  await user.type(field(), 'brackwater');
+  await user.type(await field(), 'brackwater');
   expect(await screen.findByText('Nothing here is called that.')).not.toBeNull();
   await user.keyboard('{Escape}');
   serves(() => Promise.reject(new TypeError('no network')));

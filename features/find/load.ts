@@ -1,15 +1,17 @@
 import 'server-only';
+import { shortDay } from '../../core/day';
 import { jobsToday } from '../../core/plan/due';
 import { readOwners } from '../../store/site';
-import { jobWord } from '../round/round-data';
+import { jobWord } from '../../core/plan/due';
 import { db } from '../server/store';
+import { archiveOf } from '../hand-back/load';
 import type { SiteSnapshot } from '../site/load';
 import type { Findable } from './find-data';
 
-/** All vehicles of the site, in walking order, with what they may be looked for by. */
+/** All vehicles of the site, in walking order, then those that were here. */
 export function findables(site: SiteSnapshot): readonly Findable[] {
   const owners = new Map(readOwners(db()).map(({ id, name }) => [id, name]));
-  return site.stays.map(({ vehicle, state, bay, hall, batteries, troubled }) => {
+  const here = site.stays.map(({ vehicle, state, bay, hall, batteries, troubled }) => {
     const open = batteries.flatMap(({ standing, outlook }) =>
       jobsToday(standing, outlook).filter(({ done }) => !done),
     );
@@ -23,4 +25,14 @@ export function findables(site: SiteSnapshot): readonly Findable[] {
       needs: [...new Set(open.map(jobWord))].join(', '),
     };
   });
+  const wereHere = archiveOf(site, owners).map((row) => ({
+    href: `/vehicle/${row.vehicleId}`,
+    bay: '–',
+    hall: 'archive',
+    name: row.name,
+    owner: row.owner ?? '',
+    marks: row.marks,
+    needs: `here until ${shortDay(row.to, site.today)}`,
+  }));
+  return [...here, ...wereHere];
 }

@@ -12,6 +12,7 @@ import { ClockMove, Lived, Sight } from '../demo/simulator-client';
 import { DraftBody } from '../lay-up/draft-routes';
 import { LayUp } from '../lay-up/schema';
 import type { Findable } from '../find/find-data';
+import { OwnersRecord } from '../owners-record/record-document';
 import { RuleEffect } from '../rules/effect';
 import { ToWeigh } from '../rules/preview';
 import { DaysOf } from '../rules/temperature-routes';
@@ -192,6 +193,11 @@ export const API = {
   'GET /api/find': {
     does: 'All that can be found by typing',
     reply: own<readonly Findable[]>(),
+    refuses: [404],
+  },
+  'GET /api/records/{id}': {
+    does: 'What the owner of a vehicle gets with it',
+    reply: OwnersRecord,
     refuses: [404],
   },
   'GET /api/yard': {

@@ -20,7 +20,7 @@ const REFUSALS: Readonly<Record<number, string>> = {
 /** Long ones that are asked for at several addresses. */
 const NAMED = new Map<z.core.$ZodType, string>([[EntryBody, 'Entry']]);
 
-function schemaOf(type: z.ZodType, io: 'input' | 'output', isName = false): object {
+function schemaOf(type: z.core.$ZodType, io: 'input' | 'output', isName = false): object {
   const { $schema, ...schema } = z.toJSONSchema(type, {
     io,
     unrepresentable: 'any',

@@ -4,6 +4,7 @@ import { Button } from 'antd';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { v4 as uuid } from 'uuid';
 import { CHEMISTRIES, CHEMISTRY_IDS } from '../../core/battery/chemistries';
+import { CRANKING_STANDARDS, STANDARD_WORDS } from '../../core/battery/ratings';
 import { TERMINAL_WORDS, usualDetails, type BatteryDetails } from '../../core/battery/details';
 import { BATTERY_ROLES } from '../../core/battery/roles';
 import { Chooser } from '../ui/field';
@@ -245,6 +246,21 @@ function WhatItIs({ battery, path, wrong, set, details }: PartProps) {
         value={battery.details.coldCrankingAmps}
         onChange={(coldCrankingAmps) => details({ coldCrankingAmps })}
       />
+      {battery.details.coldCrankingAmps === null ? null : (
+        <Field label="Rated by" path={path('details.crankingStandard')}>
+          {(id) => (
+            <Chooser
+              id={id}
+              value={battery.details.crankingStandard}
+              options={CRANKING_STANDARDS.map((one) => ({
+                value: one,
+                label: STANDARD_WORDS[one],
+              }))}
+              onChange={(crankingStandard) => details({ crankingStandard })}
+            />
+          )}
+        </Field>
+      )}
     </div>
   );
 }

@@ -26,6 +26,7 @@ export function StepOff({ draft, problem, change }: StepProps) {
   const { facts } = draft;
   const set = (patch: Partial<VehicleFacts>) => change({ facts: { ...facts, ...patch } });
   const asks = (fact: keyof VehicleFacts) => kind.asks.includes(fact);
+  const asked = { facts, asks, set, problem };
   const all = kind.leftOn.every((one) => draft.allOff.includes(one));
   return (
     <div className={shared.columns}>
@@ -58,85 +59,11 @@ export function StepOff({ draft, problem, change }: StepProps) {
             ask for a drive now and then to keep it alive; ask the owner, and note the day.
           </Caution>
         ) : null}
+        <EngineFacts {...asked} />
       </section>
       <section className={shared.part}>
         <h2>Before a clamp comes off</h2>
-        {asks('earth') ? (
-          <Choice
-            label="Post connected to the body"
-            name="earth"
-            value={facts.earth}
-            options={[
-              { value: 'negative', label: 'Negative, as usual' },
-              { value: 'positive', label: 'Positive, an old one' },
-            ]}
-            onChange={(earth) => set({ earth })}
-          />
-        ) : null}
-        {asks('isolator') ? (
-          <Choice
-            label="Isolator in the earthed lead"
-            name="isolator"
-            value={facts.isolator}
-            options={[
-              { value: 'none', label: 'None' },
-              { value: 'knob', label: 'A knob' },
-              { value: 'key', label: 'A key switch' },
-              { value: 'remote', label: 'Remote' },
-            ]}
-            onChange={(isolator) => set({ isolator })}
-          />
-        ) : null}
-        {asks('isolator') && facts.isolator !== 'none' ? (
-          <div className={shared.row}>
-            {facts.isolator === 'remote' ? (
-              <NumberField
-                label="It draws, mA"
-                path="facts.isolatorMa"
-                problem={problem('facts.isolatorMa')}
-                hint="It drops out at about 11 V, and draws all the time."
-                placeholder="5"
-                value={facts.isolatorMa}
-                onChange={(isolatorMa) => set({ isolatorMa })}
-              />
-            ) : null}
-            <NumberField
-              label="It may carry, A"
-              path="facts.isolatorAmps"
-              problem={problem('facts.isolatorAmps')}
-              hint="While the engine is cranked."
-              placeholder="if given"
-              value={facts.isolatorAmps}
-              onChange={(isolatorAmps) => set({ isolatorAmps })}
-            />
-          </div>
-        ) : null}
-        {asks('alarm') ? (
-          <Choice
-            label="Alarm"
-            name="alarm"
-            value={facts.alarm}
-            options={[
-              { value: 'none', label: 'None' },
-              { value: 'may-sleep', label: 'May be off' },
-              { value: 'must-live', label: 'Must stay live' },
-            ]}
-            onChange={(alarm) => set({ alarm })}
-          />
-        ) : null}
-        {asks('radioCode') ? (
-          <Choice
-            label="Radio code"
-            name="radioCode"
-            value={facts.radioCode}
-            options={[
-              { value: 'none', label: 'Needs none' },
-              { value: 'in-hand', label: 'In hand' },
-              { value: 'missing', label: 'Missing' },
-            ]}
-            onChange={(radioCode) => set({ radioCode })}
-          />
-        ) : null}
+        <Leads {...asked} />
         <div className={shared.questions}>
           {(Object.keys(QUESTIONS) as (keyof typeof QUESTIONS)[])
             .filter((fact) => asks(fact) && (fact !== 'emergencyKey' || facts.poweredClosure))
@@ -150,41 +77,7 @@ export function StepOff({ draft, problem, change }: StepProps) {
               />
             ))}
         </div>
-        {asks('solarPanel') && facts.solarPanel ? (
-          <>
-            <Choice
-              label="How its panel is mounted"
-              name="panelMount"
-              value={facts.panelMount}
-              options={[
-                { value: 'flat', label: 'Flat on the roof' },
-                { value: 'steep', label: 'Steep, to the noon sun' },
-              ]}
-              onChange={(panelMount) => set({ panelMount })}
-            />
-            <Choice
-              label="Shade on it in winter"
-              name="panelShade"
-              value={facts.panelShade}
-              options={[
-                { value: 'open', label: 'None' },
-                { value: 'some', label: 'Some' },
-                { value: 'much', label: 'Much' },
-              ]}
-              onChange={(panelShade) => set({ panelShade })}
-            />
-          </>
-        ) : null}
-        {asks('solarPanel') && facts.solarPanel ? (
-          <NumberField
-            label="Watts of its panel"
-            path="facts.panelWatts"
-            problem={problem('facts.panelWatts')}
-            placeholder="100"
-            value={facts.panelWatts}
-            onChange={(panelWatts) => set({ panelWatts })}
-          />
-        ) : null}
+        {asks('solarPanel') && facts.solarPanel ? <Panel {...asked} /> : null}
         {asks('tellWho') && (facts.tracker || facts.alarm !== 'none') ? (
           <TextField
             label="Who must be told when it goes silent"
@@ -198,5 +91,163 @@ export function StepOff({ draft, problem, change }: StepProps) {
         ) : null}
       </section>
     </div>
+  );
+}
+
+/** What the parts of this step are given. */
+interface Asked {
+  readonly facts: VehicleFacts;
+  readonly asks: (fact: keyof VehicleFacts) => boolean;
+  readonly set: (patch: Partial<VehicleFacts>) => void;
+  readonly problem: StepProps['problem'];
+}
+
+/** What its starter has to turn: from it follows how sure a start is in the cold. */
+function EngineFacts({ facts, asks, set, problem }: Asked) {
+  if (!asks('displacementCc')) return null;
+  return (
+    <>
+      <Choice
+        label="Engine"
+        name="fuel"
+        value={facts.fuel ?? 'unknown'}
+        options={[
+          { value: 'petrol', label: 'Petrol' },
+          { value: 'diesel', label: 'Diesel' },
+          { value: 'unknown', label: 'Not known' },
+        ]}
+        onChange={(fuel) => set({ fuel: fuel === 'unknown' ? null : fuel })}
+      />
+      <NumberField
+        label="Displacement, cm³"
+        path="facts.displacementCc"
+        problem={problem('facts.displacementCc')}
+        hint="1.6 litres are 1600; what is not known is taken from its battery."
+        placeholder="if known"
+        value={facts.displacementCc}
+        onChange={(displacementCc) => set({ displacementCc })}
+      />
+    </>
+  );
+}
+
+/** Which post is the body's, what stands in its lead, and what goes silent with it. */
+function Leads({ facts, asks, set, problem }: Asked) {
+  return (
+    <>
+      {asks('earth') ? (
+        <Choice
+          label="Post connected to the body"
+          name="earth"
+          value={facts.earth}
+          options={[
+            { value: 'negative', label: 'Negative, as usual' },
+            { value: 'positive', label: 'Positive, an old one' },
+          ]}
+          onChange={(earth) => set({ earth })}
+        />
+      ) : null}
+      {asks('isolator') ? (
+        <Choice
+          label="Isolator in the earthed lead"
+          name="isolator"
+          value={facts.isolator}
+          options={[
+            { value: 'none', label: 'None' },
+            { value: 'knob', label: 'A knob' },
+            { value: 'key', label: 'A key switch' },
+            { value: 'remote', label: 'Remote' },
+          ]}
+          onChange={(isolator) => set({ isolator })}
+        />
+      ) : null}
+      {asks('isolator') && facts.isolator !== 'none' ? (
+        <div className={shared.row}>
+          {facts.isolator === 'remote' ? (
+            <NumberField
+              label="It draws, mA"
+              path="facts.isolatorMa"
+              problem={problem('facts.isolatorMa')}
+              hint="It drops out at about 11 V, and draws all the time."
+              placeholder="5"
+              value={facts.isolatorMa}
+              onChange={(isolatorMa) => set({ isolatorMa })}
+            />
+          ) : null}
+          <NumberField
+            label="It may carry, A"
+            path="facts.isolatorAmps"
+            problem={problem('facts.isolatorAmps')}
+            hint="While the engine is cranked."
+            placeholder="if given"
+            value={facts.isolatorAmps}
+            onChange={(isolatorAmps) => set({ isolatorAmps })}
+          />
+        </div>
+      ) : null}
+      {asks('alarm') ? (
+        <Choice
+          label="Alarm"
+          name="alarm"
+          value={facts.alarm}
+          options={[
+            { value: 'none', label: 'None' },
+            { value: 'may-sleep', label: 'May be off' },
+            { value: 'must-live', label: 'Must stay live' },
+          ]}
+          onChange={(alarm) => set({ alarm })}
+        />
+      ) : null}
+      {asks('radioCode') ? (
+        <Choice
+          label="Radio code"
+          name="radioCode"
+          value={facts.radioCode}
+          options={[
+            { value: 'none', label: 'Needs none' },
+            { value: 'in-hand', label: 'In hand' },
+            { value: 'missing', label: 'Missing' },
+          ]}
+          onChange={(radioCode) => set({ radioCode })}
+        />
+      ) : null}
+    </>
+  );
+}
+
+/** What its solar panel can give. */
+function Panel({ facts, set, problem }: Asked) {
+  return (
+    <>
+      <Choice
+        label="How its panel is mounted"
+        name="panelMount"
+        value={facts.panelMount}
+        options={[
+          { value: 'flat', label: 'Flat on the roof' },
+          { value: 'steep', label: 'Steep, to the noon sun' },
+        ]}
+        onChange={(panelMount) => set({ panelMount })}
+      />
+      <Choice
+        label="Shade on it in winter"
+        name="panelShade"
+        value={facts.panelShade}
+        options={[
+          { value: 'open', label: 'None' },
+          { value: 'some', label: 'Some' },
+          { value: 'much', label: 'Much' },
+        ]}
+        onChange={(panelShade) => set({ panelShade })}
+      />
+      <NumberField
+        label="Watts of its panel"
+        path="facts.panelWatts"
+        problem={problem('facts.panelWatts')}
+        placeholder="100"
+        value={facts.panelWatts}
+        onChange={(panelWatts) => set({ panelWatts })}
+      />
+    </>
   );
 }

@@ -2,7 +2,7 @@
 
 import { Button } from 'antd';
 import { useState, type ReactNode } from 'react';
-import { CHARGING, CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/daily-history';
+import { CHARGING, CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/reserve-marks';
 import { toDay } from '../../core/day';
 import type { Strip } from '../../core/schedule/strips';
 import { figure, say } from '../../core/words/words';
@@ -33,7 +33,9 @@ const STRIP: Strip = {
   collect: 78,
 };
 const STILL: StripHandlers = {
-  grab: () => undefined,
+  pick: () => undefined,
+  carry: () => undefined,
+  drop: () => undefined,
   key: () => undefined,
   leave: () => undefined,
 };

@@ -4,7 +4,7 @@ import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { conditionOf } from '../../core/record/condition';
 import { planInUse } from '../../core/plan/storage-plans';
 import { batteryLabels, type SiteSnapshot } from '../site/load';
-import type { PrintData } from './sheets';
+import type { PrintData } from './papers';
 
 /** What stands on the papers of one vehicle; null where it stands in no bay. */
 export function printData(loaded: SiteSnapshot, id: string, origin: string): PrintData | null {

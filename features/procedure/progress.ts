@@ -3,6 +3,11 @@
 import { useCallback, useSyncExternalStore } from 'react';
 import { z } from 'zod';
 import { LEVELS } from '../../core/inspect/points';
+import { ChargingSeen } from '../../core/vehicle-tests/charging-test';
+import { CrankSeen } from '../../core/vehicle-tests/crank-test';
+import { HeadlampsSeen } from '../../core/vehicle-tests/headlamps';
+import { LoadSeen } from '../../core/vehicle-tests/load-test';
+import { DropsSeen } from '../../core/vehicle-tests/voltage-drop';
 
 const Progress = z.object({
   done: z.array(z.string()),
@@ -11,6 +16,11 @@ const Progress = z.object({
   addedMl: z.array(z.number()).optional(),
   gravities: z.array(z.number()).optional(),
   acidCelsius: z.number().optional(),
+  crank: CrankSeen.optional(),
+  charging: ChargingSeen.optional(),
+  drops: DropsSeen.optional(),
+  headlamps: HeadlampsSeen.optional(),
+  load: LoadSeen.optional(),
 });
 export type Progress = z.infer<typeof Progress>;
 

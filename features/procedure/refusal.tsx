@@ -9,15 +9,15 @@ import styles from './refusal.module.css';
 /** Why something may not be done now, and what comes first; where it is no danger, a reason lets it be done. */
 export function Refusal({
   because,
-  overridable,
-  why,
+  overridable = false,
+  why = '',
   onWhy,
 }: {
   because: readonly Reason[];
-  overridable: boolean;
+  overridable?: boolean;
   /** What the attendant says for it. */
-  why: string;
-  onWhy: (why: string) => void;
+  why?: string;
+  onWhy?: (why: string) => void;
 }) {
   const field = useId();
   const first = [...new Set(because.flatMap((one) => one.first))];
@@ -41,7 +41,7 @@ export function Refusal({
             id={field}
             value={why}
             maxLength={200}
-            onChange={(event) => onWhy(event.target.value)}
+            onChange={(event) => onWhy?.(event.target.value)}
           />
         </p>
       ) : null}

@@ -1,13 +1,18 @@
+import dynamic from 'next/dynamic';
 import { Button } from 'antd';
 import { may } from '../../core/gate/gate';
 import type { Verdict } from '../../core/assessment/verdict';
 import { HookOrder } from '../charge/hook-order';
 import { hangsContext } from '../../core/connections/available-connections';
-import { HookChoice } from './hook-choice';
 import type { HookPick } from './hook-pick';
 import type { Judged, Step } from './round-data';
+import { part } from '../ui/part';
 import { Why } from '../ui/why';
 import styles from './round.module.css';
+
+const HookChoice = part(() => import('./hook-choice').then((loaded) => loaded.HookChoice), {
+  served: dynamic(() => import('./hook-choice').then((loaded) => loaded.HookChoice)),
+});
 
 /** Putting a battery on charge, or taking it off: the order of the hands comes from the gate. */
 export function ChargeStep({

@@ -1,18 +1,9 @@
 import Link from 'next/link';
-import { PROGRAMMES } from '../../core/site/charging-equipment';
-import { hoursWords } from '../charge/words';
+import { wayWords } from '../charge/way-words';
 import { Refusal } from '../procedure/refusal';
 import { SelectField } from '../ui/field';
 import type { HookPick } from './hook-pick';
 import styles from './hook-choice.module.css';
-
-/** A charger with its programme and its hours, or that it is not to be had now. */
-function wayWords({ name, fit, because }: HookPick['ways'][number]): string {
-  if (because.length > 0) return `${name} (not now)`;
-  if (!fit) return name;
-  const hours = fit.course ? `, ${hoursWords(fit.course.totalHours)}` : '';
-  return `${name}, ${PROGRAMMES[fit.programme.id].label}${hours}`;
-}
 
 /** Which charger, for how long, and what to mind about it. */
 export function HookChoice({ pick, batteryId }: { pick: HookPick; batteryId: string }) {
@@ -23,7 +14,7 @@ export function HookChoice({ pick, batteryId }: { pick: HookPick; batteryId: str
       <SelectField
         label="Charger"
         value={chosen.id}
-        options={ways.map((way) => ({ value: way.id, label: wayWords(way) }))}
+        options={ways.map((way) => ({ value: way.id, label: wayWords(way, pick.hanging) }))}
         onChange={pick.onPick}
       />
       {chosen.because.length > 0 ? (

@@ -12,6 +12,8 @@ export interface HookPick {
   /** Those that may be first. */
   readonly ways: readonly Connection[];
   readonly chosen: Connection;
+  /** What hangs where on the site. */
+  readonly hanging: readonly ActiveConnection[];
   /** It may be done: nothing against it, or a reason was given. */
   readonly goes: boolean;
   /** Why it is done all the same. */
@@ -48,6 +50,7 @@ export function pickHook(
   return {
     ways,
     chosen,
+    hanging,
     goes: chosen.because.length === 0 || (chosen.overridable && wish.why.trim() !== ''),
     why: wish.why,
     onPick: (id) => onWish({ id, why: '' }),

@@ -7,12 +7,11 @@ export function NoteForm({
   onChange,
   onSave,
 }: {
-  /** Null: none is being written. */
-  readonly text: string | null;
+  readonly text: string;
+  /** Null: none is to be written. */
   readonly onChange: (text: string | null) => void;
   readonly onSave: () => void;
 }) {
-  if (text === null) return null;
   return (
     <form
       className={styles.note}

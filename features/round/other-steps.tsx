@@ -1,13 +1,16 @@
 import { Button } from 'antd';
+import { dayOf, shortDay } from '../../core/day';
+import type { BatteryRecord } from '../../core/record/battery-record';
 import { DARK_CHECKS, type DarkCause } from '../../core/site/dark-checks';
 import { chargeCourse } from '../../core/charging/course';
 import type { ProgrammeId } from '../../core/battery/programme-ids';
 import { PROGRAMMES, type ChargingEquipment } from '../../core/site/charging-equipment';
 import { chargerFaultsOf } from '../../core/connections/charger-faults';
-import { CAUTIONS } from '../../core/plan/cautions';
+import { cautionOf } from '../../core/plan/cautions';
 import type { Job } from '../../core/plan/due';
 import { LAMP_STATES, type LampState } from '../../core/logbook/fields';
 import type { Judged } from './round-data';
+import { Go } from '../ui/go';
 import { Caution } from '../ui/caution';
 import shared from './round.module.css';
 import styles from './other-steps.module.css';
@@ -121,13 +124,35 @@ export function ModeStep({
   );
 }
 
+/** It goes to its owner: all that is left to do is one walk. */
+export function HandBackStep({
+  standing: { vehicleId, collectDay, now, timeZone },
+  done,
+}: {
+  standing: Pick<BatteryRecord, 'vehicleId' | 'collectDay' | 'now' | 'timeZone'>;
+  done: boolean;
+}) {
+  return (
+    <div className={shared.card}>
+      <h2>{done ? 'It is ready for its owner' : 'Make it ready for its owner'}</h2>
+      {collectDay === null ? null : (
+        <p className={shared.lampLast}>
+          {collectDay === dayOf(now, timeZone)
+            ? 'Its owner comes today.'
+            : `Its owner comes ${shortDay(collectDay)}.`}
+        </p>
+      )}
+      <Go href={`/hand-back/${vehicleId}`}>Walk it back</Go>
+    </div>
+  );
+}
+
 /** The caution that belongs to this step. */
 export function StepCaution({ job }: { job: Job }) {
-  // What has an order of hands has its cautions at its steps.
-  if (job.kind === 'procedure' || job.kind === 'recharge' || job.kind === 'take-off') return null;
-  return (
+  const caution = cautionOf(job.kind);
+  return caution === null ? null : (
     <Caution>
-      <b>Before you touch it:</b> {CAUTIONS[job.kind]}
+      <b>Before you touch it:</b> {caution}
     </Caution>
   );
 }

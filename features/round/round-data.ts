@@ -6,8 +6,7 @@ import { instantAt, type Day } from '../../core/day';
 import type { BatteryState } from '../../core/logbook/state';
 import { chargeForecastOf, type ChargeForecast } from '../../core/assessment/charge-forecast';
 import type { BatteryRecord } from '../../core/record/battery-record';
-import { MINUTES, jobsToday, minutesOf, type Job } from '../../core/plan/due';
-import { PROCEDURES } from '../../core/procedures/procedures';
+import { MINUTES, jobWord, jobsToday, minutesOf, type Job } from '../../core/plan/due';
 import type { RoomAir } from '../../core/charging/hall-limits';
 import { hangingBy, type ActiveConnection } from '../../core/connections/active-connections';
 import type { ChargingEquipment } from '../../core/site/charging-equipment';
@@ -103,20 +102,6 @@ export interface StopView {
   readonly minutesLeft: number;
 }
 
-/** A job in a word or two, for the list of stops. */
-export function jobWord(job: Job): string {
-  switch (job.kind) {
-    case 'reading':
-      return 'volts';
-    case 'take-off':
-      return 'off charge';
-    case 'procedure':
-      return PROCEDURES[job.procedure].short;
-    default:
-      return job.kind;
-  }
-}
-
 /** A hall of the round; its temperatures are worked out when somebody stands there. */
 export interface HallSetting {
   readonly name: string;
@@ -189,7 +174,17 @@ export function viewStop(
       notReachedAt: standing.state.notReachedAt,
     };
   });
-  const steps = seen.flatMap(({ id, label, jobs }) =>
+  // Its vehicle is handed back once, however many batteries it has: the walk has them all.
+  const back = seen.flatMap(({ jobs }) => jobs.filter(({ kind }) => kind === 'hand-back'));
+  const goes = back.length > 0 && { kind: 'hand-back' as const, done: back.every(isDone) };
+  const whole = seen.map((one, i) => ({
+    ...one,
+    jobs: [
+      ...one.jobs.filter(({ kind }) => kind !== 'hand-back'),
+      ...(goes && i === seen.length - 1 ? [goes] : []),
+    ],
+  }));
+  const steps = whole.flatMap(({ id, label, jobs }) =>
     jobs.map((job): Step => ({
       batteryId: id,
       job,
@@ -214,8 +209,11 @@ export function viewStop(
   };
 }
 
+const isDone = ({ done }: Job) => done;
+
 function labelOf(job: Job, label: string, batteries: number): string {
   if (job.kind === 'reading') return label;
+  if (job.kind === 'hand-back') return jobWord(job);
   return `${batteries > 1 ? `${label} ` : ''}${jobWord(job)}`;
 }
 

@@ -3,7 +3,7 @@ import { EMPTY_STOCK } from '../../core/site/charging-equipment';
 import { usualDetails } from '../../core/battery/details';
 import { PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
 import { toDay } from '../../core/day';
-import { HELD, CHARGING, UNKNOWN } from '../../core/assessment/daily-history';
+import { HELD, CHARGING, UNKNOWN } from '../../core/assessment/reserve-marks';
 import { EMPTY_BATTERY, type BatteryState } from '../../core/logbook/state';
 import { step } from '../../core/logbook/fold';
 import { DEFAULT_RULES } from '../../core/rules/rules';

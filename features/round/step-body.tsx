@@ -1,13 +1,25 @@
+import dynamic from 'next/dynamic';
 import { hangsContext } from '../../core/connections/available-connections';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
 import type { LampState } from '../../core/logbook/fields';
 import type { Verdict } from '../../core/assessment/verdict';
 import type { HookPick } from './hook-pick';
-import { LampStep, ModeStep } from './other-steps';
+import { HandBackStep, LampStep, ModeStep } from './other-steps';
 import { ChargeStep } from './charge-step';
 import { ThawStep } from './thaw-step';
 import type { Judged, RoundData, Step } from './round-data';
-import { InspectStep, ProcedureStep, ReplaceStep } from './work-steps';
+import { part } from '../ui/part';
+
+// Few stops begin with guided work.
+const ProcedureStep = part(() => import('./work-steps').then((loaded) => loaded.ProcedureStep), {
+  served: dynamic(() => import('./work-steps').then((loaded) => loaded.ProcedureStep)),
+});
+const InspectStep = part(() => import('./work-steps').then((loaded) => loaded.InspectStep), {
+  served: dynamic(() => import('./work-steps').then((loaded) => loaded.InspectStep)),
+});
+const ReplaceStep = part(() => import('./work-steps').then((loaded) => loaded.ReplaceStep), {
+  served: dynamic(() => import('./work-steps').then((loaded) => loaded.ReplaceStep)),
+});
 
 /** What is in front of the attendant, where it is not a voltage to be typed. */
 export function StepBody({
@@ -117,6 +129,8 @@ export function StepBody({
           }
         />
       );
+    case 'hand-back':
+      return <HandBackStep standing={judged.standing} done={job.done} />;
     case 'reading':
       return null;
   }

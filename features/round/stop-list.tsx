@@ -1,11 +1,12 @@
 import { IconCheck } from '@tabler/icons-react';
 import { useEffect, useRef } from 'react';
 import { groupBy } from '../../core/group';
-import { CHARGING, CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/daily-history';
+import { CHARGING, CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/reserve-marks';
 import { useWhole } from '../app-shell/whole';
 import { ReserveBar } from '../theme/reserve-bar';
 import { VehicleIcon } from '../theme/vehicle-icon';
-import { jobWord, type StopView } from './round-data';
+import { jobWord } from '../../core/plan/due';
+import type { StopView } from './round-data';
 import shared from './round.module.css';
 import styles from './stop-list.module.css';
 

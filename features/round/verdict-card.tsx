@@ -11,9 +11,11 @@ import { ReserveBar } from '../theme/reserve-bar';
 import { RESTS, type Judged } from './round-data';
 import { Why } from '../ui/why';
 import { Caution } from '../ui/caution';
-import { Chooser } from '../ui/field';
+import { part } from '../ui/part';
 import shared from './round.module.css';
 import styles from './verdict-card.module.css';
+
+const Rested = part(() => import('./rested').then((loaded) => loaded.Rested));
 
 /** Of these nothing is left for later. */
 const WHOLE: ReadonlySet<Verdict['kind']> = new Set(['frozen', 'condemned']);
@@ -67,16 +69,13 @@ export function VerdictCard({
           <span>
             hall at <b>{formatTemperature(celsius, rules)}</b>
           </span>
-          <label>
-            rested{' '}
-            <Chooser
-              size="small"
-              value={rest}
-              aria-label="Rested for"
-              options={RESTS.map(({ label }, i) => ({ value: i, label }))}
-              onChange={onRest}
-            />
-          </label>
+          {shown === null ? (
+            <span>
+              rested <b>{RESTS[rest]!.label}</b>
+            </span>
+          ) : (
+            <Rested at={rest} onPick={onRest} />
+          )}
           {shown !== null && last ? (
             <span>
               last {formatVolts(last.volts)}, {shortDay(dayOf(last.at, timeZone))}

@@ -6,7 +6,6 @@ import { useShortcuts } from '../app-shell/shortcuts';
 import { DemoSight } from '../demo/sight';
 import { useAllKeyed } from './keyed';
 import { Keypad } from './keypad';
-import { NoteForm } from './note-form';
 import { StepCaution } from './other-steps';
 import { OutboxLine } from './outbox-line';
 import { displayOf, type RoundData } from './round-data';
@@ -19,7 +18,10 @@ import { StopHead } from './stop-head';
 import { StopList } from './stop-list';
 import { useWalk, type Walk } from './use-walk';
 import { VerdictCard } from './verdict-card';
+import { part } from '../ui/part';
 import styles from './walk.module.css';
+
+const NoteForm = part(() => import('./note-form').then((loaded) => loaded.NoteForm));
 
 /** The walk: the stops, what is to be done at the one at hand, and what is known of it. */
 export function WalkView({ data }: { data: RoundData }) {
@@ -43,11 +45,13 @@ export function WalkView({ data }: { data: RoundData }) {
           <StopHead view={view} judged={judged} />
           <StepTabs steps={view.steps} at={position.step} onPick={walk.pickStep} />
           <AtHand walk={walk} data={data} />
-          <NoteForm
-            text={walk.state.note}
-            onChange={(text) => walk.act({ do: 'note', text })}
-            onSave={walk.saveNote}
-          />
+          {walk.state.note === null ? null : (
+            <NoteForm
+              text={walk.state.note}
+              onChange={(text) => walk.act({ do: 'note', text })}
+              onSave={walk.saveNote}
+            />
+          )}
           {step ? <StepCaution job={step.job} /> : null}
         </div>
         <div className={styles.lower}>

@@ -1,7 +1,6 @@
 'use client';
 
 import { Button } from 'antd';
-import { parse } from 'csv-parse/browser/esm/sync';
 import { useMemo, useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
 import { dayName, shortDay } from '../../core/day';
@@ -41,6 +40,7 @@ export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
   const take = async (file: File) => {
     setMessage(null);
     try {
+      const { parse } = await import('csv-parse/browser/esm/sync');
       const text = await file.text();
       const parsed: string[][] = parse(text, {
         skip_empty_lines: true,

@@ -94,7 +94,7 @@ export function siteSeason(loaded: SiteSnapshot, walked: SettledRound | null): S
   const standsIn = new Map<string, string>();
   const batteries = loaded.stays.flatMap((stay, walk) =>
     stay.batteries.flatMap((kept, i): SeasonBattery[] => {
-      if (conditionOf(kept.standing)) return [];
+      if (conditionOf(kept.standing) || kept.standing.state.awaySince !== null) return [];
       const row = SeasonBatteryRow.safeParse({
         ...batteryOf(stay, kept, 100 * walk + i, { chargers, extra, taken, standsIn }),
         ...notBefore(kept, day, through.has(kept.battery.id)),
@@ -155,7 +155,7 @@ export function siteSeason(loaded: SiteSnapshot, walked: SettledRound | null): S
       levels: PROCEDURE_MINUTES['top-up'],
       clean: PROCEDURE_MINUTES.clean,
       drawTest: PROCEDURE_MINUTES['draw-test'],
-      handBack: HAND_BACK_MINUTES,
+      handBack: MINUTES['hand-back'],
     },
     risk: rules.planRiskPct / 100,
     halls: loaded.halls.map(({ id }) => {
@@ -239,9 +239,6 @@ function chargersFed({ chargers, outlets, circuits }: ChargingEquipment, hallId:
   const byFuses = circuits.reduce((sum, { id, amps }) => (fuses.has(id) ? sum + amps : sum), 0);
   return Math.floor(Math.min(bySockets, byFuses) / each);
 }
-
-/** Reconnecting, reading, cranking, papers. Our own assumption. */
-export const HAND_BACK_MINUTES = 10;
 
 const tenth = (value: number) => Math.round(10 * value) / 10;
 

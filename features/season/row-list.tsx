@@ -1,19 +1,23 @@
 'use client';
 
-import { memo, useEffect, useRef, useState } from 'react';
+import { DndContext } from '@dnd-kit/core';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { memo, useRef } from 'react';
 import type { Day } from '../../core/day';
-import { ROW_PX, visibleRows, type Row } from './rows';
+import { ROW_PX, heightOf, type Row } from './rows';
 import { StripView, type Drag, type StripHandlers, type View } from './strip';
+import { SILENT, useCarrying } from './use-carrying';
 import type { SeasonName } from './season-data';
 import styles from './row-list.module.css';
 
-/** Rows are drawn anew when the list has moved by so much, not at every pixel. */
-const STEP_PX = 4 * ROW_PX;
 const NO_PINS: ReadonlySet<string> = new Set();
+/** As high as the list is taken to be until it can be measured, pixels. */
+const WINDOW = { width: 800, height: 800 };
+/** Lines beyond the window on either side, so that scrolling meets no gap. */
+const SPARE = 8;
 
 interface Props {
   readonly rows: readonly Row[];
-  readonly height: number;
   readonly chosen: string | null;
   readonly view: View;
   readonly today: Day;
@@ -30,57 +34,57 @@ interface Props {
 
 /** The batteries by hall and walking order; only those in the window are there at all. */
 export const RowList = memo(function RowList(props: Props) {
-  const { rows, height, chosen, nameOf, drag } = props;
+  const { rows, chosen, nameOf, drag, view } = props;
   const list = useRef<HTMLDivElement>(null);
-  const [top, setTop] = useState(0);
-  const [windowPx, setWindowPx] = useState(800);
-  useEffect(() => {
-    const box = list.current;
-    if (!box) return;
-    const measure = () => setWindowPx(box.clientHeight);
-    measure();
-    const observer = new ResizeObserver(measure);
-    observer.observe(box);
-    return () => observer.disconnect();
-  }, []);
+  const lines = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => list.current,
+    estimateSize: (i) => heightOf(rows[i]!),
+    overscan: SPARE,
+    initialRect: WINDOW,
+  });
+  const carrying = useCarrying(view, props.handlers);
   return (
-    <div
-      ref={list}
-      className={styles.list}
-      tabIndex={0}
-      role="region"
-      aria-label="Batteries through the season"
-      onScroll={(event) => setTop(Math.floor(event.currentTarget.scrollTop / STEP_PX) * STEP_PX)}
-    >
-      <div style={{ height, position: 'relative' }}>
-        {visibleRows(rows, top, windowPx + STEP_PX).map((row) =>
-          row.kind === 'hall' ? (
-            <h2 key={row.id} className={styles.hall} style={{ top: row.top }}>
-              {row.name}
-            </h2>
-          ) : (
-            <BatteryRow
-              key={row.strip.battery}
-              row={row}
-              known={nameOf(row.strip.battery)}
-              chosen={chosen === row.strip.battery}
-              view={props.view}
-              today={props.today}
-              pinned={props.pins.get(row.strip.battery) ?? NO_PINS}
-              drag={drag?.battery === row.strip.battery ? drag : null}
-              wanting={props.wanting.get(row.strip.battery) ?? null}
-              handlers={props.handlers}
-              onChoose={props.onChoose}
-            />
-          ),
-        )}
-        {props.looked === null ? null : (
-          <div className={styles.looked}>
-            <span style={{ left: props.looked }} />
-          </div>
-        )}
+    <DndContext id="season" {...carrying} autoScroll={false} accessibility={SILENT}>
+      <div
+        ref={list}
+        className={styles.list}
+        tabIndex={0}
+        role="region"
+        aria-label="Batteries through the season"
+      >
+        <div style={{ height: lines.getTotalSize(), position: 'relative' }}>
+          {lines.getVirtualItems().map(({ index, start: top }) => {
+            const row = rows[index]!;
+            return row.kind === 'hall' ? (
+              <h2 key={row.id} className={styles.hall} style={{ top }}>
+                {row.name}
+              </h2>
+            ) : (
+              <BatteryRow
+                key={row.strip.battery}
+                row={row}
+                top={top}
+                known={nameOf(row.strip.battery)}
+                chosen={chosen === row.strip.battery}
+                view={view}
+                today={props.today}
+                pinned={props.pins.get(row.strip.battery) ?? NO_PINS}
+                drag={drag?.battery === row.strip.battery ? drag : null}
+                wanting={props.wanting.get(row.strip.battery) ?? null}
+                handlers={props.handlers}
+                onChoose={props.onChoose}
+              />
+            );
+          })}
+          {props.looked === null ? null : (
+            <div className={styles.looked}>
+              <span style={{ left: props.looked }} />
+            </div>
+          )}
+        </div>
       </div>
-    </div>
+    </DndContext>
   );
 });
 
@@ -91,17 +95,19 @@ const lossWords = (pctPerDay: number | null) =>
 /** Drawn anew only where something of its own has changed. */
 const BatteryRow = memo(function BatteryRow({
   row,
+  top,
   known,
   chosen,
   onChoose,
   ...rest
 }: Omit<Parameters<typeof StripView>[0], 'strip' | 'name'> & {
   readonly row: Extract<Row, { kind: 'battery' }>;
+  readonly top: number;
   readonly known: SeasonName | undefined;
   readonly chosen: boolean;
   readonly onChoose: (battery: string) => void;
 }) {
-  const { strip, top } = row;
+  const { strip } = row;
   return (
     <div className={chosen ? styles.chosenRow : styles.row} style={{ top, height: ROW_PX }}>
       <button

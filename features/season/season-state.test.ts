@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { dayName, toDay } from '../../core/day';
 import {
   decisionWords,
+  nearestRound,
   SEASON_AT_FIRST,
   seasonReducer,
   viewOf,
@@ -113,4 +114,14 @@ describe('what is said of a decision', () => {
     expect(say([{ ...one, rule: 'recharge' }])).toMatch(/is charged on Mon 8 Feb/);
     expect(say([{ ...one, rule: 'pin', date: '2027-03-01' }])).toMatch(/is charged on Mon 8 Feb/);
   });
+});
+
+test('what is carried comes to rest in the nearest round, the earlier of two as near', () => {
+  const rounds = [TODAY, TODAY + 4, TODAY + 7];
+  expect(nearestRound(rounds, TODAY + 5.4)).toBe(TODAY + 4);
+  expect(nearestRound(rounds, TODAY + 5.6)).toBe(TODAY + 7);
+  expect(nearestRound(rounds, TODAY + 2)).toBe(TODAY);
+  // Off either end of the strip: its first or its last.
+  expect(nearestRound(rounds, TODAY - 100)).toBe(TODAY);
+  expect(nearestRound(rounds, TODAY + 1000)).toBe(TODAY + 7);
 });

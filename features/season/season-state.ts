@@ -112,3 +112,7 @@ export function decisionWords(
     ? `${words(battery)} cannot be charged on ${when}: what you decided is noted, and not planned.`
     : `${words(battery)} is charged on ${when}, as you decided.`;
 }
+
+/** The round next to a day, the earlier of two that are as near; `day` may lie between days. */
+export const nearestRound = (rounds: readonly Day[], day: number): Day =>
+  rounds.reduce((best, round) => (Math.abs(round - day) < Math.abs(best - day) ? round : best));

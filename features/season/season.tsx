@@ -99,7 +99,6 @@ export function Season({ data }: { data: SeasonScreenData }) {
         <Months view={view} />
         <RowList
           rows={rows.rows}
-          height={rows.height}
           chosen={chosen}
           view={view}
           today={today}

@@ -23,7 +23,6 @@ export function isThrough(kept: AssessedBattery, { day, visits }: SettledRound):
   const { standing, outlook } = kept;
   const visit = visits.get(kept.battery.id);
   const jobs = [...(visit?.jobs ?? []), ...pinnedFor(kept, dayName(day))];
-  if (jobs.includes('handBack')) return false;
   const planned = { day, jobs, chargerId: visit?.charger ?? null };
   return jobsToday({ ...standing, planned }, outlook).every(({ done }) => done);
 }

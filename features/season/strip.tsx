@@ -1,8 +1,10 @@
 'use client';
 
+import { useDraggable } from '@dnd-kit/core';
 import { dayName, shortDay, toDay, type Day } from '../../core/day';
 import type { Strip, StripCharge } from '../../core/schedule/strips';
 import { scaleColour } from '../theme/reserve-colour';
+import type { Carried } from './use-carrying';
 import styles from './strip.module.css';
 
 /** Days that are shown. */
@@ -54,11 +56,11 @@ interface Props {
 
 /** What is done with a charge by hand; the same functions as long as the screen stands. */
 export interface StripHandlers {
-  readonly grab: (
-    battery: string,
-    charge: StripCharge,
-    event: React.PointerEvent<HTMLButtonElement>,
-  ) => void;
+  readonly pick: (battery: string) => void;
+  /** It is over this day by now; no whole number. */
+  readonly carry: (battery: string, from: string, day: number) => void;
+  /** It is let go where it is. */
+  readonly drop: () => void;
   readonly key: (
     battery: string,
     charge: StripCharge,
@@ -109,18 +111,14 @@ export function StripView(props: Props) {
               style={{ left: `${left}%`, width: `${at(Math.min(view.to, end)) - left}%` }}
             />
             {charge.charger !== null && inView(day) ? (
-              <button
-                type="button"
-                className={
-                  moving ? styles.moving : pinned.has(charge.date) ? styles.pinned : styles.charge
-                }
-                style={{ left: `${left}%` }}
-                aria-label={`${name}: charge on ${shortDay(day)}${pinned.has(charge.date) ? ', decided by hand' : ''}`}
-                data-date={dayName(day)}
-                data-keys
-                onPointerDown={(event) => handlers.grab(strip.battery, charge, event)}
-                onKeyDown={(event) => handlers.key(strip.battery, charge, event)}
-                onBlur={handlers.leave}
+              <Mark
+                battery={strip.battery}
+                charge={charge}
+                look={moving ? 'moving' : pinned.has(charge.date) ? 'pinned' : 'charge'}
+                left={left}
+                label={`${name}: charge on ${shortDay(day)}${pinned.has(charge.date) ? ', decided by hand' : ''}`}
+                day={day}
+                handlers={handlers}
               />
             ) : null}
           </span>
@@ -136,5 +134,45 @@ export function StripView(props: Props) {
         </span>
       ) : null}
     </div>
+  );
+}
+
+/** Where a charge begins: it can be carried to another round, by hand and by keys. */
+function Mark({
+  battery,
+  charge,
+  look,
+  left,
+  label,
+  day,
+  handlers,
+}: {
+  readonly battery: string;
+  readonly charge: StripCharge;
+  readonly look: 'charge' | 'pinned' | 'moving';
+  readonly left: number;
+  readonly label: string;
+  readonly day: Day;
+  readonly handlers: StripHandlers;
+}) {
+  const carried: Carried = { battery, date: charge.date };
+  const { setNodeRef, listeners } = useDraggable({
+    id: `${battery} ${charge.date}`,
+    data: carried,
+  });
+  return (
+    <button
+      ref={setNodeRef}
+      {...listeners}
+      type="button"
+      className={styles[look]}
+      style={{ left: `${left}%` }}
+      aria-label={label}
+      data-date={dayName(day)}
+      data-keys
+      onClick={() => handlers.pick(battery)}
+      onKeyDown={(event) => handlers.key(battery, charge, event)}
+      onBlur={handlers.leave}
+    />
   );
 }

@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useMemo, useReducer, useRef } from 'react';
-import { dayName, toDay, type Day } from '../../core/day';
+import { dayName, toDay } from '../../core/day';
 import { SeasonDocument, type PlanDocument } from '../../core/schedule/document';
 import { roundsOf } from '../../core/schedule/strips';
 import { useRefresh } from '../app-shell/refresh';
@@ -10,7 +10,7 @@ import { call } from '../http/client';
 import { postEntry } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import type { SeasonScreenData } from './season-data';
-import { SEASON_AT_FIRST, seasonReducer, viewOf, type Shown } from './season-state';
+import { SEASON_AT_FIRST, nearestRound, seasonReducer, viewOf, type Shown } from './season-state';
 import type { Drag, StripHandlers } from './strip';
 import { useSeasonWorker } from './use-season-worker';
 
@@ -90,34 +90,13 @@ export function useSeason(data: SeasonScreenData, words: (battery: string) => st
     if (reply.ok) refresh();
   };
 
-  const nearest = (clientX: number, track: DOMRect): Day => {
-    const day = view.from + ((clientX - track.left) / track.width) * (view.to - view.from);
-    return rounds.reduce((best, round) =>
-      Math.abs(round - day) < Math.abs(best - day) ? round : best,
-    );
+  const pick = (battery: string) => act({ do: 'choose', battery });
+  const carry: StripHandlers['carry'] = (battery, from, day) => {
+    const to = dayName(nearestRound(rounds, day));
+    const at = drag?.battery === battery && drag.from === from ? drag.to : from;
+    if (to !== at) move(battery, from, to);
   };
-  const grab: StripHandlers['grab'] = (battery, charge, event) => {
-    const track = event.currentTarget.closest('[data-strip]')!.getBoundingClientRect();
-    let to = charge.date;
-    act({ do: 'choose', battery });
-    const onMove = (moving: PointerEvent) => {
-      const round = dayName(nearest(moving.clientX, track));
-      if (round === to) return;
-      to = round;
-      move(battery, charge.date, round);
-    };
-    const done = (ended: PointerEvent) => {
-      window.removeEventListener('pointermove', onMove);
-      window.removeEventListener('pointerup', done);
-      window.removeEventListener('pointercancel', done);
-      if (ended.type === 'pointerup' && to !== charge.date) {
-        void keep({ battery, from: charge.date, to });
-      } else leave();
-    };
-    window.addEventListener('pointermove', onMove);
-    window.addEventListener('pointerup', done);
-    window.addEventListener('pointercancel', done);
-  };
+  const drop = () => (drag ? void keep(drag) : leave());
   const key: StripHandlers['key'] = (battery, charge, event) => {
     const at = drag?.battery === battery && drag.from === charge.date ? drag.to : charge.date;
     if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') {
@@ -137,13 +116,15 @@ export function useSeason(data: SeasonScreenData, words: (battery: string) => st
     }
   };
   // The rows get the same functions all the time, so that they are not drawn anew for them.
-  const latest = useRef({ grab, key, leave });
+  const latest = useRef<StripHandlers>({ pick, carry, drop, key, leave });
   useEffect(() => {
-    latest.current = { grab, key, leave };
+    latest.current = { pick, carry, drop, key, leave };
   });
   const handlers = useMemo<StripHandlers>(
     () => ({
-      grab: (...what) => latest.current.grab(...what),
+      pick: (battery) => latest.current.pick(battery),
+      carry: (...what) => latest.current.carry(...what),
+      drop: () => latest.current.drop(),
       key: (...what) => latest.current.key(...what),
       leave: () => latest.current.leave(),
     }),

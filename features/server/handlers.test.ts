@@ -1,5 +1,5 @@
 import { dayName, toDay } from '../../core/day';
-import { CHARGING, CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/daily-history';
+import { CHARGING, CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/reserve-marks';
 import { readAllEntries } from '../../store/entries';
 import { readRuleBook } from '../../store/states';
 import { readHallDays, hallDayStamp, writeHallDay } from '../../store/temperatures';

@@ -4,7 +4,10 @@ import { benchData } from '../bench/load';
 import { chargeData } from '../charge/load';
 import { frameData } from '../app-shell/app-shell-data';
 import { findables } from '../find/load';
+import { handBackData } from '../hand-back/load';
+import { wasHereData } from '../hand-back/was-here-load';
 import { layUpData } from '../lay-up/load';
+import { ownersRecord } from '../owners-record/load';
 import { printData } from '../print/load';
 import { roundScreenData } from '../round/load';
 import { roundText } from '../round/round-text';
@@ -37,7 +40,10 @@ export const QUESTIONS = {
   seasonDocument: (site: SiteSnapshot) => seasonDocument(site),
   keepTightened: (site: SiteSnapshot, tightened: Tightened) => keepTightened(site, tightened),
   charge: (site: SiteSnapshot, battery: string | null) => chargeData(site, battery),
+  handBack: (site: SiteSnapshot) => handBackData(site),
   vehicle: (site: SiteSnapshot, id: string) => vehicleData(site, id),
+  wasHere: (site: SiteSnapshot, id: string) => wasHereData(site, id),
+  ownersRecord: (site: SiteSnapshot, id: string) => ownersRecord(site, id),
   print: (site: SiteSnapshot, wanted: { id: string; base: string }) =>
     printData(site, wanted.id, wanted.base),
   layUp: (site: SiteSnapshot, bay: string | null) => layUpData(site, bay),

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Form, Input, InputNumber, Radio, Select } from 'antd';
+import { Button, Form, Input, InputNumber, Radio, Select, type FormInstance } from 'antd';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { useEffect, useState } from 'react';
 import { HALL_KINDS } from '../../core/site/climate';
@@ -25,7 +25,6 @@ export function SetupForm({
   const [form] = Form.useForm<Setup>();
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
-  const halls = Form.useWatch('halls', form);
 
   useEffect(() => {
     // Only the browser knows where the attendant is.
@@ -115,67 +114,7 @@ export function SetupForm({
         </section>
         <section className={styles.part}>
           <h2>Halls, in walking order</h2>
-          <Form.List name="halls">
-            {(fields, { add, remove }) => (
-              <>
-                {fields.map(({ key, name: at }) => (
-                  <div
-                    key={key}
-                    className={styles.battery}
-                    role="group"
-                    aria-label={`Hall ${at + 1}`}
-                  >
-                    <div className={styles.row}>
-                      <Form.Item name={[at, 'name']} label="Name" className={styles.wide}>
-                        <Input maxLength={60} autoComplete="off" />
-                      </Form.Item>
-                      <Form.Item name={[at, 'rowMark']} label="Bays marked">
-                        <Input maxLength={3} />
-                      </Form.Item>
-                      <Form.Item name={[at, 'bays']} label="How many">
-                        <InputNumber controls={false} />
-                      </Form.Item>
-                    </div>
-                    <div className={styles.row}>
-                      <Form.Item name={[at, 'kind']} label="Kind" className={styles.wide}>
-                        <Radio.Group
-                          optionType="button"
-                          options={HALL_KINDS.map((value) => ({ value, label: KIND_WORDS[value] }))}
-                        />
-                      </Form.Item>
-                      {halls?.[at]?.kind === 'heated' ? (
-                        <Form.Item name={[at, 'setpointCelsius']} label="Heated to, °C">
-                          <InputNumber controls={false} />
-                        </Form.Item>
-                      ) : null}
-                      {fields.length > 1 ? (
-                        <Button
-                          className={styles.remove}
-                          icon={<IconTrash size={18} aria-hidden="true" />}
-                          aria-label={`Remove hall ${at + 1}`}
-                          onClick={() => remove(at)}
-                        />
-                      ) : null}
-                    </div>
-                  </div>
-                ))}
-                <Button
-                  icon={<IconPlus size={18} aria-hidden="true" />}
-                  onClick={() =>
-                    add({
-                      name: '',
-                      kind: 'unheated',
-                      setpointCelsius: 12,
-                      rowMark: String.fromCharCode(65 + fields.length),
-                      bays: 10,
-                    })
-                  }
-                >
-                  Another hall
-                </Button>
-              </>
-            )}
-          </Form.List>
+          <Halls form={form} />
           <Caution>
             The maker’s instructions, local codes and licensed practice come before anything that
             this program says.
@@ -191,5 +130,68 @@ export function SetupForm({
         </section>
       </div>
     </Form>
+  );
+}
+
+/** The halls, one after the other as they are walked. */
+function Halls({ form }: { form: FormInstance<Setup> }) {
+  const halls = Form.useWatch('halls', form);
+  return (
+    <Form.List name="halls">
+      {(fields, { add, remove }) => (
+        <>
+          {fields.map(({ key, name: at }) => (
+            <div key={key} className={styles.battery} role="group" aria-label={`Hall ${at + 1}`}>
+              <div className={styles.row}>
+                <Form.Item name={[at, 'name']} label="Name" className={styles.wide}>
+                  <Input maxLength={60} autoComplete="off" />
+                </Form.Item>
+                <Form.Item name={[at, 'rowMark']} label="Bays marked">
+                  <Input maxLength={3} />
+                </Form.Item>
+                <Form.Item name={[at, 'bays']} label="How many">
+                  <InputNumber controls={false} />
+                </Form.Item>
+              </div>
+              <div className={styles.row}>
+                <Form.Item name={[at, 'kind']} label="Kind" className={styles.wide}>
+                  <Radio.Group
+                    optionType="button"
+                    options={HALL_KINDS.map((value) => ({ value, label: KIND_WORDS[value] }))}
+                  />
+                </Form.Item>
+                {halls?.[at]?.kind === 'heated' ? (
+                  <Form.Item name={[at, 'setpointCelsius']} label="Heated to, °C">
+                    <InputNumber controls={false} />
+                  </Form.Item>
+                ) : null}
+                {fields.length > 1 ? (
+                  <Button
+                    className={styles.remove}
+                    icon={<IconTrash size={18} aria-hidden="true" />}
+                    aria-label={`Remove hall ${at + 1}`}
+                    onClick={() => remove(at)}
+                  />
+                ) : null}
+              </div>
+            </div>
+          ))}
+          <Button
+            icon={<IconPlus size={18} aria-hidden="true" />}
+            onClick={() =>
+              add({
+                name: '',
+                kind: 'unheated',
+                setpointCelsius: 12,
+                rowMark: String.fromCharCode(65 + fields.length),
+                bays: 10,
+              })
+            }
+          >
+            Another hall
+          </Button>
+        </>
+      )}
+    </Form.List>
   );
 }

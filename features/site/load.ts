@@ -406,13 +406,14 @@ export function judgeable(loaded: SiteSnapshot): SiteSnapshot {
 
 /**
  * One battery and its judgement, without loading the rest of the site; null if it is not fitted
- * in a vehicle that stands here.
+ * in a vehicle that stands here, `or-was` here: then in the hall where that stood last.
  */
 export function loadBattery(
   from: Db,
   at: number,
   batteryId: string,
   master: MasterData | null = readMasterData(from),
+  is: 'here' | 'or-was' = 'here',
 ): AssessedBattery | null {
   const state = readBatteryStates(from, batteryId).get(batteryId);
   if (!master || !state?.vehicleId) return null;
@@ -421,7 +422,8 @@ export function loadBattery(
   const battery = setting.batteries.get(batteryId);
   const vehicle = setting.vehicles.get(vehicleId);
   const vehicleState = readVehicleStates(from, vehicleId).get(vehicleId);
-  const bay = setting.bays.find((one) => one.id === vehicleState?.bayId);
+  const last = is === 'here' ? null : vehicleState?.stays.at(-1)?.bayId;
+  const bay = setting.bays.find((one) => one.id === (vehicleState?.bayId ?? last));
   const hall = setting.halls.find((one) => one.id === bay?.hallId);
   // A lay-up that was withdrawn leaves its vehicle nowhere.
   if (!battery || !vehicle || !vehicleState || !hall) return null;

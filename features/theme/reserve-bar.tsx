@@ -1,4 +1,4 @@
-import { CHARGING, CONDEMNED, UNKNOWN } from '../../core/assessment/daily-history';
+import { CHARGING, CONDEMNED, UNKNOWN } from '../../core/assessment/reserve-marks';
 import { FULL_RESERVE_DAYS, reserveColour } from './reserve-colour';
 import { reserveShare, reserveText } from './reserve-words';
 import styles from './reserve-bar.module.css';

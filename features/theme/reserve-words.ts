@@ -1,4 +1,4 @@
-import { CHARGING, CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/daily-history';
+import { CHARGING, CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/reserve-marks';
 import { FULL_RESERVE_DAYS } from './reserve-colour';
 
 /** A reserve as the season's arrays hold it, in words short enough for a tile. */

@@ -3,14 +3,12 @@
 import { Button } from 'antd';
 import { useState } from 'react';
 import { dayName, instantAt, parseDay, wallClock } from '../../core/day';
-import { judgeReading } from '../../core/assessment/verdict';
-import { plain } from '../../core/words/words';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { DayField, TimeField } from '../theme/day-field';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { Field, TextField } from '../ui/field';
-import { parseVolts } from './parse-volts';
+import { useTypedReading } from './typed-reading';
 import shared from './vehicle.module.css';
 import styles from './add-reading.module.css';
 
@@ -26,40 +24,30 @@ export function AddReading({
 }) {
   const now = wallClock(standing.now, standing.timeZone);
   const two = (n: number) => String(n).padStart(2, '0');
-  const [volts, setVolts] = useState('');
+  const { state, act, take } = useTypedReading(standing);
   const [date, setDate] = useState(dayName(now.day));
   const [time, setTime] = useState(`${two(now.hour)}:${two(now.minute)}`);
-  const [message, setMessage] = useState<string | null>(null);
-  const [asked, setAsked] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
 
   const record = async (confirmed: boolean) => {
-    setMessage(null);
-    const parsed = parseVolts(volts);
-    if (!parsed.ok) return setMessage(parsed.reason);
     const day = parseDay(date);
     const clock = /^(\d{2}):(\d{2})$/.exec(time);
-    if (day === null || !clock) return setMessage('Give the day and the time of the reading.');
+    if (day === null || !clock) {
+      return act({ do: 'refuse', reason: 'Give the day and the time of the reading.' });
+    }
     const at = instantAt(day, Number(clock[1]), Number(clock[2]), standing.timeZone);
-    const { doubt } = judgeReading(standing, { volts: parsed.volts, at });
-    if (doubt && !confirmed) return setAsked(plain(doubt.question));
+    const volts = take(confirmed, at);
+    if (volts === null) return;
     setBusy(true);
     const reply = await postEntry(
-      newEntry('reading', batteryId, at, {
-        volts: parsed.volts,
-        celsius: null,
-        restedHours: null,
-        confirmed,
-      }),
+      newEntry('reading', batteryId, at, { volts, celsius: null, restedHours: null, confirmed }),
     );
     setBusy(false);
     if (!reply.ok) {
-      if (reply.question) setAsked(reply.reason);
-      else setMessage(reply.reason);
-      return;
+      const { question, reason } = reply;
+      return act(question ? { do: 'ask', question: reason } : { do: 'refuse', reason });
     }
-    setVolts('');
-    setAsked(null);
+    act({ do: 'record' });
     onRecorded();
   };
 
@@ -76,12 +64,9 @@ export function AddReading({
         <TextField
           label="Resting voltage, V"
           inputMode="decimal"
-          value={volts}
+          value={state.text}
           placeholder="12.52"
-          onChange={(event) => {
-            setVolts(event.target.value);
-            setAsked(null);
-          }}
+          onChange={(event) => act({ do: 'type', text: event.target.value })}
         />
         <Field label="Day">{(id) => <DayField id={id} value={date} onChange={setDate} />}</Field>
         <Field label="Time">{(id) => <TimeField id={id} value={time} onChange={setTime} />}</Field>
@@ -89,15 +74,15 @@ export function AddReading({
           Record
         </Button>
       </div>
-      {asked ? (
+      {state.asked ? (
         <div className={styles.asked} role="alert">
-          <p>{asked}</p>
+          <p>{state.asked}</p>
           <Button onClick={() => void record(true)}>It is right, keep it</Button>
         </div>
       ) : null}
-      {message ? (
+      {state.problem ? (
         <p className={shared.message} role="alert">
-          {message}
+          {state.problem}
         </p>
       ) : null}
     </form>

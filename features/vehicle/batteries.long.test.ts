@@ -69,7 +69,18 @@ describe('readings follow the battery, not its place', () => {
       onBench: false,
       battery: newBattery({ role: 'starter', chemistry: 'flooded', capacityAh: 85 }),
     };
-    expect((await answer(postBattery(request(body)))).status).toBe(200);
+    // Nothing is bought without its owner’s word, and not the first that comes along.
+    const lesser = { ...body, battery: { ...body.battery, capacityAh: 60 } };
+    const refused = await answer(postBattery(request(lesser)));
+    expect(refused.status).toBe(409);
+    expect(refused.reason).toMatch(/Ask its owner first.*60 Ah in the place of 85 Ah.*why/);
+    const ask = { answerBy: '2027-01-18', price: 150 };
+    await handlePostEntry(request(newEntry('owner-asked', old.battery.id, NOW, ask)));
+    const waits = await answer(postBattery(request(body)));
+    expect(waits.reason).toMatch(/an answer is wanted by Mon 18 Jan/);
+    const yes = { yes: true, said: '' };
+    await handlePostEntry(request(newEntry('owner-answered', old.battery.id, NOW + 1, yes)));
+    expect((await answer(postBattery(request({ ...body, charged: true })))).status).toBe(200);
     // Sent twice, it is there once.
     expect((await answer(postBattery(request(body)))).status).toBe(200);
     const after = stayIn('Y18');
@@ -82,6 +93,10 @@ describe('readings follow the battery, not its place', () => {
     expect(
       page.entries.filter((entry) => entry.subjectId === old.battery.id).length,
     ).toBeGreaterThan(old.standing.state.readings.length);
+    // Charged before it went in, it is full, and what became of the old one stands in its record.
+    expect(after.batteries[0]!.standing.state.lastFullAt).toBe(NOW);
+    const taken = page.entries.find(({ kind }) => kind === 'taken-out');
+    expect(taken!.data).toMatchObject({ to: 'gone', why: 'replaced; recycled, by local rules' });
     // The condemned one is gone, and nobody is sent to it any more.
     expect(jobsToday(after.batteries[0]!.standing, null).map(({ kind }) => kind)).not.toContain(
       'replace',

@@ -2,16 +2,13 @@
 
 import { Button } from 'antd';
 import { useState } from 'react';
-import { v4 as uuid } from 'uuid';
-import { CHEMISTRIES, CHEMISTRY_IDS, type ChemistryId } from '../../core/battery/chemistries';
-import { usualDetails } from '../../core/battery/details';
-import { dayOf, partsOf, shortDay } from '../../core/day';
+import { CHEMISTRIES } from '../../core/battery/chemistries';
+import { dayOf, shortDay } from '../../core/day';
 import { newEntry } from '../logbook/new-entry';
-import { call } from '../http/client';
 import { postEntries } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import type { BatteryDto } from '../site/dto';
-import { SelectField, TextField } from '../ui/field';
+import { NewBatteryForm } from './new-battery';
 import type { VehicleData } from './vehicle-data';
 import shared from './vehicle.module.css';
 import styles from './batteries.module.css';
@@ -123,96 +120,5 @@ export function Batteries({ data, onChanged }: { data: VehicleData; onChanged: (
         </Button>
       )}
     </section>
-  );
-}
-
-function NewBatteryForm({
-  data,
-  replaces,
-  onDone,
-  onLeave,
-}: {
-  data: VehicleData;
-  /** null: the second of a swap pair, for the bench. */
-  replaces: BatteryDto | null;
-  onDone: (text: string) => void;
-  onLeave: () => void;
-}) {
-  const like = replaces ?? data.batteries[0]!;
-  const [id] = useState(() => uuid());
-  const [chemistry, setChemistry] = useState<ChemistryId>(like.facts.chemistry);
-  const [capacity, setCapacity] = useState(String(like.facts.capacityAh));
-  const [year, setYear] = useState(String(partsOf(data.today).year));
-  const [problem, setProblem] = useState<string | null>(null);
-  const send = async () => {
-    const reply = await call('POST /api/batteries', {
-      body: {
-        vehicleId: data.vehicle.id,
-        replaces: replaces?.id ?? null,
-        onBench: replaces === null,
-        battery: {
-          id,
-          role: like.state.role,
-          place: like.state.place,
-          chemistry,
-          nominalVolts: like.facts.nominalVolts,
-          capacityAh: capacity.trim() === '' ? NaN : Number(capacity),
-          fittedYear: year.trim() === '' ? null : Number(year),
-          details: {
-            ...like.details,
-            capsOpen: usualDetails(chemistry).capsOpen,
-            fittedMonth: null,
-          },
-        },
-      },
-    });
-    if (!reply.ok) return setProblem(reply.reason);
-    onDone(
-      replaces
-        ? `The new battery is fitted in place of ${replaces.mark}; read it before you rely on it.`
-        : 'The second battery stands on the bench.',
-    );
-  };
-  return (
-    <form
-      className={shared.add}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void send();
-      }}
-    >
-      <h3>{replaces ? `In place of ${replaces.mark}` : 'The second of a swap pair'}</h3>
-      <p className={shared.quiet}>A new battery is checked too: level, voltage, a charge.</p>
-      <div className={shared.fields}>
-        <SelectField
-          label="Chemistry"
-          value={chemistry}
-          options={CHEMISTRY_IDS.map((one) => ({ value: one, label: CHEMISTRIES[one].label }))}
-          onChange={setChemistry}
-        />
-        <TextField
-          label="Capacity, Ah"
-          inputMode="decimal"
-          value={capacity}
-          onChange={(event) => setCapacity(event.target.value)}
-        />
-        <TextField
-          label="Fitted, year"
-          inputMode="numeric"
-          value={year}
-          placeholder="unknown"
-          onChange={(event) => setYear(event.target.value)}
-        />
-        <Button type="primary" htmlType="submit">
-          {replaces ? 'Fit it' : 'Put it on the bench'}
-        </Button>
-        <Button onClick={onLeave}>Leave it</Button>
-      </div>
-      {problem ? (
-        <p className={shared.message} role="alert">
-          {problem}
-        </p>
-      ) : null}
-    </form>
   );
 }

@@ -1,7 +1,10 @@
 import 'server-only';
 import { z } from 'zod';
 import { cellsFor } from '../../core/battery/chemistries';
+import { replacingOf } from '../../core/hand-back/consent';
+import { doubtsOfFit } from '../../core/hand-back/fits';
 import type { EntryData, EntryKind } from '../../core/logbook/kinds';
+import { Line } from '../../core/text';
 import { recordEntry } from '../../store/record';
 import { putBattery, readBatteries, readBatteryMarks } from '../../store/site';
 import { nextMark } from '../lay-up/mark';
@@ -10,7 +13,8 @@ import { newEntry } from '../logbook/new-entry';
 import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
-import { loadSite } from '../site/load';
+import { loadSite, type AssessedBattery, type Stay } from '../site/load';
+import { WENTS, WENT_WORDS } from './went';
 
 /** A battery that comes to a vehicle in the middle of its stay. */
 export const NewBattery = z.strictObject({
@@ -19,6 +23,12 @@ export const NewBattery = z.strictObject({
   replaces: z.string().min(1).max(64).nullable(),
   /** The second of a swap pair waits on the bench. */
   onBench: z.boolean(),
+  /** What becomes of the one whose place it takes. */
+  went: z.enum(WENTS).default('recycled'),
+  /** It was charged in full before it went in. */
+  charged: z.boolean().default(false),
+  /** Why it is fitted, where agreement or fit speak against it. */
+  despite: Line(0, 200).default(''),
   battery: LayUpBattery.pick({
     id: true,
     role: true,
@@ -30,6 +40,15 @@ export const NewBattery = z.strictObject({
     details: true,
   }),
 });
+
+/** What speaks against a new battery in the place of another: no word of its owner’s, or a poor fit. */
+function against(stay: Stay, old: AssessedBattery, { battery }: z.infer<typeof NewBattery>) {
+  const { consent } = replacingOf(old.standing, stay.state.terms);
+  return [
+    ...(consent.may ? [] : [consent.say]),
+    ...doubtsOfFit(old.battery, battery, old.standing.state.role),
+  ];
+}
 
 /**
  * Adds a battery to a vehicle, in place of another or beside the others; the old one keeps its
@@ -43,7 +62,7 @@ export async function postBattery(request: Request): Promise<Response> {
     const { path, message } = problemsOf(parsed.error)[0]!;
     return refuse(400, path ? `${path}: ${message}` : message, { field: path });
   }
-  const { vehicleId, replaces, onBench, battery } = parsed.data;
+  const { vehicleId, replaces, onBench, battery, went, charged, despite } = parsed.data;
   const loaded = loadSite(db(), now());
   const stay = loaded?.stays.find((one) => one.vehicle.id === vehicleId);
   if (!loaded || !stay) return refuse(404, 'vehicleId: no such vehicle stands here.');
@@ -60,6 +79,12 @@ export async function postBattery(request: Request): Promise<Response> {
       { field: 'battery.capacityAh' },
     );
   }
+  const because = old ? against(stay, old, parsed.data) : [];
+  if (because.length > 0 && despite === '') {
+    return refuse(409, `${because.join(' ')} Say why it is fitted all the same.`, {
+      field: 'despite',
+    });
+  }
   const record = <K extends EntryKind>(kind: K, subjectId: string, data: EntryData<K>) => {
     const entry = newEntry(kind, subjectId, loaded.now, data);
     const recorded = recordEntry(db(), entry, new Date(loaded.now).toISOString());
@@ -69,11 +94,16 @@ export async function postBattery(request: Request): Promise<Response> {
   db()
     .transaction(() => {
       if (old) {
-        record('taken-out', old.battery.id, { to: 'gone', hallId: null, why: 'replaced' });
+        const why = [
+          `replaced; ${WENT_WORDS[went].toLowerCase()}`,
+          ...(because.length > 0 ? [`although: ${despite}`] : []),
+        ];
+        record('taken-out', old.battery.id, { to: 'gone', hallId: null, why: why.join('; ') });
       }
       const cells = cellsFor(facts.chemistry, facts.nominalVolts);
       putBattery(db(), { id, mark: nextMark(readBatteryMarks(db())), cells, ...facts });
       record('fitted', id, { vehicleId, role, place });
+      if (charged) record('charge-ended', id, { full: true, ampHours: null });
       if (onBench) {
         record('taken-out', id, { to: 'bench', hallId: null, why: 'second of a swap pair' });
         record('plan-chosen', id, { plan: 'bench' });

@@ -5,7 +5,8 @@ import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
 import { shortDay } from '../../core/day';
-import { HELD, reserveMark, dailyHistory } from '../../core/assessment/daily-history';
+import { reserveMark, dailyHistory } from '../../core/assessment/daily-history';
+import { HELD } from '../../core/assessment/reserve-marks';
 import { judge } from '../../core/assessment/verdict';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import { ReadingChart } from '../chart/reading-chart';
@@ -14,27 +15,31 @@ import { useDay } from '../app-shell/day';
 import { settingOfHall, standingOf, type BatteryDto } from '../site/dto';
 import { ReserveBar } from '../theme/reserve-bar';
 import { reserveText } from '../theme/reserve-words';
-import { VehicleIcon } from '../theme/vehicle-icon';
+import { VehicleHead } from '../theme/vehicle-head';
 import { AddReading } from './add-reading';
 import { DrawTraces } from './draw-traces';
 import { Facts } from './facts';
 import { Logbook } from './logbook';
-import { PlanView } from './plan-view';
 import { RecordFindings } from './record-findings';
-import { StayView } from './stay-view';
-import { WhatIfView } from './what-if-view';
 import { contextOf } from '../../core/context/from-record';
-import { WorkView } from './work-view';
 import type { VehicleData } from './vehicle-data';
+import { part } from '../ui/part';
 import { Why } from '../ui/why';
 import { Caution } from '../ui/caution';
 import styles from './vehicle.module.css';
+
+const PlanView = part(() => import('./plan-view').then((loaded) => loaded.PlanView));
+const LifeView = part(() => import('./life-view').then((loaded) => loaded.LifeView));
+const StayView = part(() => import('./stay-view').then((loaded) => loaded.StayView));
+const WhatIfView = part(() => import('./what-if-view').then((loaded) => loaded.WhatIfView));
+const WorkView = part(() => import('./work-view').then((loaded) => loaded.WorkView));
 
 const VIEWS = {
   record: 'Record',
   plan: 'Storage plan',
   'what-if': 'What if',
   work: 'Work',
+  life: 'Life left',
   stay: 'Stay',
 } as const;
 type View = keyof typeof VIEWS;
@@ -141,6 +146,15 @@ export function Vehicle({ data }: { data: VehicleData }) {
               onChanged={refresh}
             />
           ) : null}
+          {view === 'life' ? (
+            <LifeView
+              key={battery.id}
+              data={data}
+              battery={battery}
+              standing={standing}
+              onChanged={refresh}
+            />
+          ) : null}
           {view === 'stay' ? <StayView data={data} onChanged={refresh} /> : null}
           {view === 'record' ? (
             <>
@@ -186,19 +200,21 @@ function Head({
   const { today } = useDay();
   const { vehicle } = data;
   return (
-    <header className={styles.head}>
-      <VehicleIcon kind={vehicle.kind} size={30} />
-      <div>
-        <h1>
-          {vehicle.name} <span className={styles.bay}>{vehicle.bayMark}</span>
-        </h1>
-        <p className={styles.quiet}>
+    <VehicleHead
+      vehicle={vehicle}
+      bay={vehicle.bayMark}
+      line={
+        <>
           {VEHICLE_KINDS[vehicle.kind].label} · {data.hall.name} ·{' '}
           {vehicle.collectDay === null
             ? 'always ready'
-            : `collection ${shortDay(vehicle.collectDay, today)}`}
-        </p>
-      </div>
+            : `collection ${shortDay(vehicle.collectDay, today)} · `}
+          {vehicle.collectDay === null ? null : (
+            <Link href={`/hand-back/${vehicle.id}`}>walk it back</Link>
+          )}
+        </>
+      }
+    >
       {shown.length > 1 ? (
         <div className={styles.tabs} role="group" aria-label="Battery">
           {shown.map((one) => (
@@ -213,6 +229,6 @@ function Head({
           ))}
         </div>
       ) : null}
-    </header>
+    </VehicleHead>
   );
 }

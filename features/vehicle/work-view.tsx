@@ -6,8 +6,8 @@ import { useState } from 'react';
 import { openFindings } from '../../core/logbook/open-findings';
 import type { Inspection } from '../../core/inspect/points';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
-import { PROCEDURE_IDS, type ProcedureId } from '../../core/logbook/procedure-ids';
-import { PROCEDURES } from '../../core/procedures/procedures';
+import type { ProcedureId } from '../../core/logbook/procedure-ids';
+import { PROCEDURES, procedureIdsFor } from '../../core/procedures/procedures';
 import { FindingsList } from '../inspect/findings-list';
 import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
 import { newEntry } from '../logbook/new-entry';
@@ -22,6 +22,11 @@ import styles from './work-view.module.css';
 
 type Work = ProcedureId | 'inspect';
 
+const GROUPS = [
+  { label: 'Work', tests: false },
+  { label: 'Tests', tests: true },
+] as const;
+
 /** Inspection and guided procedures for one battery. */
 export function WorkView({
   data,
@@ -35,6 +40,7 @@ export function WorkView({
   onChanged: () => void;
 }) {
   const siteNow = useSiteClock(data.clock);
+  const works: readonly Work[] = ['inspect', ...procedureIdsFor(context)];
   const [work, setWork] = useState<Work>('inspect');
   const [seen, setSeen] = useState<Inspection>(EMPTY_INSPECTION);
   const [message, setMessage] = useState<{ text: string; bad: boolean } | null>(null);
@@ -54,20 +60,27 @@ export function WorkView({
   return (
     <div className={shared.view}>
       <FindingsList findings={openFindings(battery.state)} />
-      <div className={styles.works} role="group" aria-label="Work">
-        {(['inspect', ...PROCEDURE_IDS] as const).map((id) => (
-          <Button
-            key={id}
-            aria-pressed={id === work}
-            onClick={() => {
-              setWork(id);
-              setMessage(null);
-            }}
-          >
-            {id === 'inspect' ? 'Inspect' : PROCEDURES[id].label}
-          </Button>
+      {GROUPS.map(({ label, tests }) => ({
+        label,
+        here: works.filter((id) => (id !== 'inspect' && PROCEDURES[id].isTest === true) === tests),
+      }))
+        .filter(({ here }) => here.length > 0)
+        .map(({ label, here }) => (
+          <div key={label} className={styles.works} role="group" aria-label={label}>
+            {here.map((id) => (
+              <Button
+                key={id}
+                aria-pressed={id === work}
+                onClick={() => {
+                  setWork(id);
+                  setMessage(null);
+                }}
+              >
+                {id === 'inspect' ? 'Inspect' : PROCEDURES[id].label}
+              </Button>
+            ))}
+          </div>
         ))}
-      </div>
       {message ? (
         <p className={message.bad ? shared.message : shared.kept} role="status">
           {message.text}

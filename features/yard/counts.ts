@@ -1,4 +1,4 @@
-import { CONDEMNED } from '../../core/assessment/daily-history';
+import { CONDEMNED } from '../../core/assessment/reserve-marks';
 import type { YardBattery, YardCounts, YardData } from './yard-data';
 
 /** What is counted of one battery on the day that is looked at. */

@@ -1,9 +1,12 @@
 import 'server-only';
-import { toDay, type Day } from '../../core/day';
+import { shortDay, toDay, type Day } from '../../core/day';
 import { groupBy } from '../../core/group';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { hallMean } from '../../core/record/battery-record';
 import { reserveMark, dailyHistory } from '../../core/assessment/daily-history';
+import { sureWords } from '../../core/assessment/start-forecast';
+import { startOf } from '../../core/hand-back/walk';
+import { backBatteriesOf } from '../hand-back/load';
 import { clockStands } from '../server/clock';
 import {
   batteryLabels,
@@ -14,6 +17,7 @@ import {
   vehicleDtoOf,
   type AssessedBattery,
   type SiteSnapshot,
+  type Stay,
 } from '../site/load';
 import { batteriesIn, countsOf } from './counts';
 import type { OneMoreData } from './one-more-data';
@@ -35,6 +39,14 @@ function yardBattery(kept: AssessedBattery, label: string): YardBattery {
           : 'negative-off',
     frost: kept.outlook?.frost != null,
   };
+}
+
+/** Whether one that has no day of collection would start now; when one that is away is back. */
+function noteOf(stay: Stay, today: Day): string | null {
+  const { away } = stay.state;
+  if (away !== null) return `back ${shortDay(toDay(away.backOn), today)}`;
+  const start = stay.collectDay === null ? startOf(backBatteriesOf(stay), today, false) : null;
+  return start && `starts ${sureWords(start.chance)}`;
 }
 
 /** Bays that stand in the page as it comes: they fill the screen of a desk. */
@@ -79,6 +91,7 @@ export function yardData(loaded: SiteSnapshot): YardData {
               kind: stay.vehicle.kind,
               batteries: stay.batteries.map((kept, i) => yardBattery(kept, labels[i]!)),
               troubled: stay.troubled.map(({ battery }) => battery.mark),
+              note: noteOf(stay, loaded.today),
             },
           };
         });

@@ -24,6 +24,8 @@ export interface YardBay {
     readonly batteries: readonly YardBattery[];
     /** Marks of those that cannot be judged. */
     readonly troubled: readonly string[];
+    /** Of one that is away, or must start at any time: when it is back, how sure it starts. */
+    readonly note: string | null;
   } | null;
 }
 

@@ -17,10 +17,10 @@ import { makeEntry } from '../../../core/logbook/entry';
 import type { EntryData, EntryKind } from '../../../core/logbook/kinds';
 import { advise } from '../../../core/plan/adviser';
 import { HOUSE_RULES, type RulePatch } from '../../../core/rules/rules';
-import { PROCEDURE_MINUTES, jobsToday, minutesOf, type Job } from '../../../core/plan/due';
+import { MINUTES, PROCEDURE_MINUTES, jobsToday, minutesOf, type Job } from '../../../core/plan/due';
 import type { PlanDocument, SeasonDocument, SeasonRule } from '../../../core/schedule/document';
 import { loadBattery, loadSite, planContext, type SiteSnapshot } from '../../../features/site/load';
-import { HAND_BACK_MINUTES, seasonDocumentOf } from '../../../features/season/from-site';
+import { seasonDocumentOf } from '../../../features/season/from-site';
 import { planFor } from '../../../features/season/plan-for';
 import { planned } from '../../../features/season/planned';
 import { writePlace } from '../../../demo/make';
@@ -284,7 +284,8 @@ export class ByTheProgram implements Way {
       case 'inspect':
       case 'mode':
       case 'replace':
-        // Nothing is seen at these sites, and their mains never fail.
+      case 'hand-back':
+        // Nothing is seen at these sites, their mains never fail, and she hands back by herself.
         throw new Error(`${job.kind} at ${one.id}: not in a played season`);
     }
   }
@@ -399,7 +400,7 @@ export class ByTheProgram implements Way {
     const at = this.clock(one.handBackRound);
     if (one.charging) this.write('charge-ended', one.id, at, { full: true, ampHours: null });
     if (!one.battery.connected) this.write('negative', one.id, at, { on: true });
-    this.site.handBack(one, HAND_BACK_MINUTES);
+    this.site.handBack(one, MINUTES['hand-back']);
   }
 
   private entry<K extends EntryKind>(kind: K, subjectId: string, at: number, data: EntryData<K>) {

@@ -1,9 +1,8 @@
 import { cellsFor } from '../../../core/battery/chemistries';
 import { socOfVolts } from '../../../core/battery/state-of-charge';
 import type { Day } from '../../../core/day';
-import { MINUTES } from '../../../core/plan/due';
 import { DEFAULT_RULES } from '../../../core/rules/rules';
-import { HAND_BACK_MINUTES } from '../../../features/season/from-site';
+import { MINUTES } from '../../../core/plan/due';
 import type { PlayedBattery, PlayedSite } from './site';
 
 /** A way of keeping the site: what is done in one round. */
@@ -36,7 +35,7 @@ abstract class Habit implements Way {
       }
       if (one.hook) this.hangs(site, one, day);
       if (one.handBackRound === day) {
-        site.handBack(one, HAND_BACK_MINUTES);
+        site.handBack(one, MINUTES['hand-back']);
         continue;
       }
       if (one.hook || site.walked >= DEFAULT_RULES.roundMinutes) continue;

@@ -18,5 +18,7 @@ export const agm: Chemistry = {
   acceptance: { hours: 0.8, factor: 1.07 },
   programmes: ['normal', 'agm', 'cold', 'small'],
   price: 1.7,
+  lifeYears: { open: 6, sealed: 6 },
+  dearer: null,
   lineSocPct: 58,
 };

@@ -15,5 +15,7 @@ export const efb: Chemistry = {
   acceptance: { hours: 0.95, factor: 1.1 },
   programmes: ['normal', 'agm', 'cold', 'small', 'recondition'],
   price: 1.25,
+  lifeYears: { open: 5, sealed: 4.5 },
+  dearer: 'agm',
   lineSocPct: 65,
 };

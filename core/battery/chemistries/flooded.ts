@@ -16,5 +16,7 @@ export const flooded: Chemistry = {
   acceptance: { hours: 1, factor: 1.1 },
   programmes: ['normal', 'cold', 'small', 'recondition'],
   price: 1,
+  lifeYears: { open: 5, sealed: 3.5 },
+  dearer: 'agm',
   lineSocPct: 69,
 };

@@ -18,5 +18,7 @@ export const gel: Chemistry = {
   acceptance: { hours: 1.15, factor: 1.07 },
   programmes: ['gel', 'small'],
   price: 1.9,
+  lifeYears: { open: 6, sealed: 6 },
+  dearer: null,
   lineSocPct: 54,
 };

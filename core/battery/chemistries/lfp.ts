@@ -30,6 +30,8 @@ export const lfp: Chemistry = {
   takesManual: false,
   leastChargeCelsius: 0,
   price: 4,
+  lifeYears: { open: 10, sealed: 10 },
+  dearer: null,
   lineSocPct: 30,
   flatVoltage: true,
   readingNote:

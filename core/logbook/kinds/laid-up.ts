@@ -3,6 +3,7 @@ import { collectionProblem } from '../../time-limits';
 import { shortDay, toDay } from '../../day';
 import { DayName, Id } from '../fields';
 import { entryKind } from '../kind';
+import { comesBack } from '../state';
 
 export const laidUp = entryKind({
   subject: 'vehicle',
@@ -13,7 +14,8 @@ export const laidUp = entryKind({
     value: collectOn ? `collect ${shortDay(toDay(collectOn))}` : 'always ready',
   }),
   fold: {
-    vehicle: (state, { at, data }) => ({ ...state, ...data, laidUpAt: at }),
+    vehicle: (state, { at, data }) => ({ ...state, ...data, laidUpAt: at, away: null }),
+    battery: (state, { at }) => comesBack(state, at),
   },
   check: ({ bayId, collectOn }, { hasBay, today }) => {
     if (!hasBay(bayId)) return `bayId: there is no bay ${bayId} here.`;

@@ -1,16 +1,11 @@
-import { z } from 'zod';
+import { LoadSeen } from '../../vehicle-tests/load-test';
 import { formatVolts } from '../../words/words';
-import { Volts } from '../fields';
 import { entryKind } from '../kind';
 
 export const loadTested = entryKind({
   subject: 'battery',
   version: 1,
-  data: z.strictObject({
-    volts: Volts,
-    amps: z.number().min(1, 'half the cold cranking amps').max(2000),
-    celsius: z.number().min(-40).max(60),
-  }),
+  data: LoadSeen,
   words: ({ volts, amps }) => ({
     what: 'load test',
     value: `${formatVolts(volts)} at ${Math.round(amps)} A`,
@@ -19,7 +14,9 @@ export const loadTested = entryKind({
     battery: (state, { at, data }) => ({
       ...state,
       disturbedAt: at,
+      loadTests: [...state.loadTests, { at, ...data }],
       recovery: state.recovery && { ...state.recovery, loadTest: { at, ...data } },
     }),
   },
+  visit: 'work',
 });

@@ -11,7 +11,7 @@ export const takenOut = entryKind({
     to: z.enum(['bench', 'gone']),
     /** The hall of the bench; null: that of the vehicle. */
     hallId: Id.nullable(),
-    why: z.string().max(200),
+    why: z.string().max(300),
   }),
   words: ({ to, why }) =>
     to === 'bench' ? { what: 'taken out', value: 'to the bench' } : { what: 'gone', value: why },

@@ -13,6 +13,7 @@ export const RULE_GROUPS = {
   draw: 'Parasitic draw',
   care: 'Levels and cleaning',
   charger: 'At the charger',
+  back: 'Handing back',
   place: 'The place',
   money: 'What it costs',
 } as const;

@@ -1,0 +1,8 @@
+import type { Metadata } from 'next';
+import { WalkBackScreen } from '../../../features/hand-back/screen';
+
+export const metadata: Metadata = { title: 'Hand back' };
+
+export default async function Page({ params }: { params: Promise<{ id: string }> }) {
+  return <WalkBackScreen id={(await params).id} />;
+}

@@ -1,0 +1,225 @@
+import { crankingHealthOf } from '../assessment/start-forecast';
+import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
+import { lifeLeft, type LifeLeft } from '../battery/life';
+import { newPrice } from '../charging/recovery';
+import { exactly, type Estimate } from '../estimate';
+import { PROCEDURES } from '../procedures/procedures';
+import { ageYears, today, type BatteryRecord } from '../record/battery-record';
+import { conditionOf } from '../record/condition';
+import { usableShareOf } from '../record/loss';
+import type { Rules } from '../rules/rules';
+import { formatMoney } from '../words/words';
+
+/** One way on with a battery, in the house’s own money. */
+export interface WayOn {
+  readonly way: 'keep' | 'same' | 'dearer' | 'larger';
+  readonly label: string;
+  readonly chemistry: ChemistryId;
+  readonly capacityAh: number;
+  /** Years that it is expected to last. */
+  readonly years: Estimate;
+  readonly price: number;
+  readonly labour: number;
+  /** What it costs for each of those years, with the risk of a vehicle that does not start. */
+  readonly perYear: number;
+}
+
+export interface KeepOrReplace {
+  /** Share of what it is rated for, of power or of capacity. */
+  readonly health: Estimate;
+  readonly left: LifeLeft;
+  readonly ways: readonly WayOn[];
+  readonly advice: 'keep' | 'test-first' | 'replace';
+  /** The way that is advised. */
+  readonly way: WayOn;
+  /** What is bought where one is, the cheapest a year. */
+  readonly fresh: WayOn;
+  /** Why, in sentences. */
+  readonly why: readonly string[];
+}
+
+/** From such a chance on it is kept, and under such a one replaced. Our own assumption. */
+const KEEP_FROM = 0.8;
+const REPLACE_UNDER = 0.5;
+/** A larger one where the tray allows: so much more, and so much longer. Our own assumption. */
+const LARGER = { capacity: 1.2, years: 1.1 } as const;
+/** What is buried takes so much longer to reach. Our own assumption. */
+const BURIED_MINUTES = 25;
+
+const usualYears = (chemistry: ChemistryId, capsOpen: boolean) =>
+  CHEMISTRIES[chemistry].lifeYears[capsOpen ? 'open' : 'sealed'];
+
+/** Of a starter battery its cranking power, of any other what it still holds. */
+function healthOf(standing: BatteryRecord): Estimate {
+  if (standing.state.role === 'starter') return crankingHealthOf(standing);
+  const { value, low, high } = usableShareOf(standing);
+  const within = (share: number) => Math.min(1.2, Math.max(0.05, share));
+  return { value: within(value), low: within(low), high: within(high) };
+}
+
+/** What is asked of one battery; see `keepOrReplace` for one of the record. */
+export interface KeepQuestion {
+  readonly chemistry: ChemistryId;
+  readonly capacityAh: number;
+  readonly capsOpen: boolean;
+  /** Null where nobody knows. */
+  readonly ageYears: number | null;
+  /** Share of what it is rated for, of power or of capacity. */
+  readonly health: Estimate;
+  /** Something comes off to reach it. */
+  readonly isBuried: boolean;
+  /** Why it is condemned; null: it is sound. */
+  readonly condemned: string | null;
+  readonly rules: Rules;
+}
+
+/** Money for the hands that change it. */
+function labourOf({ isBuried, rules }: KeepQuestion): number {
+  const hands = PROCEDURES['take-out'].minutes + PROCEDURES['put-back'].minutes;
+  const minutes = hands + PROCEDURES.reconnect.minutes + (isBuried ? BURIED_MINUTES : 0);
+  return (minutes / 60) * rules.moneyPerHour;
+}
+
+function waysOn(question: KeepQuestion, left: LifeLeft): WayOn[] {
+  const { chemistry, capacityAh, capsOpen, rules } = question;
+  const labour = labourOf(question);
+  const fresh = (
+    way: WayOn['way'],
+    label: string,
+    kind: ChemistryId,
+    ah: number,
+    longer = 1,
+  ): WayOn => {
+    const years = longer * usualYears(kind, capsOpen);
+    const price = newPrice(kind, ah, rules);
+    return {
+      way,
+      label,
+      chemistry: kind,
+      capacityAh: ah,
+      years: exactly(years),
+      price,
+      labour,
+      perYear: (price + labour) / years,
+    };
+  };
+  const { dearer, short } = CHEMISTRIES[chemistry];
+  const larger = Math.round(capacityAh * LARGER.capacity);
+  return [
+    ...(question.condemned !== null
+      ? []
+      : [
+          {
+            way: 'keep' as const,
+            label: 'Keep it',
+            chemistry,
+            capacityAh,
+            years: left.years,
+            price: 0,
+            labour: 0,
+            // What it costs is the vehicle that may not start.
+            perYear: (1 - left.nextSeason) * rules.moneyNotReady,
+          },
+        ]),
+    fresh('same', `The same again: ${short}, ${capacityAh} Ah`, chemistry, capacityAh),
+    ...(dearer
+      ? [
+          fresh(
+            'dearer',
+            `A dearer class: ${CHEMISTRIES[dearer].short}, ${capacityAh} Ah`,
+            dearer,
+            capacityAh,
+          ),
+        ]
+      : []),
+    fresh(
+      'larger',
+      `A larger one, where the tray takes it: ${short}, ${larger} Ah`,
+      chemistry,
+      larger,
+      LARGER.years,
+    ),
+  ];
+}
+
+/**
+ * Whether a battery is worth keeping: the life that is left in it, what each way on costs a year, and
+ * what is advised. Never in a hurry: between keeping and replacing stand bright clamps, a look at
+ * the charging, and a test.
+ */
+export const keepOrReplace = (standing: BatteryRecord): KeepOrReplace =>
+  waysWith({
+    ...standing.facts,
+    ageYears: ageYears(standing.facts, today(standing)),
+    health: healthOf(standing),
+    isBuried: standing.details.access !== '',
+    condemned: conditionOf(standing)?.seen ?? null,
+    rules: standing.rules,
+  });
+
+/** The same of a battery of which just this is known. */
+export function waysWith(question: KeepQuestion): KeepOrReplace {
+  const { ageYears: age, health, condemned, rules, chemistry, capsOpen } = question;
+  const left = lifeLeft(age, health, usualYears(chemistry, capsOpen));
+  const ways = waysOn(question, left);
+  const cheapest = ways
+    .filter(({ way }) => way !== 'keep')
+    .reduce((best, one) => (one.perYear < best.perYear ? one : best));
+  const pct = Math.round(100 * left.nextSeason);
+  const old =
+    age === null
+      ? 'Its age is unknown, and it counts as five years old.'
+      : `It is ${age.toFixed(1)} years old.`;
+  const shows = `${old} It has about ${Math.round(100 * health.value)} % (${Math.round(100 * health.low)}–${Math.round(100 * health.high)} %) of what it is rated for.`;
+  const through = `${Math.min(99, Math.max(1, pct))} % that it is still good next year; ${yearsWords(left.years)} left.`;
+  const buys = `${cheapest.label}: ${formatMoney(cheapest.perYear, rules)} a year, ${formatMoney(cheapest.price + cheapest.labour, rules)} with the work.`;
+  if (condemned !== null) {
+    return {
+      health,
+      left,
+      ways,
+      advice: 'replace',
+      way: cheapest,
+      fresh: cheapest,
+      why: [`It is condemned: ${condemned}.`, buys],
+    };
+  }
+  const keep = ways[0]!;
+  if (left.nextSeason >= KEEP_FROM) {
+    const why = [shows, through];
+    return { health, left, ways, advice: 'keep', way: keep, fresh: cheapest, why };
+  }
+  if (left.nextSeason < REPLACE_UNDER) {
+    return {
+      health,
+      left,
+      ways,
+      advice: 'replace',
+      way: cheapest,
+      fresh: cheapest,
+      why: [shows, through, 'Clean its clamps and test the charging first: do not rush.', buys],
+    };
+  }
+  return {
+    health,
+    left,
+    ways,
+    advice: 'test-first',
+    way: keep,
+    fresh: cheapest,
+    why: [
+      shows,
+      through,
+      'Bright clamps, the charging at idle and a load test decide: do not rush.',
+    ],
+  };
+}
+
+/** `2 to 4 years`; `up to 4 years`; `less than a year`. */
+export function yearsWords({ low, high }: Estimate): string {
+  const from = Math.floor(low);
+  const to = Math.ceil(high);
+  if (to <= 1) return 'less than a year';
+  if (from === 0) return `up to ${to} years`;
+  return from === to ? `${to} years` : `${from} to ${to} years`;
+}

@@ -1,0 +1,17 @@
+import { DropsSeen } from '../../vehicle-tests/voltage-drop';
+import { entryKind } from '../kind';
+
+/** Voltage drop over clamps and cables. */
+export const dropsTested = entryKind({
+  subject: 'battery',
+  version: 1,
+  data: DropsSeen,
+  words: ({ drops }) => ({
+    what: 'voltage drop',
+    value: `${Object.keys(drops).length} joints`,
+  }),
+  fold: {
+    battery: (state, { at, data }) => ({ ...state, disturbedAt: at, drops: { at, seen: data } }),
+  },
+  visit: 'work',
+});

@@ -1,0 +1,16 @@
+import { HeadlampsSeen, judgeHeadlamps } from '../../vehicle-tests/headlamps';
+import { entryKind } from '../kind';
+
+const WORDS = { well: 'alike', low: 'low', unclear: 'unclear' } as const;
+
+/** The headlamps before and after a start. */
+export const headlampsSeen = entryKind({
+  subject: 'battery',
+  version: 1,
+  data: HeadlampsSeen,
+  words: (seen) => ({ what: 'headlamps', value: WORDS[judgeHeadlamps(seen).found] }),
+  fold: {
+    battery: (state, { at, data }) => ({ ...state, headlamps: { at, seen: data } }),
+  },
+  visit: 'work',
+});

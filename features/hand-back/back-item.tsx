@@ -1,0 +1,99 @@
+'use client';
+
+import { Button } from 'antd';
+import Link from 'next/link';
+import { useState } from 'react';
+import { shortDay, type Day } from '../../core/day';
+import { readinessWords } from '../../core/hand-back/walk';
+import { newEntry } from '../logbook/new-entry';
+import { postEntry } from '../logbook/post';
+import { useRefresh } from '../app-shell/refresh';
+import { useSiteClock } from '../site/clock';
+import type { ClockDto } from '../site/dto';
+import { VehicleIcon } from '../theme/vehicle-icon';
+import { Go } from '../ui/go';
+import { Problem } from '../ui/problem';
+import { Quiet } from '../ui/quiet';
+import { AnotherDay } from './another-day';
+import type { BackRow } from './hand-back-data';
+import styles from './back-item.module.css';
+
+/** One vehicle: when it goes, whether it is ready, and what comes next. */
+export function BackItem({ row, today, clock }: { row: BackRow; today: Day; clock: ClockDto }) {
+  const [changing, setChanging] = useState(false);
+  const { vehicleId, collectDay, backOn, readiness, start, todo, troubled } = row;
+  const [next, ...more] = todo;
+  return (
+    <li className={styles.item} data-ready={readiness?.kind}>
+      <div className={styles.day}>
+        {backOn !== null
+          ? `back ${shortDay(backOn, today)}`
+          : collectDay === null
+            ? 'any time'
+            : collectDay === today
+              ? 'today'
+              : shortDay(collectDay, today)}
+      </div>
+      <div className={styles.who}>
+        <span className={styles.name}>
+          <VehicleIcon kind={row.kind} size={22} />
+          <b>{row.bayMark}</b>
+          <Link href={`/vehicle/${vehicleId}`}>{row.name}</Link>
+        </span>
+        <Quiet>{row.owner ?? 'no owner noted'}</Quiet>
+      </div>
+      <div className={styles.state}>
+        {readiness ? <p className={styles.readiness}>{readinessWords(readiness, today)}</p> : null}
+        {readiness?.kind === 'replace' ? <p>{readiness.why}.</p> : null}
+        {next && readiness?.kind !== 'ready' ? (
+          <p>
+            Next: {next.label} by {shortDay(next.by, today)}
+            {more.length > 0 ? `, then ${more.length} more` : ''}.
+          </p>
+        ) : null}
+        {start ? <p className={styles.start}>{start.why}</p> : null}
+        {start?.worry ? <p className={styles.worry}>{start.worry}</p> : null}
+        {troubled.length > 0 ? (
+          <p className={styles.worry}>
+            {troubled.join(', ')} cannot be judged: see its vehicle’s page.
+          </p>
+        ) : null}
+      </div>
+      <div className={styles.acts}>
+        {backOn !== null ? (
+          <BroughtBack row={row} clock={clock} />
+        ) : (
+          <>
+            {collectDay === null ? null : <Go href={`/hand-back/${vehicleId}`}>Walk it back</Go>}
+            <Button aria-expanded={changing} onClick={() => setChanging(!changing)}>
+              {collectDay === null ? 'It goes on a day' : 'Another day'}
+            </Button>
+          </>
+        )}
+      </div>
+      {changing ? (
+        <AnotherDay row={row} today={today} clock={clock} onDone={() => setChanging(false)} />
+      ) : null}
+    </li>
+  );
+}
+
+/** In its bay again: one touch. */
+function BroughtBack({ row, clock }: { row: BackRow; clock: ClockDto }) {
+  const siteNow = useSiteClock(clock);
+  const refresh = useRefresh();
+  const [problem, setProblem] = useState<string | null>(null);
+  const record = async () => {
+    const reply = await postEntry(newEntry('brought-back', row.vehicleId, siteNow(), {}));
+    setProblem(reply.ok ? null : reply.reason);
+    if (reply.ok) refresh();
+  };
+  return (
+    <>
+      <Button type="primary" onClick={() => void record()}>
+        It is back
+      </Button>
+      <Problem>{problem}</Problem>
+    </>
+  );
+}

@@ -1,0 +1,61 @@
+'use client';
+
+import { Button } from 'antd';
+import { useState } from 'react';
+import type { Replacing } from '../../core/hand-back/consent';
+import type { EntryDraft } from '../../core/procedures/entry-draft';
+import { newEntry } from '../logbook/new-entry';
+import { postEntry } from '../logbook/post';
+import { useSiteClock } from '../site/clock';
+import type { ClockDto } from '../site/dto';
+import { TextField } from '../ui/field';
+import { Problem } from '../ui/problem';
+import styles from './owner-question.module.css';
+
+/** How it stands with its owner about another battery, and the touch that comes next. */
+export function OwnerQuestion({
+  batteryId,
+  consent,
+  ask,
+  clock,
+  onChanged,
+}: {
+  readonly batteryId: string;
+  readonly consent: Replacing['consent'];
+  /** What is written where its owner is asked today. */
+  readonly ask: Replacing['ask'];
+  readonly clock: ClockDto;
+  readonly onChanged: () => void;
+}) {
+  const siteNow = useSiteClock(clock);
+  const [said, setSaid] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const record = async ({ kind, data }: EntryDraft) => {
+    const reply = await postEntry(newEntry(kind, batteryId, siteNow(), data));
+    setProblem(reply.ok ? null : reply.reason);
+    if (reply.ok) onChanged();
+  };
+  const answer = (yes: boolean) => record({ kind: 'owner-answered', data: { yes, said } });
+  const asked = () => void record({ kind: 'owner-asked', data: ask });
+  return (
+    <div className={styles.question}>
+      <p>{consent.say}</p>
+      {consent.stands === 'asked' ? (
+        <div className={styles.answer}>
+          <TextField
+            label="In their words, or empty"
+            maxLength={200}
+            value={said}
+            onChange={(event) => setSaid(event.target.value)}
+          />
+          <Button onClick={() => void answer(true)}>They say yes</Button>
+          <Button onClick={() => void answer(false)}>They say no</Button>
+          <Button onClick={asked}>Asked once more</Button>
+        </div>
+      ) : consent.stands === 'ask' || consent.stands === 'no' ? (
+        <Button onClick={asked}>{consent.stands === 'ask' ? 'Asked today' : 'Asked again'}</Button>
+      ) : null}
+      <Problem>{problem}</Problem>
+    </div>
+  );
+}

@@ -1,0 +1,89 @@
+import 'server-only';
+import { CHEMISTRIES } from '../../core/battery/chemistries';
+import { dayOf } from '../../core/day';
+import { keepOrReplace } from '../../core/hand-back/keep-or-replace';
+import type { Entry } from '../../core/logbook/entry';
+import { lossOf, milliampsOf } from '../../core/record/loss';
+import { readEntriesOf } from '../../store/entries';
+import { readOwners } from '../../store/site';
+import { readBatteryStates, readVehicleStates } from '../../store/states';
+import { entryWords } from '../logbook/words';
+import { db } from '../server/store';
+import { batteryLabels, loadBattery, type AssessedBattery, type SiteSnapshot } from '../site/load';
+import type { WasHereData } from './hand-back-data';
+import { againData, archiveOf } from './load';
+
+const range = (low: number, high: number, unit: string, digits = 0) =>
+  `${low.toFixed(digits)}–${high.toFixed(digits)} ${unit}`;
+
+/** What is written on a battery, and what its record has taught. */
+function factsOf({ battery, standing }: AssessedBattery): (readonly [string, string])[] {
+  const loss = lossOf(standing);
+  const { readings, drawMa, charges, starts } = standing.state;
+  const last = readings.findLast(({ fed }) => !fed);
+  const spells = `${readings.length} readings, ${charges.length} charges, ${starts.length} starts`;
+  return [
+    ['Rated', `${CHEMISTRIES[battery.chemistry].short}, ${battery.capacityAh} Ah`],
+    ['Fitted', battery.fittedYear === null ? 'unknown' : String(battery.fittedYear)],
+    ['On record', spells],
+    ['Last read', last ? `${last.volts.toFixed(2)} V` : 'never'],
+    ['Still holds', range(loss.usableAh.low, loss.usableAh.high, 'Ah')],
+    [
+      'Draws',
+      drawMa === null
+        ? `${range(milliampsOf(loss.draw.low, loss), milliampsOf(loss.draw.high, loss), 'mA')}, learnt`
+        : `${Number(drawMa.toPrecision(2))} mA, measured`,
+    ],
+  ];
+}
+
+/** A vehicle of the archive, with all that is known of it; null: it is none. */
+export function wasHereData(loaded: SiteSnapshot, vehicleId: string): WasHereData | null {
+  const owners = new Map(readOwners(db()).map(({ id, name }) => [id, name]));
+  const row = archiveOf(loaded, owners).find((one) => one.vehicleId === vehicleId);
+  const state = readVehicleStates(db(), vehicleId).get(vehicleId);
+  if (!row || !state) return null;
+  const { timeZone } = loaded.site;
+  const day = (at: number) => dayOf(at, timeZone);
+  const ids = [...readBatteryStates(db())].flatMap(([id, one]) =>
+    one.vehicleId === vehicleId && one.goneAt === null ? [id] : [],
+  );
+  const batteries = ids.flatMap(
+    (id) => loadBattery(db(), loaded.now, id, undefined, 'or-was') ?? [],
+  );
+  const labels = batteryLabels(batteries);
+  const vehicleEntries = readEntriesOf(db(), 'vehicle', vehicleId);
+  const entries: (readonly [string, Entry])[] = [
+    ...vehicleEntries.map((entry) => ['', entry] as const),
+    ...batteries.flatMap(({ battery: { id, mark } }) =>
+      readEntriesOf(db(), 'battery', id).map((entry) => [mark, entry] as const),
+    ),
+  ];
+  const struck = new Set(entries.flatMap(([, { strikes }]) => strikes ?? []));
+  const bays = Object.fromEntries(loaded.bays.map(({ id, mark }) => [id, mark]));
+  const went = vehicleEntries
+    .filter(({ kind, id }) => kind === 'handed-back' && !struck.has(id))
+    .sort((a, b) => (a.at < b.at ? 1 : -1))[0];
+  return {
+    ...againData(loaded),
+    row,
+    stays: state.stays.map(({ from, to }) => ({ from: day(from), to: day(to) })).reverse(),
+    handedBack: went?.id ?? null,
+    batteries: batteries.map((one, i) => ({
+      mark: one.battery.mark,
+      label: labels[i]!,
+      facts: factsOf(one),
+      life: keepOrReplace(one.standing).why,
+    })),
+    lines: entries
+      .filter(([, { kind }]) => kind !== 'withdrawn')
+      .sort(([, a], [, b]) => (a.at < b.at ? 1 : a.at > b.at ? -1 : b.seq - a.seq))
+      .map(([of, entry]) => ({
+        ...entryWords(entry, bays),
+        id: entry.id,
+        on: day(Date.parse(entry.at)),
+        of,
+        struck: struck.has(entry.id),
+      })),
+  };
+}

@@ -1,0 +1,16 @@
+'use client';
+
+import { Button } from 'antd';
+import styles from './record.module.css';
+
+/** Not on the paper itself. */
+export function PrintButton({ address }: { address: string }) {
+  return (
+    <p className={styles.controls}>
+      <Button type="primary" onClick={() => window.print()}>
+        Print
+      </Button>
+      <a href={address}>The same as a document</a>
+    </p>
+  );
+}

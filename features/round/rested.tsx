@@ -1,0 +1,16 @@
+import { Chooser } from '../ui/field';
+import { RESTS } from './round-data';
+
+/** For how long it had been left alone when it was read. */
+export const Rested = ({ at, onPick }: { at: number; onPick: (at: number) => void }) => (
+  <label>
+    rested{' '}
+    <Chooser
+      size="small"
+      value={at}
+      aria-label="Rested for"
+      options={RESTS.map(({ label }, i) => ({ value: i, label }))}
+      onChange={onPick}
+    />
+  </label>
+);

@@ -1,0 +1,69 @@
+import { Button } from 'antd';
+import { useEffect, useState } from 'react';
+import type { RulePatch } from '../../core/rules/rules';
+import { patchWords } from '../../core/rules/words';
+import { call } from '../http/client';
+import type { RuleEffect } from './effect';
+import styles from './weighing.module.css';
+
+function effectWords(effect: RuleEffect): string {
+  const few = (n: number) => `${n} ${n === 1 ? 'battery' : 'batteries'}`;
+  const moved = [
+    ...(effect.earlier ? [`${few(effect.earlier)} due earlier`] : []),
+    ...(effect.later ? [`${few(effect.later)} due later`] : []),
+  ];
+  const hours = Math.abs(effect.minutes) / 60;
+  const work =
+    Math.abs(effect.minutes) < 1
+      ? 'no more and no less work'
+      : `${hours < 2 ? `${Math.abs(effect.minutes)} min` : `${hours.toFixed(1)} h`} ${effect.minutes > 0 ? 'more' : 'less'} work until the last collection`;
+  const under =
+    effect.underAfter === effect.underBefore
+      ? []
+      : [`${few(effect.underAfter)} under the line instead of ${effect.underBefore}`];
+  const said = [...(moved.length ? moved : ['No battery due earlier or later']), ...under, work];
+  return `${said.join(', ')}.`;
+}
+
+/** A change that is not kept yet: what it would do to this site. */
+export function Weighing({
+  patch,
+  onKeep,
+  onLeave,
+}: {
+  patch: RulePatch;
+  onKeep: () => void;
+  onLeave: () => void;
+}) {
+  const [answer, setAnswer] = useState<{ text: string; bad: boolean } | null>(null);
+  useEffect(() => {
+    const stop = new AbortController();
+    void call('POST /api/rules/preview', { body: { patch }, signal: stop.signal }).then(
+      (answer) => {
+        if (stop.signal.aborted) return;
+        setAnswer(
+          answer.ok
+            ? { text: effectWords(answer.reply), bad: false }
+            : { text: answer.reason, bad: true },
+        );
+      },
+    );
+    return () => stop.abort();
+  }, [patch]);
+  return (
+    <div className={styles.weighing} role="status">
+      <p>
+        <b>{patchWords(patch).join('; ')}.</b>{' '}
+        <span className={answer?.bad ? styles.bad : undefined}>
+          {answer ? answer.text : 'Counting what it would do here.'}
+        </span>
+      </p>
+      <div className={styles.weighActions}>
+        <Button type="primary" disabled={answer === null || answer.bad} onClick={onKeep}>
+          Keep it
+        </Button>
+        <Button onClick={onLeave}>Leave as it was</Button>
+      </div>
+    </div>
+  );
+}

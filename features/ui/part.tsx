@@ -1,0 +1,57 @@
+'use client';
+
+import { Suspense, lazy, useState, type ComponentType } from 'react';
+import { Quiet } from './quiet';
+
+const fetches: (() => Promise<unknown>)[] = [];
+const AGAIN_MS = 1000;
+
+/** Fetches all parts that some screen may ask for, so that they are there without a server too. */
+export const fetchParts = (): void => fetches.forEach((fetch) => void fetch());
+
+/** Whether the page is still being made: on the server, or in the browser until it is alive. */
+const isOpening = () =>
+  typeof document === 'undefined' || !('alive' in document.documentElement.dataset);
+
+/**
+ * A part of a screen that few pages open with. It comes once the page is alive, or when it is asked
+ * for; where a page opens with it, that has it from the server and is not alive before it listens
+ * too. A server that is away is asked again.
+ */
+export function part<P extends object>(
+  load: () => Promise<ComponentType<P>>,
+  {
+    served,
+    early = true,
+  }: {
+    /**
+     * The same by `next/dynamic`, where a page may open with it: what the server sends of it has
+     * its styles with it then. The compiler wants to see that call where it is made.
+     */
+    readonly served?: ComponentType<P>;
+    /** False: it comes only where it is shown. */
+    readonly early?: boolean;
+  } = {},
+): ComponentType<P> {
+  let here: ComponentType<P> | null = null;
+  const again = (): Promise<ComponentType<P>> =>
+    load().catch(() => new Promise((later) => setTimeout(later, AGAIN_MS)).then(again));
+  let fetched: Promise<ComponentType<P>> | undefined;
+  const fetch = () => (fetched ??= again().then((loaded) => (here = loaded)));
+  if (early) fetches.push(fetch);
+  const Late = lazy(async () => ({ default: await fetch() }));
+  const First = served ?? Late;
+  return function Part(props: P) {
+    const [opening] = useState(isOpening);
+    // What a browser has already needs no waiting.
+    const [Now] = useState(() => (opening ? null : here));
+    if (Now) return <Now {...props} />;
+    // All of an opening page waits, and nothing of it jumps when the part arrives.
+    if (opening) return <First {...props} />;
+    return (
+      <Suspense fallback={<Quiet>A moment …</Quiet>}>
+        <Late {...props} />
+      </Suspense>
+    );
+  };
+}

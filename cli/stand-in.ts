@@ -45,6 +45,7 @@ export async function playOutside(
     chance,
     // Until its time is moved on it stands as it was written down.
     (id) => (site.time > kept.now ? site.truth(id) : null),
+    () => (Date.now() - begun) / 1000,
   );
   await serveMeter(
     bench,

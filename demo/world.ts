@@ -5,11 +5,13 @@ import { fuseMilliohms } from '../core/fault-isolation/fuses';
 import type { LoadKindId } from '../core/fault-isolation/loads';
 import { VEHICLE_KINDS } from '../core/site/vehicle-kinds';
 import type { WorldBattery, WorldFile } from '../simulators/bench-world';
+import { startAt, startOfKnown, type StartTruth } from '../simulators/start-world';
 import { randomOne, type Random } from '../simulators/random';
 import type { ControlUnit, DrawTruth, Load, Reporter } from '../simulators/vehicle-draw';
 import { DEMO_FUSES } from './fuses';
 import type { DemoHistory } from './season';
-import type { Vehicle } from '../store/site';
+import type { BatteryRole } from '../core/battery/roles';
+import type { Battery, Vehicle } from '../store/site';
 
 export const worldFile = (folder: string) => join(folder, 'world.json');
 
@@ -25,16 +27,23 @@ export function worldOf(history: DemoHistory): WorldFile {
       entry.kind === 'fitted' ? [[entry.subjectId, entry.data.vehicleId] as const] : [],
     ),
   );
+  const roles = new Map(
+    history.entries.flatMap((entry) =>
+      entry.kind === 'fitted' ? [[entry.subjectId, entry.data.role] as const] : [],
+    ),
+  );
   return {
     batteries: history.truth.map((truth, n): WorldBattery => {
       const vehicle = vehicles.get(fitted.get(truth.batteryId)!)!;
       const chance = randomOne(9000 + n);
       const fuses = DEMO_FUSES[vehicle.kind] ?? [];
+      const paper = history.batteries.find(({ id }) => id === truth.batteryId)!;
       return {
         id: truth.batteryId,
         volts: truth.volts - truth.surfaceVolts,
         surfaceVolts: truth.surfaceVolts,
         surfaceHours: 1.5,
+        start: startOf(vehicle, paper, roles.get(truth.batteryId)!, randomOne(9500 + n)),
         draw: drawOf(vehicle, truth.drawMa - truth.hiddenMa, truth.hiddenMa, fuses, chance),
         fuses: fuses.map(({ fuse, main, kind, amps }) => ({
           mark: fuse,
@@ -44,6 +53,21 @@ export function worldOf(history: DemoHistory): WorldFile {
       };
     }),
   };
+}
+
+/** How its engine turns on a cold morning; only of six lead-acid cells is there a law. */
+function startOf(
+  { kind }: Vehicle,
+  { cells, chemistry, capacityAh, fittedYear, details }: Battery,
+  role: BatteryRole,
+  chance: Random,
+): StartTruth | null {
+  const { goes, small } = VEHICLE_KINDS[kind];
+  if (role !== 'starter' || goes !== 'cranks' || cells !== 6 || chemistry === 'lfp') return null;
+  const ratedAmps = details.coldCrankingAmps ?? capacityAh * (small ? 12 : 9);
+  const ageYears = fittedYear === null ? chance.between(0, 6) : 2027 - fittedYear;
+  const known = { ratedAmps, capacityAh, isSmall: small, ageYears, left: 1 };
+  return startAt(startOfKnown(known, chance), 0.95, 3);
 }
 
 /** Draws that come to `needMa` once all sleep, spread over the circuits, and what is hidden. */

@@ -28,7 +28,8 @@ export interface MeterSample {
 const OPEN_MS = 2500;
 /** A bench meter may take a second and more for a slow, precise reading. */
 const ANSWER_MS = 4000;
-const BETWEEN_MS = 100;
+/** More than ten answers a second: slower, and a start falls between them. */
+const BETWEEN_MS = 80;
 const TRY_AGAIN_MS = 1500;
 
 /** Reads a meter again and again while somebody wants it, and connects anew when it is lost. */

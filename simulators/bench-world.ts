@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { ParkedVehicle, type DrawTruth } from './vehicle-draw';
 import type { Random } from './random';
+import { crankLog, type StartTruth } from './start-world';
 
 /** What the attendant's hands do at a vehicle; the demo has no hands of its own. */
 export const HandAction = z.discriminatedUnion('do', [
@@ -13,6 +14,8 @@ export const HandAction = z.discriminatedUnion('do', [
   z.object({ do: z.literal('pull'), fuse: z.string() }),
   z.object({ do: z.literal('put-back'), fuse: z.string() }),
   z.object({ do: z.literal('door') }),
+  /** Turns the key, for as long as it takes. */
+  z.object({ do: z.literal('crank') }),
   /** Voltmeter across a fuse: millivolts. */
   z.object({ do: z.literal('across-fuse'), fuse: z.string().nullable() }),
   z.object({ do: z.literal('new-fuse') }),
@@ -26,6 +29,8 @@ export interface WorldBattery {
   /** A charge ended lately: millivolts that are still falling, and by what time constant. */
   readonly surfaceVolts: number;
   readonly surfaceHours: number;
+  /** How its engine is started, as it stands; null: it cranks none. */
+  readonly start?: StartTruth | null;
   /** What its vehicle draws from it, once it is connected. */
   readonly draw: DrawTruth;
   /** Marks of its fuses, by number of the circuit, and the main fuse of each. */
@@ -43,6 +48,8 @@ export interface WorldFile {
 /** Milliohms of a meter in series with its leads, and of a good jumper. */
 const METER_MILLIOHMS = 60;
 const JUMPER_MILLIOHMS = 12;
+/** Samples a second of a start as it is reckoned. */
+const LOG_HERTZ = 20;
 /** Both meter's fuse and the meter in series blow beyond so many amps. */
 const FUSE_AMPS = 10;
 
@@ -58,6 +65,8 @@ export class BenchWorld {
   private readonly parked = new Map<string, ParkedVehicle>();
   private powered = true;
   fuseBlown = false;
+  /** A start that runs: since when, and by how much it moves the volts at the posts. */
+  private start: { readonly at: number; readonly volts: readonly number[] } | null = null;
 
   constructor(
     private readonly file: WorldFile,
@@ -68,6 +77,8 @@ export class BenchWorld {
     private readonly living: (
       id: string,
     ) => Pick<WorldBattery, 'volts' | 'surfaceVolts'> | null = () => null,
+    /** Seconds of whoever turns the key: a start is not watched faster than it is. */
+    private readonly watch: () => number = clock,
   ) {}
 
   act(action: HandAction): void {
@@ -98,6 +109,9 @@ export class BenchWorld {
       case 'door':
         this.vehicle()?.wake(now);
         break;
+      case 'crank':
+        this.crank();
+        break;
       case 'across-fuse':
         this.across = action.fuse;
         break;
@@ -121,6 +135,7 @@ export class BenchWorld {
     this.clamp = true;
     this.powered = true;
     this.across = null;
+    this.start = null;
     this.out.clear();
     // Somebody walks up and opens a door.
     this.vehicle()?.wake(this.clock());
@@ -173,8 +188,32 @@ export class BenchWorld {
       battery.surfaceVolts * Math.exp(-this.clock() / 3600 / battery.surfaceHours);
     const sign = this.probes === 'reversed' ? -1 : 1;
     return (
-      sign * ((now?.volts ?? battery.volts) + surface) * 1.0003 + 0.0012 * this.chance.normal()
+      sign * ((now?.volts ?? battery.volts) + surface + this.startVolts()) * 1.0003 +
+      0.0012 * this.chance.normal()
     );
+  }
+
+  private crank(): void {
+    const truth = this.battery()?.start;
+    // With its clamp off nothing turns.
+    if (!truth || !this.clamp) return;
+    const { volts } = crankLog(
+      truth,
+      { volts: (value) => value, drop: (value) => value },
+      this.chance,
+    );
+    this.start = { at: this.watch(), volts: volts.map((value) => value - volts[0]!) };
+  }
+
+  /** By how much a start that runs moves the volts at the posts; once it runs, they stay up. */
+  private startVolts(): number {
+    if (!this.start) return 0;
+    const { at, volts } = this.start;
+    // The log has its first second at rest.
+    const sample = LOG_HERTZ * (1 + this.watch() - at);
+    const i = Math.floor(sample);
+    if (i >= volts.length - 1) return volts.at(-1)!;
+    return volts[i]! + (sample - i) * (volts[i + 1]! - volts[i]!);
   }
 
   private voltsAcross(battery: WorldBattery, mark: string): number {

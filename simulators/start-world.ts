@@ -47,8 +47,7 @@ export function anyStart(chance: Random): StartTruth {
   const celsius = chance.between(-8, 22);
   const power = powerOf(chance);
   const age = 7.5 * (1.05 - power) + chance.between(0, 3) + 0.6 * chance.normal();
-  // Oil thickens: half as much again at freezing, more below.
-  const thick = Math.exp(0.022 * (25 - celsius));
+  const thick = thickness(celsius);
   const asksAmps = kind.warmAmps * thick * Math.exp(0.13 * chance.normal());
   const badJoint = chance.uniform() < 0.25 ? chance.pick(JOINTS_OF_TRUTH) : null;
   // A car's starter circuit carries some 150 A: others have copper in proportion.
@@ -76,6 +75,50 @@ export function anyStart(chance: Random): StartTruth {
     alternator: charging < 0.3 ? chance.pick(faults) : charging < 0.5 ? 'regulated' : 'sound',
   };
 }
+
+/** Oil thickens: half as much again at freezing, more below. */
+const thickness = (celsius: number) => Math.exp(0.022 * (25 - celsius));
+
+/**
+ * The start of a vehicle whose battery is known from outside: its power by its age, scattered as
+ * batteries are, less of it where a cell is going or its plates are hard.
+ */
+export function startOfKnown(
+  known: Pick<StartTruth, 'ratedAmps' | 'capacityAh' | 'isSmall'> & {
+    readonly ageYears: number;
+    /** Of its power that a trouble leaves; 1: none. */
+    readonly left: number;
+  },
+  chance: Random,
+): StartTruth {
+  const worn = Math.max(0, known.ageYears - chance.between(0, 3) - 0.6 * chance.normal()) / 7.5;
+  // Most engines got a battery with some to spare.
+  const warmAmps = known.ratedAmps * chance.between(0.26, 0.36);
+  const scale = 150 / warmAmps;
+  const ohms = Object.fromEntries(
+    JOINTS_OF_TRUTH.map((joint) => [
+      joint,
+      scale *
+        (joint.endsWith('cable')
+          ? chance.between(0.2e-3, 0.7e-3)
+          : chance.between(0.05e-3, 0.35e-3)),
+    ]),
+  ) as Record<TrueJoint, number>;
+  return {
+    ...{ cells: 6, soc: 1, celsius: 25, badJoint: null, alternator: 'sound' as const },
+    ...known,
+    power: known.left * Math.min(1.12, Math.max(0.25, 1.05 - worn)),
+    asksAmps: warmAmps * Math.exp(0.13 * chance.normal()),
+    ohms,
+  };
+}
+
+/** The same start at another charge and temperature. */
+export const startAt = (truth: StartTruth, soc: number, celsius: number): StartTruth => ({
+  ...truth,
+  ...{ soc, celsius },
+  asksAmps: (truth.asksAmps * thickness(celsius)) / thickness(truth.celsius),
+});
 
 /** Volts of six cells at rest, tenths of a volt as they are: a scale of its own. */
 const restVolts = ({ soc, celsius }: StartTruth) =>
@@ -128,13 +171,7 @@ export function starts(truth: StartTruth): boolean {
 /** The same vehicle on a morning: colder, and not charged lately. */
 export function onAMorning(truth: StartTruth, chance: Random): StartTruth {
   const celsius = chance.between(-20, 18);
-  const thicker = Math.exp(0.022 * (truth.celsius - celsius));
-  return {
-    ...truth,
-    celsius,
-    asksAmps: truth.asksAmps * thicker,
-    soc: chance.between(0.1, 1),
-  };
+  return startAt(truth, chance.between(0.1, 1), celsius);
 }
 
 /** A start as a meter logs it, twenty samples a second; whether it ran. */

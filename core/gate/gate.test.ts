@@ -1,4 +1,5 @@
 import { may } from './gate';
+import { iceIn } from './ice';
 import {
   FACTORS,
   LAWS_OF_THE_TRADE,
@@ -8,6 +9,7 @@ import {
   type Situation,
 } from './laws.fixture';
 
+const NOW = Date.parse('2027-01-14T09:00:00Z');
 const trials = [...pairsOfEachAct()];
 const asked = trials.map((one) => {
   const answer = may(contextOfSituation(one), one.act);
@@ -150,5 +152,26 @@ describe('the gate, over each act in every pair of what a battery may meet', () 
           vehicle === 'generator' && place === 'vehicle' && block === 'alone',
       ),
     ).toEqual([]);
+  });
+});
+
+describe('a battery that was thawed', () => {
+  const hour = 3_600_000;
+  const yard = [-30, -6, 0].map((hours) => ({
+    ...{ at: NOW + hours * hour, value: -14, measured: true },
+  }));
+  const ice = (thawedAt: number | null) =>
+    iceIn({
+      ...{ now: NOW, thawedAt, celsius: yard, soc: { value: 10, low: 5, high: 15 } },
+      facts: { chemistry: 'flooded', capacityAh: 60 },
+    });
+
+  it('may be charged where it froze, for as long as it is surely warm; then it is asked anew', () => {
+    expect(ice(null)).toMatchObject({ certain: true });
+    expect(ice(NOW - 0.5 * hour)).toBeNull();
+    expect(ice(NOW - 1.9 * hour)).toBeNull();
+    expect(ice(NOW - 2.1 * hour)).toMatchObject({ certain: true });
+    // What it was before it was thawed does not count.
+    expect(ice(NOW)).toBeNull();
   });
 });

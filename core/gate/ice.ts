@@ -1,6 +1,7 @@
 import { freezingOfSoc } from '../battery/acid';
 import type { ChemistryId } from '../battery/chemistries';
-import { coldSinceWarm, type CelsiusAt, type Cold } from '../battery/thaw';
+import { THAW_CELSIUS, coldSinceWarm, type CelsiusAt, type Cold } from '../battery/thaw';
+import { MS_PER_HOUR } from '../day';
 import type { BatteryContext } from '../context/battery-context';
 
 /** So close to its freezing point a battery counts as frozen. Our own margin. */
@@ -20,16 +21,23 @@ interface Reckoned {
 /** One battery is held against many chargers. */
 const reckoned = new WeakMap<readonly CelsiusAt[], Reckoned>();
 
+/** What was warm through does not freeze sooner, wherever it is put. Our own, short assumption. */
+const STAYS_WARM_HOURS = 2;
+
+/** Since it was seen thawed: warm through for a while, then as cold as its place. */
+function sinceThaw(celsius: readonly CelsiusAt[], thawedAt: number | null): readonly CelsiusAt[] {
+  if (thawedAt === null) return celsius;
+  const until = thawedAt + STAYS_WARM_HOURS * MS_PER_HOUR;
+  const warm = { at: thawedAt, value: THAW_CELSIUS, measured: true };
+  return [warm, ...celsius.filter(({ at }) => at >= until)];
+}
+
 /** The coldest since it was last warm through, as far as its thaw was not seen. */
 export function coldOf({ celsius, thawedAt, now, facts }: Omit<IceFacts, 'soc'>): Cold | null {
   const key = `${thawedAt}/${now}/${facts.capacityAh}`;
   const known = reckoned.get(celsius);
   if (known?.key === key) return known.cold;
-  const cold = coldSinceWarm(
-    thawedAt === null ? celsius : celsius.filter(({ at }) => at >= thawedAt),
-    now,
-    facts.capacityAh,
-  );
+  const cold = coldSinceWarm(sinceThaw(celsius, thawedAt), now, facts.capacityAh);
   reckoned.set(celsius, { key, cold });
   return cold;
 }

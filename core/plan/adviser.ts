@@ -8,7 +8,7 @@ import { samplePosterior, lossDraws, type Samples } from '../forecast/samples';
 import { keepThrough, type Kept } from '../forecast/simulate-storage';
 import { weatherFrom } from '../assessment/foreseen';
 import { batteryEstimateOf } from '../record/learnt';
-import { lossOf } from '../record/loss';
+import { lossOf, type LossAnswer } from '../record/loss';
 import { anchorOf, fullChargeDays, readingDays } from '../assessment/charge-forecast';
 import { indexOfDay, today, type BatteryRecord } from '../record/battery-record';
 import { MINUTES } from './due';
@@ -106,12 +106,16 @@ export function drawsFor(standing: BatteryRecord, count: number): Samples {
   return anchorOf(standing) === null ? { ...draws, socPct: draws.fullPct } : draws;
 }
 
-/** Lives through one plan. `colder`: kelvin by which the winter ahead is colder than usual. */
+/**
+ * Lives through one plan. `colder`: kelvin by which the winter ahead is colder than usual; `loss`: what
+ * its record has taught, where that is known already.
+ */
 export function runPlan(
   plan: StoragePlan,
   context: PlanContext,
   draws: Samples,
   colder = 0,
+  loss: LossAnswer = lossOf(context.standing),
 ): PlanRun {
   const { standing } = context;
   const { rules, facts, state, timeZone } = standing;
@@ -173,10 +177,8 @@ export function runPlan(
       : visits * MINUTES.stop +
         kept.charges * (MINUTES.recharge + MINUTES['take-off']) +
         Math.max(0, readings - kept.charges) * MINUTES.reading);
-  const { usableAh } = lossOf(standing);
-  const drawAmps = plan.negativeOn
-    ? ((lossOf(standing).draw.value / 100) * usableAh.value) / 24
-    : 0;
+  const { usableAh } = loss;
+  const drawAmps = plan.negativeOn ? ((loss.draw.value / 100) * usableAh.value) / 24 : 0;
   const wattHours =
     (kept.chargedPct / 100) *
       usableAh.value *

@@ -12,6 +12,7 @@ import { chargeForecastOf, type ChargeForecast } from '../assessment/charge-fore
 import { isSilent, modeUnseen, today, type BatteryRecord } from '../record/battery-record';
 import { PROCEDURE_IDS, type ProcedureId } from '../logbook/procedure-ids';
 import { PROCEDURES } from '../procedures/procedures';
+import { loadTestDue } from './load-test-due';
 import { arrangementOf, STORAGE_PLANS } from './storage-plans';
 import type { SeasonJob } from '../logbook/season-jobs';
 import { walkBack } from '../hand-back/walk';
@@ -85,12 +86,19 @@ export function jobsToday(standing: BatteryRecord, outlook: ChargeForecast | nul
     const thaw = electric.filter(({ kind }) => kind === 'thaw');
     return [...thaw, { kind: 'hand-back', done: isReadyToGo(standing, outlook) }];
   }
+  const procedures = procedureJobs(standing, outlook, morning);
+  const passing = [...electric, ...procedures].length > 0;
+  const tested = (state.procedures['load-test'] ?? -1) >= morning;
+  // A test of its power comes last but one: it tells nothing of a battery that was just worked on.
+  if (!tested && loadTestDue(standing, outlook, passing)) {
+    procedures.push({ kind: 'procedure', procedure: 'load-test', done: false });
+  }
   // It is hung up last: nothing is done at a clamp while a charger hangs on it.
   const isLast = ({ kind }: Job) => kind === 'recharge';
   return [
     ...electric.filter((job) => !isLast(job)),
     ...lookAgain(state, morning),
-    ...procedureJobs(standing, outlook, morning),
+    ...procedures,
     ...electric.filter(isLast),
   ];
 }
@@ -232,7 +240,13 @@ function procedureJobs(
   const hangs = state.maintainerSince !== null;
   const off = hangs && [...open].some((id) => WITH_HANDS.includes(id) && !done.includes(id));
   if (off) open.delete('unhook');
-  const list = [...(off ? (['unhook'] as const) : []), ...open];
+  // And goes back on last, after whatever is done with hands at it.
+  const lasts = open.delete('hook-up');
+  const list = [
+    ...(off ? (['unhook'] as const) : []),
+    ...open,
+    ...(lasts ? (['hook-up'] as const) : []),
+  ];
   const again = (id: ProcedureId) => (id === 'unhook' ? hangs : id === 'hook-up' && !hangs);
   return [
     ...done.map((procedure): Job => ({ kind: 'procedure', procedure, done: true })),

@@ -177,9 +177,12 @@ describe('jobs of a round', () => {
       maintained: [{ from: maintainerSince, to: at('2027-01-14'), full: true }],
       procedures: { unhook: at('2027-01-14') },
     };
-    expect(jobs({ state: off })).toEqual(
-      expect.arrayContaining(['procedure unhook done', 'procedure hook-up', 'procedure top-up']),
-    );
+    expect(jobs({ state: off })).toEqual([
+      'reading',
+      'procedure unhook done',
+      'procedure top-up',
+      'procedure hook-up',
+    ]);
   });
 
   it('ask for a recharge where it is due, and take what is on charge off', () => {

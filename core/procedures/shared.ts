@@ -22,7 +22,7 @@ export const where = ({ place, details }: BatteryContext) =>
     '; ',
   );
 /** It cranks an engine. */
-export const cranks = ({ role, vehicleKind }: BatteryContext) =>
+export const cranks = ({ role, vehicleKind }: Pick<BatteryContext, 'role' | 'vehicleKind'>) =>
   role === 'starter' && VEHICLE_KINDS[vehicleKind].goes === 'cranks';
 /** Its vehicle says by itself that it is ready. */
 export const readies = ({ role, vehicleKind, block }: BatteryContext) =>

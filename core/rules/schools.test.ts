@@ -16,6 +16,7 @@ import { contextOf } from '../context/from-record';
 import { startWorry, walkBack } from '../hand-back/walk';
 import { judge, judgeReading } from '../assessment/verdict';
 import { plain } from '../words/words';
+import { loadTestDue } from '../plan/load-test-due';
 import { jobsToday } from '../plan/due';
 import { STORAGE_PLANS, concernsOf, obstaclesTo } from '../plan/storage-plans';
 import type { BatteryContext } from '../context/battery-context';
@@ -172,6 +173,15 @@ const CASES: { readonly [K in ChoiceRule]: (rules: Rules) => string } = {
           }).found,
       )
       .join(),
+  loadTestBefore: (rules) => {
+    const kept = standing({
+      rules,
+      collectDay: toDay('2027-02-01'),
+      facts: { fittedYear: 2021 },
+      state: { lastFullAt: at('2027-01-10'), readings: [reading('2027-01-12', 12.7)] },
+    });
+    return String(loadTestDue(kept, chargeForecastOf(kept), true));
+  },
   chargingDropVolts: (rules) =>
     [0.25, 0.4]
       .map(

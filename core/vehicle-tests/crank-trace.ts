@@ -6,6 +6,8 @@ export interface CrankTrace {
 }
 
 export interface CrankFound {
+  /** Where it begins, on the clock of the log. */
+  readonly beganAt: number;
   readonly restVolts: number;
   /** The lowest sample. */
   readonly dipVolts: number;
@@ -74,6 +76,7 @@ export function startsIn({ seconds, volts }: CrankTrace, cells: number): CrankTr
     const recoveredVolts = volts[after]!;
     const all = Array.from({ length: to - from + 1 }, (_, i) => volts[from + i]!);
     return {
+      beganAt: seconds[from]!,
       restVolts,
       dipVolts: Math.min(...all),
       leastVolts: median(turned.length > 0 ? turned : all),

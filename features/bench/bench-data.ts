@@ -59,5 +59,5 @@ export interface BenchData {
   readonly pace: number;
 }
 
-export const BENCH_JOBS = ['read', 'draw', 'hunt'] as const;
+export const BENCH_JOBS = ['read', 'draw', 'hunt', 'crank'] as const;
 export type BenchJob = (typeof BENCH_JOBS)[number];

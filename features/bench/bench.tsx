@@ -6,6 +6,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
 import { withKnown } from '../../core/fault-isolation/fuses';
+import { cranks } from '../../core/procedures/shared';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { useSiteClock } from '../site/clock';
 import { settingOfHall, standingOf } from '../site/dto';
@@ -25,6 +26,9 @@ import measuring from './measuring.module.css';
 const DrawTest = part(() => import('./draw-test').then((loaded) => loaded.DrawTest), {
   served: dynamic(() => import('./draw-test').then((loaded) => loaded.DrawTest)),
 });
+const Crank = part(() => import('./crank').then((loaded) => loaded.Crank), {
+  served: dynamic(() => import('./crank').then((loaded) => loaded.Crank)),
+});
 const Hunt = part(() => import('./hunt').then((loaded) => loaded.Hunt), {
   served: dynamic(() => import('./hunt').then((loaded) => loaded.Hunt)),
 });
@@ -39,6 +43,7 @@ const JOBS: Readonly<Record<BenchJob, string>> = {
   read: 'Resting voltage',
   draw: 'Draw test',
   hunt: 'Circuit hunt',
+  crank: 'Crank',
 };
 
 /** The bench: one battery, one meter, and what they say to each other. */
@@ -135,11 +140,16 @@ function OneBattery({
           </p>
         </div>
         <nav className={styles.jobs} aria-label="What to do at the bench">
-          {(Object.keys(JOBS) as BenchJob[]).map((id) => (
-            <Link key={id} href={here(id)} aria-current={id === job ? 'page' : undefined}>
-              {JOBS[id]}
-            </Link>
-          ))}
+          {(Object.keys(JOBS) as BenchJob[])
+            .filter(
+              (id) =>
+                id !== 'crank' || cranks({ vehicleKind: vehicle.kind, role: battery.state.role }),
+            )
+            .map((id) => (
+              <Link key={id} href={here(id)} aria-current={id === job ? 'page' : undefined}>
+                {JOBS[id]}
+              </Link>
+            ))}
         </nav>
       </header>
       <MeterLine status={bench.status} name={data.meterName} pace={data.pace} />
@@ -163,6 +173,14 @@ function OneBattery({
             onRecorded={refresh}
           />
         )
+      ) : job === 'crank' ? (
+        <Crank
+          bench={bench}
+          data={data}
+          subject={subject}
+          standing={standing}
+          onRecorded={recorded}
+        />
       ) : job === 'draw' ? (
         <DrawTest
           bench={bench}

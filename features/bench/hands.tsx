@@ -11,7 +11,7 @@ export type Hand =
   | { readonly do: 'probes'; readonly on: 'posts' | 'reversed' | 'off' }
   | { readonly do: 'jumper' | 'clamp' | 'series'; readonly on: boolean }
   | { readonly do: 'pull' | 'put-back'; readonly fuse: string }
-  | { readonly do: 'door' | 'new-fuse' }
+  | { readonly do: 'door' | 'new-fuse' | 'crank' }
   | { readonly do: 'across-fuse'; readonly fuse: string | null };
 
 export const act = (hand: Hand) => call('POST /api/bench/hands', { body: hand });

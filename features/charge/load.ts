@@ -282,7 +282,7 @@ function lastChargeOf(loaded: SiteSnapshot, { standing }: AssessedBattery): Chos
 }
 
 function sunOf(loaded: SiteSnapshot, stay: Stay, kept: AssessedBattery): Chosen['sun'] {
-  const context = planContext(loaded, stay, kept);
+  const context = planContext(loaded, kept, stay.hall.kind);
   const panel = panelOf(context);
   if (!panel || stay.hall.kind !== 'outdoors') return null;
   const { givesAh, losesAh } = sunOnDay(context, panel, loaded.today);

@@ -11,6 +11,8 @@ import { readBatteryStates, readVehicleStates } from '../../store/states';
 import { findIn } from '../find/find-data';
 import { findables } from '../find/load';
 import { newEntry } from '../logbook/new-entry';
+import { accountData } from '../account/load';
+import { ownersNotices } from '../owners-record/notices';
 import { ownersRecord } from '../owners-record/load';
 import { OwnersRecord } from '../owners-record/record-document';
 import { NOW, demoSite } from '../server/demo-server.fixture';
@@ -204,6 +206,36 @@ describe('a camper with three batteries, from "comes on Tuesday" to the next aut
     expect(readEntriesOf(db(), 'vehicle', vehicleId).map(({ kind }) => kind)).toContain(
       'handed-back',
     );
+  });
+});
+
+describe('at the end, and before the next', () => {
+  it('the season is accounted for: what was lost, what it took, what to change', () => {
+    at = NOW + 6 * MS_PER_DAY;
+    const so = accountData(site());
+    expect(so).toMatchObject({ isClosed: false, cranked: 1, ran: 1, handedBack: 1 });
+    expect(so.ready).toBe(1);
+    expect(so.lost.map(({ says }) => says)).toContain('its walls are swollen.');
+    expect(so.worked.minutes / 60).toBeGreaterThan(20);
+    expect(so.worked.readings).toBeGreaterThan(200);
+    const { labour, energy } = so.cost;
+    expect(labour).toBeCloseTo((so.worked.minutes / 60) * site().rules.moneyPerHour, 6);
+    expect(energy).toBeGreaterThan(0);
+    for (const { says } of so.changes) expect(says).toMatch(/^“.+” instead of “.+”: about .+ less/);
+    expect(so.changes.length).toBeGreaterThan(0);
+  });
+
+  it('owners of old batteries are told in time, and those of condemned ones are asked instead', () => {
+    const { notices } = ownersNotices(site());
+    expect(notices.length).toBeGreaterThan(2);
+    expect(notices.map(({ bay }) => bay)).not.toContain('Y18');
+    for (const { batteries, answerBy } of notices) {
+      expect(answerBy).toMatch(/^\w{3} \d+ \w{3}/);
+      for (const { says } of batteries) {
+        expect(says.join(' ')).toMatch(/years? old|unknown/);
+        expect(says.at(-1)).toMatch(/without your word|before it is done/);
+      }
+    }
   });
 });
 

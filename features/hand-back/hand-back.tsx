@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { shortDay } from '../../core/day';
 import { Quiet } from '../ui/quiet';
 import { Archive } from './archive';
@@ -48,7 +49,11 @@ export function HandBack({ data }: { data: HandBackData }) {
     <div className={styles.page}>
       <header className={styles.head}>
         <h1>Hand back</h1>
-        <Quiet as="p">On the day its owner comes, it starts.</Quiet>
+        <Quiet as="p">
+          On the day its owner comes, it starts. ·{' '}
+          <Link href="/season/account">the season’s account</Link> ·{' '}
+          <Link href="/print/notices">notices to owners of old batteries</Link>
+        </Quiet>
       </header>
       {groupsOf(data).map(({ title, rows: group, nobody }) => (
         <section key={title} className={styles.group} aria-label={title}>

@@ -61,6 +61,9 @@ export function StageBody(props: StageProps) {
       ) : (
         <Work {...props} battery={battery} />
       )}
+      {stage.id === 'crank' && battery && stage.state === 'open' ? (
+        <Link href={`/bench?battery=${battery.id}&job=crank`}>Watch it at the bench, by meter</Link>
+      ) : null}
       {stage.id === 'draw-test' && battery ? (
         <Link href={`/bench?battery=${battery.id}&job=draw`}>
           Measure it at the bench, with {data.vehicle.name} on the meter

@@ -4,13 +4,13 @@ import { Button } from 'antd';
 import styles from './record.module.css';
 
 /** Not on the paper itself. */
-export function PrintButton({ address }: { address: string }) {
+export function PrintButton({ address }: { /** Of the same as a document. */ address?: string }) {
   return (
     <p className={styles.controls}>
       <Button type="primary" onClick={() => window.print()}>
         Print
       </Button>
-      <a href={address}>The same as a document</a>
+      {address ? <a href={address}>The same as a document</a> : null}
     </p>
   );
 }

@@ -9,6 +9,13 @@ import { HeadlampsSeen } from '../../core/vehicle-tests/headlamps';
 import { LoadSeen } from '../../core/vehicle-tests/load-test';
 import { DropsSeen } from '../../core/vehicle-tests/voltage-drop';
 
+const CrankMeasured = CrankSeen.pick({
+  ran: true,
+  restVolts: true,
+  leastVolts: true,
+  seconds: true,
+});
+
 const Progress = z.object({
   done: z.array(z.string()),
   milliamps: z.number().optional(),
@@ -17,6 +24,8 @@ const Progress = z.object({
   gravities: z.array(z.number()).optional(),
   acidCelsius: z.number().optional(),
   crank: CrankSeen.optional(),
+  /** What a meter saw of a start, before anybody said how it sounded. */
+  crankMeasured: CrankMeasured.optional(),
   charging: ChargingSeen.optional(),
   drops: DropsSeen.optional(),
   headlamps: HeadlampsSeen.optional(),

@@ -66,8 +66,11 @@ export function StepInput({
     case 'crank':
       return (
         <CrankInput
+          // Another start was measured: its figures stand there.
+          key={JSON.stringify(progress.crankMeasured)}
           context={context}
           value={progress.crank}
+          measured={progress.crankMeasured}
           onNote={(crank) => onNote({ crank })}
         />
       );

@@ -17,6 +17,7 @@ import { HeadlampsSeen, judgeHeadlamps } from '../../core/vehicle-tests/headlamp
 import { LoadSeen } from '../../core/vehicle-tests/load-test';
 import { DropsSeen, JOINTS, JOINT_IDS } from '../../core/vehicle-tests/voltage-drop';
 import { Figures, type Figure } from './figures';
+import type { Progress } from './progress';
 
 interface TestProps<T> {
   readonly context: BatteryContext;
@@ -43,7 +44,16 @@ const said = ({ say }: { readonly say: readonly string[] }) => say.join(' ');
 const lasts = ({ volts: read }: Pick<BatteryContext, 'volts'>) => text(read);
 
 /** How it turned, and what the meter showed. */
-export function CrankInput({ context, value, onNote }: TestProps<CrankSeen>) {
+export function CrankInput({
+  context,
+  value,
+  measured,
+  onNote,
+}: TestProps<CrankSeen> & {
+  /** What a meter saw of it, before anybody said how it sounded. */
+  readonly measured: Progress['crankMeasured'];
+}) {
+  const seen = value ?? measured;
   return (
     <Figures
       schema={CrankSeen}
@@ -69,10 +79,10 @@ export function CrankInput({ context, value, onNote }: TestProps<CrankSeen>) {
       }}
       begun={{
         sound: value?.sound ?? '',
-        ran: value ? (value.ran ? 'ran' : 'not') : 'ran',
-        restVolts: text(value?.restVolts) || lasts(context),
-        leastVolts: text(value?.leastVolts),
-        seconds: text(value?.seconds),
+        ran: seen?.ran === false ? 'not' : 'ran',
+        restVolts: text(seen?.restVolts) || lasts(context),
+        leastVolts: text(seen?.leastVolts),
+        seconds: text(seen?.seconds),
         amps: text(value?.amps),
         celsius: degrees(context, value?.celsius),
       }}

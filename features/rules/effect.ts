@@ -41,7 +41,7 @@ function seen(loaded: SiteSnapshot): Map<string, Seen> {
         const open = jobsToday(standing, outlook).filter((job) => !job.done);
         const stayed = runPlan(
           planInUse(standing.state),
-          planContext(loaded, stay, kept),
+          planContext(loaded, kept, stay.hall.kind),
           drawsFor(standing, PREVIEW_DRAWS),
         );
         const work = open

@@ -25,6 +25,9 @@ export function Files({ onReadBack }: { readonly onReadBack: (file: File) => voi
       >
         {copied ? 'Address copied' : 'Copy the address'}
       </Button>
+      <Button block href="/season/account">
+        The season’s account
+      </Button>
       <Button block href="/print/season" target="_blank">
         Print a month a page
       </Button>

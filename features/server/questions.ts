@@ -1,5 +1,6 @@
 import 'server-only';
 import type { RulePatch } from '../../core/rules/rules';
+import { accountData } from '../account/load';
 import { benchData } from '../bench/load';
 import { chargeData } from '../charge/load';
 import { frameData } from '../app-shell/app-shell-data';
@@ -7,6 +8,7 @@ import { findables } from '../find/load';
 import { handBackData } from '../hand-back/load';
 import { wasHereData } from '../hand-back/was-here-load';
 import { layUpData } from '../lay-up/load';
+import { ownersNotices } from '../owners-record/notices';
 import { ownersRecord } from '../owners-record/load';
 import { printData } from '../print/load';
 import { roundScreenData } from '../round/load';
@@ -40,9 +42,11 @@ export const QUESTIONS = {
   seasonDocument: (site: SiteSnapshot) => seasonDocument(site),
   keepTightened: (site: SiteSnapshot, tightened: Tightened) => keepTightened(site, tightened),
   charge: (site: SiteSnapshot, battery: string | null) => chargeData(site, battery),
+  account: (site: SiteSnapshot) => accountData(site),
   handBack: (site: SiteSnapshot) => handBackData(site),
   vehicle: (site: SiteSnapshot, id: string) => vehicleData(site, id),
   wasHere: (site: SiteSnapshot, id: string) => wasHereData(site, id),
+  ownersNotices: (site: SiteSnapshot) => ownersNotices(site),
   ownersRecord: (site: SiteSnapshot, id: string) => ownersRecord(site, id),
   print: (site: SiteSnapshot, wanted: { id: string; base: string }) =>
     printData(site, wanted.id, wanted.base),

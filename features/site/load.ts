@@ -19,7 +19,7 @@ import { silentSince } from '../../core/reports/report';
 import type { PlanContext } from '../../core/plan/storage-plans';
 import { jobsToday, roundsAhead } from '../../core/plan/due';
 import type { RuleBook, Rules } from '../../core/rules/rules';
-import { hallTemperatures, type DailyTemperatures } from '../../core/site/climate';
+import { hallTemperatures, type DailyTemperatures, type HallKind } from '../../core/site/climate';
 import { fitThermalResponse, type ThermalResponse } from '../../core/site/thermal-response';
 import { lastSeq } from '../../store/entries';
 import { readMasterData, type MasterData } from '../../store/master-data';
@@ -442,14 +442,18 @@ export function benchHall(halls: readonly Hall[]): Hall {
   return [...halls].sort((a, b) => MILDEST.indexOf(a.kind) - MILDEST.indexOf(b.kind))[0]!;
 }
 
-/** All that decides about a battery's storage plan. */
-export function planContext(loaded: SiteSnapshot, stay: Stay, kept: AssessedBattery): PlanContext {
+/** All that decides about a battery's storage plan, in the kind of hall where its vehicle stands. */
+export function planContext(
+  loaded: SiteSnapshot,
+  kept: AssessedBattery,
+  hallKind: HallKind,
+): PlanContext {
   const bench = benchHall(loaded.halls);
   return {
     standing: kept.standing,
-    vehicle: stay.vehicle.facts,
+    vehicle: kept.standing.vehicle,
     details: kept.battery.details,
-    hallKind: stay.hall.kind,
+    hallKind,
     latitude: loaded.latitude,
     ...freeFor(maintainersFree(loaded), kept.battery.chemistry),
     bench: {

@@ -15,6 +15,14 @@ interface Sum {
   advised: number;
   /** Advised although nothing is wrong with it. */
   needless: number;
+  /** Of those whose engines are started. */
+  engines: number;
+  started: number;
+  /** Did not start, and another one was advised in time. */
+  told: number;
+  /** Foreseen to start with 70 to 90 %, and those of them that did. */
+  unsure: number;
+  unsureStarted: number;
   frozen: number;
   lost: number;
   minutes: number;
@@ -28,6 +36,11 @@ const empty = (): Sum => ({
   ready: 0,
   advised: 0,
   needless: 0,
+  engines: 0,
+  started: 0,
+  told: 0,
+  unsure: 0,
+  unsureStarted: 0,
   frozen: 0,
   lost: 0,
   minutes: 0,
@@ -36,7 +49,11 @@ const empty = (): Sum => ({
   charges: 0,
 });
 
-const doomed = (one: PlayedBattery) => one.trouble !== null && DOOMED.has(one.trouble.kind);
+/** Under so much of its rated power a battery counts as weak; fixed before the judge was written. */
+const WEAK_POWER = 0.7;
+const doomed = (one: PlayedBattery) =>
+  (one.trouble !== null && DOOMED.has(one.trouble.kind)) ||
+  (one.start !== null && one.start.power < WEAK_POWER);
 
 /** Plays one season in one way, to the day after the last collection. */
 function playSeason(seed: number, wayFor: (site: PlayedSite) => Way, sum: Sum): PlayedSite {
@@ -56,6 +73,15 @@ function playSeason(seed: number, wayFor: (site: PlayedSite) => Way, sum: Sum): 
     if (one.readyPct! >= READY_PCT) sum.ready++;
     else if (inTime) sum.advised++;
     if (one.advisedOn !== null && !doomed(one)) sum.needless++;
+    if (one.started !== null) {
+      sum.engines++;
+      if (one.started) sum.started++;
+      else if (inTime) sum.told++;
+      if (one.foreseen !== null && one.foreseen >= 0.7 && one.foreseen < 0.9) {
+        sum.unsure++;
+        if (one.started) sum.unsureStarted++;
+      }
+    }
     if (one.frozen && one.trouble === null) sum.frozen++;
     if (PlayedSite.lost(one) && !doomed(one)) sum.lost++;
   }
@@ -121,6 +147,9 @@ export function benchPlayed(seasons: number): void {
       'sound ones frozen',
       'lost',
       'advised needlessly',
+      'starts on its day',
+      'starts, or advised in time',
+      '70–90 % sure: started',
     ],
     sums.map((sum, i) => [
       names[i]!,
@@ -132,7 +161,10 @@ export function benchPlayed(seasons: number): void {
       each(sum.charges),
       String(sum.frozen),
       String(sum.lost),
-      String(sum.needless),
+      `${sum.needless} (${share(sum.needless, sum.batteries)})`,
+      share(sum.started, sum.engines),
+      share(sum.started + sum.told, sum.engines),
+      sum.unsure === 0 ? '–' : `${share(sum.unsureStarted, sum.unsure)} of ${sum.unsure}`,
     ]),
   );
 }

@@ -11,10 +11,12 @@ import { limitMa } from '../../../core/rules/draw-limit';
 import { batteryEstimateOf } from '../../../core/record/learnt';
 import type { BatteryRecord } from '../../../core/record/battery-record';
 import { judgeReading } from '../../../core/assessment/verdict';
+import { startForecast } from '../../../core/assessment/start-forecast';
 import { chargeForecastOf } from '../../../core/assessment/charge-forecast';
 import { ACTED_ON_FROM, findingsOf, type FindingKind } from '../../../core/estimation/findings';
 import { makeEntry } from '../../../core/logbook/entry';
 import type { EntryData, EntryKind } from '../../../core/logbook/kinds';
+import { keepOrReplace } from '../../../core/hand-back/keep-or-replace';
 import { advise } from '../../../core/plan/adviser';
 import { HOUSE_RULES, type RulePatch } from '../../../core/rules/rules';
 import { MINUTES, PROCEDURE_MINUTES, jobsToday, minutesOf, type Job } from '../../../core/plan/due';
@@ -154,9 +156,14 @@ export class ByTheProgram implements Way {
     const byId = new Map(this.site.batteries.map((one) => [one.id, one]));
     for (const { battery, standing, outlook } of loaded.stays.flatMap((stay) => stay.batteries)) {
       const one = byId.get(battery.id)!;
-      if (one.advisedOn !== null || !outlook) continue;
+      if (!outlook) continue;
+      if (one.handBackRound === day) {
+        one.foreseen = startForecast(standing, outlook, one.day, true)?.chance.value ?? null;
+      }
+      if (one.advisedOn !== null) continue;
       const found = findingsOf(batteryEstimateOf(standing), ACTED_ON_FROM);
-      if (found.some(({ kind }) => REPLACE.includes(kind))) one.advisedOn = day;
+      const isAtItsEnd = keepOrReplace(standing).advice === 'replace';
+      if (isAtItsEnd || found.some(({ kind }) => REPLACE.includes(kind))) one.advisedOn = day;
     }
   }
 
@@ -173,7 +180,7 @@ export class ByTheProgram implements Way {
         if (before !== undefined && day - before < HELPED_DAYS) continue;
         // What did not help is not tried again: then it goes to the bench, in the warm.
         const plan =
-          before === undefined ? advise(planContext(loaded, stay, kept)).recommended : 'bench';
+          before === undefined ? advise(planContext(loaded, kept, stay.hall.kind)).recommended : 'bench';
         this.replanned.set(id, day);
         if (plan === null || plan === kept.standing.state.plan) continue;
         this.write('plan-chosen', id, this.clock(day), { plan });
@@ -281,11 +288,13 @@ export class ByTheProgram implements Way {
         return this.hangs(one, standing, at);
       case 'procedure':
         return this.follows(one, job, standing, at, day);
+      case 'hand-back':
+        // The walk back comes at the end of the visit: see `handBack`.
+        return false;
       case 'inspect':
       case 'mode':
       case 'replace':
-      case 'hand-back':
-        // Nothing is seen at these sites, their mains never fail, and she hands back by herself.
+        // Nothing is seen at these sites, and their mains never fail.
         throw new Error(`${job.kind} at ${one.id}: not in a played season`);
     }
   }
@@ -335,6 +344,8 @@ export class ByTheProgram implements Way {
   ): boolean {
     const { site } = this;
     const { procedure } = job;
+    // This world has no law for it: its tester stays in the van.
+    if (procedure === 'load-test' && one.start === null) return false;
     site.spend(one, PROCEDURE_MINUTES[procedure]);
     switch (procedure) {
       case 'draw-test': {
@@ -362,6 +373,12 @@ export class ByTheProgram implements Way {
         this.write('hydrometer', one.id, at, {
           gravities: one.battery.gravities.map((gravity) => Number(gravity.toFixed(3))),
           celsius: Number(one.battery.temperature.toFixed(1)),
+        });
+        break;
+      case 'load-test':
+        this.write('load-tested', one.id, at, {
+          ...site.loadTest(one),
+          celsius: Math.round(one.battery.temperature),
         });
         break;
       case 'before-disconnect':
@@ -399,6 +416,7 @@ export class ByTheProgram implements Way {
   private handBack(one: PlayedBattery): void {
     const at = this.clock(one.handBackRound);
     if (one.charging) this.write('charge-ended', one.id, at, { full: true, ampHours: null });
+    if (one.onMaintainer) this.write('maintainer', one.id, at, { on: false });
     if (!one.battery.connected) this.write('negative', one.id, at, { on: true });
     this.site.handBack(one, MINUTES['hand-back']);
   }

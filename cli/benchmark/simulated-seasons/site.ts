@@ -24,7 +24,16 @@ import {
 import { DEMO_AIR, DEMO_CHARGERS, DEMO_CIRCUITS, DEMO_OUTLETS } from '../../../demo/stock';
 import { show, type HandMeter } from '../../../simulators/meter';
 import { random, randomOne, type Random } from '../../../simulators/random';
+import {
+  loadTest,
+  meterOf,
+  startAt,
+  startOfKnown,
+  starts,
+  type StartTruth,
+} from '../../../simulators/start-world';
 import { hallAir, outdoors, type Hours } from '../../../simulators/weather';
+import { VEHICLE_KINDS } from '../../../core/site/vehicle-kinds';
 import type { Battery, Vehicle } from '../../../store/site';
 
 export const STOCK: ChargingEquipment = {
@@ -55,6 +64,12 @@ export interface PlayedBattery extends Kept {
   gone: boolean;
   /** At its day; null until then. */
   readyPct: number | null;
+  /** How its engine is started; null: it cranks none, or none that this world has a law for. */
+  readonly start: StartTruth | null;
+  /** Whether it did on its day; null until then. */
+  started: boolean | null;
+  /** The chance of that, as it was foreseen in its last round; null: by nobody. */
+  foreseen: number | null;
   /** First day on which somebody was told to replace it. */
   advisedOn: Day | null;
 }
@@ -120,6 +135,7 @@ export class PlayedSite {
     );
     const troubles = troublesFor(chance);
     const paper = random(seed + 50);
+    const engines = randomOne(seed + 70);
     this.batteries = DEMO_STAYS.flatMap((stay, i) => {
       const from = roundOnOrAfter(
         DEFAULT_RULES,
@@ -139,6 +155,9 @@ export class PlayedSite {
         frozen: false,
         gone: false,
         readyPct: null,
+        start: startTruthOf(kept, this.vehicles.at(-1)!, this.papers, engines),
+        started: null,
+        foreseen: null,
         advisedOn: null,
       }));
     });
@@ -202,8 +221,20 @@ export class PlayedSite {
 
   private leave(one: PlayedBattery): void {
     one.readyPct = one.battery.restPct;
+    one.started = one.start === null ? null : !one.frozen && starts(this.startNow(one)!);
     one.gone = true;
     one.hook = null;
+  }
+
+  /** Its start as it would be now. */
+  startNow(one: PlayedBattery): StartTruth | null {
+    const { restPct, temperature } = one.battery;
+    return one.start && startAt(one.start, restPct / 100, temperature);
+  }
+
+  /** Volts of a load tester at it, before and after; a tester of the house's own. */
+  loadTest(one: PlayedBattery): ReturnType<typeof loadTest> {
+    return loadTest(this.startNow(one)!, meterOf(this.chance));
   }
 
   /** Broken for good by how it was kept. */
@@ -298,7 +329,7 @@ export class PlayedSite {
 
   /** Reconnected, cranked and papers: the same for all, in its last round. */
   handBack(one: PlayedBattery, minutes: number): void {
-    if (one.charging) this.takeOff(one);
+    if (one.hook) this.takeOff(one);
     one.battery.connected = true;
     this.spend(one, minutes);
   }
@@ -310,6 +341,35 @@ export class PlayedSite {
     if (hidden > 0) one.draws.push({ fromDay: from, milliamps: -hidden });
     // A step that has not come yet would come all the same, and is another story.
   }
+}
+
+/** What a trouble leaves of its power to crank. */
+const LEFT: Partial<Readonly<Record<Trouble['kind'], number>>> = {
+  sulfated: 0.6,
+  'weak-cell': 0.7,
+};
+
+/** How a vehicle is started by a battery; of six lead-acid cells alone is there a law. */
+function startTruthOf(
+  { id, spec, trouble, truth }: Kept,
+  { kind }: Vehicle,
+  papers: readonly Battery[],
+  chance: Random,
+): StartTruth | null {
+  const { goes, small } = VEHICLE_KINDS[kind];
+  if (spec.role !== 'starter' || goes !== 'cranks') return null;
+  if (truth.cells !== 6 || spec.chemistry === 'lfp') return null;
+  const { fittedYear, details } = papers.find((one) => one.id === id)!;
+  return startOfKnown(
+    {
+      ratedAmps: details.coldCrankingAmps ?? spec.ah * (small ? 12 : 9),
+      capacityAh: spec.ah,
+      isSmall: small,
+      ageYears: fittedYear === null ? chance.between(0, 6) : 2026.8 - fittedYear,
+      left: (trouble && LEFT[trouble.kind]) ?? 1,
+    },
+    chance,
+  );
 }
 
 /** Troubles of a season, on stays of its own: each of these once or twice. */

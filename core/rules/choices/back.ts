@@ -16,6 +16,22 @@ export const BACK_RULES = {
       { value: 99, label: '99 %', reason: 'For ambulances, generators, and owners from far away.' },
     ],
   }),
+  loadTestBefore: rule({
+    schema: z.enum(['in-doubt', 'never']),
+    standard: 'in-doubt',
+    group: 'back',
+    label: 'Load test before its day',
+    unit: '',
+    why: 'What is found weak six weeks before its owner comes can be asked about, bought and fitted; on the day it can only be told.',
+    schools: [
+      {
+        value: 'in-doubt',
+        label: 'Where in doubt',
+        reason: 'Old starters, and those that hold less than they should: once a stay.',
+      },
+      { value: 'never', label: 'Never', reason: 'Where no load tester is in the house.' },
+    ],
+  }),
   lastFullDays: rule({
     schema: z.int().min(1).max(21),
     standard: 7,

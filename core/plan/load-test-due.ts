@@ -1,0 +1,35 @@
+import type { ChargeForecast } from '../assessment/charge-forecast';
+import { LOAD_TEST_FROM_PCT } from '../battery/load-test';
+import { CHEMISTRIES } from '../battery/chemistries';
+import { MS_PER_HOUR } from '../day';
+import { keepOrReplace } from '../hand-back/keep-or-replace';
+import { today, type BatteryRecord } from '../record/battery-record';
+import { VEHICLE_KINDS } from '../site/vehicle-kinds';
+
+/** In the six weeks before its day: what fails leaves time to ask, to buy and to fit. Our own choice. */
+const FROM_DAYS = 42;
+/** Until so long before the day it waits for another reason to stand there. Our own choice. */
+const WAITS_UNTIL_DAYS = 24;
+
+/**
+ * Whether a starter battery gets a load test in the round of today: nobody is sure that it is good
+ * for another season, nobody tested it in this stay, and a test would say something: full enough, at
+ * rest, nothing on it. `passing`: somebody stands there anyway.
+ */
+export function loadTestDue(
+  standing: BatteryRecord,
+  outlook: ChargeForecast | null,
+  passing: boolean,
+): boolean {
+  const { state, facts, rules, collectDay, laidUpAt, now } = standing;
+  if (rules.loadTestBefore === 'never' || state.role !== 'starter') return false;
+  if (VEHICLE_KINDS[standing.vehicleKind].goes !== 'cranks') return false;
+  if (CHEMISTRIES[facts.chemistry].family !== 'lead-acid') return false;
+  const left = collectDay === null ? 0 : collectDay - today(standing);
+  if (left > FROM_DAYS || (left > WAITS_UNTIL_DAYS && !passing)) return false;
+  if (state.maintainerSince !== null || state.chargeSince !== null) return false;
+  if ((outlook?.soc.low ?? 0) < LOAD_TEST_FROM_PCT) return false;
+  const rests = now - (state.disturbedAt ?? -Infinity) < rules.restHours * MS_PER_HOUR;
+  const tested = (state.loadTests.at(-1)?.at ?? -Infinity) >= (laidUpAt ?? -Infinity);
+  return !rests && !tested && keepOrReplace(standing).advice === 'test-first';
+}

@@ -1,0 +1,111 @@
+import Link from 'next/link';
+import { shortDay } from '../../core/day';
+import { formatMoney } from '../../core/words/words';
+import { hoursWords } from '../season/hours';
+import { DataTable } from '../ui/data-table';
+import { Quiet } from '../ui/quiet';
+import type { AccountData, AccountLine } from './account-data';
+import styles from '../hand-back/hand-back.module.css';
+
+/** What the season came to, by its logbook: for the house, and for who asks for its budget. */
+export function Account({ data }: { data: AccountData }) {
+  const { from, to, isClosed, worked, cost, rules, kWh, noted } = data;
+  const money = (value: number) => formatMoney(value, rules);
+  const total = cost.labour + cost.energy + cost.batteries;
+  const days = `${shortDay(from)} to ${shortDay(to)}`;
+  return (
+    <div className={styles.page}>
+      <header className={styles.head}>
+        <h1>The season’s account</h1>
+        <Quiet as="p">
+          {data.siteName} · {days}
+          {isClosed ? '' : ', as far as it has come'} · <Link href="/season">back to the plan</Link>
+        </Quiet>
+      </header>
+      <div className={styles.group}>
+        <DataTable caption="What the season came to" head={[]}>
+          <Row
+            name="Handed back"
+            value={`${data.handedBack} of ${data.vehicles} vehicles`}
+            says={data.handedBack === 0 ? 'none yet' : `${data.ready} of them ready as promised`}
+          />
+          <Row
+            name="Starts watched"
+            value={String(data.cranked)}
+            says={data.cranked === 0 ? 'none was recorded' : `${data.ran} of them ran`}
+          />
+          <Row
+            name="Batteries"
+            value={String(data.batteries)}
+            says={
+              data.lost.length === 0 ? 'none was lost' : `${data.lost.length} lost or condemned`
+            }
+          />
+          <Row
+            name="Work"
+            value={hoursWords(worked.minutes)}
+            says={`on ${worked.rounds} days, as the Round reckons it: ${worked.readings} readings, ${worked.charges} charges; laying up is not in it`}
+          />
+          <Row
+            name="Energy"
+            value={`${kWh.toFixed(1)} kWh`}
+            says={`from the mains, for the charges: ${noted === 0 ? 'none was noted, and each counts as three tenths of its battery' : `${noted} were noted, the others count as the mean of those`}; maintainers are not in it`}
+          />
+          <Row
+            name="Cost"
+            value={money(total)}
+            says={`${money(cost.labour)} labour, ${money(cost.energy)} energy, ${money(cost.batteries)} new batteries, at the house’s own prices`}
+          />
+        </DataTable>
+      </div>
+      <Lines
+        title="Not ready on the day"
+        lines={data.notReady}
+        nothing="None was handed over unready."
+      />
+      <Lines title="Lost" lines={data.lost} nothing="No battery was lost." />
+      <Lines
+        title="Next year"
+        lines={data.changes}
+        nothing="No other way of keeping them would have saved anything worth the change."
+        why="Each of these lived through the same winter again, with what its record has taught, in every way that is possible where it stands."
+      />
+    </div>
+  );
+}
+
+const Row = ({ name, value, says }: { name: string; value: string; says: string }) => (
+  <tr>
+    <th scope="row">{name}</th>
+    <td>
+      <b>{value}</b>
+    </td>
+    <td>{says}</td>
+  </tr>
+);
+
+function Lines({
+  title,
+  lines,
+  nothing,
+  why,
+}: {
+  title: string;
+  lines: readonly AccountLine[];
+  nothing: string;
+  why?: string;
+}) {
+  return (
+    <section aria-label={title} className={styles.group}>
+      <h2>{title}</h2>
+      {lines.length === 0 ? <p>{nothing}</p> : why ? <Quiet as="p">{why}</Quiet> : null}
+      <ul className={styles.list}>
+        {lines.map(({ id, name, href, says }) => (
+          <li key={id}>
+            <Link href={href}>{name}</Link>: {says}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,6 @@
+import { askOrSetUp } from '../server/ask';
+import { Account } from './account';
+
+export async function AccountScreen() {
+  return <Account data={await askOrSetUp('account')} />;
+}

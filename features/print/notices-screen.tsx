@@ -1,0 +1,62 @@
+import type { Notice } from '../owners-record/notices';
+import { askOrSetUp } from '../server/ask';
+import { PrintButton } from './print-button';
+import styles from './record.module.css';
+
+/** A notice for each owner of a battery that may not see another winter, to be sent in autumn. */
+export async function NoticesScreen() {
+  const { siteName, printed, notices } = await askOrSetUp('ownersNotices');
+  return (
+    <div className={styles.paper}>
+      <PrintButton />
+      {notices.length === 0 ? (
+        <p>No battery here asks for a notice: none is old or weak enough.</p>
+      ) : null}
+      {notices.map((notice) => (
+        <OneNotice key={notice.vehicleId} notice={notice} siteName={siteName} printed={printed} />
+      ))}
+    </div>
+  );
+}
+
+function OneNotice({
+  notice: { owner, vehicle, bay, batteries, answerBy },
+  siteName,
+  printed,
+}: {
+  notice: Notice;
+  siteName: string;
+  printed: string;
+}) {
+  return (
+    <section className={styles.notice}>
+      <header className={styles.head}>
+        <h1>{vehicle}</h1>
+        <p>
+          To {owner ?? 'its owner'} · {siteName}, bay {bay} · {printed}
+        </p>
+      </header>
+      <p>
+        {batteries.length === 1 ? 'A battery of your vehicle' : 'Batteries of your vehicle'} may not
+        be good for another winter. We test it in good time, full and at rest, and tell you what it
+        showed.
+      </p>
+      {batteries.map(({ mark, says }) => (
+        <p key={mark}>
+          <b>{mark}:</b> {says.join(' ')}
+        </p>
+      ))}
+      <p>Please answer by {answerBy}:</p>
+      <ul className={styles.lines}>
+        <li>☐ replace it where the test says so</li>
+        <li>☐ replace it up to a price of ________</li>
+        <li>☐ ask me first, at ______________________</li>
+        <li>☐ leave it as it is: I know that it may not start</li>
+      </ul>
+      <div className={styles.hands}>
+        <span>{owner ?? 'Owner'}</span>
+        <span>{siteName}</span>
+      </div>
+    </section>
+  );
+}

@@ -23,14 +23,21 @@ async function tickAll(page: Page): Promise<void> {
   while ((await left.count()) > 0) await left.first().click();
 }
 
+const daysFromNow = (days: number) =>
+  new Date(Date.parse(site.now) + days * 86_400_000).toISOString();
+
 /** What was done elsewhere: at the bench, on the board, in a round. */
-async function record(page: Page, done: readonly [string, string, object][]): Promise<void> {
+async function record(
+  page: Page,
+  done: readonly [string, string, object][],
+  daysAgo = 0,
+): Promise<void> {
   const reply = await page.request.post(`${site.url}/api/entries/batch`, {
     headers: site.own,
     data: done.map(([kind, subjectId, data]) => ({
       ...{ id: uuidv7(), subjectId, kind, data, version: 1, by: 'attendant', strikes: null },
       subjectKind: subjectId === VEHICLE ? 'vehicle' : 'battery',
-      at: site.now,
+      at: daysFromNow(-daysAgo),
     })),
   });
   expect(reply.status(), await reply.text()).toBe(200);
@@ -47,7 +54,7 @@ const volts = (value: number) => ({
 /** Nights pass: the site’s clock is put on, and its server begins anew. */
 async function later(days: number): Promise<void> {
   await site.stop();
-  site.now = new Date(Date.parse(site.now) + days * 86_400_000).toISOString();
+  site.now = daysFromNow(days);
   await site.start();
 }
 
@@ -120,15 +127,15 @@ test('a camper with three batteries: from "comes on Thursday" to signed, archive
     const all = [STARTER, LEFT, fresh];
     const full = { full: true, ampHours: null };
     const place = { vehicleId: VEHICLE, role: 'leisure', place: 'in the garage, left' };
-    await later(3);
-    await record(page, [
+    await later(6);
+    const before: [string, string, object][] = [
       ...all.map((id) => ['charge-ended', id, full] as [string, string, object]),
       ...all.map((id) => ['inspected', id, { ...LOOK, note: '' }] as [string, string, object]),
       ['fitted', LEFT, place],
       ...all.map((id) => ['negative', id, { on: true }] as [string, string, object]),
       ...all.map((id) => ['draw', id, { milliamps: 11 }] as [string, string, object]),
-    ]);
-    await later(3);
+    ];
+    await record(page, before, 3);
     await record(page, [
       ...all.map((id) => ['reading', id, volts(12.86)] as [string, string, object]),
       [

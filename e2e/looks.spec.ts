@@ -28,6 +28,7 @@ const VIEWS = [
   'charge?view=stock',
   'hand-back',
   'hand-back/vehicle-12',
+  'season/account',
   'print/vehicle/vehicle-02',
   'print/record/vehicle-12',
 ];

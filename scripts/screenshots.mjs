@@ -63,14 +63,14 @@ await picture('hand-back', 'hand-back');
 await picture('owners-record', 'print/record/vehicle-44', {
   viewport: { width: 1000, height: 1200 },
 });
-await picture('crank-test', 'vehicle/vehicle-44', {
+await picture('crank-test', 'bench?battery=battery-001&job=crank', {
   viewport: { width: 1280, height: 1000 },
   act: async (page) => {
-    await page.getByRole('button', { name: 'Work', exact: true }).click();
-    await page.getByRole('button', { name: 'Crank', exact: true }).click();
-    await page.getByText('Slow', { exact: true }).click();
-    await page.getByLabel('While it turned, V').fill('9.4');
-    await page.locator('[data-step="crank"]').evaluate((step) => step.scrollIntoView());
+    await page.getByRole('button', { name: 'Probes on the posts' }).click();
+    await page.waitForTimeout(2500);
+    await page.getByRole('button', { name: 'Turn the key' }).click();
+    await page.getByRole('img', { name: /^The last start/ }).waitFor();
+    await page.getByText('Normal', { exact: true }).click();
   },
 });
 

@@ -11,7 +11,8 @@ import type { BatteryRecord } from '../record/battery-record';
 import { at, reading, standing } from '../record/record.fixture';
 import { PLAIN_VEHICLE } from '../stay/vehicle-facts';
 import { STAGES, STAGE_IDS, type BackBattery } from './stages';
-import { readinessWords, startOf, startWorry, walkBack, type Walk } from './walk';
+import { readinessWords } from './readiness';
+import { startOf, startWorry, walkBack, type Walk } from './walk';
 
 const NOW = at('2027-01-14');
 const TODAY = toDay('2027-01-14');
@@ -279,6 +280,14 @@ describe('whether it starts', () => {
       startWorry(unsure, battery({ ...old, state: { ...READY, starts: [] } }).standing),
     ).toMatch(/95 %/);
     expect(startWorry(null, aged.standing)).toBeNull();
+    // A joint that takes too much is told until it was cleaned or measured again.
+    const drops = { at: NOW, seen: { drops: { 'earth-clamp': 0.4 }, amps: null } };
+    const joint = battery({ state: { ...READY, drops } });
+    expect(startWorry(chance(joint), joint.standing)).toMatch(
+      /Earthed post to clamp.*that much less/,
+    );
+    const bright = battery({ state: { ...READY, drops, cleanedAt: NOW + 1 } });
+    expect(startWorry(chance(bright), bright.standing)).toBeNull();
     const weak = tested(8.4);
     expect(startWorry(chance(weak), weak.standing)).toMatch(/Its tests call it weak/);
     // What nobody tested is not called anything, however old it is.

@@ -1,10 +1,16 @@
 import { hoursToFull } from '../charging/charge';
-import { dayOf, MS_PER_HOUR, shortDay, wallClock, type Day } from '../day';
+import { dayOf, MS_PER_HOUR, wallClock, type Day } from '../day';
 import { actOfProcedure, blockedFromCharge, reasonsAgainst } from '../gate/gate';
 import { acceptanceIn, type Reason } from '../gate/reasons';
 import { roundOnOrBefore } from '../rules/rounds';
-import { isTestedWeak, startForecast, type StartForecast } from '../assessment/start-forecast';
+import {
+  dropsAnswer,
+  isTestedWeak,
+  startForecast,
+  type StartForecast,
+} from '../assessment/start-forecast';
 import { today, type BatteryRecord } from '../record/battery-record';
+import type { Readiness } from './readiness';
 import {
   STAGES,
   STAGE_IDS,
@@ -42,14 +48,6 @@ export interface Walk {
   readonly next: Stage | null;
   readonly readiness: Readiness;
 }
-
-/** Whether it is ready on the day, in the same words wherever it is said. */
-export type Readiness =
-  | { readonly kind: 'ready' }
-  | { readonly kind: 'by'; readonly day: Day }
-  /** Its owner comes before it can be ready. */
-  | { readonly kind: 'late'; readonly day: Day }
-  | { readonly kind: 'replace'; readonly why: string };
 
 /** Current of a slow charge, as a share of the capacity. Common practice. */
 const SLOW_RATE = 0.1;
@@ -189,32 +187,30 @@ function readinessOf(
 /** A chance from which the house counts a start as sure. */
 const sureOf = ({ rules }: BatteryRecord) => rules.startSurePct / 100;
 
+/** What a joint that took too much means for its start, until it was cleaned or measured again. */
+function badJoint(standing: BatteryRecord): string | null {
+  const { drops, cleanedAt } = standing.state;
+  if (!drops || (cleanedAt ?? -Infinity) > drops.at) return null;
+  const { worst, say } = dropsAnswer(standing, drops.seen);
+  return worst === null
+    ? null
+    : `${say.join(' ')} The starter has that much less, whatever the battery gives.`;
+}
+
 /**
- * What its owner should hear before the day: that its tests call it weak, or that a start is less sure
+ * What its owner should hear before the day: that a joint takes too much, that its tests call it weak, or that a start is less sure
  * than the house promises; null: it is sure enough, or nothing is cranked.
  */
 export function startWorry(start: StartForecast | null, standing: BatteryRecord): string | null {
   if (start === null) return null;
+  const joint = badJoint(standing);
+  if (joint) return joint;
   if (isTestedWeak(standing)) {
     return `Its tests call it weak: about ${Math.round(100 * start.health.value)} % of what it is rated for. Clean its clamps, test once more, and tell its owner before the frost does.`;
   }
   return start.chance.value < sureOf(standing)
     ? `Less sure than the ${standing.rules.startSurePct} % that the house promises: load test it in good time, and tell its owner.`
     : null;
-}
-
-/** A readiness in a word or two, as it stands in a list. */
-export function readinessWords(readiness: Readiness, near: Day): string {
-  switch (readiness.kind) {
-    case 'ready':
-      return 'Ready';
-    case 'by':
-      return `Will be ready by ${shortDay(readiness.day, near)}`;
-    case 'late':
-      return `Not ready before ${shortDay(readiness.day, near)}`;
-    case 'replace':
-      return 'Not without a replacement';
-  }
 }
 
 /**

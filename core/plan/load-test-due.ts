@@ -3,7 +3,7 @@ import { LOAD_TEST_FROM_PCT } from '../battery/load-test';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { MS_PER_HOUR } from '../day';
 import { keepOrReplace } from '../hand-back/keep-or-replace';
-import { today, type BatteryRecord } from '../record/battery-record';
+import { isOld, today, type BatteryRecord } from '../record/battery-record';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 
 /** In the six weeks before its day: what fails leaves time to ask, to buy and to fit. Our own choice. */
@@ -12,8 +12,8 @@ const FROM_DAYS = 42;
 const WAITS_UNTIL_DAYS = 24;
 
 /**
- * Whether a starter battery gets a load test in the round of today: nobody is sure that it is good
- * for another season, nobody tested it in this stay, and a test would say something: full enough, at
+ * Whether a starter battery gets a load test in the round of today: it is old, or nobody is sure that it
+ * is good for another season; nobody tested it in this stay, and a test would say something: full enough, at
  * rest, nothing on it. `passing`: somebody stands there anyway.
  */
 export function loadTestDue(
@@ -31,5 +31,8 @@ export function loadTestDue(
   if ((outlook?.soc.low ?? 0) < LOAD_TEST_FROM_PCT) return false;
   const rests = now - (state.disturbedAt ?? -Infinity) < rules.restHours * MS_PER_HOUR;
   const tested = (state.loadTests.at(-1)?.at ?? -Infinity) >= (laidUpAt ?? -Infinity);
-  return !rests && !tested && keepOrReplace(standing).advice === 'test-first';
+  if (rests || tested) return false;
+  // What an old one holds says little of what it gives: it is tested whatever its record is.
+  const { advice } = keepOrReplace(standing);
+  return advice === 'test-first' || (advice === 'keep' && isOld(standing));
 }

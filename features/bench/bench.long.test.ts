@@ -1,6 +1,7 @@
 import type { AddressInfo } from 'node:net';
 import type { Server } from 'node:net';
 import { BenchWorld } from '../../simulators/bench-world';
+import { startAt, startOfKnown } from '../../simulators/start-world';
 import { random } from '../../simulators/random';
 import { GOOD_MANNERS, serveMeter, type Manners } from '../../simulators/scpi-meter';
 import { writeMeter } from '../../store/devices';
@@ -9,6 +10,8 @@ import { readBatteryStates } from '../../store/states';
 import { readTracesOf } from '../../store/traces';
 import { answer, demoSite, request, site } from '../server/demo-server.fixture';
 import { db } from '../server/store';
+import type { VoltsSample } from '../../core/meter/steady';
+import { watchedStarts, type WatchedStart } from './crank-state';
 import { BenchHub, hub } from './hub';
 import { benchData } from './load';
 import { resumeBench } from './resume';
@@ -32,6 +35,14 @@ beforeAll(async () => {
     volts: 12.5,
     surfaceVolts: 0,
     surfaceHours: 1,
+    start: startAt(
+      startOfKnown(
+        { ratedAmps: 680, capacityAh: 75, isSmall: false, ageYears: 2, left: 1 },
+        random(5),
+      ),
+      0.95,
+      5,
+    ),
     draw: {
       standing: [{ ma: 15, circuit: 0 }],
       units: [{ ma: 300, circuit: 1, sleepsAfter: 12, fadeSeconds: 0 }],
@@ -45,6 +56,9 @@ beforeAll(async () => {
     { batteries: [battery] },
     () => ((Date.now() - begun) / 1000) * PACE,
     random(3),
+    undefined,
+    // A start is watched at its own pace.
+    () => Date.now() / 1000,
   );
   server = await serveMeter(world, 0, () => manners);
   writeMeter(db(), {
@@ -73,6 +87,26 @@ describe('the bench', () => {
     await until(() => heard.some(({ kind }) => kind === 'volts'), 'a voltage');
     const volts = heard.find((one) => one.kind === 'volts');
     expect(volts?.kind === 'volts' && volts.value).toBeCloseTo(12.5, 1);
+    leave();
+    await until(() => hub().status.state === 'resting', 'rest');
+  });
+
+  it('sees a start between two breaths: more than ten answers a second reach who listens', async () => {
+    world.act({ do: 'go-to', batteryId: BATTERY });
+    world.act({ do: 'probes', on: 'posts' });
+    const samples: VoltsSample[] = [];
+    const leave = hub().subscribe((message) => {
+      if (message.kind === 'volts' && message.value !== null)
+        samples.push({ at: message.at, volts: message.value });
+    });
+    await until(() => samples.length > 16, 'a second at rest');
+    world.act({ do: 'crank' });
+    const starts = () => watchedStarts(samples, { cells: 6, nominalVolts: 12 });
+    await until(() => starts().length > 0, 'a start');
+    const [{ found }] = starts() as [WatchedStart];
+    expect(found.ran).toBe(true);
+    expect(found.restVolts).toBeCloseTo(12.5, 1);
+    expect(found.restVolts - found.leastVolts).toBeGreaterThan(1);
     leave();
     await until(() => hub().status.state === 'resting', 'rest');
   });

@@ -4,7 +4,7 @@ import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
 import { shortDay, type Day } from '../../core/day';
-import { readinessWords } from '../../core/hand-back/walk';
+import { readinessWords } from '../../core/hand-back/readiness';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { useRefresh } from '../app-shell/refresh';

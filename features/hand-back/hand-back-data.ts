@@ -1,7 +1,7 @@
 import type { Day } from '../../core/day';
 import type { VehicleState } from '../../core/logbook/state';
 import type { Replacing } from '../../core/hand-back/consent';
-import type { Readiness } from '../../core/hand-back/walk';
+import type { Readiness } from '../../core/hand-back/readiness';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
 import type { ClockDto } from '../site/dto';
 

@@ -1,7 +1,8 @@
 import { v4 as uuid } from 'uuid';
 import { usualDetails } from '../../core/battery/details';
 import { MS_PER_DAY, MS_PER_HOUR, dayName, toDay } from '../../core/day';
-import { readinessWords, walkBack } from '../../core/hand-back/walk';
+import { readinessWords } from '../../core/hand-back/readiness';
+import { walkBack } from '../../core/hand-back/walk';
 import type { EntryData, EntryKind } from '../../core/logbook/kinds';
 import { jobsToday } from '../../core/plan/due';
 import { readEntriesOf } from '../../store/entries';

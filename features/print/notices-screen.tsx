@@ -3,6 +3,13 @@ import { askOrSetUp } from '../server/ask';
 import { PrintButton } from './print-button';
 import styles from './record.module.css';
 
+const CHOICES = [
+  'replace it where the test says so',
+  'replace it up to a price of ________',
+  'ask me first, at ______________________',
+  'leave it as it is: I know that it may not start',
+] as const;
+
 /** A notice for each owner of a battery that may not see another winter, to be sent in autumn. */
 export async function NoticesScreen() {
   const { siteName, printed, notices } = await askOrSetUp('ownersNotices');
@@ -47,12 +54,9 @@ function OneNotice({
         </p>
       ))}
       <p>Please answer by {answerBy}:</p>
-      <ul className={styles.lines}>
-        <li>☐ replace it where the test says so</li>
-        <li>☐ replace it up to a price of ________</li>
-        <li>☐ ask me first, at ______________________</li>
-        <li>☐ leave it as it is: I know that it may not start</li>
-      </ul>
+      {CHOICES.map((choice) => (
+        <p key={choice}>☐ {choice}</p>
+      ))}
       <div className={styles.hands}>
         <span>{owner ?? 'Owner'}</span>
         <span>{siteName}</span>

@@ -1,5 +1,6 @@
 import type { Day } from '../../core/day';
 import type { Entry } from '../../core/logbook/entry';
+import type { Readiness } from '../../core/hand-back/readiness';
 import type { VehicleState } from '../../core/logbook/state';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
@@ -23,6 +24,8 @@ export interface VehicleData {
   readonly bench: HallDto;
   readonly vehicle: VehicleDto;
   readonly owner: { readonly name: string; readonly contact: string } | null;
+  /** Whether it will be ready on its day; null: it has none, or cannot be judged. */
+  readonly readiness: Readiness | null;
   readonly terms: VehicleState['terms'];
   readonly allOff: VehicleState['allOff'];
   readonly photos: readonly { readonly id: string; readonly caption: string }[];

@@ -7,6 +7,7 @@ import { useRefresh } from '../app-shell/refresh';
 import { shortDay } from '../../core/day';
 import { reserveMark, dailyHistory } from '../../core/assessment/daily-history';
 import { HELD } from '../../core/assessment/reserve-marks';
+import { readinessWords } from '../../core/hand-back/readiness';
 import { judge } from '../../core/assessment/verdict';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import { ReadingChart } from '../chart/reading-chart';
@@ -185,6 +186,8 @@ export function Vehicle({ data }: { data: VehicleData }) {
   );
 }
 
+const lower = (words: string) => words[0]!.toLowerCase() + words.slice(1);
+
 /** Which vehicle it is, and which of its batteries is looked at. */
 function Head({
   data,
@@ -208,7 +211,7 @@ function Head({
           {VEHICLE_KINDS[vehicle.kind].label} · {data.hall.name} ·{' '}
           {vehicle.collectDay === null
             ? 'always ready'
-            : `collection ${shortDay(vehicle.collectDay, today)} · `}
+            : `collection ${shortDay(vehicle.collectDay, today)}${data.readiness ? `, ${lower(readinessWords(data.readiness, today))}` : ''} · `}
           {vehicle.collectDay === null ? null : (
             <Link href={`/hand-back/${vehicle.id}`}>walk it back</Link>
           )}

@@ -180,7 +180,9 @@ export class ByTheProgram implements Way {
         if (before !== undefined && day - before < HELPED_DAYS) continue;
         // What did not help is not tried again: then it goes to the bench, in the warm.
         const plan =
-          before === undefined ? advise(planContext(loaded, kept, stay.hall.kind)).recommended : 'bench';
+          before === undefined
+            ? advise(planContext(loaded, kept, stay.hall.kind)).recommended
+            : 'bench';
         this.replanned.set(id, day);
         if (plan === null || plan === kept.standing.state.plan) continue;
         this.write('plan-chosen', id, this.clock(day), { plan });
@@ -280,9 +282,13 @@ export class ByTheProgram implements Way {
         return true;
       }
       case 'thaw':
-        // Into the warm, and left there; what is looked at then is whole at these sites.
+        // Into the warm, and left there; what ice has split is seen then.
         site.spend(one, minutesOf(job));
         this.write('thawed', one.id, at, {});
+        if (one.frozen) {
+          const answers = { case: 'cracked' } as const;
+          this.write('inspected', one.id, at, { answers, levels: null, note: '' });
+        }
         return true;
       case 'recharge':
         return this.hangs(one, standing, at);
@@ -291,10 +297,12 @@ export class ByTheProgram implements Way {
       case 'hand-back':
         // The walk back comes at the end of the visit: see `handBack`.
         return false;
+      case 'replace':
+        // Its owner is asked; what comes of it is not played.
+        return false;
       case 'inspect':
       case 'mode':
-      case 'replace':
-        // Nothing is seen at these sites, and their mains never fail.
+        // Nothing else is seen at these sites, and their mains never fail.
         throw new Error(`${job.kind} at ${one.id}: not in a played season`);
     }
   }

@@ -1,5 +1,5 @@
 import type { ChargeForecast } from '../assessment/charge-forecast';
-import { chargingAnswer, crankAnswer } from '../assessment/start-forecast';
+import { chargingAnswer, crankAnswer } from '../assessment/test-answers';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { voltsOfSoc } from '../battery/state-of-charge';
 import { hasLiquid } from '../charging/water';

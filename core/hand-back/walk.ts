@@ -3,12 +3,8 @@ import { dayOf, MS_PER_HOUR, wallClock, type Day } from '../day';
 import { actOfProcedure, blockedFromCharge, reasonsAgainst } from '../gate/gate';
 import { acceptanceIn, type Reason } from '../gate/reasons';
 import { roundOnOrBefore } from '../rules/rounds';
-import {
-  dropsAnswer,
-  isTestedWeak,
-  startForecast,
-  type StartForecast,
-} from '../assessment/start-forecast';
+import { isTestedWeak, startForecast, type StartForecast } from '../assessment/start-forecast';
+import { dropsAnswer } from '../assessment/test-answers';
 import { today, type BatteryRecord } from '../record/battery-record';
 import type { Readiness } from './readiness';
 import {

@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useState } from 'react';
 import { chargeForecastOf } from '../../core/assessment/charge-forecast';
-import { crankAnswer } from '../../core/assessment/start-forecast';
+import { crankAnswer } from '../../core/assessment/test-answers';
 import { contextOf } from '../../core/context/from-record';
 import { dayOf, shortDay } from '../../core/day';
 import { celsiusNow } from '../../core/gate/ice';

@@ -1,5 +1,5 @@
 import 'server-only';
-import { chargingAnswer, crankAnswer, loadAnswer } from '../../core/assessment/start-forecast';
+import { chargingAnswer, crankAnswer, loadAnswer } from '../../core/assessment/test-answers';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { dayName, dayOf } from '../../core/day';
 import { keepOrReplace } from '../../core/hand-back/keep-or-replace';

@@ -6,7 +6,7 @@ import {
   dropsAnswer,
   loadAnswer,
   type Tested,
-} from '../../core/assessment/start-forecast';
+} from '../../core/assessment/test-answers';
 import { saeAmpsOf } from '../../core/battery/details';
 import { loadTestAmps } from '../../core/battery/load-test';
 import type { BatteryContext } from '../../core/context/battery-context';

@@ -109,7 +109,7 @@ export function archiveOf(
 }
 
 /** What is at its end on the whole site, by the day on which something has to happen. */
-function atTheirEnd({ stays }: SiteSnapshot): AtItsEnd[] {
+export function atTheirEnd({ stays }: SiteSnapshot): AtItsEnd[] {
   const owners = new Map(readOwners(db()).map((one) => [one.id, one]));
   const rows = stays.flatMap((stay) =>
     backBatteriesOf(stay).flatMap(({ id, label, standing }, i): AtItsEnd[] => {

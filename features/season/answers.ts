@@ -5,7 +5,11 @@ import { wantingIn, type PlanDocument, type SeasonDocument } from '../../core/sc
 import { keepPlan, readSequences } from '../../store/season-plans';
 import { db } from '../server/store';
 import type { SiteSnapshot } from '../site/load';
-import { calendarOf } from './calendar';
+import { oneLine } from '../../core/text';
+import { readinessWords } from '../../core/hand-back/readiness';
+import { readOwners } from '../../store/site';
+import { atTheirEnd, backRow } from '../hand-back/load';
+import { calendarOf, type CalendarDay } from './calendar';
 import { seasonPlan } from './keeper';
 import { namesOf } from './load';
 
@@ -28,6 +32,7 @@ export async function roundsCalendar(loaded: SiteSnapshot): Promise<OrRefused<st
   const { batteryName, hallName, chargerName } = namesOf(loaded);
   const value = calendarOf({
     plan: kept.plan,
+    days: daysOf(loaded),
     siteName: loaded.site.name,
     // A hall keeps its id for ever; a site may be renamed.
     siteId: loaded.halls[0]!.id,
@@ -40,6 +45,39 @@ export async function roundsCalendar(loaded: SiteSnapshot): Promise<OrRefused<st
     chargerName,
   });
   return { ok: true, value };
+}
+
+/** Owners who come, each with whether it is ready, and owners who are to be asked. */
+function daysOf(loaded: SiteSnapshot): CalendarDay[] {
+  const { today } = loaded;
+  const owners = new Map(readOwners(db()).map(({ id, name }) => [id, name]));
+  const comes = loaded.stays.flatMap((stay): CalendarDay[] => {
+    const { vehicle, bay, collectDay } = stay;
+    if (collectDay === null || collectDay < today) return [];
+    const { readiness, todo } = backRow(stay, today, owners);
+    const words = readiness ? `: ${readinessWords(readiness, today)}` : '';
+    return [
+      {
+        id: `back-${vehicle.id}`,
+        day: collectDay,
+        summary: `${bay.mark} ${vehicle.name} goes back${words}`,
+        description: todo.map(({ label }) => oneLine(label)).join('\n'),
+      },
+    ];
+  });
+  const asked = atTheirEnd(loaded).flatMap((row): CalendarDay[] =>
+    row.consent.by === null
+      ? []
+      : [
+          {
+            id: `ask-${row.batteryId}`,
+            day: Math.max(today, row.consent.by),
+            summary: `${row.consent.stands === 'asked' ? 'Answer of' : 'Ask'} ${row.owner ?? 'the owner'}: ${row.bayMark} ${row.name}, ${row.battery}`,
+            description: [...row.why, row.consent.say].map((line) => oneLine(line)).join('\n'),
+          },
+        ],
+  );
+  return [...comes, ...asked];
 }
 
 /** The season as a document. */

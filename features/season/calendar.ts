@@ -1,13 +1,24 @@
 import ICAL from 'ical.js';
 import { tzlib_get_ical_block } from 'timezones-ical-library';
 import { oneLine } from '../../core/text';
-import { instantAt, partsOf, toDay, wallClock } from '../../core/day';
+import { instantAt, partsOf, toDay, wallClock, type Day } from '../../core/day';
 import type { PlanDocument } from '../../core/schedule/document';
 import { SEASON_JOB_WORDS, type SeasonJob } from '../../core/logbook/season-jobs';
+
+/** Something that belongs to a whole day. */
+export interface CalendarDay {
+  /** Names it within the site, for ever. */
+  readonly id: string;
+  readonly day: Day;
+  readonly summary: string;
+  readonly description: string;
+}
 
 /** What a round becomes in a calendar. */
 export interface CalendarQuestion {
   readonly plan: PlanDocument;
+  /** What stands on a day beside the rounds: owners who come, and those to be asked. */
+  readonly days?: readonly CalendarDay[];
   readonly siteName: string;
   readonly timeZone: string;
   /** Names the calendar of this site: ids of its events hold for ever. */
@@ -53,7 +64,7 @@ export function stopsInWords(
 /**
  * The plan as a calendar file (RFC 5545): one event a round, with its stops. Ids are made of
  * site and date, so that a phone changes the event it knows instead of adding another; the
- * sequence number rises with each change.
+ * sequence number rises with each change. After them what belongs to whole days.
  */
 export function calendarOf(question: CalendarQuestion): string {
   const { plan, timeZone, siteId, madeAt, sequence, hour } = question;
@@ -99,7 +110,25 @@ export function calendarOf(question: CalendarQuestion): string {
     event.updatePropertyWithValue('description', stopsInWords(round, question));
     calendar.addSubcomponent(event);
   }
+  for (const one of question.days ?? []) calendar.addSubcomponent(dayEvent(one, question));
   return `${calendar.toString()}\r\n`;
+}
+
+function dayEvent(
+  { id, day, summary, description }: CalendarDay,
+  { siteId, madeAt }: Pick<CalendarQuestion, 'siteId' | 'madeAt'>,
+): ICAL.Component {
+  const event = new ICAL.Component('vevent');
+  event.updatePropertyWithValue('uid', `${id}@${siteId}.velvet-ember`);
+  // It follows from the record: each time that is read, it counts up with the clock.
+  event.updatePropertyWithValue('sequence', Math.floor(madeAt / 60_000));
+  event.updatePropertyWithValue('dtstamp', utc(madeAt));
+  const { year, month, date } = partsOf(day);
+  const on = ICAL.Time.fromData({ year, month: month + 1, day: date, isDate: true });
+  event.updatePropertyWithValue('dtstart', on);
+  event.updatePropertyWithValue('summary', oneLine(summary));
+  event.updatePropertyWithValue('description', description);
+  return event;
 }
 
 // A folded line begins with a space: 75 octets are with it.

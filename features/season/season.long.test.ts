@@ -37,6 +37,9 @@ const events = (calendar: string) =>
     (one): one is VEvent => one?.type === 'VEVENT',
   );
 
+/** The rounds, and not what belongs to whole days. */
+const isRound = ({ uid }: VEvent) => /^\d/.test(uid);
+
 describe('the season of the site', () => {
   it('is a season document, and its plan breaks no rule that it does not name', async () => {
     const season = seasonDocumentOf(site(), null);
@@ -264,7 +267,7 @@ describe('the season of the site', () => {
 describe('the calendar', () => {
   it('has one event a round, at nine on the site’s clock, in summer as in winter', async () => {
     const { plan } = await currentPlan(site());
-    const read = events(await (await getCalendar()).text());
+    const read = events(await (await getCalendar()).text()).filter(isRound);
     expect(read.map(({ uid }) => uid.slice(0, 10))).toEqual(plan.rounds.map(({ date }) => date));
     for (const event of read) {
       const hour = new Intl.DateTimeFormat('en-GB', {
@@ -283,13 +286,25 @@ describe('the calendar', () => {
     }
   });
 
+  it('has the days on which owners come, in the words of Hand back, and those to be asked', async () => {
+    const days = events(await (await getCalendar()).text()).filter((one) => !isRound(one));
+    const said = days.map(({ summary }) => String(summary));
+    expect(said).toContain('C12 Fennick hybrid goes back: Will be ready by Mon 18 Jan');
+    expect(said).toContain('Y18 Hallam flatbed goes back: Not without a replacement');
+    expect(said.find((words) => words.startsWith('Ask Rufus Marrick'))).toMatch(/: Y18 .*Starter/);
+    const hybrid = days.find(({ uid }) => uid.startsWith('back-vehicle-12@'))!;
+    expect(hybrid.datetype).toBe('date');
+    expect(hybrid.start.getDate()).toBe(19);
+    expect(String(hybrid.description)).toMatch(/Hand it over/);
+    expect(new Set(days.map(({ uid }) => uid)).size).toBe(days.length);
+  });
+
   it('keeps the id of a round that changes, and counts its changes', async () => {
     const sequences = async () =>
       new Map(
-        events(await (await getCalendar()).text()).map(({ uid, sequence }) => [
-          uid,
-          Number(sequence),
-        ]),
+        events(await (await getCalendar()).text())
+          .filter(isRound)
+          .map(({ uid, sequence }) => [uid, Number(sequence)]),
       );
     const before = await sequences();
     const { season, plan } = await currentPlan(site());

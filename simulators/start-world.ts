@@ -76,6 +76,9 @@ export function anyStart(chance: Random): StartTruth {
   };
 }
 
+/** Of its rated power a year takes so much from a battery of this world. */
+export const WORN_IN_A_YEAR = 1 / 7.5;
+
 /** Oil thickens: half as much again at freezing, more below. */
 const thickness = (celsius: number) => Math.exp(0.022 * (25 - celsius));
 
@@ -91,7 +94,8 @@ export function startOfKnown(
   },
   chance: Random,
 ): StartTruth {
-  const worn = Math.max(0, known.ageYears - chance.between(0, 3) - 0.6 * chance.normal()) / 7.5;
+  const worn =
+    Math.max(0, known.ageYears - chance.between(0, 3) - 0.6 * chance.normal()) * WORN_IN_A_YEAR;
   // Most engines got a battery with some to spare.
   const warmAmps = known.ratedAmps * chance.between(0.26, 0.36);
   const scale = 150 / warmAmps;

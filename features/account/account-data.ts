@@ -28,6 +28,8 @@ export interface AccountData {
   readonly ran: number;
   readonly notReady: readonly AccountLine[];
   readonly batteries: number;
+  /** Those whose record cannot be judged, by mark: they are not in it. */
+  readonly troubled: readonly string[];
   readonly lost: readonly AccountLine[];
   readonly worked: Worked;
   readonly kWh: number;

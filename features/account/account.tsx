@@ -2,6 +2,7 @@ import Link from 'next/link';
 import { shortDay } from '../../core/day';
 import { formatMoney } from '../../core/words/words';
 import { hoursWords } from '../season/hours';
+import { Caution } from '../ui/caution';
 import { DataTable } from '../ui/data-table';
 import { Quiet } from '../ui/quiet';
 import type { AccountData, AccountLine } from './account-data';
@@ -58,6 +59,11 @@ export function Account({ data }: { data: AccountData }) {
           />
         </DataTable>
       </div>
+      {data.troubled.length > 0 ? (
+        <Caution>
+          Not in it: {data.troubled.join(', ')}, of which something on record makes no sense.
+        </Caution>
+      ) : null}
       <Lines
         title="Not ready on the day"
         lines={data.notReady}

@@ -14,7 +14,7 @@ import { readAllEntries } from '../../store/entries';
 import { readVehicles } from '../../store/site';
 import { readBatteryStates, readVehicleStates } from '../../store/states';
 import { db } from '../server/store';
-import { loadBattery, planContext, type AssessedBattery, type SiteSnapshot } from '../site/load';
+import { loadBatteries, planContext, type AssessedBattery, type SiteSnapshot } from '../site/load';
 import type { AccountData, AccountLine } from './account-data';
 
 /** A battery that stood here in the season, with what was recorded of it then. */
@@ -39,22 +39,27 @@ function entriesWithin(loaded: SiteSnapshot, from: Day, to: Day): Entry[] {
   });
 }
 
-function batteriesHere(loaded: SiteSnapshot, entries: readonly Entry[]): Here[] {
+function batteriesHere(
+  loaded: SiteSnapshot,
+  entries: readonly Entry[],
+): { readonly here: Here[]; readonly troubled: readonly string[] } {
   const own = groupBy(entries, ({ subjectId }) => subjectId);
   const names = new Map(readVehicles(db()).map(({ id, name }) => [id, name]));
   const states = readVehicleStates(db());
-  return [...readBatteryStates(db())].flatMap(([id, { vehicleId }]): Here[] => {
-    const recorded = own.get(id);
-    if (!recorded || vehicleId === null) return [];
-    const kept = loadBattery(db(), loaded.now, id, undefined, 'or-was');
+  const ids = [...readBatteryStates(db()).keys()].filter((id) => own.has(id));
+  const { batteries, troubled } = loadBatteries(loaded, db(), ids);
+  const here = batteries.flatMap((kept): Here[] => {
+    const recorded = own.get(kept.battery.id)!;
+    const { vehicleId } = kept.standing;
     const state = states.get(vehicleId);
     const bayId = state?.bayId ?? state?.stays.at(-1)?.bayId;
     const bay = loaded.bays.find((one) => one.id === bayId);
     const hall = loaded.halls.find((one) => one.id === bay?.hallId);
-    if (!kept || !hall) return [];
+    if (!hall) return [];
     const vehicle = names.get(vehicleId) ?? vehicleId;
     return [{ kept, vehicleId, vehicle, hallId: hall.id, hallKind: hall.kind, entries: recorded }];
   });
+  return { here, troubled };
 }
 
 const line = ({ kept, vehicle, vehicleId }: Here, says: string): AccountLine => ({
@@ -129,7 +134,7 @@ export function accountData(loaded: SiteSnapshot): AccountData {
   const end = toDay(site.seasonEnd);
   const to = Math.min(today, end);
   const entries = entriesWithin(loaded, from, to);
-  const here = batteriesHere(loaded, entries);
+  const { here, troubled } = batteriesHere(loaded, entries);
   const vehicles = readVehicles(db());
   const stood = vehicles.filter(({ id }) => entries.some(({ subjectId }) => subjectId === id));
   const back = entries.flatMap((entry) => (entry.kind === 'handed-back' ? [entry] : []));
@@ -150,7 +155,7 @@ export function accountData(loaded: SiteSnapshot): AccountData {
   const replaced = here.filter(({ kept }) => kept.standing.state.goneAt !== null);
   return {
     siteName: site.name,
-    ...{ from, to, today, worked, noted },
+    ...{ from, to, today, worked, noted, troubled },
     isClosed: today > end,
     rules: { currency: rules.currency },
     vehicles: stood.length,

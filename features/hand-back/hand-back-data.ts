@@ -97,6 +97,8 @@ export interface WasHereData extends AgainData {
   readonly stays: readonly { readonly from: Day; readonly to: Day }[];
   /** The entry by which it went, as long as it may be taken back. */
   readonly handedBack: string | null;
+  /** Batteries whose record cannot be judged, by mark. */
+  readonly troubled: readonly string[];
   readonly batteries: readonly {
     readonly mark: string;
     readonly label: string;

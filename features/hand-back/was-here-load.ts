@@ -9,7 +9,12 @@ import { readOwners } from '../../store/site';
 import { readBatteryStates, readVehicleStates } from '../../store/states';
 import { entryWords } from '../logbook/words';
 import { db } from '../server/store';
-import { batteryLabels, loadBattery, type AssessedBattery, type SiteSnapshot } from '../site/load';
+import {
+  batteryLabels,
+  loadBatteries,
+  type AssessedBattery,
+  type SiteSnapshot,
+} from '../site/load';
 import type { WasHereData } from './hand-back-data';
 import { againData, archiveOf } from './load';
 
@@ -48,9 +53,7 @@ export function wasHereData(loaded: SiteSnapshot, vehicleId: string): WasHereDat
   const ids = [...readBatteryStates(db())].flatMap(([id, one]) =>
     one.vehicleId === vehicleId && one.goneAt === null ? [id] : [],
   );
-  const batteries = ids.flatMap(
-    (id) => loadBattery(db(), loaded.now, id, undefined, 'or-was') ?? [],
-  );
+  const { batteries, troubled } = loadBatteries(loaded, db(), ids);
   const labels = batteryLabels(batteries);
   const vehicleEntries = readEntriesOf(db(), 'vehicle', vehicleId);
   const entries: (readonly [string, Entry])[] = [
@@ -69,6 +72,7 @@ export function wasHereData(loaded: SiteSnapshot, vehicleId: string): WasHereDat
     row,
     stays: state.stays.map(({ from, to }) => ({ from: day(from), to: day(to) })).reverse(),
     handedBack: went?.id ?? null,
+    troubled,
     batteries: batteries.map((one, i) => ({
       mark: one.battery.mark,
       label: labels[i]!,

@@ -10,6 +10,7 @@ import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import { VehicleHead } from '../theme/vehicle-head';
+import { Caution } from '../ui/caution';
 import { DataTable } from '../ui/data-table';
 import { Problem } from '../ui/problem';
 import { Quiet } from '../ui/quiet';
@@ -57,6 +58,11 @@ export function WasHere({ data }: { data: WasHereData }) {
           </section>
         ))}
       </div>
+      {data.troubled.length > 0 ? (
+        <Caution>
+          {data.troubled.join(', ')} cannot be judged: something on record makes no sense.
+        </Caution>
+      ) : null}
       <section aria-label="Logbook">
         <h2>Logbook</h2>
         <Quiet as="p">

@@ -13,7 +13,7 @@ import { readOwners, readVehicles } from '../../store/site';
 import { readBatteryStates, readVehicleStates } from '../../store/states';
 import { entryWords } from '../logbook/words';
 import { db } from '../server/store';
-import { loadBattery, type SiteSnapshot } from '../site/load';
+import { loadBatteries, type SiteSnapshot } from '../site/load';
 import type { OwnersRecord, RecordedBattery } from './record-document';
 
 /** Of interest to an owner; the rest is the attendant’s. */
@@ -71,10 +71,13 @@ export function ownersRecord(loaded: SiteSnapshot, vehicleId: string): OwnersRec
   const fitted = [...readBatteryStates(db())].filter(
     ([, one]) => one.vehicleId === vehicleId && one.goneAt === null,
   );
-  const batteries = fitted.flatMap(([id]): RecordedBattery[] => {
-    const kept = loadBattery(db(), loaded.now, id, undefined, 'or-was');
-    if (!kept) return [];
-    const { standing, battery } = kept;
+  const known = loadBatteries(
+    loaded,
+    db(),
+    fitted.map(([id]) => id),
+  );
+  const batteries = known.batteries.flatMap(({ standing, battery }): RecordedBattery[] => {
+    const { id } = battery;
     return [
       {
         mark: battery.mark,
@@ -103,7 +106,10 @@ export function ownersRecord(loaded: SiteSnapshot, vehicleId: string): OwnersRec
     takenBy: !here && takenBy?.kind === 'handed-back' ? takenBy.data.to : null,
     happened: told(vehicleEntries, TOLD_OF_VEHICLE).slice(-MOST_LINES),
     batteries: batteries.sort((a, b) => (a.mark < b.mark ? -1 : 1)),
-    next: batteries.flatMap(({ mark, life }) => life.slice(-1).map((word) => `${mark}: ${word}`)),
+    next: [
+      ...batteries.flatMap(({ mark, life }) => life.slice(-1).map((word) => `${mark}: ${word}`)),
+      ...known.troubled.map((mark) => `${mark}: its record cannot be judged, ask us about it.`),
+    ],
   };
 }
 

@@ -431,6 +431,21 @@ export function loadBattery(
   return keptBattery(setting, battery, state, vehicle, vehicleState, hall, block);
 }
 
+/**
+ * Batteries of vehicles that are or were here, with those that cannot be judged named beside them, by
+ * mark: they take nothing else down.
+ */
+export function loadBatteries(
+  loaded: SiteSnapshot,
+  from: Db,
+  ids: readonly string[],
+): { readonly batteries: AssessedBattery[]; readonly troubled: string[] } {
+  const all = ids.flatMap((id) => loadBattery(from, loaded.now, id, undefined, 'or-was') ?? []);
+  const batteries = all.filter((kept) => troubleOf(loaded, kept) === null);
+  const troubled = all.filter((kept) => !batteries.includes(kept));
+  return { batteries, troubled: troubled.map(({ battery }) => battery.mark) };
+}
+
 /** A hall as it travels to the browser. */
 export const hallDto = (loaded: SiteSnapshot, hall: { id: string; name: string }): HallDto =>
   hallDtoOf(hall, loaded.temperatures.get(hall.id)!, loaded.powerCuts.get(hall.id) ?? null);

@@ -13,7 +13,7 @@ import { newEntry } from '../logbook/new-entry';
 import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
-import { loadSite, type AssessedBattery, type Stay } from '../site/load';
+import { loadSite, troubleOf, type AssessedBattery, type Stay } from '../site/load';
 import { WENTS, WENT_WORDS } from './went';
 
 /** A battery that comes to a vehicle in the middle of its stay. */
@@ -79,7 +79,9 @@ export async function postBattery(request: Request): Promise<Response> {
       { field: 'battery.capacityAh' },
     );
   }
-  const because = old ? against(stay, old, parsed.data) : [];
+  // Of one whose record makes no sense nothing can be said, and it may go all the same.
+  const judged = old && troubleOf(loaded, old) === null;
+  const because = judged ? against(stay, old, parsed.data) : [];
   if (because.length > 0 && despite === '') {
     return refuse(409, `${because.join(' ')} Say why it is fitted all the same.`, {
       field: 'despite',

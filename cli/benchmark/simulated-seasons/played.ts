@@ -1,3 +1,4 @@
+import { WORN_IN_A_YEAR } from '../../../simulators/start-world';
 import { table } from '../report';
 import { ByTheProgram } from './program';
 import { PlayedSite, READY_PCT, type PlayedBattery } from './site';
@@ -15,6 +16,8 @@ interface Sum {
   advised: number;
   /** Advised although nothing is wrong with it. */
   needless: number;
+  /** Of these, it would not even have been weak a year later. */
+  forNothing: number;
   /** Of those whose engines are started. */
   engines: number;
   started: number;
@@ -36,6 +39,7 @@ const empty = (): Sum => ({
   ready: 0,
   advised: 0,
   needless: 0,
+  forNothing: 0,
   engines: 0,
   started: 0,
   told: 0,
@@ -72,7 +76,10 @@ function playSeason(seed: number, wayFor: (site: PlayedSite) => Way, sum: Sum): 
     const inTime = one.advisedOn !== null && one.advisedOn <= one.day - IN_TIME_DAYS;
     if (one.readyPct! >= READY_PCT) sum.ready++;
     else if (inTime) sum.advised++;
-    if (one.advisedOn !== null && !doomed(one)) sum.needless++;
+    if (one.advisedOn !== null && !doomed(one)) {
+      sum.needless++;
+      if (!one.start || one.start.power - WORN_IN_A_YEAR >= WEAK_POWER) sum.forNothing++;
+    }
     if (one.started !== null) {
       sum.engines++;
       if (one.started) sum.started++;
@@ -146,7 +153,8 @@ export function benchPlayed(seasons: number): void {
       'charges',
       'sound ones frozen',
       'lost',
-      'advised needlessly',
+      'advised while sound',
+      'and sound a year on',
       'starts on its day',
       'starts, or advised in time',
       '70–90 % sure: started',
@@ -162,6 +170,7 @@ export function benchPlayed(seasons: number): void {
       String(sum.frozen),
       String(sum.lost),
       `${sum.needless} (${share(sum.needless, sum.batteries)})`,
+      `${sum.forNothing} (${share(sum.forNothing, sum.batteries)})`,
       share(sum.started, sum.engines),
       share(sum.started + sum.told, sum.engines),
       sum.unsure === 0 ? '–' : `${share(sum.unsureStarted, sum.unsure)} of ${sum.unsure}`,

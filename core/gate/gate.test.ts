@@ -160,10 +160,10 @@ describe('a battery that was thawed', () => {
   const yard = [-30, -6, 0].map((hours) => ({
     ...{ at: NOW + hours * hour, value: -14, measured: true },
   }));
-  const ice = (thawedAt: number | null) =>
+  const ice = (thawedAt: number | null, capacityAh = 60) =>
     iceIn({
       ...{ now: NOW, thawedAt, celsius: yard, soc: { value: 10, low: 5, high: 15 } },
-      facts: { chemistry: 'flooded', capacityAh: 60 },
+      facts: { chemistry: 'flooded', capacityAh },
     });
 
   it('may be charged where it froze, for as long as it is surely warm; then it is asked anew', () => {
@@ -171,6 +171,9 @@ describe('a battery that was thawed', () => {
     expect(ice(NOW - 0.5 * hour)).toBeNull();
     expect(ice(NOW - 1.9 * hour)).toBeNull();
     expect(ice(NOW - 2.1 * hour)).toMatchObject({ certain: true });
+    // A small one is cold again sooner.
+    expect(ice(NOW - 1.1 * hour, 4)).toMatchObject({ certain: true });
+    expect(ice(NOW - 0.9 * hour, 4)).toBeNull();
     // What it was before it was thawed does not count.
     expect(ice(NOW)).toBeNull();
   });

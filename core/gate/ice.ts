@@ -1,6 +1,6 @@
 import { freezingOfSoc } from '../battery/acid';
 import type { ChemistryId } from '../battery/chemistries';
-import { THAW_CELSIUS, coldSinceWarm, type CelsiusAt, type Cold } from '../battery/thaw';
+import { THAW_CELSIUS, coldSinceWarm, thawHours, type CelsiusAt, type Cold } from '../battery/thaw';
 import { MS_PER_HOUR } from '../day';
 import type { BatteryContext } from '../context/battery-context';
 
@@ -21,13 +21,20 @@ interface Reckoned {
 /** One battery is held against many chargers. */
 const reckoned = new WeakMap<readonly CelsiusAt[], Reckoned>();
 
-/** What was warm through does not freeze sooner, wherever it is put. Our own, short assumption. */
-const STAYS_WARM_HOURS = 2;
+/**
+ * What was warm through does not freeze sooner, wherever it is put: a large one in two hours, a
+ * motorcycle's in one. Our own, short assumption.
+ */
+const staysWarmHours = (capacityAh: number) => Math.min(2, thawHours(capacityAh) / 24);
 
 /** Since it was seen thawed: warm through for a while, then as cold as its place. */
-function sinceThaw(celsius: readonly CelsiusAt[], thawedAt: number | null): readonly CelsiusAt[] {
+function sinceThaw(
+  celsius: readonly CelsiusAt[],
+  thawedAt: number | null,
+  capacityAh: number,
+): readonly CelsiusAt[] {
   if (thawedAt === null) return celsius;
-  const until = thawedAt + STAYS_WARM_HOURS * MS_PER_HOUR;
+  const until = thawedAt + staysWarmHours(capacityAh) * MS_PER_HOUR;
   const warm = { at: thawedAt, value: THAW_CELSIUS, measured: true };
   return [warm, ...celsius.filter(({ at }) => at >= until)];
 }
@@ -37,7 +44,7 @@ export function coldOf({ celsius, thawedAt, now, facts }: Omit<IceFacts, 'soc'>)
   const key = `${thawedAt}/${now}/${facts.capacityAh}`;
   const known = reckoned.get(celsius);
   if (known?.key === key) return known.cold;
-  const cold = coldSinceWarm(sinceThaw(celsius, thawedAt), now, facts.capacityAh);
+  const cold = coldSinceWarm(sinceThaw(celsius, thawedAt, facts.capacityAh), now, facts.capacityAh);
   reckoned.set(celsius, { key, cold });
   return cold;
 }

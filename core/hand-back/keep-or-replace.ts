@@ -173,46 +173,21 @@ export function waysWith(question: KeepQuestion): KeepOrReplace {
   const shows = `${old} It has about ${Math.round(100 * health.value)} % (${Math.round(100 * health.low)}–${Math.round(100 * health.high)} %) of what it is rated for.`;
   const through = `${Math.min(99, Math.max(1, pct))} % that it is still good next year; ${yearsWords(left.years)} left.`;
   const buys = `${cheapest.label}: ${formatMoney(cheapest.perYear, rules)} a year, ${formatMoney(cheapest.price + cheapest.labour, rules)} with the work.`;
+  const base = { health, left, ways, fresh: cheapest };
   if (condemned !== null) {
-    return {
-      health,
-      left,
-      ways,
-      advice: 'replace',
-      way: cheapest,
-      fresh: cheapest,
-      why: [`It is condemned: ${condemned}.`, buys],
-    };
+    const why = [`It is condemned: ${condemned}.`, buys];
+    return { ...base, advice: 'replace', way: cheapest, why };
   }
   const keep = ways[0]!;
   if (left.nextSeason >= KEEP_FROM) {
-    const why = [shows, through];
-    return { health, left, ways, advice: 'keep', way: keep, fresh: cheapest, why };
+    return { ...base, advice: 'keep', way: keep, why: [shows, through] };
   }
   if (left.nextSeason < REPLACE_UNDER) {
-    return {
-      health,
-      left,
-      ways,
-      advice: 'replace',
-      way: cheapest,
-      fresh: cheapest,
-      why: [shows, through, 'Clean its clamps and test the charging first: do not rush.', buys],
-    };
+    const first = 'Clean its clamps and test the charging first: do not rush.';
+    return { ...base, advice: 'replace', way: cheapest, why: [shows, through, first, buys] };
   }
-  return {
-    health,
-    left,
-    ways,
-    advice: 'test-first',
-    way: keep,
-    fresh: cheapest,
-    why: [
-      shows,
-      through,
-      'Bright clamps, the charging at idle and a load test decide: do not rush.',
-    ],
-  };
+  const decides = 'Bright clamps, the charging at idle and a load test decide: do not rush.';
+  return { ...base, advice: 'test-first', way: keep, why: [shows, through, decides] };
 }
 
 /** `2 to 4 years`; `up to 4 years`; `less than a year`. */

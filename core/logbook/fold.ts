@@ -34,7 +34,8 @@ export const step = (state: BatteryState, entry: NewEntry): BatteryState =>
   after('battery', state, entry);
 
 /**
- * A battery's state from its own entries and those of its vehicle, in any order of arrival. Struck entries count for nothing; so with the others.
+ * A battery's state from its own entries and those of its vehicle, in any order of arrival. Struck
+ * entries count for nothing; so with the others.
  */
 export const foldBattery = (entries: readonly Entry[]): BatteryState =>
   inOrder(entries).reduce(step, EMPTY_BATTERY);

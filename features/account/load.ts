@@ -136,7 +136,8 @@ export function accountData(loaded: SiteSnapshot): AccountData {
   const entries = entriesWithin(loaded, from, to);
   const { here, troubled } = batteriesHere(loaded, entries);
   const vehicles = readVehicles(db());
-  const stood = vehicles.filter(({ id }) => entries.some(({ subjectId }) => subjectId === id));
+  const subjects = new Set(entries.map(({ subjectId }) => subjectId));
+  const stood = vehicles.filter(({ id }) => subjects.has(id));
   const back = entries.flatMap((entry) => (entry.kind === 'handed-back' ? [entry] : []));
   const unready = back.filter(({ data }) => data.despite !== undefined);
   const names = new Map(vehicles.map(({ id, name }) => [id, name]));

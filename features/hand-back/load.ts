@@ -36,12 +36,16 @@ function startDto(batteries: readonly BackBattery[], day: number, full: boolean)
   return start && { why: start.why, worry: startWorry(start, start.standing) };
 }
 
+/** The way back of a stay’s vehicle; null: it has no day, or is with its owner. */
+export const walkOfStay = ({ collectDay, state }: Stay, batteries: readonly BackBattery[]) =>
+  state.away !== null || collectDay === null ? null : walkBack(batteries, collectDay);
+
 /** Whether a stay’s vehicle will be ready, and what is left to do. */
 export function backRow(stay: Stay, today: number, owners: ReadonlyMap<string, string>): BackRow {
   const { vehicle, bay, state, collectDay, troubled } = stay;
   const batteries = backBatteriesOf(stay);
   const away = state.away !== null;
-  const walk = away || collectDay === null ? null : walkBack(batteries, collectDay);
+  const walk = walkOfStay(stay, batteries);
   const open = walk ? walk.stages.filter(({ state: is }) => is !== 'done') : [];
   const label = new Map(batteries.map((one) => [one.id, one.label]));
   return {

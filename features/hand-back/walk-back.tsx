@@ -10,10 +10,10 @@ import { readinessWords } from '../../core/hand-back/readiness';
 import { startOf, startWorry, walkBack } from '../../core/hand-back/walk';
 import { useDay } from '../app-shell/day';
 import { useRefresh } from '../app-shell/refresh';
-import { settingOfHall, standingOf } from '../site/dto';
 import { VehicleHead } from '../theme/vehicle-head';
 import { Caution } from '../ui/caution';
 import { Quiet } from '../ui/quiet';
+import { recordOf } from '../vehicle/record-of';
 import type { VehicleData } from '../vehicle/vehicle-data';
 import { StageBody } from './stage-body';
 import { StageList } from './stage-list';
@@ -22,8 +22,7 @@ import styles from './walk-back.module.css';
 /** The batteries of a vehicle as a walk back takes them, judged in the browser. */
 function backBatteries(data: VehicleData): BackBattery[] {
   return data.batteries.map((battery) => {
-    const hall = battery.state.out?.hallId === data.bench.id ? data.bench : data.hall;
-    const standing = standingOf(battery, data.vehicle, settingOfHall(hall), data.rules, data.clock);
+    const standing = recordOf(data, battery);
     const outlook = chargeForecastOf(standing);
     const { id, label } = battery;
     return { id, label, standing, outlook, context: contextOf(standing, outlook) };

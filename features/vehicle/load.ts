@@ -16,7 +16,7 @@ import {
   type SiteSnapshot,
 } from '../site/load';
 import type { BatteryDto } from '../site/dto';
-import { backRow } from '../hand-back/load';
+import { backBatteriesOf, walkOfStay } from '../hand-back/load';
 import { thinned } from '../../core/parasitic-draw/thinned';
 import { lastMark } from '../../core/parasitic-draw/marks';
 import { readTracesOf } from '../../store/traces';
@@ -45,7 +45,7 @@ export function vehicleData(loaded: SiteSnapshot, vehicleId: string): VehicleDat
     bench: wireHall(benchHall(loaded.halls)),
     vehicle: vehicleDtoOf(stay),
     owner: readOwners(db()).find(({ id }) => id === stay.state.terms.ownerId) ?? null,
-    readiness: backRow(stay, loaded.today, NOBODY).readiness,
+    readiness: walkOfStay(stay, backBatteriesOf(stay))?.readiness ?? null,
     terms: stay.state.terms,
     allOff: stay.state.allOff,
     photos: inOrder(vehicleEntries).flatMap((entry) =>
@@ -63,9 +63,6 @@ export function vehicleData(loaded: SiteSnapshot, vehicleId: string): VehicleDat
     traces: tracesOf(vehicleId, loaded.site.timeZone),
   };
 }
-
-/** Who owns it is told beside it. */
-const NOBODY: ReadonlyMap<string, string> = new Map();
 
 /** So many draw tests are laid over each other; more would be a tangle. */
 const MAX_TRACES = 4;

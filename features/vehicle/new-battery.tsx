@@ -14,11 +14,12 @@ import { partsOf } from '../../core/day';
 import { replacingOf } from '../../core/hand-back/consent';
 import { doubtsOfFit } from '../../core/hand-back/fits';
 import { call } from '../http/client';
-import { settingOfHall, standingOf, type BatteryDto } from '../site/dto';
+import type { BatteryDto } from '../site/dto';
 import { Caution } from '../ui/caution';
 import { SelectField, TextField } from '../ui/field';
 import { Problem } from '../ui/problem';
 import { WENT_WORDS, WENTS, type Went } from './went';
+import { recordOf } from './record-of';
 import type { VehicleData } from './vehicle-data';
 import styles from './new-battery.module.css';
 import shared from './vehicle.module.css';
@@ -140,7 +141,10 @@ export function NewBatteryForm({
   const [went, setWent] = useState<Went>('recycled');
   const [despite, setDespite] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
-  const consent = useConsent(data, replaces);
+  const consent = useMemo(
+    () => replaces && replacingOf(recordOf(data, replaces), data.terms).consent,
+    [data, replaces],
+  );
   const fresh = freshOf(typed, like);
   const doubts =
     replaces && fresh?.capacityAh
@@ -223,14 +227,4 @@ export function NewBatteryForm({
       <Problem>{problem}</Problem>
     </form>
   );
-}
-
-/** What was agreed about the one that is replaced; null: nothing is replaced. */
-function useConsent(data: VehicleData, replaces: BatteryDto | null) {
-  return useMemo(() => {
-    if (!replaces) return null;
-    const hall = replaces.state.out?.hallId === data.bench.id ? data.bench : data.hall;
-    const record = standingOf(replaces, data.vehicle, settingOfHall(hall), data.rules, data.clock);
-    return replacingOf(record, data.terms).consent;
-  }, [data, replaces]);
 }

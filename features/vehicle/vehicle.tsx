@@ -13,7 +13,7 @@ import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import { ReadingChart } from '../chart/reading-chart';
 import { chartSeries } from '../chart/series';
 import { useDay } from '../app-shell/day';
-import { settingOfHall, standingOf, type BatteryDto } from '../site/dto';
+import type { BatteryDto } from '../site/dto';
 import { ReserveBar } from '../theme/reserve-bar';
 import { reserveText } from '../theme/reserve-words';
 import { VehicleHead } from '../theme/vehicle-head';
@@ -21,6 +21,7 @@ import { AddReading } from './add-reading';
 import { DrawTraces } from './draw-traces';
 import { Facts } from './facts';
 import { Logbook } from './logbook';
+import { recordOf } from './record-of';
 import { RecordFindings } from './record-findings';
 import { contextOf } from '../../core/context/from-record';
 import type { VehicleData } from './vehicle-data';
@@ -52,13 +53,7 @@ export function Vehicle({ data }: { data: VehicleData }) {
   const [view, setView] = useState<View>('record');
   const shown = [...data.batteries, ...data.gone];
   const battery = shown.find((one) => one.id === id) ?? shown[0];
-  // On the bench it has the bench's weather.
-  const hall = battery?.state.out?.hallId === data.bench.id ? data.bench : data.hall;
-  const setting = useMemo(() => settingOfHall(hall), [hall]);
-  const standing = useMemo(
-    () => (battery ? standingOf(battery, data.vehicle, setting, data.rules, data.clock) : null),
-    [battery, data, setting],
-  );
+  const standing = useMemo(() => (battery ? recordOf(data, battery) : null), [battery, data]);
   const verdict = useMemo(() => (standing ? judge(standing) : null), [standing]);
   const series = useMemo(
     () => (standing && verdict ? chartSeries(standing, verdict.outlook) : null),

@@ -264,6 +264,7 @@ export const keepOrReplaceTool = tool({
       },
       isBuried: flags.buried === 'yes',
       condemned: null,
+      shown: null,
       rules: DEFAULT_RULES,
     });
     const { years, nextSeason } = answer.left;

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { lifeLeft } from '../battery/life';
 import { DEFAULT_RULES } from '../rules/rules';
-import { at, standing } from '../record/record.fixture';
+import { at, reading, standing } from '../record/record.fixture';
 import { keepOrReplace, waysWith, yearsWords, type KeepQuestion } from './keep-or-replace';
 
 const ask = (more: Partial<KeepQuestion> = {}) =>
@@ -13,6 +13,7 @@ const ask = (more: Partial<KeepQuestion> = {}) =>
     health: { value: 0.92, low: 0.85, high: 0.99 },
     isBuried: false,
     condemned: null,
+    shown: null,
     rules: DEFAULT_RULES,
     ...more,
   });
@@ -87,6 +88,57 @@ describe('keep or replace', () => {
     );
     expect(spent.advice).toBe('replace');
     expect(spent.why[0]).toMatch(/did not come back/);
+  });
+
+  it('tests first what its readings make likely, and replaces what they make nearly certain', () => {
+    const shown = (chance: number) => ask({ shown: { kind: 'will-not-come-up', chance } });
+    const likely = shown(0.6);
+    expect(likely.advice).toBe('test-first');
+    expect(likely.why.join(' ')).toMatch(/does not come up to full any more \(about six in ten\)/);
+    expect(likely.why.join(' ')).toMatch(/let it rest a day, read, then load test it/);
+    expect(shown(0.97).advice).toBe('replace');
+    fc.assert(
+      fc.property(fc.double({ min: 0.4, max: 0.98, noNaN: true }), (chance) => {
+        const less = shown(chance);
+        const more = shown(chance + 0.02);
+        expect(more.left.nextSeason).toBeLessThanOrEqual(less.left.nextSeason);
+        expect(less.left.nextSeason).toBeLessThanOrEqual(ask().left.nextSeason);
+      }),
+    );
+  });
+
+  // Charged in full, rested, and back at half a volt too little within days: a cell.
+  const sinking = {
+    facts: { fittedYear: 2025 },
+    state: {
+      role: 'starter' as const,
+      negativeOn: false,
+      connections: [{ at: at('2026-11-01'), on: false }],
+      readings: [
+        reading('2026-12-22', 12.7),
+        reading('2026-12-30', 12.52),
+        reading('2027-01-06', 12.35),
+        reading('2027-01-13', 12.15),
+      ],
+    },
+  };
+
+  it('hears a cell that fails in the readings, and a load test that it passes against it', () => {
+    const told = keepOrReplace(standing(sinking));
+    expect(told.why.join(' ')).toMatch(/loses faster than is explained by itself/);
+    expect(told.advice).toBe('replace');
+    const tested = keepOrReplace(
+      standing({
+        ...sinking,
+        state: {
+          ...sinking.state,
+          loadTests: [
+            { at: at('2027-01-10'), volts: 10.6, amps: 270, celsius: 15, restVolts: 12.65 },
+          ],
+        },
+      }),
+    );
+    expect(tested.left.nextSeason).toBeGreaterThan(told.left.nextSeason);
   });
 
   it('says years as people do', () => {

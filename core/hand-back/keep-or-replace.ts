@@ -1,14 +1,22 @@
-import { crankingHealthOf } from '../assessment/start-forecast';
+import { crankingHealthOf, isTestedWeak } from '../assessment/start-forecast';
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import { lifeLeft, type LifeLeft } from '../battery/life';
 import { newPrice } from '../charging/recovery';
+import { MS_PER_DAY } from '../day';
 import { exactly, type Estimate } from '../estimate';
+import {
+  ACTED_ON_FROM,
+  FINDING_WORDS,
+  settleBy,
+  type FindingKind,
+  type FindingOfRecord,
+} from '../estimation/findings';
 import { PROCEDURES } from '../procedures/procedures';
 import { ageYears, today, type BatteryRecord } from '../record/battery-record';
 import { conditionOf } from '../record/condition';
-import { usableShareOf } from '../record/loss';
+import { lossOf, usableShareOf } from '../record/loss';
 import type { Rules } from '../rules/rules';
-import { formatMoney } from '../words/words';
+import { chanceWords, formatMoney } from '../words/words';
 
 /** One way on with a battery, in the house’s own money. */
 export interface WayOn {
@@ -41,6 +49,15 @@ export interface KeepOrReplace {
 /** From such a chance on it is kept, and under such a one replaced. Our own assumption. */
 const KEEP_FROM = 0.8;
 const REPLACE_UNDER = 0.5;
+/**
+ * Readings alone say that it is at its end from such a chance on. What they say with less, the next ones
+ * take back more often than not: it is tested first. Our own choice.
+ */
+const READINGS_TELL_FROM = 0.85;
+/** A load test that it passed leaves so much of a suspicion, as odds. Our own assumption. */
+const PASSED_LOAD_ODDS = 0.25;
+/** What readings show that means the end of a battery, and no fault around it. */
+const AT_ITS_END: readonly FindingKind[] = ['will-not-come-up', 'loses-faster-disconnected'];
 /** A larger one where the tray allows: so much more, and so much longer. Our own assumption. */
 const LARGER = { capacity: 1.2, years: 1.1 } as const;
 /** What is buried takes so much longer to reach. Our own assumption. */
@@ -70,6 +87,8 @@ export interface KeepQuestion {
   readonly isBuried: boolean;
   /** Why it is condemned; null: it is sound. */
   readonly condemned: string | null;
+  /** What its readings show of its end, likely enough to be acted on; null: nothing. */
+  readonly shown: Pick<FindingOfRecord, 'kind' | 'chance'> | null;
   readonly rules: Rules;
 }
 
@@ -154,13 +173,27 @@ export const keepOrReplace = (standing: BatteryRecord): KeepOrReplace =>
     health: healthOf(standing),
     isBuried: standing.details.access !== '',
     condemned: conditionOf(standing)?.seen ?? null,
+    shown: endShown(standing),
     rules: standing.rules,
   });
 
+/** The likeliest of what its readings show of its end, if a load test since it came leaves that likely. */
+function endShown(standing: BatteryRecord): KeepQuestion['shown'] {
+  const found = lossOf(standing).findings.find(({ kind }) => AT_ITS_END.includes(kind));
+  if (!found) return null;
+  const { loadTests } = standing.state;
+  const since = standing.laidUpAt ?? standing.now - 365 * MS_PER_DAY;
+  const passed = loadTests.some(({ at }) => at >= since) && !isTestedWeak(standing);
+  const may = found.chance * (passed ? PASSED_LOAD_ODDS : 1);
+  const chance = may / (may + 1 - found.chance);
+  return chance < ACTED_ON_FROM ? null : { kind: found.kind, chance };
+}
+
 /** The same of a battery of which just this is known. */
 export function waysWith(question: KeepQuestion): KeepOrReplace {
-  const { ageYears: age, health, condemned, rules, chemistry, capsOpen } = question;
-  const left = lifeLeft(age, health, usualYears(chemistry, capsOpen));
+  const { ageYears: age, health, condemned, shown, rules, chemistry, capsOpen } = question;
+  const worn = lifeLeft(age, health, usualYears(chemistry, capsOpen));
+  const left = withShown(worn, shown);
   const ways = waysOn(question, left);
   const cheapest = ways
     .filter(({ way }) => way !== 'keep')
@@ -179,15 +212,27 @@ export function waysWith(question: KeepQuestion): KeepOrReplace {
     return { ...base, advice: 'replace', way: cheapest, why };
   }
   const keep = ways[0]!;
-  if (left.nextSeason >= KEEP_FROM) {
-    return { ...base, advice: 'keep', way: keep, why: [shows, through] };
+  const told = shown ? [`${FINDING_WORDS[shown.kind]} (${chanceWords(shown.chance)}).`] : [];
+  const why = [shows, ...told, through, ...(shown ? [settleBy(shown.kind)] : [])];
+  if (!shown && left.nextSeason >= KEEP_FROM) {
+    return { ...base, advice: 'keep', way: keep, why };
   }
-  if (left.nextSeason < REPLACE_UNDER) {
+  if (worn.nextSeason < REPLACE_UNDER || (shown?.chance ?? 0) >= READINGS_TELL_FROM) {
     const first = 'Clean its clamps and test the charging first: do not rush.';
-    return { ...base, advice: 'replace', way: cheapest, why: [shows, through, first, buys] };
+    return { ...base, advice: 'replace', way: cheapest, why: [...why, first, buys] };
   }
   const decides = 'Bright clamps, the charging at idle and a load test decide: do not rush.';
-  return { ...base, advice: 'test-first', way: keep, why: [shows, through, decides] };
+  return { ...base, advice: 'test-first', way: keep, why: [...why, decides] };
+}
+
+/** The life that wear leaves, where readings may show the end of it. */
+function withShown({ years, nextSeason }: LifeLeft, shown: KeepQuestion['shown']): LifeLeft {
+  if (shown === null) return { years, nextSeason };
+  const ends = shown.chance >= 0.5;
+  return {
+    years: { low: 0, value: ends ? 0 : years.value, high: years.high },
+    nextSeason: nextSeason * (1 - shown.chance),
+  };
 }
 
 /** `2 to 4 years`; `up to 4 years`; `less than a year`. */

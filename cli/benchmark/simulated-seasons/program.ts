@@ -37,8 +37,6 @@ import { DEMO_BENCH_HALL, DEMO_OWNERS } from '../../../demo/facts';
 import { STOCK, type PlayedBattery, type PlayedSite } from './site';
 import type { Way } from './strategies';
 
-/** Said of a battery, each of these means that it will not do another season. */
-const REPLACE: readonly FindingKind[] = ['will-not-come-up', 'loses-faster-disconnected'];
 /** Said of a battery, these send the attendant round its vehicle. */
 const LOOK_AROUND: readonly FindingKind[] = ['sudden-step', 'loses-faster-connected'];
 const LOOK_MINUTES = 3;
@@ -161,9 +159,7 @@ export class ByTheProgram implements Way {
         one.foreseen = startForecast(standing, outlook, one.day, true)?.chance.value ?? null;
       }
       if (one.advisedOn !== null) continue;
-      const found = findingsOf(batteryEstimateOf(standing), ACTED_ON_FROM);
-      const isAtItsEnd = keepOrReplace(standing).advice === 'replace';
-      if (isAtItsEnd || found.some(({ kind }) => REPLACE.includes(kind))) one.advisedOn = day;
+      if (keepOrReplace(standing).advice === 'replace') one.advisedOn = day;
     }
   }
 

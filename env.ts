@@ -14,6 +14,20 @@ const VARIABLES = {
   EMBER_DATA: z.string().default('.data/site'),
   /** Instant at which the clock stands; absent: the real one. Only the demo has it. */
   EMBER_NOW: z.iso.datetime({ offset: true }).optional(),
+  /**
+   * Who is let in: whoever sits at this machine, or those who sign in. `signed` goes with names that
+   * lead to other machines, and with TLS: here, or in a proxy before it.
+   */
+  EMBER_DOOR: z.enum(['machine', 'signed']).default('machine'),
+  /** Names and addresses that this server is asked by, beside those of its own machine. */
+  EMBER_NAMES: z
+    .string()
+    .default('')
+    .transform((names) => names.split(',').filter(Boolean)),
+  /** Where phones and printed codes lead; absent: to where the page was asked for. */
+  EMBER_PUBLIC_URL: z.url({ protocol: /^https?$/ }).optional(),
+  /** The certificate of the authority that phones are to trust; absent: there is none. */
+  EMBER_AUTHORITY: z.string().optional(),
   /** Bundles that plan and judge beside the server's own thread; absent: on it. */
   EMBER_PLANNER: z.string().optional(),
   EMBER_SITE_THREAD: z.string().optional(),

@@ -41,6 +41,7 @@ const zones = [
 // Inside core too they point down only: each folder knows those before it in this list. What lies
 // in core itself, days, curves, estimates, is below them all.
 const folders = [
+  'access',
   'battery',
   'drain',
   'stay',

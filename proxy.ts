@@ -1,6 +1,7 @@
 import { NextResponse, type NextRequest } from 'next/server';
 import { parseDay } from './core/day';
 import { DAY_HEADER } from './features/app-shell/chosen-day';
+import { refuseUnknown } from './features/access/admit';
 import { refuseForeign } from './features/server/origin-guard';
 import { ALWAYS, NONCE_HEADER, contentPolicy } from './features/server/headers';
 
@@ -8,7 +9,7 @@ import { ALWAYS, NONCE_HEADER, contentPolicy } from './features/server/headers';
 export function proxy(request: NextRequest): Response {
   const nonce = btoa(crypto.randomUUID());
   const policy = contentPolicy(nonce, process.env.NODE_ENV === 'development');
-  const reply = refuseForeign(request) ?? passOn(request, nonce, policy);
+  const reply = refuseForeign(request) ?? refuseUnknown(request) ?? passOn(request, nonce, policy);
   for (const [name, value] of Object.entries(ALWAYS)) reply.headers.set(name, value);
   reply.headers.set('content-security-policy', policy);
   return reply;

@@ -7,6 +7,7 @@ import { writeMeter } from '../store/devices';
 import type { FolderLock } from '../store/lock';
 import { dataFile, openStore } from '../store/open';
 import { HOST } from './host';
+import { open, type LanFlags, type Opened } from './lan/open';
 import { lockOrSay } from './serve-here';
 import { requirePort, serve } from './server';
 import { outsidePorts, startOutside } from './stand-in';
@@ -14,7 +15,10 @@ import { outsidePorts, startOutside } from './stand-in';
 const DEMO_FOLDER = '.data/demo';
 
 /** The demo site on a port, its data made anew where they are wanted fresh or there are none. */
-export async function demo(port: number, fresh: boolean, pace: number): Promise<number> {
+export async function demo(
+  { port, fresh, pace }: { port: number; fresh: boolean; pace: number },
+  lan: LanFlags,
+): Promise<number> {
   // Before anything is changed: a demo that runs already keeps its data and its meter.
   await requirePort(port);
   const lock = lockOrSay(DEMO_FOLDER);
@@ -25,11 +29,16 @@ export async function demo(port: number, fresh: boolean, pace: number): Promise<
   } else {
     console.log(`Demo data of before kept (${DEMO_FOLDER}); --fresh yes makes it anew`);
   }
-  return serveDemo(port, pace, lock);
+  return serveDemo(port, pace, lock, await open(DEMO_FOLDER, port, lan));
 }
 
 /** The demo with its meter, each a process of its own. */
-async function serveDemo(port: number, pace: number, lock: FolderLock): Promise<number> {
+async function serveDemo(
+  port: number,
+  pace: number,
+  lock: FolderLock,
+  opened: Opened | null,
+): Promise<number> {
   const ports = await outsidePorts();
   const db = openStore(dataFile(DEMO_FOLDER));
   writeMeter(db, { name: 'Bench meter', host: HOST, port: ports.meter });
@@ -37,9 +46,9 @@ async function serveDemo(port: number, pace: number, lock: FolderLock): Promise<
   const files = {
     world: worldFile(DEMO_FOLDER),
     living: livingFile(DEMO_FOLDER),
-    app: `http://${HOST}:${port}`,
+    app: `${opened?.front.credentials ? 'https' : 'http'}://${HOST}:${port}`,
   };
-  const outside = startOutside(files, ports, pace);
+  const outside = startOutside(files, ports, pace, opened?.env.EMBER_AUTHORITY);
   process.once('exit', () => outside.kill());
   console.log(`A simulated meter speaks SCPI at ${HOST}:${ports.meter}`);
   const env = {
@@ -47,5 +56,5 @@ async function serveDemo(port: number, pace: number, lock: FolderLock): Promise<
     EMBER_PACE: String(pace),
     EMBER_OUTSIDE: String(ports.site),
   };
-  return serve({ folder: DEMO_FOLDER, port, now: DEMO_NOW, env }, lock);
+  return serve({ folder: DEMO_FOLDER, port, now: DEMO_NOW, env, opened }, lock);
 }

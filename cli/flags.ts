@@ -7,6 +7,8 @@ export interface Flag<T extends z.ZodType = z.ZodType> {
   /** The allowed range in words, for the line that refuses. */
   readonly range: string;
   readonly about: string;
+  /** It stands alone: that it is there is what it says. */
+  readonly isBare?: true;
 }
 
 export type Flags = Readonly<Record<string, Flag>>;
@@ -66,6 +68,15 @@ export function list(low: number, high: number, most: number, unit: string, abou
   };
 }
 
+/** A flag that stands alone. */
+export function bare(about: string) {
+  const value = z
+    .literal('yes')
+    .optional()
+    .transform((given) => given !== undefined);
+  return { value, unit: '', range: 'nothing', about, isBare: true } as const;
+}
+
 /** The same flag, left out at will. */
 export function optional<T extends z.ZodType>(flag: Flag<T>): Flag<z.ZodOptional<T>> {
   return { ...flag, value: flag.value.optional() };
@@ -101,7 +112,7 @@ export function parseFlags<F extends Flags>(flags: F, argv: readonly string[]): 
       throw new BadInput(`--${name}: no such flag; there are ${namesOf(flags)}`);
     }
     if (given.has(name)) throw new BadInput(`--${name}: given twice`);
-    const value = match[2] ?? argv[++i];
+    const value = match[2] ?? (flags[name]!.isBare ? 'yes' : argv[++i]);
     if (value === undefined) {
       throw new BadInput(`--${name}: a value is missing; allowed: ${flags[name]!.range}`);
     }

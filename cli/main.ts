@@ -1,6 +1,17 @@
 import { DEMO_PACE, DEMO_PORT } from '../demo/site';
 import { StoreProblem } from '../store/open';
-import { BadInput, number, optional, parseFlags, text, whole, withDefault } from './flags';
+import {
+  BadInput,
+  bare,
+  number,
+  optional,
+  parseFlags,
+  text,
+  whole,
+  withDefault,
+  type Values,
+} from './flags';
+import type { LanFlags } from './lan/open';
 import { Trouble } from './trouble';
 
 // Each command loads what it needs when it is given: a server need not wait for the benchmarks.
@@ -13,6 +24,13 @@ const HELP = `Velvet Ember keeps the batteries of laid-up vehicles ready.
   ./ember demo [--port N] [--fresh yes] [--pace N]
                                             the demo site, on http://127.0.0.1:${DEMO_PORT}
   ./ember start [--data DIR] [--port N]     your own site, on http://127.0.0.1:${START_PORT}; data in ${SITE_FOLDER}
+  ./ember start --lan [--name HOST,…] [--public-url URL]
+                                            open to phones of the building, with TLS and sign-in
+  ./ember start --behind-proxy --public-url URL
+                                            the same behind a proxy on this machine that has TLS
+  ./ember pair [--data DIR]                 a code to pair a phone or desk with
+  ./ember passphrase --name NAME [--data DIR]
+                                            a new passphrase for who forgot theirs
   ./ember test [--only format|lint|types|unit|e2e]
                                             install, format, lint, types, unit tests, end to end
   ./ember calc TOOL --flag value …          one computation, as JSON; ./ember calc --help
@@ -30,7 +48,17 @@ const HELP = `Velvet Ember keeps the batteries of laid-up vehicles ready.
 const port = (standard: number) => withDefault(whole(1, 65_535, '', 'port'), standard);
 const data = withDefault(text('data folder', 'a folder'), SITE_FOLDER);
 
-const SERVE = { data, port: port(START_PORT) };
+/** How a server is opened to the building. */
+const LAN = {
+  lan: bare('answer phones of the building, with TLS and sign-in'),
+  'behind-proxy': bare('answer a proxy on this machine that has TLS, with sign-in'),
+  name: optional(
+    text('another name of this machine in the building', 'a name, or names with commas'),
+  ),
+  'public-url': optional(text('where phones and printed codes lead', 'https://HOST')),
+};
+
+const SERVE = { data, port: port(START_PORT), ...LAN };
 
 async function run(argv: readonly string[]): Promise<number> {
   const [command, ...rest] = argv;
@@ -50,11 +78,13 @@ async function run(argv: readonly string[]): Promise<number> {
           port: port(DEMO_PORT),
           fresh: optional(text('make the data anew', 'yes')),
           pace: withDefault(number(1, 120, '', 'how many times faster the bench runs'), DEMO_PACE),
+          ...LAN,
         },
         rest,
       );
       const { demo } = await import('./demo');
-      return demo(flags.port, flags.fresh !== undefined, flags.pace);
+      const { port: on, pace } = flags;
+      return demo({ port: on, fresh: flags.fresh !== undefined, pace }, lanOf(flags));
     }
     case 'outside': {
       const flags = parseFlags(
@@ -84,8 +114,22 @@ async function run(argv: readonly string[]): Promise<number> {
     }
     case 'start': {
       const flags = parseFlags(SERVE, rest);
-      const { serve } = await import('./server');
-      return serve({ folder: flags.data, port: flags.port, now: process.env.EMBER_NOW ?? null });
+      const { data: folder, port: on } = flags;
+      const [{ serve }, { open }] = await Promise.all([import('./server'), import('./lan/open')]);
+      const now = process.env.EMBER_NOW ?? null;
+      return serve({ folder, port: on, now, opened: await open(folder, on, lanOf(flags)) });
+    }
+    case 'pair': {
+      const { pairingCode } = await import('./lan/shell');
+      console.log(await pairingCode(parseFlags({ data }, rest).data));
+      return 0;
+    }
+    case 'passphrase': {
+      const name = text('who forgot it', 'a name');
+      const flags = parseFlags({ data, name }, rest);
+      const { newPassphrase } = await import('./lan/shell');
+      console.log(await newPassphrase(flags.data, flags.name));
+      return 0;
     }
     case 'backup': {
       const [file, ...more] = rest;
@@ -111,6 +155,13 @@ async function run(argv: readonly string[]): Promise<number> {
       throw new BadInput(`${command}: no such command; see ./ember --help`);
   }
 }
+
+const lanOf = (flags: Values<typeof LAN>): LanFlags => ({
+  isLan: flags.lan,
+  isBehindProxy: flags['behind-proxy'],
+  names: flags.name?.split(',') ?? [],
+  publicUrl: flags['public-url'] ?? null,
+});
 
 async function printCalc(rest: readonly string[]): Promise<void> {
   const { calc, calcHelp } = await import('./calc/calc');

@@ -1,7 +1,8 @@
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import { damageIn, dataFile, openStore, StoreProblem, type Db } from '../store/open';
 import { lockFolder, type FolderLock } from '../store/lock';
-import { HOST } from './host';
+import type { Credentials } from './lan/authority';
 
 /** What the pages and routes hold for the whole process; their bundles are others than this one. */
 interface Held {
@@ -16,6 +17,8 @@ const GRACE_MS = 2000;
 /** A connection is kept so long while nothing is asked. */
 const KEPT_ALIVE_MS = 75_000;
 const MAX_ADDRESS = 4000;
+/** See `features/access/routes`. */
+const ADDRESS_HEADER = 'x-ember-address';
 
 /** What is wrong with a request before anybody looks at what it asks for; null: nothing. */
 export function malformed({
@@ -49,12 +52,32 @@ export function lockOrSay(folder: string): FolderLock {
   );
 }
 
+/** How a server is reached. */
+export interface Front {
+  /** The address that it listens on. */
+  readonly host: string;
+  readonly port: number;
+  /** Asked at the start and once a day; null: it speaks in the clear. */
+  readonly credentials: (() => Promise<Credentials>) | null;
+  /** Another server stands before it and says where requests come from. */
+  readonly isBehindProxy: boolean;
+}
+
+const RENEWED_MS = 24 * 3_600_000;
+
+/** Where a request comes from; told to the pages in a header that nobody else can set. */
+function addressOf({ headers, socket }: IncomingMessage, { isBehindProxy }: Front): string {
+  const told = [headers['x-forwarded-for'] ?? []].flat().join(',').split(',').at(-1)?.trim();
+  return (isBehindProxy && told) || (socket.remoteAddress ?? 'unknown');
+}
+
 /** Serves a data folder from this process. */
 export async function serveHere(
   folder: string,
-  port: number,
+  front: Front,
   lock = lockOrSay(folder),
 ): Promise<{ stop: () => Promise<void> }> {
+  const { host, port } = front;
   try {
     // Opened here first, so that a file that is not ours, or damaged, is told about in plain words.
     const file = dataFile(folder);
@@ -70,22 +93,34 @@ export async function serveHere(
       process.on(kind, (error) => console.error(error));
     }
     const { default: next } = await import('next');
-    const app = next({ dev: false, hostname: HOST, port });
+    const app = next({ dev: false, hostname: host, port });
     await app.prepare();
     const answer = app.getRequestHandler();
-    const server = createServer((request, reply) => {
+    const serve = (request: IncomingMessage, reply: ServerResponse) => {
       const wrong = malformed(request);
+      request.headers[ADDRESS_HEADER] = addressOf(request, front);
       if (wrong) refuse(reply, wrong);
       else void answer(request, reply);
-    });
+    };
+    const own = await front.credentials?.();
+    const secure = own && createSecureServer({ key: own.key, cert: own.certificate }, serve);
+    const server = secure ?? createServer(serve);
+    const renewing = setInterval(() => {
+      front
+        .credentials?.()
+        .then((now) => secure?.setSecureContext({ key: now.key, cert: now.certificate }))
+        .catch((error: unknown) => console.error('the certificate could not be renewed', error));
+    }, RENEWED_MS);
+    renewing.unref();
     // Who types a reading a while after the last one does not meet a line that is just being closed.
     server.keepAliveTimeout = KEPT_ALIVE_MS;
     await new Promise<void>((done, failed) => {
       server.once('error', failed);
-      server.listen(port, HOST, done);
+      server.listen(port, host, done);
     });
     return {
       stop: async () => {
+        clearInterval(renewing);
         const closed = new Promise((done) => server.close(done));
         for (const end of [...(held.velvetEmberStreams ?? [])]) end();
         server.closeIdleConnections();

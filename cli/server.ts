@@ -3,6 +3,7 @@ import { createServer as createProbe } from 'node:net';
 import { join, resolve } from 'node:path';
 import type { FolderLock } from '../store/lock';
 import { HOST } from './host';
+import type { Opened } from './lan/open';
 import { serveHere } from './serve-here';
 import { Trouble } from './trouble';
 
@@ -49,10 +50,12 @@ export interface ServeOptions {
   readonly now: string | null;
   /** More of the server's surroundings. */
   readonly env?: Readonly<Record<string, string>>;
+  /** How it is open to the building; absent: it answers its own machine alone. */
+  readonly opened?: Opened | null;
 }
 
 /** The surroundings that the server's own code reads. */
-const surroundings = ({ folder, now, env }: ServeOptions): Record<string, string> => ({
+const surroundings = ({ folder, now, env, opened }: ServeOptions): Record<string, string> => ({
   NODE_ENV: 'production',
   NEXT_TELEMETRY_DISABLED: '1',
   EMBER_HOME: process.cwd(),
@@ -60,6 +63,7 @@ const surroundings = ({ folder, now, env }: ServeOptions): Record<string, string
   EMBER_PLANNER: resolve('dist', 'planner.mjs'),
   EMBER_SITE_THREAD: resolve('dist', 'site.mjs'),
   ...(now ? { EMBER_NOW: now } : {}),
+  ...opened?.env,
   ...env,
 });
 
@@ -104,8 +108,11 @@ export async function startServer(options: ServeOptions) {
 export async function serve(options: ServeOptions, lock?: FolderLock): Promise<number> {
   await requirePort(options.port);
   Object.assign(process.env, surroundings(options));
-  const server = await serveHere(resolve(options.folder), options.port, lock);
-  console.log(`Velvet Ember runs at http://${HOST}:${options.port} (Ctrl-C stops it)`);
+  const { folder, port, opened } = options;
+  const front = opened?.front ?? { host: HOST, port, credentials: null, isBehindProxy: false };
+  const server = await serveHere(resolve(folder), front, lock);
+  console.log(`Velvet Ember runs at ${opened?.url ?? `http://${HOST}:${port}`} (Ctrl-C stops it)`);
+  if (opened) console.log(await opened.welcome());
   return new Promise((ended) => {
     for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) {
       process.once(signal, () => void server.stop().then(() => ended(0)));

@@ -92,7 +92,12 @@ export async function outsidePorts(): Promise<OutsidePorts> {
 }
 
 /** Starts the outside as a process of its own. */
-export function startOutside(files: OutsideFiles, ports: OutsidePorts, pace: number): ChildProcess {
+export function startOutside(
+  files: OutsideFiles,
+  ports: OutsidePorts,
+  pace: number,
+  authority?: string,
+): ChildProcess {
   const flags = [
     ...['--world', files.world, '--living', files.living, '--app', files.app],
     ...['--port', String(ports.meter), '--hands-port', String(ports.hands)],
@@ -100,5 +105,6 @@ export function startOutside(files: OutsideFiles, ports: OutsidePorts, pace: num
   ];
   return spawn(process.execPath, ['dist/ember.mjs', 'outside', ...flags], {
     stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, ...(authority ? { NODE_EXTRA_CA_CERTS: authority } : {}) },
   });
 }

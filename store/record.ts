@@ -9,6 +9,7 @@ export type Recorded =
   | { readonly outcome: 'recorded' | 'known'; readonly seq: number }
   | { readonly outcome: 'conflict'; readonly reason: string };
 
+/** Who sends it again does not change it: whose it is was settled when it came. */
 const content = (entry: NewEntry) =>
   JSON.stringify([
     entry.subjectKind,
@@ -16,7 +17,6 @@ const content = (entry: NewEntry) =>
     entry.kind,
     entry.version,
     Date.parse(entry.at),
-    entry.by,
     sorted(entry.data),
     entry.strikes,
   ]);

@@ -61,6 +61,8 @@ const FUSE = {
   milliohms: null,
 };
 
+const SOMEBODY = { name: 'Ida', passphrase: 'four wet socks dry' };
+
 interface Sample {
   readonly of?: Record<string, string>;
   readonly query?: string;
@@ -81,6 +83,16 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
   },
   'GET /api/photos/{id}': { of: { id: PHOTO } },
   'DELETE /api/drafts/{id}': { of: { id: DRAFT.vehicleId } },
+  // Nobody signs in at the machine itself.
+  'POST /api/pair': { body: () => ({ code: 'ABCDE-FGHJK', name: 'Phone' }), status: 409 },
+  'POST /api/first': { body: () => SOMEBODY, status: 409 },
+  'POST /api/sign-in': { body: () => SOMEBODY, status: 409 },
+  'POST /api/sign-out': {},
+  'POST /api/pairing-codes': { status: 409 },
+  'DELETE /api/paired/{id}': { of: { id: uuid() }, status: 404 },
+  'POST /api/people': { body: () => ({ ...SOMEBODY, id: uuid(), role: 'helper' }) },
+  'PUT /api/people/{id}': { of: { id: uuid() }, body: () => ({ role: 'manager' }), status: 404 },
+  'DELETE /api/people/{id}': { of: { id: uuid() }, status: 404 },
   'POST /api/lay-up': { body: () => layUp() },
   'POST /api/batteries': {
     body: () => ({

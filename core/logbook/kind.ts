@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import type { Role } from '../access/roles';
 import type { Day } from '../day';
 import type { RuleBook } from '../rules/rules';
 import type { ProcedureId } from './procedure-ids';
@@ -62,6 +63,8 @@ export interface KindOfEntry<S extends SubjectKind, T extends z.ZodType<object>>
   };
   /** What is wrong with it here, `field: how to mend it`; null: nothing. */
   readonly check?: (data: z.infer<T>, here: Here) => string | null;
+  /** Who may record it, and all above; absent: an attendant. */
+  readonly least?: Role;
   /** Somebody stood there: what a round is made of, or other work with hands. */
   readonly visit?: 'round' | 'work';
 }

@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import type { Role } from '../access/roles';
 import { agreed } from './kinds/agreed';
 import { allOff } from './kinds/all-off';
 import { chargeEnded } from './kinds/charge-ended';
@@ -97,6 +98,12 @@ export const ENTRY_KINDS = {
 export type EntryKind = keyof typeof ENTRY_KINDS;
 export type EntryData<K extends EntryKind> = z.infer<(typeof ENTRY_KINDS)[K]['data']>;
 export const ENTRY_KIND_NAMES = Object.keys(ENTRY_KINDS) as EntryKind[];
+
+/** The least role that records entries of a kind. */
+export const leastFor = (kind: EntryKind): Role => {
+  const { least }: { readonly least?: Role } = ENTRY_KINDS[kind];
+  return least ?? 'attendant';
+};
 
 /** Kinds of entry for which somebody stood at a battery: in a round, or at any work. */
 export const visitKinds = (visit: 'round' | 'any'): EntryKind[] =>

@@ -2,6 +2,7 @@ import { BACK_RULES } from './choices/back';
 import { CARE_RULES } from './choices/care';
 import { CHARGER_RULES } from './choices/charger';
 import { CHARGING_RULES } from './choices/charging';
+import { DOOR_RULES } from './choices/door';
 import { DRAW_RULES } from './choices/draw';
 import { MONEY_RULES } from './choices/money';
 import { PLACE_RULES } from './choices/place';
@@ -17,6 +18,7 @@ export const CHOICES = {
   ...BACK_RULES,
   ...PLACE_RULES,
   ...MONEY_RULES,
+  ...DOOR_RULES,
 };
 export type ChoiceRule = keyof typeof CHOICES;
 export const CHOICE_RULES = Object.keys(CHOICES) as ChoiceRule[];

@@ -8,7 +8,8 @@ import { usualDetails } from '../battery/details';
 import { CHEMISTRIES, CHEMISTRY_IDS } from '../battery/chemistries';
 import { recoveryOf } from '../charging/recovery';
 import { doneBefore } from '../connections/look-in';
-import { toDay } from '../day';
+import { isSessionOver } from '../access/session';
+import { MS_PER_DAY, toDay } from '../day';
 import { at, reading, standing } from '../record/record.fixture';
 import { chargeForecastOf } from '../assessment/charge-forecast';
 import { startForecast } from '../assessment/start-forecast';
@@ -42,6 +43,17 @@ function verdictUnder(rules: Rules, more: Parameters<typeof standing>[0] = {}): 
   );
   return JSON.stringify([headline, why.map(plain), cautions, outlook?.nextReadingDay, jobs]);
 }
+
+/** Who is still signed in: so many days after they came, and after they last did anything. */
+const signedInUnder = (rules: Rules, ages: readonly (readonly number[])[]): string =>
+  ages
+    .map(([began, idle]) => {
+      const now = 200 * MS_PER_DAY;
+      const usedAt = now - idle! * MS_PER_DAY;
+      const beganAt = Math.min(usedAt, now - began! * MS_PER_DAY);
+      return isSessionOver({ beganAt, usedAt }, now, rules);
+    })
+    .join();
 
 function procedureUnder(rules: Rules, id: ProcedureId, more: Partial<BatteryContext> = {}) {
   const { facts, now } = standing();
@@ -315,6 +327,16 @@ const CASES: { readonly [K in ChoiceRule]: (rules: Rules) => string } = {
   maintainerCycle: (rules) => verdictUnder(rules, { state: held('2027-01-01') }),
   insulation: (rules) => verdictUnder(rules, { state: low(11.88) }),
   floor: (rules) => procedureUnder(rules, 'take-out'),
+  signedInIdleHours: (rules) =>
+    signedInUnder(
+      rules,
+      [10, 60, 200].map((hours) => [1, hours / 24]),
+    ),
+  signedInMostDays: (rules) =>
+    signedInUnder(
+      rules,
+      [5, 20, 60].map((days) => [days, 0]),
+    ),
   outletReachMetres: (rules) =>
     [4, 9]
       .map((outletMetres) =>

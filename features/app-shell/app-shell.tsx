@@ -1,5 +1,7 @@
 import { cookies, headers } from 'next/headers';
 import { THEME_COOKIE, themeOf } from '../theme/theme';
+import { isSigned } from '../access/who';
+import { whoLooks } from '../access/who-looks';
 import { ask } from '../server/ask';
 import { db } from '../server/store';
 import { readSite } from '../../store/site';
@@ -13,9 +15,11 @@ import { Ribbon } from './timeline';
 import { Troubled } from './troubled';
 import styles from './app-shell.module.css';
 
-/** Rail, ribbon and the screen. Before the site is set up there is only the screen. */
+/** Rail, ribbon and the screen. Before the site is set up, or who looks came in, there is only the screen. */
 export async function Frame({ children }: { children: React.ReactNode }) {
-  const data = readSite(db()) && (await ask('frame'));
+  const who = await whoLooks();
+  // Who has not come in sees nothing of the site, not even its frame.
+  const data = who && readSite(db()) && (await ask('frame'));
   if (!data)
     return (
       <Themed>
@@ -30,7 +34,7 @@ export async function Frame({ children }: { children: React.ReactNode }) {
       <DayProvider today={ribbon.today} from={ribbon.from} to={ribbon.to} chosen={day}>
         <Guard />
         <GlyphSheet />
-        <Rail theme={theme} demoNow={data.demoNow} />
+        <Rail theme={theme} demoNow={data.demoNow} who={isSigned() ? who : null} />
         <div className={styles.column}>
           <Ribbon data={ribbon} />
           <Troubled list={data.troubled} />

@@ -10,10 +10,14 @@ import {
   IconKey,
   IconPlug,
   IconStackPush,
+  IconUser,
 } from '@tabler/icons-react';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { useState } from 'react';
+import { isEnough } from '../../core/access/roles';
+import { LEAST_FOR_PAGE } from '../access/least';
+import type { Who } from '../access/who';
 import { ClockControl } from '../demo/clock-control';
 import { Find } from '../find/find';
 import { KeysHelp } from './keys-help';
@@ -30,22 +34,29 @@ const WORK = [
   { href: '/charge', label: 'Charge', Icon: IconPlug },
   { href: '/season', label: 'Season', Icon: IconCalendarStats },
   { href: '/hand-back', label: 'Hand back', Icon: IconKey },
-];
-const KEEPING = [{ href: '/rules', label: 'Rules', Icon: IconAdjustmentsHorizontal }];
+] as const;
+const KEEPING = [{ href: '/rules', label: 'Rules', Icon: IconAdjustmentsHorizontal }] as const;
+const PEOPLE = { href: '/people', Icon: IconUser } as const;
+
+type Place =
+  (typeof WORK)[number] | (typeof KEEPING)[number] | (typeof PEOPLE & { readonly label: string });
 
 export function Rail({
   theme,
   demoNow,
+  who,
 }: {
   theme: ThemeChoice | undefined;
   /** Where the demo's clock stands, in words; null on a real site. */
   demoNow: string | null;
+  /** Who is signed in; null: nobody signs in here. */
+  who: Pick<Who, 'name' | 'role'> | null;
 }) {
   const path = usePathname();
   // On a phone what is rare stands behind one button, until one has gone elsewhere.
   const [openOn, setOpenOn] = useState<string | null>(null);
   const open = openOn === path;
-  const link = ({ href, label, Icon }: (typeof WORK)[number]) => {
+  const link = ({ href, label, Icon }: Place) => {
     const here =
       path === href ||
       (href === '/yard' && path.startsWith('/vehicle')) ||
@@ -62,10 +73,11 @@ export function Rail({
       </Link>
     );
   };
+  const may = ({ href }: Place) => who === null || isEnough(who.role, LEAST_FOR_PAGE[href]);
   return (
-    <nav className={styles.rail} aria-label="Work">
+    <nav className={styles.rail} aria-label="Work" data-signed={who !== null || undefined}>
       <span className={styles.mark} aria-hidden="true" />
-      <div className={styles.group}>{WORK.map(link)}</div>
+      <div className={styles.group}>{WORK.filter(may).map(link)}</div>
       <button
         type="button"
         className={KEEPING.some(({ href }) => href === path) ? styles.moreHere : styles.more}
@@ -79,8 +91,9 @@ export function Rail({
       <div id="rail-foot" className={open ? styles.footOpen : styles.foot}>
         <Find />
         <KeysHelp />
-        {KEEPING.map(link)}
+        {KEEPING.filter(may).map(link)}
         {demoNow === null ? null : <ClockControl now={demoNow} />}
+        {who ? link({ ...PEOPLE, label: who.name }) : null}
         <ThemeSwitch chosen={theme} />
       </div>
     </nav>

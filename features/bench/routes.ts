@@ -6,7 +6,9 @@ import { analyseDraw, type DrawAnalysis } from '../../core/parasitic-draw/draw';
 import type { Mark } from '../../core/parasitic-draw/marks';
 import { MAX_SAMPLES, traceProblem, type Trace } from '../../core/parasitic-draw/trace';
 import { addTrace } from '../../store/traces';
-import { newEntry } from '../logbook/new-entry';
+import type { NewEntry } from '../../core/logbook/entry';
+import { whoIsIn, type Who } from '../access/who';
+import { newEntry, recordedBy } from '../logbook/new-entry';
 import { recordWithVerdict } from '../logbook/record-with-verdict';
 import { now } from '../server/clock';
 import { bodyOf, jsonBody, refuse } from '../server/reply';
@@ -124,7 +126,7 @@ export async function postBench(request: Request): Promise<Response> {
       bench.end();
       break;
     case 'finish':
-      return finish(bench, wanted);
+      return finish(bench, wanted, whoIsIn(request));
   }
   return Response.json({ test: bench.running });
 }
@@ -136,6 +138,7 @@ const stillOutWords = (out: readonly string[]) =>
 function finish(
   bench: BenchHub,
   { steps, evenAwake, changed }: Extract<BenchRequest, { do: 'finish' }>,
+  who: Who,
 ): Response {
   const test = bench.running!;
   const out = bench.out();
@@ -149,7 +152,16 @@ function finish(
   }
   const kept = loadBattery(db(), now(), test.batteryId);
   if (!kept) return refuse(404, `There is no battery ${test.batteryId} here any more.`);
-  keepDraw(kept, { id: test.id, trace, marks: test.marks, draw, steps, source: 'meter', changed });
+  keepDraw(kept, {
+    id: test.id,
+    trace,
+    marks: test.marks,
+    draw,
+    steps,
+    source: 'meter',
+    changed,
+    who,
+  });
   bench.end();
   return Response.json({ test: null, recorded: draw.settledMa });
 }
@@ -165,9 +177,10 @@ function keepDraw(
     steps: readonly string[];
     source: 'meter' | 'file';
     changed?: boolean | undefined;
+    who: Who;
   },
 ): void {
-  const { id, trace, marks, draw, steps, source, changed } = what;
+  const { id, trace, marks, draw, steps, source, changed, who } = what;
   const tenth = (value: number) => Math.round(value * 10) / 10;
   const at = now();
   const { value, low, high } = draw.settledMa;
@@ -175,7 +188,8 @@ function keepDraw(
     .transaction(() => {
       const vehicleId = standing.state.vehicleId!;
       addTrace(db(), { id, batteryId: battery.id, vehicleId, at, marks }, trace);
-      recordWithVerdict(
+      const record = (entry: NewEntry) => recordWithVerdict(recordedBy(who, entry));
+      record(
         newEntry('draw', battery.id, at, {
           milliamps: tenth(value),
           low: tenth(low),
@@ -185,7 +199,7 @@ function keepDraw(
           ...(changed ? { changed } : {}),
         }),
       );
-      recordWithVerdict(
+      record(
         newEntry('procedure-done', battery.id, at, { procedure: 'draw-test', steps: [...steps] }),
       );
     })
@@ -212,7 +226,15 @@ export async function postTrace(request: Request): Promise<Response> {
   const kept = loadBattery(db(), now(), batteryId);
   if (!kept) return refuse(404, `batteryId: there is no battery ${batteryId} here.`);
   const draw = analyseDraw(trace);
-  keepDraw(kept, { id: uuidv7(), trace, marks: [], draw, steps: [], source: 'file' });
+  keepDraw(kept, {
+    id: uuidv7(),
+    trace,
+    marks: [],
+    draw,
+    steps: [],
+    source: 'file',
+    who: whoIsIn(request),
+  });
   return Response.json({ recorded: draw.settledMa });
 }
 

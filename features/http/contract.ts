@@ -4,6 +4,7 @@ import { EntryBody } from '../../core/logbook/entry-body';
 import { ReportBody } from '../../core/reports/report';
 import { SeasonDocument } from '../../core/schedule/document';
 import { Meter } from '../../store/devices';
+import { FirstBody, PairBody, PersonBody, PersonChange, SignInBody } from '../access/schema';
 import { Logged } from '../bench/routes';
 import { FusesOf, KnownFuses } from '../bench/settings-routes';
 import { BenchRequest, Test, TraceReply } from '../bench/wire';
@@ -67,6 +68,55 @@ export const API = {
     body: z.array(EntryBody).min(1).max(20),
     reply: z.strictObject({ recorded: z.int() }),
     refuses: [404, 409, 422, 503],
+  },
+  'POST /api/pair': {
+    does: 'Pairs the browser that asks, with a code that is used up',
+    body: PairBody,
+    reply: z.strictObject({ paired: z.literal(true) }),
+    refuses: [409, 422, 429],
+  },
+  'POST /api/first': {
+    does: 'The first of those who work here, a manager, on a browser paired from the shell',
+    body: FirstBody,
+    reply: z.strictObject({ name: z.string() }),
+    refuses: [403, 409],
+  },
+  'POST /api/sign-in': {
+    does: 'Signs somebody in on a paired browser',
+    body: SignInBody,
+    reply: z.strictObject({ name: z.string() }),
+    refuses: [401, 403, 409, 429],
+  },
+  'POST /api/sign-out': {
+    does: 'Signs out whoever is signed in on the browser that asks',
+    reply: z.strictObject({ out: z.literal(true) }),
+  },
+  'POST /api/pairing-codes': {
+    does: 'Gives a code to pair another browser with: good once, for five minutes',
+    reply: z.strictObject({ code: z.string(), until: z.int() }),
+    refuses: [409],
+  },
+  'DELETE /api/paired/{id}': {
+    does: 'Withdraws a paired browser: it is out at its next request',
+    reply: Kept,
+    refuses: [404],
+  },
+  'POST /api/people': {
+    does: 'Adds somebody who works here',
+    body: PersonBody,
+    reply: Kept,
+    refuses: [409],
+  },
+  'PUT /api/people/{id}': {
+    does: 'Gives somebody another role, or a new passphrase',
+    body: PersonChange,
+    reply: Kept,
+    refuses: [404, 409],
+  },
+  'DELETE /api/people/{id}': {
+    does: 'Somebody works here no more',
+    reply: Kept,
+    refuses: [404, 409],
   },
   'POST /api/lay-up': {
     does: 'Takes a vehicle in, with its batteries, terms and plans; sent twice, it stands there once',

@@ -14,7 +14,8 @@ import {
   readVehicles,
 } from '../../store/site';
 import type { Db } from '../../store/open';
-import { newEntry } from '../logbook/new-entry';
+import { whoIsIn, type Who } from '../access/who';
+import { newEntry, recordedBy } from '../logbook/new-entry';
 import { recordWithVerdict } from '../logbook/record-with-verdict';
 import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
@@ -52,7 +53,7 @@ export async function postLayUp(request: Request): Promise<Response> {
   if (fitted) {
     return refuse(409, 'One of these batteries is here already, under its own id: begin anew.');
   }
-  const conflict = takeIn(db(), layUp, loaded.now);
+  const conflict = takeIn(db(), layUp, loaded.now, whoIsIn(request));
   if (conflict) return refuse(409, conflict);
   return Response.json({ vehicleId: layUp.vehicleId, nextRound });
 }
@@ -66,7 +67,7 @@ export function baysOf(loaded: SiteSnapshot) {
 class InTheWay extends Error {}
 
 /** All of it or nothing; answers what is in the way, or null. */
-function takeIn(to: Db, layUp: LayUp, at: number): string | null {
+function takeIn(to: Db, layUp: LayUp, at: number, who: Who): string | null {
   const record = <K extends EntryKind>(
     kind: K,
     subjectId: string,
@@ -74,7 +75,7 @@ function takeIn(to: Db, layUp: LayUp, at: number): string | null {
     data: EntryData<K>,
   ) => {
     const entry = newEntry(kind, subjectId, when, data);
-    const recorded = recordWithVerdict(entry);
+    const recorded = recordWithVerdict(recordedBy(who, entry));
     if (recorded.outcome === 'conflict') throw new InTheWay(recorded.reason);
   };
   const { vehicleId } = layUp;

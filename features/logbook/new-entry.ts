@@ -3,8 +3,14 @@ import { makeEntry, type NewEntry } from '../../core/logbook/entry';
 import { ENTRY_KINDS, type EntryData, type EntryKind } from '../../core/logbook/kinds';
 import type { SubjectKind } from '../../core/logbook/kind';
 
-/** Who records, until people sign in by name. */
+/** Who records where nobody signs in by name. */
 export const ATTENDANT = 'attendant';
+
+/** The same entry, as recorded by who is signed in: whatever it said itself. */
+export const recordedBy = ({ name }: { readonly name: string }, entry: NewEntry): NewEntry => ({
+  ...entry,
+  by: name,
+});
 
 /** An entry with an id of its own, ready to be sent as often as it takes. */
 export function newEntry<K extends EntryKind>(

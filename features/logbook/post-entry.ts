@@ -1,7 +1,8 @@
 import 'server-only';
 import { MS_PER_DAY, dayOf } from '../../core/day';
 import type { Here, SubjectKind } from '../../core/logbook/kind';
-import { ENTRY_KINDS } from '../../core/logbook/kinds';
+import { aRole, isEnough } from '../../core/access/roles';
+import { ENTRY_KINDS, leastFor } from '../../core/logbook/kinds';
 import { HOUSE_RULES } from '../../core/rules/rules';
 import { parseEntry, type NewEntry } from '../../core/logbook/entry';
 import { plain } from '../../core/words/words';
@@ -15,6 +16,8 @@ import { typedReading } from '../../core/assessment/verdict';
 import { readEntry } from '../../store/entries';
 import { masterDataHolds, readMasterData, type MasterData } from '../../store/master-data';
 import { now } from '../server/clock';
+import { whoIsIn, type Who } from '../access/who';
+import { recordedBy } from './new-entry';
 import { recordWithVerdict, type Looked } from './record-with-verdict';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
@@ -36,7 +39,7 @@ import { roomAirs } from '../site/room-air';
 export async function handlePostEntry(request: Request): Promise<Response> {
   const { body, refusal } = await jsonBody(request);
   if (refusal) return refusal;
-  return allOrNone([body], ([one]) => Response.json(one));
+  return allOrNone([body], whoIsIn(request), ([one]) => Response.json(one));
 }
 
 const MAX_AT_ONCE = 20;
@@ -48,7 +51,7 @@ export async function postEntries(request: Request): Promise<Response> {
   if (!Array.isArray(body) || body.length === 0 || body.length > MAX_AT_ONCE) {
     return refuse(400, `Send a list of 1 to ${MAX_AT_ONCE} entries.`);
   }
-  return allOrNone(body, (all) => Response.json({ recorded: all.length }));
+  return allOrNone(body, whoIsIn(request), (all) => Response.json({ recorded: all.length }));
 }
 
 interface Acknowledged {
@@ -67,20 +70,25 @@ class Refused extends Error {
 interface Held {
   readonly master: MasterData;
   readonly at: number;
+  readonly who: Who;
 }
 
 /** What an entry touches that is not master data. */
 const ORDINARY: readonly SubjectKind[] = ['battery', 'vehicle'];
 
 /** Each is checked beside those before it, in the transaction in which all are recorded. */
-function allOrNone(bodies: readonly unknown[], reply: (all: Acknowledged[]) => Response): Response {
+function allOrNone(
+  bodies: readonly unknown[],
+  who: Who,
+  reply: (all: Acknowledged[]) => Response,
+): Response {
   const record = db().transaction(() => {
     let master = readMasterData(db());
     const at = now();
     let isOrdinary = true;
     const all = bodies.map((body): Acknowledged => {
       if (!master) throw new Refused(refuse(409, 'Set the site up first.'));
-      const { entry, looked } = check(body, { master, at });
+      const { entry, looked } = check(body, { master, at, who });
       const recorded = recordWithVerdict(entry, looked);
       if (recorded.outcome === 'conflict') throw new Refused(refuse(409, recorded.reason));
       if (!ORDINARY.includes(entry.subjectKind)) {
@@ -109,10 +117,12 @@ function allOrNone(bodies: readonly unknown[], reply: (all: Acknowledged[]) => R
 
 /** An entry that may be recorded, with what was looked up for it. Throws `Refused` for another. */
 function check(body: unknown, held: Held): { entry: NewEntry; looked: Looked } {
-  const { at, master } = held;
+  const { at, master, who } = held;
   const parsed = parseEntry(body);
   if (!parsed.ok) throw new Refused(refuse(400, parsed.reason));
-  const { entry } = parsed;
+  const entry = recordedBy(who, parsed.entry);
+  const notYours = othersWork(entry, who);
+  if (notYours) throw new Refused(refuse(403, notYours));
   if (!isHere(entry, master)) {
     const reason = `subjectId: there is no ${entry.subjectKind} ${entry.subjectId} here.`;
     throw new Refused(refuse(404, reason));
@@ -131,6 +141,19 @@ function check(body: unknown, held: Held): { entry: NewEntry; looked: Looked } {
   const question = questionAbout(entry, kept);
   if (question) throw new Refused(refuse(422, question));
   return { entry, looked: { known, kept, at } };
+}
+
+/** Why somebody may not record an entry; null: they may. */
+function othersWork(entry: NewEntry, who: Who): string | null {
+  const least = leastFor(entry.kind);
+  if (!isEnough(who.role, least)) {
+    return `This is recorded by ${aRole(least)}: ask one to do it, or to sign in here.`;
+  }
+  const struck = entry.strikes === null ? null : readEntry(db(), entry.strikes);
+  // Who walks a round takes back what they said themselves.
+  return struck && struck.by !== who.name && !isEnough(who.role, 'attendant')
+    ? `What ${struck.by} recorded is corrected by them, or by ${aRole('attendant')}.`
+    : null;
 }
 
 /** Nothing that has happened lies further ahead than this, however wrong a clock may be. */

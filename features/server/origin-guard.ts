@@ -1,3 +1,5 @@
+import { env } from '../../env';
+
 const OWN_NAMES = new Set(['127.0.0.1', 'localhost', '[::1]']);
 
 /** What a browser says of where a request comes from, where it is this site's own page or the person. */
@@ -6,7 +8,7 @@ const OWN_SITES = new Set(['same-origin', 'none']);
 const refuse = (status: number, reason: string) => Response.json({ reason }, { status });
 
 /**
- * Nobody signs in yet, so the machine itself is the key: a page of another site may neither write
+ * The machine itself is the key where nobody signs in, and cookies are where they do: a page of another site may neither write
  * here through the browser, nor read, nor frame this one, and a foreign name that was pointed at
  * this machine is not answered. A device that writes shows its token instead of where it comes
  * from: no page can send that for another.
@@ -14,7 +16,8 @@ const refuse = (status: number, reason: string) => Response.json({ reason }, { s
 export function refuseForeign(request: Request): Response | undefined {
   const host = request.headers.get('host') ?? '';
   const name = host.replace(/:\d+$/, '');
-  if (!OWN_NAMES.has(name)) return refuse(421, `This server is not ${name}.`);
+  if (!OWN_NAMES.has(name) && !env('EMBER_NAMES').includes(name))
+    return refuse(421, `This server is not ${name}.`);
   const { headers, method } = request;
   const site = headers.get('sec-fetch-site');
   if (method === 'GET' || method === 'HEAD') {
@@ -25,15 +28,16 @@ export function refuseForeign(request: Request): Response | undefined {
       ? undefined
       : refuse(403, 'This site is shown to its own pages alone.');
   }
+  const scheme = env('EMBER_DOOR') === 'signed' ? 'https' : 'http';
   const origin = headers.get('origin');
   const own =
     origin === null
       ? site === 'same-origin' || (site === null && headers.has('authorization'))
-      : origin === `http://${host}` && (site === null || OWN_SITES.has(site));
+      : origin === `${scheme}://${host}` && (site === null || OWN_SITES.has(site));
   return own
     ? undefined
     : refuse(
         403,
-        'Entries are taken from this site’s own pages alone: a program says where it writes to in a header, Origin: http://HOST.',
+        `Entries are taken from this site’s own pages alone: a program says where it writes to in a header, Origin: ${scheme}://HOST.`,
       );
 }

@@ -10,6 +10,9 @@ import { DayField } from '../theme/day-field';
 import { DEFAULT_RULES } from '../../core/rules/rules';
 import { CurrencySelect } from '../rules/currency-select';
 import { Caution } from '../ui/caution';
+import { Problem } from '../ui/problem';
+import { Quiet } from '../ui/quiet';
+import layout from '../ui/layout.module.css';
 import styles from './setup.module.css';
 
 const KIND_WORDS = { heated: 'Heated', unheated: 'Unheated', outdoors: 'Outdoors' };
@@ -65,7 +68,7 @@ export function SetupForm({
       form={form}
       layout="vertical"
       requiredMark={false}
-      rootClassName={styles.form}
+      rootClassName={layout.page}
       initialValues={{
         name: '',
         seasonStart: season.start,
@@ -76,9 +79,11 @@ export function SetupForm({
       }}
       onFinish={(fields) => void send(fields)}
     >
-      <header className={styles.head}>
+      <header className={layout.head}>
         <h1>Velvet Ember: a new site</h1>
-        <p>Where the vehicles stand, and what the winter is like. Nothing is stored yet.</p>
+        <Quiet as="p">
+          Where the vehicles stand, and what the winter is like. Nothing is stored yet.
+        </Quiet>
       </header>
       <div className={styles.columns}>
         <section className={styles.part}>
@@ -119,11 +124,7 @@ export function SetupForm({
             The maker’s instructions, local codes and licensed practice come before anything that
             this program says.
           </Caution>
-          {problem ? (
-            <p className={styles.problem} role="alert">
-              {problem}
-            </p>
-          ) : null}
+          <Problem>{problem}</Problem>
           <Button type="primary" htmlType="submit" size="large" loading={busy}>
             Set the site up
           </Button>

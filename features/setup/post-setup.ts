@@ -6,7 +6,8 @@ import { Site, addBay, addHall, clearSite, isUnused, readSite, writeSite } from 
 import { HOUSE_RULES } from '../../core/rules/rules';
 import { recordEntry } from '../../store/record';
 import { readRuleBook } from '../../store/states';
-import { newEntry } from '../logbook/new-entry';
+import { whoIsIn } from '../access/who';
+import { newEntry, recordedBy } from '../logbook/new-entry';
 import { now } from '../server/clock';
 import { bodyOf, refuse } from '../server/reply';
 import { db } from '../server/store';
@@ -50,7 +51,7 @@ export async function postSetup(request: Request): Promise<Response> {
         const at = now();
         recordEntry(
           db(),
-          newEntry('rules-changed', HOUSE_RULES, at, { patch }),
+          recordedBy(whoIsIn(request), newEntry('rules-changed', HOUSE_RULES, at, { patch })),
           new Date(at).toISOString(),
         );
       }

@@ -9,7 +9,8 @@ import { recordEntry } from '../../store/record';
 import { putBattery, readBatteries, readBatteryMarks } from '../../store/site';
 import { nextMark } from '../lay-up/mark';
 import { LayUpBattery, problemsOf } from '../lay-up/schema';
-import { newEntry } from '../logbook/new-entry';
+import { whoIsIn } from '../access/who';
+import { newEntry, recordedBy } from '../logbook/new-entry';
 import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
@@ -87,8 +88,9 @@ export async function postBattery(request: Request): Promise<Response> {
       field: 'despite',
     });
   }
+  const who = whoIsIn(request);
   const record = <K extends EntryKind>(kind: K, subjectId: string, data: EntryData<K>) => {
-    const entry = newEntry(kind, subjectId, loaded.now, data);
+    const entry = recordedBy(who, newEntry(kind, subjectId, loaded.now, data));
     const recorded = recordEntry(db(), entry, new Date(loaded.now).toISOString());
     if (recorded.outcome === 'conflict') throw new Error(recorded.reason);
   };

@@ -3,6 +3,7 @@ import { entryKind } from '../kind';
 
 export const chargeEnded = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: z.strictObject({
     full: z.boolean(),

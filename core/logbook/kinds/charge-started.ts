@@ -5,6 +5,7 @@ import { entryKind } from '../kind';
 
 export const chargeStarted = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: z.strictObject({
     charger: z.string().max(80),

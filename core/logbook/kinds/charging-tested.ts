@@ -5,6 +5,7 @@ import { entryKind } from '../kind';
 /** What alternator and regulator give with the engine running. */
 export const chargingTested = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: ChargingSeen,
   words: ({ idleVolts }) => ({

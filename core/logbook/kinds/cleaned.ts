@@ -3,6 +3,7 @@ import { entryKind } from '../kind';
 
 export const cleaned = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: z.strictObject({
     /** The whole battery out and its tray too; else posts and clamps alone. */

@@ -5,6 +5,7 @@ import { entryKind } from '../kind';
 /** A start: how it turned, and what the meter showed. */
 export const cranked = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: CrankSeen,
   words: ({ sound, leastVolts }) => ({

@@ -5,6 +5,7 @@ import { entryKind } from '../kind';
 /** What a dark lamp came from. */
 export const darkFound = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: z.strictObject({ cause: z.enum(DARK_CAUSES) }),
   words: ({ cause }) => ({ what: 'dark lamp', value: `it was the ${cause}` }),

@@ -6,6 +6,7 @@ import { entryKind } from '../kind';
 /** What the vehicle draws, settled. */
 export const draw = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: z.strictObject({
     milliamps: Milliamps,

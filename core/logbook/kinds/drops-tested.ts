@@ -4,6 +4,7 @@ import { entryKind } from '../kind';
 /** Voltage drop over clamps and cables. */
 export const dropsTested = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: DropsSeen,
   words: ({ drops }) => ({

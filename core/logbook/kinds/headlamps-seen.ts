@@ -6,6 +6,7 @@ const WORDS = { well: 'alike', low: 'low', unclear: 'unclear' } as const;
 /** The headlamps before and after a start. */
 export const headlampsSeen = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: HeadlampsSeen,
   words: (seen) => ({ what: 'headlamps', value: WORDS[judgeHeadlamps(seen).found] }),

@@ -4,6 +4,7 @@ import { entryKind } from '../kind';
 /** The acid of each cell. */
 export const hydrometer = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: z.strictObject({
     /** As read, cell by cell from the positive post. */

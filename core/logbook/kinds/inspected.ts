@@ -5,6 +5,7 @@ import { entryKind } from '../kind';
 /** Looked over, point by point. */
 export const inspected = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: Inspection,
   words: (data) => {

@@ -4,6 +4,7 @@ import { entryKind } from '../kind';
 
 export const lamp = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: z.strictObject({
     state: z.enum(LAMP_STATES),

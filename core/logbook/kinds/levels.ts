@@ -14,6 +14,7 @@ function levelsInWords(cells: readonly Level[]): string {
 /** Levels cell by cell, as they were left. */
 export const levels = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: z.strictObject({
     cells: z.array(z.enum(LEVELS)).min(1).max(48),

@@ -4,6 +4,7 @@ import { entryKind } from '../kind';
 
 export const loadTested = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: LoadSeen,
   words: ({ volts, amps }) => ({

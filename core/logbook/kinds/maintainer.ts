@@ -32,6 +32,7 @@ function takenOff(state: BatteryState, at: number): BatteryState {
 
 export const maintainer = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: z.strictObject({
     on: z.boolean(),

@@ -6,6 +6,7 @@ import { entryKind } from '../kind';
 /** The programme that a charger is in, looked at after a power cut. */
 export const modeSeen = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: z.strictObject({ programme: z.enum(PROGRAMME_IDS).nullable() }),
   words: ({ programme }) => ({

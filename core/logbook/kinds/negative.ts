@@ -5,6 +5,7 @@ import { clamped } from '../state';
 /** The earthed lead, by its clamp or by an isolator in it; the name is of the usual earth. */
 export const negative = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: z.strictObject({ on: z.boolean(), how: z.enum(['clamp', 'isolator']).optional() }),
   words: ({ on }) => ({ what: 'negative', value: on ? 'on' : 'off' }),

@@ -3,6 +3,7 @@ import { entryKind } from '../kind';
 
 export const notReached = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: z.strictObject({ why: z.string().max(200) }),
   words: ({ why }) => ({ what: 'could not reach', value: why }),

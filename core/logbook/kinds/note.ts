@@ -4,6 +4,7 @@ import { entryKind } from '../kind';
 
 export const note = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: z.strictObject({ text: Text }),
   words: ({ text }) => ({ what: 'note', value: text }),

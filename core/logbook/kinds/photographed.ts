@@ -4,6 +4,7 @@ import { entryKind } from '../kind';
 
 export const photographed = entryKind({
   subject: 'vehicle',
+  least: 'helper',
   version: 1,
   data: z.strictObject({ photoId: Id, caption: z.string().max(120) }),
   words: ({ caption }) => ({ what: 'photographed', value: caption }),

@@ -3,6 +3,7 @@ import { entryKind } from '../kind';
 
 export const powerCut = entryKind({
   subject: 'hall',
+  least: 'helper',
   version: 1,
   data: z.strictObject({ note: z.string().max(200) }),
   words: ({ note }) => ({ what: 'power cut', value: note }),

@@ -5,6 +5,7 @@ import { PROCEDURE_IDS } from '../procedure-ids';
 
 export const procedureDone = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: z.strictObject({
     procedure: z.enum(PROCEDURE_IDS),

@@ -5,6 +5,7 @@ import { entryKind } from '../kind';
 /** In the queue for a charger, or taken out of it again. */
 export const queued = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: z.strictObject({ on: z.boolean(), chargerId: Id.nullable() }),
   words: ({ on }) => ({ what: on ? 'wanted on a charger' : 'out of the queue', value: '' }),

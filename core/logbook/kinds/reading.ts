@@ -34,6 +34,7 @@ export function recordedReading(
 
 export const reading = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: z.strictObject({
     volts: Volts,

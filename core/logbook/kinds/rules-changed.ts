@@ -4,6 +4,7 @@ import { entryKind } from '../kind';
 
 export const rulesChanged = entryKind({
   subject: 'rules',
+  least: 'manager',
   version: 1,
   data: z.strictObject({ patch: RulePatch }),
   words: () => ({ what: 'rules changed', value: '' }),

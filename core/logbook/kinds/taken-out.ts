@@ -6,6 +6,7 @@ import { clamped } from '../state';
 /** Off its vehicle: to the bench, still kept here; or gone for good. */
 export const takenOut = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: z.strictObject({
     to: z.enum(['bench', 'gone']),

@@ -4,6 +4,7 @@ import { entryKind } from '../kind';
 /** Seen to be thawed through, its case measured warm. */
 export const thawed = entryKind({
   subject: 'battery',
+  least: 'helper',
   version: 1,
   data: z.strictObject({}),
   words: () => ({ what: 'thawed', value: '' }),

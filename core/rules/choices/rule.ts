@@ -16,6 +16,7 @@ export const RULE_GROUPS = {
   back: 'Handing back',
   place: 'The place',
   money: 'What it costs',
+  door: 'Who is signed in',
 } as const;
 export type RuleGroup = keyof typeof RULE_GROUPS;
 

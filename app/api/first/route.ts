@@ -1,0 +1,7 @@
+import { postFirst } from '../../../features/access/routes';
+
+export const dynamic = 'force-dynamic';
+
+export function POST(request: Request) {
+  return postFirst(request);
+}

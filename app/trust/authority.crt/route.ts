@@ -1,0 +1,7 @@
+import { getAuthority } from '../../../features/access/trust';
+
+export const dynamic = 'force-dynamic';
+
+export function GET() {
+  return getAuthority();
+}

@@ -1,0 +1,27 @@
+/** Who works at a site, from the least to the most: each may do all that those before it may. */
+export const ROLES = ['helper', 'attendant', 'manager'] as const;
+export type Role = (typeof ROLES)[number];
+
+/** Each in the words of the house. */
+export const ROLE_WORDS: Readonly<Record<Role, { readonly name: string; readonly does: string }>> =
+  {
+    helper: { name: 'Helper', does: 'Walks rounds and reads.' },
+    attendant: { name: 'Attendant', does: 'Does all of the work.' },
+    manager: {
+      name: 'Manager',
+      does: 'Does all of the work, and keeps the house: rules, stock, people.',
+    },
+  };
+
+/** `an attendant`, `a manager`. */
+export const aRole = (role: Role): string => (role === 'attendant' ? `an ${role}` : `a ${role}`);
+
+/** Who may do something: anybody at all, a device that shows its token, or a role and those above it. */
+export type Least = 'anybody' | 'device' | Role;
+
+/** Whether a role is enough; null: nobody has signed in. What is a device’s is no person’s. */
+export function isEnough(role: Role | null, least: Least): boolean {
+  if (least === 'anybody') return true;
+  if (least === 'device' || role === null) return false;
+  return ROLES.indexOf(role) >= ROLES.indexOf(least);
+}

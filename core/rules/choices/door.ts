@@ -1,0 +1,32 @@
+import { z } from 'zod';
+import { rule } from './rule';
+
+/** The rules of who stays signed in. */
+export const DOOR_RULES = {
+  signedInIdleHours: rule({
+    schema: z.number().min(1).max(720),
+    standard: 72,
+    group: 'door',
+    label: 'Signed in without being used, up to',
+    unit: 'h',
+    why: 'From one round to the next: a phone that lies in the drawer for longer asks who holds it.',
+    schools: [
+      { value: 12, label: 'A working day', reason: 'Where phones are shared, or left about.' },
+      { value: 72, label: 'To the next round', reason: 'Default. Two rounds a week.' },
+      { value: 336, label: 'Two weeks', reason: 'Where one person has the phone on them.' },
+    ],
+  }),
+  signedInMostDays: rule({
+    schema: z.number().min(1).max(180),
+    standard: 30,
+    group: 'door',
+    label: 'Signed in at all, up to',
+    unit: 'days',
+    why: 'Once a month everybody shows that they still know their passphrase.',
+    schools: [
+      { value: 7, label: 'A week', reason: 'Where many come and go.' },
+      { value: 30, label: 'A month', reason: 'Default.' },
+      { value: 90, label: 'A season’s quarter', reason: 'One or two people who are always here.' },
+    ],
+  }),
+};

@@ -1,0 +1,105 @@
+import type { Least } from '../../core/access/roles';
+import type { Api } from '../http/contract';
+
+/**
+ * Who may ask what: every address of the program with the least that is asked of who asks it. What
+ * stands in no line is answered to nobody. Entries are held against the role of their kind besides.
+ */
+export const LEAST_FOR_API: Readonly<Record<keyof Api, Least>> = {
+  'GET /api/ping': 'anybody',
+  'POST /api/pair': 'anybody',
+  'POST /api/first': 'anybody',
+  'POST /api/sign-in': 'anybody',
+  'POST /api/sign-out': 'anybody',
+  'POST /api/reports': 'device',
+  'POST /api/entries': 'helper',
+  'POST /api/entries/batch': 'helper',
+  'GET /api/find': 'helper',
+  'GET /api/yard': 'helper',
+  'GET /api/yard/series': 'helper',
+  'GET /api/photos/{id}': 'helper',
+  'PUT /api/photos/{id}': 'helper',
+  'GET /api/season/rounds.ics': 'helper',
+  'POST /api/bench': 'helper',
+  'GET /api/bench/trace': 'helper',
+  'GET /api/bench/stream': 'helper',
+  'POST /api/bench/trace': 'attendant',
+  'POST /api/bench/hands': 'helper',
+  'GET /api/demo/sight': 'helper',
+  'POST /api/demo/clock': 'helper',
+  'POST /api/lay-up': 'attendant',
+  'PUT /api/drafts/{id}': 'attendant',
+  'DELETE /api/drafts/{id}': 'attendant',
+  'POST /api/batteries': 'attendant',
+  'POST /api/rules/preview': 'attendant',
+  'GET /api/advice': 'attendant',
+  'POST /api/fuses': 'attendant',
+  'POST /api/fuses/known': 'attendant',
+  'GET /api/season/document': 'attendant',
+  'POST /api/season/plan': 'attendant',
+  'GET /api/records/{id}': 'attendant',
+  'POST /api/temperatures': 'manager',
+  'POST /api/setup': 'manager',
+  'POST /api/meter': 'manager',
+  'DELETE /api/meter': 'manager',
+  'POST /api/devices': 'manager',
+  'DELETE /api/devices/{id}': 'manager',
+  'POST /api/stock': 'manager',
+  'DELETE /api/stock/{what}/{id}': 'manager',
+  'POST /api/people': 'manager',
+  'PUT /api/people/{id}': 'manager',
+  'DELETE /api/people/{id}': 'manager',
+  'POST /api/pairing-codes': 'attendant',
+  'DELETE /api/paired/{id}': 'manager',
+};
+
+/** The same of the pages. */
+export const LEAST_FOR_PAGE = {
+  '/': 'helper',
+  '/yard': 'helper',
+  '/round': 'helper',
+  '/bench': 'helper',
+  '/charge': 'helper',
+  '/season': 'helper',
+  '/vehicle/{id}': 'helper',
+  '/print/vehicle/{id}': 'helper',
+  '/print/season': 'helper',
+  '/lay-up': 'attendant',
+  '/hand-back': 'attendant',
+  '/hand-back/{id}': 'attendant',
+  '/season/account': 'attendant',
+  '/print/notices': 'attendant',
+  '/print/record/{id}': 'attendant',
+  '/rules': 'attendant',
+  '/people': 'helper',
+  '/setup': 'manager',
+  '/ui': 'helper',
+  '/sign-in': 'anybody',
+  '/pair': 'anybody',
+  '/trust': 'anybody',
+  '/trust/authority.crt': 'anybody',
+} as const satisfies Readonly<Record<`/${string}`, Least>>;
+
+const patterns = [
+  ...Object.entries(LEAST_FOR_API).map(([address, least]) => {
+    const [method, path] = address.split(' ') as [string, string];
+    return { methods: method === 'GET' ? ['GET', 'HEAD'] : [method], path, least };
+  }),
+  ...Object.entries(LEAST_FOR_PAGE).map(([path, least]) => ({
+    methods: ['GET', 'HEAD'],
+    path,
+    least: least as Least,
+  })),
+].map(({ path, ...rest }) => ({
+  ...rest,
+  path: new RegExp(`^${path.replaceAll('.', '\\.').replace(/\{\w+\}/g, '[^/]+')}$`),
+}));
+
+/** What the frame of every page is made of; nothing of the site is in it. */
+const FRAME = /^\/(_next\/static\/|icon\.svg$|favicon\.ico$)/;
+
+/** The least that is asked of who asks an address; null: there is no such address. */
+export function leastFor(method: string, path: string): Least | null {
+  if (FRAME.test(path)) return 'anybody';
+  return patterns.find((one) => one.methods.includes(method) && one.path.test(path))?.least ?? null;
+}

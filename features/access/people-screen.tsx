@@ -1,0 +1,46 @@
+import { headers } from 'next/headers';
+import { redirect } from 'next/navigation';
+import { env } from '../../env';
+import { isEnough } from '../../core/access/roles';
+import { readDoor, readPaired, readPeople } from '../../store/people';
+import { formatInstant } from '../../core/words/words';
+import { readSite } from '../../store/site';
+import { readRuleBook } from '../../store/states';
+import { db } from '../server/store';
+import { LEAST_FOR_API } from './least';
+import { DoorLog } from './door-log';
+import { People } from './people';
+import { Phones } from './phones';
+import { SignedIn } from './signed-in';
+import { isSigned } from './who';
+import { whoLooks } from './who-looks';
+import layout from '../ui/layout.module.css';
+
+/** Who works here, and on which phones and desks. */
+export async function PeopleScreen() {
+  const who = await whoLooks();
+  // Nobody signs in where the machine itself is the key.
+  if (!isSigned() || !who) redirect('/yard');
+  const { rules } = readRuleBook(db());
+  const timeZone = readSite(db())?.timeZone ?? 'UTC';
+  const when = (at: number) => formatInstant(at, timeZone, rules);
+  const base = env('EMBER_PUBLIC_URL') ?? `https://${(await headers()).get('host') ?? ''}`;
+  const keeps = isEnough(who.role, 'manager');
+  const phones = readPaired(db()).map(({ id, name, pairedAt, pairedBy, usedAt }) => ({
+    ...{ id, name, paired: when(pairedAt), by: pairedBy ?? 'the shell', used: when(usedAt) },
+  }));
+  return (
+    <div className={layout.page}>
+      <SignedIn name={who.name} role={who.role} />
+      {isEnough(who.role, LEAST_FOR_API['POST /api/pairing-codes']) ? (
+        <Phones paired={phones} base={base} keeps={keeps} />
+      ) : null}
+      {keeps ? (
+        <>
+          <People people={readPeople(db())} />
+          <DoorLog lines={readDoor(db())} when={when} />
+        </>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,101 @@
+'use client';
+
+import { Button } from 'antd';
+import { useRouter } from 'next/navigation';
+import { QRCodeSVG } from 'qrcode.react';
+import { useState } from 'react';
+import { call } from '../http/client';
+import { DataTable } from '../ui/data-table';
+import { Dialog } from '../ui/dialog';
+import { Problem } from '../ui/problem';
+import { Quiet } from '../ui/quiet';
+import styles from './door.module.css';
+import layout from '../ui/layout.module.css';
+
+/** A phone or desk, with its instants as they are shown. */
+interface PairedLine {
+  readonly id: string;
+  readonly name: string;
+  readonly paired: string;
+  readonly by: string;
+  readonly used: string;
+}
+
+/** The phones and desks that people may sign in from. */
+export function Phones({
+  paired: all,
+  base,
+  keeps,
+}: {
+  readonly paired: readonly PairedLine[];
+  /** Where a phone finds this server. */
+  readonly base: string;
+  /** May withdraw them. */
+  readonly keeps: boolean;
+}) {
+  const router = useRouter();
+  const [code, setCode] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const add = async () => {
+    const answer = await call('POST /api/pairing-codes', {});
+    setProblem(answer.ok ? null : answer.reason);
+    if (answer.ok) setCode(answer.reply.code);
+  };
+  const withdraw = async (id: string) => {
+    const answer = await call('DELETE /api/paired/{id}', { of: { id } });
+    setProblem(answer.ok ? null : answer.reason);
+    router.refresh();
+  };
+  const close = () => {
+    setCode(null);
+    router.refresh();
+  };
+  return (
+    <section className={layout.panel} aria-label="Phones and desks">
+      <h2>Phones and desks</h2>
+      <Quiet as="p">
+        People sign in on these alone. One that is lost is withdrawn: it is out at its next request,
+        and keeps what waits on it.
+      </Quiet>
+      <DataTable head={['Name', 'Paired', 'By', 'Last used', { aloud: 'Withdraw' }]}>
+        {all.map(({ id, name, paired, by, used }) => (
+          <tr key={id}>
+            <th scope="row">{name}</th>
+            <td>{paired}</td>
+            <td>{by}</td>
+            <td>{used}</td>
+            <td>
+              {keeps ? (
+                <Button aria-label={`Withdraw ${name}`} onClick={() => void withdraw(id)}>
+                  Withdraw
+                </Button>
+              ) : null}
+            </td>
+          </tr>
+        ))}
+      </DataTable>
+      <Problem>{problem}</Problem>
+      <div>
+        <Button type="primary" onClick={() => void add()}>
+          Add a phone
+        </Button>
+      </div>
+      <Dialog title="Add a phone" open={code !== null} onClose={close}>
+        <p>
+          Scan this with the phone. It trusts this site already? Else open <b>{base}/trust</b>{' '}
+          first.
+        </p>
+        <div className={styles.code}>
+          <QRCodeSVG
+            value={`${base}/pair#${code}`}
+            size={240}
+            marginSize={4}
+            title="Pair a phone"
+          />
+          <span>{code}</span>
+        </div>
+        <Quiet as="p">Good once, for five minutes.</Quiet>
+      </Dialog>
+    </section>
+  );
+}

@@ -1,0 +1,227 @@
+import 'server-only';
+import { v7 as uuidv7 } from 'uuid';
+import { MS_PER_DAY } from '../../core/day';
+import { countTry, forgetTries } from '../../store/attempts';
+import {
+  CODE_MS,
+  addCode,
+  addPerson,
+  beginSession,
+  endSession,
+  hasPeople,
+  letGo,
+  managersBeside,
+  noteDoor,
+  pairWith,
+  readPerson,
+  readPersonNamed,
+  setPassphrase,
+  setRole,
+  withdrawPaired,
+} from '../../store/people';
+import { bodyOf, refuse } from '../server/reply';
+import { db } from '../server/store';
+import { hashOf, isPassphrase } from './passphrase';
+import { FirstBody, PairBody, PersonBody, PersonChange, SignInBody } from './schema';
+import { codeTyped, newCode, newToken } from './secrets';
+import { PAIRED_COOKIE, SESSION_COOKIE, cookieOf, isSigned, pairedOf, whoIsIn } from './who';
+
+/** The server in front of this one says where a request comes from; see `cli/serve-here`. */
+export const ADDRESS_HEADER = 'x-ember-address';
+const addressOf = (request: Request) => request.headers.get(ADDRESS_HEADER) ?? 'unknown';
+
+const NOBODY_SIGNS_IN = 'Nobody signs in here: this server answers its own machine alone.';
+const NOT_PAIRED =
+  'This browser is not paired. Ask for a code at a desk that is signed in, or in the shell of the server: ./ember pair';
+
+function cookie(name: string, value: string, seconds: number): string {
+  return `${name}=${value}; Path=/; Max-Age=${seconds}; Secure; HttpOnly; SameSite=Lax`;
+}
+const days = (n: number) => Math.round((n * MS_PER_DAY) / 1000);
+/** Browsers keep no cookie for longer; its ends are the server’s to say. */
+const KEPT = days(400);
+
+const withCookies = (reply: object, cookies: readonly string[]): Response => {
+  const response = Response.json(reply);
+  for (const one of cookies) response.headers.append('set-cookie', one);
+  return response;
+};
+
+const tooMany = (seconds: number): Response => {
+  const minutes = Math.ceil(seconds / 60);
+  const response = refuse(
+    429,
+    `Too many tries: wait ${minutes} ${minutes === 1 ? 'minute' : 'minutes'}. A forgotten passphrase is set anew in the shell of the server.`,
+  );
+  response.headers.set('retry-after', String(seconds));
+  return response;
+};
+
+/** Pairs the browser that asks with a code, which is used up. */
+export async function postPair(request: Request): Promise<Response> {
+  const { data, refusal } = await bodyOf(request, PairBody);
+  if (refusal) return refusal;
+  if (!isSigned()) return refuse(409, NOBODY_SIGNS_IN);
+  const wait = await countTry(db(), { address: addressOf(request), code: 'any' });
+  if (wait > 0) return tooMany(wait);
+  const [id, key, at] = [uuidv7(), newToken(), Date.now()];
+  if (!pairWith(db(), codeTyped(data.code), { id, name: data.name, key }, at)) {
+    noteDoor(db(), at, 'turned-away', {});
+    return refuse(
+      422,
+      'code: this code is not good, or not any more. Ask for a new one: each is good once, for five minutes.',
+      { field: 'code' },
+    );
+  }
+  noteDoor(db(), at, 'paired', { pairedId: id });
+  return withCookies({ paired: true }, [cookie(PAIRED_COOKIE, key, KEPT)]);
+}
+
+/** Signs somebody in on a paired browser. */
+function signedIn(person: { id: string; name: string }, pairedId: string): Response {
+  const token = newToken();
+  const at = Date.now();
+  beginSession(db(), { token, personId: person.id, pairedId }, at);
+  noteDoor(db(), at, 'signed-in', { personId: person.id, pairedId });
+  return withCookies({ name: person.name }, [cookie(SESSION_COOKIE, token, KEPT)]);
+}
+
+/** The first of all: a manager, on the browser that was paired from the shell. */
+export async function postFirst(request: Request): Promise<Response> {
+  const { data, refusal } = await bodyOf(request, FirstBody);
+  if (refusal) return refusal;
+  if (!isSigned()) return refuse(409, NOBODY_SIGNS_IN);
+  const paired = pairedOf(request);
+  if (!paired) return refuse(403, NOT_PAIRED);
+  const passphrase = await hashOf(data.passphrase);
+  const person = { id: uuidv7(), name: data.name, role: 'manager', addedAt: Date.now() } as const;
+  const isFirst = db()
+    .transaction(() => {
+      if (hasPeople(db())) return false;
+      addPerson(db(), { ...person, passphrase });
+      noteDoor(db(), person.addedAt, 'added', { personId: person.id });
+      return true;
+    })
+    .immediate();
+  return isFirst
+    ? signedIn(person, paired.id)
+    : refuse(409, 'Somebody works here already: sign in.');
+}
+
+/** Signs in by name and passphrase. */
+export async function postSignIn(request: Request): Promise<Response> {
+  const { data, refusal } = await bodyOf(request, SignInBody);
+  if (refusal) return refusal;
+  if (!isSigned()) return refuse(409, NOBODY_SIGNS_IN);
+  const paired = pairedOf(request);
+  if (!paired) return refuse(403, NOT_PAIRED);
+  const name = data.name.toLowerCase();
+  const counted = { person: name, paired: paired.id, address: addressOf(request) };
+  const wait = await countTry(db(), counted);
+  if (wait > 0) return tooMany(wait);
+  const person = readPersonNamed(db(), data.name);
+  if (!(await isPassphrase(data.passphrase, person?.passphrase ?? null)) || !person) {
+    noteDoor(db(), Date.now(), 'turned-away', {
+      personId: person?.id ?? null,
+      pairedId: paired.id,
+    });
+    return refuse(401, 'Name and passphrase do not go together.');
+  }
+  await forgetTries(db(), { person: name, paired: paired.id });
+  return signedIn(person, paired.id);
+}
+
+/** Signs out whoever is signed in on the browser that asks. */
+export function postSignOut(request: Request): Response {
+  const token = cookieOf(request, SESSION_COOKIE);
+  if (isSigned() && token) {
+    const who = pairedOf(request);
+    endSession(db(), token);
+    noteDoor(db(), Date.now(), 'signed-out', { pairedId: who?.id ?? null });
+  }
+  return withCookies({ out: true }, [cookie(SESSION_COOKIE, '', 0)]);
+}
+
+/** A code for another browser: good once, for five minutes. */
+export function postPairingCode(request: Request): Response {
+  if (!isSigned()) return refuse(409, NOBODY_SIGNS_IN);
+  const code = newCode();
+  const at = Date.now();
+  addCode(db(), code, at, whoIsIn(request).id);
+  return Response.json({ code, until: at + CODE_MS });
+}
+
+/** Withdraws a paired browser. */
+export function deletePaired(request: Request, id: string): Response {
+  const at = Date.now();
+  if (!withdrawPaired(db(), id, at)) return refuse(404, 'No such browser is paired.');
+  noteDoor(db(), at, 'withdrawn', { pairedId: id, byId: whoIsIn(request).id });
+  return Response.json({ kept: true });
+}
+
+/** Somebody new who works here. */
+export async function postPerson(request: Request): Promise<Response> {
+  const { data, refusal } = await bodyOf(request, PersonBody);
+  if (refusal) return refusal;
+  if (readPerson(db(), data.id)) return Response.json({ kept: true });
+  const passphrase = await hashOf(data.passphrase);
+  const at = Date.now();
+  const added = db()
+    .transaction(() => {
+      if (readPersonNamed(db(), data.name)) return false;
+      addPerson(db(), { ...data, passphrase, addedAt: at });
+      noteDoor(db(), at, 'added', { personId: data.id, byId: whoIsIn(request).id });
+      return true;
+    })
+    .immediate();
+  return added
+    ? Response.json({ kept: true })
+    : refuse(409, `name: ${data.name} works here already.`, { field: 'name' });
+}
+
+const LAST_MANAGER = 'This is the only manager: make somebody else one first.';
+
+/** Another role, or a new passphrase. */
+export async function putPerson(request: Request, id: string): Promise<Response> {
+  const { data, refusal } = await bodyOf(request, PersonChange);
+  if (refusal) return refusal;
+  const passphrase = data.passphrase === undefined ? null : await hashOf(data.passphrase);
+  const byId = whoIsIn(request).id;
+  return db()
+    .transaction(() => {
+      const person = readPerson(db(), id);
+      if (!person) return refuse(404, 'Nobody of that id works here.');
+      const at = Date.now();
+      if (data.role && data.role !== person.role) {
+        if (person.role === 'manager' && managersBeside(db(), id) === 0) {
+          return refuse(409, LAST_MANAGER);
+        }
+        setRole(db(), id, data.role);
+        noteDoor(db(), at, 'changed', { personId: id, byId });
+      }
+      if (passphrase) {
+        setPassphrase(db(), id, passphrase);
+        noteDoor(db(), at, 'passphrase', { personId: id, byId });
+      }
+      return Response.json({ kept: true });
+    })
+    .immediate();
+}
+
+/** Somebody who works here no more. */
+export function deletePerson(request: Request, id: string): Response {
+  const byId = whoIsIn(request).id;
+  return db()
+    .transaction(() => {
+      const person = readPerson(db(), id);
+      if (!person) return refuse(404, 'Nobody of that id works here.');
+      if (person.role === 'manager' && managersBeside(db(), id) === 0) {
+        return refuse(409, LAST_MANAGER);
+      }
+      const at = Date.now();
+      letGo(db(), id, at);
+      noteDoor(db(), at, 'left', { personId: id, byId });
+      return Response.json({ kept: true });
+    })
+    .immediate();
+}

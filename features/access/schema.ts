@@ -1,0 +1,29 @@
+import { z } from 'zod';
+import { ROLES } from '../../core/access/roles';
+import { Line } from '../../core/text';
+
+const Name = Line(1, 60, 'give a name');
+/** What is typed to sign in is held against what is kept, and not against today’s rules. */
+const Typed = z.string().min(1, 'type the passphrase').max(200);
+/** Nothing else is asked of it. NIST SP 800-63B (from memory). */
+const NewPassphrase = z
+  .string()
+  .min(12, 'a passphrase has 12 characters or more: four words are easily kept in mind')
+  .max(200, 'at most 200 characters');
+
+export const PairBody = z.strictObject({
+  code: z.string().min(1, 'type the code').max(40),
+  name: Line(1, 60, 'give this browser a name'),
+});
+export const FirstBody = z.strictObject({ name: Name, passphrase: NewPassphrase });
+export const SignInBody = z.strictObject({ name: Name, passphrase: Typed });
+export const PersonBody = z.strictObject({
+  id: z.uuid(),
+  name: Name,
+  role: z.enum(ROLES),
+  passphrase: NewPassphrase,
+});
+export const PersonChange = z.strictObject({
+  role: z.enum(ROLES).optional(),
+  passphrase: NewPassphrase.optional(),
+});

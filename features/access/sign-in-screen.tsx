@@ -1,0 +1,31 @@
+import { cookies } from 'next/headers';
+import Link from 'next/link';
+import { redirect } from 'next/navigation';
+import { hasPeople, readPairedBy } from '../../store/people';
+import { db } from '../server/store';
+import { SignIn } from './sign-in';
+import { PAIRED_COOKIE, isSigned } from './who';
+import { whoLooks } from './who-looks';
+import styles from './door.module.css';
+
+/** A place of this site, and no other. */
+const within = (to: string | undefined) => (to && /^\/(?![/\\])/.test(to) ? to : '/yard');
+
+export async function SignInScreen({ to }: { readonly to: string | undefined }) {
+  if (!isSigned() || (await whoLooks())) redirect(within(to));
+  const key = (await cookies()).get(PAIRED_COOKIE)?.value;
+  if (!key || !readPairedBy(db(), key)) {
+    return (
+      <section className={styles.door}>
+        <h1>This browser is not paired</h1>
+        <p>
+          Only a phone or desk that was let in once may sign in. Nothing that waits on it is lost.
+        </p>
+        <p>
+          <Link href="/pair">Pair it with a code</Link>
+        </p>
+      </section>
+    );
+  }
+  return <SignIn isFirst={!hasPeople(db())} to={within(to)} />;
+}

@@ -1,0 +1,22 @@
+'use client';
+
+import { Button } from 'antd';
+import { ROLE_WORDS, type Role } from '../../core/access/roles';
+import { call } from '../http/client';
+import { Quiet } from '../ui/quiet';
+import layout from '../ui/layout.module.css';
+
+/** Who is signed in, and the way out. */
+export function SignedIn({ name, role }: { readonly name: string; readonly role: Role }) {
+  const out = async () => {
+    await call('POST /api/sign-out', {});
+    window.location.assign('/sign-in');
+  };
+  return (
+    <header className={layout.head}>
+      <h1>{name}</h1>
+      <Quiet as="span">{ROLE_WORDS[role].name}</Quiet>
+      <Button onClick={() => void out()}>Sign out</Button>
+    </header>
+  );
+}

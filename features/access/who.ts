@@ -1,0 +1,59 @@
+import 'server-only';
+import { env } from '../../env';
+import type { Role } from '../../core/access/roles';
+import { readPairedBy, readSession } from '../../store/people';
+import { readRuleBook } from '../../store/states';
+import { ATTENDANT } from '../logbook/new-entry';
+import { db } from '../server/store';
+
+/** Who asks. */
+export interface Who {
+  /** Null: whoever sits at this machine; it is not asked who. */
+  readonly id: string | null;
+  readonly name: string;
+  readonly role: Role;
+}
+
+/** Nobody signs in where the server listens on its own machine alone: the machine is the key. */
+const AT_THE_MACHINE: Who = { id: null, name: ATTENDANT, role: 'manager' };
+export const isSigned = () => env('EMBER_DOOR') === 'signed';
+
+/** The session's token, and the key of the paired browser. */
+export const SESSION_COOKIE = '__Host-ember-session';
+export const PAIRED_COOKIE = '__Host-ember-paired';
+
+/** Who is signed in with the cookies of a browser; null: nobody. */
+export function whoHas(cookie: (name: string) => string | undefined): Who | null {
+  if (!isSigned()) return AT_THE_MACHINE;
+  const token = cookie(SESSION_COOKIE);
+  const key = cookie(PAIRED_COOKIE);
+  if (!token || !key) return null;
+  // The door has the wall's own clock: the demo's stands still.
+  return readSession(db(), { token, key }, Date.now(), readRuleBook(db()).rules)?.person ?? null;
+}
+
+/** A cookie of a request, as the browser sent it. */
+export function cookieOf(request: Request, name: string): string | undefined {
+  for (const part of (request.headers.get('cookie') ?? '').split(';')) {
+    const at = part.indexOf('=');
+    if (part.slice(0, at).trim() === name) return part.slice(at + 1).trim();
+  }
+  return undefined;
+}
+
+/** Who sent a request; null: nobody who is known. */
+export const whoSent = (request: Request): Who | null => whoHas((name) => cookieOf(request, name));
+
+/** Who sent what only those may send who are let in. */
+export function whoIsIn(request: Request): Who {
+  const who = whoSent(request);
+  // The proxy stands before every route: nobody comes here unknown.
+  if (!who) throw new Error('nobody is signed in');
+  return who;
+}
+
+/** The paired browser that sent a request; null: it is not paired, or not any more. */
+export function pairedOf(request: Request): { id: string; name: string } | null {
+  const key = cookieOf(request, PAIRED_COOKIE);
+  return key ? readPairedBy(db(), key) : null;
+}

@@ -1,0 +1,254 @@
+import type { Role } from '../core/access/roles';
+import { isSessionOver, type SessionRules } from '../core/access/session';
+import { hashOfToken } from './tokens';
+import type { Db } from './open';
+
+/** Somebody who works here. */
+export interface Person {
+  readonly id: string;
+  readonly name: string;
+  readonly role: Role;
+  /** UTC milliseconds. */
+  readonly addedAt: number;
+}
+
+/** A browser that people may sign in from. */
+export interface Paired {
+  readonly id: string;
+  readonly name: string;
+  readonly pairedAt: number;
+  /** Name of who paired it; null: from the shell. */
+  readonly pairedBy: string | null;
+  readonly usedAt: number;
+}
+
+/** What is told of the door. */
+export type DoorEvent =
+  | 'paired'
+  | 'signed-in'
+  | 'turned-away'
+  | 'signed-out'
+  | 'withdrawn'
+  | 'added'
+  | 'changed'
+  | 'left'
+  | 'passphrase';
+
+export interface DoorLine {
+  readonly at: number;
+  readonly what: DoorEvent;
+  readonly person: string | null;
+  readonly paired: string | null;
+  readonly by: string | null;
+}
+
+const PERSON = 'id, name, role, added_at AS addedAt';
+
+export const hasPeople = (db: Db): boolean =>
+  db.prepare('SELECT 1 FROM person LIMIT 1').get() !== undefined;
+
+/** Who works here now, by name. */
+export const readPeople = (db: Db): Person[] =>
+  db
+    .prepare(`SELECT ${PERSON} FROM person WHERE left_at IS NULL ORDER BY lower(name)`)
+    .all() as Person[];
+
+export const readPerson = (db: Db, id: string): Person | null =>
+  (db.prepare(`SELECT ${PERSON} FROM person WHERE id = ? AND left_at IS NULL`).get(id) as
+    Person | undefined) ?? null;
+
+/** Somebody by name, with the hash of the passphrase. */
+export const readPersonNamed = (db: Db, name: string): (Person & { passphrase: string }) | null =>
+  (db
+    .prepare(
+      `SELECT ${PERSON}, passphrase FROM person WHERE lower(name) = lower(?) AND left_at IS NULL`,
+    )
+    .get(name) as (Person & { passphrase: string }) | undefined) ?? null;
+
+export const managersBeside = (db: Db, id: string): number =>
+  Number(
+    db
+      .prepare(`SELECT count(*) FROM person WHERE role = 'manager' AND left_at IS NULL AND id <> ?`)
+      .pluck()
+      .get(id),
+  );
+
+export function addPerson(db: Db, person: Person & { passphrase: string }): void {
+  db.prepare(
+    `INSERT INTO person (id, name, role, passphrase, added_at)
+     VALUES (@id, @name, @role, @passphrase, @addedAt)`,
+  ).run(person);
+}
+
+export function setRole(db: Db, id: string, role: Role): void {
+  db.prepare('UPDATE person SET role = ? WHERE id = ?').run(role, id);
+}
+
+/** A new passphrase puts out whoever is signed in with the old one. */
+export function setPassphrase(db: Db, id: string, passphrase: string): void {
+  db.transaction(() => {
+    db.prepare('UPDATE person SET passphrase = ? WHERE id = ?').run(passphrase, id);
+    db.prepare('DELETE FROM session WHERE person_id = ?').run(id);
+  })();
+}
+
+/** Somebody works here no more: entries still name them, and they are out at once. */
+export function letGo(db: Db, id: string, at: number): void {
+  db.transaction(() => {
+    db.prepare('UPDATE person SET left_at = ? WHERE id = ? AND left_at IS NULL').run(at, id);
+    db.prepare('DELETE FROM session WHERE person_id = ?').run(id);
+  })();
+}
+
+/** Codes are good for so long. */
+export const CODE_MS = 5 * 60_000;
+
+export function addCode(db: Db, code: string, madeAt: number, madeBy: string | null): void {
+  db.transaction(() => {
+    db.prepare('DELETE FROM pairing_code WHERE made_at < ?').run(madeAt - CODE_MS);
+    db.prepare('INSERT INTO pairing_code (code_hash, made_at, made_by) VALUES (?, ?, ?)').run(
+      hashOfToken(code),
+      madeAt,
+      madeBy,
+    );
+  })();
+}
+
+/** Pairs a browser with a code that is good, and uses the code up; false: it is none, or no more. */
+export function pairWith(
+  db: Db,
+  code: string,
+  browser: { readonly id: string; readonly name: string; readonly key: string },
+  at: number,
+): boolean {
+  return db
+    .transaction(() => {
+      const row = db
+        .prepare('DELETE FROM pairing_code WHERE code_hash = ? RETURNING made_at, made_by')
+        .get(hashOfToken(code)) as { made_at: number; made_by: string | null } | undefined;
+      if (!row || at - row.made_at > CODE_MS) return false;
+      db.prepare(
+        `INSERT INTO paired (id, name, key_hash, paired_at, paired_by, used_at)
+         VALUES (@id, @name, @hash, @at, @by, @at)`,
+      ).run({
+        ...{ id: browser.id, name: browser.name, hash: hashOfToken(browser.key) },
+        ...{ at, by: row.made_by },
+      });
+      return true;
+    })
+    .immediate();
+}
+
+/** The paired browser of a key; null: there is none, or it was withdrawn. */
+export const readPairedBy = (db: Db, key: string): { id: string; name: string } | null =>
+  (db
+    .prepare('SELECT id, name FROM paired WHERE key_hash = ? AND withdrawn_at IS NULL')
+    .get(hashOfToken(key)) as { id: string; name: string } | undefined) ?? null;
+
+export const readPaired = (db: Db): Paired[] =>
+  db
+    .prepare(
+      `SELECT paired.id, paired.name, paired_at AS pairedAt, person.name AS pairedBy,
+              used_at AS usedAt
+         FROM paired LEFT JOIN person ON person.id = paired_by
+        WHERE withdrawn_at IS NULL ORDER BY paired_at`,
+    )
+    .all() as Paired[];
+
+/** Withdraws a paired browser: who is signed in on it is out at the next request. */
+export function withdrawPaired(db: Db, id: string, at: number): boolean {
+  return db
+    .transaction(() => {
+      db.prepare('DELETE FROM session WHERE paired_id = ?').run(id);
+      return (
+        db
+          .prepare('UPDATE paired SET withdrawn_at = ? WHERE id = ? AND withdrawn_at IS NULL')
+          .run(at, id).changes > 0
+      );
+    })
+    .immediate();
+}
+
+/** A session begins: whoever was signed in on that browser is not any more. */
+export function beginSession(
+  db: Db,
+  session: { readonly token: string; readonly personId: string; readonly pairedId: string },
+  at: number,
+): void {
+  db.transaction(() => {
+    db.prepare('DELETE FROM session WHERE paired_id = ?').run(session.pairedId);
+    db.prepare(
+      `INSERT INTO session (token_hash, person_id, paired_id, began_at, used_at)
+       VALUES (?, ?, ?, ?, ?)`,
+    ).run(hashOfToken(session.token), session.personId, session.pairedId, at, at);
+  })();
+}
+
+export function endSession(db: Db, token: string): void {
+  db.prepare('DELETE FROM session WHERE token_hash = ?').run(hashOfToken(token));
+}
+
+/** When it was used is written down no more often than this. */
+const NOTED_MS = 60_000;
+
+/** Who is signed in with a token on a paired browser; null: nobody, or not any more. */
+export function readSession(
+  db: Db,
+  { token, key }: { readonly token: string; readonly key: string },
+  at: number,
+  rules: SessionRules,
+): { readonly person: Person; readonly pairedId: string } | null {
+  const row = db
+    .prepare(
+      `SELECT person.id, person.name, role, added_at AS addedAt, session.paired_id AS pairedId,
+              began_at AS beganAt, session.used_at AS usedAt, paired.key_hash AS keyHash
+         FROM session
+         JOIN person ON person.id = person_id AND left_at IS NULL
+         JOIN paired ON paired.id = session.paired_id AND withdrawn_at IS NULL
+        WHERE token_hash = ?`,
+    )
+    .get(hashOfToken(token)) as
+    (Person & { pairedId: string; beganAt: number; usedAt: number; keyHash: string }) | undefined;
+  // A token that was carried to another browser is none.
+  if (!row || row.keyHash !== hashOfToken(key)) return null;
+  if (isSessionOver(row, at, rules)) {
+    endSession(db, token);
+    return null;
+  }
+  if (at - row.usedAt > NOTED_MS) {
+    db.prepare('UPDATE session SET used_at = ? WHERE token_hash = ?').run(at, hashOfToken(token));
+    db.prepare('UPDATE paired SET used_at = ? WHERE id = ?').run(at, row.pairedId);
+  }
+  const { id, name, role, addedAt, pairedId } = row;
+  return { person: { id, name, role, addedAt }, pairedId };
+}
+
+/** Writes down what happened at the door. */
+export function noteDoor(
+  db: Db,
+  at: number,
+  what: DoorEvent,
+  about: {
+    readonly personId?: string | null;
+    readonly pairedId?: string | null;
+    readonly byId?: string | null;
+  },
+): void {
+  db.prepare(
+    `INSERT INTO door (at, what, person_id, paired_id, by_id)
+     VALUES (@at, @what, @personId, @pairedId, @byId)`,
+  ).run({ at, what, personId: null, pairedId: null, byId: null, ...about });
+}
+
+/** The last of what happened at the door, the newest first. */
+export const readDoor = (db: Db, most = 100): DoorLine[] =>
+  db
+    .prepare(
+      `SELECT at, what, person.name AS person, paired.name AS paired, by.name AS by
+         FROM door
+         LEFT JOIN person ON person.id = person_id
+         LEFT JOIN paired ON paired.id = paired_id
+         LEFT JOIN person AS by ON by.id = by_id
+        ORDER BY n DESC LIMIT ?`,
+    )
+    .all(most) as DoorLine[];

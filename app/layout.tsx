@@ -2,6 +2,7 @@ import './antd.css';
 import './globals.css';
 import type { Metadata, Viewport } from 'next';
 import { cookies } from 'next/headers';
+import { signedInAs } from '../features/access/who-looks';
 import { fontVariables } from '../features/theme/fonts';
 import { Alive } from '../features/app-shell/alive';
 import { Frame } from '../features/app-shell/app-shell';
@@ -24,9 +25,10 @@ export const viewport: Viewport = {
 };
 
 export default async function Layout({ children }: { children: React.ReactNode }) {
+  const who = await signedInAs();
   const theme = themeOf((await cookies()).get(THEME_COOKIE)?.value);
   return (
-    <html lang="en" data-theme={theme} className={fontVariables}>
+    <html lang="en" data-theme={theme} data-who={who} className={fontVariables}>
       <body>
         <Frame>{children}</Frame>
         <Alive />

@@ -1,5 +1,6 @@
-import { spawn, type ChildProcess } from 'node:child_process';
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { cpSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { get } from 'node:https';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -123,6 +124,28 @@ export class TestSite {
     return site;
   }
 
+  /** The demo open to the building: TLS by its own authority, and sign-in. */
+  static async toTheBuilding(): Promise<TestSite> {
+    const folder = mkdtempSync(join(tmpdir(), 'velvet-e2e-'));
+    copyDemo(folder, 'some');
+    const site = new TestSite(folder, await freePort());
+    site.opened = true;
+    await site.start();
+    return site;
+  }
+
+  private opened = false;
+  /** The certificate of the authority that a browser has to trust. */
+  get authority(): string {
+    return join(this.folder, 'tls', 'authority.crt');
+  }
+
+  /** A code to pair a browser with, as the shell gives it. */
+  pairingCode(): string {
+    const args = ['dist/ember.mjs', 'pair', '--data', this.folder];
+    return execFileSync(process.execPath, args, { encoding: 'utf8' }).split('\n')[0]!;
+  }
+
   private bench: Record<string, string> = {};
   /** Whether another test may have it when this one is through with it. */
   private lendable = false;
@@ -158,13 +181,16 @@ export class TestSite {
   }
 
   get url(): string {
-    return `http://127.0.0.1:${this.port}`;
+    return `${this.opened ? 'https' : 'http'}://127.0.0.1:${this.port}`;
   }
 
   /** `preload`: a script that the server loads first, to break it in a chosen place. */
   async start(preload?: string): Promise<void> {
     if (preload || this.now !== DEMO_NOW) this.lendable = false;
-    const args = ['dist/ember.mjs', 'start', '--data', this.folder, '--port', String(this.port)];
+    const args = [
+      ...['dist/ember.mjs', 'start', '--data', this.folder, '--port', String(this.port)],
+      ...(this.opened ? ['--lan'] : []),
+    ];
     const child = spawn(process.execPath, preload ? ['--require', preload, ...args] : args, {
       stdio: ['ignore', 'ignore', 'inherit'],
       env: {
@@ -175,15 +201,27 @@ export class TestSite {
     });
     this.child = child;
     for (let tries = 0; tries < 300; tries++) {
-      const up = await fetch(`${this.url}/api/ping`).then(
-        (reply) => reply.ok,
-        () => false,
-      );
-      if (up) return;
+      if (await this.answers()) return;
       if (child.exitCode !== null) break;
       await new Promise((later) => setTimeout(later, 200));
     }
     throw new Error('the server did not start');
+  }
+
+  private answers(): Promise<boolean> {
+    if (!this.opened) {
+      return fetch(`${this.url}/api/ping`).then(
+        (reply) => reply.ok,
+        () => false,
+      );
+    }
+    if (!existsSync(this.authority)) return Promise.resolve(false);
+    return new Promise((done) => {
+      get(`${this.url}/api/ping`, { ca: readFileSync(this.authority) }, (reply) => {
+        reply.resume();
+        done(reply.statusCode === 200);
+      }).once('error', () => done(false));
+    });
   }
 
   /** Ends the process without a word (SIGKILL) or politely, and waits until it is gone. */

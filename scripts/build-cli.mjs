@@ -40,6 +40,18 @@ const { metafile } = await build({
   metafile: true,
   logLevel: 'warning',
 });
+// What keeps the program on a phone: one file, for a browser.
+await build({
+  entryPoints: { 'service-worker': 'features/offline/service-worker.ts' },
+  outdir: 'dist',
+  outExtension: { '.js': '.mjs' },
+  bundle: true,
+  minify: true,
+  platform: 'browser',
+  target: 'es2022',
+  format: 'iife',
+  logLevel: 'warning',
+});
 // Parts of an earlier build that nobody needs any more.
 for (const part of readdirSync('dist/parts')) {
   if (!metafile.outputs[`dist/parts/${part}`]) rmSync(`dist/parts/${part}`);

@@ -322,13 +322,20 @@ describe('who did it', () => {
   const note = () => newEntry('note', 'battery-027', NOW, { text: 'loose clamp' });
   const post = (browser: Browser, entry: unknown) => browser.send(handlePostEntry, entry);
 
-  it('is who is signed in, whatever the entry says; sent again by another, it stays theirs', async () => {
+  it('is who is signed in, and sent again by another it stays theirs', async () => {
     const [tom, ida] = [signedIn('helper'), signedIn('manager')];
-    const entry = { ...note(), by: 'the King' };
+    const entry = note();
     expect((await post(tom, entry)).status).toBe(200);
     expect(readEntry(db(), entry.id)!.by).toBe(`helper ${tom.id}`);
     expect(await post(ida, entry)).toMatchObject({ outcome: 'known' });
     expect(readEntry(db(), entry.id)!.by).toBe(`helper ${tom.id}`);
+    // What another recorded on this phone waits for them.
+    const kings = { ...note(), by: 'the King' };
+    expect(await post(tom, kings)).toMatchObject({
+      status: 403,
+      reason: expect.stringMatching(/goes out when they are signed in/),
+    });
+    expect(readEntry(db(), kings.id)).toBeNull();
   });
 
   it('a helper walks and reads, takes back their own, and leaves the rest to others', async () => {

@@ -2,6 +2,7 @@
 
 import { Button } from 'antd';
 import { useState, type FormEvent, type ReactNode } from 'react';
+import { WaitingToSave } from '../logbook/waiting-here';
 import { TextField } from '../ui/field';
 import { Problem } from '../ui/problem';
 import styles from './door.module.css';
@@ -43,6 +44,7 @@ export function DoorForm({
     <form className={styles.door} onSubmit={(event) => void submit(event)}>
       <h1>{title}</h1>
       {children}
+      <WaitingToSave />
       {fields.map(({ value, ...field }) => (
         <TextField key={field.name} defaultValue={value} {...field} />
       ))}

@@ -78,6 +78,7 @@ export const LEAST_FOR_PAGE = {
   '/pair': 'anybody',
   '/trust': 'anybody',
   '/trust/authority.crt': 'anybody',
+  '/sw.js': 'anybody',
 } as const satisfies Readonly<Record<`/${string}`, Least>>;
 
 const patterns = [
@@ -96,7 +97,8 @@ const patterns = [
 }));
 
 /** What the frame of every page is made of; nothing of the site is in it. */
-const FRAME = /^\/(_next\/static\/|icon\.svg$|favicon\.ico$)/;
+const FRAME =
+  /^\/(_next\/static\/|manifest\.webmanifest$|icon\.svg$|apple-icon\.png$|icon-\d+\.png$|favicon\.ico$)/;
 
 /** The least that is asked of who asks an address; null: there is no such address. */
 export function leastFor(method: string, path: string): Least | null {

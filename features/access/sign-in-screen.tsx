@@ -2,6 +2,7 @@ import { cookies } from 'next/headers';
 import Link from 'next/link';
 import { redirect } from 'next/navigation';
 import { hasPeople, readPairedBy } from '../../store/people';
+import { WaitingToSave } from '../logbook/waiting-here';
 import { db } from '../server/store';
 import { SignIn } from './sign-in';
 import { PAIRED_COOKIE, isSigned } from './who';
@@ -21,6 +22,7 @@ export async function SignInScreen({ to }: { readonly to: string | undefined }) 
         <p>
           Only a phone or desk that was let in once may sign in. Nothing that waits on it is lost.
         </p>
+        <WaitingToSave />
         <p>
           <Link href="/pair">Pair it with a code</Link>
         </p>

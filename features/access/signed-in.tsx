@@ -3,6 +3,7 @@
 import { Button } from 'antd';
 import { ROLE_WORDS, type Role } from '../../core/access/roles';
 import { call } from '../http/client';
+import { askWorker } from '../offline/ask-worker';
 import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
 
@@ -10,6 +11,7 @@ import layout from '../ui/layout.module.css';
 export function SignedIn({ name, role }: { readonly name: string; readonly role: Role }) {
   const out = async () => {
     await call('POST /api/sign-out', {});
+    askWorker({ do: 'forget' });
     window.location.assign('/sign-in');
   };
   return (

@@ -3,7 +3,7 @@ import { env } from '../../env';
 import type { Role } from '../../core/access/roles';
 import { readPairedBy, readSession } from '../../store/people';
 import { readRuleBook } from '../../store/states';
-import { ATTENDANT } from '../logbook/new-entry';
+import { ATTENDANT } from '../logbook/recorder';
 import { db } from '../server/store';
 
 /** Who asks. */

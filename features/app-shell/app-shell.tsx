@@ -3,6 +3,8 @@ import { THEME_COOKIE, themeOf } from '../theme/theme';
 import { isSigned } from '../access/who';
 import { whoLooks } from '../access/who-looks';
 import { ask } from '../server/ask';
+import { WaitingStrip } from '../logbook/waiting-strip';
+import { KeptOnDevice } from '../offline/device';
 import { db } from '../server/store';
 import { readSite } from '../../store/site';
 import { Themed } from '../theme/themed';
@@ -33,11 +35,13 @@ export async function Frame({ children }: { children: React.ReactNode }) {
     <Themed>
       <DayProvider today={ribbon.today} from={ribbon.from} to={ribbon.to} chosen={day}>
         <Guard />
+        {isSigned() ? <KeptOnDevice /> : null}
         <GlyphSheet />
         <Rail theme={theme} demoNow={data.demoNow} who={isSigned() ? who : null} />
         <div className={styles.column}>
           <Ribbon data={ribbon} />
           <Troubled list={data.troubled} />
+          {isSigned() ? <WaitingStrip /> : null}
           <main className={styles.screen}>{children}</main>
         </div>
       </DayProvider>

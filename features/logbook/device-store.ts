@@ -9,7 +9,16 @@ export interface KeptRecord {
   readonly refused: string | null;
 }
 
+/** An entry that the server has. */
+export interface SentRecord {
+  readonly id: string;
+  readonly entry: unknown;
+  readonly seq: number;
+  readonly at: number;
+}
+
 interface Schema extends DBSchema {
+  sent: { key: string; value: SentRecord };
   outbox: { key: string; value: KeptRecord };
   /** What cannot be read: not ours to throw away. */
   aside: { key: number; value: { readonly at: number; readonly what: unknown } };
@@ -26,6 +35,10 @@ export interface DeviceStore {
   readonly all: () => Promise<readonly KeptRecord[]>;
   readonly put: (record: KeptRecord) => Promise<void>;
   readonly drop: (id: string) => Promise<void>;
+  /** It has gone out: it waits no more, and is known for a while. */
+  readonly sent: (record: SentRecord) => Promise<void>;
+  /** What has gone out since an instant; older ones are forgotten. */
+  readonly allSent: (since: number) => Promise<readonly SentRecord[]>;
   readonly setAside: (what: unknown, at: number) => Promise<void>;
 }
 
@@ -36,8 +49,10 @@ export interface DeviceStore {
 export async function openDeviceStore(): Promise<DeviceStore> {
   if (typeof indexedDB === 'undefined') throw new Error('this browser has no storage');
   const db = await withinTime(
-    openDB<Schema>('velvet-ember', 1, {
-      upgrade(made) {
+    openDB<Schema>('velvet-ember', 2, {
+      upgrade(made, from) {
+        made.createObjectStore('sent', { keyPath: 'id' });
+        if (from > 0) return;
         made.createObjectStore('outbox', { keyPath: 'id' });
         made.createObjectStore('aside', { autoIncrement: true });
         made.createObjectStore('probe', { autoIncrement: true });
@@ -47,7 +62,7 @@ export async function openDeviceStore(): Promise<DeviceStore> {
     }),
   );
   const writing = async (
-    names: ('outbox' | 'aside' | 'probe')[],
+    names: StoreName[],
     work: (transaction: ReturnType<typeof begin>) => Promise<unknown>,
   ) => {
     const transaction = begin(db, names);
@@ -65,13 +80,30 @@ export async function openDeviceStore(): Promise<DeviceStore> {
       writing(['outbox'], (transaction) => transaction.objectStore('outbox').put(record)),
     drop: (id) =>
       writing(['outbox'], (transaction) => transaction.objectStore('outbox').delete(id)),
+    sent: (record) =>
+      writing(['outbox', 'sent'], async (transaction) => {
+        await transaction.objectStore('outbox').delete(record.id);
+        await transaction.objectStore('sent').put(record);
+      }),
+    allSent: async (since) => {
+      const all = await db.getAll('sent');
+      const old = all.filter(({ at }) => at < since);
+      if (old.length > 0) {
+        await writing(['sent'], (transaction) =>
+          Promise.all(old.map(({ id }) => transaction.objectStore('sent').delete(id))),
+        );
+      }
+      return all.filter(({ at }) => at >= since).sort((a, b) => a.seq - b.seq);
+    },
     setAside: (what, at) =>
       writing(['aside'], (transaction) => transaction.objectStore('aside').add({ at, what })),
   };
 }
 
+type StoreName = 'outbox' | 'sent' | 'aside' | 'probe';
+
 /** Strict: it is done when it is on the disk, and not when the system means to write it. */
-const begin = (db: IDBPDatabase<Schema>, names: ('outbox' | 'aside' | 'probe')[]) =>
+const begin = (db: IDBPDatabase<Schema>, names: StoreName[]) =>
   db.transaction(names, 'readwrite', { durability: 'strict' });
 
 function withinTime<T>(opened: Promise<T>): Promise<T> {

@@ -1,10 +1,8 @@
 import { v7 as uuidv7 } from 'uuid';
 import { makeEntry, type NewEntry } from '../../core/logbook/entry';
 import { ENTRY_KINDS, type EntryData, type EntryKind } from '../../core/logbook/kinds';
+import { recorder } from './recorder';
 import type { SubjectKind } from '../../core/logbook/kind';
-
-/** Who records where nobody signs in by name. */
-export const ATTENDANT = 'attendant';
 
 /** The same entry, as recorded by who is signed in: whatever it said itself. */
 export const recordedBy = ({ name }: { readonly name: string }, entry: NewEntry): NewEntry => ({
@@ -23,7 +21,7 @@ export function newEntry<K extends EntryKind>(
 ): NewEntry {
   return makeEntry(
     kind,
-    { id: uuidv7(), subjectId, at, by: ATTENDANT, strikes, subjectKind },
+    { id: uuidv7(), subjectId, at, by: recorder(), strikes, subjectKind },
     data,
   );
 }

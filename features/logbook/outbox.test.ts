@@ -82,7 +82,7 @@ class Browser {
   private async lying(name: string): Promise<unknown[]> {
     await settle();
     return new Promise((done, failed) => {
-      const opening = indexedDB.open('velvet-ember', 1);
+      const opening = indexedDB.open('velvet-ember', 2);
       opening.onsuccess = () => {
         const all = opening.result.transaction(name).objectStore(name).getAll();
         all.onsuccess = () => done(all.result as unknown[]);
@@ -209,6 +209,31 @@ describe('what is recorded on this device', () => {
     await settle();
     expect(await browser.kept()).toEqual([]);
     expect(browser.sent).toHaveLength(2);
+  });
+
+  it('sent, is still known to a page that lay on the device and is older', async () => {
+    const one = reading(12.6);
+    browser.tab().enqueue(one);
+    await settle();
+    const opened = browser.tab();
+    await opened.send();
+    await settle();
+    opened.enqueue(reading(12.5));
+    await settle();
+    expect(opened.outboxNow().sent.map(({ entry }) => entry.id)).toContain(one.id);
+    expect(browser.sent).toHaveLength(2);
+  });
+
+  it('by somebody else, waits until they are signed in; nobody else sends it for them', async () => {
+    const theirs = { ...reading(12.6), by: 'Ida' };
+    const tab = browser.tab();
+    tab.enqueue(theirs);
+    tab.enqueue(reading(12.5));
+    await later(3000);
+    expect(browser.sent).not.toContain(theirs.id);
+    expect(browser.sent).toHaveLength(1);
+    expect(waitingIn(tab)).toEqual([theirs.id]);
+    expect(await browser.kept()).toMatchObject([{ id: theirs.id, refused: null }]);
   });
 
   it('refused, is kept with the reason until it was seen, and holds nothing up', async () => {

@@ -4,6 +4,7 @@ import { useSyncExternalStore } from 'react';
 import { z } from 'zod';
 import { parseEntry, type NewEntry } from '../../core/logbook/entry';
 import { openDeviceStore, type DeviceStore, type KeptRecord } from './device-store';
+import { isTheirs, recorder } from './recorder';
 import { sendEntry } from './send-entry';
 
 /** An entry that the server will not take, with its reason. It is kept until it is dealt with. */
@@ -32,7 +33,7 @@ export interface OutboxState {
   readonly cannotKeep: string | null;
   /** Ids of those that are not on this device's disk, or not yet. */
   readonly unkept: ReadonlySet<string>;
-  /** Acknowledged since this page was opened. */
+  /** Acknowledged lately, on this device. */
   readonly sent: readonly Acknowledged[];
 }
 
@@ -42,6 +43,8 @@ const LONGEST_RETRY_MS = 15_000;
 const OTHERS_MS = 3000;
 /** What is laid over a page that was served before them; more than a round has. */
 const MAX_SENT = 2000;
+/** Pages are fetched anew once a day at least; what was sent since is laid over them for so long. */
+const SENT_KEPT_MS = 36 * 3_600_000;
 /** Where earlier versions kept what waits. */
 const OLD_KEY = 'velvet-outbox';
 
@@ -119,10 +122,12 @@ async function takeOver(store: DeviceStore): Promise<DeviceStore> {
     if (reason === null) waiting.push(parsed.entry);
     else refused.push({ entry: parsed.entry, reason });
   }
+  const sent = await sentLately(store);
   const here = new Set(state.waiting.map(({ id }) => id));
   const gone = new Set(state.sent.map(({ entry }) => entry.id));
   change({
     known: true,
+    sent: [...sent.filter(({ entry }) => !gone.has(entry.id)), ...state.sent],
     waiting: [...waiting.filter(({ id }) => !here.has(id) && !gone.has(id)), ...state.waiting].sort(
       (a, b) => order.get(a.id)! - order.get(b.id)!,
     ),
@@ -130,6 +135,14 @@ async function takeOver(store: DeviceStore): Promise<DeviceStore> {
   });
   if (waiting.length > 0) void send();
   return store;
+}
+
+/** What this device sent lately: a page that lies on it may be older. */
+async function sentLately(store: DeviceStore): Promise<Acknowledged[]> {
+  return (await store.allSent(Date.now() - SENT_KEPT_MS)).flatMap(({ entry, seq }) => {
+    const parsed = parseEntry(entry);
+    return parsed.ok ? [{ entry: parsed.entry, seq }] : [];
+  });
 }
 
 const Old = z.object({
@@ -302,7 +315,11 @@ async function pass(): Promise<void> {
   for (;;) {
     const ids = new Set(state.waiting.map(({ id }) => id));
     const entry = state.waiting.find(
-      ({ id, strikes }) => !tried.has(id) && !(strikes !== null && ids.has(strikes)),
+      (one) =>
+        !tried.has(one.id) &&
+        !(one.strikes !== null && ids.has(one.strikes)) &&
+        // What somebody else recorded on this device waits until they sign in.
+        isTheirs(one, recorder()),
     );
     if (!entry) return;
     tried.add(entry.id);
@@ -321,7 +338,9 @@ async function pass(): Promise<void> {
         retryMs = FIRST_RETRY_MS;
         change({ stuck: null });
         tell({ kind: 'sent', entry, seq: outcome.seq });
-        void write((store) => store.drop(entry.id));
+        void write((store) =>
+          store.sent({ id: entry.id, entry, seq: outcome.seq, at: Date.now() }),
+        );
         continue;
       case 'refused':
         retryMs = FIRST_RETRY_MS;

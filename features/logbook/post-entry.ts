@@ -18,6 +18,7 @@ import { masterDataHolds, readMasterData, type MasterData } from '../../store/ma
 import { now } from '../server/clock';
 import { whoIsIn, type Who } from '../access/who';
 import { recordedBy } from './new-entry';
+import { isTheirs } from './recorder';
 import { recordWithVerdict, type Looked } from './record-with-verdict';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
@@ -120,6 +121,12 @@ function check(body: unknown, held: Held): { entry: NewEntry; looked: Looked } {
   const { at, master, who } = held;
   const parsed = parseEntry(body);
   if (!parsed.ok) throw new Refused(refuse(400, parsed.reason));
+  if (!isTheirs(parsed.entry, who.name)) {
+    const { by } = parsed.entry;
+    throw new Refused(
+      refuse(403, `This was recorded by ${by}: it goes out when they are signed in.`),
+    );
+  }
   const entry = recordedBy(who, parsed.entry);
   const notYours = othersWork(entry, who);
   if (notYours) throw new Refused(refuse(403, notYours));

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { NewEntry } from '../../core/logbook/entry';
+import { noteAnswer } from '../offline/server-time';
 import { Refusal } from '../http/refusal';
 
 /** What became of an entry that was sent. */
@@ -37,6 +38,7 @@ export async function sendEntry(entry: NewEntry): Promise<Outcome> {
     return { kind: 'wait', why: AWAY, afterMs: null };
   }
   const { status } = reply;
+  noteAnswer(reply);
   const body: unknown = await reply.json().catch(() => null);
   if (reply.ok) {
     const taken = Taken.safeParse(body);

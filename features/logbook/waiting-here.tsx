@@ -1,3 +1,6 @@
+'use client';
+
+import { Button } from 'antd';
 import { useOutbox } from './outbox';
 
 /** What was recorded on this device and has not gone out. */
@@ -10,5 +13,26 @@ export function WaitingHere() {
         ? '1 entry is waiting on this device and goes out by itself.'
         : `${length} entries are waiting on this device and go out by themselves.`}
     </p>
+  );
+}
+
+/** The same, with a way to take them elsewhere. */
+export function WaitingToSave() {
+  const { waiting, refused } = useOutbox();
+  const all = [...waiting, ...refused.map(({ entry }) => entry)];
+  if (all.length === 0) return null;
+  const save = () => {
+    const file = new Blob([JSON.stringify(all, null, 2)], { type: 'application/json' });
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(file);
+    link.download = 'velvet-ember-waiting.json';
+    link.click();
+    URL.revokeObjectURL(link.href);
+  };
+  return (
+    <div>
+      <WaitingHere />
+      <Button onClick={save}>Save them as a file</Button>
+    </div>
   );
 }

@@ -1,6 +1,7 @@
 import { Button } from 'antd';
 import { dismiss, send, type OutboxState } from '../logbook/outbox';
 import { entryWords } from '../logbook/words';
+import { isTheirs, recorder } from '../logbook/recorder';
 import type { NewEntry } from '../../core/logbook/entry';
 import styles from './outbox-line.module.css';
 
@@ -24,6 +25,7 @@ export function OutboxLine({ outbox }: { outbox: OutboxState }) {
       ) : (
         <span>
           {n} {n === 1 ? 'entry' : 'entries'} waiting to send · {keptWords(waiting, unkept)}
+          {othersWords(waiting)}
           {stuck === null ? null : (
             <>
               {' '}
@@ -61,6 +63,14 @@ function keptWords(waiting: readonly NewEntry[], unkept: ReadonlySet<string>): s
   return open === waiting.length
     ? 'in this page alone so far'
     : `${waiting.length - open} kept on this device, ${open} in this page alone so far`;
+}
+
+/** Whose others wait here until they sign in. */
+function othersWords(waiting: readonly NewEntry[]): string {
+  const others = waiting.filter((entry) => !isTheirs(entry, recorder()));
+  if (others.length === 0) return '';
+  const names = [...new Set(others.map(({ by }) => by))].join(', ');
+  return ` · ${others.length} of them by ${names}, for when they sign in`;
 }
 
 /** What was recorded, when. */

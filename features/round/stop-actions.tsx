@@ -31,6 +31,9 @@ export function StopActions({ walk }: { readonly walk: Walk }) {
         <Button size="large" onClick={walk.couldNotReach} disabled={view.done || view.passed}>
           Could not reach
         </Button>
+        <Button size="large" onClick={() => walk.act({ do: 'note', text: '' })}>
+          Note
+        </Button>
         <Button size="large" onClick={walk.undo} disabled={walk.state.deeds.length === 0}>
           Undo
         </Button>

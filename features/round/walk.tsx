@@ -18,6 +18,7 @@ import { StopHead } from './stop-head';
 import { StopList } from './stop-list';
 import { useWalk, type Walk } from './use-walk';
 import { VerdictCard } from './verdict-card';
+import { useKeptRound } from '../offline/use-kept-round';
 import { part } from '../ui/part';
 import styles from './walk.module.css';
 
@@ -28,6 +29,7 @@ export function WalkView({ data }: { data: RoundData }) {
   const walk = useWalk(data);
   const { views, view, step, judged, position } = walk;
   useShortcuts('Round', 'screen', roundKeys(walk));
+  useKeptRound(data, walk.outbox.waiting.length);
   return (
     <div className={styles.round}>
       <StopList

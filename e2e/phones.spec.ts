@@ -1,0 +1,171 @@
+import { chromium, type BrowserContext, type BrowserContextOptions } from '@playwright/test';
+import Database from 'better-sqlite3';
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { alive, DESK, sentNow } from './desk';
+import { dataFile } from '../store/open';
+import { TestSite } from './server';
+import { expect, test, type Page } from './test';
+
+const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, locale: 'en-GB' } as const;
+
+let site: TestSite;
+let home: string;
+const open: BrowserContext[] = [];
+test.beforeEach(async () => {
+  site = await TestSite.toTheBuilding();
+  home = mkdtempSync(join(tmpdir(), 'velvet-home-'));
+  // Both machines were told to trust the site's own authority.
+  const trusted = join(home, '.pki', 'nssdb');
+  mkdirSync(trusted, { recursive: true });
+  execFileSync('certutil', ['-d', `sql:${trusted}`, '-N', '--empty-password']);
+  const own = ['-A', '-t', 'C,,', '-n', 'site', '-i', site.authority];
+  execFileSync('certutil', ['-d', `sql:${trusted}`, ...own]);
+});
+test.afterEach(async () => {
+  for (const one of open.splice(0)) await one.close();
+  await site.remove();
+  rmSync(home, { recursive: true, force: true });
+});
+
+/** A browser of its own, with a profile that outlives it. */
+async function browser(name: string, options: BrowserContextOptions): Promise<Page> {
+  const context = await chromium.launchPersistentContext(join(home, name), {
+    ...options,
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+    env: { ...process.env, HOME: home },
+  });
+  context.setDefaultTimeout(30_000);
+  open.push(context);
+  return context.pages()[0] ?? (await context.newPage());
+}
+
+/** The machine goes off in mid-work: nothing is written down any more. */
+async function kill(name: string): Promise<void> {
+  execFileSync('pkill', ['-9', '-f', join(home, name)]);
+  await open
+    .pop()!
+    .close()
+    .catch(() => undefined);
+}
+
+async function pair(page: Page, code: string, name: string): Promise<void> {
+  // Behind the hash, as the picture on the desk has it.
+  await page.goto(`${site.url}/pair#${code}`);
+  await alive(page);
+  await page.getByLabel('What it is called here').fill(name);
+  await page.getByRole('button', { name: 'Pair it' }).click();
+  await page.waitForURL('**/sign-in');
+  await alive(page);
+}
+
+async function signIn(page: Page, name: string, passphrase: string, button: string): Promise<void> {
+  await page.getByLabel('Name').fill(name);
+  await page.getByLabel('Passphrase').fill(passphrase);
+  await page.getByRole('button', { name: button }).click();
+  await page.waitForURL('**/yard');
+}
+
+/** The round is on the phone's disk, with all that it is shown by. */
+const kept = (page: Page) =>
+  expect
+    .poll(
+      () =>
+        page.evaluate(async () => {
+          const pages = await caches.open('velvet-pages');
+          const all = await Promise.all(['/round', '/yard'].map((path) => pages.match(path)));
+          return all.every((one) => one !== undefined);
+        }),
+      { timeout: 60_000 },
+    )
+    .toBe(true);
+
+/** Writes a note at the stop that one stands at: it can be done anywhere. */
+async function note(page: Page, text: string): Promise<void> {
+  await page.getByRole('button', { name: 'Note', exact: true }).click();
+  await page.getByLabel('Note on this battery').fill(text);
+  await page.getByRole('button', { name: 'Keep note' }).click();
+}
+
+function notes(): { text: string; by: string }[] {
+  const db = new Database(dataFile(site.folder), { readonly: true });
+  const rows = db
+    .prepare(
+      "SELECT json_extract(data, '$.text') AS text, by FROM entry WHERE kind = 'note' ORDER BY seq",
+    )
+    .all() as { text: string; by: string }[];
+  db.close();
+  return rows.filter(({ text }) => text.startsWith('phone '));
+}
+
+test('a phone is paired, walks without network, is killed, goes on cold, and is withdrawn', async () => {
+  const desk = await browser('desk', DESK);
+  // Whoever opens it is asked to sign in, on the machine itself too.
+  await desk.goto(`${site.url}/yard`);
+  await expect(desk.getByRole('heading', { name: 'This browser is not paired' })).toBeVisible();
+  await pair(desk, site.pairingCode(), 'Office desk');
+  await signIn(desk, 'Ida', 'four wet socks dry', 'Begin');
+  await desk.goto(`${site.url}/people`);
+  await alive(desk);
+  await desk.getByLabel('Name').fill('Tom');
+  await desk.getByLabel('Passphrase to begin with').fill('green kettle on fire');
+  await desk.getByRole('button', { name: 'Let in' }).click();
+  await expect(desk.getByRole('button', { name: 'Tom works here no more' })).toBeVisible();
+  await desk.getByRole('button', { name: 'Add a phone' }).click();
+  const code = await desk.getByText(/^[2-9A-Z]{5}-[2-9A-Z]{5}$/).innerText();
+
+  let phone = await browser('phone', PHONE);
+  await pair(phone, code, 'Tom’s phone');
+  await signIn(phone, 'Tom', 'green kettle on fire', 'Sign in');
+  // Put away and taken out again: a browser is slow to write down who is signed in.
+  await open.pop()!.close();
+  phone = await browser('phone', PHONE);
+  await phone.goto(`${site.url}/round`);
+  await alive(phone);
+  await note(phone, 'phone one');
+  await expect(phone.getByText('Everything is sent')).toBeVisible();
+  await kept(phone);
+
+  // The network is cut in the middle.
+  await site.stop('SIGKILL');
+  await note(phone, 'phone two');
+  await expect(phone.getByText(/1 entry waiting to send · kept on this device/)).toBeVisible();
+  await note(phone, 'phone three');
+  await expect(phone.getByText(/2 entries waiting to send · kept on this device/)).toBeVisible();
+  await kill('phone');
+
+  // Cold, and still without network.
+  phone = await browser('phone', PHONE);
+  await phone.goto(`${site.url}/yard`);
+  await expect(phone.getByRole('heading', { name: 'Yard', exact: true })).toBeVisible();
+  await expect(phone.getByText(/2 waiting, /)).toBeVisible();
+  await phone.goto(`${site.url}/round`);
+  await alive(phone);
+  await expect(phone.getByText(/2 entries waiting to send/)).toBeVisible();
+  await note(phone, 'phone four');
+  await phone.reload();
+  await alive(phone);
+  await expect(phone.getByText(/3 entries waiting to send/)).toBeVisible();
+
+  await site.start();
+  await sentNow(phone);
+  const all = ['phone one', 'phone two', 'phone three', 'phone four'];
+  expect(notes()).toEqual(all.map((text) => ({ text, by: 'Tom' })));
+
+  // Lost: withdrawn at the desk, it is out at its next request, and keeps what waits on it.
+  await desk.goto(`${site.url}/people`);
+  await alive(desk);
+  await desk.getByRole('button', { name: 'Withdraw Tom’s phone' }).click();
+  await expect(desk.getByRole('button', { name: 'Withdraw Tom’s phone' })).toBeHidden();
+  await note(phone, 'phone five');
+  await expect(phone.getByText(/1 entry waiting to send .*Sign in first/)).toBeVisible();
+  await phone.reload();
+  await expect(phone.getByRole('heading', { name: 'This browser is not paired' })).toBeVisible();
+  await expect(phone.getByText('1 entry is waiting on this device')).toBeVisible();
+  await expect(phone.getByRole('button', { name: 'Save them as a file' })).toBeVisible();
+  expect(await phone.evaluate(() => caches.has('velvet-pages'))).toBe(false);
+  expect(notes()).toHaveLength(all.length);
+});

@@ -1,0 +1,35 @@
+'use client';
+
+import Link from 'next/link';
+import { usePathname } from 'next/navigation';
+import { useOutbox } from './outbox';
+import { useNow } from './use-now';
+import styles from '../app-shell/troubled.module.css';
+
+/** How much waits on this device, and since when; in sight on every screen but the Round, which has it. */
+export function WaitingStrip() {
+  const { waiting } = useOutbox();
+  const now = useNow();
+  const path = usePathname();
+  if (waiting.length === 0 || path === '/round') return null;
+  return (
+    <p className={styles.troubled} role="status">
+      <Link href="/round">{waitingWords(waiting.length, waiting[0]!.id, now)}</Link>
+    </p>
+  );
+}
+
+/** An id tells by this device’s clock when it was made (UUIDv7). */
+const madeAt = (id: string) => parseInt(id.replaceAll('-', '').slice(0, 12), 16);
+
+/** `5 waiting, the oldest for 40 min`. */
+export function waitingWords(count: number, oldest: string, now: number): string {
+  const minutes = Math.max(0, Math.floor((now - madeAt(oldest)) / 60_000));
+  const since =
+    minutes < 1
+      ? 'since just now'
+      : minutes < 120
+        ? `the oldest for ${minutes} min`
+        : `the oldest for ${Math.floor(minutes / 60)} h`;
+  return `${count} waiting, ${since}`;
+}

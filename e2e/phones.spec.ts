@@ -1,7 +1,7 @@
 import { chromium, type BrowserContext, type BrowserContextOptions } from '@playwright/test';
 import Database from 'better-sqlite3';
 import { execFileSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { alive, DESK, sentNow } from './desk';
@@ -9,6 +9,7 @@ import { dataFile } from '../store/open';
 import { TestSite } from './server';
 import { expect, test, type Page } from './test';
 
+const CARD = { vehicleId: 'vehicle-47', bay: 'Y4' };
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true, locale: 'en-GB' } as const;
 
 let site: TestSite;
@@ -35,10 +36,16 @@ async function browser(name: string, options: BrowserContextOptions): Promise<Pa
   const context = await chromium.launchPersistentContext(join(home, name), {
     ...options,
     executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+    args: [
+      ...['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+      // What is held before the camera.
+      ...['--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
+      `--use-file-for-fake-video-capture=${join(home, 'seen.y4m')}`,
+    ],
     env: { ...process.env, HOME: home },
   });
   context.setDefaultTimeout(30_000);
+  await context.grantPermissions(['camera'], { origin: site.url });
   open.push(context);
   return context.pages()[0] ?? (await context.newPage());
 }
@@ -83,6 +90,29 @@ const kept = (page: Page) =>
     )
     .toBe(true);
 
+/** Holds the card that is printed of a vehicle before the camera of the phone. */
+async function holdCard(desk: Page, vehicleId: string): Promise<void> {
+  await desk.goto(`${site.url}/print/vehicle/${vehicleId}`);
+  const luma = await desk.evaluate(async () => {
+    const svg = new XMLSerializer().serializeToString(document.querySelector('svg[height="220"]')!);
+    const picture = new Image();
+    picture.src = `data:image/svg+xml,${encodeURIComponent(svg)}`;
+    await picture.decode();
+    const canvas = document.createElement('canvas');
+    [canvas.width, canvas.height] = [640, 480];
+    const drawing = canvas.getContext('2d')!;
+    drawing.fillStyle = '#999';
+    drawing.fillRect(0, 0, 640, 480);
+    drawing.drawImage(picture, 140, 60, 360, 360);
+    const { data } = drawing.getImageData(0, 0, 640, 480);
+    return Array.from({ length: 640 * 480 }, (_, i) => data[4 * i]!);
+  });
+  const colours = Buffer.alloc((640 * 480) / 2, 128);
+  const frame = [Buffer.from('FRAME\n'), Buffer.from(luma), colours];
+  const head = Buffer.from('YUV4MPEG2 W640 H480 F10:1 Ip C420jpeg\n');
+  writeFileSync(join(home, 'seen.y4m'), Buffer.concat([head, ...frame]));
+}
+
 /** Writes a note at the stop that one stands at: it can be done anywhere. */
 async function note(page: Page, text: string): Promise<void> {
   await page.getByRole('button', { name: 'Note', exact: true }).click();
@@ -117,6 +147,10 @@ test('a phone is paired, walks without network, is killed, goes on cold, and is 
   await desk.getByRole('button', { name: 'Add a phone' }).click();
   const code = await desk.getByText(/^[2-9A-Z]{5}-[2-9A-Z]{5}$/).innerText();
 
+  await holdCard(desk, CARD.vehicleId);
+  await desk.goto(`${site.url}/round`);
+  await alive(desk);
+
   let phone = await browser('phone', PHONE);
   await pair(phone, code, 'Tom’s phone');
   await signIn(phone, 'Tom', 'green kettle on fire', 'Sign in');
@@ -125,6 +159,12 @@ test('a phone is paired, walks without network, is killed, goes on cold, and is 
   phone = await browser('phone', PHONE);
   await phone.goto(`${site.url}/round`);
   await alive(phone);
+  // The card of a bay leads to its stop, and the desk sees who stands there.
+  await phone.getByRole('button', { name: 'More' }).click();
+  await phone.getByRole('button', { name: 'Find' }).click();
+  await phone.getByRole('button', { name: 'Scan a card' }).click();
+  await expect(phone.locator(`section[aria-label="Stop ${CARD.bay}"]`)).toBeVisible();
+  await expect(desk.getByText('Tom is here')).toBeVisible({ timeout: 4000 });
   await note(phone, 'phone one');
   await expect(phone.getByText('Everything is sent')).toBeVisible();
   await kept(phone);

@@ -112,6 +112,17 @@ export const wasWalkedSince = (db: Db, at: string): boolean =>
     )
     .get(at) !== undefined;
 
+/** What was recorded after an entry, of what and by whom, in the order of recording. */
+export const readRecordedSince = (
+  db: Db,
+  seq: number,
+): { seq: number; subjectId: string; by: string }[] =>
+  db
+    .prepare(
+      'SELECT seq, subject_id AS subjectId, by FROM entry WHERE seq > ? ORDER BY seq LIMIT 500',
+    )
+    .all(seq) as { seq: number; subjectId: string; by: string }[];
+
 export function lastSeq(db: Db): number {
   return Number(db.prepare('SELECT coalesce(max(seq), 0) FROM entry').pluck().get());
 }

@@ -197,6 +197,8 @@ export function readSession(
   { token, key }: { readonly token: string; readonly key: string },
   at: number,
   rules: SessionRules,
+  /** Nobody does anything just now: it does not count as used. */
+  onlyLooked = false,
 ): { readonly person: Person; readonly pairedId: string } | null {
   const row = db
     .prepare(
@@ -215,7 +217,7 @@ export function readSession(
     endSession(db, token);
     return null;
   }
-  if (at - row.usedAt > NOTED_MS) {
+  if (!onlyLooked && at - row.usedAt > NOTED_MS) {
     db.prepare('UPDATE session SET used_at = ? WHERE token_hash = ?').run(at, hashOfToken(token));
     db.prepare('UPDATE paired SET used_at = ? WHERE id = ?').run(at, row.pairedId);
   }

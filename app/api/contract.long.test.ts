@@ -178,6 +178,8 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
   'DELETE /api/devices/{id}': { of: { id: 'loft' } },
   'POST /api/stock': { body: () => ({ kind: 'outlet', outlet: outlet() }) },
   'DELETE /api/stock/{what}/{id}': { of: { what: 'ladder', id: 'x' }, status: 404 },
+  'GET /api/live': {},
+  'POST /api/live': { body: () => ({ vehicleId: 'vehicle-01' }) },
   'GET /api/find': {},
   'GET /api/records/{id}': { of: { id: 'vehicle-01' } },
   'GET /api/yard': {},

@@ -14,6 +14,8 @@ export const LEAST_FOR_API: Readonly<Record<keyof Api, Least>> = {
   'POST /api/reports': 'device',
   'POST /api/entries': 'helper',
   'POST /api/entries/batch': 'helper',
+  'GET /api/live': 'helper',
+  'POST /api/live': 'helper',
   'GET /api/find': 'helper',
   'GET /api/yard': 'helper',
   'GET /api/yard/series': 'helper',

@@ -23,13 +23,19 @@ export const SESSION_COOKIE = '__Host-ember-session';
 export const PAIRED_COOKIE = '__Host-ember-paired';
 
 /** Who is signed in with the cookies of a browser; null: nobody. */
-export function whoHas(cookie: (name: string) => string | undefined): Who | null {
+export function whoHas(
+  cookie: (name: string) => string | undefined,
+  onlyLooked = false,
+): Who | null {
   if (!isSigned()) return AT_THE_MACHINE;
   const token = cookie(SESSION_COOKIE);
   const key = cookie(PAIRED_COOKIE);
   if (!token || !key) return null;
   // The door has the wall's own clock: the demo's stands still.
-  return readSession(db(), { token, key }, Date.now(), readRuleBook(db()).rules)?.person ?? null;
+  return (
+    readSession(db(), { token, key }, Date.now(), readRuleBook(db()).rules, onlyLooked)?.person ??
+    null
+  );
 }
 
 /** A cookie of a request, as the browser sent it. */
@@ -43,6 +49,10 @@ export function cookieOf(request: Request, name: string): string | undefined {
 
 /** Who sent a request; null: nobody who is known. */
 export const whoSent = (request: Request): Who | null => whoHas((name) => cookieOf(request, name));
+
+/** Whether who sent a request is still in: asked while a reply goes on, and no sign of life. */
+export const isStillIn = (request: Request): boolean =>
+  whoHas((name) => cookieOf(request, name), true) !== null;
 
 /** Who sent what only those may send who are let in. */
 export function whoIsIn(request: Request): Who {

@@ -3,6 +3,7 @@ import { THEME_COOKIE, themeOf } from '../theme/theme';
 import { isSigned } from '../access/who';
 import { whoLooks } from '../access/who-looks';
 import { ask } from '../server/ask';
+import { LiveRefresh } from '../live/live-refresh';
 import { WaitingStrip } from '../logbook/waiting-strip';
 import { KeptOnDevice } from '../offline/device';
 import { db } from '../server/store';
@@ -36,6 +37,7 @@ export async function Frame({ children }: { children: React.ReactNode }) {
       <DayProvider today={ribbon.today} from={ribbon.from} to={ribbon.to} chosen={day}>
         <Guard />
         {isSigned() ? <KeptOnDevice /> : null}
+        {isSigned() ? <LiveRefresh /> : null}
         <GlyphSheet />
         <Rail theme={theme} demoNow={data.demoNow} who={isSigned() ? who : null} />
         <div className={styles.column}>

@@ -14,58 +14,16 @@ import { now } from '../server/clock';
 import { bodyOf, jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { loadBattery, type AssessedBattery } from '../site/load';
-import { endWithServer, openStreams } from '../server/streams';
+import { eventStream } from '../server/event-stream';
 import { hub, type BenchHub } from './hub';
 import { BenchRequest, orNaN, orNull } from './wire';
 import { env } from '../../env';
 
 /** Nobody pulls more fuses than this in one test. */
 const MAX_MARKS = 1000;
-/** More browsers than this do not watch one bench. */
-const MAX_STREAMS = 24;
-
 /** Everything that happens on the bench, as server-sent events. */
-export function getStream(request: Request): Response {
-  if (openStreams() >= MAX_STREAMS) {
-    return refuse(503, 'Too many pages watch the bench already: close some of them.');
-  }
-  const text = new TextEncoder();
-  let leave = (): void => undefined;
-  const stream = new ReadableStream<Uint8Array>({
-    start(controller) {
-      let open = true;
-      const push = (line: string) => {
-        if (open) controller.enqueue(text.encode(line));
-      };
-      // A browser that is gone without a word is noticed by what cannot be sent.
-      const beat = setInterval(() => push(': \n\n'), 10_000);
-      const unsubscribe = hub().subscribe((message) =>
-        push(`data: ${JSON.stringify(message)}\n\n`),
-      );
-      const forget = endWithServer(() => end());
-      leave = () => {
-        if (!open) return;
-        open = false;
-        clearInterval(beat);
-        unsubscribe();
-        forget();
-      };
-      const end = () => {
-        if (!open) return;
-        leave();
-        controller.close();
-      };
-      request.signal.addEventListener('abort', end);
-    },
-    cancel: () => leave(),
-  });
-  return new Response(stream, {
-    headers: {
-      'content-type': 'text/event-stream',
-      'cache-control': 'no-cache, no-transform',
-    },
-  });
-}
+export const getStream = (request: Request): Response =>
+  eventStream(request, (push) => hub().subscribe(push));
 
 /** The running test with all of its samples. */
 export function getTrace(): Response {

@@ -1,13 +1,16 @@
 'use client';
 
 import { IconSearch } from '@tabler/icons-react';
-import { usePathname } from 'next/navigation';
-import { useState } from 'react';
+import { Button } from 'antd';
+import { usePathname, useRouter } from 'next/navigation';
+import { useCallback, useState } from 'react';
 import { useShortcuts } from '../app-shell/shortcuts';
 import rail from '../app-shell/sidebar.module.css';
 import { Dialog } from '../ui/dialog';
 import { part } from '../ui/part';
+import { isTaken } from './scanned';
 
+const Scan = part(() => import('./scan').then((loaded) => loaded.Scan));
 const FindList = part(() => import('./find-list').then((loaded) => loaded.FindList));
 
 /** Any vehicle from anywhere, by `/` and by its button. */
@@ -15,9 +18,22 @@ export function Find() {
   const path = usePathname();
   // Open until one has gone elsewhere.
   const [openOn, setOpenOn] = useState<string | null>(null);
+  const [scans, setScans] = useState(false);
+  const router = useRouter();
   const open = openOn === path;
   const show = () => setOpenOn(path);
-  const hide = () => setOpenOn(null);
+  const hide = () => {
+    setOpenOn(null);
+    setScans(false);
+  };
+  const found = useCallback(
+    (to: string) => {
+      setOpenOn(null);
+      setScans(false);
+      if (!isTaken(to)) router.push(to);
+    },
+    [router],
+  );
   useShortcuts('Find', 'frame', [
     { keys: ['/'], shown: '/', what: 'find a bay, vehicle, owner or battery', act: show },
   ]);
@@ -28,7 +44,16 @@ export function Find() {
         <span>Find</span>
       </button>
       <Dialog title="Find" open={open} wide onClose={hide}>
-        <FindList path={path} onHide={hide} />
+        {scans ? (
+          <Scan onPath={found} />
+        ) : (
+          <>
+            <FindList path={path} onHide={hide} />
+            <Button size="large" onClick={() => setScans(true)}>
+              Scan a card
+            </Button>
+          </>
+        )}
       </Dialog>
     </>
   );

@@ -53,6 +53,7 @@ const ASKS: ReadonlySet<Address> = new Set([
   'POST /api/demo/clock',
   'POST /api/bench/hands',
   'PUT /api/drafts/{id}',
+  'POST /api/live',
 ]);
 
 const AWAY = 'The server cannot be reached.';

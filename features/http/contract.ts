@@ -12,6 +12,7 @@ import { Device, StockChange } from '../charge/stock-routes';
 import { ClockMove, Lived, Sight } from '../demo/simulator-client';
 import { DraftBody } from '../lay-up/draft-routes';
 import { LayUp } from '../lay-up/schema';
+import { StandingAt } from '../live/news';
 import type { Findable } from '../find/find-data';
 import { OwnersRecord } from '../owners-record/record-document';
 import { RuleEffect } from '../rules/effect';
@@ -239,6 +240,16 @@ export const API = {
     does: 'Takes a charger, circuit or outlet out of the stock',
     reply: Kept,
     refuses: [404, 409],
+  },
+  'GET /api/live': {
+    does: 'What others record and where they stand, as server-sent events',
+    gives: ['text/event-stream'],
+    refuses: [503],
+  },
+  'POST /api/live': {
+    does: 'Says at which vehicle of the round somebody stands',
+    body: StandingAt,
+    reply: z.strictObject({ told: z.literal(true) }),
   },
   'GET /api/find': {
     does: 'All that can be found by typing',

@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect } from 'react';
+import { call } from '../http/client';
 import { askWorker } from './ask-worker';
 import { FETCHED_PAGES } from './kept';
 import { noteServerTime } from './server-time';
@@ -18,6 +19,8 @@ export function KeptOnDevice() {
     const later = setTimeout(() => {
       void noteServerTime();
       askWorker({ do: 'fetch', pages: FETCHED_PAGES });
+      // What can be found by typing is kept as it passes.
+      void call('GET /api/find', {});
     }, QUIET_MS);
     return () => clearTimeout(later);
   }, []);

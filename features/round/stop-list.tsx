@@ -6,6 +6,7 @@ import { useWhole } from '../app-shell/whole';
 import { ReserveBar } from '../theme/reserve-bar';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { jobWord } from '../../core/plan/due';
+import { useOthersHere } from './others-here';
 import type { StopView } from './round-data';
 import shared from './round.module.css';
 import styles from './stop-list.module.css';
@@ -53,6 +54,7 @@ export function StopList({
   useEffect(() => {
     here.current?.scrollIntoView({ block: 'nearest' });
   }, [at]);
+  const others = useOthersHere();
   const whole = useWhole();
   const rows = groupBy(
     views.slice(0, whole ? undefined : FIRST_STOPS).map((view, i) => ({ view, i })),
@@ -102,6 +104,7 @@ export function StopList({
                         {view.batteryIds.some((id) => keyed.has(id)) ? (
                           <b>not yet recorded · </b>
                         ) : null}
+                        {others(view)}
                         {view.passed
                           ? 'could not reach'
                           : [...new Set(view.steps.map((step) => jobWord(step.job)))].join(' · ')}

@@ -68,7 +68,13 @@ export function useRound(data: RoundData) {
     () => laidOn(NOTHING, laidOver(data, outbox), served),
     [data, outbox, served],
   );
-  const states = recorded ?? before;
+  // What the server has of a battery counts again, once all that was recorded here is in it: somebody
+  // else may have been there too.
+  const states = useMemo(() => {
+    if (recorded === null) return before;
+    const open = new Set(laidOver(data, outbox).map(({ subjectId }) => subjectId));
+    return Object.fromEntries(Object.entries(recorded).filter(([id]) => open.has(id)));
+  }, [recorded, before, data, outbox]);
   const views = useMemo(
     () => data.stops.map((stop) => viewStop(stop, states, data, halls)),
     [data, states, halls],

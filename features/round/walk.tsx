@@ -16,8 +16,10 @@ import { StepTabs } from './step-tabs';
 import { StopActions } from './stop-actions';
 import { StopHead } from './stop-head';
 import { StopList } from './stop-list';
+import { useScannedStop } from './scanned-stop';
 import { useWalk, type Walk } from './use-walk';
 import { VerdictCard } from './verdict-card';
+import { useStandingAt } from '../live/live';
 import { useKeptRound } from '../offline/use-kept-round';
 import { part } from '../ui/part';
 import styles from './walk.module.css';
@@ -30,6 +32,8 @@ export function WalkView({ data }: { data: RoundData }) {
   const { views, view, step, judged, position } = walk;
   useShortcuts('Round', 'screen', roundKeys(walk));
   useKeptRound(data, walk.outbox.waiting.length);
+  useStandingAt(view.vehicle.id);
+  useScannedStop(walk);
   return (
     <div className={styles.round}>
       <StopList

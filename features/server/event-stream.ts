@@ -24,7 +24,7 @@ export function eventStream(
   const stream = new ReadableStream<Uint8Array>({
     start(controller) {
       let open = true;
-      let beat: ReturnType<typeof setInterval> | undefined;
+      const beat = setInterval(() => push(': \n\n'), BEAT_MS);
       let unsubscribe = (): void => undefined;
       let forget = (): void => undefined;
       leave = () => {
@@ -44,7 +44,6 @@ export function eventStream(
         if (open && !isStillIn(request)) end();
         if (open) controller.enqueue(text.encode(line));
       };
-      beat = setInterval(() => push(': \n\n'), BEAT_MS);
       forget = endWithServer(end);
       request.signal.addEventListener('abort', end);
       unsubscribe = subscribe((message) => push(`data: ${JSON.stringify(message)}\n\n`));

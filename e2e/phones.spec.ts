@@ -1,9 +1,11 @@
 import { chromium, type BrowserContext, type BrowserContextOptions } from '@playwright/test';
 import Database from 'better-sqlite3';
 import { execFileSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { get } from 'node:https';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import ical from 'node-ical';
 import { alive, DESK, sentNow } from './desk';
 import { dataFile } from '../store/open';
 import { TestSite } from './server';
@@ -90,6 +92,23 @@ const kept = (page: Page) =>
     )
     .toBe(true);
 
+/** How many events a calendar program finds at an address; null: there is nothing. */
+function rounds(address: string): Promise<number | null> {
+  return new Promise((done, failed) => {
+    get(address, { ca: readFileSync(site.authority) }, (reply) => {
+      let text = '';
+      reply.on('data', (piece: Buffer) => (text += piece.toString('utf8')));
+      reply.on('end', () => {
+        const { statusCode } = reply;
+        const events = Object.values(ical.sync.parseICS(text)).filter(
+          (one) => one?.type === 'VEVENT',
+        );
+        done(statusCode === 200 ? events.length : null);
+      });
+    }).once('error', failed);
+  });
+}
+
 /** Holds the card that is printed of a vehicle before the camera of the phone. */
 async function holdCard(desk: Page, vehicleId: string): Promise<void> {
   await desk.goto(`${site.url}/print/vehicle/${vehicleId}`);
@@ -146,6 +165,15 @@ test('a phone is paired, walks without network, is killed, goes on cold, and is 
   await expect(desk.getByRole('button', { name: 'Tom works here no more' })).toBeVisible();
   await desk.getByRole('button', { name: 'Add a phone' }).click();
   const code = await desk.getByText(/^[2-9A-Z]{5}-[2-9A-Z]{5}$/).innerText();
+
+  // A calendar program that signs in nowhere subscribes over TLS, as long as the address is good.
+  await desk.keyboard.press('Escape');
+  await desk.getByRole('button', { name: 'Make an address' }).click();
+  const address = await desk.getByText(/\/api\/calendars\//).innerText();
+  expect(await rounds(address)).toBeGreaterThan(5);
+  await desk.getByRole('button', { name: 'Withdraw it' }).click();
+  await expect(desk.getByRole('button', { name: 'Make an address' })).toBeVisible();
+  expect(await rounds(address)).toBeNull();
 
   await holdCard(desk, CARD.vehicleId);
   await desk.goto(`${site.url}/round`);

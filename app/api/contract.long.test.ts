@@ -93,6 +93,9 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
   'POST /api/people': { body: () => ({ ...SOMEBODY, id: uuid(), role: 'helper' }) },
   'PUT /api/people/{id}': { of: { id: uuid() }, body: () => ({ role: 'manager' }), status: 404 },
   'DELETE /api/people/{id}': { of: { id: uuid() }, status: 404 },
+  'GET /api/calendars/{secret}': { of: { secret: 'guessed' }, status: 404 },
+  'POST /api/calendars': { status: 409 },
+  'DELETE /api/calendars': {},
   'POST /api/lay-up': { body: () => layUp() },
   'POST /api/batteries': {
     body: () => ({

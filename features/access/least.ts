@@ -12,6 +12,10 @@ export const LEAST_FOR_API: Readonly<Record<keyof Api, Least>> = {
   'POST /api/sign-in': 'anybody',
   'POST /api/sign-out': 'anybody',
   'POST /api/reports': 'device',
+  // Calendars sign in nowhere: who knows the address may read it.
+  'GET /api/calendars/{secret}': 'device',
+  'POST /api/calendars': 'helper',
+  'DELETE /api/calendars': 'helper',
   'POST /api/entries': 'helper',
   'POST /api/entries/batch': 'helper',
   'GET /api/live': 'helper',

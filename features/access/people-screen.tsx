@@ -2,13 +2,14 @@ import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { env } from '../../env';
 import { isEnough } from '../../core/access/roles';
-import { readDoor, readPaired, readPeople } from '../../store/people';
+import { calendarAddressOf, readDoor, readPaired, readPeople } from '../../store/people';
 import { formatInstant } from '../../core/words/words';
 import { readSite } from '../../store/site';
 import { readRuleBook } from '../../store/states';
 import { db } from '../server/store';
 import { LEAST_FOR_API } from './least';
 import { DoorLog } from './door-log';
+import { OwnCalendar } from './own-calendar';
 import { People } from './people';
 import { Phones } from './phones';
 import { SignedIn } from './signed-in';
@@ -26,12 +27,14 @@ export async function PeopleScreen() {
   const when = (at: number) => formatInstant(at, timeZone, rules);
   const base = env('EMBER_PUBLIC_URL') ?? `https://${(await headers()).get('host') ?? ''}`;
   const keeps = isEnough(who.role, 'manager');
+  const made = who.id === null ? null : calendarAddressOf(db(), who.id);
   const phones = readPaired(db()).map(({ id, name, pairedAt, pairedBy, usedAt }) => ({
     ...{ id, name, paired: when(pairedAt), by: pairedBy ?? 'the shell', used: when(usedAt) },
   }));
   return (
     <div className={layout.page}>
       <SignedIn name={who.name} role={who.role} />
+      <OwnCalendar base={base} made={made === null ? null : when(made)} />
       {isEnough(who.role, LEAST_FOR_API['POST /api/pairing-codes']) ? (
         <Phones paired={phones} base={base} keeps={keeps} />
       ) : null}

@@ -89,7 +89,7 @@ export function Rail({
         <span>More</span>
       </button>
       <div id="rail-foot" className={open ? styles.footOpen : styles.foot}>
-        <Find />
+        <Find onHidden={() => setOpenOn(null)} />
         <KeysHelp />
         {KEEPING.filter(may).map(link)}
         {demoNow === null ? null : <ClockControl now={demoNow} />}

@@ -54,7 +54,7 @@ test('by its key from anywhere: typed, chosen with the arrows, and gone to', asy
   const whole = () => (
     <>
       <Guard />
-      <Find />
+      <Find onHidden={() => undefined} />
     </>
   );
   const { rerender } = render(whole());
@@ -72,7 +72,7 @@ test('by its key from anywhere: typed, chosen with the arrows, and gone to', asy
 test('what is not there, and a server that is not, are said', async () => {
   serves(() => Promise.resolve({ ok: true, json: () => Promise.resolve([one('C1', 'Calder')]) }));
   const user = userEvent.setup();
-  render(<Find />);
+  render(<Find onHidden={() => undefined} />);
   await user.click(screen.getByRole('button', { name: 'Find' }));
   await user.type(await field(), 'brackwater');
   expect(await screen.findByText('Nothing here is called that.')).not.toBeNull();

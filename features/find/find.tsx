@@ -3,7 +3,7 @@
 import { IconSearch } from '@tabler/icons-react';
 import { Button } from 'antd';
 import { usePathname, useRouter } from 'next/navigation';
-import { useCallback, useState } from 'react';
+import { useState } from 'react';
 import { useShortcuts } from '../app-shell/shortcuts';
 import rail from '../app-shell/sidebar.module.css';
 import { Dialog } from '../ui/dialog';
@@ -14,7 +14,7 @@ const Scan = part(() => import('./scan').then((loaded) => loaded.Scan));
 const FindList = part(() => import('./find-list').then((loaded) => loaded.FindList));
 
 /** Any vehicle from anywhere, by `/` and by its button. */
-export function Find() {
+export function Find({ onHidden }: { readonly onHidden: () => void }) {
   const path = usePathname();
   // Open until one has gone elsewhere.
   const [openOn, setOpenOn] = useState<string | null>(null);
@@ -25,15 +25,12 @@ export function Find() {
   const hide = () => {
     setOpenOn(null);
     setScans(false);
+    onHidden();
   };
-  const found = useCallback(
-    (to: string) => {
-      setOpenOn(null);
-      setScans(false);
-      if (!isTaken(to)) router.push(to);
-    },
-    [router],
-  );
+  const found = (to: string) => {
+    hide();
+    if (!isTaken(to)) router.push(to);
+  };
   useShortcuts('Find', 'frame', [
     { keys: ['/'], shown: '/', what: 'find a bay, vehicle, owner or battery', act: show },
   ]);

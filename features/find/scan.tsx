@@ -1,7 +1,7 @@
 'use client';
 
 import { Button } from 'antd';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { Quiet } from '../ui/quiet';
 import { Problem } from '../ui/problem';
 import { pathScanned } from './scanned';
@@ -48,6 +48,7 @@ export function Scan({ onPath }: { readonly onPath: (path: string) => void }) {
   const video = useRef<HTMLVideoElement>(null);
   const [said, setSaid] = useState<string | null>(null);
   const [torch, setTorch] = useState<{ track: MediaStreamTrack; on: boolean } | null>(null);
+  const seen = useEffectEvent(onPath);
   useEffect(() => {
     let stream: MediaStream | null = null;
     let timer: ReturnType<typeof setTimeout> | undefined;
@@ -57,7 +58,7 @@ export function Scan({ onPath }: { readonly onPath: (path: string) => void }) {
       const text = shown && shown.videoWidth > 0 ? await read(shown).catch(() => null) : null;
       if (gone) return;
       const path = text === null ? null : pathScanned(text);
-      if (path) return onPath(path);
+      if (path) return seen(path);
       if (text !== null) setSaid('That is no card or tag of this site.');
       timer = setTimeout(() => void look(read), LOOK_MS);
     };
@@ -79,7 +80,7 @@ export function Scan({ onPath }: { readonly onPath: (path: string) => void }) {
       clearTimeout(timer);
       stop();
     };
-  }, [onPath]);
+  }, []);
   const light = () => {
     if (!torch) return;
     const on = !torch.on;

@@ -223,6 +223,17 @@ export const API = {
     gives: ['text/calendar; charset=utf-8'],
     refuses: [404],
   },
+  'GET /api/calendars/{secret}': {
+    does: 'The rounds to come, for the calendar of who knows the address',
+    gives: ['text/calendar; charset=utf-8'],
+    refuses: [404],
+  },
+  'POST /api/calendars': {
+    does: 'Makes a secret address for one’s own calendar: it is told once',
+    reply: z.strictObject({ path: z.string() }),
+    refuses: [409],
+  },
+  'DELETE /api/calendars': { does: 'Withdraws the address of one’s own calendar', reply: Kept },
   'POST /api/devices': {
     does: 'Adds a device that reports, or gives it a new token: it is told once',
     body: Device,

@@ -1,5 +1,7 @@
 import { Button } from 'antd';
+import Link from 'next/link';
 import { useRef, useState } from 'react';
+import { useSignedIn } from '../access/use-signed-in';
 import { Quiet } from '../ui/quiet';
 import styles from './panel.module.css';
 
@@ -12,19 +14,28 @@ export function Files({ onReadBack }: { readonly onReadBack: (file: File) => voi
   return (
     <section className={styles.files}>
       <h2>On the phone, on paper</h2>
-      <Quiet as="p">
-        A calendar can subscribe to the rounds at this address. <a href={FEED}>rounds.ics</a>
-      </Quiet>
-      <Button
-        block
-        onClick={() => {
-          void navigator.clipboard
-            ?.writeText(new URL(FEED, window.location.href).href)
-            .then(() => setCopied(true));
-        }}
-      >
-        {copied ? 'Address copied' : 'Copy the address'}
-      </Button>
+      {useSignedIn() ? (
+        <Quiet as="p">
+          A calendar subscribes to the rounds at an address of your own:{' '}
+          <Link href="/people">make one behind your name</Link>.
+        </Quiet>
+      ) : (
+        <>
+          <Quiet as="p">
+            A calendar can subscribe to the rounds at this address. <a href={FEED}>rounds.ics</a>
+          </Quiet>
+          <Button
+            block
+            onClick={() => {
+              void navigator.clipboard
+                ?.writeText(new URL(FEED, window.location.href).href)
+                .then(() => setCopied(true));
+            }}
+          >
+            {copied ? 'Address copied' : 'Copy the address'}
+          </Button>
+        </>
+      )}
       <Button block href="/season/account">
         The season’s account
       </Button>

@@ -55,3 +55,10 @@ CREATE TABLE attempt (
   points INTEGER NOT NULL DEFAULT 0,
   expire INTEGER
 ) STRICT;
+
+-- Where somebody's calendar program finds the rounds: whoever knows the address may read them.
+CREATE TABLE calendar_address (
+  secret_hash TEXT PRIMARY KEY,
+  person_id   TEXT NOT NULL UNIQUE REFERENCES person (id),
+  made_at     INTEGER NOT NULL
+) STRICT;

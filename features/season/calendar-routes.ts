@@ -1,0 +1,29 @@
+import 'server-only';
+import { dropCalendarAddress, isCalendarAddress, setCalendarAddress } from '../../store/people';
+import { whoIsIn } from '../access/who';
+import { newToken } from '../access/secrets';
+import { refuse } from '../server/reply';
+import { db } from '../server/store';
+import { getCalendar } from './routes';
+
+/** The rounds, for a calendar program that knows somebody's address. */
+export const getCalendarAt = (secret: string): Response | Promise<Response> =>
+  isCalendarAddress(db(), secret)
+    ? getCalendar()
+    : refuse(404, 'There is no calendar at this address, or not any more.');
+
+/** A secret address for one's own calendar. */
+export function postCalendarAddress(request: Request): Response {
+  const { id } = whoIsIn(request);
+  if (id === null) return refuse(409, 'Nobody signs in here: /api/season/rounds.ics is enough.');
+  const secret = newToken();
+  setCalendarAddress(db(), id, secret, Date.now());
+  return Response.json({ path: `/api/calendars/${secret}` });
+}
+
+/** Withdraws it. */
+export function deleteCalendarAddress(request: Request): Response {
+  const { id } = whoIsIn(request);
+  if (id !== null) dropCalendarAddress(db(), id);
+  return Response.json({ kept: true });
+}

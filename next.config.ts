@@ -6,7 +6,7 @@ const config: NextConfig = {
   typescript: { ignoreBuildErrors: true },
   reactStrictMode: true,
   devIndicators: false,
-  serverExternalPackages: ['better-sqlite3'],
+  serverExternalPackages: ['better-sqlite3', 'sharp'],
   experimental: {
     optimizePackageImports: ['@tabler/icons-react', 'antd'],
     // What is longer would be cut off in silence; each route says itself what is too long for it.

@@ -1,3 +1,4 @@
+import { pictureOf } from '../../features/lay-up/picture.fixture';
 import { v4 as uuid } from 'uuid';
 import { usualDetails } from '../../core/battery/details';
 import { hub } from '../../features/bench/hub';
@@ -49,7 +50,10 @@ const day = (date: string) => ({ date, mean: 3, min: 1 });
 const outlet = () => site().stock.outlets[0]!;
 const PHOTO = uuid();
 const DRAFT = newDraft('car', undefined, { bayId: '', collectOn: '' });
-const photo = Uint8Array.from([0xff, 0xd8, 0xff, 0xe0, ...Array.from({ length: 64 }, () => 0)]);
+let photo: Uint8Array<ArrayBuffer>;
+beforeAll(async () => {
+  photo = new Uint8Array(await pictureOf('jpeg'));
+});
 
 const FUSE = {
   fuse: 'F1',

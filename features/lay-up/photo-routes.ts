@@ -10,6 +10,7 @@ import {
   readPhoto,
 } from '../../store/photos';
 import { readVehicles } from '../../store/site';
+import { writtenAnew } from './picture';
 import { bytesUpTo, refuse } from '../server/reply';
 import { db } from '../server/store';
 
@@ -40,7 +41,11 @@ export async function putPhoto(request: Request, id: string): Promise<Response> 
   if (!readPhoto(db(), id) && countPhotosOf(db(), vehicleId) >= MAX_PHOTOS) {
     return refuse(409, `A vehicle has at most ${MAX_PHOTOS} pictures.`);
   }
-  addPhoto(db(), photo.data);
+  const written = await writtenAnew(photo.data);
+  if (!written) {
+    return refuse(415, 'The picture cannot be read, or is too large: take it once more.');
+  }
+  addPhoto(db(), { ...photo.data, bytes: written });
   return Response.json({ id });
 }
 

@@ -1,3 +1,5 @@
+import sharp from 'sharp';
+import { pictureOf } from '../lay-up/picture.fixture';
 import ICAL from 'ical.js';
 import ical, { type VEvent } from 'node-ical';
 import { NextRequest } from 'next/server';
@@ -315,7 +317,10 @@ describe('a draft that is put together so that it can be gone on with', () => {
 });
 
 describe('a photograph', () => {
-  const JPEG = Buffer.from([0xff, 0xd8, 0xff, 0xe0, 1, 2, 3]);
+  let JPEG: Buffer;
+  beforeAll(async () => {
+    JPEG = await pictureOf('jpeg');
+  });
   const send = (vehicle: string, bytes: Buffer, type = 'image/jpeg', id = uuid()) =>
     answer(
       putPhoto(
@@ -335,6 +340,17 @@ describe('a photograph', () => {
     expect((await send('vehicle-31', JPEG)).status).toBe(200);
     expect(await send('vehicle-31', Buffer.from('<script>'))).toMatchObject({ status: 415 });
     expect(await send('vehicle-31', JPEG, 'image/png')).toMatchObject({ status: 415 });
+    // It begins like one, and is none; or it is one that unfolds to more than any memory has.
+    const torn = Buffer.concat([JPEG.subarray(0, 60), Buffer.from('<svg onload=alert(1)>')]);
+    expect(await send('vehicle-31', torn)).toMatchObject({ status: 415 });
+    const vast = await sharp({
+      create: { width: 16_000, height: 8000, channels: 3, background: '#000' },
+      limitInputPixels: false,
+    })
+      .png({ compressionLevel: 9 })
+      .toBuffer();
+    expect(vast.length).toBeLessThan(1_000_000);
+    expect(await send('vehicle-31', vast, 'image/png')).toMatchObject({ status: 415 });
     expect(await send(uuid(), JPEG)).toMatchObject({ status: 404 });
   });
 

@@ -5,6 +5,8 @@ import type { Db } from './open';
 const LIMITS = {
   /** Passphrases for one name: no more than anybody mistypes. */
   person: { points: 8, duration: 15 * 60 },
+  /** PINs of one session: they are short. */
+  pin: { points: 5, duration: 60 * 60 },
   /** From one paired browser, whatever the names. */
   paired: { points: 20, duration: 15 * 60 },
   /** From one address, pairing and signing in. */
@@ -27,6 +29,7 @@ function limitersOf(db: Db): Readonly<Record<CountedBy, RateLimiterSQLite>> {
         ...{ tableCreated: true, keyPrefix: name },
       });
     known = {
+      pin: of('pin'),
       person: of('person'),
       paired: of('paired'),
       address: of('address'),

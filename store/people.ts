@@ -1,5 +1,5 @@
 import type { Role } from '../core/access/roles';
-import { isSessionOver, type SessionRules } from '../core/access/session';
+import { isIdle, isSessionOver, type SessionRules } from '../core/access/session';
 import { hashOfToken } from './tokens';
 import type { Db } from './open';
 
@@ -188,6 +188,48 @@ export function endSession(db: Db, token: string): void {
   db.prepare('DELETE FROM session WHERE token_hash = ?').run(hashOfToken(token));
 }
 
+/** Sets the PIN that unlocks a session; null: it is not locked any more. */
+export function setPin(db: Db, token: string, pin: string | null): void {
+  db.prepare('UPDATE session SET pin = ?, locked_at = NULL WHERE token_hash = ?').run(
+    pin,
+    hashOfToken(token),
+  );
+}
+
+/** Locks a session that has a PIN; false: it has none. */
+export const lockSession = (db: Db, token: string, at: number): boolean =>
+  db
+    .prepare(
+      'UPDATE session SET locked_at = coalesce(locked_at, ?) WHERE token_hash = ? AND pin IS NOT NULL',
+    )
+    .run(at, hashOfToken(token)).changes > 0;
+
+export function unlockSession(db: Db, token: string, at: number): void {
+  db.prepare('UPDATE session SET locked_at = NULL, used_at = ? WHERE token_hash = ?').run(
+    at,
+    hashOfToken(token),
+  );
+}
+
+interface SessionRow extends Person {
+  readonly pairedId: string;
+  readonly beganAt: number;
+  readonly usedAt: number;
+  readonly keyHash: string;
+  readonly pin: string | null;
+  readonly lockedAt: number | null;
+}
+
+/** Somebody who is signed in. */
+export interface Session {
+  readonly person: Person;
+  readonly pairedId: string;
+  /** Hash of the PIN; null: there is none. */
+  readonly pin: string | null;
+  /** Nothing is told or taken until it is unlocked. */
+  readonly isLocked: boolean;
+}
+
 /** When it was used is written down no more often than this. */
 const NOTED_MS = 60_000;
 
@@ -199,30 +241,32 @@ export function readSession(
   rules: SessionRules,
   /** Nobody does anything just now: it does not count as used. */
   onlyLooked = false,
-): { readonly person: Person; readonly pairedId: string } | null {
+): Session | null {
   const row = db
     .prepare(
       `SELECT person.id, person.name, role, added_at AS addedAt, session.paired_id AS pairedId,
-              began_at AS beganAt, session.used_at AS usedAt, paired.key_hash AS keyHash
+              began_at AS beganAt, session.used_at AS usedAt, paired.key_hash AS keyHash,
+              pin, locked_at AS lockedAt
          FROM session
          JOIN person ON person.id = person_id AND left_at IS NULL
          JOIN paired ON paired.id = session.paired_id AND withdrawn_at IS NULL
         WHERE token_hash = ?`,
     )
-    .get(hashOfToken(token)) as
-    (Person & { pairedId: string; beganAt: number; usedAt: number; keyHash: string }) | undefined;
+    .get(hashOfToken(token)) as SessionRow | undefined;
   // A token that was carried to another browser is none.
   if (!row || row.keyHash !== hashOfToken(key)) return null;
   if (isSessionOver(row, at, rules)) {
     endSession(db, token);
     return null;
   }
-  if (!onlyLooked && at - row.usedAt > NOTED_MS) {
+  const { id, name, role, addedAt, pairedId, pin } = row;
+  const isLocked = pin !== null && (row.lockedAt !== null || isIdle(row, at, rules));
+  if (isLocked && row.lockedAt === null) lockSession(db, token, at);
+  if (!isLocked && !onlyLooked && at - row.usedAt > NOTED_MS) {
     db.prepare('UPDATE session SET used_at = ? WHERE token_hash = ?').run(at, hashOfToken(token));
     db.prepare('UPDATE paired SET used_at = ? WHERE id = ?').run(at, row.pairedId);
   }
-  const { id, name, role, addedAt, pairedId } = row;
-  return { person: { id, name, role, addedAt }, pairedId };
+  return { person: { id, name, role, addedAt }, pairedId, pin, isLocked };
 }
 
 /** A new secret address for somebody’s calendar; the one before is good no more. */

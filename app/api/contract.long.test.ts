@@ -92,6 +92,9 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
   'POST /api/first': { body: () => SOMEBODY, status: 409 },
   'POST /api/sign-in': { body: () => SOMEBODY, status: 409 },
   'POST /api/sign-out': {},
+  'PUT /api/pin': { body: () => ({ pin: '4711' }), status: 409 },
+  'POST /api/lock': {},
+  'POST /api/unlock': { body: () => ({ pin: '4711' }), status: 401 },
   'POST /api/pairing-codes': { status: 409 },
   'DELETE /api/paired/{id}': { of: { id: uuid() }, status: 404 },
   'POST /api/people': { body: () => ({ ...SOMEBODY, id: uuid(), role: 'helper' }) },
@@ -100,6 +103,8 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
   'GET /api/calendars/{secret}': { of: { secret: 'guessed' }, status: 404 },
   'POST /api/calendars': { status: 409 },
   'DELETE /api/calendars': {},
+  'POST /api/owner-links': { body: () => ({ vehicleId: 'vehicle-01' }) },
+  'DELETE /api/owner-links/{id}': { of: { id: 'vehicle-01' } },
   'POST /api/lay-up': { body: () => layUp() },
   'POST /api/batteries': {
     body: () => ({

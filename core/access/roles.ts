@@ -16,12 +16,12 @@ export const ROLE_WORDS: Readonly<Record<Role, { readonly name: string; readonly
 /** `an attendant`, `a manager`. */
 export const aRole = (role: Role): string => (role === 'attendant' ? `an ${role}` : `a ${role}`);
 
-/** Who may do something: anybody at all, a device that shows its token, or a role and those above it. */
-export type Least = 'anybody' | 'device' | Role;
+/** Who may do something: anybody at all, who shows a secret of its own, or a role and those above it. */
+export type Least = 'anybody' | 'secret' | Role;
 
-/** Whether a role is enough; null: nobody has signed in. What is a device’s is no person’s. */
+/** Whether a role is enough; null: nobody has signed in. What asks for a secret is no role’s. */
 export function isEnough(role: Role | null, least: Least): boolean {
   if (least === 'anybody') return true;
-  if (least === 'device' || role === null) return false;
+  if (least === 'secret' || role === null) return false;
   return ROLES.indexOf(role) >= ROLES.indexOf(least);
 }

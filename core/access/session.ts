@@ -4,6 +4,7 @@ import { MS_PER_DAY, MS_PER_HOUR } from '../day';
 export interface SessionRules {
   readonly signedInIdleHours: number;
   readonly signedInMostDays: number;
+  readonly lockAfterMinutes: number;
 }
 
 /**
@@ -13,6 +14,13 @@ export interface SessionRules {
 export const isSessionOver = (
   { beganAt, usedAt }: { readonly beganAt: number; readonly usedAt: number },
   now: number,
-  { signedInIdleHours, signedInMostDays }: SessionRules,
+  { signedInIdleHours, signedInMostDays }: Omit<SessionRules, 'lockAfterMinutes'>,
 ): boolean =>
   now - usedAt > signedInIdleHours * MS_PER_HOUR || now - beganAt > signedInMostDays * MS_PER_DAY;
+
+/** Whether nobody did anything for so long that it locks, where there is a PIN; UTC milliseconds. */
+export const isIdle = (
+  { usedAt }: { readonly usedAt: number },
+  now: number,
+  { lockAfterMinutes }: Pick<SessionRules, 'lockAfterMinutes'>,
+): boolean => now - usedAt > lockAfterMinutes * 60_000;

@@ -8,7 +8,7 @@ import { usualDetails } from '../battery/details';
 import { CHEMISTRIES, CHEMISTRY_IDS } from '../battery/chemistries';
 import { recoveryOf } from '../charging/recovery';
 import { doneBefore } from '../connections/look-in';
-import { isSessionOver } from '../access/session';
+import { isIdle, isSessionOver } from '../access/session';
 import { MS_PER_DAY, toDay } from '../day';
 import { at, reading, standing } from '../record/record.fixture';
 import { chargeForecastOf } from '../assessment/charge-forecast';
@@ -332,6 +332,8 @@ const CASES: { readonly [K in ChoiceRule]: (rules: Rules) => string } = {
       rules,
       [10, 60, 200].map((hours) => [1, hours / 24]),
     ),
+  lockAfterMinutes: (rules) =>
+    [3, 10, 60, 200].map((age) => isIdle({ usedAt: 0 }, age * 60_000, rules)).join(),
   signedInMostDays: (rules) =>
     signedInUnder(
       rules,

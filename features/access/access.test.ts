@@ -27,12 +27,15 @@ import {
   deletePaired,
   deletePerson,
   postFirst,
+  postLock,
   postPair,
   postPairingCode,
   postPerson,
   postSignIn,
   postSignOut,
+  postUnlock,
   putPerson,
+  putPin,
 } from './routes';
 import { codeTyped, newCode, newToken } from './secrets';
 import { PAIRED_COOKIE, SESSION_COOKIE } from './who';
@@ -138,7 +141,7 @@ describe('the table of who may ask what', () => {
     for (const [address, least] of all) {
       const [method, template] = address.split(' ') as [string, string];
       const path = template.replaceAll(/\{\w+\}/g, 'some-id');
-      const open = least === 'anybody' || least === 'device';
+      const open = least === 'anybody' || least === 'secret';
       const out = path.startsWith('/api/') ? 401 : 303;
       expect([address, stranger.asks(method, path)]).toEqual([address, open ? 200 : out]);
       for (const [role, browser] of people) {
@@ -301,7 +304,7 @@ describe('a session', () => {
   });
 
   it('ends when nobody uses it, and at last however much it is used', () => {
-    const rules = { signedInIdleHours: 10, signedInMostDays: 2 };
+    const rules = { signedInIdleHours: 10, signedInMostDays: 2, lockAfterMinutes: 20 };
     const at = Date.now();
     const cookies = (one: Browser) => ({
       token: one.cookies.get(SESSION_COOKIE)!,
@@ -315,6 +318,47 @@ describe('a session', () => {
       expect(readSession(db(), cookies(busy), at + hour * HOUR, rules)).not.toBeNull();
     }
     expect(readSession(db(), cookies(busy), at + 49 * HOUR, rules)).toBeNull();
+  });
+});
+
+describe('a PIN', () => {
+  const withPin = async (role: Role) => {
+    const browser = signedIn(role);
+    expect((await browser.send(putPin, { pin: '471' })).status).toBe(400);
+    expect((await browser.send(putPin, { pin: '4711' })).status).toBe(200);
+    return browser;
+  };
+
+  it('unlocks what was locked, and nothing is told or taken meanwhile', async () => {
+    const desk = await withPin('manager');
+    expect(await desk.send(postLock)).toMatchObject({ locked: true });
+    expect(desk.asks('GET', '/yard')).toBe(303);
+    expect(desk.asks('POST', '/api/entries')).toBe(401);
+    expect((await desk.send(postUnlock, { pin: '1174' })).status).toBe(422);
+    expect(desk.asks('GET', '/yard')).toBe(303);
+    expect((await desk.send(postUnlock, { pin: '4711' })).status).toBe(200);
+    expect(desk.asks('GET', '/yard')).toBe(200);
+    // Where there is none, nothing locks, and nothing is unlocked.
+    expect(await signedIn('helper').send(postLock)).toMatchObject({ locked: false });
+    expect((await signedIn('helper').send(postUnlock, { pin: '4711' })).status).toBe(422);
+    expect((await new Browser().send(postUnlock, { pin: '4711' })).status).toBe(401);
+  });
+
+  it('locks by itself where nobody does anything, and is guessed five times at most', async () => {
+    const desk = await withPin('attendant');
+    const cookies = {
+      token: desk.cookies.get(SESSION_COOKIE)!,
+      key: desk.cookies.get(PAIRED_COOKIE)!,
+    };
+    const after = (minutes: number) =>
+      readSession(db(), cookies, Date.now() + minutes * 60_000, DEFAULT_RULES, true)!.isLocked;
+    expect([after(15), after(25)]).toEqual([false, true]);
+    const tries: number[] = [];
+    for (let n = 0; n < 6; n++)
+      tries.push((await desk.send(postUnlock, { pin: `000${n}` })).status);
+    expect(tries).toEqual([422, 422, 422, 422, 422, 401]);
+    // Then the right one is no use either: the passphrase is asked for.
+    expect((await desk.send(postUnlock, { pin: '4711' })).status).toBe(401);
   });
 });
 

@@ -14,8 +14,8 @@ export function refuseUnknown(request: Request): Response | undefined {
   if (!isSigned()) return undefined;
   const { pathname, search } = new URL(request.url);
   const least = leastFor(request.method, pathname);
-  // The token of a device is looked at where its reports are taken.
-  if (least === 'anybody' || least === 'device') return undefined;
+  // Tokens, calendars’ addresses and owners’ links are looked at where they lead.
+  if (least === 'anybody' || least === 'secret') return undefined;
   const who = whoSent(request);
   if (!who) {
     if (!isPage(pathname)) {

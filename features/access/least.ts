@@ -11,10 +11,16 @@ export const LEAST_FOR_API: Readonly<Record<keyof Api, Least>> = {
   'POST /api/first': 'anybody',
   'POST /api/sign-in': 'anybody',
   'POST /api/sign-out': 'anybody',
-  'POST /api/reports': 'device',
+  // Of a session that is locked, nothing else can be asked.
+  'POST /api/lock': 'anybody',
+  'POST /api/unlock': 'anybody',
+  'PUT /api/pin': 'helper',
+  'POST /api/reports': 'secret',
   // Calendars sign in nowhere: who knows the address may read it.
-  'GET /api/calendars/{secret}': 'device',
+  'GET /api/calendars/{secret}': 'secret',
   'POST /api/calendars': 'helper',
+  'POST /api/owner-links': 'attendant',
+  'DELETE /api/owner-links/{id}': 'attendant',
   'DELETE /api/calendars': 'helper',
   'POST /api/entries': 'helper',
   'POST /api/entries/batch': 'helper',
@@ -80,6 +86,8 @@ export const LEAST_FOR_PAGE = {
   '/people': 'helper',
   '/setup': 'manager',
   '/ui': 'helper',
+  // Owners sign in nowhere: who knows the link of a vehicle may read its record.
+  '/owner/{secret}': 'secret',
   '/sign-in': 'anybody',
   '/pair': 'anybody',
   '/trust': 'anybody',

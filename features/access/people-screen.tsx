@@ -9,6 +9,7 @@ import { readRuleBook } from '../../store/states';
 import { db } from '../server/store';
 import { LEAST_FOR_API } from './least';
 import { DoorLog } from './door-log';
+import { OwnPin } from './own-pin';
 import { OwnCalendar } from './own-calendar';
 import { People } from './people';
 import { Phones } from './phones';
@@ -34,6 +35,7 @@ export async function PeopleScreen() {
   return (
     <div className={layout.page}>
       <SignedIn name={who.name} role={who.role} />
+      <OwnPin />
       <OwnCalendar base={base} made={made === null ? null : when(made)} />
       {isEnough(who.role, LEAST_FOR_API['POST /api/pairing-codes']) ? (
         <Phones paired={phones} base={base} keeps={keeps} />

@@ -10,21 +10,41 @@ import {
   endSession,
   hasPeople,
   letGo,
+  lockSession,
   managersBeside,
   noteDoor,
   pairWith,
   readPerson,
   readPersonNamed,
   setPassphrase,
+  setPin,
   setRole,
+  unlockSession,
   withdrawPaired,
 } from '../../store/people';
+import { hashOfToken } from '../../store/tokens';
 import { bodyOf, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { hashOf, isPassphrase } from './passphrase';
-import { FirstBody, PairBody, PersonBody, PersonChange, SignInBody } from './schema';
+import {
+  FirstBody,
+  PairBody,
+  PersonBody,
+  PersonChange,
+  PinBody,
+  SignInBody,
+  UnlockBody,
+} from './schema';
 import { codeTyped, newCode, newToken } from './secrets';
-import { PAIRED_COOKIE, SESSION_COOKIE, cookieOf, isSigned, pairedOf, whoIsIn } from './who';
+import {
+  PAIRED_COOKIE,
+  SESSION_COOKIE,
+  cookieOf,
+  isSigned,
+  pairedOf,
+  sessionOf,
+  whoIsIn,
+} from './who';
 
 /** The server in front of this one says where a request comes from; see `cli/serve-here`. */
 export const ADDRESS_HEADER = 'x-ember-address';
@@ -140,6 +160,46 @@ export function postSignOut(request: Request): Response {
     noteDoor(db(), Date.now(), 'signed-out', { pairedId: who?.id ?? null });
   }
   return withCookies({ out: true }, [cookie(SESSION_COOKIE, '', 0)]);
+}
+
+/** A PIN for this session on this browser; an empty one takes it away. */
+export async function putPin(request: Request): Promise<Response> {
+  const { data, refusal } = await bodyOf(request, PinBody);
+  if (refusal) return refusal;
+  const token = cookieOf(request, SESSION_COOKIE);
+  if (!isSigned() || !token) return refuse(409, NOBODY_SIGNS_IN);
+  setPin(db(), token, data.pin === '' ? null : await hashOf(data.pin));
+  return Response.json({ kept: true });
+}
+
+/** Locks the session that asks, where it has a PIN. */
+export function postLock(request: Request): Response {
+  const token = cookieOf(request, SESSION_COOKIE);
+  const locked = isSigned() && token !== undefined && lockSession(db(), token, Date.now());
+  return Response.json({ locked });
+}
+
+/** Unlocks it with the PIN; who tries too often signs in anew. */
+export async function postUnlock(request: Request): Promise<Response> {
+  const { data, refusal } = await bodyOf(request, UnlockBody);
+  if (refusal) return refusal;
+  const [session, token] = [
+    isSigned() ? sessionOf(request) : null,
+    cookieOf(request, SESSION_COOKIE),
+  ];
+  if (!session || !token) return refuse(401, 'Nobody is signed in here: sign in.');
+  const counted = { pin: hashOfToken(token) };
+  if ((await countTry(db(), counted)) > 0) {
+    endSession(db(), token);
+    noteDoor(db(), Date.now(), 'turned-away', {
+      ...{ personId: session.person.id, pairedId: session.pairedId },
+    });
+    return refuse(401, 'Too many wrong PINs: sign in with the passphrase.');
+  }
+  if (!(await isPassphrase(data.pin, session.pin))) return refuse(422, 'pin: this is not the PIN.');
+  await forgetTries(db(), counted);
+  unlockSession(db(), token, Date.now());
+  return Response.json({ name: session.person.name });
 }
 
 /** A code for another browser: good once, for five minutes. */

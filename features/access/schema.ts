@@ -17,6 +17,11 @@ export const PairBody = z.strictObject({
 });
 export const FirstBody = z.strictObject({ name: Name, passphrase: NewPassphrase });
 export const SignInBody = z.strictObject({ name: Name, passphrase: Typed });
+/** Four digits or more; an empty one takes it away. */
+export const PinBody = z.strictObject({
+  pin: z.string().regex(/^(\d{4,12})?$/, 'a PIN is 4 to 12 digits'),
+});
+export const UnlockBody = z.strictObject({ pin: z.string().min(1, 'type the PIN').max(12) });
 export const PersonBody = z.strictObject({
   id: z.uuid(),
   name: Name,

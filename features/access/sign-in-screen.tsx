@@ -5,7 +5,8 @@ import { hasPeople, readPairedBy } from '../../store/people';
 import { WaitingToSave } from '../logbook/waiting-here';
 import { db } from '../server/store';
 import { SignIn } from './sign-in';
-import { PAIRED_COOKIE, isSigned } from './who';
+import { Unlock } from './unlock';
+import { PAIRED_COOKIE, isSigned, sessionHas } from './who';
 import { whoLooks } from './who-looks';
 import styles from './door.module.css';
 
@@ -29,5 +30,8 @@ export async function SignInScreen({ to }: { readonly to: string | undefined }) 
       </section>
     );
   }
+  const jar = await cookies();
+  const session = sessionHas((name) => jar.get(name)?.value);
+  if (session) return <Unlock name={session.person.name} to={within(to)} />;
   return <SignIn isFirst={!hasPeople(db())} to={within(to)} />;
 }

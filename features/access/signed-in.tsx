@@ -2,17 +2,16 @@
 
 import { Button } from 'antd';
 import { ROLE_WORDS, type Role } from '../../core/access/roles';
-import { call } from '../http/client';
 import { askWorker } from '../offline/ask-worker';
+import { signOut } from './unlock';
 import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
 
 /** Who is signed in, and the way out. */
 export function SignedIn({ name, role }: { readonly name: string; readonly role: Role }) {
   const out = async () => {
-    await call('POST /api/sign-out', {});
     askWorker({ do: 'forget' });
-    window.location.assign('/sign-in');
+    await signOut();
   };
   return (
     <header className={layout.head}>

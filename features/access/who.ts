@@ -1,7 +1,7 @@
 import 'server-only';
 import { env } from '../../env';
 import type { Role } from '../../core/access/roles';
-import { readPairedBy, readSession } from '../../store/people';
+import { readPairedBy, readSession, type Session } from '../../store/people';
 import { readRuleBook } from '../../store/states';
 import { ATTENDANT } from '../logbook/recorder';
 import { db } from '../server/store';
@@ -22,21 +22,31 @@ export const isSigned = () => env('EMBER_DOOR') === 'signed';
 export const SESSION_COOKIE = '__Host-ember-session';
 export const PAIRED_COOKIE = '__Host-ember-paired';
 
-/** Who is signed in with the cookies of a browser; null: nobody. */
+/** The session of a browser, locked or not; null: nobody is signed in on it. */
+export function sessionHas(
+  cookie: (name: string) => string | undefined,
+  onlyLooked = false,
+): Session | null {
+  const token = cookie(SESSION_COOKIE);
+  const key = cookie(PAIRED_COOKIE);
+  if (!token || !key) return null;
+  // The door has the wall's own clock: the demo's stands still.
+  return readSession(db(), { token, key }, Date.now(), readRuleBook(db()).rules, onlyLooked);
+}
+
+/** Who is signed in with the cookies of a browser; null: nobody, or it is locked. */
 export function whoHas(
   cookie: (name: string) => string | undefined,
   onlyLooked = false,
 ): Who | null {
   if (!isSigned()) return AT_THE_MACHINE;
-  const token = cookie(SESSION_COOKIE);
-  const key = cookie(PAIRED_COOKIE);
-  if (!token || !key) return null;
-  // The door has the wall's own clock: the demo's stands still.
-  return (
-    readSession(db(), { token, key }, Date.now(), readRuleBook(db()).rules, onlyLooked)?.person ??
-    null
-  );
+  const session = sessionHas(cookie, onlyLooked);
+  return session && !session.isLocked ? session.person : null;
 }
+
+/** The session of who sent a request, locked or not. */
+export const sessionOf = (request: Request): Session | null =>
+  sessionHas((name) => cookieOf(request, name));
 
 /** A cookie of a request, as the browser sent it. */
 export function cookieOf(request: Request, name: string): string | undefined {

@@ -10,6 +10,8 @@ export interface FrameData {
   readonly ribbon: RibbonData;
   /** The demo's clock in words; null on a site of one's own. */
   readonly demoNow: string | null;
+  /** Where people sign in, a browser with a PIN locks after so long. */
+  readonly lockAfterMinutes: number;
   /** Batteries that cannot be judged, with the vehicle's page where that is mended. */
   readonly troubled: readonly { readonly words: string; readonly href: string }[];
 }
@@ -18,6 +20,7 @@ export function frameData(loaded: SiteSnapshot): FrameData {
   return {
     ribbon: ribbonData(loaded),
     demoNow: hasOutside() ? formatInstant(loaded.now, loaded.site.timeZone, loaded.rules) : null,
+    lockAfterMinutes: loaded.rules.lockAfterMinutes,
     troubled: loaded.stays.flatMap(({ vehicle, bay, troubled }) =>
       troubled.map(({ battery, why }) => ({
         words: `${bay.mark} ${vehicle.name}, battery ${battery.mark}: ${why}`,

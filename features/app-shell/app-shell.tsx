@@ -1,5 +1,6 @@
 import { cookies, headers } from 'next/headers';
 import { THEME_COOKIE, themeOf } from '../theme/theme';
+import { Lock } from '../access/lock';
 import { isSigned } from '../access/who';
 import { whoLooks } from '../access/who-looks';
 import { ask } from '../server/ask';
@@ -38,6 +39,7 @@ export async function Frame({ children }: { children: React.ReactNode }) {
         <Guard />
         {isSigned() ? <KeptOnDevice /> : null}
         {isSigned() ? <LiveRefresh /> : null}
+        {isSigned() ? <Lock name={who.name} afterMinutes={data.lockAfterMinutes} /> : null}
         <GlyphSheet />
         <Rail theme={theme} demoNow={data.demoNow} who={isSigned() ? who : null} />
         <div className={styles.column}>

@@ -54,6 +54,9 @@ const ASKS: ReadonlySet<Address> = new Set([
   'POST /api/bench/hands',
   'PUT /api/drafts/{id}',
   'POST /api/live',
+  'POST /api/lock',
+  'POST /api/unlock',
+  'PUT /api/pin',
 ]);
 
 const AWAY = 'The server cannot be reached.';

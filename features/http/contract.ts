@@ -4,7 +4,15 @@ import { EntryBody } from '../../core/logbook/entry-body';
 import { ReportBody } from '../../core/reports/report';
 import { SeasonDocument } from '../../core/schedule/document';
 import { Meter } from '../../store/devices';
-import { FirstBody, PairBody, PersonBody, PersonChange, SignInBody } from '../access/schema';
+import {
+  FirstBody,
+  PairBody,
+  PersonBody,
+  PersonChange,
+  PinBody,
+  SignInBody,
+  UnlockBody,
+} from '../access/schema';
 import { Logged } from '../bench/routes';
 import { FusesOf, KnownFuses } from '../bench/settings-routes';
 import { BenchRequest, Test, TraceReply } from '../bench/wire';
@@ -14,6 +22,7 @@ import { DraftBody } from '../lay-up/draft-routes';
 import { LayUp } from '../lay-up/schema';
 import { StandingAt } from '../live/news';
 import type { Findable } from '../find/find-data';
+import { LinkFor } from '../owners-record/link-routes';
 import { OwnersRecord } from '../owners-record/record-document';
 import { RuleEffect } from '../rules/effect';
 import { ToWeigh } from '../rules/preview';
@@ -91,6 +100,22 @@ export const API = {
   'POST /api/sign-out': {
     does: 'Signs out whoever is signed in on the browser that asks',
     reply: z.strictObject({ out: z.literal(true) }),
+  },
+  'PUT /api/pin': {
+    does: 'Sets a PIN that unlocks one’s session on this browser, or takes it away',
+    body: PinBody,
+    reply: Kept,
+    refuses: [409],
+  },
+  'POST /api/lock': {
+    does: 'Locks the session that asks, where it has a PIN',
+    reply: z.strictObject({ locked: z.boolean() }),
+  },
+  'POST /api/unlock': {
+    does: 'Unlocks it with the PIN',
+    body: UnlockBody,
+    reply: z.strictObject({ name: z.string() }),
+    refuses: [401, 422],
   },
   'POST /api/pairing-codes': {
     does: 'Gives a code to pair another browser with: good once, for five minutes',
@@ -233,6 +258,13 @@ export const API = {
     reply: z.strictObject({ path: z.string() }),
     refuses: [409],
   },
+  'POST /api/owner-links': {
+    does: 'Makes a link to the record of a vehicle for its owner: it is told once',
+    body: LinkFor,
+    reply: z.strictObject({ path: z.string() }),
+    refuses: [404],
+  },
+  'DELETE /api/owner-links/{id}': { does: 'Withdraws the link of a vehicle', reply: Kept },
   'DELETE /api/calendars': { does: 'Withdraws the address of one’s own calendar', reply: Kept },
   'POST /api/devices': {
     does: 'Adds a device that reports, or gives it a new token: it is told once',

@@ -9,12 +9,19 @@ import styles from './record.module.css';
 const day = (name: string) => shortDay(toDay(name));
 
 /** The owner’s record on paper: what was done, what was read and tested, and what comes next. */
-export async function RecordScreen({ id }: { id: string }) {
+export async function RecordScreen({
+  id,
+  forOwner = false,
+}: {
+  id: string;
+  /** Its owner looks at it, who may see nothing else. */
+  forOwner?: boolean;
+}) {
   const record = (await askOrSetUp('ownersRecord', id)) ?? notFound();
   const { vehicle, owner, from, to } = record;
   return (
     <div className={styles.paper}>
-      <PrintButton address={`/api/records/${id}`} />
+      <PrintButton {...(forOwner ? {} : { address: `/api/records/${id}` })} />
       <header className={styles.head}>
         <h1>{vehicle.name}</h1>
         <p>

@@ -8,12 +8,15 @@ export function Dialog({
   title,
   open,
   wide = false,
+  stays = false,
   onClose,
   children,
 }: {
   readonly title: string;
   readonly open: boolean;
   readonly wide?: boolean;
+  /** It is closed by what is in it, and not by a key or beside it. */
+  readonly stays?: boolean;
   readonly onClose: () => void;
   readonly children: ReactNode;
 }) {
@@ -28,10 +31,14 @@ export function Dialog({
       ref={dialog}
       className={wide ? styles.wide : styles.dialog}
       aria-labelledby={id}
+      {...(stays ? { closedby: 'none' } : {})}
+      onCancel={(event) => {
+        if (stays) event.preventDefault();
+      }}
       onClose={onClose}
       onClick={(event) => {
         // Outside of it: what is in it fills it to its border.
-        if (event.target === dialog.current) onClose();
+        if (!stays && event.target === dialog.current) onClose();
       }}
     >
       {open ? (

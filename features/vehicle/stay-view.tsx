@@ -7,6 +7,7 @@ import { dayName, dayOf, parseDay, shortDay, toDay } from '../../core/day';
 import { CONSENT_WORDS, KEY_WORDS } from '../../core/stay/vehicle-facts';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
+import { OwnerLink } from '../owners-record/owner-link';
 import { useSiteClock } from '../site/clock';
 import { Batteries } from './batteries';
 import type { VehicleData } from './vehicle-data';
@@ -80,6 +81,7 @@ export function StayView({ data, onChanged }: { data: VehicleData; onChanged: ()
       ) : null}
       <Collection data={data} onChanged={onChanged} />
       <Outing data={data} onChanged={onChanged} />
+      <OwnerLink vehicleId={vehicle.id} />
       <Batteries data={data} onChanged={onChanged} />
     </div>
   );

@@ -34,7 +34,10 @@ CREATE TABLE session (
   person_id  TEXT NOT NULL REFERENCES person (id),
   paired_id  TEXT NOT NULL REFERENCES paired (id),
   began_at   INTEGER NOT NULL,
-  used_at    INTEGER NOT NULL
+  used_at    INTEGER NOT NULL,
+  -- Unlocks this session on this browser, and nothing else; null: it is not locked.
+  pin        TEXT,
+  locked_at  INTEGER
 ) STRICT;
 CREATE INDEX session_person ON session (person_id);
 CREATE INDEX session_paired ON session (paired_id);
@@ -61,4 +64,13 @@ CREATE TABLE calendar_address (
   secret_hash TEXT PRIMARY KEY,
   person_id   TEXT NOT NULL UNIQUE REFERENCES person (id),
   made_at     INTEGER NOT NULL
+) STRICT;
+
+-- A way for an owner to look at the record of their own vehicle, for as long as it stands here.
+CREATE TABLE owner_link (
+  secret_hash TEXT PRIMARY KEY,
+  vehicle_id  TEXT NOT NULL UNIQUE REFERENCES vehicle (id),
+  laid_up_at  INTEGER NOT NULL,
+  made_at     INTEGER NOT NULL,
+  made_by     TEXT REFERENCES person (id)
 ) STRICT;

@@ -16,6 +16,19 @@ export const DOOR_RULES = {
       { value: 336, label: 'Two weeks', reason: 'Where one person has the phone on them.' },
     ],
   }),
+  lockAfterMinutes: rule({
+    schema: z.number().min(1).max(480),
+    standard: 20,
+    group: 'door',
+    label: 'Locks, where there is a PIN, after',
+    unit: 'min',
+    why: 'A desk that somebody walks away from: long enough for a call, short enough for lunch.',
+    schools: [
+      { value: 5, label: '5 min', reason: 'A desk that customers can reach.' },
+      { value: 20, label: '20 min', reason: 'Default.' },
+      { value: 120, label: '2 h', reason: 'An office with its own lock.' },
+    ],
+  }),
   signedInMostDays: rule({
     schema: z.number().min(1).max(180),
     standard: 30,

@@ -1,0 +1,40 @@
+'use client';
+
+import { Button } from 'antd';
+import { call } from '../http/client';
+import { DoorForm } from './door-form';
+
+/** Signs out whoever is signed in, so that somebody else may sign in. */
+export async function signOut(): Promise<void> {
+  await call('POST /api/sign-out', {});
+  window.location.assign('/sign-in');
+}
+
+/** A session that is locked, until its PIN is typed. `to`: where one goes then; null: one stays. */
+export function Unlock({
+  name,
+  to,
+  onDone,
+}: {
+  readonly name: string;
+  readonly to: string | null;
+  readonly onDone?: () => void;
+}) {
+  return (
+    <DoorForm
+      title={`Locked: ${name}`}
+      fields={[{ name: 'pin', label: 'PIN', type: 'password', autoComplete: 'off' }]}
+      button="Unlock"
+      send={async ({ pin = '' }) => {
+        const answer = await call('POST /api/unlock', { body: { pin } });
+        if (!answer.ok) return answer.reason;
+        onDone?.();
+        if (to !== null) window.location.assign(to);
+        return null;
+      }}
+    >
+      <p>What was being done is kept.</p>
+      <Button onClick={() => void signOut()}>Somebody else signs in</Button>
+    </DoorForm>
+  );
+}

@@ -5,7 +5,9 @@ import { FuseList } from '../../core/fault-isolation/fuse-list';
 import { KnownFuse } from '../../core/fault-isolation/fuses';
 import { Meter, writeMeter } from '../../store/devices';
 import { writeFuseList, writeKnownFuses } from '../../store/fuse-lists';
-import { bodyOf } from '../server/reply';
+import { isSigned } from '../access/who';
+import { isInBuilding } from './meter-address';
+import { bodyOf, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { hub } from './hub';
 
@@ -39,6 +41,14 @@ export async function postKnownFuses(request: Request): Promise<Response> {
 export async function postMeter(request: Request): Promise<Response> {
   const { data, refusal } = await bodyOf(request, Meter);
   if (refusal) return refusal;
+  // Who may set it sits elsewhere: the server is not to be sent where they cannot go themselves.
+  if (isSigned() && !isInBuilding(data.host)) {
+    return refuse(
+      422,
+      'host: a meter stands in the building’s own network: give its number there, as 192.168.1.20.',
+      { field: 'host' },
+    );
+  }
   return keepMeter(data);
 }
 

@@ -230,6 +230,7 @@ export const API = {
     does: 'Sets name and address of the bench’s meter',
     body: Meter,
     reply: Kept,
+    refuses: [422],
   },
   'DELETE /api/meter': { does: 'Takes the bench’s meter away', reply: Kept },
   'GET /api/season/document': {

@@ -57,7 +57,6 @@ await picture('rules', 'rules');
 await picture('season', 'season', {
   act: (page) => page.getByText('What would help').waitFor(),
 });
-await picture('yard-ahead', 'yard?day=2027-02-11');
 await picture('print', 'print/vehicle/vehicle-02');
 await picture('hand-back', 'hand-back');
 await picture('owners-record', 'print/record/vehicle-44', {
@@ -144,12 +143,6 @@ await picture('what-if', 'vehicle/vehicle-31', {
     await page.getByRole('option', { name: 'Negative off, recharged when due' }).click();
     await page.getByRole('row', { name: /^Charges/ }).waitFor();
     await page.waitForTimeout(1500);
-  },
-});
-await picture('one-more', 'yard', {
-  act: async (page) => {
-    await page.getByRole('button', { name: 'Where one more helps' }).click();
-    await page.getByText('Another plan, as the site is').waitFor({ timeout: 60_000 });
   },
 });
 await browser.close();

@@ -44,6 +44,18 @@ export function readPhoto(db: Db, id: string): Pick<Photo, 'type' | 'bytes'> | n
   return (row as Pick<Photo, 'type' | 'bytes'> | undefined) ?? null;
 }
 
+/** Which of these photographs are still kept. */
+export const keptPhotos = (db: Db, vehicleId: string): ReadonlySet<string> =>
+  new Set(
+    db.prepare('SELECT id FROM photo WHERE vehicle_id = ?').pluck().all(vehicleId) as string[],
+  );
+
+/** Erases a photograph, so that nothing of it is left in the file; false: there was none. */
+export function dropPhoto(db: Db, id: string): boolean {
+  db.pragma('secure_delete = ON');
+  return db.prepare('DELETE FROM photo WHERE id = ?').run(id).changes > 0;
+}
+
 /** Throws away the photographs of a vehicle that was never laid up. */
 export function dropPhotosOf(db: Db, vehicleId: string): void {
   db.prepare('DELETE FROM photo WHERE vehicle_id = ?').run(vehicleId);

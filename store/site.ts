@@ -233,6 +233,15 @@ export function putOwner(db: Db, owner: Owner): void {
   ).run(Owner.parse(owner));
 }
 
+/** Erases how an owner is reached; false: nobody, or nothing was known. */
+export function eraseContact(db: Db, id: string): boolean {
+  // What is freed is overwritten: nothing of it is left in the file.
+  db.pragma('secure_delete = ON');
+  return (
+    db.prepare("UPDATE owner SET contact = '' WHERE id = ? AND contact <> ''").run(id).changes > 0
+  );
+}
+
 /** Marks already used, so that a new battery gets one of its own. */
 export function readBatteryMarks(db: Db): string[] {
   return db.prepare('SELECT mark FROM battery').pluck().all() as string[];

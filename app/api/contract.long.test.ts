@@ -86,6 +86,8 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
     query: `?vehicle=${DRAFT.vehicleId}&taken=2027-01-14T09:00:00.000Z`,
   },
   'GET /api/photos/{id}': { of: { id: PHOTO } },
+  'DELETE /api/photos/{id}': { of: { id: uuid() }, status: 404 },
+  'DELETE /api/owners/{id}/contact': { of: { id: uuid() }, status: 404 },
   'DELETE /api/drafts/{id}': { of: { id: DRAFT.vehicleId } },
   // Nobody signs in at the machine itself.
   'POST /api/pair': { body: () => ({ code: 'ABCDE-FGHJK', name: 'Phone' }), status: 409 },

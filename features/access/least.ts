@@ -58,6 +58,8 @@ export const LEAST_FOR_API: Readonly<Record<keyof Api, Least>> = {
   'DELETE /api/devices/{id}': 'manager',
   'POST /api/stock': 'manager',
   'DELETE /api/stock/{what}/{id}': 'manager',
+  'DELETE /api/photos/{id}': 'manager',
+  'DELETE /api/owners/{id}/contact': 'manager',
   'POST /api/people': 'manager',
   'PUT /api/people/{id}': 'manager',
   'DELETE /api/people/{id}': 'manager',

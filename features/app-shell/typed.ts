@@ -35,6 +35,12 @@ export const useAllTyped = (): ReadonlyMap<string, Typed> =>
 /** Whether anything is typed that would be missed. */
 export const isAnythingTyped = (): boolean => [...typed.values()].some(({ words }) => words !== '');
 
+/** Puts something under a key, as if it had just been typed there; null: nothing is. */
+export function putTyped(key: string, what: Typed | null): void {
+  const others = new Map([...typed].filter(([other]) => other !== key));
+  change(what === null ? others : others.set(key, what));
+}
+
 /**
  * Like a state, but for what a person types: it is kept under its key while other things are
  * looked at, and is there again when they come back. `nothing` is when nothing is typed.
@@ -50,10 +56,7 @@ export function useTyped<T>(
     () => nothing,
   );
   const set = useCallback(
-    (next: T) => {
-      const others = new Map([...typed].filter(([other]) => other !== key));
-      change(next === nothing ? others : others.set(key, { value: next, words: words(next) }));
-    },
+    (next: T) => putTyped(key, next === nothing ? null : { value: next, words: words(next) }),
     [key, nothing, words],
   );
   return [value, set];

@@ -172,6 +172,16 @@ export const API = {
     gives: ['image/jpeg', 'image/webp', 'image/png'],
     refuses: [404],
   },
+  'DELETE /api/photos/{id}': {
+    does: 'Erases a photograph for good',
+    reply: Kept,
+    refuses: [404],
+  },
+  'DELETE /api/owners/{id}/contact': {
+    does: 'Erases for good how an owner is reached',
+    reply: Kept,
+    refuses: [404],
+  },
   'POST /api/batteries': {
     does: 'Adds a battery to a vehicle, in place of another or beside the others',
     body: NewBattery,

@@ -1,4 +1,5 @@
 import sharp from 'sharp';
+import { deleteContact, deletePhoto } from '../vehicle/erase-routes';
 import { pictureOf } from './picture.fixture';
 import { v4 as uuid } from 'uuid';
 import { toDay } from '../../core/day';
@@ -232,6 +233,17 @@ describe('a photograph', () => {
     // The same id again changes nothing.
     await put(id, await pictureOf('jpeg', 30), 'image/jpeg', form.vehicleId);
     expect(Buffer.from(await getPhoto(id).arrayBuffer())).toEqual(kept);
+    // Erased for good, and the logbook still says that it was taken.
+    expect(deletePhoto(id).status).toBe(200);
+    expect(deletePhoto(id).status).toBe(404);
+    expect(getPhoto(id).status).toBe(404);
+    const { photos, entries, owner } = vehicleData(site(), form.vehicleId)!;
+    expect(photos).toEqual([]);
+    expect(entries.map(({ kind }) => kind)).toContain('photographed');
+    expect(owner!.contact).not.toBe('');
+    expect(deleteContact(owner!.id).status).toBe(200);
+    expect(vehicleData(site(), form.vehicleId)!.owner).toMatchObject({ contact: '' });
+    expect(deleteContact(owner!.id).status).toBe(404);
   });
 
   it('goes with the draft that is thrown away, and stays with a vehicle that is here', async () => {

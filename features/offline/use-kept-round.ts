@@ -21,6 +21,8 @@ export function useKeptRound(
     return () => clearTimeout(later);
   }, [waiting]);
   useEffect(() => {
+    // A desk has its network; who walks may be without it at any of the stops.
+    if (!window.matchMedia('(pointer: coarse)').matches) return;
     const pages = [...new Set(stops.map(({ vehicle }) => `/vehicle/${vehicle.id}`))];
     askWorker({ do: 'fetch', pages });
   }, [stops]);

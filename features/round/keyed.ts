@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useMemo } from 'react';
-import { useAllTyped, useTyped } from '../app-shell/typed';
+import { putTyped, useAllTyped, useTyped } from '../app-shell/typed';
 import { displayOf } from './round-data';
 
 const MAX_DIGITS = 4;
@@ -24,10 +24,7 @@ export function useKeyed(batteryId: string, bayMark: string) {
   const [keyed, setKeyed] = useTyped(
     `${PREFIX}${batteryId}`,
     NOTHING,
-    useCallback(
-      ({ digits }: Keyed) => (digits === '' ? '' : `${displayOf(digits)} V at ${bayMark}`),
-      [bayMark],
-    ),
+    useCallback((value: Keyed) => wordsOf(value, bayMark), [bayMark]),
   );
   return {
     ...keyed,
@@ -38,6 +35,15 @@ export function useKeyed(batteryId: string, bayMark: string) {
       setKeyed(keyed.digits === '' && restAt === 0 ? NOTHING : { ...keyed, restAt }),
     clear: () => setKeyed(NOTHING),
   };
+}
+
+const wordsOf = ({ digits }: Keyed, bayMark: string) =>
+  digits === '' ? '' : `${displayOf(digits)} V at ${bayMark}`;
+
+/** Puts volts on the keypad of a battery, to be looked at once more. */
+export function keyAgain(batteryId: string, bayMark: string, volts: number): void {
+  const value = { ...NOTHING, digits: String(Math.round(volts * 100)) };
+  putTyped(`${PREFIX}${batteryId}`, { value, words: wordsOf(value, bayMark) });
 }
 
 /** The batteries for which something is typed and not recorded. */

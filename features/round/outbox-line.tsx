@@ -6,7 +6,14 @@ import type { NewEntry } from '../../core/logbook/entry';
 import styles from './outbox-line.module.css';
 
 /** How much is recorded here and not yet on the server; always in sight. */
-export function OutboxLine({ outbox }: { outbox: OutboxState }) {
+export function OutboxLine({
+  outbox,
+  onMend,
+}: {
+  outbox: OutboxState;
+  /** Goes back to where it was recorded, with what was typed; null: there is no such stop today. */
+  onMend: (entry: NewEntry) => (() => void) | null;
+}) {
   const { waiting, refused, stuck, failing, unkept, cannotKeep, known } = outbox;
   const n = waiting.length;
   const bad = stuck !== null || refused.length > 0 || failing.size > 0 || cannotKeep !== null;
@@ -47,13 +54,33 @@ export function OutboxLine({ outbox }: { outbox: OutboxState }) {
         ))}
       {refused.map(({ entry, reason }) => (
         <span key={entry.id}>
-          Not taken, {inWords(entry)}: {reason}{' '}
+          Not taken, {inWords(entry)}: {reason} <Mend entry={entry} onMend={onMend(entry)} />
           <Button size="small" onClick={() => dismiss(entry.id)}>
             Seen, let it go
           </Button>
         </span>
       ))}
     </div>
+  );
+}
+
+/** A way back to what the server will not have as it is. */
+function Mend({
+  entry,
+  onMend,
+}: {
+  readonly entry: NewEntry;
+  readonly onMend: (() => void) | null;
+}) {
+  if (!onMend) return null;
+  const again = () => {
+    onMend();
+    dismiss(entry.id);
+  };
+  return (
+    <Button size="small" onClick={again}>
+      Mend it
+    </Button>
   );
 }
 

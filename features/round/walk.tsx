@@ -7,6 +7,7 @@ import { DemoSight } from '../demo/sight';
 import { useAllKeyed } from './keyed';
 import { Keypad } from './keypad';
 import { StepCaution } from './other-steps';
+import { mendingOf } from './mending';
 import { OutboxLine } from './outbox-line';
 import { displayOf, type RoundData } from './round-data';
 import { roundKeys } from './round-keys';
@@ -66,7 +67,7 @@ export function WalkView({ data }: { data: RoundData }) {
           ) : null}
           <StopActions walk={walk} />
         </div>
-        <OutboxLine outbox={walk.outbox} />
+        <OutboxLine outbox={walk.outbox} onMend={mendingOf(walk)} />
       </section>
       <Side judged={judged} verdict={walk.answer?.verdict ?? null} />
     </div>

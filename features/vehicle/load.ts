@@ -2,6 +2,7 @@ import 'server-only';
 import { dayOf, toDay } from '../../core/day';
 import { inOrder } from '../../core/logbook/entry';
 import { readEntriesOf } from '../../store/entries';
+import { keptPhotos } from '../../store/photos';
 import { factsOf, readBatteries, readOwners } from '../../store/site';
 import { readBatteryStates } from '../../store/states';
 import { readVerdictsOf } from '../../store/verdicts';
@@ -31,6 +32,7 @@ export function vehicleData(loaded: SiteSnapshot, vehicleId: string): VehicleDat
   const batteries = batteryDtosOf(stay);
   const vehicleEntries = readEntriesOf(db(), 'vehicle', vehicleId);
   const all = [...batteries, ...gone];
+  const photos = keptPhotos(db(), vehicleId);
   return {
     clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
     today: dayOf(loaded.now, loaded.site.timeZone),
@@ -49,7 +51,7 @@ export function vehicleData(loaded: SiteSnapshot, vehicleId: string): VehicleDat
     terms: stay.state.terms,
     allOff: stay.state.allOff,
     photos: inOrder(vehicleEntries).flatMap((entry) =>
-      entry.kind === 'photographed'
+      entry.kind === 'photographed' && photos.has(entry.data.photoId)
         ? [{ id: entry.data.photoId, caption: entry.data.caption }]
         : [],
     ),

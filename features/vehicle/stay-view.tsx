@@ -8,6 +8,9 @@ import { CONSENT_WORDS, KEY_WORDS } from '../../core/stay/vehicle-facts';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { OwnerLink } from '../owners-record/owner-link';
+import { call, type Answer } from '../http/client';
+import { Problem } from '../ui/problem';
+import { Sure } from '../ui/sure';
 import { useSiteClock } from '../site/clock';
 import { Batteries } from './batteries';
 import type { VehicleData } from './vehicle-data';
@@ -21,6 +24,12 @@ import styles from './stay-view.module.css';
 export function StayView({ data, onChanged }: { data: VehicleData; onChanged: () => void }) {
   const { owner, terms, vehicle, allOff, clock } = data;
   const { facts } = vehicle;
+  const [problem, setProblem] = useState<string | null>(null);
+  const erased = async (asked: Promise<Answer>) => {
+    const answer = await asked;
+    setProblem(answer.ok ? null : answer.reason);
+    onChanged();
+  };
   const mind = [
     ...(facts.earth === 'positive' ? ['positive earth: the positive comes off first'] : []),
     ...(facts.alarm === 'must-live' ? ['its alarm must stay live'] : []),
@@ -35,7 +44,18 @@ export function StayView({ data, onChanged }: { data: VehicleData; onChanged: ()
       <dl className={list.facts}>
         <div>
           <dt>Owner</dt>
-          <dd>{owner ? [owner.name, owner.contact].filter(Boolean).join(', ') : 'not noted'}</dd>
+          <dd>
+            {owner ? [owner.name, owner.contact].filter(Boolean).join(', ') : 'not noted'}{' '}
+            {owner?.contact ? (
+              <Sure
+                label="Erase"
+                question="Erase how they are reached, for good"
+                onSure={() =>
+                  void erased(call('DELETE /api/owners/{id}/contact', { of: { id: owner.id } }))
+                }
+              />
+            ) : null}
+          </dd>
         </div>
         <div>
           <dt>Keys</dt>
@@ -75,10 +95,18 @@ export function StayView({ data, onChanged }: { data: VehicleData; onChanged: ()
                 <img src={`/api/photos/${photo.id}`} alt={photo.caption || `Photograph ${i + 1}`} />
               </a>
               <span>{photo.caption}</span>
+              <Sure
+                label="Erase"
+                question="Erase it for good"
+                onSure={() =>
+                  void erased(call('DELETE /api/photos/{id}', { of: { id: photo.id } }))
+                }
+              />
             </li>
           ))}
         </ul>
       ) : null}
+      <Problem>{problem}</Problem>
       <Collection data={data} onChanged={onChanged} />
       <Outing data={data} onChanged={onChanged} />
       <OwnerLink vehicleId={vehicle.id} />

@@ -23,7 +23,7 @@ export interface VehicleData {
   /** The hall of the bench; the vehicle's own where none is milder. */
   readonly bench: HallDto;
   readonly vehicle: VehicleDto;
-  readonly owner: { readonly name: string; readonly contact: string } | null;
+  readonly owner: { readonly id: string; readonly name: string; readonly contact: string } | null;
   /** Whether it will be ready on its day; null: it has none, or cannot be judged. */
   readonly readiness: Readiness | null;
   readonly terms: VehicleState['terms'];

@@ -22,7 +22,7 @@ export function useKeptRound(
   }, [waiting]);
   useEffect(() => {
     // A desk has its network; who walks may be without it at any of the stops.
-    if (!window.matchMedia('(pointer: coarse)').matches) return;
+    if (!(navigator.maxTouchPoints > 0)) return;
     const pages = [...new Set(stops.map(({ vehicle }) => `/vehicle/${vehicle.id}`))];
     askWorker({ do: 'fetch', pages });
   }, [stops]);

@@ -67,8 +67,12 @@ await picture('crank-test', 'bench?battery=battery-001&job=crank', {
   act: async (page) => {
     await page.getByRole('button', { name: 'Probes on the posts' }).click();
     await page.waitForTimeout(2500);
-    await page.getByRole('button', { name: 'Turn the key' }).click();
-    await page.getByRole('img', { name: /^The last start/ }).waitFor();
+    // Where seconds run fast, a start may fall between two looks of the meter.
+    const start = page.getByRole('img', { name: /^The last start/ });
+    for (let tries = 0; tries < 3 && (await start.count()) === 0; tries++) {
+      await page.getByRole('button', { name: 'Turn the key' }).click();
+      await start.waitFor({ timeout: 8000 }).catch(() => undefined);
+    }
     await page.getByText('Normal', { exact: true }).click();
   },
 });

@@ -35,11 +35,11 @@ export async function PeopleScreen() {
   return (
     <div className={layout.page}>
       <SignedIn name={who.name} role={who.role} />
-      <OwnPin />
-      <OwnCalendar base={base} made={made === null ? null : when(made)} />
       {isEnough(who.role, LEAST_FOR_API['POST /api/pairing-codes']) ? (
         <Phones paired={phones} base={base} keeps={keeps} />
       ) : null}
+      <OwnPin />
+      <OwnCalendar base={base} made={made === null ? null : when(made)} />
       {keeps ? (
         <>
           <People people={readPeople(db())} />

@@ -2,6 +2,8 @@ import { Button } from 'antd';
 import { dismiss, send, type OutboxState } from '../logbook/outbox';
 import { entryWords } from '../logbook/words';
 import { isTheirs, recorder } from '../logbook/recorder';
+import { useNow } from '../logbook/use-now';
+import { sinceWords } from '../logbook/waiting-strip';
 import type { NewEntry } from '../../core/logbook/entry';
 import styles from './outbox-line.module.css';
 
@@ -15,6 +17,8 @@ export function OutboxLine({
   onMend: (entry: NewEntry) => (() => void) | null;
 }) {
   const { waiting, refused, stuck, failing, unkept, cannotKeep, known } = outbox;
+  const now = useNow();
+  const since = waiting[0] ? sinceWords(waiting[0].id, now) : '';
   const n = waiting.length;
   const bad = stuck !== null || refused.length > 0 || failing.size > 0 || cannotKeep !== null;
   return (
@@ -33,6 +37,7 @@ export function OutboxLine({
         <span>
           {n} {n === 1 ? 'entry' : 'entries'} waiting to send · {keptWords(waiting, unkept)}
           {othersWords(waiting)}
+          {since ? ` · ${since}` : ''}
           {stuck === null ? null : (
             <>
               {' '}

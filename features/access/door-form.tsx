@@ -22,12 +22,15 @@ export function DoorForm({
   children,
   fields,
   button,
+  after,
   send,
 }: {
   readonly title: string;
   readonly children?: ReactNode;
   readonly fields: readonly DoorField[];
   readonly button: string;
+  /** Stands below the button: what is typed comes first under the keys. */
+  readonly after?: ReactNode;
   /** Null: it went well. Else what was wrong. */
   readonly send: (typed: Readonly<Record<string, string>>) => Promise<string | null>;
 }) {
@@ -52,6 +55,7 @@ export function DoorForm({
       <Button type="primary" htmlType="submit" size="large" loading={busy}>
         {button}
       </Button>
+      {after}
     </form>
   );
 }

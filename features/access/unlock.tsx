@@ -25,6 +25,7 @@ export function Unlock({
       title={`Locked: ${name}`}
       fields={[{ name: 'pin', label: 'PIN', type: 'password', autoComplete: 'off' }]}
       button="Unlock"
+      after={<Button onClick={() => void signOut()}>Somebody else signs in</Button>}
       send={async ({ pin = '' }) => {
         const answer = await call('POST /api/unlock', { body: { pin } });
         if (!answer.ok) return answer.reason;
@@ -34,7 +35,6 @@ export function Unlock({
       }}
     >
       <p>What was being done is kept.</p>
-      <Button onClick={() => void signOut()}>Somebody else signs in</Button>
     </DoorForm>
   );
 }

@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import { useOutbox } from './outbox';
 import { useNow } from './use-now';
+import { waitingWords } from './waiting-words';
 import styles from '../app-shell/troubled.module.css';
 
 /** How much waits on this device, and since when; in sight on every screen but the Round, which has it. */
@@ -17,20 +18,4 @@ export function WaitingStrip() {
       <Link href="/round">{waitingWords(waiting.length, waiting[0]!.id, now)}</Link>
     </p>
   );
-}
-
-/** An id tells by this device’s clock when it was made (UUIDv7). */
-const madeAt = (id: string) => parseInt(id.replaceAll('-', '').slice(0, 12), 16);
-
-/** `5 waiting, the oldest for 40 min`. */
-export const waitingWords = (count: number, oldest: string, now: number): string =>
-  `${count} waiting, ${sinceWords(oldest, now) || 'since just now'}`;
-
-/** `the oldest for 40 min`; nothing where it is not a minute yet. */
-export function sinceWords(oldest: string, now: number): string {
-  const minutes = Math.floor((now - madeAt(oldest)) / 60_000);
-  if (minutes < 1) return '';
-  return minutes < 120
-    ? `the oldest for ${minutes} min`
-    : `the oldest for ${Math.floor(minutes / 60)} h`;
 }

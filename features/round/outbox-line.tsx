@@ -3,7 +3,7 @@ import { dismiss, send, type OutboxState } from '../logbook/outbox';
 import { entryWords } from '../logbook/words';
 import { isTheirs, recorder } from '../logbook/recorder';
 import { useNow } from '../logbook/use-now';
-import { sinceWords } from '../logbook/waiting-strip';
+import { sinceWords } from '../logbook/waiting-words';
 import type { NewEntry } from '../../core/logbook/entry';
 import styles from './outbox-line.module.css';
 

@@ -1,5 +1,5 @@
 import { v7 as uuidv7 } from 'uuid';
-import { sinceWords, waitingWords } from './waiting-strip';
+import { sinceWords, waitingWords } from './waiting-words';
 
 describe('how long something waits', () => {
   const made = Date.UTC(2027, 0, 14, 9);

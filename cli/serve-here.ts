@@ -2,6 +2,7 @@ import { createServer, type IncomingMessage, type ServerResponse } from 'node:ht
 import { createServer as createSecureServer } from 'node:https';
 import { damageIn, dataFile, openStore, StoreProblem, type Db } from '../store/open';
 import { lockFolder, type FolderLock } from '../store/lock';
+import { ADDRESS_HEADER } from '../features/server/headers';
 import type { Credentials } from './lan/authority';
 
 /** What the pages and routes hold for the whole process; their bundles are others than this one. */
@@ -17,8 +18,6 @@ const GRACE_MS = 2000;
 /** A connection is kept so long while nothing is asked. */
 const KEPT_ALIVE_MS = 75_000;
 const MAX_ADDRESS = 4000;
-/** See `features/access/routes`. */
-const ADDRESS_HEADER = 'x-ember-address';
 
 /** What is wrong with a request before anybody looks at what it asks for; null: nothing. */
 export function malformed({

@@ -1,7 +1,8 @@
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { hasPeople, pairWith } from '../../store/people';
+import { hasPeople } from '../../store/people';
+import { pairWith } from '../../store/sessions';
 import { dataFile, openStore } from '../../store/open';
 import { open, type LanFlags } from './open';
 

@@ -6,7 +6,9 @@ import { hashOf } from '../../features/access/passphrase';
 import { FirstBody } from '../../features/access/schema';
 import { newCode } from '../../features/access/secrets';
 import { forgetTries } from '../../store/attempts';
-import { addCode, noteDoor, readPersonNamed, setPassphrase } from '../../store/people';
+import { addCode } from '../../store/sessions';
+import { noteDoor } from '../../store/door';
+import { readPersonNamed, setPassphrase } from '../../store/people';
 import { dataFile, openStore, type Db } from '../../store/open';
 import { Trouble } from '../trouble';
 

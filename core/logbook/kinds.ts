@@ -100,7 +100,7 @@ export type EntryData<K extends EntryKind> = z.infer<(typeof ENTRY_KINDS)[K]['da
 export const ENTRY_KIND_NAMES = Object.keys(ENTRY_KINDS) as EntryKind[];
 
 /** The least role that records entries of a kind. */
-export const leastFor = (kind: EntryKind): Role => {
+export const leastForKind = (kind: EntryKind): Role => {
   const { least }: { readonly least?: Role } = ENTRY_KINDS[kind];
   return least ?? 'attendant';
 };

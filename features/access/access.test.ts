@@ -3,40 +3,32 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { v7 as uuidv7 } from 'uuid';
 import { ROLES, isEnough, type Least, type Role } from '../../core/access/roles';
-import { ENTRY_KIND_NAMES, leastFor as leastForKind } from '../../core/logbook/kinds';
+import { ENTRY_KIND_NAMES, leastForKind } from '../../core/logbook/kinds';
 import { DEFAULT_RULES, HOUSE_RULES } from '../../core/rules/rules';
 import { readEntry } from '../../store/entries';
-import {
-  addCode,
-  addPerson,
-  beginSession,
-  pairWith,
-  readDoor,
-  readPeople,
-  readSession,
-} from '../../store/people';
+import { addCode, beginSession, pairWith, readSession } from '../../store/sessions';
+import { addPerson, readPeople } from '../../store/people';
+import { readDoor } from '../../store/door';
 import { newEntry } from '../logbook/new-entry';
 import { handlePostEntry } from '../logbook/post-entry';
 import { NOW, demoSite } from '../server/demo-server.fixture';
+import { ADDRESS_HEADER } from '../server/headers';
 import { refuseForeign } from '../server/origin-guard';
 import { db } from '../server/store';
 import { refuseUnknown } from './admit';
 import { LEAST_FOR_API, LEAST_FOR_PAGE, leastFor } from './least';
 import {
-  ADDRESS_HEADER,
   deletePaired,
-  deletePerson,
   postFirst,
   postLock,
   postPair,
   postPairingCode,
-  postPerson,
   postSignIn,
   postSignOut,
   postUnlock,
-  putPerson,
   putPin,
 } from './routes';
+import { deletePerson, postPerson, putPerson } from './people-routes';
 import { codeTyped, newCode, newToken } from './secrets';
 import { PAIRED_COOKIE, SESSION_COOKIE } from './who';
 

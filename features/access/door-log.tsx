@@ -1,4 +1,4 @@
-import type { DoorEvent, DoorLine } from '../../store/people';
+import type { DoorEvent, DoorLine } from '../../store/door';
 import { DataTable } from '../ui/data-table';
 import layout from '../ui/layout.module.css';
 

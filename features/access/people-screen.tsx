@@ -1,11 +1,13 @@
-import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
-import { env } from '../../env';
 import { isEnough } from '../../core/access/roles';
-import { calendarAddressOf, readDoor, readPaired, readPeople } from '../../store/people';
+import { calendarAddressOf } from '../../store/calendar-addresses';
+import { readDoor } from '../../store/door';
+import { readPaired } from '../../store/sessions';
+import { readPeople } from '../../store/people';
 import { formatInstant } from '../../core/words/words';
 import { readSite } from '../../store/site';
 import { readRuleBook } from '../../store/states';
+import { baseUrl } from '../server/base-url';
 import { db } from '../server/store';
 import { LEAST_FOR_API } from './least';
 import { DoorLog } from './door-log';
@@ -26,7 +28,7 @@ export async function PeopleScreen() {
   const { rules } = readRuleBook(db());
   const timeZone = readSite(db())?.timeZone ?? 'UTC';
   const when = (at: number) => formatInstant(at, timeZone, rules);
-  const base = env('EMBER_PUBLIC_URL') ?? `https://${(await headers()).get('host') ?? ''}`;
+  const base = await baseUrl();
   const keeps = isEnough(who.role, 'manager');
   const made = who.id === null ? null : calendarAddressOf(db(), who.id);
   const phones = readPaired(db()).map(({ id, name, pairedAt, pairedBy, usedAt }) => ({

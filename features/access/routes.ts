@@ -5,36 +5,22 @@ import { countTry, forgetTries } from '../../store/attempts';
 import {
   CODE_MS,
   addCode,
-  addPerson,
   beginSession,
   endSession,
-  hasPeople,
-  letGo,
   lockSession,
-  managersBeside,
-  noteDoor,
   pairWith,
-  readPerson,
-  readPersonNamed,
-  setPassphrase,
   setPin,
-  setRole,
   unlockSession,
   withdrawPaired,
-} from '../../store/people';
+} from '../../store/sessions';
+import { addPerson, hasPeople, readPersonNamed } from '../../store/people';
+import { noteDoor } from '../../store/door';
 import { hashOfToken } from '../../store/tokens';
+import { ADDRESS_HEADER } from '../server/headers';
 import { bodyOf, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { hashOf, isPassphrase } from './passphrase';
-import {
-  FirstBody,
-  PairBody,
-  PersonBody,
-  PersonChange,
-  PinBody,
-  SignInBody,
-  UnlockBody,
-} from './schema';
+import { FirstBody, PairBody, PinBody, SignInBody, UnlockBody } from './schema';
 import { codeTyped, newCode, newToken } from './secrets';
 import {
   PAIRED_COOKIE,
@@ -46,8 +32,6 @@ import {
   whoIsIn,
 } from './who';
 
-/** The server in front of this one says where a request comes from; see `cli/serve-here`. */
-export const ADDRESS_HEADER = 'x-ember-address';
 const addressOf = (request: Request) => request.headers.get(ADDRESS_HEADER) ?? 'unknown';
 
 const NOBODY_SIGNS_IN = 'Nobody signs in here: this server answers its own machine alone.';
@@ -217,71 +201,4 @@ export function deletePaired(request: Request, id: string): Response {
   if (!withdrawPaired(db(), id, at)) return refuse(404, 'No such browser is paired.');
   noteDoor(db(), at, 'withdrawn', { pairedId: id, byId: whoIsIn(request).id });
   return Response.json({ kept: true });
-}
-
-/** Somebody new who works here. */
-export async function postPerson(request: Request): Promise<Response> {
-  const { data, refusal } = await bodyOf(request, PersonBody);
-  if (refusal) return refusal;
-  if (readPerson(db(), data.id)) return Response.json({ kept: true });
-  const passphrase = await hashOf(data.passphrase);
-  const at = Date.now();
-  const added = db()
-    .transaction(() => {
-      if (readPersonNamed(db(), data.name)) return false;
-      addPerson(db(), { ...data, passphrase, addedAt: at });
-      noteDoor(db(), at, 'added', { personId: data.id, byId: whoIsIn(request).id });
-      return true;
-    })
-    .immediate();
-  return added
-    ? Response.json({ kept: true })
-    : refuse(409, `name: ${data.name} works here already.`, { field: 'name' });
-}
-
-const LAST_MANAGER = 'This is the only manager: make somebody else one first.';
-
-/** Another role, or a new passphrase. */
-export async function putPerson(request: Request, id: string): Promise<Response> {
-  const { data, refusal } = await bodyOf(request, PersonChange);
-  if (refusal) return refusal;
-  const passphrase = data.passphrase === undefined ? null : await hashOf(data.passphrase);
-  const byId = whoIsIn(request).id;
-  return db()
-    .transaction(() => {
-      const person = readPerson(db(), id);
-      if (!person) return refuse(404, 'Nobody of that id works here.');
-      const at = Date.now();
-      if (data.role && data.role !== person.role) {
-        if (person.role === 'manager' && managersBeside(db(), id) === 0) {
-          return refuse(409, LAST_MANAGER);
-        }
-        setRole(db(), id, data.role);
-        noteDoor(db(), at, 'changed', { personId: id, byId });
-      }
-      if (passphrase) {
-        setPassphrase(db(), id, passphrase);
-        noteDoor(db(), at, 'passphrase', { personId: id, byId });
-      }
-      return Response.json({ kept: true });
-    })
-    .immediate();
-}
-
-/** Somebody who works here no more. */
-export function deletePerson(request: Request, id: string): Response {
-  const byId = whoIsIn(request).id;
-  return db()
-    .transaction(() => {
-      const person = readPerson(db(), id);
-      if (!person) return refuse(404, 'Nobody of that id works here.');
-      if (person.role === 'manager' && managersBeside(db(), id) === 0) {
-        return refuse(409, LAST_MANAGER);
-      }
-      const at = Date.now();
-      letGo(db(), id, at);
-      noteDoor(db(), at, 'left', { personId: id, byId });
-      return Response.json({ kept: true });
-    })
-    .immediate();
 }

@@ -1,7 +1,8 @@
 import { cookies } from 'next/headers';
 import Link from 'next/link';
 import { redirect } from 'next/navigation';
-import { hasPeople, readPairedBy } from '../../store/people';
+import { hasPeople } from '../../store/people';
+import { readPairedBy } from '../../store/sessions';
 import { WaitingToSave } from '../logbook/waiting-here';
 import { db } from '../server/store';
 import { SignIn } from './sign-in';

@@ -2,22 +2,17 @@
 
 import { Button } from 'antd';
 import { ROLE_WORDS, type Role } from '../../core/access/roles';
-import { askWorker } from '../offline/ask-worker';
 import { signOut } from './unlock';
 import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
 
 /** Who is signed in, and the way out. */
 export function SignedIn({ name, role }: { readonly name: string; readonly role: Role }) {
-  const out = async () => {
-    askWorker({ do: 'forget' });
-    await signOut();
-  };
   return (
     <header className={layout.head}>
       <h1>{name}</h1>
       <Quiet as="span">{ROLE_WORDS[role].name}</Quiet>
-      <Button onClick={() => void out()}>Sign out</Button>
+      <Button onClick={() => void signOut()}>Sign out</Button>
     </header>
   );
 }

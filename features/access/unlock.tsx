@@ -2,10 +2,12 @@
 
 import { Button } from 'antd';
 import { call } from '../http/client';
+import { askWorker } from '../offline/ask-worker';
 import { DoorForm } from './door-form';
 
-/** Signs out whoever is signed in, so that somebody else may sign in. */
+/** Signs out whoever is signed in: what this device keeps of the site goes with them. */
 export async function signOut(): Promise<void> {
+  askWorker({ do: 'forget' });
   await call('POST /api/sign-out', {});
   window.location.assign('/sign-in');
 }

@@ -1,7 +1,7 @@
 import 'server-only';
 import { env } from '../../env';
 import type { Role } from '../../core/access/roles';
-import { readPairedBy, readSession, type Session } from '../../store/people';
+import { readPairedBy, readSession, type Session } from '../../store/sessions';
 import { readRuleBook } from '../../store/states';
 import { ATTENDANT } from '../logbook/recorder';
 import { db } from '../server/store';

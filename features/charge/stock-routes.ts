@@ -1,6 +1,5 @@
 import 'server-only';
 import { Line } from '../../core/text';
-import { randomBytes } from 'node:crypto';
 import { z } from 'zod';
 import { Charger, Circuit, HallAir, Outlet } from '../../core/site/charging-equipment';
 import { REPORTER_KINDS } from '../../core/reports/report';
@@ -19,6 +18,7 @@ import { hashOfToken } from '../../store/tokens';
 import { readBatteryStates } from '../../store/states';
 import { now } from '../server/clock';
 import { bodyOf, refuse } from '../server/reply';
+import { newToken } from '../access/secrets';
 import { db } from '../server/store';
 
 export const StockChange = z.discriminatedUnion('kind', [
@@ -131,7 +131,7 @@ export async function postDevice(request: Request): Promise<Response> {
   if (before && before.kind !== change.reports) {
     return refuse(409, `${change.id} is a ${before.kind}: take another name.`);
   }
-  const token = randomBytes(24).toString('base64url');
+  const token = newToken();
   putReporter(db(), {
     id: change.id,
     kind: change.reports,

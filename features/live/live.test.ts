@@ -1,6 +1,7 @@
 import { newEntry } from '../logbook/new-entry';
 import { recordEntry } from '../../store/record';
-import { endSession, addCode, addPerson, beginSession, pairWith } from '../../store/people';
+import { endSession, addCode, beginSession, pairWith } from '../../store/sessions';
+import { addPerson } from '../../store/people';
 import { NOW, demoSite } from '../server/demo-server.fixture';
 import { db } from '../server/store';
 import { openStreams } from '../server/streams';

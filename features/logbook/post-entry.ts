@@ -2,7 +2,7 @@ import 'server-only';
 import { MS_PER_DAY, dayOf } from '../../core/day';
 import type { Here, SubjectKind } from '../../core/logbook/kind';
 import { aRole, isEnough } from '../../core/access/roles';
-import { ENTRY_KINDS, leastFor } from '../../core/logbook/kinds';
+import { ENTRY_KINDS, leastForKind } from '../../core/logbook/kinds';
 import { HOUSE_RULES } from '../../core/rules/rules';
 import { parseEntry, type NewEntry } from '../../core/logbook/entry';
 import { plain } from '../../core/words/words';
@@ -152,7 +152,7 @@ function check(body: unknown, held: Held): { entry: NewEntry; looked: Looked } {
 
 /** Why somebody may not record an entry; null: they may. */
 function othersWork(entry: NewEntry, who: Who): string | null {
-  const least = leastFor(entry.kind);
+  const least = leastForKind(entry.kind);
   if (!isEnough(who.role, least)) {
     return `This is recorded by ${aRole(least)}: ask one to do it, or to sign in here.`;
   }

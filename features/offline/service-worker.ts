@@ -17,15 +17,16 @@ declare const self: ServiceWorkerGlobalScope & {
 const TIMEOUT_SECONDS = 4;
 
 /** What is not the page itself is not kept: a way to sign in, a fault, another page. */
+async function toKeep(request: Request, response: Response): Promise<Response | null> {
+  if (response.type === 'opaqueredirect' || response.redirected) {
+    // Whoever is sent elsewhere is not in any more: what is shown of the site goes.
+    if (isKeptPage(new URL(request.url).pathname)) await forget();
+    return null;
+  }
+  return response.status === 200 ? response : null;
+}
 const onlyItself: SerwistPlugin = {
-  cacheWillUpdate: async ({ request, response }) => {
-    if (response.type === 'opaqueredirect' || response.redirected) {
-      // Whoever is sent elsewhere is not in any more: what is shown of the site goes.
-      if (isKeptPage(new URL(request.url).pathname)) await forget();
-      return null;
-    }
-    return response.status === 200 ? response : null;
-  },
+  cacheWillUpdate: ({ request, response }) => toKeep(request, response),
 };
 
 /** A page is the same page whatever stands behind it. */
@@ -107,9 +108,7 @@ async function fetchPages(paths: readonly string[], anew: boolean): Promise<void
     const response = await fetch(request).catch(() => null);
     // Without network it is no use to go on.
     if (!response) return;
-    const kept = await onlyItself.cacheWillUpdate!({
-      ...{ request, response, event: new ExtendableEvent('fetch') },
-    });
+    const kept = await toKeep(request, response);
     if (kept) await cache.put(self.location.origin + path, kept);
     else return;
   }

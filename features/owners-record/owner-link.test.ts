@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { vehicleOfLink } from '../../store/owner-links';
-import { isCalendarAddress, setCalendarAddress, addPerson, letGo } from '../../store/people';
+import { isCalendarAddress, setCalendarAddress } from '../../store/calendar-addresses';
+import { addPerson, letGo } from '../../store/people';
 import { recordEntry } from '../../store/record';
 import { newToken } from '../access/secrets';
 import { newEntry } from '../logbook/new-entry';

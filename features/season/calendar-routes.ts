@@ -1,5 +1,9 @@
 import 'server-only';
-import { dropCalendarAddress, isCalendarAddress, setCalendarAddress } from '../../store/people';
+import {
+  dropCalendarAddress,
+  isCalendarAddress,
+  setCalendarAddress,
+} from '../../store/calendar-addresses';
 import { whoIsIn } from '../access/who';
 import { newToken } from '../access/secrets';
 import { refuse } from '../server/reply';

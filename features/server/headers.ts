@@ -23,6 +23,9 @@ export function contentPolicy(nonce: string, isDevelopment: boolean): string {
   ].join('; ');
 }
 
+/** The server in front of the pages says in it where a request comes from; nobody else can. */
+export const ADDRESS_HEADER = 'x-ember-address';
+
 /** Said with every reply. */
 export const ALWAYS: Readonly<Record<string, string>> = {
   'x-content-type-options': 'nosniff',

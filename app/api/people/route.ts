@@ -1,4 +1,4 @@
-import { postPerson } from '../../../features/access/routes';
+import { postPerson } from '../../../features/access/people-routes';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,4 +1,4 @@
-import { deletePerson, putPerson } from '../../../../features/access/routes';
+import { deletePerson, putPerson } from '../../../../features/access/people-routes';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { existsSync, rmSync } from 'node:fs';
+import { MS_PER_DAY } from '../core/day';
 import type { NewEntry } from '../core/logbook/entry';
 import { insertEntry } from '../store/entries';
 import { writeFuseList } from '../store/fuse-lists';
@@ -113,6 +114,7 @@ export function makeDemo(
       putReporter(db, {
         ...device,
         tokenHash: hashOfToken(demoToken(device.id)),
+        tokenUntil: Date.parse(DEMO_NOW) + 365 * MS_PER_DAY,
         addedAt: Date.parse(DEMO_HEARD_FROM),
       });
       for (const report of history.reports.get(device.id) ?? []) addReport(db, device.id, report);

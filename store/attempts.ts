@@ -11,6 +11,8 @@ const LIMITS = {
   paired: { points: 20, duration: 15 * 60 },
   /** From one address, pairing and signing in. */
   address: { points: 40, duration: 15 * 60 },
+  /** Wrong tokens of one device. */
+  device: { points: 20, duration: 60 },
   /** Codes from everywhere: they are few and short-lived. */
   code: { points: 60, duration: 5 * 60 },
 } as const;
@@ -34,6 +36,7 @@ function limitersOf(db: Db): Readonly<Record<CountedBy, RateLimiterSQLite>> {
       paired: of('paired'),
       address: of('address'),
       code: of('code'),
+      device: of('device'),
     };
     limiters.set(db, known);
   }

@@ -12,6 +12,8 @@ export interface Reporter {
   readonly hallId: string | null;
   readonly everyMinutes: number;
   readonly tokenHash: string;
+  /** From then on it is worth nothing; UTC milliseconds. */
+  readonly tokenUntil: number;
   /** UTC milliseconds. */
   readonly addedAt: number;
 }
@@ -20,7 +22,8 @@ export function readReporters(db: Db): Reporter[] {
   return db
     .prepare(
       `SELECT id, kind, name, charger_id AS chargerId, hall_id AS hallId,
-              every_minutes AS everyMinutes, token_hash AS tokenHash, added_at AS addedAt
+              every_minutes AS everyMinutes, token_hash AS tokenHash,
+              token_until AS tokenUntil, added_at AS addedAt
          FROM reporter ORDER BY name`,
     )
     .all() as Reporter[];
@@ -28,11 +31,13 @@ export function readReporters(db: Db): Reporter[] {
 
 export function putReporter(db: Db, reporter: Reporter): void {
   db.prepare(
-    `INSERT INTO reporter (id, kind, name, charger_id, hall_id, every_minutes, token_hash, added_at)
-     VALUES (@id, @kind, @name, @chargerId, @hallId, @everyMinutes, @tokenHash, @addedAt)
+    `INSERT INTO reporter (id, kind, name, charger_id, hall_id, every_minutes, token_hash, token_until,
+                           added_at)
+     VALUES (@id, @kind, @name, @chargerId, @hallId, @everyMinutes, @tokenHash, @tokenUntil,
+             @addedAt)
      ON CONFLICT (id) DO UPDATE SET
        name = @name, charger_id = @chargerId, hall_id = @hallId, every_minutes = @everyMinutes,
-       token_hash = @tokenHash`,
+       token_hash = @tokenHash, token_until = @tokenUntil`,
   ).run(reporter);
 }
 

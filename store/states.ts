@@ -21,6 +21,8 @@ import type { Db } from './open';
 export function refold(db: Db, kind: SubjectKind, id: string, seq: number, anew = false): void {
   const entries = readEntriesOf(db, kind, id);
   switch (kind) {
+    case 'site':
+      return;
     case 'rules':
       return writeState(db, kind, id, seq, foldRules(entries));
     case 'hall':

@@ -1,16 +1,19 @@
 import Database from 'better-sqlite3';
-import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { v7 as uuidv7 } from 'uuid';
 import { ENTRY_KINDS, type EntryData, type EntryKind } from '../core/logbook/kinds';
-import type { NewEntry } from '../core/logbook/entry';
+import { MS_PER_DAY } from '../core/day';
+import { parseEntry, type NewEntry } from '../core/logbook/entry';
 import { DEFAULT_RULES, HOUSE_RULES } from '../core/rules/rules';
 import { usualDetails } from '../core/battery/details';
 import { PLAIN_VEHICLE } from '../core/stay/vehicle-facts';
+import { readDoor } from './door';
 import { insertEntry, readAllEntries } from './entries';
 import { APPLICATION_ID, assertDurable, dataFile, newestVersion, openStore, type Db } from './open';
 import { recordEntry } from './record';
+import { readReporters } from './reporters';
 import { putBattery, putOwner, putVehicle, readBatteries, readOwners, readVehicles } from './site';
 import {
   ensureStates,
@@ -182,13 +185,22 @@ describe('recording', () => {
   });
 });
 
+/** An empty data file as it was at a version. */
+function fileOfVersion(version: number): InstanceType<typeof Database> {
+  db.close();
+  for (const rest of ['', '-wal', '-shm']) rmSync(dataFile(folder) + rest, { force: true });
+  const old = new Database(dataFile(folder));
+  for (const name of readdirSync('store/migrations').sort().slice(0, version)) {
+    old.exec(readFileSync(join('store/migrations', name), 'utf8'));
+  }
+  old.pragma(`application_id = ${APPLICATION_ID}`);
+  old.pragma(`user_version = ${version}`);
+  return old;
+}
+
 describe('a data file of the first version', () => {
   it('is brought up to date, and its states are folded anew', () => {
-    db.close();
-    rmSync(dataFile(folder));
-    for (const rest of ['-wal', '-shm']) rmSync(dataFile(folder) + rest, { force: true });
-    const old = new Database(dataFile(folder));
-    old.exec(readFileSync('store/migrations/0001-first-light.sql', 'utf8'));
+    const old = fileOfVersion(1);
     old.exec(`INSERT INTO vehicle VALUES ('v1', 'car', 'Calder 1500');
       INSERT INTO battery VALUES ('b1', 'B001', 'flooded', 12, 6, 55, 2021);`);
     insertEntry(old, entry('laid-up', 'v1', { bayId: 'bay-A1', collectOn: null }), NOW);
@@ -196,8 +208,6 @@ describe('a data file of the first version', () => {
     insertEntry(old, fitted, NOW);
     insertEntry(old, entry('reading', 'b1', volts(12.5)), NOW);
     old.exec(`INSERT INTO state VALUES ('battery', 'b1', 3, '{"vehicleId":"v1","readings":[]}')`);
-    old.pragma(`application_id = ${APPLICATION_ID}`);
-    old.pragma('user_version = 1');
     old.close();
 
     db = openStore(dataFile(folder));
@@ -209,6 +219,40 @@ describe('a data file of the first version', () => {
     expect(readVehicles(db)[0]!.facts).toEqual(PLAIN_VEHICLE);
     expect(readBatteries(db)[0]!.details).toEqual(usualDetails('flooded'));
     expect(readAllEntries(db)).toHaveLength(3);
+  });
+});
+
+describe('a data file whose door had a log of its own', () => {
+  it('has it in the logbook, and its devices have a year for a new token', () => {
+    const old = fileOfVersion(10);
+    const at = Date.parse('2026-11-29T09:15:27.042Z');
+    old.exec(`INSERT INTO person VALUES ('p1', 'Ida', 'manager', '-', 0, NULL);
+      INSERT INTO paired VALUES ('d1', 'Office desk', '-', 0, NULL, 0, NULL);
+      INSERT INTO door (at, what, person_id, paired_id, by_id) VALUES
+        (${at}, 'signed-in', 'p1', 'd1', NULL), (${at + 1}, 'turned-away', NULL, 'd1', NULL),
+        (${at + 2}, 'withdrawn', NULL, 'd1', 'p1');
+      INSERT INTO hall (id, name, kind, walk_order) VALUES ('h1', 'Dye house', 'unheated', 1);
+      INSERT INTO reporter (id, kind, name, charger_id, hall_id, every_minutes, token_hash, added_at)
+        VALUES ('t1', 'thermometer', 'T1', NULL, 'h1', 60, '-', 0)`);
+    old.close();
+    db = openStore(dataFile(folder));
+    // As this program would have written them, oldest first.
+    for (const entry of readAllEntries(db)) {
+      const { seq, recordedAt, ...sent } = entry;
+      expect([seq > 0, recordedAt]).toEqual([true, entry.at]);
+      expect(parseEntry(sent)).toEqual({ ok: true, entry: sent });
+    }
+    expect(readDoor(db).map(({ at, by, data }) => [at, by, data])).toEqual([
+      ['2026-11-29T09:15:27.044Z', 'Ida', { what: 'withdrawn', who: null, on: 'Office desk' }],
+      [
+        '2026-11-29T09:15:27.043Z',
+        'the door',
+        { what: 'turned-away', who: null, on: 'Office desk' },
+      ],
+      ['2026-11-29T09:15:27.042Z', 'Ida', { what: 'signed-in', who: 'Ida', on: 'Office desk' }],
+    ]);
+    const left = readReporters(db)[0]!.tokenUntil - Date.now();
+    expect(Math.round(left / MS_PER_DAY)).toBe(365);
   });
 });
 

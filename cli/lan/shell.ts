@@ -44,7 +44,7 @@ export async function newPassphrase(folder: string, name: string): Promise<strin
     if (!typed.success) throw new Trouble(typed.error.issues[0]!.message);
     setPassphrase(db, person.id, await hashOf(typed.data.passphrase));
     await forgetTries(db, { person: name.toLowerCase() });
-    noteDoor(db, Date.now(), 'passphrase', { personId: person.id });
+    noteDoor(db, Date.now(), 'passphrase', { personId: person.id, by: 'the shell' });
     return `${person.name} has a new passphrase.`;
   } finally {
     db.close();

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { Envelope } from './entry';
-import { ENTRY_KINDS, ENTRY_KIND_NAMES } from './kinds';
+import { ENTRY_KINDS, SENT_KINDS } from './kinds';
 import { SUBJECT_KINDS } from './kind';
 
-const bodies = ENTRY_KIND_NAMES.map((name) => {
+const bodies = SENT_KINDS.map((name) => {
   const { subject, version, data } = ENTRY_KINDS[name];
   return Envelope.extend({
     kind: z.literal(name),

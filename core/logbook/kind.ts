@@ -7,7 +7,7 @@ import type { BatteryState, HallState, VehicleState } from './state';
 import type { StoragePlanId } from './storage-plan-ids';
 
 /** What an entry may be about. */
-export const SUBJECT_KINDS = ['battery', 'vehicle', 'hall', 'rules'] as const;
+export const SUBJECT_KINDS = ['battery', 'vehicle', 'hall', 'rules', 'site'] as const;
 export type SubjectKind = (typeof SUBJECT_KINDS)[number];
 
 /** What the entries about each amount to. */
@@ -16,6 +16,8 @@ export interface StateOf {
   readonly vehicle: VehicleState;
   readonly hall: HallState;
   readonly rules: RuleBook;
+  /** Nothing follows: what is told of the site only stands in the logbook. */
+  readonly site: null;
 }
 
 /** An entry as far as its fold looks at it; the instant in UTC milliseconds. */
@@ -24,6 +26,9 @@ export interface Happening<D> {
   readonly at: number;
   readonly data: D;
 }
+
+/** The one subject of its kind. */
+export const THE_SITE = 'site';
 
 /** How things are called that the logbook knows by their ids alone. */
 export interface Names {
@@ -65,6 +70,8 @@ export interface KindOfEntry<S extends SubjectKind, T extends z.ZodType<object>>
   readonly check?: (data: z.infer<T>, here: Here) => string | null;
   /** Who may record it, and all above; absent: an attendant. */
   readonly least?: Role;
+  /** The program records it by itself, and takes it from nobody. */
+  readonly isOwn?: true;
   /** Somebody stood there: what a round is made of, or other work with hands. */
   readonly visit?: 'round' | 'work';
 }

@@ -7,6 +7,7 @@ import { chargeStarted } from './kinds/charge-started';
 import { cleaned } from './kinds/cleaned';
 import { collection } from './kinds/collection';
 import { darkFound } from './kinds/dark-found';
+import { door } from './kinds/door';
 import { draw } from './kinds/draw';
 import { fitted } from './kinds/fitted';
 import { hydrometer } from './kinds/hydrometer';
@@ -93,6 +94,7 @@ export const ENTRY_KINDS = {
   'brought-back': broughtBack,
   'handed-back': handedBack,
   'rules-changed': rulesChanged,
+  door,
 } as const;
 
 export type EntryKind = keyof typeof ENTRY_KINDS;
@@ -104,6 +106,12 @@ export const leastForKind = (kind: EntryKind): Role => {
   const { least }: { readonly least?: Role } = ENTRY_KINDS[kind];
   return least ?? 'attendant';
 };
+
+/** Kinds of entry that are sent; the others the program records by itself. */
+export const SENT_KINDS = ENTRY_KIND_NAMES.filter((name) => {
+  const { isOwn }: { readonly isOwn?: true } = ENTRY_KINDS[name];
+  return !isOwn;
+});
 
 /** Kinds of entry for which somebody stood at a battery: in a round, or at any work. */
 export const visitKinds = (visit: 'round' | 'any'): EntryKind[] =>

@@ -334,6 +334,8 @@ const CASES: { readonly [K in ChoiceRule]: (rules: Rules) => string } = {
     ),
   lockAfterMinutes: (rules) =>
     [3, 10, 60, 200].map((age) => isIdle({ usedAt: 0 }, age * 60_000, rules)).join(),
+  deviceTokenDays: ({ deviceTokenDays }) =>
+    [60, 300, 800].map((age) => age > deviceTokenDays).join(),
   signedInMostDays: (rules) =>
     signedInUnder(
       rules,

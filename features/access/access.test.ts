@@ -183,9 +183,7 @@ describe('somebody comes in', () => {
   });
 
   it('the first of all is a manager, and there is one first', async () => {
-    db().exec(
-      'DELETE FROM session; DELETE FROM door; UPDATE paired SET paired_by = NULL; DELETE FROM person',
-    );
+    db().exec('DELETE FROM session; UPDATE paired SET paired_by = NULL; DELETE FROM person');
     const short = await ida.send(postFirst, { name: 'Ida', passphrase: 'too short' });
     expect(short).toMatchObject({ status: 400, reason: expect.stringMatching(/12 characters/) });
     expect((await ida.send(postFirst, { name: 'Ida', passphrase: PASSPHRASE })).status).toBe(200);
@@ -211,9 +209,21 @@ describe('somebody comes in', () => {
     expect(wrong.status).toBe(401);
     expect((await ida.send(postSignIn, { name: 'ida', passphrase: PASSPHRASE })).status).toBe(200);
     expect(ida.cookies.get(SESSION_COOKIE)).not.toBe(before);
-    expect(readDoor(db()).map(({ what }) => what)).toEqual(
+    expect(readDoor(db()).map(({ data }) => data.what)).toEqual(
       expect.arrayContaining(['signed-in', 'signed-out', 'turned-away', 'added']),
     );
+    // It stands in the logbook, where nobody writes it or takes it back.
+    const last = readDoor(db())[0]!;
+    const forged = {
+      ...last,
+      id: uuidv7(),
+      seq: undefined,
+      recordedAt: undefined,
+      by: 'attendant',
+    };
+    expect((await ida.send(handlePostEntry, forged)).status).toBe(403);
+    const strike = newEntry('withdrawn', 'site', NOW, { why: '' }, last.id, 'site');
+    expect((await ida.send(handlePostEntry, strike)).status).toBe(403);
   });
 
   it('who tries again and again waits, and a right one after that too', async () => {

@@ -1,37 +1,26 @@
-import type { DoorEvent, DoorLine } from '../../store/door';
+import { DOOR_EVENTS } from '../../core/logbook/kinds/door';
+import type { readDoor } from '../../store/door';
 import { DataTable } from '../ui/data-table';
 import layout from '../ui/layout.module.css';
 
-const WHAT: Readonly<Record<DoorEvent, string>> = {
-  paired: 'Paired',
-  'signed-in': 'Signed in',
-  'turned-away': 'Turned away',
-  'signed-out': 'Signed out',
-  withdrawn: 'Withdrawn',
-  added: 'Began to work here',
-  changed: 'Another role',
-  left: 'Works here no more',
-  passphrase: 'A new passphrase',
-};
-
-/** Who came in, was turned away, or was put out. */
+/** Who came in, was turned away or put out, and which devices have a token. */
 export const DoorLog = ({
   lines,
   when,
 }: {
-  readonly lines: readonly DoorLine[];
+  readonly lines: ReturnType<typeof readDoor>;
   readonly when: (at: number) => string;
 }) => (
   <section className={layout.panel} aria-label="At the door">
     <h2>At the door</h2>
     <DataTable head={['When', 'What', 'Who', 'On', 'By']}>
-      {lines.map(({ at, what, person, paired, by }, i) => (
-        <tr key={i}>
-          <td>{when(at)}</td>
-          <th scope="row">{WHAT[what]}</th>
-          <td>{person ?? '–'}</td>
-          <td>{paired ?? '–'}</td>
-          <td>{by ?? '–'}</td>
+      {lines.map(({ id, at, by, data: { what, who, on } }) => (
+        <tr key={id}>
+          <td>{when(Date.parse(at))}</td>
+          <th scope="row">{DOOR_EVENTS[what]}</th>
+          <td>{who ?? '–'}</td>
+          <td>{on ?? '–'}</td>
+          <td>{by}</td>
         </tr>
       ))}
     </DataTable>

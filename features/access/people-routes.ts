@@ -26,7 +26,7 @@ export async function postPerson(request: Request): Promise<Response> {
     .transaction(() => {
       if (readPersonNamed(db(), data.name)) return false;
       addPerson(db(), { ...data, passphrase, addedAt: at });
-      noteDoor(db(), at, 'added', { personId: data.id, byId: whoIsIn(request).id });
+      noteDoor(db(), at, 'added', { personId: data.id, by: whoIsIn(request).name });
       return true;
     })
     .immediate();
@@ -42,7 +42,7 @@ export async function putPerson(request: Request, id: string): Promise<Response>
   const { data, refusal } = await bodyOf(request, PersonChange);
   if (refusal) return refusal;
   const passphrase = data.passphrase === undefined ? null : await hashOf(data.passphrase);
-  const byId = whoIsIn(request).id;
+  const by = whoIsIn(request).name;
   return db()
     .transaction(() => {
       const person = readPerson(db(), id);
@@ -53,11 +53,11 @@ export async function putPerson(request: Request, id: string): Promise<Response>
           return refuse(409, LAST_MANAGER);
         }
         setRole(db(), id, data.role);
-        noteDoor(db(), at, 'changed', { personId: id, byId });
+        noteDoor(db(), at, 'changed', { personId: id, by });
       }
       if (passphrase) {
         setPassphrase(db(), id, passphrase);
-        noteDoor(db(), at, 'passphrase', { personId: id, byId });
+        noteDoor(db(), at, 'passphrase', { personId: id, by });
       }
       return Response.json({ kept: true });
     })
@@ -66,7 +66,7 @@ export async function putPerson(request: Request, id: string): Promise<Response>
 
 /** Somebody who works here no more. */
 export function deletePerson(request: Request, id: string): Response {
-  const byId = whoIsIn(request).id;
+  const by = whoIsIn(request).name;
   return db()
     .transaction(() => {
       const person = readPerson(db(), id);
@@ -76,7 +76,7 @@ export function deletePerson(request: Request, id: string): Response {
       }
       const at = Date.now();
       letGo(db(), id, at);
-      noteDoor(db(), at, 'left', { personId: id, byId });
+      noteDoor(db(), at, 'left', { personId: id, by });
       return Response.json({ kept: true });
     })
     .immediate();

@@ -199,6 +199,6 @@ export function postPairingCode(request: Request): Response {
 export function deletePaired(request: Request, id: string): Response {
   const at = Date.now();
   if (!withdrawPaired(db(), id, at)) return refuse(404, 'No such browser is paired.');
-  noteDoor(db(), at, 'withdrawn', { pairedId: id, byId: whoIsIn(request).id });
+  noteDoor(db(), at, 'withdrawn', { pairedId: id, by: whoIsIn(request).name });
   return Response.json({ kept: true });
 }

@@ -62,6 +62,9 @@ export interface ReporterDto {
   readonly hallId: string | null;
   readonly everyMinutes: number;
   readonly lastHeard: number | null;
+  /** Its token comes to an end; soon, or it has. */
+  readonly tokenUntil: number;
+  readonly endsSoon: boolean;
   readonly silent: boolean;
 }
 

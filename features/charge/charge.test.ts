@@ -1,6 +1,8 @@
 import type { ChargerConnection } from '../../core/site/charging-equipment';
 import { DEMO_CHARGERS } from '../../demo/stock';
-import { readReporters } from '../../store/reporters';
+import { MS_PER_DAY } from '../../core/day';
+import { readDoor } from '../../store/door';
+import { putReporter, readReporters } from '../../store/reporters';
 import { readStock } from '../../store/stock';
 import { newEntry } from '../logbook/new-entry';
 import { handlePostEntry } from '../logbook/post-entry';
@@ -217,8 +219,26 @@ describe('devices', () => {
     const second = (await put()).token!;
     expect((await report(first, 2)).status).toBe(401);
     expect((await report(second, 2)).status).toBe(200);
-    deleteDevice('new-one');
+    deleteDevice(request({}), 'new-one');
     expect((await report(second, 3)).status).toBe(401);
+    // Who gave them out, and took them back, stands in the logbook.
+    const told = readDoor(db()).map(({ data: { what, on } }) => [what, on]);
+    expect(told.slice(0, 3)).toEqual([
+      ['device-gone', 'New one'],
+      ['device-token', 'New one'],
+      ['device-token', 'New one'],
+    ]);
+  });
+
+  it('have a token that ends: it says so, and a new one is good again', async () => {
+    const token = (await put()).token!;
+    const device = readReporters(db()).find(({ id }) => id === 'new-one')!;
+    expect(device.tokenUntil).toBe(NOW + 365 * MS_PER_DAY);
+    putReporter(db(), { ...device, tokenUntil: NOW });
+    const over = await report(token, 1);
+    expect(over.status).toBe(401);
+    expect((await over.json()).reason).toMatch(/good until 2027-.*give it a new one/);
+    expect((await report((await put()).token!, 1)).status).toBe(200);
   });
 
   it('belong to a charger or hall that is here', async () => {

@@ -2,6 +2,7 @@
 
 import { Button } from 'antd';
 import { useState } from 'react';
+import { dayOf, shortDay } from '../../core/day';
 import { call, type Sent } from '../http/client';
 import { SelectField, TextField } from '../ui/field';
 import type { ChargeData } from './charge-data';
@@ -62,6 +63,9 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
                 : `${one.silent ? 'silent since' : 'heard'} ${when(one.lastHeard)}`}
             </span>
             <span>every {one.everyMinutes} min</span>
+            <span data-silent={one.endsSoon}>
+              token until {shortDay(dayOf(one.tokenUntil, data.clock.timeZone), data.today)}
+            </span>
             <Button
               size="small"
               onClick={() =>

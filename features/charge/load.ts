@@ -11,7 +11,7 @@ import { isFlat, recoveryOf } from '../../core/charging/recovery';
 import { isAired, mainsLoad, type RoomAir } from '../../core/charging/hall-limits';
 import { PROGRAMMES } from '../../core/site/charging-equipment';
 import { chargerFaultsOf } from '../../core/connections/charger-faults';
-import { MS_PER_HOUR, dayOf, shortDay } from '../../core/day';
+import { MS_PER_DAY, MS_PER_HOUR, dayOf, shortDay } from '../../core/day';
 import { blockedFromCharge } from '../../core/gate/gate';
 import { iceIn } from '../../core/gate/ice';
 import { restOf, socOfReading } from '../../core/record/learnt';
@@ -59,6 +59,9 @@ interface Named {
   readonly name: ChargeName;
 }
 
+/** A token that ends within this is shown so: somebody has to walk to the device. */
+const SOON_MS = 30 * MS_PER_DAY;
+
 /** Everything that hangs, waits or is charged with, and the battery that is chosen. */
 export function chargeData(loaded: SiteSnapshot, batteryId: string | null): ChargeData {
   const all = loaded.stays.flatMap((stay): Named[] => {
@@ -94,9 +97,13 @@ export function chargeData(loaded: SiteSnapshot, batteryId: string | null): Char
       const used =
         one.kind === 'thermometer' ||
         hanging.some(({ hook }) => hook !== null && hook.chargerId === one.chargerId);
-      const { id, kind, name, chargerId, hallId, everyMinutes } = one;
+      const { id, kind, name, chargerId, hallId, everyMinutes, tokenUntil } = one;
+      const endsSoon = tokenUntil - loaded.now < SOON_MS;
       const silent = used && silentSince(one, lastHeard, loaded.now) !== null;
-      return { id, kind, name, chargerId, hallId, everyMinutes, lastHeard, silent };
+      return {
+        ...{ id, kind, name, chargerId, hallId, everyMinutes, lastHeard, silent },
+        ...{ tokenUntil, endsSoon },
+      };
     }),
     latitude: loaded.latitude,
     chosen: chosen ? chosenOf(loaded, chosen) : null,

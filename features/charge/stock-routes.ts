@@ -1,8 +1,10 @@
 import 'server-only';
+import { MS_PER_DAY } from '../../core/day';
 import { Line } from '../../core/text';
 import { z } from 'zod';
 import { Charger, Circuit, HallAir, Outlet } from '../../core/site/charging-equipment';
 import { REPORTER_KINDS } from '../../core/reports/report';
+import { noteDoor } from '../../store/door';
 import { dropReporter, putReporter, readReporters } from '../../store/reporters';
 import {
   dropStock,
@@ -15,10 +17,11 @@ import {
 } from '../../store/stock';
 import { readHalls, readSite } from '../../store/site';
 import { hashOfToken } from '../../store/tokens';
-import { readBatteryStates } from '../../store/states';
+import { readBatteryStates, readRuleBook } from '../../store/states';
 import { now } from '../server/clock';
 import { bodyOf, refuse } from '../server/reply';
 import { newToken } from '../access/secrets';
+import { whoIsIn } from '../access/who';
 import { db } from '../server/store';
 
 export const StockChange = z.discriminatedUnion('kind', [
@@ -132,6 +135,7 @@ export async function postDevice(request: Request): Promise<Response> {
     return refuse(409, `${change.id} is a ${before.kind}: take another name.`);
   }
   const token = newToken();
+  const tokenUntil = now() + readRuleBook(db()).rules.deviceTokenDays * MS_PER_DAY;
   putReporter(db(), {
     id: change.id,
     kind: change.reports,
@@ -140,13 +144,19 @@ export async function postDevice(request: Request): Promise<Response> {
     hallId: change.reports === 'thermometer' ? hall!.id : null,
     everyMinutes: change.everyMinutes,
     tokenHash: hashOfToken(token),
+    tokenUntil,
     addedAt: before?.addedAt ?? now(),
   });
+  noteDoor(db(), now(), 'device-token', { on: change.name, by: whoIsIn(request).name });
   return Response.json({ token });
 }
 
 /** A device that is to report no more: its token is worth nothing from now on. */
-export function deleteDevice(id: string): Response {
-  dropReporter(db(), id);
+export function deleteDevice(request: Request, id: string): Response {
+  const device = readReporters(db()).find((one) => one.id === id);
+  if (device) {
+    dropReporter(db(), id);
+    noteDoor(db(), now(), 'device-gone', { on: device.name, by: whoIsIn(request).name });
+  }
   return Response.json({ kept: true });
 }

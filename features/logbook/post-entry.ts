@@ -1,8 +1,8 @@
 import 'server-only';
 import { MS_PER_DAY, dayOf } from '../../core/day';
-import type { Here, SubjectKind } from '../../core/logbook/kind';
+import { THE_SITE, type Here, type SubjectKind } from '../../core/logbook/kind';
 import { aRole, isEnough } from '../../core/access/roles';
-import { ENTRY_KINDS, leastForKind } from '../../core/logbook/kinds';
+import { ENTRY_KINDS, SENT_KINDS, leastForKind } from '../../core/logbook/kinds';
 import { HOUSE_RULES } from '../../core/rules/rules';
 import { parseEntry, type NewEntry } from '../../core/logbook/entry';
 import { plain } from '../../core/words/words';
@@ -152,11 +152,14 @@ function check(body: unknown, held: Held): { entry: NewEntry; looked: Looked } {
 
 /** Why somebody may not record an entry; null: they may. */
 function othersWork(entry: NewEntry, who: Who): string | null {
+  const struck = entry.strikes === null ? null : readEntry(db(), entry.strikes);
+  if (!SENT_KINDS.includes(struck?.kind ?? entry.kind) || !SENT_KINDS.includes(entry.kind)) {
+    return 'This stands in the logbook by itself: nobody records it, or takes it back.';
+  }
   const least = leastForKind(entry.kind);
   if (!isEnough(who.role, least)) {
     return `This is recorded by ${aRole(least)}: ask one to do it, or to sign in here.`;
   }
-  const struck = entry.strikes === null ? null : readEntry(db(), entry.strikes);
   // Who walks a round takes back what they said themselves.
   return struck && struck.by !== who.name && !isEnough(who.role, 'attendant')
     ? `What ${struck.by} recorded is corrected by them, or by ${aRole('attendant')}.`
@@ -223,6 +226,8 @@ function isHere({ subjectKind, subjectId }: NewEntry, master: MasterData): boole
   switch (subjectKind) {
     case 'rules':
       return subjectId === HOUSE_RULES;
+    case 'site':
+      return subjectId === THE_SITE;
     case 'vehicle':
       return master.vehicles.has(subjectId);
     case 'hall':

@@ -1,6 +1,6 @@
 import 'server-only';
 import { v7 as uuidv7 } from 'uuid';
-import { dayOf } from '../../core/day';
+import { dayName, dayOf } from '../../core/day';
 import { makeEntry, reasonOf } from '../../core/logbook/entry';
 import type { BatteryState } from '../../core/logbook/state';
 import {
@@ -10,6 +10,7 @@ import {
   kindProblem,
   type Report,
 } from '../../core/reports/report';
+import { countTry } from '../../store/attempts';
 import { recordEntry } from '../../store/record';
 import {
   addReport,
@@ -22,7 +23,6 @@ import { readSite } from '../../store/site';
 import { readBatteryStates } from '../../store/states';
 import { isToken } from '../../store/tokens';
 import { now } from '../server/clock';
-import { Attempts } from '../server/attempts';
 import { bytesUpTo, refuse } from '../server/reply';
 import { db } from '../server/store';
 
@@ -51,11 +51,17 @@ export async function postReports(request: Request): Promise<Response> {
   // Who it is comes before what it says: a stranger learns nothing from a refusal.
   const { device, known } = deviceOf(request, body);
   if (!device) {
-    const name = known ?? '';
-    const wait = attempts.waitFor(name);
+    // Those of a device that is here, and of all that are not, together.
+    const wait = await countTry(db(), { device: known ?? '' });
     if (wait > 0) return tooMany(wait);
-    attempts.failed(name);
     return refuse(401, 'Send the token of the device: Authorization: Bearer …');
+  }
+  if (device.tokenUntil <= now()) {
+    const day = dayName(dayOf(device.tokenUntil, readSite(db())?.timeZone ?? 'UTC'));
+    return refuse(
+      401,
+      `The token of this device was good until ${day}: give it a new one at Charge, Stock, Devices.`,
+    );
   }
   const parsed = ReportBody.safeParse(body);
   if (!parsed.success) return refuse(400, reasonOf(parsed.error));
@@ -72,9 +78,6 @@ export async function postReports(request: Request): Promise<Response> {
   if (recorded === 0) return refuse(409, 'These reports were recorded before: go on to the next.');
   return Response.json({ recorded, known: reports.length - recorded });
 }
-
-/** Wrong tokens of a device that is here, and of all that are not, together. */
-const attempts = new Attempts();
 
 function tooMany(seconds: number): Response {
   const reply = refuse(429, `Too many wrong tokens: try again in ${seconds} s.`);

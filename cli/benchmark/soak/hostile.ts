@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { MS_PER_DAY, dayName } from '../../../core/day';
+import { THE_SITE } from '../../../core/logbook/kind';
 import { makeEntry, type NewEntry } from '../../../core/logbook/entry';
 import { ENTRY_KINDS, ENTRY_KIND_NAMES, type EntryKind } from '../../../core/logbook/kinds';
 import type { Random } from '../../../simulators/random';
@@ -110,6 +111,7 @@ export function hostileEntry(site: SoakSite, now: number, before: readonly NewEn
     vehicle: site.vehicles,
     hall: ['carding', 'dye', 'yard', 'nowhere'],
     rules: ['house'],
+    site: [THE_SITE],
   };
   const at = chance.pick([
     now,

@@ -29,6 +29,23 @@ export const DOOR_RULES = {
       { value: 120, label: '2 h', reason: 'An office with its own lock.' },
     ],
   }),
+  deviceTokenDays: rule({
+    schema: z.number().min(7).max(1830),
+    standard: 365,
+    group: 'door',
+    label: 'Tokens of devices are good for',
+    unit: 'days',
+    why: 'A charger or thermometer that reports has a key to this one thing: it is renewed before it is forgotten.',
+    schools: [
+      {
+        value: 90,
+        label: 'A quarter',
+        reason: 'Where devices are lent out, or stand in the open.',
+      },
+      { value: 365, label: 'A year', reason: 'Default. Renewed when the season is prepared.' },
+      { value: 1095, label: 'Three years', reason: 'A network of the workshop alone.' },
+    ],
+  }),
   signedInMostDays: rule({
     schema: z.number().min(1).max(180),
     standard: 30,

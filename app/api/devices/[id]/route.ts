@@ -6,6 +6,6 @@ interface Where {
   params: Promise<{ id: string }>;
 }
 
-export async function DELETE(_: Request, { params }: Where): Promise<Response> {
-  return deleteDevice((await params).id);
+export async function DELETE(request: Request, { params }: Where): Promise<Response> {
+  return deleteDevice(request, (await params).id);
 }

@@ -1,6 +1,6 @@
 import { NextResponse, type NextRequest } from 'next/server';
 import { parseDay } from './core/day';
-import { DAY_HEADER } from './features/app-shell/chosen-day';
+import { BARE_HEADER, DAY_HEADER } from './features/app-shell/chosen-day';
 import { refuseUnknown } from './features/access/admit';
 import { refuseForeign } from './features/server/origin-guard';
 import { ALWAYS, NONCE_HEADER, contentPolicy } from './features/server/headers';
@@ -20,6 +20,7 @@ function passOn(request: NextRequest, nonce: string, policy: string): Response {
   // The frame is not told its address; the day in it decides what the whole page shows.
   const day = request.nextUrl.searchParams.get('day') ?? '';
   headers.set(DAY_HEADER, parseDay(day) === null ? '' : day);
+  headers.set(BARE_HEADER, /^\/wall(\/|$)/.test(request.nextUrl.pathname) ? 'yes' : '');
   headers.set(NONCE_HEADER, nonce);
   // From here the framework takes the nonce for its own scripts.
   headers.set('content-security-policy', policy);

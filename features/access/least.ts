@@ -75,6 +75,9 @@ export const LEAST_FOR_PAGE = {
   '/bench': 'helper',
   '/charge': 'helper',
   '/season': 'helper',
+  '/wall': 'helper',
+  // A screen on the wall signs in nowhere: who knows the address of a calendar may read it.
+  '/wall/{secret}': 'secret',
   '/vehicle/{id}': 'helper',
   '/print/vehicle/{id}': 'helper',
   '/print/season': 'helper',

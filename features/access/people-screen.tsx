@@ -7,7 +7,8 @@ import { readPeople } from '../../store/people';
 import { formatInstant } from '../../core/words/words';
 import { readSite } from '../../store/site';
 import { readRuleBook } from '../../store/states';
-import { baseUrl } from '../server/base-url';
+import { headers } from 'next/headers';
+import { baseUrlFor } from '../server/base-url';
 import { db } from '../server/store';
 import { LEAST_FOR_API } from './least';
 import { DoorLog } from './door-log';
@@ -28,7 +29,7 @@ export async function PeopleScreen() {
   const { rules } = readRuleBook(db());
   const timeZone = readSite(db())?.timeZone ?? 'UTC';
   const when = (at: number) => formatInstant(at, timeZone, rules);
-  const base = await baseUrl();
+  const base = baseUrlFor(await headers());
   const keeps = isEnough(who.role, 'manager');
   const made = who.id === null ? null : calendarAddressOf(db(), who.id);
   const phones = readPaired(db()).map(({ id, name, pairedAt, pairedBy, usedAt }) => ({
@@ -41,7 +42,7 @@ export async function PeopleScreen() {
         <Phones paired={phones} base={base} keeps={keeps} />
       ) : null}
       <OwnPin />
-      <OwnCalendar base={base} made={made === null ? null : when(made)} />
+      <OwnCalendar made={made === null ? null : when(made)} />
       {keeps ? (
         <>
           <People people={readPeople(db())} />

@@ -6,6 +6,7 @@ import { Caution } from '../ui/caution';
 import { DataTable } from '../ui/data-table';
 import { Quiet } from '../ui/quiet';
 import type { AccountData, AccountLine } from './account-data';
+import layout from '../ui/layout.module.css';
 import styles from '../hand-back/hand-back.module.css';
 
 /** What the season came to, by its logbook: for the house, and for who asks for its budget. */
@@ -15,8 +16,8 @@ export function Account({ data }: { data: AccountData }) {
   const total = cost.labour + cost.energy + cost.batteries;
   const days = `${shortDay(from)} to ${shortDay(to)}`;
   return (
-    <div className={styles.page}>
-      <header className={styles.head}>
+    <div className={layout.page}>
+      <header className={layout.head}>
         <h1>The season’s account</h1>
         <Quiet as="p">
           {data.siteName} · {days}

@@ -11,7 +11,7 @@ import { db } from '../server/store';
 import { readSite } from '../../store/site';
 import { Themed } from '../theme/themed';
 import { GlyphSheet } from '../theme/vehicle-icon';
-import { DAY_HEADER, chosenDay } from './chosen-day';
+import { BARE_HEADER, DAY_HEADER, chosenDay } from './chosen-day';
 import { DayProvider } from './day';
 import { Guard } from './guard';
 import { Rail } from './sidebar';
@@ -21,7 +21,8 @@ import styles from './app-shell.module.css';
 
 /** Rail, ribbon and the screen. Before the site is set up, or who looks came in, there is only the screen. */
 export async function Frame({ children }: { children: React.ReactNode }) {
-  const who = await whoLooks();
+  const isBare = (await headers()).get(BARE_HEADER) === 'yes';
+  const who = isBare ? null : await whoLooks();
   // Who has not come in sees nothing of the site, not even its frame.
   const data = who && readSite(db()) && (await ask('frame'));
   if (!data)

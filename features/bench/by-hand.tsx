@@ -12,6 +12,7 @@ import { postEntries } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import { TextField } from '../ui/field';
 import type { BenchData } from './bench-data';
+import layout from '../ui/layout.module.css';
 import shared from './measuring.module.css';
 import styles from './by-hand.module.css';
 
@@ -79,7 +80,7 @@ export function ByHand({
     <details className={shared.byHandBox}>
       <summary>Without the meter: type it, or load a file</summary>
       <form
-        className={shared.byHand}
+        className={layout.fields}
         onSubmit={(event) => {
           event.preventDefault();
           void recordTyped();

@@ -23,6 +23,7 @@ import { CrankChart } from './crank-chart';
 import { watchedStarts, withStarts, type WatchedStart } from './crank-state';
 import { Hands } from './hands';
 import type { Bench } from './use-bench';
+import layout from '../ui/layout.module.css';
 import shared from './measuring.module.css';
 
 const rounded = (value: number, digits: number) => Number(value.toFixed(digits));
@@ -87,7 +88,7 @@ export function Crank({
   }
   return (
     <div className={shared.draw}>
-      <div className={shared.left}>
+      <div className={layout.side}>
         <section className={shared.card}>
           <p className={shared.label}>At the posts, with the probes held through the start</p>
           <p className={shared.big} aria-live="off">

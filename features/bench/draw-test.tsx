@@ -15,6 +15,7 @@ import { Hands } from './hands';
 import { TraceChart } from './trace-chart';
 import type { Bench } from './use-bench';
 import { useDrawTest, type DrawTestState } from './use-draw-test';
+import layout from '../ui/layout.module.css';
 import shared from './measuring.module.css';
 import styles from './draw-test.module.css';
 
@@ -48,12 +49,12 @@ export function DrawTest({
   const counts = draw.jumperOff ? analysis : null;
   return (
     <div className={shared.draw}>
-      <div className={shared.left}>
+      <div className={layout.side}>
         <LiveDraw bench={bench} analysis={analysis} jumperOff={draw.jumperOff} limitMa={limit} />
         {counts ? <Finding analysis={counts} limitMa={limit} standing={standing} /> : null}
         {counts ? <Meaning standing={standing} drawMa={counts.settledMa.value} /> : null}
       </div>
-      <div className={shared.right}>
+      <div className={layout.side}>
         {test ? <InSight bench={bench} analysis={counts} /> : null}
         <DrawSteps
           steps={draw.steps}

@@ -13,6 +13,7 @@ import { NextPull } from './next-pull';
 import { Ranking } from './ranking';
 import { RepairNote } from './repair-note';
 import { WhatIf } from './what-if';
+import layout from '../ui/layout.module.css';
 import shared from './measuring.module.css';
 import styles from './hunt-by-hand.module.css';
 
@@ -59,7 +60,7 @@ export function HuntByHand({
 
   return (
     <div className={`${shared.draw} ${styles.idle}`}>
-      <div className={shared.left}>
+      <div className={layout.side}>
         <section className={shared.card}>
           <h2>By hand, or with nothing pulled</h2>
           <p className={shared.quiet}>
@@ -67,7 +68,7 @@ export function HuntByHand({
             draw, then what your meter shows with each fuse out. Or millivolts across the fuses,
             with nothing pulled and nothing woken.
           </p>
-          <div className={shared.byHand}>
+          <div className={layout.fields}>
             <TextField
               label="Settled draw, mA"
               inputMode="decimal"
@@ -104,7 +105,7 @@ export function HuntByHand({
           }}
         />
       </div>
-      <div className={shared.right}>
+      <div className={layout.side}>
         {settledMa === null ? null : (
           <NextPull
             answer={answer}
@@ -117,7 +118,7 @@ export function HuntByHand({
             onMark={null}
           >
             <form
-              className={shared.byHand}
+              className={layout.fields}
               onSubmit={(event) => {
                 event.preventDefault();
                 take();

@@ -20,6 +20,7 @@ import { TraceChart } from './trace-chart';
 import type { Bench } from './use-bench';
 import { WhatIf } from './what-if';
 import { useShortcuts } from '../app-shell/shortcuts';
+import layout from '../ui/layout.module.css';
 import styles from './measuring.module.css';
 import hunting from './hunt.module.css';
 
@@ -117,7 +118,7 @@ export function Hunt({
 
   return (
     <div className={styles.draw}>
-      <div className={styles.left}>
+      <div className={layout.side}>
         <section className={styles.card}>
           <div className={styles.liveRow}>
             <p className={styles.label}>
@@ -159,7 +160,7 @@ export function Hunt({
           onPull={(fuse) => void mark(out.includes(fuse) ? 'put-back' : 'pull', fuse)}
         />
       </div>
-      <div className={styles.right}>
+      <div className={layout.side}>
         <NextPull
           answer={answer}
           list={list}

@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { byUrgency, type BenchJob, type BenchPick } from './bench-data';
+import layout from '../ui/layout.module.css';
 import list from './pick-list.module.css';
 
 /** Batteries that ask to be measured come first; any other is found by bay or name. */
@@ -31,7 +32,7 @@ export function PickList({
   return (
     <aside className={list.list} data-chosen={chosen !== null}>
       <label className={list.seek}>
-        <span className={list.hidden}>Find a bay or vehicle</span>
+        <span className={layout.aloud}>Find a bay or vehicle</span>
         <input
           placeholder="Bay or vehicle"
           value={sought}

@@ -10,6 +10,7 @@ import { Hands } from './hands';
 import { heldVolts } from './read-state';
 import type { Bench } from './use-bench';
 import { useReading, type Reading } from './use-reading';
+import layout from '../ui/layout.module.css';
 import shared from './measuring.module.css';
 import styles from './read-rest.module.css';
 
@@ -34,7 +35,7 @@ export function ReadRest({
     <div className={styles.read}>
       <Held reading={reading} over={given.bench.over} />
       <form
-        className={shared.byHand}
+        className={layout.fields}
         onSubmit={(event) => {
           event.preventDefault();
           reading.submit();

@@ -14,6 +14,7 @@ import type { ChargeData, ChargeView } from './charge-data';
 import { part } from '../ui/part';
 import { Waiting } from './waiting';
 import { Watch } from './watch';
+import layout from '../ui/layout.module.css';
 import styles from './charge.module.css';
 
 const Panel = part(() => import('./panel').then((loaded) => loaded.Panel), {
@@ -61,7 +62,7 @@ export function Charge({ data, view }: { data: ChargeData; view: ChargeView }) {
         <Stock data={data} onKept={recorded} />
       ) : (
         <div className={styles.columns}>
-          <div className={styles.left}>
+          <div className={layout.side}>
             <Watch data={data} />
             <Board data={data} />
           </div>

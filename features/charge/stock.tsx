@@ -11,6 +11,7 @@ import type { ChargeData } from './charge-data';
 import { Devices } from './devices';
 import { Mains } from './mains';
 import { LAMP_WORDS } from './words';
+import layout from '../ui/layout.module.css';
 import styles from './stock.module.css';
 
 interface Inner {
@@ -162,7 +163,7 @@ function ChargerForm({
 
   return (
     <form
-      className={styles.form}
+      className={layout.panel}
       aria-label={known ? `Charger ${start.name}` : 'A new charger'}
       onSubmit={(event) => {
         event.preventDefault();

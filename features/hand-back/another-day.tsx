@@ -14,6 +14,7 @@ import { Field } from '../ui/field';
 import { Caution } from '../ui/caution';
 import { Problem } from '../ui/problem';
 import type { BackRow } from './hand-back-data';
+import layout from '../ui/layout.module.css';
 import styles from './another-day.module.css';
 
 /** Its owner comes sooner or later, or takes it along for some days: one touch each. */
@@ -48,7 +49,7 @@ export function AnotherDay({
   };
   return (
     <div className={styles.change}>
-      <div className={styles.days}>
+      <div className={layout.fields}>
         <Button onClick={() => void comes(today)}>Comes today</Button>
         <Button onClick={() => void comes(today + 1)}>Comes tomorrow</Button>
         <Field label="Comes on">

@@ -9,6 +9,7 @@ import { TextField } from '../ui/field';
 import { Quiet } from '../ui/quiet';
 import { ComesAgain } from './comes-again';
 import type { ArchiveRow, HandBackData } from './hand-back-data';
+import layout from '../ui/layout.module.css';
 import styles from './archive.module.css';
 
 /** Those of the archive that have every word of what is looked for. */
@@ -36,7 +37,7 @@ export function Archive({ data }: { data: HandBackData }) {
         />
       </div>
       {rows.length === 0 ? <Quiet as="p">Nobody like that was here.</Quiet> : null}
-      <ul className={styles.list}>
+      <ul className={layout.list}>
         {rows.map((row) => (
           <li key={row.vehicleId} className={styles.item}>
             <span className={styles.name}>

@@ -7,6 +7,7 @@ import { Archive } from './archive';
 import { AtItsEndItem } from './at-its-end';
 import { BackItem } from './back-item';
 import { WEEK, type BackRow, type HandBackData } from './hand-back-data';
+import layout from '../ui/layout.module.css';
 import styles from './hand-back.module.css';
 
 interface Group {
@@ -46,8 +47,8 @@ export function groupsOf({ rows, today }: Pick<HandBackData, 'rows' | 'today'>):
 export function HandBack({ data }: { data: HandBackData }) {
   const { later, today, clock, atTheirEnd } = data;
   return (
-    <div className={styles.page}>
-      <header className={styles.head}>
+    <div className={layout.page}>
+      <header className={layout.head}>
         <h1>Hand back</h1>
         <Quiet as="p">
           On the day its owner comes, it starts. ·{' '}

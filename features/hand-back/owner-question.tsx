@@ -10,6 +10,7 @@ import { useSiteClock } from '../site/clock';
 import type { ClockDto } from '../site/dto';
 import { TextField } from '../ui/field';
 import { Problem } from '../ui/problem';
+import layout from '../ui/layout.module.css';
 import styles from './owner-question.module.css';
 
 /** How it stands with its owner about another battery, and the touch that comes next. */
@@ -41,7 +42,7 @@ export function OwnerQuestion({
     <div className={styles.question}>
       <p>{consent.say}</p>
       {consent.stands === 'asked' ? (
-        <div className={styles.answer}>
+        <div className={layout.fields}>
           <TextField
             label="In their words, or empty"
             maxLength={200}

@@ -4,6 +4,7 @@ import { IconCheck, IconLock, IconCircle, IconAlertTriangle } from '@tabler/icon
 import { shortDay, type Day } from '../../core/day';
 import type { BackBattery } from '../../core/hand-back/stages';
 import type { Stage } from '../../core/hand-back/walk';
+import layout from '../ui/layout.module.css';
 import styles from './stage-list.module.css';
 
 const WORDS = { done: 'done', open: 'to do', waits: 'waits' } as const;
@@ -39,7 +40,7 @@ export function StageList({
       <p className={styles.count}>
         {done} of {stages.length} done
       </p>
-      <ol className={styles.list}>
+      <ol className={layout.list}>
         {stages.map((stage) => (
           <li key={stage.key}>
             <button
@@ -50,7 +51,7 @@ export function StageList({
               onClick={() => onChoose(stage.key)}
             >
               <Mark stage={stage} />
-              <span className={styles.label}>
+              <span className={layout.column}>
                 {stage.label}
                 {stage.batteryId !== null && batteries.length > 1 ? (
                   <small>{label.get(stage.batteryId)}</small>

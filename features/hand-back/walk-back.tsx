@@ -17,6 +17,7 @@ import { recordOf } from '../vehicle/record-of';
 import type { VehicleData } from '../vehicle/vehicle-data';
 import { StageBody } from './stage-body';
 import { StageList } from './stage-list';
+import layout from '../ui/layout.module.css';
 import styles from './walk-back.module.css';
 
 /** The batteries of a vehicle as a walk back takes them, judged in the browser. */
@@ -42,7 +43,7 @@ export function WalkBack({ data }: { data: VehicleData }) {
   const [chosen, setChosen] = useState<string | null>(null);
   if (!walk) {
     return (
-      <div className={styles.page}>
+      <div className={layout.page}>
         <h1>{vehicle.name}</h1>
         <Quiet as="p">No battery of this vehicle is in the logbook.</Quiet>
       </div>
@@ -54,7 +55,7 @@ export function WalkBack({ data }: { data: VehicleData }) {
   const start = walk.readiness.kind === 'replace' ? null : startOf(batteries, day, true);
   const worry = start && startWorry(start, start.standing);
   return (
-    <div className={styles.page}>
+    <div className={layout.page}>
       <VehicleHead
         vehicle={vehicle}
         bay={vehicle.bayMark}
@@ -74,7 +75,7 @@ export function WalkBack({ data }: { data: VehicleData }) {
         {start ? <p>{start.why}</p> : null}
         {worry ? <Caution>{worry}</Caution> : null}
       </div>
-      <div className={styles.columns}>
+      <div className={layout.columns}>
         <section aria-label={stage.label}>
           <StageBody
             key={stage.key}

@@ -16,13 +16,14 @@ import { Problem } from '../ui/problem';
 import { Quiet } from '../ui/quiet';
 import { ComesAgain } from './comes-again';
 import type { WasHereData } from './hand-back-data';
+import layout from '../ui/layout.module.css';
 import styles from './was-here.module.css';
 
 /** A vehicle that was here: what its batteries were like, all that was done, and the way back. */
 export function WasHere({ data }: { data: WasHereData }) {
   const { row, stays, batteries, lines, today } = data;
   return (
-    <div className={styles.page}>
+    <div className={layout.page}>
       <VehicleHead
         vehicle={row}
         bay={null}
@@ -34,7 +35,7 @@ export function WasHere({ data }: { data: WasHereData }) {
           </>
         }
       />
-      <section className={styles.again} aria-label="It comes again">
+      <section className={layout.panel} aria-label="It comes again">
         <h2>It comes again</h2>
         <Quiet as="p">From what is known of it; a reading says what it brings along.</Quiet>
         <ComesAgain row={row} data={data} />

@@ -15,7 +15,8 @@ type Unchanged<T> = T extends readonly (infer E)[]
 export type Sent<A extends Address> = Api[A] extends { body: infer B extends z.ZodType }
   ? Unchanged<z.input<B>>
   : undefined;
-type ReplyOf<A extends Address> = Api[A] extends { reply: infer R extends z.ZodType }
+/** What comes back from it. */
+export type ReplyOf<A extends Address> = Api[A] extends { reply: infer R extends z.ZodType }
   ? z.output<R>
   : never;
 /** The names in braces of an address. */

@@ -265,14 +265,14 @@ export const API = {
     refuses: [404],
   },
   'POST /api/calendars': {
-    does: 'Makes a secret address for one’s own calendar: it is told once',
-    reply: z.strictObject({ path: z.string() }),
+    does: 'Makes a secret address for one’s own calendar and a screen on the wall: it is told once',
+    reply: z.strictObject({ calendar: z.url(), wall: z.url() }),
     refuses: [409],
   },
   'POST /api/owner-links': {
     does: 'Makes a link to the record of a vehicle for its owner: it is told once',
     body: LinkFor,
-    reply: z.strictObject({ path: z.string() }),
+    reply: z.strictObject({ address: z.url() }),
     refuses: [404],
   },
   'DELETE /api/owner-links/{id}': { does: 'Withdraws the link of a vehicle', reply: Kept },

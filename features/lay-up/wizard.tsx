@@ -17,6 +17,7 @@ import { StepVehicle } from './step-vehicle';
 import type { Kept } from './use-draft';
 import { useLayUp } from './use-lay-up';
 import shared from './lay-up.module.css';
+import layout from '../ui/layout.module.css';
 import styles from './wizard.module.css';
 
 /** In the order of their titles. */
@@ -93,7 +94,7 @@ function Form({
   const Body = BODIES[draft.step]!;
   const next = STEP_TITLES[draft.step + 1];
   return (
-    <div className={styles.page} ref={top} data-kept>
+    <div className={layout.page} ref={top} data-kept>
       <header className={styles.head}>
         <h1>Lay up{draft.name ? `: ${draft.name}` : ''}</h1>
         <p className={styles.kept} role="status">

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { dropOwnerLink, setOwnerLink } from '../../store/owner-links';
 import { newToken } from '../access/secrets';
 import { whoIsIn } from '../access/who';
+import { baseUrlFor } from '../server/base-url';
 import { bodyOf, refuse } from '../server/reply';
 import { db } from '../server/store';
 
@@ -15,7 +16,7 @@ export async function postOwnerLink(request: Request): Promise<Response> {
   const secret = newToken();
   const link = { vehicleId: data.vehicleId, secret, by: whoIsIn(request).id };
   return setOwnerLink(db(), link, Date.now())
-    ? Response.json({ path: `/owner/${secret}` })
+    ? Response.json({ address: `${baseUrlFor(request.headers)}/owner/${secret}` })
     : refuse(404, 'vehicleId: no such vehicle stands here.');
 }
 

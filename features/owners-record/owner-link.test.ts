@@ -14,10 +14,10 @@ demoSite();
 const linkTo = async (vehicleId: string): Promise<string> => {
   const reply = (await answer(postOwnerLink(request({ vehicleId })))) as unknown as {
     status: number;
-    path: string;
+    address: string;
   };
   expect(reply.status).toBe(200);
-  return reply.path.replace('/owner/', '');
+  return reply.address.split('/owner/')[1]!;
 };
 
 describe('a link for an owner', () => {

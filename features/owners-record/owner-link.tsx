@@ -16,7 +16,7 @@ export function OwnerLink({ vehicleId }: { readonly vehicleId: string }) {
   const make = async () => {
     const answer = await call('POST /api/owner-links', { body: { vehicleId } });
     setSaid(answer.ok ? null : answer.reason);
-    if (answer.ok) setAddress(new URL(answer.reply.path, window.location.href).href);
+    if (answer.ok) setAddress(answer.reply.address);
   };
   const withdraw = async () => {
     const answer = await call('DELETE /api/owner-links/{id}', { of: { id: vehicleId } });

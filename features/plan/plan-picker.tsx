@@ -15,6 +15,7 @@ import type { Rules } from '../../core/rules/rules';
 import type { StoragePlanId } from '../../core/logbook/storage-plan-ids';
 import { useAdvice } from './use-adviser';
 import { hoursAndMinutes } from './words';
+import layout from '../ui/layout.module.css';
 import styles from './plan.module.css';
 
 /** Every storage plan, lived through by this battery; the impossible ones say why. */
@@ -172,7 +173,7 @@ function Row({
         aria-label={plan.label}
         onChange={onChoose}
       />
-      <span className={styles.name}>
+      <span className={layout.column}>
         <b>
           {plan.label}
           {recommended ? <span className={styles.mark}>recommended</span> : null}

@@ -19,6 +19,7 @@ import { ChemistryRow } from './chemistry-row';
 import { Choice } from './choice';
 import { CurrencySelect } from './currency-select';
 import { Weighing } from './weighing';
+import layout from '../ui/layout.module.css';
 import styles from './rules-form.module.css';
 
 const WEEKDAY_WORDS: Record<Weekday, string> = {
@@ -67,7 +68,7 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
   };
 
   return (
-    <div className={styles.page}>
+    <div className={layout.page}>
       <header className={styles.head}>
         <h1>Rules</h1>
         <p>

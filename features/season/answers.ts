@@ -48,7 +48,7 @@ export async function roundsCalendar(loaded: SiteSnapshot): Promise<OrRefused<st
 }
 
 /** Owners who come, each with whether it is ready, and owners who are to be asked. */
-function daysOf(loaded: SiteSnapshot): CalendarDay[] {
+export function daysOf(loaded: SiteSnapshot): CalendarDay[] {
   const { today } = loaded;
   const owners = new Map(readOwners(db()).map(({ id, name }) => [id, name]));
   const comes = loaded.stays.flatMap((stay): CalendarDay[] => {

@@ -6,6 +6,7 @@ import {
 } from '../../store/calendar-addresses';
 import { whoIsIn } from '../access/who';
 import { newToken } from '../access/secrets';
+import { baseUrlFor } from '../server/base-url';
 import { refuse } from '../server/reply';
 import { db } from '../server/store';
 import { getCalendar } from './routes';
@@ -16,13 +17,17 @@ export const getCalendarAt = (secret: string): Response | Promise<Response> =>
     ? getCalendar()
     : refuse(404, 'There is no calendar at this address, or not any more.');
 
-/** A secret address for one's own calendar. */
+/** A secret address for one's own calendar, and for a screen on the wall. */
 export function postCalendarAddress(request: Request): Response {
   const { id } = whoIsIn(request);
   if (id === null) return refuse(409, 'Nobody signs in here: /api/season/rounds.ics is enough.');
   const secret = newToken();
   setCalendarAddress(db(), id, secret, Date.now());
-  return Response.json({ path: `/api/calendars/${secret}` });
+  const base = baseUrlFor(request.headers);
+  return Response.json({
+    calendar: `${base}/api/calendars/${secret}`,
+    wall: `${base}/wall/${secret}`,
+  });
 }
 
 /** Withdraws it. */

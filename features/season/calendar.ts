@@ -108,6 +108,7 @@ export function calendarOf(question: CalendarQuestion): string {
     );
     event.updatePropertyWithValue('location', siteName);
     event.updatePropertyWithValue('description', stopsInWords(round, question));
+    event.addSubcomponent(alarm(`-PT${ALARM_MINUTES}M`, `Round at ${siteName}`));
     calendar.addSubcomponent(event);
   }
   for (const one of question.days ?? []) calendar.addSubcomponent(dayEvent(one, question));
@@ -116,7 +117,7 @@ export function calendarOf(question: CalendarQuestion): string {
 
 function dayEvent(
   { id, day, summary, description }: CalendarDay,
-  { siteId, madeAt }: Pick<CalendarQuestion, 'siteId' | 'madeAt'>,
+  { siteId, madeAt, hour }: Pick<CalendarQuestion, 'siteId' | 'madeAt' | 'hour'>,
 ): ICAL.Component {
   const event = new ICAL.Component('vevent');
   event.updatePropertyWithValue('uid', `${id}@${siteId}.velvet-ember`);
@@ -128,7 +129,21 @@ function dayEvent(
   event.updatePropertyWithValue('dtstart', on);
   event.updatePropertyWithValue('summary', oneLine(summary));
   event.updatePropertyWithValue('description', description);
+  // A day begins at midnight: it is told when the day's work does.
+  event.addSubcomponent(alarm(`PT${hour}H`, oneLine(summary)));
   return event;
+}
+
+/** So long before a round somebody is reminded: time for coat, lamp and meter. */
+const ALARM_MINUTES = 30;
+
+/** Shown at a time from the start of what it stands in; RFC 5545, 3.6.6. */
+function alarm(trigger: string, words: string): ICAL.Component {
+  const shown = new ICAL.Component('valarm');
+  shown.updatePropertyWithValue('action', 'DISPLAY');
+  shown.updatePropertyWithValue('description', words);
+  shown.updatePropertyWithValue('trigger', ICAL.Duration.fromString(trigger));
+  return shown;
 }
 
 // A folded line begins with a space: 75 octets are with it.

@@ -359,6 +359,10 @@ describe('the calendar', () => {
     expect(String(event!.description)).toBe(`Hall; 1:\n${name}: read at rest, levels`);
     expect(String(event!.location)).toBe('Mill, the old one');
     expect(Number(event!.sequence)).toBe(4);
+    // Half an hour before, whoever subscribes is reminded (RFC 5545, 3.6.6).
+    const [reminder] = (event as unknown as { alarms: Record<string, unknown>[] }).alarms;
+    expect(reminder).toMatchObject({ action: 'DISPLAY', trigger: '-PT30M' });
+    expect(reminder!.description).toBe('Round at Mill, the old one');
     // The day after Europe has put its clocks on: in New York they are since two weeks.
     expect(event!.start.toISOString()).toBe('2027-03-29T13:00:00.000Z');
     for (const line of calendar.split('\r\n')) expect(Buffer.byteLength(line)).toBeLessThan(76);

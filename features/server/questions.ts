@@ -20,6 +20,7 @@ import { keepTightened, roundsCalendar, seasonDocument, type Tightened } from '.
 import { seasonScreenData } from '../season/load';
 import { printedSeason } from '../season/print-data';
 import { judgeable, loadSite, type SiteSnapshot } from '../site/load';
+import { wallData } from '../wall/load';
 import { vehicleData } from '../vehicle/load';
 import { firstBays, oneMoreData, yardData, yardSeason } from '../yard/load';
 import { writesOf } from '../../store/open';
@@ -45,6 +46,7 @@ export const QUESTIONS = {
   account: (site: SiteSnapshot) => accountData(site),
   handBack: (site: SiteSnapshot) => handBackData(site),
   vehicle: (site: SiteSnapshot, id: string) => vehicleData(site, id),
+  wall: (site: SiteSnapshot) => wallData(site),
   wasHere: (site: SiteSnapshot, id: string) => wasHereData(site, id),
   ownersNotices: (site: SiteSnapshot) => ownersNotices(site),
   ownersRecord: (site: SiteSnapshot, id: string) => ownersRecord(site, id),

@@ -1,6 +1,7 @@
 import { CHARGING, CONDEMNED, UNKNOWN } from '../../core/assessment/reserve-marks';
 import { FULL_RESERVE_DAYS, reserveColour } from './reserve-colour';
 import { reserveShare, reserveText } from './reserve-words';
+import layout from '../ui/layout.module.css';
 import styles from './reserve-bar.module.css';
 
 /** A bar of the reserve scale with its number beside it. */
@@ -17,7 +18,7 @@ export function ReserveBar({
   // Words say it all where there is no number of days.
   const track = ![CHARGING, UNKNOWN, CONDEMNED].includes(days);
   return (
-    <span className={styles.row}>
+    <span className={layout.inline}>
       {label ? <span className={styles.label}>{label}</span> : null}
       {track ? (
         <span className={narrow ? styles.narrow : styles.track} aria-hidden="true">

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import layout from './layout.module.css';
 import styles from './data-table.module.css';
 
 /** What a column is called; where nothing need be seen of it, it is still read aloud. */
@@ -31,7 +32,7 @@ export function DataTable({
         className={[styles.table, className].filter(Boolean).join(' ')}
         data-figures={figures || undefined}
       >
-        {caption ? <caption className={styles.caption}>{caption}</caption> : null}
+        {caption ? <caption className={layout.aloud}>{caption}</caption> : null}
         {head.length > 0 ? (
           <thead>
             <tr>

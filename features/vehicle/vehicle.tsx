@@ -28,6 +28,7 @@ import type { VehicleData } from './vehicle-data';
 import { part } from '../ui/part';
 import { Why } from '../ui/why';
 import { Caution } from '../ui/caution';
+import layout from '../ui/layout.module.css';
 import styles from './vehicle.module.css';
 
 const PlanView = part(() => import('./plan-view').then((loaded) => loaded.PlanView));
@@ -68,16 +69,16 @@ export function Vehicle({ data }: { data: VehicleData }) {
 
   if (!battery || !standing || !verdict || !series) {
     return (
-      <div className={styles.page}>
+      <div className={layout.page}>
         <h1>{vehicle.name}</h1>
         <p>No battery of this vehicle is in the logbook.</p>
       </div>
     );
   }
   return (
-    <div className={styles.page}>
+    <div className={layout.page}>
       <Head data={data} shown={shown} chosen={battery} onChoose={setId} />
-      <div className={styles.columns}>
+      <div className={layout.columns}>
         <section>
           <div className={styles.card} data-verdict={verdict.kind}>
             <div className={styles.headline}>
@@ -108,7 +109,7 @@ export function Vehicle({ data }: { data: VehicleData }) {
               timeZone={data.clock.timeZone}
             />
           ) : null}
-          <div className={styles.views} role="group" aria-label="Shown">
+          <div className={layout.views} role="group" aria-label="Shown">
             {(Object.keys(VIEWS) as View[]).map((one) => (
               <Button key={one} aria-pressed={one === view} onClick={() => setView(one)}>
                 {VIEWS[one]}

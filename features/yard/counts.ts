@@ -26,3 +26,20 @@ export function countsOf(batteries: readonly Counted[]): YardCounts {
     condemned: count(({ reserve }) => reserve === CONDEMNED),
   };
 }
+
+/** How all of them stand on a day so many days ahead, in a line. */
+export function summary(
+  { all, under, doubtful, frost, condemned }: YardCounts,
+  ahead: number,
+): string {
+  if (all === 0) return 'Nothing is laid up yet.';
+  const parts = [
+    under ? `${under} under ${under === 1 ? 'its' : 'their'} line` : 'none under its line',
+    ...(doubtful ? [`${doubtful} doubtful`] : []),
+    ...(frost ? [`${frost} could freeze`] : []),
+    ...(condemned ? [`${condemned} to be replaced`] : []),
+  ].join(', ');
+  if (ahead > 0) return `Forecast, nobody charging: ${parts}.`;
+  if (ahead < 0) return `As recorded: ${parts}.`;
+  return `${all} batteries: ${parts}.`;
+}

@@ -10,11 +10,12 @@ import { formatTemperature } from '../../core/words/words';
 import { useDay } from '../app-shell/day';
 import { dataOf } from '../site/page-text';
 import { RESERVE_STOPS } from '../theme/reserve-colour';
-import type { SeasonData, YardBattery, YardCounts, YardData } from './yard-data';
-import { batteriesIn, countsOf } from './counts';
+import type { SeasonData, YardBattery, YardData } from './yard-data';
+import { batteriesIn, countsOf, summary } from './counts';
 import { useSeason } from './use-season';
 import { useWholeYard } from './use-whole-yard';
 import { Bay } from './bay';
+import layout from '../ui/layout.module.css';
 import styles from './yard.module.css';
 
 /** Dragging is heavy and seldom: it comes when it is asked for. */
@@ -64,7 +65,7 @@ export function Yard({ text }: { text: string }) {
 
   return (
     <div className={styles.yard} aria-busy={waiting} onClick={follow}>
-      <header className={styles.head}>
+      <header className={layout.head}>
         <h1>{elsewhere ? `Yard on ${shortDay(day, today)}` : 'Yard'}</h1>
         <p className={styles.summary} role="status">
           {failed
@@ -148,17 +149,4 @@ export function Yard({ text }: { text: string }) {
       ) : null}
     </div>
   );
-}
-
-function summary({ all, under, doubtful, frost, condemned }: YardCounts, ahead: number): string {
-  if (all === 0) return 'Nothing is laid up yet.';
-  const parts = [
-    under ? `${under} under ${under === 1 ? 'its' : 'their'} line` : 'none under its line',
-    ...(doubtful ? [`${doubtful} doubtful`] : []),
-    ...(frost ? [`${frost} could freeze`] : []),
-    ...(condemned ? [`${condemned} to be replaced`] : []),
-  ].join(', ');
-  if (ahead > 0) return `Forecast, nobody charging: ${parts}.`;
-  if (ahead < 0) return `As recorded: ${parts}.`;
-  return `${all} batteries: ${parts}.`;
 }

@@ -1,6 +1,9 @@
 import { spawn } from 'node:child_process';
+import { get } from 'node:http';
+import { get as getSecurely } from 'node:https';
 import { createServer as createProbe } from 'node:net';
 import { join, resolve } from 'node:path';
+import { text } from 'node:stream/consumers';
 import type { FolderLock } from '../store/lock';
 import { HOST } from './host';
 import type { Opened } from './lan/open';
@@ -18,9 +21,10 @@ export function portIsFree(port: number): Promise<boolean> {
 /** Ends with a plain word where somebody else listens on a port. */
 export async function requirePort(port: number): Promise<void> {
   if (await portIsFree(port)) return;
+  const url = await ourServerAt(port);
   throw new Trouble(
-    (await answers(port))
-      ? `Velvet Ember runs on port ${port} already: open http://${HOST}:${port}, stop it first, or choose another port with --port.`
+    url
+      ? `Velvet Ember runs on port ${port} already: open ${url}, stop it first, or choose another port with --port.`
       : `Port ${port} is taken by another program. Choose one with --port.`,
   );
 }
@@ -31,16 +35,26 @@ export async function freePort(): Promise<number> {
   throw new Error('no free port');
 }
 
-/** Whether a server of ours answers there. */
-async function answers(port: number): Promise<boolean> {
-  try {
-    const reply = await fetch(`http://${HOST}:${port}/api/ping`, {
-      signal: AbortSignal.timeout(2000),
+const ANSWERS_WITHIN_MS = 2000;
+
+/** Whether a server of ours answers to who asks at an address of this machine who it is. */
+const isOurs = (url: string, ask: typeof get): Promise<boolean> =>
+  new Promise((done) => {
+    // It is our own machine, and nothing is told to it: whose certificate it has does not matter.
+    const request = ask(`${url}/api/ping`, {
+      ...{ timeout: ANSWERS_WITHIN_MS, rejectUnauthorized: false },
     });
-    return reply.ok && ((await reply.json()) as { name?: unknown }).name === 'Velvet Ember';
-  } catch {
-    return false;
-  }
+    const said = (reply: string) => done(reply.includes('"Velvet Ember"'));
+    request.once('response', (reply) => text(reply).then(said, () => done(false)));
+    request.once('timeout', () => request.destroy());
+    request.once('error', () => done(false));
+  });
+
+/** Where a server of ours answers, in the clear or over TLS; null: nowhere on this port. */
+async function ourServerAt(port: number): Promise<string | null> {
+  const [plain, secure] = ['http', 'https'].map((scheme) => `${scheme}://${HOST}:${port}`);
+  if (await isOurs(plain!, get)) return plain!;
+  return (await isOurs(secure!, getSecurely)) ? secure! : null;
 }
 
 export interface ServeOptions {
@@ -86,7 +100,7 @@ export async function startServer(options: ServeOptions) {
       done(code ?? 0);
     }),
   );
-  while (!(await answers(port))) {
+  while (!(await ourServerAt(port))) {
     if (ended) throw new Trouble('The server did not start; what it said stands above.');
     await new Promise((later) => setTimeout(later, 150));
   }

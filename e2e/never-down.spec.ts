@@ -8,10 +8,12 @@ import { createServer } from 'node:http';
 import { connect, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { connect as connectSecurely } from 'node:tls';
 import { v7 as uuidv7 } from 'uuid';
 import { DEMO_NOW } from '../demo/site';
 import { dataFile } from '../store/open';
 import { TestSite } from './server';
+import { TRUSTING, giveCookies, isToTheBuilding } from './to-the-building';
 
 let site: TestSite;
 test.beforeEach(async () => {
@@ -21,7 +23,7 @@ test.afterEach(() => site.remove());
 
 const BROWSER = {
   executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', ...TRUSTING],
 };
 
 const open = async (page: Page) => {
@@ -192,6 +194,7 @@ test('a browser that is killed the moment after keeps what was recorded without 
   try {
     const before = logged('reading').length;
     const context = await browse();
+    if (isToTheBuilding) await giveCookies(context);
     const page = await context.newPage();
     await open(page);
     await cutOff(page);
@@ -205,6 +208,7 @@ test('a browser that is killed the moment after keeps what was recorded without 
     spawnSync('pkill', ['-9', '-f', profile]);
     await context.close().catch(() => undefined);
     const again = await browse();
+    if (isToTheBuilding) await giveCookies(again);
     const next = await again.newPage();
     await open(next);
     await expect.poll(() => logged('reading').length).toBe(before + 3);
@@ -284,7 +288,7 @@ test('one server has a folder for itself, and a restore waits for it', async () 
   expect(second).toMatchObject({ status: 1 });
   expect(second.stderr).toMatch(/^A server of Velvet Ember is using .*: stop it first/);
   const taken = ember('start', '--data', join(site.folder, 'x'), '--port', String(site.port));
-  expect(taken.stderr).toMatch(/^Velvet Ember runs on port \d+ already/);
+  expect(taken.stderr).toMatch(/^Velvet Ember runs on port \d+ already: open https?:/m);
   expect(ember('backup', copy, '--data', site.folder).status).toBe(0);
   expect(ember('restore', copy, '--data', site.folder).stderr).toMatch(/stop it first/);
   const live = ember('restore', dataFile(site.folder), '--data', join(site.folder, 'y'));
@@ -332,7 +336,10 @@ test('damaged pages are told at the start, and nothing is changed', async () => 
 const raw = (text: string) =>
   new Promise<string>((done) => {
     let said = '';
-    const socket = connect(site.port, '127.0.0.1', () => socket.write(text));
+    const send = () => socket.write(text);
+    const socket = isToTheBuilding
+      ? connectSecurely({ port: site.port, rejectUnauthorized: false }, send)
+      : connect(site.port, '127.0.0.1', send);
     socket.setEncoding('utf8');
     socket.on('data', (piece: string) => (said += piece));
     socket.on('close', () => done(said));

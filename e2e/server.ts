@@ -9,6 +9,7 @@ import { livingFile } from '../demo/living';
 import { worldFile } from '../demo/world';
 import { writeMeter } from '../store/devices';
 import { dataFile, openStore, openToRead } from '../store/open';
+import { isToTheBuilding, signInto } from './to-the-building';
 
 /** Each worker has ports of its own, below those that systems hand out by themselves. */
 const FIRST_PORT = 21_000 + 100 * Number(process.env.TEST_PARALLEL_INDEX ?? 90);
@@ -90,7 +91,11 @@ export class TestSite {
     const folder = mkdtempSync(join(tmpdir(), 'velvet-e2e-'));
     if (kind !== 'empty') copyDemo(folder, kind);
     const site = new TestSite(folder, await freePort());
-    site.lendable = kind !== 'empty';
+    site.lendable = kind !== 'empty' && !isToTheBuilding;
+    if (isToTheBuilding) {
+      site.opened = true;
+      signInto(folder);
+    }
     await site.start();
     return site;
   }

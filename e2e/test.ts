@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DESK } from './desk';
+import { TRUSTING, giveCookies, isToTheBuilding } from './to-the-building';
 
 export { expect, type Page } from '@playwright/test';
 
@@ -23,6 +24,7 @@ export const test = base.extend<{ context: BrowserContext; page: Page }, { desk:
       const profile = mkdtempSync(join(tmpdir(), 'velvet-desk-'));
       const context = await playwright.chromium.launchPersistentContext(profile, {
         ...launchOptions,
+        args: [...(launchOptions.args ?? []), ...TRUSTING],
         ...DESK,
       });
       context.setDefaultTimeout(30_000);
@@ -49,6 +51,7 @@ export const test = base.extend<{ context: BrowserContext; page: Page }, { desk:
     { scope: 'worker' },
   ],
   context: async ({ desk }, use) => {
+    if (isToTheBuilding) await giveCookies(desk.context);
     await use(desk.context);
     await desk.clear();
   },

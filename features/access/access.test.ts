@@ -30,7 +30,7 @@ import {
 } from './routes';
 import { deletePerson, postPerson, putPerson } from './people-routes';
 import { codeTyped, newCode, newToken } from './secrets';
-import { PAIRED_COOKIE, SESSION_COOKIE } from './who';
+import { PAIRED_COOKIE, SESSION_COOKIE } from './cookies';
 
 demoSite();
 beforeAll(() => {

@@ -21,16 +21,9 @@ import { bodyOf, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { hashOf, isPassphrase } from './passphrase';
 import { FirstBody, PairBody, PinBody, SignInBody, UnlockBody } from './schema';
+import { PAIRED_COOKIE, SESSION_COOKIE } from './cookies';
 import { codeTyped, newCode, newToken } from './secrets';
-import {
-  PAIRED_COOKIE,
-  SESSION_COOKIE,
-  cookieOf,
-  isSigned,
-  pairedOf,
-  sessionOf,
-  whoIsIn,
-} from './who';
+import { cookieOf, isSigned, pairedOf, sessionOf, whoIsIn } from './who';
 
 const addressOf = (request: Request) => request.headers.get(ADDRESS_HEADER) ?? 'unknown';
 

@@ -7,7 +7,8 @@ import { WaitingToSave } from '../logbook/waiting-here';
 import { db } from '../server/store';
 import { SignIn } from './sign-in';
 import { Unlock } from './unlock';
-import { PAIRED_COOKIE, isSigned, sessionHas } from './who';
+import { PAIRED_COOKIE } from './cookies';
+import { isSigned, sessionHas } from './who';
 import { whoLooks } from './who-looks';
 import styles from './door.module.css';
 

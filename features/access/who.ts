@@ -5,6 +5,7 @@ import { readPairedBy, readSession, type Session } from '../../store/sessions';
 import { readRuleBook } from '../../store/states';
 import { ATTENDANT } from '../logbook/recorder';
 import { db } from '../server/store';
+import { PAIRED_COOKIE, SESSION_COOKIE } from './cookies';
 
 /** Who asks. */
 export interface Who {
@@ -17,10 +18,6 @@ export interface Who {
 /** Nobody signs in where the server listens on its own machine alone: the machine is the key. */
 const AT_THE_MACHINE: Who = { id: null, name: ATTENDANT, role: 'manager' };
 export const isSigned = () => env('EMBER_DOOR') === 'signed';
-
-/** The session's token, and the key of the paired browser. */
-export const SESSION_COOKIE = '__Host-ember-session';
-export const PAIRED_COOKIE = '__Host-ember-paired';
 
 /** The session of a browser, locked or not; null: nobody is signed in on it. */
 export function sessionHas(

@@ -1,0 +1,3 @@
+/** The session's token, and the key of the paired browser. */
+export const SESSION_COOKIE = '__Host-ember-session';
+export const PAIRED_COOKIE = '__Host-ember-paired';

@@ -82,12 +82,15 @@ const surroundings = ({ folder, now, env, opened }: ServeOptions): Record<string
 });
 
 /** Starts the server as a process of its own and waits until it answers; for measuring. */
-export async function startServer(options: ServeOptions) {
+export async function startServer(options: ServeOptions, flags: readonly string[] = []) {
   const { port } = options;
   await requirePort(port);
   const child = spawn(
     process.execPath,
-    [join('dist', 'ember.mjs'), 'start', '--data', resolve(options.folder), '--port', String(port)],
+    [
+      ...[join('dist', 'ember.mjs'), 'start', '--data', resolve(options.folder)],
+      ...['--port', String(port), ...flags],
+    ],
     {
       stdio: ['ignore', 'ignore', 'inherit'],
       env: { ...process.env, ...surroundings(options) },

@@ -1,7 +1,6 @@
 import type { BrowserContext } from '@playwright/test';
 import { PAIRED_COOKIE, SESSION_COOKIE } from '../features/access/cookies';
-import { addPerson } from '../store/people';
-import { addCode, beginSession, pairWith } from '../store/sessions';
+import { putIn } from '../store/sessions.fixture';
 import { dataFile, openStore } from '../store/open';
 
 /**
@@ -11,19 +10,17 @@ import { dataFile, openStore } from '../store/open';
  */
 export const isToTheBuilding = process.env.EMBER_TEST_LAN === '1';
 
-const KEY = 'key-of-the-test-desk-that-is-long-enough';
-const TOKEN = 'token-of-the-test-desk-that-is-long-enough';
-const COOKIES = { [PAIRED_COOKIE]: KEY, [SESSION_COOKIE]: TOKEN };
+/** The same for every server: cookies do not tell one port from another. */
+const SHOWN = {
+  key: 'key-of-the-test-desk-that-is-long-enough',
+  token: 'token-of-the-test-desk-that-is-long-enough',
+};
+const COOKIES = { [PAIRED_COOKIE]: SHOWN.key, [SESSION_COOKIE]: SHOWN.token };
 
 /** Has somebody signed in on the desk of the tests, in a data folder that no server has open. */
 export function signInto(folder: string): void {
   const db = openStore(dataFile(folder));
-  const at = Date.now();
-  const person = { id: 'p-test', name: 'attendant', role: 'manager', addedAt: at } as const;
-  addPerson(db, { ...person, passphrase: '-' });
-  addCode(db, 'code', at, null);
-  pairWith(db, 'code', { id: 'd-test', name: 'Desk', key: KEY }, at);
-  beginSession(db, { token: TOKEN, personId: person.id, pairedId: 'd-test' }, at);
+  putIn(db, { name: 'attendant', role: 'manager' }, SHOWN);
   db.close();
 }
 

@@ -12,6 +12,9 @@ import { benchPlayed } from './simulated-seasons/played';
 import { benchPaint } from './paint';
 import { benchServer } from './server';
 import { benchSizes } from './sizes';
+import { benchFuzz } from './soak/fuzz';
+import { benchKills } from './soak/kills';
+import { benchPhones } from './soak/phones';
 import { benchSoak } from './soak/soak';
 import { benchStream } from './stream';
 
@@ -19,6 +22,9 @@ interface Flags {
   readonly highs?: number | undefined;
   readonly seasons?: number | undefined;
   readonly every?: number | undefined;
+  readonly kills?: number | undefined;
+  readonly minutes?: number | undefined;
+  readonly requests?: number | undefined;
 }
 
 const PARTS = {
@@ -38,6 +44,11 @@ const PARTS = {
   stream: benchStream,
   season: (flags: Flags) => benchSeason(flags.highs ?? null),
   played: (flags: Flags) => benchPlayed(flags.seasons ?? 4),
+  kills: (flags: Flags) => benchKills(flags.kills ?? 1000),
+  phones: (flags: Flags) => benchPhones(flags.minutes ?? 60),
+  fuzz: async (flags: Flags) => {
+    for (const one of await benchFuzz(flags.requests ?? 10_000)) console.log(`  ${one}`);
+  },
   soak: (flags: Flags) => benchSoak(flags.seasons ?? 10),
 };
 type Part = keyof typeof PARTS;
@@ -53,6 +64,9 @@ export async function bench(argv: readonly string[]): Promise<number> {
         number(1, 1000, '', 'with --only played or soak: how many are lived through'),
       ),
       every: optional(number(1, 100_000, '', 'with --only gate: one combination in so many')),
+      kills: optional(number(1, 100_000, '', 'with --only kills: how many')),
+      minutes: optional(number(1, 1440, 'min', 'with --only phones: how long they walk')),
+      requests: optional(number(1, 1_000_000, '', 'with --only fuzz: how many')),
       fit: optional(text('with --only draw: learns the chance of being settled anew', 'yes')),
     },
     argv,

@@ -6,8 +6,9 @@ import { ROLES, isEnough, type Least, type Role } from '../../core/access/roles'
 import { ENTRY_KIND_NAMES, leastForKind } from '../../core/logbook/kinds';
 import { DEFAULT_RULES, HOUSE_RULES } from '../../core/rules/rules';
 import { readEntry } from '../../store/entries';
-import { addCode, beginSession, pairWith, readSession } from '../../store/sessions';
-import { addPerson, readPeople } from '../../store/people';
+import { addCode, readSession } from '../../store/sessions';
+import { putIn } from '../../store/sessions.fixture';
+import { readPeople } from '../../store/people';
 import { readDoor } from '../../store/door';
 import { newEntry } from '../logbook/new-entry';
 import { handlePostEntry } from '../logbook/post-entry';
@@ -29,7 +30,7 @@ import {
   putPin,
 } from './routes';
 import { deletePerson, postPerson, putPerson } from './people-routes';
-import { codeTyped, newCode, newToken } from './secrets';
+import { codeTyped, newCode } from './secrets';
 import { PAIRED_COOKIE, SESSION_COOKIE } from './cookies';
 
 demoSite();
@@ -84,15 +85,11 @@ class Browser {
 }
 
 /** Somebody of a role, signed in on a browser that was paired. */
-function signedIn(role: Role): Browser & { id: string; pairedId: string } {
-  const [browser, id, code] = [new Browser(), uuidv7(), newCode()];
-  const [pairedId, key, token] = [uuidv7(), newToken(), newToken()];
-  addPerson(db(), { id, name: `${role} ${id}`, role, passphrase: '-', addedAt: Date.now() });
-  addCode(db(), code, Date.now(), null);
-  pairWith(db(), code, { id: pairedId, name: 'Phone', key }, Date.now());
-  beginSession(db(), { token, personId: id, pairedId }, Date.now());
+function signedIn(role: Role): Browser & { id: string; name: string; pairedId: string } {
+  const browser = new Browser();
+  const { id, name, pairedId, key, token } = putIn(db(), { role, name: `${role} ${uuidv7()}` });
   browser.cookies.set(PAIRED_COOKIE, key).set(SESSION_COOKIE, token);
-  return Object.assign(browser, { id, pairedId });
+  return Object.assign(browser, { id, name, pairedId });
 }
 
 describe('the table of who may ask what', () => {
@@ -372,9 +369,9 @@ describe('who did it', () => {
     const [tom, ida] = [signedIn('helper'), signedIn('manager')];
     const entry = note();
     expect((await post(tom, entry)).status).toBe(200);
-    expect(readEntry(db(), entry.id)!.by).toBe(`helper ${tom.id}`);
+    expect(readEntry(db(), entry.id)!.by).toBe(tom.name);
     expect(await post(ida, entry)).toMatchObject({ outcome: 'known' });
-    expect(readEntry(db(), entry.id)!.by).toBe(`helper ${tom.id}`);
+    expect(readEntry(db(), entry.id)!.by).toBe(tom.name);
     // What another recorded on this phone waits for them.
     const kings = { ...note(), by: 'the King' };
     expect(await post(tom, kings)).toMatchObject({

@@ -1,66 +1,40 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
-import { makeDemo } from '../../../demo/make';
 import { DEMO_NOW } from '../../../demo/site';
+import { LEAST_FOR_PAGE } from '../../../features/access/least';
 import { random, type Random } from '../../../simulators/random';
-import { HOST } from '../../host';
-import { freePort, startServer } from '../../server';
+import { table } from '../report';
+import { Building } from './building';
 import { hostileEntry } from './hostile';
+import { lookInto } from './kept';
 import { SoakSite } from './site';
 
-export interface Fuzzed {
+interface Fuzzed {
   readonly requests: number;
   readonly by: ReadonlyMap<string, number>;
   /** Answers over 500, hangs and broken connections. */
   readonly failures: readonly string[];
   readonly slowestMs: number;
+  /** Memory of the server, from when it was warm. */
+  readonly grewMb: number;
+  readonly unlikeFold: number;
 }
 
-const GETS = [
-  '/yard',
-  '/round',
-  '/season',
-  '/charge',
-  '/lay-up',
-  '/bench',
-  '/rules',
-  '/setup',
-  '/vehicle/X',
-  '/print/season',
-  '/print/vehicle/X',
-  '/api/ping',
-  '/api/season/rounds.ics',
-  '/api/season/document',
-  '/api/photos/X',
-  '/api/demo/sight',
-  '/api/bench/trace',
-  '/api/advice',
-  '/X',
-];
-const WRITES = [
-  '/api/entries',
-  '/api/entries/batch',
-  '/api/lay-up',
-  '/api/batteries',
-  '/api/bench',
-  '/api/bench/hands',
-  '/api/bench/trace',
-  '/api/demo/clock',
-  '/api/meter',
-  '/api/drafts/X',
-  '/api/fuses',
-  '/api/fuses/known',
-  '/api/photos/X',
-  '/api/devices',
-  '/api/reports',
-  '/api/rules/preview',
-  '/api/season/plan',
-  '/api/setup',
-  '/api/stock',
-  '/api/temperatures',
-];
+/** What ends the session that asks, or waits for its PIN: then nothing else would be reached. */
+const LEFT_OUT: readonly string[] = ['POST /api/sign-out', 'PUT /api/pin', 'GET /api/live'];
+const PAGES = Object.keys(LEAST_FOR_PAGE).map((path) => `GET ${path}`);
+/** As they are described; a test holds that against the program. */
+const { paths } = JSON.parse(readFileSync('docs/openapi.json', 'utf8')) as {
+  readonly paths: Readonly<Record<string, object>>;
+};
+const API = Object.entries(paths).flatMap(([path, methods]) =>
+  Object.keys(methods).map((method) => `${method.toUpperCase()} ${path}`),
+);
+/** Every address and page there is. */
+const ADDRESSES = [...API, ...PAGES].filter((one) => !LEFT_OUT.includes(one));
+const READS = ADDRESSES.filter((address) => address.startsWith('GET'));
+const WRITES = ADDRESSES.filter((address) => !READS.includes(address));
+
 const WORDS = [
   'vehicle-31',
   'battery-033',
@@ -135,14 +109,18 @@ function bodyOf(chance: Random, site: SoakSite, path: string): string {
   return JSON.stringify(value(0));
 }
 
-const ANSWERS_WITHIN_MS = 60_000;
+/** Memory that a process has, MB. */
+const residentMb = (pid: number): number =>
+  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024;
+
+/** From here on memory counts: what is made once has been made. */
+const WARM = 3000;
+const AT_ONCE = 5;
 
 /** Sends what nobody would to every route, some at once, and looks for an answer to each. */
-export async function fuzzRoutes(requests: number): Promise<Fuzzed> {
-  const folder = mkdtempSync(join(tmpdir(), 'velvet-fuzz-'));
-  makeDemo(folder);
-  const server = await startServer({ folder, port: await freePort(), now: DEMO_NOW });
-  const origin = `http://${HOST}:${server.port}`;
+async function fuzzRoutes(requests: number): Promise<Fuzzed> {
+  const building = new Building(2);
+  if (!(await building.start())) throw new Error('the server did not start');
   const chance = random(23);
   const site = new SoakSite(random(5));
   const by = new Map<string, number>();
@@ -150,37 +128,65 @@ export async function fuzzRoutes(requests: number): Promise<Fuzzed> {
   let slowestMs = 0;
   const one = async (): Promise<void> => {
     const writes = chance.uniform() < 0.6;
-    const path = chance.pick(writes ? WRITES : GETS).replace('X', () => chance.pick(WORDS));
-    const url = `${origin}${path}${writes ? '' : chance.pick(QUERIES)}`;
-    const method = writes ? (/drafts|photos/.test(path) ? 'PUT' : 'POST') : 'GET';
-    const type =
+    const address = chance.pick(writes ? WRITES : READS);
+    const [method, named] = address.split(' ') as [string, string];
+    const path = named.replace(/\{\w+\}/g, () => chance.pick(WORDS));
+    const who = chance.pick(building.people);
+    const kind =
       chance.uniform() < 0.9 ? 'application/json' : chance.pick(['text/plain', 'image/png', '']);
+    const headers: Record<string, string> = {
+      ...(kind ? { 'content-type': kind } : {}),
+      ...(chance.uniform() < 0.97 ? {} : { origin: 'https://elsewhere.test' }),
+    };
     const begun = performance.now();
     try {
-      const reply = await fetch(url, {
-        method,
-        redirect: 'manual',
-        headers: {
-          ...(type ? { 'content-type': type } : {}),
-          ...(chance.uniform() < 0.97 ? { origin } : {}),
-        },
-        ...(writes ? { body: bodyOf(chance, site, path) } : {}),
-        signal: AbortSignal.timeout(ANSWERS_WITHIN_MS),
-      });
-      const said = await reply.text();
-      const kind = `${Math.floor(reply.status / 100)}xx`;
-      by.set(kind, (by.get(kind) ?? 0) + 1);
+      const asked = path + (writes ? '' : chance.pick(QUERIES));
+      const body = writes ? bodyOf(chance, site, named) : undefined;
+      const { status, body: said } = await building.ask(who, method, asked, body, headers);
+      const family = `${Math.floor(status / 100)}xx`;
+      by.set(family, (by.get(family) ?? 0) + 1);
       // 502 is the demo's outside, which is not there.
-      if (reply.status >= 500 && reply.status !== 502)
-        failures.push(`${method} ${path}: ${reply.status} ${said.slice(0, 200)}`);
+      if (status >= 500 && status !== 502)
+        failures.push(`${method} ${path}: ${status} ${said.slice(0, 200)}`);
     } catch (error) {
       failures.push(`${method} ${path}: ${(error as Error).message}`);
     }
     slowestMs = Math.max(slowestMs, performance.now() - begun);
   };
-  for (let sent = 0; sent < requests; sent += 5) await Promise.all(Array.from({ length: 5 }, one));
+  let warmMb = residentMb(building.pid);
+  for (let sent = 0; sent < requests; sent += AT_ONCE) {
+    await Promise.all(Array.from({ length: AT_ONCE }, one));
+    if (sent <= WARM) warmMb = Math.max(warmMb, residentMb(building.pid));
+  }
+  const grewMb = residentMb(building.pid) - warmMb;
   site.close();
-  await server.stop();
-  rmSync(folder, { recursive: true, force: true });
-  return { requests, by, failures, slowestMs };
+  await building.stop();
+  const { unlikeFold } = lookInto(building.folder, new Set());
+  building.remove();
+  return { requests, by, failures, slowestMs, grewMb, unlikeFold };
+}
+
+/** The table of what came of it; answers what failed. */
+export async function benchFuzz(requests: number): Promise<readonly string[]> {
+  const { by, failures, slowestMs, grewMb, unlikeFold } = await fuzzRoutes(requests);
+  table(
+    [
+      ...['requests that nobody would make', 'answered', 'over 500, hung or broken', 'slowest'],
+      ...['memory after the first 3,000', 'states unlike a fresh fold'],
+    ],
+    [
+      [
+        String(requests),
+        [...by]
+          .sort()
+          .map(([kind, n]) => `${kind} ${n}`)
+          .join(', '),
+        String(failures.length),
+        `${(slowestMs / 1000).toFixed(1)} s`,
+        `${grewMb < 0 ? '−' : '+'}${Math.abs(grewMb).toFixed(0)} MB`,
+        String(unlikeFold),
+      ],
+    ],
+  );
+  return failures;
 }

@@ -1,8 +1,8 @@
 import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 import { quantile, table } from '../report';
-import { fuzzRoutes } from './fuzz';
-import { killBrowsers, killServers } from './kills';
+import { benchFuzz } from './fuzz';
+import { benchKills } from './kills';
 import { liveHostile, liveSeason, type Lived } from './live';
 import { loadLargeSite } from './load';
 
@@ -10,9 +10,8 @@ const DAYS = 150;
 const LOOK_EVERY = 75;
 const HOSTILE_SEASONS = 20;
 const HOSTILE_ENTRIES = 300;
-const SERVER_KILLS = 300;
-const BROWSER_KILLS = 10;
-const FUZZED = 5000;
+const KILLS = 300;
+const FUZZED = 10_000;
 
 /** What is in use after all that can be thrown away was. */
 function heapMb(): number {
@@ -75,40 +74,8 @@ export async function benchSoak(seasons: number): Promise<void> {
     ],
     rows,
   );
-  const fuzzed = await fuzzRoutes(FUZZED);
-  table(
-    ['requests that nobody would make', 'answered', 'over 500, hung or broken', 'slowest'],
-    [
-      [
-        String(fuzzed.requests),
-        [...fuzzed.by]
-          .sort()
-          .map(([kind, n]) => `${kind} ${n}`)
-          .join(', '),
-        String(fuzzed.failures.length),
-        `${(fuzzed.slowestMs / 1000).toFixed(1)} s`,
-      ],
-    ],
-  );
-  for (const one of fuzzed.failures) why.add(one);
-  const killed = await killServers(SERVER_KILLS);
-  const browsers = await killBrowsers(BROWSER_KILLS);
-  table(
-    ['killed', 'acknowledged or kept', 'lost', 'doubled', 'unlike a fresh fold', 'did not come up'],
-    [
-      [
-        `server, ${killed.kills}×`,
-        ...[
-          killed.acknowledged,
-          killed.missing,
-          killed.doubled,
-          killed.unlikeFold,
-          killed.down,
-        ].map(String),
-      ],
-      [`browser, ${BROWSER_KILLS}×`, String(browsers.kept), String(browsers.lost), '–', '–', '–'],
-    ],
-  );
+  for (const one of await benchFuzz(FUZZED)) why.add(one);
+  await benchKills(KILLS);
   const large = await loadLargeSite(2000, 200_000);
   const ms = (times: readonly number[], share: number) =>
     `${quantile([...times], share).toFixed(0)} ms`;

@@ -4,29 +4,10 @@ import { Button } from 'antd';
 import { IconCamera } from '@tabler/icons-react';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
+import { MAX_CAPTION } from '../../core/logbook/kinds/photographed';
+import { shrunk } from './shrunk';
 import shared from './lay-up.module.css';
 import styles from './photos.module.css';
-
-const LONGEST_EDGE = 1280;
-const QUALITY = 0.8;
-
-/** A photograph made small enough for the record: at most 1280 pixels, as JPEG. */
-export async function shrunk(file: Blob): Promise<Blob> {
-  const picture = await createImageBitmap(file);
-  const scale = Math.min(1, LONGEST_EDGE / Math.max(picture.width, picture.height));
-  const canvas = document.createElement('canvas');
-  canvas.width = Math.max(1, Math.round(picture.width * scale));
-  canvas.height = Math.max(1, Math.round(picture.height * scale));
-  canvas.getContext('2d')!.drawImage(picture, 0, 0, canvas.width, canvas.height);
-  picture.close();
-  return new Promise((done, failed) =>
-    canvas.toBlob(
-      (blob) => (blob ? done(blob) : failed(new Error('no picture came of it'))),
-      'image/jpeg',
-      QUALITY,
-    ),
-  );
-}
 
 /** Photographs of the condition on arrival. */
 export function Photos({
@@ -108,7 +89,7 @@ export function Photos({
             <input
               aria-label={`What photograph ${i + 1} shows`}
               placeholder="what it shows"
-              maxLength={120}
+              maxLength={MAX_CAPTION}
               value={photo.caption}
               onChange={(event) =>
                 onChange(

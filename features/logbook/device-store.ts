@@ -7,6 +7,8 @@ export interface KeptRecord {
   readonly entry: unknown;
   /** Why the server will not take it; null: it waits to be sent. */
   readonly refused: string | null;
+  /** The picture that goes out before it. */
+  readonly photo?: Blob | undefined;
 }
 
 /** An entry that the server has. */

@@ -1,5 +1,6 @@
 import { IDBFactory } from 'fake-indexeddb';
 import 'fake-indexeddb/auto';
+import { v4 as uuid } from 'uuid';
 import { newEntry } from './new-entry';
 import type * as outboxModule from './outbox';
 
@@ -33,8 +34,11 @@ class Browser {
         addEventListener: () => undefined,
         removeEventListener: () => undefined,
       },
-      fetch: async (_: string, { body }: { body: string }) => {
-        const { id } = JSON.parse(body) as { id: string };
+      fetch: async (address: string, { body }: { body: string | Blob }) => {
+        const id =
+          typeof body === 'string'
+            ? (JSON.parse(body) as { id: string }).id
+            : /[\w-]+(?=\?)/.exec(address)![0];
         const reply = await (this.all ?? this.answers.get(id) ?? (() => this.took(id)))();
         this.sent.push(id);
         return reply;
@@ -126,6 +130,12 @@ async function settle(): Promise<void> {
 const later = async (ms: number) => {
   await jest.advanceTimersByTimeAsync(ms);
   await settle();
+};
+/** A picture of a vehicle, and the number under which it goes out. */
+const pictured = () => {
+  const photoId = uuid();
+  const entry = newEntry('photographed', 'v-1', AT, { photoId, caption: 'dent' });
+  return { photoId, entry, photo: new Blob(['a picture'], { type: 'image/jpeg' }) };
 };
 const waitingIn = ({ outboxNow }: Outbox) => outboxNow().waiting.map(({ id }) => id);
 
@@ -418,5 +428,62 @@ describe('a device whose store is no good', () => {
     next.enqueue(reading(12.3));
     await later(2000);
     expect(await browser.aside()).toEqual(['half a fi']);
+  });
+});
+
+describe('a photograph', () => {
+  it('goes out just before its entry, and is kept no longer', async () => {
+    const { enqueue } = browser.tab();
+    const { photoId, entry, photo } = pictured();
+    const after = reading(12.6);
+    enqueue(entry, photo);
+    enqueue(after);
+    await settle();
+    expect(browser.sent).toEqual([photoId, entry.id, after.id]);
+    expect(await browser.kept()).toEqual([]);
+  });
+
+  it('outlives the browser without network, and is there in the one that comes after', async () => {
+    browser.all = away;
+    const { photoId, entry, photo } = pictured();
+    browser.tab().enqueue(entry, photo);
+    await settle();
+    expect(await browser.kept()).toMatchObject([{ id: entry.id, photo: expect.any(Blob) }]);
+    browser.all = null;
+    browser.sent.length = 0;
+    const next = browser.tab();
+    await next.send();
+    // Whoever records takes over what an earlier visit left.
+    next.enqueue(reading(12.5));
+    await settle();
+    await later(2000);
+    expect(browser.sent).toEqual(expect.arrayContaining([photoId, entry.id]));
+    expect(browser.sent.indexOf(photoId)).toBeLessThan(browser.sent.indexOf(entry.id));
+    expect(await browser.kept()).toEqual([]);
+  });
+
+  it('that the server cannot read comes back with its reason, and its entry with it', async () => {
+    const tab = browser.tab();
+    const { photoId, entry, photo } = pictured();
+    browser.answers.set(photoId, says(415, 'The picture cannot be read'));
+    tab.enqueue(entry, photo);
+    await settle();
+    expect(browser.sent).toEqual([photoId]);
+    expect(tab.outboxNow().refused).toEqual([{ entry, reason: 'The picture cannot be read' }]);
+    expect(await browser.kept()).toMatchObject([{ id: entry.id, photo: expect.any(Blob) }]);
+    tab.dismiss(entry.id);
+    expect(await browser.kept()).toEqual([]);
+  });
+
+  it('waits where a page of some network answers in its place', async () => {
+    const tab = browser.tab();
+    const { photoId, entry, photo } = pictured();
+    browser.answers.set(photoId, () => new Response('<html>log in</html>'));
+    tab.enqueue(entry, photo);
+    await settle();
+    expect(waitingIn(tab)).toEqual([entry.id]);
+    browser.answers.delete(photoId);
+    await later(60_000);
+    expect(browser.sent.slice(-2)).toEqual([photoId, entry.id]);
   });
 });

@@ -61,6 +61,8 @@ const EMPTY: OutboxState = {
 
 let state: OutboxState = EMPTY;
 const order = new Map<string, number>();
+/** Pictures of entries that have not gone out, by entry. */
+const photos = new Map<string, Blob>();
 let next = 1;
 let sending: string | null = null;
 let running = false;
@@ -110,7 +112,7 @@ async function takeOver(store: DeviceStore): Promise<DeviceStore> {
   old?.forget();
   const waiting: NewEntry[] = [];
   const refused: Refused[] = [];
-  for (const { id, n, entry, refused: reason } of records) {
+  for (const { id, n, entry, refused: reason, photo } of records) {
     const parsed = parseEntry(entry);
     if (!parsed.ok) {
       await store.setAside(entry, Date.now());
@@ -118,6 +120,7 @@ async function takeOver(store: DeviceStore): Promise<DeviceStore> {
       continue;
     }
     order.set(id, n);
+    if (photo) photos.set(id, photo);
     next = Math.max(next, n + 1);
     if (reason === null) waiting.push(parsed.entry);
     else refused.push({ entry: parsed.entry, reason });
@@ -202,12 +205,13 @@ const recordOf = (entry: NewEntry, refused: string | null): KeptRecord => ({
   n: order.get(entry.id) ?? 0,
   entry,
   refused,
+  photo: photos.get(entry.id),
 });
 
 // ---- other tabs ----
 
 type Told =
-  | { readonly kind: 'added'; readonly entry: NewEntry }
+  | { readonly kind: 'added'; readonly entry: NewEntry; readonly photo?: Blob | undefined }
   | { readonly kind: 'dropped'; readonly id: string }
   | { readonly kind: 'sent'; readonly entry: NewEntry; readonly seq: number }
   | { readonly kind: 'refused'; readonly entry: NewEntry; readonly reason: string }
@@ -239,10 +243,13 @@ function apply(told: Told): void {
   switch (told.kind) {
     case 'added':
       if (!order.has(id)) order.set(id, next++);
+      if (told.photo) photos.set(id, told.photo);
       return change({ waiting: [...others, told.entry] });
     case 'dropped':
+      photos.delete(id);
       return change({ waiting: others, unkept: without(unkept, id), ...wellAgain });
     case 'sent':
+      photos.delete(id);
       return change({
         waiting: others,
         unkept: without(unkept, id),
@@ -256,6 +263,7 @@ function apply(told: Told): void {
         ...wellAgain,
       });
     case 'dismissed':
+      photos.delete(id);
       return change({ refused: refused.filter(({ entry }) => entry.id !== id) });
   }
 }
@@ -264,11 +272,11 @@ function apply(told: Told): void {
 
 /**
  * Takes an entry: it is on its way to this device's disk and to the server at once, and neither
- * waits for the other.
+ * waits for the other. A picture that belongs to it goes out just before it.
  */
-export function enqueue(entry: NewEntry): void {
+export function enqueue(entry: NewEntry, photo?: Blob): void {
   change({ unkept: new Set([...state.unkept, entry.id]) });
-  tell({ kind: 'added', entry });
+  tell({ kind: 'added', entry, photo });
   void write((store) => store.put(recordOf(entry, null))).then((kept) => {
     if (kept) change({ unkept: without(state.unkept, entry.id) });
   });
@@ -324,7 +332,7 @@ async function pass(): Promise<void> {
     if (!entry) return;
     tried.add(entry.id);
     sending = entry.id;
-    const outcome = await sendEntry(entry);
+    const outcome = await sendEntry(entry, photos.get(entry.id));
     sending = null;
     switch (outcome.kind) {
       case 'wait':

@@ -16,6 +16,8 @@ export type Outcome =
 
 const Taken = z.object({ id: z.string(), seq: z.number() });
 
+const PhotoTaken = z.object({ id: z.string() });
+
 const AWAY = 'the server cannot be reached';
 /** Said of this device or this moment, and not of the entry: not signed in, too fast, other name. */
 const NOT_NOW = new Set([401, 403, 408, 421, 425, 429]);
@@ -23,17 +25,44 @@ const NOT_NOW = new Set([401, 403, 408, 421, 425, 429]);
 const GATEWAY = new Set([502, 503, 504]);
 
 /**
- * Sends one entry. Only an answer that is this program's own counts: a page that some network puts
- * in between takes nothing and refuses nothing.
+ * Sends one entry, and the picture that belongs to it before it. Only an answer that is this program's
+ * own counts: a page that some network puts in between takes nothing and refuses nothing.
  */
-export async function sendEntry(entry: NewEntry): Promise<Outcome> {
-  let reply: Response;
-  try {
-    reply = await fetch('/api/entries', {
+export async function sendEntry(entry: NewEntry, photo?: Blob): Promise<Outcome> {
+  if (photo && entry.kind === 'photographed') {
+    const { photoId } = entry.data;
+    const query = new URLSearchParams({ vehicle: entry.subjectId, taken: entry.at });
+    const sent = await outcomeOf(
+      `/api/photos/${photoId}?${query.toString()}`,
+      { method: 'PUT', headers: { 'content-type': photo.type }, body: photo },
+      // The entry has the number in the logbook, and not its picture.
+      (body) => (PhotoTaken.safeParse(body).data?.id === photoId ? 0 : null),
+    );
+    if (sent.kind !== 'taken') return sent;
+  }
+  return outcomeOf(
+    '/api/entries',
+    {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(entry),
-    });
+    },
+    (body) => {
+      const taken = Taken.safeParse(body);
+      return taken.data?.id === entry.id ? taken.data.seq : null;
+    },
+  );
+}
+
+/** What became of something that was sent; `numberOf`: its number, where an answer takes it. */
+async function outcomeOf(
+  address: string,
+  what: RequestInit,
+  numberOf: (body: unknown) => number | null,
+): Promise<Outcome> {
+  let reply: Response;
+  try {
+    reply = await fetch(address, what);
   } catch {
     return { kind: 'wait', why: AWAY, afterMs: null };
   }
@@ -41,10 +70,8 @@ export async function sendEntry(entry: NewEntry): Promise<Outcome> {
   noteAnswer(reply);
   const body: unknown = await reply.json().catch(() => null);
   if (reply.ok) {
-    const taken = Taken.safeParse(body);
-    return taken.success && taken.data.id === entry.id
-      ? { kind: 'taken', seq: taken.data.seq }
-      : { kind: 'wait', why: AWAY, afterMs: null };
+    const seq = numberOf(body);
+    return seq === null ? { kind: 'wait', why: AWAY, afterMs: null } : { kind: 'taken', seq };
   }
   const refusal = Refusal.safeParse(body);
   const reason = refusal.success ? refusal.data.reason : null;

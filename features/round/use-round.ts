@@ -81,10 +81,10 @@ export function useRound(data: RoundData) {
   );
   const position = positionOf(state, views);
 
-  /** Records entries and moves on; `stay` keeps the place. */
-  function record(entries: readonly NewEntry[], move: 'on' | 'stay'): void {
+  /** Records entries and moves on; `stay` keeps the place. A picture belongs to the one entry that it comes with. */
+  function record(entries: readonly NewEntry[], move: 'on' | 'stay', photo?: Blob): void {
     const after = laidOn(states, entries, served);
-    entries.forEach(enqueue);
+    for (const one of entries) enqueue(one, photo);
     const next = () => {
       const viewsAfter = data.stops.map((stop, i) =>
         i === position.stop ? viewStop(stop, after, data, halls) : views[i]!,

@@ -1,10 +1,12 @@
 'use client';
 
 import { useCallback, useMemo, type Dispatch } from 'react';
+import { v4 as uuid } from 'uuid';
 import { judgeReading } from '../../core/assessment/verdict';
 import { isFlat } from '../../core/charging/recovery';
 import { ownChargerOf } from '../../core/connections/available-connections';
 import type { ChargeRequest } from '../../core/connections/charger-suitability';
+import { MAX_CAPTION } from '../../core/logbook/kinds/photographed';
 import { LAMP_STATES, type LampState } from '../../core/logbook/fields';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
 import { enterAt } from './enter';
@@ -161,6 +163,13 @@ export function useWalk(data: RoundData) {
     if (text) record([entry('note', id, { text })], 'stay');
     act({ do: 'note', text: null });
   };
+  /** A picture of the vehicle, with what is typed as its caption. */
+  const savePhoto = (photo: Blob) => {
+    const caption = (round.state.note ?? '').trim().slice(0, MAX_CAPTION);
+    const taken = entry('photographed', view.vehicle.id, { photoId: uuid(), caption });
+    record([taken], 'stay', photo);
+    act({ do: 'note', text: null });
+  };
   const digit = (key: string) => {
     act({ do: 'hint', text: null });
     if (job?.kind === 'lamp') {
@@ -205,6 +214,7 @@ export function useWalk(data: RoundData) {
     charge,
     work,
     saveNote,
+    savePhoto,
     digit,
     takeBack: () => keyed.setDigits(digits.slice(0, -1)),
     toLamp: () => goToJob('lamp'),

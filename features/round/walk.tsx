@@ -57,6 +57,7 @@ export function WalkView({ data }: { data: RoundData }) {
               text={walk.state.note}
               onChange={(text) => walk.act({ do: 'note', text })}
               onSave={walk.saveNote}
+              onPhoto={walk.savePhoto}
             />
           )}
           {step ? <StepCaution job={step.job} /> : null}

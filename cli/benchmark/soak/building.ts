@@ -70,7 +70,7 @@ export class Building {
   ): Promise<Said> {
     return new Promise((done, failed) => {
       const asked = request(this.url + path, {
-        ...{ method, agent: this.agent, timeout: ANSWERS_WITHIN_MS },
+        ...{ method, agent: this.agent, signal: AbortSignal.timeout(ANSWERS_WITHIN_MS) },
         headers: {
           ...{ origin: this.url, cookie: cookieOf(who), ...headers },
           ...(body === undefined ? {} : { 'content-length': Buffer.byteLength(body) }),
@@ -79,7 +79,6 @@ export class Building {
       asked.once('response', (reply) => {
         text(reply).then((said) => done({ status: reply.statusCode!, body: said }), failed);
       });
-      asked.once('timeout', () => asked.destroy(new Error('no answer within a minute')));
       asked.once('error', failed);
       asked.end(body);
     });

@@ -2,10 +2,13 @@ import { z } from 'zod';
 import { Id } from '../fields';
 import { entryKind } from '../kind';
 
+/** Letters. */
+export const MAX_CAPTION = 120;
+
 export const photographed = entryKind({
   subject: 'vehicle',
   least: 'helper',
   version: 1,
-  data: z.strictObject({ photoId: Id, caption: z.string().max(120) }),
+  data: z.strictObject({ photoId: Id, caption: z.string().max(MAX_CAPTION) }),
   words: ({ caption }) => ({ what: 'photographed', value: caption }),
 });

@@ -4,6 +4,7 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { X509Certificate, createHash } from 'node:crypto';
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { get } from 'node:https';
+import { text } from 'node:stream/consumers';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import ical from 'node-ical';
@@ -110,21 +111,19 @@ const kept = (page: Page) =>
     )
     .toBe(true);
 
-/** How many events a calendar program finds at an address; null: there is nothing. */
-function rounds(address: string): Promise<number | null> {
-  return new Promise((done, failed) => {
+/** What is answered over TLS to who signs in nowhere. */
+const asked = (address: string): Promise<{ status: number; body: string }> =>
+  new Promise((done, failed) => {
     get(address, { ca: readFileSync(site.authority) }, (reply) => {
-      let text = '';
-      reply.on('data', (piece: Buffer) => (text += piece.toString('utf8')));
-      reply.on('end', () => {
-        const { statusCode } = reply;
-        const events = Object.values(ical.sync.parseICS(text)).filter(
-          (one) => one?.type === 'VEVENT',
-        );
-        done(statusCode === 200 ? events.length : null);
-      });
+      text(reply).then((body) => done({ status: reply.statusCode!, body }), failed);
     }).once('error', failed);
   });
+
+/** How many events a calendar program finds at an address; null: there is nothing. */
+async function rounds(address: string): Promise<number | null> {
+  const { status, body } = await asked(address);
+  if (status === 404) return null;
+  return Object.values(ical.sync.parseICS(body)).filter((one) => one?.type === 'VEVENT').length;
 }
 
 /** Holds the card that is printed of a vehicle before the camera of the phone. */
@@ -168,6 +167,20 @@ function notes(): { text: string; by: string }[] {
   return rows.filter(({ text }) => text.startsWith('phone '));
 }
 
+/** Captions of pictures that are there with their entries. */
+function pictured(): string[] {
+  const db = new Database(dataFile(site.folder), { readonly: true });
+  const captions = db
+    .prepare(
+      `SELECT json_extract(data, '$.caption') FROM entry
+         JOIN photo ON photo.id = json_extract(data, '$.photoId') WHERE by = 'Tom'`,
+    )
+    .pluck()
+    .all() as string[];
+  db.close();
+  return captions;
+}
+
 test('a phone is paired, walks without network, is killed, goes on cold, and is withdrawn', async () => {
   const desk = await browser('desk', DESK);
   // Whoever opens it is asked to sign in, on the machine itself too.
@@ -189,9 +202,12 @@ test('a phone is paired, walks without network, is killed, goes on cold, and is 
   await desk.getByRole('button', { name: 'Make an address' }).click();
   const address = await desk.getByText(/\/api\/calendars\//).innerText();
   expect(await rounds(address)).toBeGreaterThan(5);
+  const wall = await desk.getByText(/\/wall\//).innerText();
+  expect((await asked(wall)).body).toMatch(/stops left, about/);
   await desk.getByRole('button', { name: 'Withdraw it' }).click();
   await expect(desk.getByRole('button', { name: 'Make an address' })).toBeVisible();
   expect(await rounds(address)).toBeNull();
+  expect((await asked(wall)).status).toBe(404);
 
   await holdCard(desk, CARD.vehicleId);
   await desk.goto(`${site.url}/round`);
@@ -232,14 +248,21 @@ test('a phone is paired, walks without network, is killed, goes on cold, and is 
   await alive(phone);
   await expect(phone.getByText(/2 entries waiting to send/)).toBeVisible();
   await note(phone, 'phone four');
+  await phone.getByRole('button', { name: 'Note', exact: true }).click();
+  await phone.getByLabel('Note on this battery').fill('dent in the door');
+  const buffer = await phone.screenshot();
+  const picture = { name: 'dent.png', mimeType: 'image/png', buffer };
+  await phone.getByLabel('Photograph').setInputFiles(picture);
+  await expect(phone.getByText(/4 entries waiting to send/)).toBeVisible();
   await phone.reload();
   await alive(phone);
-  await expect(phone.getByText(/3 entries waiting to send/)).toBeVisible();
+  await expect(phone.getByText(/4 entries waiting to send/)).toBeVisible();
 
   await site.start();
   await sentNow(phone);
   const all = ['phone one', 'phone two', 'phone three', 'phone four'];
   expect(notes()).toEqual(all.map((text) => ({ text, by: 'Tom' })));
+  expect(pictured()).toEqual(['dent in the door']);
 
   // Lost: withdrawn at the desk, it is out at its next request, and keeps what waits on it.
   await desk.goto(`${site.url}/people`);

@@ -67,13 +67,18 @@ async function browserPhone(who: SignedIn, seed: number, walk: Walk): Promise<nu
   const context: BrowserContext = await walk.building.browser(who, profile);
   const tab: Page = context.pages()[0] ?? (await context.newPage());
   await tab.goto(`${walk.building.url}/round`);
-  await tab.locator('html[data-alive]').waitFor({ state: 'attached' });
+  // Where it was opened with network first, all of it is on the phone.
+  const isKept = () =>
+    tab.evaluate(
+      async () => (await caches.match('/round', { cacheName: 'velvet-pages' })) !== undefined,
+    );
+  while (!(await isKept())) await later(500);
   let recorded = 0;
   for (let n = 0; !walk.isOver(); n++) {
     if (n % 6 === 0) await context.setOffline(!isHere());
-    await tab.getByRole('button', { name: /^Note/ }).first().click();
-    await tab.getByRole('textbox').first().fill(`by hand, ${n}`);
-    await tab.keyboard.press('Enter');
+    await tab.getByRole('button', { name: 'Note', exact: true }).click();
+    await tab.getByLabel('Note on this battery').fill(`by hand, ${n}`);
+    await tab.getByRole('button', { name: 'Keep note' }).click();
     recorded++;
     await later(chance.between(2000, 12_000));
   }

@@ -1,0 +1,121 @@
+import { orderOf, readChemistry, readDate, type DateOrder } from './cells';
+
+/** What a column of a list may say, in the words of its choice. */
+export const INTAKE_FIELDS = {
+  bay: 'Bay',
+  name: 'Vehicle',
+  kind: 'Kind of vehicle',
+  owner: 'Owner',
+  ownerMore: 'Owner, second part of the name',
+  contact: 'Owner’s contact',
+  battery: 'Battery, all in one cell',
+  chemistry: 'Kind of battery',
+  capacityAh: 'Capacity, Ah',
+  nominalVolts: 'Volts written on it',
+  fitted: 'Battery fitted',
+  since: 'Here since',
+  collectOn: 'Collected on',
+  volts: 'Volts read at rest',
+  readOn: 'Read on',
+  drawMa: 'Draw, mA',
+} as const;
+export type IntakeField = keyof typeof INTAKE_FIELDS;
+export const INTAKE_FIELD_NAMES = Object.keys(INTAKE_FIELDS) as IntakeField[];
+
+/** What each column says; null: it is left out. */
+export type Columns = readonly (IntakeField | null)[];
+
+/** How a list is read: what its columns say, and how its dates are written. */
+export interface Reading {
+  readonly columns: Columns;
+  /** The first row has names. */
+  readonly hasHeading: boolean;
+  /** Null: its dates do not tell, and somebody has to. */
+  readonly dateOrder: DateOrder | null;
+}
+
+/** Names of columns, the narrower first. */
+const NAMES: readonly (readonly [IntakeField, RegExp])[] = [
+  ['contact', /contact|phone|tel|mail|mobile/],
+  ['ownerMore', /first\s?name|surname|last\s?name/],
+  ['owner', /owner|customer|client|keeper|belongs/],
+  ['chemistry', /chemistry|battery\s?(type|kind)|^type of battery/],
+  ['capacityAh', /capacity|\bah\b|amp.?hours?/],
+  ['nominalVolts', /nominal|system\s?volt|\b6\s?\/\s?12\b/],
+  [
+    'readOn',
+    /(read|measured|checked|tested)\s*(on|date)|date.*(read|check|test)|^(last\s)?(checked|tested|measured|date|check|test)$/,
+  ],
+  ['volts', /volt|reading|resting|\bv\b/],
+  ['drawMa', /draw|drain|parasitic|\bma\b/],
+  ['fitted', /fitted|installed|bought|battery\s?(year|date|age)|new in/],
+  ['collectOn', /collect|pick\s?-?up|goes|leav|out\b|until|return/],
+  ['since', /since|arriv|in\s?date|date\s?in|laid|stored|from/],
+  ['battery', /batter/],
+  ['kind', /kind|type|class|category/],
+  ['bay', /bay|place|space|slot|spot|stand|position|berth/],
+  ['name', /vehicle|car|model|make|reg|plate|name|what/],
+];
+
+const isBay = (cell: string) => /^[A-Za-z]{0,3}[-\s]?\d{1,3}[A-Za-z]?$/.test(cell);
+const isVolts = (cell: string) => /^\d{1,2}[.,]\d{1,2}\s*v?$/i.test(cell);
+const isAmpHours = (cell: string) => /^\d+([.,]\d+)?\s*a\s?h$/i.test(cell);
+const isDay = (cell: string) => {
+  const read = readDate(cell, 'day-first');
+  return (read.ok && read.value !== null) || readDate(cell, 'month-first').ok;
+};
+const isChemistry = (cell: string) => {
+  const read = readChemistry(cell);
+  return read.ok && read.value !== null;
+};
+/** What most cells of a column without a telling name may be, where nothing else is. */
+const CONTENTS: readonly (readonly [IntakeField, (cell: string) => boolean])[] = [
+  ['volts', isVolts],
+  ['capacityAh', isAmpHours],
+  ['battery', (cell) => isChemistry(cell) && /\d/.test(cell)],
+  ['chemistry', isChemistry],
+  ['contact', (cell) => /@|^\+?[\d\s()-]{6,}$/.test(cell)],
+  ['bay', isBay],
+];
+/** So many of its cells make a column what it is. */
+const MOST = 0.7;
+
+/** What the columns of a list seem to say, by their names, and by what stands in them. */
+export function readingOf(rows: readonly (readonly string[])[]): Reading {
+  const head = rows[0] ?? [];
+  const width = Math.max(0, ...rows.slice(0, 200).map((row) => row.length));
+  const byName = Array.from({ length: width }, (_, i) => {
+    const name = (head[i] ?? '').toLowerCase();
+    return NAMES.find(([, pattern]) => pattern.test(name))?.[0] ?? null;
+  });
+  // A heading names its columns and has no figures in it.
+  const hasHeading = byName.some(Boolean) && !head.some((cell) => isVolts(cell) || isDay(cell));
+  const body = hasHeading ? rows.slice(1) : rows;
+  const columns: (IntakeField | null)[] = Array.from({ length: width }, () => null);
+  const taken = new Set<IntakeField>();
+  const take = (at: number, field: IntakeField | null) => {
+    if (field === null || taken.has(field) || columns[at]) return;
+    columns[at] = field;
+    taken.add(field);
+  };
+  if (hasHeading) byName.forEach((field, at) => take(at, field));
+  for (let at = 0; at < width; at++) {
+    const cells = body.map((row) => (row[at] ?? '').trim()).filter(Boolean);
+    if (columns[at] || cells.length === 0) continue;
+    const found = CONTENTS.find(
+      ([field, is]) => !taken.has(field) && cells.filter(is).length >= MOST * cells.length,
+    );
+    take(at, found?.[0] ?? null);
+  }
+  return { columns, hasHeading, dateOrder: orderIn(body, columns) };
+}
+
+const DATES: readonly IntakeField[] = ['since', 'collectOn', 'readOn', 'fitted'];
+
+/** The order that the dates of all columns agree on. */
+export const orderIn = (body: readonly (readonly string[])[], columns: Columns): DateOrder | null =>
+  orderOf(
+    body.flatMap((row) =>
+      columns.flatMap((field, at) => (field && DATES.includes(field) ? [row[at] ?? ''] : [])),
+    ),
+  );

@@ -1,0 +1,245 @@
+import { cellsFor, type ChemistryId } from '../battery/chemistries';
+import { doubtOfVolts } from '../assessment/plausible';
+import type { Day } from '../day';
+import { groupBy } from '../group';
+import { VEHICLE_KINDS, type VehicleKindId } from '../site/vehicle-kinds';
+import { plain } from '../words/words';
+import {
+  kindIn,
+  readAmpHours,
+  readBattery,
+  readChemistry,
+  readDate,
+  readFitted,
+  readKind,
+  readMilliamps,
+  readVolts,
+  type BatteryWords,
+  type Read,
+} from './cells';
+import type { IntakeField, Reading } from './columns';
+
+/** What is to be said of a row, beside the cell that it is about. */
+export interface Remark {
+  readonly field: IntakeField;
+  /** It cannot be taken so; somebody is asked whether it is right; or it was not written at all. */
+  readonly kind: 'wrong' | 'asked' | 'assumed';
+  readonly words: string;
+}
+
+export interface IntakeBattery {
+  readonly chemistry: ChemistryId;
+  readonly capacityAh: number;
+  readonly nominalVolts: number;
+  readonly fitted: { readonly year: number; readonly month: number | null } | null;
+  readonly volts: number | null;
+  readonly readOn: Day | null;
+  readonly drawMa: number | null;
+}
+
+/** A row of a list as it will be, with what is to be said of it. */
+export interface IntakeRow {
+  /** Its number in the list, from 0 behind the heading. */
+  readonly row: number;
+  readonly bay: string;
+  readonly name: string;
+  readonly kind: VehicleKindId;
+  readonly owner: string;
+  readonly contact: string;
+  readonly since: Day | null;
+  readonly collectOn: Day | null;
+  readonly battery: IntakeBattery;
+  readonly remarks: readonly Remark[];
+}
+
+/** What of the site a list is held against. */
+export interface IntakeSite {
+  readonly today: Day;
+  /** Marks of bays, in capitals, with who stands there; null: it is free. */
+  readonly bays: ReadonlyMap<string, string | null>;
+}
+
+/** A mark as the site writes it: `a 3`, `A-3` and `a3` are one bay. */
+export const bayMark = (text: string): string => text.toUpperCase().replace(/[\s-]+/g, '');
+
+const NO_WORDS: BatteryWords = {
+  ...{ chemistry: null, capacityAh: null, nominalVolts: null, year: null, rest: '' },
+};
+
+/** One row of a list, as it will be. Nothing that was read is changed: what is in doubt is said. */
+export function rowOf(
+  cells: readonly string[],
+  row: number,
+  reading: Reading,
+  site: IntakeSite,
+): IntakeRow {
+  const remarks: Remark[] = [];
+  const say = (field: IntakeField, kind: Remark['kind'], words: string) =>
+    remarks.push({ field, kind, words });
+  const textOf = (field: IntakeField) => (cells[reading.columns.indexOf(field)] ?? '').trim();
+  const has = (field: IntakeField) => reading.columns.includes(field);
+  const read = <T>(field: IntakeField, how: (text: string) => Read<T>): T | null => {
+    if (!has(field)) return null;
+    const told = how(textOf(field));
+    if (!told.ok) say(field, 'wrong', told.why);
+    return told.ok ? told.value : null;
+  };
+  /** Said in its own cell and in that of the whole battery: the two agree, or somebody is asked. */
+  const either = <T extends string | number>(
+    field: IntakeField,
+    own: T | null,
+    other: T | null,
+  ) => {
+    if (own !== null && other !== null && own !== other)
+      say(field, 'wrong', `${own} here, and ${other} in the battery’s cell`);
+    return own ?? other;
+  };
+  const assumed = <T>(field: IntakeField, value: T | null, usual: T, words: string): T => {
+    if (value === null && !remarks.some((one) => one.field === field && one.kind === 'wrong'))
+      say(field, 'assumed', words);
+    return value ?? usual;
+  };
+
+  const name = textOf('name');
+  if (!name) say('name', 'wrong', 'the vehicle has no name');
+  else if (name.length > 60) say('name', 'wrong', 'at most 60 letters');
+  const kind = assumed(
+    'kind',
+    read('kind', readKind) ?? kindIn(name),
+    'car',
+    'a car, as nothing else is said',
+  );
+  const usual = VEHICLE_KINDS[kind].usualBatteries[0]!;
+  const words = read('battery', readBattery) ?? NO_WORDS;
+  if (words.rest) say('battery', 'asked', `“${words.rest}” is left out`);
+  const chemistry = assumed(
+    'chemistry',
+    either('chemistry', read('chemistry', readChemistry), words.chemistry),
+    'flooded',
+    'flooded, as nothing else is said',
+  );
+  const nominalVolts = assumed(
+    'nominalVolts',
+    either('nominalVolts', read('nominalVolts', readVolts), words.nominalVolts),
+    12,
+    '12 V, as nothing else is said',
+  );
+  const capacityAh = assumed(
+    'capacityAh',
+    either('capacityAh', read('capacityAh', readAmpHours), words.capacityAh),
+    usual.capacityAh,
+    `${usual.capacityAh} Ah, as usual in a ${VEHICLE_KINDS[kind].label.toLowerCase()}`,
+  );
+  if (capacityAh < 0.5 || capacityAh > 2000) say('capacityAh', 'wrong', 'from 0.5 to 2000 Ah');
+  if (nominalVolts < 2 || nominalVolts > 96) say('nominalVolts', 'wrong', 'from 2 to 96 V');
+  const date = (text: string) => readDate(text, reading.dateOrder);
+  const fitted =
+    read('fitted', (text) => readFitted(text, reading.dateOrder)) ??
+    (words.year === null ? null : { year: words.year, month: null });
+  const since = read('since', date);
+  const collectOn = read('collectOn', date);
+  const readOn = read('readOn', date);
+  const past = (field: IntakeField, day: Day | null) => {
+    if (day !== null && day > site.today) say(field, 'wrong', 'this day is still to come');
+  };
+  past('since', since);
+  past('readOn', readOn);
+  if (collectOn !== null && collectOn < site.today) say('collectOn', 'wrong', 'this day is past');
+  const volts = read('volts', readVolts);
+  const cellCount = cellsFor(chemistry, nominalVolts);
+  const doubt =
+    volts === null ? null : doubtOfVolts(volts, { chemistry, nominalVolts, cells: cellCount });
+  if (doubt) say('volts', 'asked', plain(doubt.question));
+  const drawMa = read('drawMa', readMilliamps);
+  if (drawMa !== null && (drawMa < 0 || drawMa > 20_000)) say('drawMa', 'wrong', 'from 0 to 20 A');
+  return {
+    row,
+    bay: bayMark(textOf('bay')),
+    name,
+    kind,
+    owner: [textOf('owner'), textOf('ownerMore')].filter(Boolean).join(' '),
+    contact: textOf('contact'),
+    since,
+    collectOn,
+    battery: { chemistry, capacityAh, nominalVolts, fitted, volts, readOn, drawMa },
+    remarks,
+  };
+}
+
+/** A vehicle of a list, with the rows that are its batteries. */
+export interface IntakeVehicle {
+  readonly first: IntakeRow;
+  readonly rows: readonly IntakeRow[];
+}
+
+/** What a list comes to. */
+export interface Intake {
+  readonly rows: readonly IntakeRow[];
+  readonly vehicles: readonly IntakeVehicle[];
+  /** Bays that the list has and the site has not, in the order of the list. */
+  readonly newBays: readonly string[];
+}
+
+/**
+ * A whole list. Rows with the same bay and vehicle are batteries of one; a bay that two vehicles
+ * have, or that is taken, is told at its row.
+ */
+export function intakeOf(
+  rows: readonly (readonly string[])[],
+  reading: Reading,
+  site: IntakeSite,
+): Intake {
+  const body = reading.hasHeading ? rows.slice(1) : rows;
+  const read = body.flatMap((cells, row) =>
+    cells.every((cell) => cell.trim() === '') ? [] : [rowOf(cells, row, reading, site)],
+  );
+  const standing = new Map<string, string>();
+  const told = read.map((one): IntakeRow => {
+    const wrong = (words: string): IntakeRow => ({
+      ...one,
+      remarks: [...one.remarks, { field: 'bay', kind: 'wrong', words }],
+    });
+    if (one.bay === '') return wrong('in which bay does it stand?');
+    if (one.bay.length > 8) return wrong('a mark has at most 8 letters');
+    const who = site.bays.get(one.bay) ?? null;
+    if (who !== null) return wrong(`${who} stands there`);
+    const before = standing.get(one.bay);
+    if (before !== undefined && before !== one.name)
+      return wrong(`${before} stands there, in this list`);
+    standing.set(one.bay, one.name);
+    return one;
+  });
+  const byPlace = groupBy(told, ({ bay, name }) => `${bay}\n${name}`);
+  const vehicles = [...byPlace.values()].map(([first, ...more]): IntakeVehicle => ({
+    first: first!,
+    rows: [first!, ...more.map((one) => withDifferences(one, first!))],
+  }));
+  const rowsNow = new Map(vehicles.flatMap(({ rows: all }) => all.map((one) => [one.row, one])));
+  return {
+    rows: told.map((one) => rowsNow.get(one.row)!),
+    vehicles,
+    newBays: [...new Set(told.map(({ bay }) => bay))].filter(
+      (bay) => bay !== '' && !site.bays.has(bay),
+    ),
+  };
+}
+
+/** Of what two rows say of one vehicle. */
+const OF_VEHICLE = ['kind', 'owner', 'contact', 'since', 'collectOn'] as const;
+
+/** A second battery of a vehicle: what its row says otherwise of the vehicle is told, and not dropped. */
+function withDifferences(one: IntakeRow, first: IntakeRow): IntakeRow {
+  const differs = OF_VEHICLE.filter(
+    (field) => one[field] !== null && one[field] !== '' && one[field] !== first[field],
+  );
+  return {
+    ...one,
+    remarks: [
+      ...one.remarks,
+      ...differs.map((field): Remark => ({
+        ...{ field, kind: 'wrong' },
+        words: 'the same vehicle has something else above: write it there, or leave it empty',
+      })),
+    ],
+  };
+}

@@ -108,6 +108,12 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
   'POST /api/owner-links': { body: () => ({ vehicleId: 'vehicle-01' }) },
   'DELETE /api/owner-links/{id}': { of: { id: 'vehicle-01' } },
   'POST /api/lay-up': { body: () => layUp() },
+  'POST /api/bring': {
+    body: () => ({
+      ...{ hallId: 'carding-hall', newBays: ['L1'] },
+      vehicles: [{ layUp: layUp({ bayId: 'bay-L1' }), since: null, readings: [], notes: [] }],
+    }),
+  },
   'POST /api/batteries': {
     body: () => ({
       vehicleId: 'vehicle-01',

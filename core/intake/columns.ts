@@ -18,6 +18,7 @@ export const INTAKE_FIELDS = {
   volts: 'Volts read at rest',
   readOn: 'Read on',
   drawMa: 'Draw, mA',
+  note: 'Note',
 } as const;
 export type IntakeField = keyof typeof INTAKE_FIELDS;
 export const INTAKE_FIELD_NAMES = Object.keys(INTAKE_FIELDS) as IntakeField[];
@@ -38,7 +39,8 @@ export interface Reading {
 const NAMES: readonly (readonly [IntakeField, RegExp])[] = [
   ['contact', /contact|phone|tel|mail|mobile/],
   ['ownerMore', /first\s?name|surname|last\s?name/],
-  ['owner', /owner|customer|client|keeper|belongs/],
+  ['note', /remark|note|comment/],
+  ['owner', /owner|whose|customer|client|keeper|belongs/],
   ['chemistry', /chemistry|battery\s?(type|kind)|^type of battery/],
   ['capacityAh', /capacity|\bah\b|amp.?hours?/],
   ['nominalVolts', /nominal|system\s?volt|\b6\s?\/\s?12\b/],

@@ -35,6 +35,7 @@ export interface IntakeBattery {
   readonly volts: number | null;
   readonly readOn: Day | null;
   readonly drawMa: number | null;
+  readonly note: string;
 }
 
 /** A row of a list as it will be, with what is to be said of it. */
@@ -161,7 +162,10 @@ export function rowOf(
     contact: textOf('contact'),
     since,
     collectOn,
-    battery: { chemistry, capacityAh, nominalVolts, fitted, volts, readOn, drawMa },
+    battery: {
+      ...{ chemistry, capacityAh, nominalVolts, fitted, volts, readOn, drawMa },
+      note: textOf('note'),
+    },
     remarks,
   };
 }

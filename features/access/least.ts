@@ -50,6 +50,7 @@ export const LEAST_FOR_API: Readonly<Record<keyof Api, Least>> = {
   'GET /api/season/document': 'attendant',
   'POST /api/season/plan': 'attendant',
   'GET /api/records/{id}': 'attendant',
+  'POST /api/bring': 'manager',
   'POST /api/temperatures': 'manager',
   'POST /api/setup': 'manager',
   'POST /api/meter': 'manager',
@@ -90,6 +91,7 @@ export const LEAST_FOR_PAGE = {
   '/rules': 'attendant',
   '/people': 'helper',
   '/setup': 'manager',
+  '/bring': 'manager',
   '/ui': 'helper',
   // Owners sign in nowhere: who knows the link of a vehicle may read its record.
   '/owner/{secret}': 'secret',

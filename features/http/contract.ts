@@ -19,6 +19,7 @@ import { BenchRequest, Test, TraceReply } from '../bench/wire';
 import { Device, StockChange } from '../charge/stock-routes';
 import { ClockMove, Lived, Sight } from '../demo/simulator-client';
 import { DraftBody } from '../lay-up/draft-routes';
+import { Brought } from '../intake/schema';
 import { LayUp } from '../lay-up/schema';
 import { StandingAt } from '../live/news';
 import type { Findable } from '../find/find-data';
@@ -225,6 +226,12 @@ export const API = {
     reply: z.strictObject({ recorded: z.int(), known: z.int() }),
     refuses: [401, 409, 422, 429],
     byToken: true,
+  },
+  'POST /api/bring': {
+    does: 'Takes a list of vehicles in, whole or not at all',
+    body: Brought,
+    reply: z.strictObject({ vehicles: z.int(), nextRound: z.string() }),
+    refuses: [404, 409, 422],
   },
   'POST /api/fuses': {
     does: 'Keeps the fuse list of a model',

@@ -67,7 +67,7 @@ export function baysOf(loaded: SiteSnapshot) {
 class InTheWay extends Error {}
 
 /** All of it or nothing; answers what is in the way, or null. */
-function takeIn(to: Db, layUp: LayUp, at: number, who: Who): string | null {
+export function takeIn(to: Db, layUp: LayUp, at: number, who: Who): string | null {
   const record = <K extends EntryKind>(
     kind: K,
     subjectId: string,

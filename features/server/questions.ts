@@ -7,6 +7,7 @@ import { frameData } from '../app-shell/app-shell-data';
 import { findables } from '../find/load';
 import { handBackData } from '../hand-back/load';
 import { wasHereData } from '../hand-back/was-here-load';
+import { bringData } from '../intake/load';
 import { layUpData } from '../lay-up/load';
 import { ownersNotices } from '../owners-record/notices';
 import { ownersRecord } from '../owners-record/load';
@@ -52,6 +53,7 @@ export const QUESTIONS = {
   ownersRecord: (site: SiteSnapshot, id: string) => ownersRecord(site, id),
   print: (site: SiteSnapshot, wanted: { id: string; base: string }) =>
     printData(site, wanted.id, wanted.base),
+  bring: (site: SiteSnapshot) => bringData(site),
   layUp: (site: SiteSnapshot, bay: string | null) => layUpData(site, bay),
   bench: (site: SiteSnapshot, battery: string | null) => benchData(site, battery),
   rules: (site: SiteSnapshot) => rulesScreenData(site),

@@ -1,0 +1,146 @@
+import { readFileSync } from 'node:fs';
+import { intakeOf } from '../../core/intake/list';
+import { jobsToday } from '../../core/plan/due';
+import { readAllEntries, readEntriesOf } from '../../store/entries';
+import { rebuildStates } from '../../store/states';
+import { baysOf } from '../lay-up/post-lay-up';
+import { NOW, answer, demoSite, request, site } from '../server/demo-server.fixture';
+import { db } from '../server/store';
+import { roundScreenData } from '../round/load';
+import { bringReducer, type BringState } from './bring-state';
+import { broughtOf } from './brought-of';
+import { bringData } from './load';
+import { postBrought } from './post-brought';
+import { rowsOfText } from './rows-of-text';
+
+demoSite();
+
+/** The list as the page has it, with what is wrong in it. */
+function seen(list: BringState) {
+  const data = bringData(site());
+  const bays = new Map(data.bays.map(({ mark, takenBy }) => [mark, takenBy]));
+  const intake = intakeOf(list.rows, list.reading, { today: data.today, bays });
+  const wrong = intake.rows.flatMap(({ row, remarks }) =>
+    remarks.flatMap((one) => (one.kind === 'wrong' ? [{ row, ...one }] : [])),
+  );
+  const body = () =>
+    broughtOf(
+      intake.vehicles,
+      new Map(data.bays.map(({ mark, id }) => [mark, id])),
+      intake.newBays,
+      data.halls[0]!.id,
+      data.today,
+    );
+  return { ...intake, wrong, body };
+}
+
+const opened = async (text: string) =>
+  bringReducer(null, { do: 'list', rows: await rowsOfText(text), hallId: 'x' })!;
+const send = (body: unknown) => answer(postBrought(request(body as object)));
+
+it('a list as people keep it: what is in doubt is mended in place, and all of it stands in the round', async () => {
+  let list = await opened(readFileSync('docs/examples/list.csv', 'utf8'));
+  expect(list.reading.columns).toEqual([
+    ...['bay', 'name', 'owner', 'contact', 'battery', 'fitted', 'volts', 'readOn'],
+    ...['collectOn', 'note'],
+  ]);
+  const mend = (field: string, text: (cell: string) => string) => {
+    for (const { row } of seen(list).wrong.filter((one) => one.field === field)) {
+      const at = list.reading.columns.indexOf(field as 'volts');
+      const cell = list.rows[row + 1]![at]!;
+      list = bringReducer(list, { do: 'cell', row, at, text: text(cell) })!;
+    }
+  };
+  expect(seen(list).wrong.map(({ words }) => words)).toEqual(['“31.2.2027” is no day']);
+  mend('collectOn', () => '31.3.2027');
+  // 1264 is asked about; here it is mended.
+  const asked = seen(list).rows.filter(({ remarks }) =>
+    remarks.some(({ field, kind }) => field === 'volts' && kind === 'asked'),
+  );
+  expect(asked.map(({ battery }) => battery.volts)).toEqual([1264]);
+  const voltsAt = list.reading.columns.indexOf('volts');
+  list = bringReducer(list, { do: 'cell', row: asked[0]!.row, at: voltsAt, text: '12,64' })!;
+  const { wrong, vehicles, newBays, body } = seen(list);
+  expect([wrong, vehicles.length, newBays.length]).toEqual([[], 60, 60]);
+  const sent = body();
+  expect(await send(sent)).toMatchObject({ status: 200, vehicles: 60 });
+  // Sent twice, each stands there once.
+  expect(await send(sent)).toMatchObject({ status: 200, vehicles: 0 });
+  const here = site();
+  const stays = here.stays.filter(({ bay }) => bay.mark.startsWith('L'));
+  expect(stays).toHaveLength(60);
+  expect(stays.flatMap(({ troubled }) => troubled)).toEqual([]);
+  // What was read is what is stored, each at its own day.
+  const readings = vehicles.flatMap(({ rows }) =>
+    rows.flatMap(({ bay, battery: { volts } }) => (volts === null ? [] : [`${bay} ${volts}`])),
+  );
+  const stored = stays.flatMap(({ bay, batteries }) =>
+    batteries.flatMap(({ battery }) =>
+      readEntriesOf(db(), 'battery', battery.id).flatMap((entry) =>
+        entry.kind === 'reading' ? [`${bay.mark} ${entry.data.volts}`] : [],
+      ),
+    ),
+  );
+  expect(stored.sort()).toEqual(readings.sort());
+  // The first round has work at them, and its page comes.
+  const jobs = stays.flatMap(({ batteries }) =>
+    batteries.flatMap(({ standing, outlook }) => jobsToday(standing, outlook)),
+  );
+  expect(jobs.length).toBeGreaterThan(20);
+  const round = await roundScreenData(here);
+  expect(
+    round.stops.filter(({ vehicle }) => vehicle.bayMark.startsWith('L')).length,
+  ).toBeGreaterThan(20);
+  const before = JSON.stringify(here.stays.map(({ state }) => state));
+  rebuildStates(db());
+  expect(JSON.stringify(site().stays.map(({ state }) => state))).toBe(before);
+});
+
+describe('whole or not at all', () => {
+  const refused = async (
+    change: (body: ReturnType<ReturnType<typeof seen>['body']>) => unknown,
+  ) => {
+    const body = seen(
+      await opened('Bay;Vehicle;Volts;Checked\nM1;One;12,6;2027-01-04\nM2;Two;;\n'),
+    ).body();
+    const before = [readAllEntries(db()).length, baysOf(site()).size];
+    const reply = await send(change(body));
+    expect([readAllEntries(db()).length, baysOf(site()).size]).toEqual(before);
+    return reply;
+  };
+
+  it.each([
+    ['a bay that is taken', 422, (body: any) => ((body.vehicles[1].layUp.bayId = 'bay-C1'), body)],
+    ['two in one bay', 422, (body: any) => ((body.vehicles[1].layUp.bayId = 'bay-M1'), body)],
+    ['no such hall', 404, (body: any) => ({ ...body, hallId: 'nowhere' })],
+    [
+      'a reading of tomorrow',
+      422,
+      (body: any) => ((body.vehicles[0].readings[0].on = '2027-02-01'), body),
+    ],
+    [
+      'a reading before it came',
+      422,
+      (body: any) => ((body.vehicles[0].since = '2027-01-10'), body),
+    ],
+    [
+      'a battery of no capacity',
+      400,
+      (body: any) => ((body.vehicles[0].layUp.batteries[0].capacityAh = 0), body),
+    ],
+  ])('%s: %d, and nothing is stored', async (_, status, change) => {
+    const reply = await refused(change);
+    expect(reply.status).toBe(status);
+    expect(reply.reason).toMatch(/\w{4}/);
+  });
+});
+
+it('five thousand rows are read and stored within the patience of one cup of tea', async () => {
+  const rows = Array.from({ length: 5000 }, (_, i) => `Q${i};Car ${i};AGM 70Ah;12,5;2027-01-04`);
+  const list = await opened(['Bay;Vehicle;Battery;Volts;Checked', ...rows].join('\n'));
+  const { body, wrong } = seen(list);
+  expect(wrong).toEqual([]);
+  const begun = performance.now();
+  expect(await send(body())).toMatchObject({ status: 200, vehicles: 5000 });
+  console.log(`5,000 rows stored in ${((performance.now() - begun) / 1000).toFixed(1)} s`, NOW);
+}, 120_000);

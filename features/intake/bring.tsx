@@ -1,0 +1,181 @@
+'use client';
+
+import { Button, Checkbox, Input } from 'antd';
+import { useMemo, useReducer, useState } from 'react';
+import { intakeOf, type IntakeRow, type Remark } from '../../core/intake/list';
+import { call } from '../http/client';
+import { SelectField } from '../ui/field';
+import { Go } from '../ui/go';
+import { Problem } from '../ui/problem';
+import { Quiet } from '../ui/quiet';
+import layout from '../ui/layout.module.css';
+import { bringReducer, type BringState } from './bring-state';
+import { broughtOf } from './brought-of';
+import { ColumnsTable } from './columns';
+import type { BringData } from './load';
+import { rowsOfText } from './rows-of-text';
+import { RowsTable } from './rows';
+
+const count = (rows: readonly IntakeRow[], kind: Remark['kind']) =>
+  rows.filter(({ remarks }) => remarks.some((one) => one.kind === kind)).length;
+const are = (n: number, one: string, many: string) => (n === 1 ? `1 ${one}` : `${n} ${many}`);
+
+/** A list of vehicles that somebody has already, from a file or a spreadsheet. */
+export function Bring({ data }: { readonly data: BringData }) {
+  const [list, act] = useReducer(bringReducer, null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [done, setDone] = useState<{ vehicles: number; nextRound: string } | null>(null);
+  const read = async (text: string) => {
+    setProblem(null);
+    try {
+      const rows = await rowsOfText(text);
+      if (rows.length === 0) throw new Error('nothing stands in it');
+      act({ do: 'list', rows, hallId: data.halls[0]!.id });
+    } catch (error) {
+      setProblem(`This is no list: ${(error as Error).message}`);
+    }
+  };
+  if (done) return <Done {...done} />;
+  return (
+    <div className={layout.page}>
+      <header className={layout.head}>
+        <h1>Bring a list</h1>
+        <Quiet as="p">
+          One row for each battery. Columns may have any names and stand in any order; nothing is
+          stored until you say so.
+        </Quiet>
+      </header>
+      <Problem>{problem}</Problem>
+      {list ? (
+        <List data={data} list={list} act={act} onDone={setDone} />
+      ) : (
+        <Begin onText={(text) => void read(text)} />
+      )}
+    </div>
+  );
+}
+
+function Done({ vehicles, nextRound }: { vehicles: number; nextRound: string }) {
+  return (
+    <div className={layout.page}>
+      <h1>{are(vehicles, 'vehicle stands', 'vehicles stand')} in the yard</h1>
+      <p>The next round is on {nextRound}.</p>
+      <Go href="/round">To the round</Go>
+    </div>
+  );
+}
+
+function Begin({ onText }: { readonly onText: (text: string) => void }) {
+  return (
+    <section className={layout.panel} aria-label="The list">
+      <label>
+        A file (CSV){' '}
+        <input
+          type="file"
+          accept=".csv,.txt,.tsv,text/csv,text/plain"
+          onChange={({ target }) => {
+            const [file] = target.files ?? [];
+            if (file) void file.text().then(onText);
+          }}
+        />
+      </label>
+      <Input.TextArea
+        aria-label="Or paste it from a spreadsheet"
+        placeholder="or paste it here from a spreadsheet"
+        rows={8}
+        value=""
+        onChange={({ target }) => onText(target.value)}
+      />
+    </section>
+  );
+}
+
+function List({
+  data,
+  list,
+  act,
+  onDone,
+}: {
+  readonly data: BringData;
+  readonly list: BringState;
+  readonly act: (action: Parameters<typeof bringReducer>[1]) => void;
+  readonly onDone: (done: { vehicles: number; nextRound: string }) => void;
+}) {
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const bays = useMemo(
+    () => ({
+      takenBy: new Map(data.bays.map(({ mark, takenBy }) => [mark.toUpperCase(), takenBy])),
+      ids: new Map(data.bays.map(({ mark, id }) => [mark.toUpperCase(), id])),
+    }),
+    [data],
+  );
+  const { rows, vehicles, newBays } = useMemo(
+    () => intakeOf(list.rows, list.reading, { today: data.today, bays: bays.takenBy }),
+    [list, data, bays],
+  );
+  const [wrong, asked] = [count(rows, 'wrong'), count(rows, 'asked')];
+  const take = async () => {
+    setBusy(true);
+    const body = broughtOf(vehicles, bays.ids, newBays, list.hallId, data.today);
+    const answer = await call('POST /api/bring', { body });
+    setBusy(false);
+    if (answer.ok) onDone(answer.reply);
+    else setProblem(answer.reason);
+  };
+  return (
+    <>
+      <ColumnsTable list={list} onColumn={(at, field) => act({ do: 'column', at, field })} />
+      <div className={layout.fields}>
+        <SelectField
+          label="Dates like 3/4/2027"
+          value={list.reading.dateOrder}
+          placeholder="say which"
+          options={[
+            { value: 'day-first', label: '3 April: the day is first' },
+            { value: 'month-first', label: '4 March: the month is first' },
+          ]}
+          onChange={(order) => act({ do: 'dates', order })}
+        />
+        {newBays.length > 0 ? (
+          <SelectField
+            label={`${are(newBays.length, 'bay', 'bays')} that are not here yet: made in`}
+            value={list.hallId}
+            options={data.halls.map(({ id, name }) => ({ value: id, label: name }))}
+            onChange={(id) => act({ do: 'hall', id })}
+          />
+        ) : null}
+      </div>
+      <RowsTable
+        list={list}
+        rows={rows}
+        today={data.today}
+        onCell={(row, at, text) => act({ do: 'cell', row, at, text })}
+      />
+      {asked > 0 ? (
+        <Checkbox
+          checked={list.confirmed}
+          onChange={({ target }) => act({ do: 'confirm', confirmed: target.checked })}
+        >
+          What is asked of {are(asked, 'row', 'rows')} is right as it stands
+        </Checkbox>
+      ) : null}
+      <Problem>{problem}</Problem>
+      <div className={layout.answers}>
+        <Button
+          type="primary"
+          size="large"
+          loading={busy}
+          disabled={wrong > 0 || (asked > 0 && !list.confirmed) || vehicles.length === 0}
+          onClick={() => void take()}
+        >
+          Take {are(vehicles.length, 'vehicle', 'vehicles')} in
+        </Button>
+        <Button size="large" onClick={() => act({ do: 'away' })}>
+          Another list
+        </Button>
+        {wrong > 0 ? <Quiet>{are(wrong, 'row has', 'rows have')} something to mend.</Quiet> : null}
+      </div>
+    </>
+  );
+}

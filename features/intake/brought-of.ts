@@ -1,0 +1,68 @@
+import { v4 as uuid } from 'uuid';
+import { usualDetails } from '../../core/battery/details';
+import { dayName } from '../../core/day';
+import type { IntakeRow, IntakeVehicle } from '../../core/intake/list';
+import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
+import { FRESH_TERMS, PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
+import type { Sent } from '../http/client';
+
+type Brought = Sent<'POST /api/bring'>;
+type BroughtVehicle = Brought['vehicles'][number];
+
+/** It has stood at least that long, where nobody said for how long. */
+const RESTED_HOURS = 48;
+
+/** A battery of a row; where the kind usually has it, it is what it usually is there. */
+function batteryOf({ kind, battery }: IntakeRow, n: number) {
+  const usual = VEHICLE_KINDS[kind].usualBatteries;
+  const { role } = usual[Math.min(n, usual.length - 1)]!;
+  const { chemistry, nominalVolts, capacityAh, fitted, drawMa } = battery;
+  return {
+    ...{ id: uuid(), role, place: '', chemistry, nominalVolts, capacityAh },
+    fittedYear: fitted?.year ?? null,
+    details: { ...usualDetails(chemistry), fittedMonth: fitted?.month ?? null },
+    ...{ negativeOn: true, drawMa, volts: null, voltsConfirmed: true },
+    ...{ inspection: null, plan: null },
+  } as const;
+}
+
+function vehicleOf({ first, rows }: IntakeVehicle, bayId: string, today: number): BroughtVehicle {
+  const batteries = rows.map(batteryOf);
+  const readings = rows.flatMap(({ battery: { volts, readOn } }, n) =>
+    volts === null ? [] : [{ batteryId: batteries[n]!.id, on: dayName(readOn ?? today), volts }],
+  );
+  // It was here when it was first read.
+  const since =
+    first.since ?? Math.min(today, ...rows.map(({ battery }) => battery.readOn ?? today));
+  return {
+    layUp: {
+      vehicleId: uuid(),
+      ...{ kind: first.kind, name: first.name, facts: PLAIN_VEHICLE, terms: FRESH_TERMS },
+      owner: first.owner ? { id: uuid(), name: first.owner, contact: first.contact } : null,
+      bayId,
+      collectOn: first.collectOn === null ? null : dayName(first.collectOn),
+      ...{ restedHours: RESTED_HOURS, allOff: [], photos: [] },
+      batteries,
+    },
+    since: dayName(since),
+    readings,
+    notes: rows.flatMap(({ battery: { note } }, n) =>
+      note ? [{ batteryId: batteries[n]!.id, text: note }] : [],
+    ),
+  };
+}
+
+/** What is sent of a list, with an id for each vehicle and battery. */
+export const broughtOf = (
+  vehicles: readonly IntakeVehicle[],
+  bays: ReadonlyMap<string, string>,
+  newBays: readonly string[],
+  hallId: string | null,
+  today: number,
+): Brought => ({
+  hallId: newBays.length > 0 ? hallId : null,
+  newBays: [...newBays],
+  vehicles: vehicles.map((one) =>
+    vehicleOf(one, bays.get(one.first.bay) ?? `bay-${one.first.bay}`, today),
+  ),
+});

@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import { DayName, Text } from '../../core/logbook/fields';
+import { LayUp } from '../lay-up/schema';
+
+/** So many vehicles come at once; a list of more is brought in parts. */
+export const MAX_VEHICLES = 5000;
+
+/** A bay that the list has and the site has not. */
+export const BayMark = z
+  .string()
+  .regex(/^[A-Z0-9][A-Z0-9./]{0,7}$/, 'a bay is marked with letters and digits, as C3');
+
+/** A list of vehicles, as it goes in. Ids are made in the browser, so that it can be sent twice. */
+export const Brought = z
+  .strictObject({
+    /** Where new bays are; null: there are none. */
+    hallId: z.string().min(1).max(64).nullable(),
+    newBays: z.array(BayMark).max(MAX_VEHICLES),
+    vehicles: z
+      .array(
+        z.strictObject({
+          layUp: LayUp,
+          /** Since when it stands here; null: since today. */
+          since: DayName.nullable(),
+          readings: z
+            .array(
+              z.strictObject({
+                batteryId: z.uuid(),
+                on: DayName,
+                volts: z.number().min(0).max(100),
+              }),
+            )
+            .max(2000),
+          notes: z.array(z.strictObject({ batteryId: z.uuid(), text: Text })).max(12),
+        }),
+      )
+      .min(1, 'there is no vehicle in it')
+      .max(MAX_VEHICLES, `at most ${MAX_VEHICLES} vehicles at once`),
+  })
+  .refine(({ hallId, newBays }) => hallId !== null || newBays.length === 0, {
+    path: ['hallId'],
+    message: 'in which hall are the new bays?',
+  });
+export type Brought = z.infer<typeof Brought>;

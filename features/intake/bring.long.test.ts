@@ -4,7 +4,7 @@ import { jobsToday } from '../../core/plan/due';
 import { readAllEntries, readEntriesOf } from '../../store/entries';
 import { rebuildStates } from '../../store/states';
 import { baysOf } from '../lay-up/post-lay-up';
-import { NOW, answer, demoSite, request, site } from '../server/demo-server.fixture';
+import { answer, demoSite, request, site } from '../server/demo-server.fixture';
 import { db } from '../server/store';
 import { roundScreenData } from '../round/load';
 import { bringReducer, type BringState } from './bring-state';
@@ -96,51 +96,54 @@ it('a list as people keep it: what is in doubt is mended in place, and all of it
   expect(JSON.stringify(site().stays.map(({ state }) => state))).toBe(before);
 });
 
-describe('whole or not at all', () => {
-  const refused = async (
-    change: (body: ReturnType<ReturnType<typeof seen>['body']>) => unknown,
-  ) => {
-    const body = seen(
-      await opened('Bay;Vehicle;Volts;Checked\nM1;One;12,6;2027-01-04\nM2;Two;;\n'),
-    ).body();
-    const before = [readAllEntries(db()).length, baysOf(site()).size];
-    const reply = await send(change(body));
-    expect([readAllEntries(db()).length, baysOf(site()).size]).toEqual(before);
-    return reply;
-  };
+type Body = ReturnType<typeof broughtOf>;
+type OneOf = Body['vehicles'][number];
+/** The list with one of its vehicles changed. */
+const changed =
+  (at: number, change: (one: OneOf) => object) =>
+  (body: Body): object => ({
+    ...body,
+    vehicles: body.vehicles.map((one, i) => (i === at ? { ...one, ...change(one) } : one)),
+  });
+const into = (bayId: string) => changed(1, ({ layUp }) => ({ layUp: { ...layUp, bayId } }));
 
-  it.each([
-    ['a bay that is taken', 422, (body: any) => ((body.vehicles[1].layUp.bayId = 'bay-C1'), body)],
-    ['two in one bay', 422, (body: any) => ((body.vehicles[1].layUp.bayId = 'bay-M1'), body)],
-    ['no such hall', 404, (body: any) => ({ ...body, hallId: 'nowhere' })],
+describe('whole or not at all', () => {
+  const LIST = 'Bay;Vehicle;Volts;Checked\nM1;One;12,6;2027-01-04\nM2;Two;;\n';
+
+  it.each<[string, number, (body: Body) => object]>([
+    ['a bay that is taken', 422, into('bay-C1')],
+    ['two in one bay', 422, into('bay-M1')],
+    ['no such hall', 404, (body) => ({ ...body, hallId: 'nowhere' })],
     [
       'a reading of tomorrow',
       422,
-      (body: any) => ((body.vehicles[0].readings[0].on = '2027-02-01'), body),
+      changed(0, ({ readings }) => ({
+        readings: readings.map((one) => ({ ...one, on: '2027-02-01' })),
+      })),
     ],
-    [
-      'a reading before it came',
-      422,
-      (body: any) => ((body.vehicles[0].since = '2027-01-10'), body),
-    ],
+    ['a reading before it came', 422, changed(0, () => ({ since: '2027-01-10' }))],
     [
       'a battery of no capacity',
       400,
-      (body: any) => ((body.vehicles[0].layUp.batteries[0].capacityAh = 0), body),
+      changed(0, ({ layUp }) => ({
+        layUp: { ...layUp, batteries: layUp.batteries.map((one) => ({ ...one, capacityAh: 0 })) },
+      })),
     ],
   ])('%s: %d, and nothing is stored', async (_, status, change) => {
-    const reply = await refused(change);
+    const body = seen(await opened(LIST)).body();
+    const before = [readAllEntries(db()).length, baysOf(site()).size];
+    const reply = await send(change(body));
+    expect([readAllEntries(db()).length, baysOf(site()).size]).toEqual(before);
     expect(reply.status).toBe(status);
     expect(reply.reason).toMatch(/\w{4}/);
   });
 });
 
-it('five thousand rows are read and stored within the patience of one cup of tea', async () => {
-  const rows = Array.from({ length: 5000 }, (_, i) => `Q${i};Car ${i};AGM 70Ah;12,5;2027-01-04`);
+it('three hundred rows are one request, and each stands there', async () => {
+  const rows = Array.from({ length: 300 }, (_, i) => `Q${i};Car ${i};AGM 70Ah;12,5;2027-01-04`);
   const list = await opened(['Bay;Vehicle;Battery;Volts;Checked', ...rows].join('\n'));
   const { body, wrong } = seen(list);
   expect(wrong).toEqual([]);
-  const begun = performance.now();
-  expect(await send(body())).toMatchObject({ status: 200, vehicles: 5000 });
-  console.log(`5,000 rows stored in ${((performance.now() - begun) / 1000).toFixed(1)} s`, NOW);
-}, 120_000);
+  expect(await send(body())).toMatchObject({ status: 200, vehicles: 300 });
+  expect(site().stays.filter(({ bay }) => bay.mark.startsWith('Q'))).toHaveLength(300);
+}, 60_000);

@@ -18,3 +18,7 @@ DROP TABLE door;
 -- Tokens of devices come to an end; those that are out there have a year from now.
 ALTER TABLE reporter ADD COLUMN token_until INTEGER NOT NULL DEFAULT 0;
 UPDATE reporter SET token_until = (unixepoch() + 365 * 86400) * 1000;
+
+-- Whose battery it is, is asked with every entry about a vehicle.
+CREATE INDEX state_by_vehicle ON state (json_extract(data, '$.vehicleId'))
+  WHERE subject_kind = 'battery';

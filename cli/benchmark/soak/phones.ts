@@ -76,8 +76,16 @@ async function browserPhone(who: SignedIn, seed: number, walk: Walk): Promise<nu
   let recorded = 0;
   for (let n = 0; !walk.isOver(); n++) {
     if (n % 6 === 0) await context.setOffline(!isHere());
-    await tab.getByRole('button', { name: 'Note', exact: true }).click();
-    await tab.getByLabel('Note on this battery').fill(`by hand, ${n}`);
+    const note = tab.getByLabel('Note on this battery');
+    // Where the network goes while the page is fetched anew, the kept one is opened in its place.
+    do await tab.getByRole('button', { name: 'Note', exact: true }).click();
+    while (
+      !(await note.waitFor({ timeout: 5000 }).then(
+        () => true,
+        () => false,
+      ))
+    );
+    await note.fill(`by hand, ${n}`);
     await tab.getByRole('button', { name: 'Keep note' }).click();
     recorded++;
     await later(chance.between(2000, 12_000));

@@ -1,4 +1,5 @@
 import { Input } from 'antd';
+import { useState } from 'react';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { shortDay } from '../../core/day';
 import { INTAKE_FIELDS, type IntakeField } from '../../core/intake/columns';
@@ -10,6 +11,7 @@ import { Quiet } from '../ui/quiet';
 import type { BringState } from './bring-state';
 import styles from './bring.module.css';
 
+const MENDING = { aloud: 'What is to be said of it' };
 /** So many rows at once: those with something to mend come first. */
 const SHOWN = 60;
 const URGENCY: Readonly<Record<Remark['kind'], number>> = { wrong: 0, asked: 1, assumed: 2 };
@@ -42,7 +44,7 @@ export function RowsTable({
     <>
       <DataTable
         caption="The list as it will be"
-        head={['Row', 'Bay', 'Vehicle', 'Owner', 'Battery', 'Volts', 'Here since', 'Goes', '']}
+        head={['Row', 'Bay', 'Vehicle', 'Owner', 'Battery', 'Volts', 'Here since', 'Goes', MENDING]}
       >
         {first.slice(0, SHOWN).map((one) => (
           <tr key={one.row}>
@@ -70,6 +72,30 @@ export function RowsTable({
   );
 }
 
+/** A cell that is being mended: it counts when it is left, or at Enter, and not while it is half typed. */
+function Cell({
+  label,
+  text,
+  onText,
+}: {
+  readonly label: string;
+  readonly text: string;
+  readonly onText: (text: string) => void;
+}) {
+  const [typed, setTyped] = useState(text);
+  const done = () => typed !== text && onText(typed);
+  return (
+    <Input
+      size="small"
+      aria-label={label}
+      value={typed}
+      onChange={({ target }) => setTyped(target.value)}
+      onBlur={done}
+      onPressEnter={done}
+    />
+  );
+}
+
 /** What is to be said of a row, each with its cell, to be mended in place. */
 function Remarks({
   list,
@@ -91,11 +117,10 @@ function Remarks({
         <p key={`${field} ${words}`} className={styles.remark} data-kind={kind}>
           {words}
           {cellOf(field) < 0 ? null : (
-            <Input
-              size="small"
-              aria-label={`${INTAKE_FIELDS[field]}, row ${row + 1}`}
-              value={cells[cellOf(field)] ?? ''}
-              onChange={({ target }) => onCell(row, cellOf(field), target.value)}
+            <Cell
+              label={`${INTAKE_FIELDS[field]}, row ${row + 1}`}
+              text={cells[cellOf(field)] ?? ''}
+              onText={(text) => onCell(row, cellOf(field), text)}
             />
           )}
         </p>

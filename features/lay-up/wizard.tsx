@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { Button } from 'antd';
 import { useMemo, useRef, useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
@@ -100,6 +101,7 @@ function Form({
         <p className={styles.kept} role="status">
           {KEPT_WORDS[kept]}
         </p>
+        {kept === 'untouched' ? <Link href="/bring">Bring a list of many</Link> : null}
       </header>
       {data.drafts.length && kept === 'untouched' ? (
         <HalfDone data={data} onResume={onResume} />

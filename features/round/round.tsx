@@ -25,7 +25,8 @@ function NothingDue({ data }: { data: RoundData }) {
       <div className={styles.empty}>
         <h1>Nothing is laid up yet</h1>
         <p>
-          <Link href="/lay-up">Begin with the first vehicle</Link>: it stands in the next round.
+          <Link href="/lay-up">Begin with the first vehicle</Link>, or{' '}
+          <Link href="/bring">bring a list</Link> of all: they stand in the next round.
         </p>
       </div>
     );

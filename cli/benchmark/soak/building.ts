@@ -79,7 +79,12 @@ export class Building {
       asked.once('response', (reply) => {
         text(reply).then((said) => done({ status: reply.statusCode!, body: said }), failed);
       });
-      asked.once('error', failed);
+      asked.once('error', (error: NodeJS.ErrnoException) => {
+        // A line that was kept open was closed just as it was used again: as any client does, once more.
+        const isClosed = asked.reusedSocket && error.code === 'ECONNRESET';
+        if (isClosed) this.ask(who, method, path, body, headers).then(done, failed);
+        else failed(error);
+      });
       asked.end(body);
     });
   }

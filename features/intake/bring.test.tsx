@@ -1,0 +1,72 @@
+/** @jest-environment jsdom */
+import { fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { toDay } from '../../core/day';
+import { Bring } from './bring';
+import type { BringData } from './load';
+
+const DATA: BringData = {
+  siteName: 'Mill',
+  today: toDay('2027-01-14'),
+  halls: [{ id: 'hall-A', name: 'Carding Hall' }],
+  bays: [{ id: 'bay-A1', mark: 'A1', takenBy: null }],
+};
+const LIST =
+  'Bay\tVehicle\tBattery\tResting V\nA1\tWick 650\tAGM 10Ah\t1264\nA2\t\tgel 12Ah\t12,6\n';
+const sent: { readonly vehicles: readonly { readonly readings: unknown }[] }[] = [];
+beforeEach(() => {
+  sent.length = 0;
+  Object.assign(globalThis, {
+    ResizeObserver: class {
+      observe() {}
+      unobserve() {}
+      disconnect() {}
+    },
+    fetch: async (_: string, { body }: { body: string }) => {
+      sent.push(JSON.parse(body) as (typeof sent)[number]);
+      return {
+        ...{ ok: true, status: 200 },
+        json: async () => ({ vehicles: 2, nextRound: 'Thu 14 Jan' }),
+      };
+    },
+  });
+});
+
+const button = (name: RegExp) => screen.getByRole<HTMLButtonElement>('button', { name });
+/** Types into a cell, letter after letter, and leaves it. */
+const mend = (label: string, text: string) => {
+  const field = screen.getByLabelText<HTMLInputElement>(label);
+  for (let n = 1; n <= text.length; n++)
+    fireEvent.change(field, { target: { value: text.slice(0, n) } });
+  fireEvent.blur(field);
+};
+
+test('a list is pasted, what is wrong is mended, what is asked is answered, and all goes in at once', async () => {
+  render(<Bring data={DATA} />);
+  const paste = screen.getByLabelText('Or paste it from a spreadsheet');
+  fireEvent.change(paste, { target: { value: LIST } });
+  await screen.findByText('1 row has something to mend.');
+  expect(button(/^Take/).disabled).toBe(true);
+  expect(screen.getByText('the vehicle has no name')).not.toBeNull();
+  mend('Vehicle, row 2', 'Osier 30"');
+  await waitFor(() => expect(screen.queryByText(/something to mend/)).toBeNull());
+  // What is asked holds it up until somebody has said that it is right, or has mended it.
+  expect(screen.getByText(/was it/)).not.toBeNull();
+  expect(button(/^Take/).disabled).toBe(true);
+  mend('Volts read at rest, row 1', '12,64');
+  await waitFor(() => expect(button(/^Take/).disabled).toBe(false));
+  fireEvent.click(button(/^Take 2 vehicles in/));
+  await screen.findByText('2 vehicles stand in the yard');
+  expect(sent[0]).toMatchObject({ hallId: 'hall-A', newBays: ['A2'] });
+  expect(sent[0]!.vehicles.map(({ readings }) => readings)).toMatchObject([
+    [{ on: '2027-01-14', volts: 12.64 }],
+    [{ volts: 12.6 }],
+  ]);
+});
+
+test('a file that is no list says so, and nothing is lost', async () => {
+  render(<Bring data={DATA} />);
+  const paste = screen.getByLabelText('Or paste it from a spreadsheet');
+  fireEvent.change(paste, { target: { value: '\n\n' } });
+  expect(await screen.findByText(/This is no list: nothing stands in it/)).not.toBeNull();
+  expect(screen.getByLabelText('Or paste it from a spreadsheet')).not.toBeNull();
+});

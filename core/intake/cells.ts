@@ -1,5 +1,6 @@
 import { CHEMISTRY_IDS, type ChemistryId } from '../battery/chemistries';
 import { MONTH_NAMES, parseDay, partsOf, type Day } from '../day';
+import type { Pole } from '../stay/vehicle-facts';
 import { VEHICLE_KIND_IDS, type VehicleKindId } from '../site/vehicle-kinds';
 
 /** What a cell of somebody's list says, or why nobody can tell; an empty one says nothing: null. */
@@ -115,6 +116,19 @@ export function readKind(text: string): Read<VehicleKindId> {
   const kind = kindIn(text);
   return kind ? said(kind) : unsaid(`“${text}” is no kind that is known here`);
 }
+
+/** Which post is connected to the body: `positive`, `neg.`, `+`. */
+export function readEarth(text: string): Read<Pole> {
+  const bare = text.trim();
+  if (/^[-−–]$/.test(bare)) return said<Pole>('negative');
+  if (isNothing(bare)) return said<Pole>(null);
+  if (/^(pos|\+)/i.test(bare)) return said<Pole>('positive');
+  return /^neg/i.test(bare) ? said<Pole>('negative') : unsaid(`“${text}”: positive or negative?`);
+}
+
+/** Whether a text says that the positive post is earthed, wherever somebody wrote it. */
+export const saysPositiveEarth = (text: string): boolean =>
+  /(\bpos(itive)?|\+)[\s-]*(earth|ground)/i.test(text);
 
 /** Which of two numbers is the month, where a list has dates like 3/4/2027. */
 export type DateOrder = 'day-first' | 'month-first';

@@ -5,6 +5,7 @@ export const INTAKE_FIELDS = {
   bay: 'Bay',
   name: 'Vehicle',
   kind: 'Kind of vehicle',
+  earth: 'Which post is earthed',
   owner: 'Owner',
   ownerMore: 'Owner, second part of the name',
   contact: 'Owner’s contact',
@@ -39,6 +40,7 @@ export interface Reading {
 const NAMES: readonly (readonly [IntakeField, RegExp])[] = [
   ['contact', /contact|phone|tel|mail|mobile/],
   ['ownerMore', /first\s?name|surname|last\s?name/],
+  ['earth', /earth|ground/],
   ['note', /remark|note|comment/],
   ['owner', /owner|whose|customer|client|keeper|belongs/],
   ['chemistry', /chemistry|battery\s?(type|kind)|^type of battery/],

@@ -186,6 +186,28 @@ describe('a list', () => {
     expect(intake.newBays).toEqual(['A2', 'A3']);
   });
 
+  it('which post is earthed is read where it is said, and counted where it is not', () => {
+    const earths = [
+      ['Bay', 'Vehicle', 'Earth', 'Note'],
+      ['A1', 'One', 'pos.', ''],
+      ['A2', 'Two', '-', ''],
+      ['A3', 'Three', '', 'old, positive earth!'],
+      ['A4', 'Four', '', ''],
+      ['A5', 'Five', 'neg', '+ earth'],
+      ['A6', 'Six', 'body', ''],
+    ];
+    const { rows, earthUnsaid } = intakeOf(earths, readingOf(earths), site());
+    expect(rows.map(({ earth }) => earth)).toEqual([
+      ...['positive', 'negative', 'positive', null, 'negative', null],
+    ]);
+    expect(earthUnsaid).toBe(2);
+    // Two that contradict each other, and a word that is neither, have to be mended.
+    const wrong = rows.filter(({ remarks }) =>
+      remarks.some(({ field, kind }) => field === 'earth' && kind === 'wrong'),
+    );
+    expect(wrong.map(({ bay }) => bay)).toEqual(['A5', 'A6']);
+  });
+
   it('tells at its row what cannot be', () => {
     const twice = [...LIST, ['A3', 'Tarn 125', 'Ada Marrick', '', '', '', '3/1/2027']];
     const wrong = intakeOf(twice, readingOf(twice), site({ A1: 'Osier 30"' })).rows.flatMap((one) =>

@@ -2,6 +2,7 @@ import { cellsFor, type ChemistryId } from '../battery/chemistries';
 import { doubtOfVolts } from '../assessment/plausible';
 import type { Day } from '../day';
 import { groupBy } from '../group';
+import type { Pole } from '../stay/vehicle-facts';
 import { VEHICLE_KINDS, type VehicleKindId } from '../site/vehicle-kinds';
 import { plain } from '../words/words';
 import {
@@ -14,6 +15,8 @@ import {
   readKind,
   readMilliamps,
   readVolts,
+  readEarth,
+  saysPositiveEarth,
   type BatteryWords,
   type Read,
 } from './cells';
@@ -45,6 +48,8 @@ export interface IntakeRow {
   readonly bay: string;
   readonly name: string;
   readonly kind: VehicleKindId;
+  /** Which post is earthed; null: the list does not say. */
+  readonly earth: Pole | null;
   readonly owner: string;
   readonly contact: string;
   readonly since: Day | null;
@@ -92,7 +97,7 @@ export function rowOf(
     other: T | null,
   ) => {
     if (own !== null && other !== null && own !== other)
-      say(field, 'wrong', `${own} here, and ${other} in the battery’s cell`);
+      say(field, 'wrong', `${own} here, and ${other} in another cell`);
     return own ?? other;
   };
   const assumed = <T>(field: IntakeField, value: T | null, usual: T, words: string): T => {
@@ -153,8 +158,10 @@ export function rowOf(
   if (doubt) say('volts', 'asked', plain(doubt.question));
   const drawMa = read('drawMa', readMilliamps);
   if (drawMa !== null && (drawMa < 0 || drawMa > 20_000)) say('drawMa', 'wrong', 'from 0 to 20 A');
+  const isPositive = cells.some(saysPositiveEarth);
   return {
     row,
+    earth: either('earth', read('earth', readEarth), isPositive ? 'positive' : null),
     bay: bayMark(textOf('bay')),
     name,
     kind,
@@ -180,6 +187,8 @@ export interface IntakeVehicle {
 export interface Intake {
   readonly rows: readonly IntakeRow[];
   readonly vehicles: readonly IntakeVehicle[];
+  /** Vehicles of which it does not say which post is earthed. */
+  readonly earthUnsaid: number;
   /** Bays that the list has and the site has not, in the order of the list. */
   readonly newBays: readonly string[];
 }
@@ -222,6 +231,8 @@ export function intakeOf(
   return {
     rows: told.map((one) => rowsNow.get(one.row)!),
     vehicles,
+    earthUnsaid: vehicles.filter(({ rows: all }) => all.every(({ earth }) => earth === null))
+      .length,
     newBays: [...new Set(told.map(({ bay }) => bay))].filter(
       (bay) => bay !== '' && !site.bays.has(bay),
     ),

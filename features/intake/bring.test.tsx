@@ -53,6 +53,9 @@ test('a list is pasted, what is wrong is mended, what is asked is answered, and 
   expect(screen.getByText(/was it/)).not.toBeNull();
   expect(button(/^Take/).disabled).toBe(true);
   mend('Volts read at rest, row 1', '12,64');
+  // Which post is earthed is never taken for granted.
+  expect(button(/^Take/).disabled).toBe(true);
+  fireEvent.click(screen.getByRole('checkbox', { name: /Somebody has looked/ }));
   await waitFor(() => expect(button(/^Take/).disabled).toBe(false));
   fireEvent.click(button(/^Take 2 vehicles in/));
   await screen.findByText('2 vehicles stand in the yard');

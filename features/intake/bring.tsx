@@ -5,6 +5,7 @@ import { useMemo, useReducer, useState } from 'react';
 import { intakeOf, type IntakeRow, type Remark } from '../../core/intake/list';
 import { call } from '../http/client';
 import { SelectField } from '../ui/field';
+import { Caution } from '../ui/caution';
 import { Go } from '../ui/go';
 import { Problem } from '../ui/problem';
 import { Quiet } from '../ui/quiet';
@@ -110,7 +111,8 @@ function List({
     }),
     [data],
   );
-  const { rows, vehicles, newBays } = useMemo(
+  const [looked, setLooked] = useState(false);
+  const { rows, vehicles, newBays, earthUnsaid } = useMemo(
     () => intakeOf(list.rows, list.reading, { today: data.today, bays: bays.takenBy }),
     [list, data, bays],
   );
@@ -160,13 +162,31 @@ function List({
           What is asked of {are(asked, 'row', 'rows')} is right as it stands
         </Checkbox>
       ) : null}
+      {earthUnsaid > 0 ? (
+        <>
+          <Caution>
+            Which post is connected to the body decides which clamp comes off first; on the wrong
+            one a spanner is a dead short. Of {are(earthUnsaid, 'vehicle', 'vehicles')} the list
+            does not say it.
+          </Caution>
+          <Checkbox checked={looked} onChange={({ target }) => setLooked(target.checked)}>
+            Somebody has looked: on these it is the negative one. (On others write “positive earth”
+            into their row.)
+          </Checkbox>
+        </>
+      ) : null}
       <Problem>{problem}</Problem>
       <div className={layout.answers}>
         <Button
           type="primary"
           size="large"
           loading={busy}
-          disabled={wrong > 0 || (asked > 0 && !list.confirmed) || vehicles.length === 0}
+          disabled={
+            wrong > 0 ||
+            (asked > 0 && !list.confirmed) ||
+            (earthUnsaid > 0 && !looked) ||
+            vehicles.length === 0
+          }
           onClick={() => void take()}
         >
           Take {are(vehicles.length, 'vehicle', 'vehicles')} in

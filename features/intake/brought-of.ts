@@ -34,10 +34,12 @@ function vehicleOf({ first, rows }: IntakeVehicle, bayId: string, today: number)
   // It was here when it was first read.
   const since =
     first.since ?? Math.min(today, ...rows.map(({ battery }) => battery.readOn ?? today));
+  const earth = rows.find((one) => one.earth !== null)?.earth ?? 'negative';
+  const facts = { ...PLAIN_VEHICLE, earth };
   return {
     layUp: {
       vehicleId: uuid(),
-      ...{ kind: first.kind, name: first.name, facts: PLAIN_VEHICLE, terms: FRESH_TERMS },
+      ...{ kind: first.kind, name: first.name, facts, terms: FRESH_TERMS },
       owner: first.owner ? { id: uuid(), name: first.owner, contact: first.contact } : null,
       bayId,
       collectOn: first.collectOn === null ? null : dayName(first.collectOn),

@@ -62,6 +62,15 @@ const data = new NetworkFirst({
   plugins: [onlyItself],
 });
 
+const network = new NetworkOnly({ networkTimeoutSeconds: TIMEOUT_SECONDS });
+const AGAIN_MS = 3000;
+
+/** Whether a request is for the very page that asks: then it has that already. */
+async function isOf(clientId: string, request: Request): Promise<boolean> {
+  const client = await self.clients.get(clientId);
+  return client !== undefined && new URL(client.url).pathname === new URL(request.url).pathname;
+}
+
 const serwist = new Serwist({
   precacheEntries: [...self.EMBER_PARTS],
   precacheOptions: { cleanupOutdatedCaches: true },
@@ -79,9 +88,20 @@ const serwist = new Serwist({
       handler: data,
     },
     // Pieces of pages depend on what is open already: without network the whole page is taken instead.
+    // A page that is fetched anew stays as it is meanwhile, with what is half typed on it.
     {
       matcher: ({ request, sameOrigin }) => sameOrigin && request.headers.has('rsc'),
-      handler: new NetworkOnly({ networkTimeoutSeconds: TIMEOUT_SECONDS }),
+      handler: async ({ request, event }) => {
+        const { clientId } = event as FetchEvent;
+        for (;;) {
+          try {
+            return await network.handle({ request: request.clone(), event });
+          } catch (error) {
+            if (!(await isOf(clientId, request))) throw error;
+            await new Promise((later) => setTimeout(later, AGAIN_MS));
+          }
+        }
+      },
     },
   ],
 });

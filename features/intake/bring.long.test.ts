@@ -82,6 +82,15 @@ it('a list as people keep it: what is in doubt is mended in place, and all of it
     ),
   );
   expect(stored.sort()).toEqual(readings.sort());
+  // What a list cannot know is said where somebody works at the battery.
+  const noted = stays.flatMap(({ batteries }) =>
+    batteries.filter(({ battery }) =>
+      readEntriesOf(db(), 'battery', battery.id).some(
+        (entry) => entry.kind === 'note' && /before a lead comes off/.test(entry.data.text),
+      ),
+    ),
+  );
+  expect(noted).toHaveLength(60);
   // The first round has work at them, and its page comes.
   const jobs = stays.flatMap(({ batteries }) =>
     batteries.flatMap(({ standing, outlook }) => jobsToday(standing, outlook)),

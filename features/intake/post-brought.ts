@@ -19,6 +19,10 @@ const MAX_BYTES = 32_000_000;
 /** Nobody says at what hour it came, or was read. */
 const [CAME_AT, READ_AT] = [8, 12];
 
+/** A list knows nothing of these, and whoever takes the lead off stands at the battery’s page. */
+const NOT_LOOKED_AT =
+  'Brought from a list: nobody has looked for alarm, tracker, radio code, keys and locks. Look, and ask its owner, before a lead comes off.';
+
 class Refused extends Error {
   constructor(
     readonly status: number,
@@ -113,5 +117,6 @@ function takeOne(
     });
   }
   for (const { batteryId, text } of notes) record('note', batteryId, at, { text });
+  for (const { id } of layUp.batteries) record('note', id, loaded.now, { text: NOT_LOOKED_AT });
   bays.set(layUp.bayId, { mark: bays.get(layUp.bayId)!.mark, takenBy: layUp.name });
 }

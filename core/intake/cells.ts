@@ -1,7 +1,7 @@
 import { CHEMISTRY_IDS, type ChemistryId } from '../battery/chemistries';
 import { MONTH_NAMES, parseDay, partsOf, type Day } from '../day';
 import type { Pole } from '../stay/vehicle-facts';
-import { VEHICLE_KIND_IDS, type VehicleKindId } from '../site/vehicle-kinds';
+import type { VehicleKindId } from '../site/vehicle-kinds';
 
 /** What a cell of somebody's list says, or why nobody can tell; an empty one says nothing: null. */
 export type Read<T> =
@@ -92,6 +92,7 @@ export function readBattery(text: string): Read<BatteryWords> {
   });
 }
 
+/** The first that fits counts: a hybrid is a car too. */
 const KIND_WORDS: Readonly<Record<VehicleKindId, RegExp>> = {
   hybrid: /\b(hybrid|phev|plug-?in)\b/i,
   motorcycle: /\b(motor\s?(cycle|bike)|bike|scooter|moped|twin)\b/i,
@@ -107,9 +108,7 @@ const KIND_WORDS: Readonly<Record<VehicleKindId, RegExp>> = {
 
 /** The kind of vehicle that a text names; null where it names none. */
 export const kindIn = (text: string): VehicleKindId | null =>
-  VEHICLE_KIND_IDS.find((id) => KIND_WORDS[id].test(text) && id === 'hybrid') ??
-  (Object.keys(KIND_WORDS) as VehicleKindId[]).find((id) => KIND_WORDS[id].test(text)) ??
-  null;
+  (Object.keys(KIND_WORDS) as VehicleKindId[]).find((id) => KIND_WORDS[id].test(text)) ?? null;
 
 export function readKind(text: string): Read<VehicleKindId> {
   if (isNothing(text)) return said<VehicleKindId>(null);
@@ -193,7 +192,7 @@ export function readFitted(
   const bare = text.trim();
   const month = (of: number) => (of >= 1 && of <= 12 ? of : null);
   if (/^(19|20)\d\d$/.test(bare)) return said({ year: Number(bare), month: null });
-  const figures = /^(\d{1,2})[./-](\d{4})$/.exec(bare) ?? null;
+  const figures = /^(\d{1,2})[./-](\d{4})$/.exec(bare);
   if (figures && month(Number(figures[1])))
     return said({ year: Number(figures[2]), month: Number(figures[1]) });
   const iso = /^(\d{4})[./-](\d{1,2})$/.exec(bare);

@@ -5,7 +5,6 @@ import { Bring } from './bring';
 import type { BringData } from './load';
 
 const DATA: BringData = {
-  siteName: 'Mill',
   today: toDay('2027-01-14'),
   halls: [{ id: 'hall-A', name: 'Carding Hall' }],
   bays: [{ id: 'bay-A1', mark: 'A1', takenBy: null }],

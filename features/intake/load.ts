@@ -4,7 +4,6 @@ import type { SiteSnapshot } from '../site/load';
 
 /** What a list is held against. */
 export interface BringData {
-  readonly siteName: string;
   readonly today: number;
   readonly halls: readonly { readonly id: string; readonly name: string }[];
   readonly bays: readonly {
@@ -15,7 +14,6 @@ export interface BringData {
 }
 
 export const bringData = (loaded: SiteSnapshot): BringData => ({
-  siteName: loaded.site.name,
   today: loaded.today,
   halls: loaded.halls.map(({ id, name }) => ({ id, name })),
   bays: [...baysOf(loaded)].map(([id, bay]) => ({ id, ...bay })),

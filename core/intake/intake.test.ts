@@ -208,6 +208,19 @@ describe('a list', () => {
     expect(wrong.map(({ bay }) => bay)).toEqual(['A5', 'A6']);
   });
 
+  it('of two rows of a vehicle, what the second does not say is that of the first; what it says otherwise is told', () => {
+    const two = [
+      ['Bay', 'Vehicle', 'Kind', 'Earth', 'Ah'],
+      ['A1', 'Brackwater 26', 'camper', 'positive', '80'],
+      ['A1', 'Brackwater 26', '', '', '95'],
+      ['A1', 'Brackwater 26', 'caravan', 'negative', '95'],
+    ];
+    const [, same, other] = intakeOf(two, readingOf(two), site()).vehicles[0]!.rows;
+    const wrong = ({ remarks }: typeof same & {}) =>
+      remarks.flatMap(({ field, kind }) => (kind === 'wrong' ? [field] : []));
+    expect([wrong(same!), wrong(other!)]).toEqual([[], ['kind', 'earth']]);
+  });
+
   it('tells at its row what cannot be', () => {
     const twice = [...LIST, ['A3', 'Tarn 125', 'Ada Marrick', '', '', '', '3/1/2027']];
     const wrong = intakeOf(twice, readingOf(twice), site({ A1: 'Osier 30"' })).rows.flatMap((one) =>

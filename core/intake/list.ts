@@ -48,6 +48,8 @@ export interface IntakeRow {
   readonly bay: string;
   readonly name: string;
   readonly kind: VehicleKindId;
+  /** The kind that its own cell names; null: none, then it follows from the name. */
+  readonly kindSaid: VehicleKindId | null;
   /** Which post is earthed; null: the list does not say. */
   readonly earth: Pole | null;
   readonly owner: string;
@@ -109,12 +111,8 @@ export function rowOf(
   const name = textOf('name');
   if (!name) say('name', 'wrong', 'the vehicle has no name');
   else if (name.length > 60) say('name', 'wrong', 'at most 60 letters');
-  const kind = assumed(
-    'kind',
-    read('kind', readKind) ?? kindIn(name),
-    'car',
-    'a car, as nothing else is said',
-  );
+  const kindSaid = read('kind', readKind);
+  const kind = assumed('kind', kindSaid ?? kindIn(name), 'car', 'a car, as nothing else is said');
   const usual = VEHICLE_KINDS[kind].usualBatteries[0]!;
   const words = read('battery', readBattery) ?? NO_WORDS;
   if (words.rest) say('battery', 'asked', `“${words.rest}” is left out`);
@@ -165,6 +163,7 @@ export function rowOf(
     bay: bayMark(textOf('bay')),
     name,
     kind,
+    kindSaid,
     owner: [textOf('owner'), textOf('ownerMore')].filter(Boolean).join(' '),
     contact: textOf('contact'),
     since,
@@ -239,14 +238,20 @@ export function intakeOf(
   };
 }
 
-/** Of what two rows say of one vehicle. */
-const OF_VEHICLE = ['kind', 'owner', 'contact', 'since', 'collectOn'] as const;
-
 /** A second battery of a vehicle: what its row says otherwise of the vehicle is told, and not dropped. */
 function withDifferences(one: IntakeRow, first: IntakeRow): IntakeRow {
-  const differs = OF_VEHICLE.filter(
-    (field) => one[field] !== null && one[field] !== '' && one[field] !== first[field],
-  );
+  const pairs = {
+    kind: [one.kindSaid, first.kind],
+    earth: [one.earth, first.earth],
+    owner: [one.owner, first.owner],
+    contact: [one.contact, first.contact],
+    since: [one.since, first.since],
+    collectOn: [one.collectOn, first.collectOn],
+  } as const;
+  const differs = (Object.keys(pairs) as (keyof typeof pairs)[]).filter((field) => {
+    const [here, above] = pairs[field];
+    return here !== null && here !== '' && here !== above;
+  });
   return {
     ...one,
     remarks: [

@@ -29,7 +29,7 @@ function seen(list: BringState) {
       new Map(data.bays.map(({ mark, id }) => [mark, id])),
       intake.newBays,
       data.halls[0]!.id,
-      data.today,
+      data,
     );
   return { ...intake, wrong, body };
 }
@@ -82,6 +82,8 @@ it('a list as people keep it: what is in doubt is mended in place, and all of it
     ),
   );
   expect(stored.sort()).toEqual(readings.sort());
+  // Without a day it goes at the season’s end, and is not one that must start at any time.
+  expect(stays.filter(({ collectDay }) => collectDay === null)).toEqual([]);
   // What a list cannot know is said where somebody works at the battery.
   const noted = stays.flatMap(({ batteries }) =>
     batteries.filter(({ battery }) =>

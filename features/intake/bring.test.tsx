@@ -6,6 +6,7 @@ import type { BringData } from './load';
 
 const DATA: BringData = {
   today: toDay('2027-01-14'),
+  collectOn: '2027-04-20',
   halls: [{ id: 'hall-A', name: 'Carding Hall' }],
   bays: [{ id: 'bay-A1', mark: 'A1', takenBy: null }],
 };

@@ -2,6 +2,7 @@
 
 import { Button, Checkbox, Input } from 'antd';
 import { useMemo, useReducer, useState } from 'react';
+import { shortDay, toDay } from '../../core/day';
 import { intakeOf, type IntakeRow, type Remark } from '../../core/intake/list';
 import { call } from '../http/client';
 import { SelectField } from '../ui/field';
@@ -119,7 +120,7 @@ function List({
   const [wrong, asked] = [count(rows, 'wrong'), count(rows, 'asked')];
   const take = async () => {
     setBusy(true);
-    const body = broughtOf(vehicles, bays.ids, newBays, list.hallId, data.today);
+    const body = broughtOf(vehicles, bays.ids, newBays, list.hallId, data);
     const answer = await call('POST /api/bring', { body });
     setBusy(false);
     if (answer.ok) onDone(answer.reply);
@@ -148,6 +149,9 @@ function List({
           />
         ) : null}
       </div>
+      <Quiet as="p">
+        Where no day of collection stands, it is {shortDay(toDay(data.collectOn))}.
+      </Quiet>
       <RowsTable
         list={list}
         rows={rows}

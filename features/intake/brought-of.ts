@@ -5,6 +5,7 @@ import type { IntakeRow, IntakeVehicle } from '../../core/intake/list';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import { FRESH_TERMS, PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
 import type { Sent } from '../http/client';
+import type { BringData } from './load';
 
 type Brought = Sent<'POST /api/bring'>;
 type BroughtVehicle = Brought['vehicles'][number];
@@ -26,7 +27,13 @@ function batteryOf({ kind, battery }: IntakeRow, n: number) {
   } as const;
 }
 
-function vehicleOf({ first, rows }: IntakeVehicle, bayId: string, today: number): BroughtVehicle {
+type BroughtSite = Pick<BringData, 'today' | 'collectOn'>;
+
+function vehicleOf(
+  { first, rows }: IntakeVehicle,
+  bayId: string,
+  { today, collectOn }: BroughtSite,
+): BroughtVehicle {
   const batteries = rows.map(batteryOf);
   const readings = rows.flatMap(({ battery: { volts, readOn } }, n) =>
     volts === null ? [] : [{ batteryId: batteries[n]!.id, on: dayName(readOn ?? today), volts }],
@@ -42,7 +49,7 @@ function vehicleOf({ first, rows }: IntakeVehicle, bayId: string, today: number)
       ...{ kind: first.kind, name: first.name, facts, terms: FRESH_TERMS },
       owner: first.owner ? { id: uuid(), name: first.owner, contact: first.contact } : null,
       bayId,
-      collectOn: first.collectOn === null ? null : dayName(first.collectOn),
+      collectOn: first.collectOn === null ? collectOn : dayName(first.collectOn),
       ...{ restedHours: RESTED_HOURS, allOff: [], photos: [] },
       batteries,
     },
@@ -60,11 +67,11 @@ export const broughtOf = (
   bays: ReadonlyMap<string, string>,
   newBays: readonly string[],
   hallId: string | null,
-  today: number,
+  site: BroughtSite,
 ): Brought => ({
   hallId: newBays.length > 0 ? hallId : null,
   newBays: [...newBays],
   vehicles: vehicles.map((one) =>
-    vehicleOf(one, bays.get(one.first.bay) ?? `bay-${one.first.bay}`, today),
+    vehicleOf(one, bays.get(one.first.bay) ?? `bay-${one.first.bay}`, site),
   ),
 });

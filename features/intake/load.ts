@@ -1,10 +1,13 @@
 import 'server-only';
+import { usualCollection } from '../lay-up/load';
 import { baysOf } from '../lay-up/post-lay-up';
 import type { SiteSnapshot } from '../site/load';
 
 /** What a list is held against. */
 export interface BringData {
   readonly today: number;
+  /** When a vehicle goes whose row does not say it: one that has no day would be always ready. */
+  readonly collectOn: string;
   readonly halls: readonly { readonly id: string; readonly name: string }[];
   readonly bays: readonly {
     readonly id: string;
@@ -15,6 +18,7 @@ export interface BringData {
 
 export const bringData = (loaded: SiteSnapshot): BringData => ({
   today: loaded.today,
+  collectOn: usualCollection(loaded),
   halls: loaded.halls.map(({ id, name }) => ({ id, name })),
   bays: [...baysOf(loaded)].map(([id, bay]) => ({ id, ...bay })),
 });

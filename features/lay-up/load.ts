@@ -10,11 +10,14 @@ import { readDraft, type Template } from './draft';
 import type { LayUpData } from './lay-up-data';
 import { baysOf } from './post-lay-up';
 
+/** When a vehicle goes where nobody has said so: at the end of the season. */
+export const usualCollection = ({ site, today }: SiteSnapshot): string =>
+  dayName(Math.max(toDay(site.seasonEnd), today + 1));
+
 /** What laying up needs to know of the site. */
 export function layUpData(loaded: SiteSnapshot, bay: string | null): LayUpData {
   const bays = baysOf(loaded);
   const wanted = loaded.bays.find((one) => one.mark === bay && !bays.get(one.id)!.takenBy);
-  const end = toDay(loaded.site.seasonEnd);
   return {
     clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
     today: loaded.today,
@@ -35,7 +38,7 @@ export function layUpData(loaded: SiteSnapshot, bay: string | null): LayUpData {
     latitude: loaded.latitude,
     maintainersFree: maintainersFree(loaded),
     bayId: wanted?.id ?? '',
-    collectOn: dayName(Math.max(end, loaded.today + 1)),
+    collectOn: usualCollection(loaded),
     owners: readOwners(db()).map(({ name, contact }) => ({ name, contact })),
     templates: templatesOf(loaded),
     drafts: readDrafts(db()).map(({ id, savedAt, data }) => ({

@@ -46,6 +46,7 @@ const folders = [
   'drain',
   'stay',
   'site',
+  'facts',
   'rules',
   'words',
   'inspect',

@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import { MS_PER_DAY, dayName, parseDay, toDay, type Day } from './day';
 
 /** The first and the last calendar day that anything on record may have. Our own choice. */
@@ -22,6 +23,12 @@ export function dateProblem(name: string): string | null {
   }
   return null;
 }
+
+/** A calendar day, `YYYY-MM-DD`, within the limits of what may be on record. */
+export const DayName = z.string().superRefine((name, context) => {
+  const message = dateProblem(name);
+  if (message) context.addIssue({ code: 'custom', message });
+});
 
 /** What is wrong with an instant in UTC; null: nothing. */
 export function instantProblem(at: string): string | null {

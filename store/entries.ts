@@ -1,6 +1,7 @@
 import type { Entry, NewEntry } from '../core/logbook/entry';
 import type { SubjectKind } from '../core/logbook/kind';
 import { visitKinds } from '../core/logbook/kinds';
+import { tangledWith, untangled } from '../core/logbook/untangle';
 import type { Db } from './open';
 
 interface EntryRow extends Omit<Entry, 'data'> {
@@ -49,6 +50,30 @@ export function readEntriesOf(db: Db, subjectKind: SubjectKind, subjectId: strin
     )
     .all(subjectKind, subjectId)
     .map(fromRow);
+}
+
+type MixUp = Extract<Entry, { kind: 'mixed-up' }>;
+
+/** All that was ever mixed up, struck or not, in the order of recording. */
+const readMixUps = (db: Db): MixUp[] =>
+  db
+    .prepare(`SELECT ${COLUMNS} FROM entry WHERE kind = 'mixed-up' ORDER BY seq`)
+    .all()
+    .map((row) => fromRow(row) as MixUp);
+
+/** Batteries whose entries hang together with those of one, since they were taken for each other. */
+export const readTangled = (db: Db, id: string): string[] => tangledWith(id, readMixUps(db));
+
+/** What befell a battery, also what was recorded under another for which it was taken. */
+export function readEntriesOfBattery(db: Db, id: string): Entry[] {
+  const mixUps = readMixUps(db);
+  const ids = tangledWith(id, mixUps);
+  if (ids.length === 1) return readEntriesOf(db, 'battery', id);
+  const standing = mixUps.filter(
+    (one) => ids.includes(one.subjectId) && readStrikeOf(db, one.id) === null,
+  );
+  const own = new Map(ids.map((one) => [one, readEntriesOf(db, 'battery', one)]));
+  return untangled(standing, own).get(id)!;
 }
 
 /** The whole logbook in the order of recording. */

@@ -1,6 +1,7 @@
 import type { Entry, NewEntry } from '../core/logbook/entry';
 import { insertEntry, readEntry, readStrikeOf } from './entries';
 import { Occupied } from './occupied';
+import { applyCorrection } from './sheets';
 import { refold } from './states';
 import type { Db } from './open';
 
@@ -53,8 +54,11 @@ export function recordEntry(
         reason: `An entry with the id ${entry.id} is in the logbook with other content.`,
       };
     }
-    const refusal = entry.strikes === null ? null : strikeRefusal(db, entry, entry.strikes);
-    if (refusal) return { outcome: 'conflict', reason: refusal };
+    const struck = entry.strikes === null ? null : struckBy(db, entry, entry.strikes);
+    if (typeof struck === 'string') throw new InTheWay(struck);
+    const wrong =
+      (struck && applyCorrection(db, struck, true)) ?? applyCorrection(db, entry, false);
+    if (wrong) throw new InTheWay(wrong);
     const seq = insertEntry(db, { ...entry, at: new Date(entry.at).toISOString() }, recordedAt);
     refold(db, entry.subjectKind, entry.subjectId, seq);
     return { outcome: 'recorded', seq };
@@ -62,17 +66,22 @@ export function recordEntry(
   try {
     return record.immediate();
   } catch (error) {
-    if (error instanceof Occupied) return { outcome: 'conflict', reason: error.message };
+    if (error instanceof Occupied || error instanceof InTheWay)
+      return { outcome: 'conflict', reason: error.message };
     throw error;
   }
 }
 
-function strikeRefusal(db: Db, entry: NewEntry, struck: string): string | null {
+/** Why an entry cannot be recorded; what was written for it is taken back. */
+class InTheWay extends Error {}
+
+/** The entry that another strikes, or why that cannot be. */
+function struckBy(db: Db, entry: NewEntry, struck: string): Entry | string {
   const target = readEntry(db, struck);
   if (!target) return `There is no entry ${struck} to strike.`;
   if (target.subjectKind !== entry.subjectKind || target.subjectId !== entry.subjectId) {
     return `The entry ${struck} is about another ${target.subjectKind}.`;
   }
   if (readStrikeOf(db, struck)) return `The entry ${struck} was struck before.`;
-  return null;
+  return target;
 }

@@ -1,23 +1,20 @@
 import { z } from 'zod';
 import { Line } from '../core/text';
-import { CHEMISTRY_IDS } from '../core/battery/chemistries';
 import { BatteryDetails, usualDetails } from '../core/battery/details';
-import { isTimeZone, timeZoneName } from '../core/day';
 import type { BatteryFacts } from '../core/record/battery-record';
-import { Climate, HALL_KINDS } from '../core/site/climate';
-import { VEHICLE_KIND_IDS } from '../core/site/vehicle-kinds';
+import { BatterySheet } from '../core/facts/battery';
+import { HallSheet } from '../core/facts/hall';
+import { SiteSheet } from '../core/facts/site';
+import { VehicleSheet } from '../core/facts/vehicle';
+import { Climate } from '../core/site/climate';
 import { PLAIN_VEHICLE, VehicleFacts } from '../core/stay/vehicle-facts';
 import { readOrNot } from './read-or-not';
 import type { Db } from './open';
 
 /** Master data as the tables hold it, checked on the way in and out. */
 export const Site = z.object({
-  name: Line(1, 80),
-  /** By the name that its calendar has for it, whatever letters it was written in. */
-  timeZone: z
-    .string()
-    .refine(isTimeZone, 'not a time zone that this machine knows')
-    .transform(timeZoneName),
+  name: SiteSheet.shape.name,
+  timeZone: SiteSheet.shape.timeZone,
   seasonStart: z.string(),
   seasonEnd: z.string(),
   climate: Climate,
@@ -26,10 +23,7 @@ export type Site = z.infer<typeof Site>;
 
 export const Hall = z.object({
   id: z.string(),
-  name: Line(1, 60),
-  kind: z.enum(HALL_KINDS),
-  setpointCelsius: z.number().min(-10).max(30).nullable(),
-  note: z.string().max(200),
+  ...HallSheet.shape,
   walkOrder: z.int(),
 });
 export type Hall = z.infer<typeof Hall>;
@@ -45,20 +39,20 @@ export type Bay = z.infer<typeof Bay>;
 
 export const Vehicle = z.object({
   id: z.string(),
-  kind: z.enum(VEHICLE_KIND_IDS),
-  name: Line(1, 60),
+  kind: VehicleSheet.shape.kind,
+  name: VehicleSheet.shape.name,
   facts: VehicleFacts,
 });
 export type Vehicle = z.infer<typeof Vehicle>;
 
 export const Battery = z.object({
   id: z.string(),
-  mark: Line(1, 12),
-  chemistry: z.enum(CHEMISTRY_IDS),
-  nominalVolts: z.number().min(2).max(96),
+  mark: BatterySheet.shape.mark,
+  chemistry: BatterySheet.shape.chemistry,
+  nominalVolts: BatterySheet.shape.nominalVolts,
   cells: z.int().min(1).max(48),
-  capacityAh: z.number().min(0.5).max(2000),
-  fittedYear: z.int().min(1950).max(2100).nullable(),
+  capacityAh: BatterySheet.shape.capacityAh,
+  fittedYear: BatterySheet.shape.fittedYear,
   details: BatteryDetails,
 });
 export type Battery = z.infer<typeof Battery>;

@@ -6,10 +6,15 @@ import {
   foldRules,
   foldVehicle,
 } from '../core/logbook/fold';
-import type { BatteryState, HallState, VehicleState } from '../core/logbook/state';
+import {
+  EMPTY_BATTERY,
+  type BatteryState,
+  type HallState,
+  type VehicleState,
+} from '../core/logbook/state';
 import type { SubjectKind } from '../core/logbook/kind';
 import { DEFAULT_BOOK, HOUSE_RULES, type RuleBook } from '../core/rules/rules';
-import { lastSeq, readEntriesOf } from './entries';
+import { lastSeq, readEntriesOf, readEntriesOfBattery, readTangled } from './entries';
 import { hangOn, standIn } from './occupied';
 import type { Db } from './open';
 
@@ -19,6 +24,7 @@ import type { Db } from './open';
  * not where all is folded `anew`: what is on record already is shown as it is.
  */
 export function refold(db: Db, kind: SubjectKind, id: string, seq: number, anew = false): void {
+  if (kind === 'battery') return refoldBattery(db, id, seq, anew);
   const entries = readEntriesOf(db, kind, id);
   switch (kind) {
     case 'site':
@@ -34,13 +40,22 @@ export function refold(db: Db, kind: SubjectKind, id: string, seq: number, anew 
       for (const battery of batteriesOf(db, id)) refold(db, 'battery', battery, seq, anew);
       return;
     }
-    case 'battery': {
-      const own = foldBattery(entries);
-      const met = own.vehicleId ? metIn(db, entries) : [];
-      const state = met.length ? foldBattery([...entries, ...met]) : own;
-      hangOn(db, id, state, () => (anew ? state : stateBefore<BatteryState>(db, kind, id)));
-      return writeState(db, kind, id, seq, state);
-    }
+  }
+}
+
+/** The same of a battery, and of those that it was taken for. */
+function refoldBattery(db: Db, of: string, seq: number, anew: boolean): void {
+  const ids = readTangled(db, of);
+  const before = new Map(ids.map((id) => [id, stateBefore<BatteryState>(db, 'battery', id)]));
+  // What hung on the channel of the other hangs there no more.
+  if (ids.length > 1) for (const id of ids) hangOn(db, id, EMPTY_BATTERY, () => null);
+  for (const id of ids) {
+    const entries = readEntriesOfBattery(db, id);
+    const own = foldBattery(entries);
+    const met = own.vehicleId ? metIn(db, entries) : [];
+    const state = met.length ? foldBattery([...entries, ...met]) : own;
+    hangOn(db, id, state, () => (anew ? state : before.get(id)!));
+    writeState(db, 'battery', id, seq, state);
   }
 }
 

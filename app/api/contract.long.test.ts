@@ -114,6 +114,15 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
       vehicles: [{ layUp: layUp({ bayId: 'bay-L1' }), since: null, readings: [], notes: [] }],
     }),
   },
+  'PUT /api/vehicles/{id}/owner': {
+    of: { id: 'vehicle-01' },
+    body: () => ({
+      owner: { name: 'A. Owner', contact: '' },
+      samePerson: false,
+      terms: { keys: 'owner', keyPlace: '', consent: 'ask', priceLimit: null },
+      why: '',
+    }),
+  },
   'POST /api/batteries': {
     body: () => ({
       vehicleId: 'vehicle-01',

@@ -1,16 +1,12 @@
 import { z } from 'zod';
-import { dateProblem } from '../time-limits';
+
+export { DayName } from '../time-limits';
 
 /** What the data of several kinds of entry have in common. */
 
 export const LAMP_STATES = ['holding', 'charging', 'fault', 'dark'] as const;
 export type LampState = (typeof LAMP_STATES)[number];
 
-/** A calendar day, `YYYY-MM-DD`, within the limits of what may be on record. */
-export const DayName = z.string().superRefine((name, context) => {
-  const message = dateProblem(name);
-  if (message) context.addIssue({ code: 'custom', message });
-});
 export const Id = z.string().min(1).max(64);
 export const Text = z.string().trim().min(1).max(2000);
 

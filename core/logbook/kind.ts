@@ -49,6 +49,7 @@ export interface Here {
   readonly hasBay: (id: string) => boolean;
   readonly hasHall: (id: string) => boolean;
   readonly hasVehicle: (id: string) => boolean;
+  readonly hasBattery: (id: string) => boolean;
   /** Of the battery that it is about. */
   readonly cells: number | null;
 }

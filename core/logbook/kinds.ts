@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import type { Role } from '../access/roles';
 import { agreed } from './kinds/agreed';
 import { allOff } from './kinds/all-off';
+import { batteryCorrected } from './kinds/battery-corrected';
 import { chargeEnded } from './kinds/charge-ended';
 import { chargeStarted } from './kinds/charge-started';
 import { cleaned } from './kinds/cleaned';
@@ -10,6 +11,7 @@ import { darkFound } from './kinds/dark-found';
 import { door } from './kinds/door';
 import { draw } from './kinds/draw';
 import { fitted } from './kinds/fitted';
+import { hallCorrected } from './kinds/hall-corrected';
 import { hydrometer } from './kinds/hydrometer';
 import { inspected } from './kinds/inspected';
 import { laidUp } from './kinds/laid-up';
@@ -17,12 +19,14 @@ import { lamp } from './kinds/lamp';
 import { levels } from './kinds/levels';
 import { loadTested } from './kinds/load-tested';
 import { maintainer } from './kinds/maintainer';
+import { mixedUp } from './kinds/mixed-up';
 import { modeSeen } from './kinds/mode-seen';
 import { moved } from './kinds/moved';
 import { negative } from './kinds/negative';
 import { notReached } from './kinds/not-reached';
 import { note } from './kinds/note';
 import { ownerAnswered } from './kinds/owner-answered';
+import { ownerCorrected } from './kinds/owner-corrected';
 import { ownerAsked } from './kinds/owner-asked';
 import { outing } from './kinds/outing';
 import { photographed } from './kinds/photographed';
@@ -42,9 +46,11 @@ import { cranked } from './kinds/cranked';
 import { dropsTested } from './kinds/drops-tested';
 import { handedBack } from './kinds/handed-back';
 import { headlampsSeen } from './kinds/headlamps-seen';
+import { siteCorrected } from './kinds/site-corrected';
 import { takenAlong } from './kinds/taken-along';
 import { takenOut } from './kinds/taken-out';
 import { thawed } from './kinds/thawed';
+import { vehicleCorrected } from './kinds/vehicle-corrected';
 import { withdrawn } from './kinds/withdrawn';
 
 /** Every kind of entry. To add one is to write its file and to name it here. */
@@ -93,6 +99,12 @@ export const ENTRY_KINDS = {
   'taken-along': takenAlong,
   'brought-back': broughtBack,
   'handed-back': handedBack,
+  'mixed-up': mixedUp,
+  'battery-corrected': batteryCorrected,
+  'vehicle-corrected': vehicleCorrected,
+  'owner-corrected': ownerCorrected,
+  'hall-corrected': hallCorrected,
+  'site-corrected': siteCorrected,
   'rules-changed': rulesChanged,
   door,
 } as const;

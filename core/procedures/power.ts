@@ -14,6 +14,7 @@ import {
   ISOLATOR_OPEN,
   LIVE_OFF,
   LIVE_ON,
+  LOOK_FIRST,
   PACK_CLOSED,
   PACK_OPENED,
   PACK_UNPLUGGED,
@@ -35,6 +36,7 @@ export const BEFORE_DISCONNECT: Procedure = {
   doing: 'made ready to be disconnected',
   steps: [
     HYBRID,
+    LOOK_FIRST,
     {
       id: 'everything-off',
       say: 'Everything off: lamps, interior, accessories; key out and away from the vehicle.',
@@ -105,6 +107,7 @@ export const DISCONNECT: Procedure = {
   steps: [
     GLASSES,
     HYBRID,
+    LOOK_FIRST,
     {
       id: 'reach',
       say: (context) => `Where: ${where(context)}.`,

@@ -223,3 +223,13 @@ export const MAKERS = 'The maker’s instructions come first.';
 export function capital(word: string): string {
   return word[0]!.toUpperCase() + word.slice(1);
 }
+
+/** What a list cannot know of a vehicle: it is looked at before its power goes. */
+export const LOOK_FIRST: ProcedureStep = {
+  id: 'look-first',
+  say: 'Look at the vehicle: which post goes to its body, an alarm or a tracker that needs power, a radio code, locks that work by power only. Ask its owner what you cannot see.',
+  why: 'It came here by a list, and nobody has looked yet: the steps take it for a plain one.',
+  caution:
+    'Take nothing off before you have seen which post goes to the body, and write on its page what you found: the steps follow it.',
+  when: ({ vehicle }) => !vehicle.looked,
+};

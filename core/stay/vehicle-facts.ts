@@ -55,6 +55,8 @@ export const VehicleFacts = z.strictObject({
     .nullable()
     .default(null),
   fuel: z.enum(FUELS).nullable().default(null),
+  /** Somebody stood before it and found all this out; false: it came in by a list, and is assumed. */
+  looked: z.boolean().default(true),
 });
 export type VehicleFacts = z.infer<typeof VehicleFacts>;
 
@@ -78,6 +80,7 @@ export const PLAIN_VEHICLE: VehicleFacts = {
   isolatorAmps: null,
   displacementCc: null,
   fuel: null,
+  looked: true,
 };
 
 /** What was agreed with the owner for this stay. */

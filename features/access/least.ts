@@ -43,6 +43,7 @@ export const LEAST_FOR_API: Readonly<Record<keyof Api, Least>> = {
   'PUT /api/drafts/{id}': 'attendant',
   'DELETE /api/drafts/{id}': 'attendant',
   'POST /api/batteries': 'attendant',
+  'PUT /api/vehicles/{id}/owner': 'attendant',
   'POST /api/rules/preview': 'attendant',
   'GET /api/advice': 'attendant',
   'POST /api/fuses': 'attendant',

@@ -8,6 +8,7 @@ const one = (bay: string, name: string, rest: Partial<Findable> = {}): Findable 
   name,
   owner: '',
   marks: [],
+  batteryIds: [],
   needs: '',
   ...rest,
 });

@@ -7,6 +7,8 @@ export interface Findable {
   readonly owner: string;
   /** Marks of its batteries. */
   readonly marks: readonly string[];
+  /** Their ids, in the same order. */
+  readonly batteryIds: readonly string[];
   /** What it needs today, in a few words; empty: nothing. */
   readonly needs: string;
 }

@@ -22,6 +22,7 @@ const one = (bay: string, name: string, needs = ''): Findable => ({
   name,
   owner: '',
   marks: [],
+  batteryIds: [],
   needs,
 });
 

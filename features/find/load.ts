@@ -22,6 +22,7 @@ export function findables(site: SiteSnapshot): readonly Findable[] {
       name: vehicle.name,
       owner: owners.get(state.terms.ownerId ?? '') ?? '',
       marks: [...batteries, ...troubled].map(({ battery }) => battery.mark),
+      batteryIds: [...batteries, ...troubled].map(({ battery }) => battery.id),
       needs: [...new Set(open.map(jobWord))].join(', '),
     };
   });
@@ -32,6 +33,7 @@ export function findables(site: SiteSnapshot): readonly Findable[] {
     name: row.name,
     owner: row.owner ?? '',
     marks: row.marks,
+    batteryIds: [],
     needs: `here until ${shortDay(row.to, site.today)}`,
   }));
   return [...here, ...wereHere];

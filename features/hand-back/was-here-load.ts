@@ -4,7 +4,7 @@ import { dayOf } from '../../core/day';
 import { keepOrReplace } from '../../core/hand-back/keep-or-replace';
 import type { Entry } from '../../core/logbook/entry';
 import { lossOf, milliampsOf } from '../../core/record/loss';
-import { readEntriesOf } from '../../store/entries';
+import { readEntriesOf, readEntriesOfBattery } from '../../store/entries';
 import { readOwners } from '../../store/site';
 import { readBatteryStates, readVehicleStates } from '../../store/states';
 import { entryWords } from '../logbook/words';
@@ -59,7 +59,7 @@ export function wasHereData(loaded: SiteSnapshot, vehicleId: string): WasHereDat
   const entries: (readonly [string, Entry])[] = [
     ...vehicleEntries.map((entry) => ['', entry] as const),
     ...batteries.flatMap(({ battery: { id, mark } }) =>
-      readEntriesOf(db(), 'battery', id).map((entry) => [mark, entry] as const),
+      readEntriesOfBattery(db(), id).map((entry) => [mark, entry] as const),
     ),
   ];
   const struck = new Set(entries.flatMap(([, { strikes }]) => strikes ?? []));

@@ -30,6 +30,7 @@ import { ToWeigh } from '../rules/preview';
 import { DaysOf } from '../rules/temperature-routes';
 import { Tightened } from '../season/routes';
 import { Setup } from '../setup/schema';
+import { OwnerOf } from '../vehicle/owner-routes';
 import { NewBattery } from '../vehicle/post-battery';
 import type { OneMoreData } from '../yard/one-more-data';
 
@@ -182,6 +183,12 @@ export const API = {
     does: 'Erases for good how an owner is reached',
     reply: Kept,
     refuses: [404],
+  },
+  'PUT /api/vehicles/{id}/owner': {
+    does: 'Puts right whose a vehicle is, how they are reached and what was agreed',
+    body: OwnerOf,
+    reply: Kept,
+    refuses: [404, 409],
   },
   'POST /api/batteries': {
     does: 'Adds a battery to a vehicle, in place of another or beside the others',

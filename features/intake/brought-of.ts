@@ -42,7 +42,7 @@ function vehicleOf(
   const since =
     first.since ?? Math.min(today, ...rows.map(({ battery }) => battery.readOn ?? today));
   const earth = rows.find((one) => one.earth !== null)?.earth ?? 'negative';
-  const facts = { ...PLAIN_VEHICLE, earth };
+  const facts = { ...PLAIN_VEHICLE, earth, looked: false };
   return {
     layUp: {
       vehicleId: uuid(),

@@ -1,6 +1,6 @@
 import { IconCheck } from '@tabler/icons-react';
 import type { DraftBattery } from './draft';
-import { ROLE_WORDS } from './step-batteries';
+import { ROLE_WORDS } from '../../core/battery/roles';
 import styles from './battery-tabs.module.css';
 
 /** The batteries of the vehicle, where there is more than one. */

@@ -1,13 +1,13 @@
 import { z } from 'zod';
 import { Line } from '../../core/text';
 import { collectionProblem } from '../../core/time-limits';
-import { CHEMISTRY_IDS, cellsFor } from '../../core/battery/chemistries';
+import { cellsFor } from '../../core/battery/chemistries';
 import { BatteryDetails } from '../../core/battery/details';
 import { parseDay, shortDay, type Day } from '../../core/day';
 import { Inspection, levelsProblem } from '../../core/inspect/points';
 import { doubtOfVolts } from '../../core/assessment/plausible';
 import { plain } from '../../core/words/words';
-import { BATTERY_ROLES } from '../../core/battery/roles';
+import { BatterySheet } from '../../core/facts/battery';
 import { DayName } from '../../core/logbook/fields';
 import { STORAGE_PLAN_IDS } from '../../core/logbook/storage-plan-ids';
 import { VEHICLE_KIND_IDS } from '../../core/site/vehicle-kinds';
@@ -15,15 +15,12 @@ import { Terms, VehicleFacts } from '../../core/stay/vehicle-facts';
 
 export const LayUpBattery = z.strictObject({
   id: z.uuid(),
-  role: z.enum(BATTERY_ROLES),
-  place: Line(0, 80),
-  chemistry: z.enum(CHEMISTRY_IDS),
-  nominalVolts: z.number().min(2, 'at least one cell: 2 V').max(96, 'at most 96 V'),
-  capacityAh: z
-    .number({ error: 'give the capacity at the 20 h rate, as written on the case' })
-    .min(0.5, 'at least 0.5 Ah')
-    .max(2000, 'at most 2000 Ah'),
-  fittedYear: z.int().min(1950, 'not before 1950').max(2100).nullable(),
+  role: BatterySheet.shape.role,
+  place: BatterySheet.shape.place,
+  chemistry: BatterySheet.shape.chemistry,
+  nominalVolts: BatterySheet.shape.nominalVolts,
+  capacityAh: BatterySheet.shape.capacityAh,
+  fittedYear: BatterySheet.shape.fittedYear,
   details: BatteryDetails,
   negativeOn: z.boolean(),
   drawMa: z.number().min(0, 'milliamps are 0 or more').max(20_000, 'at most 20 A').nullable(),

@@ -6,7 +6,7 @@ import { v4 as uuid } from 'uuid';
 import { CHEMISTRIES, CHEMISTRY_IDS } from '../../core/battery/chemistries';
 import { CRANKING_STANDARDS, STANDARD_WORDS } from '../../core/battery/ratings';
 import { TERMINAL_WORDS, usualDetails, type BatteryDetails } from '../../core/battery/details';
-import { BATTERY_ROLES } from '../../core/battery/roles';
+import { BATTERY_ROLES, ROLE_WORDS } from '../../core/battery/roles';
 import { Chooser } from '../ui/field';
 import { newBattery, type DraftBattery } from './draft';
 import { Choice, Field, NumberField, TextField, YesNo } from './field';
@@ -15,12 +15,6 @@ import shared from './lay-up.module.css';
 import styles from './step-batteries.module.css';
 
 const NOMINAL_VOLTS = [6, 8, 12, 24, 36, 48];
-export const ROLE_WORDS = {
-  starter: 'Starter',
-  leisure: 'Leisure',
-  auxiliary: 'Auxiliary 12 V',
-  string: 'Block of a string',
-} as const;
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 const FEET_PER_METRE = 3.2808;
 

@@ -14,6 +14,7 @@ import { namedOffer, withOwn } from '../../core/connections/available-connection
 import { doubtOf } from '../../core/assessment/plausible';
 import { typedReading } from '../../core/assessment/verdict';
 import { readEntry } from '../../store/entries';
+import { isCorrection } from '../../store/sheets';
 import { masterDataHolds, readMasterData, type MasterData } from '../../store/master-data';
 import { now } from '../server/clock';
 import { whoIsIn, type Who } from '../access/who';
@@ -76,6 +77,14 @@ interface Held {
 
 /** What an entry touches that is not master data. */
 const ORDINARY: readonly SubjectKind[] = ['battery', 'vehicle'];
+function isOrdinaryEntry(entry: NewEntry): boolean {
+  const struck = entry.strikes === null ? null : readEntry(db(), entry.strikes);
+  return (
+    ORDINARY.includes(entry.subjectKind) &&
+    !isCorrection(entry) &&
+    !(struck && isCorrection(struck))
+  );
+}
 
 /** Each is checked beside those before it, in the transaction in which all are recorded. */
 function allOrNone(
@@ -92,7 +101,7 @@ function allOrNone(
       const { entry, looked } = check(body, { master, at, who });
       const recorded = recordWithVerdict(entry, looked);
       if (recorded.outcome === 'conflict') throw new Refused(refuse(409, recorded.reason));
-      if (!ORDINARY.includes(entry.subjectKind)) {
+      if (!isOrdinaryEntry(entry)) {
         isOrdinary = false;
         master = readMasterData(db());
       }
@@ -178,6 +187,7 @@ function misplacement(entry: NewEntry, { master, at }: Held): string | null {
     hasBay: (id) => master.bays.some((bay) => bay.id === id),
     hasHall: (id) => master.halls.some((hall) => hall.id === id),
     hasVehicle: (id) => master.vehicles.has(id),
+    hasBattery: (id) => id !== entry.subjectId && master.batteries.has(id),
     cells: master.batteries.get(entry.subjectId)?.cells ?? null,
   };
   // The data of an entry are of its own kind.

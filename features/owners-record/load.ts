@@ -8,7 +8,7 @@ import type { EntryKind } from '../../core/logbook/kinds';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { conditionOf } from '../../core/record/condition';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
-import { readEntriesOf } from '../../store/entries';
+import { readEntriesOf, readEntriesOfBattery } from '../../store/entries';
 import { readOwners, readVehicles } from '../../store/site';
 import { readBatteryStates, readVehicleStates } from '../../store/states';
 import { entryWords } from '../logbook/words';
@@ -88,7 +88,7 @@ export function ownersRecord(loaded: SiteSnapshot, vehicleId: string): OwnersRec
           .filter(({ fed, at }) => !fed && (from === null || at >= from))
           .slice(-MOST_READINGS)
           .map(({ at, volts }) => ({ on: on(at), volts })),
-        done: told(readEntriesOf(db(), 'battery', id), TOLD).slice(-MOST_LINES),
+        done: told(readEntriesOfBattery(db(), id), TOLD).slice(-MOST_LINES),
         tests: testsOf(standing, on),
         life: lifeWords(standing),
         atHome: atHome(standing),

@@ -3,6 +3,7 @@
 import { Button, Form, Input, InputNumber, Radio, Select, type FormInstance } from 'antd';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { useEffect, useState } from 'react';
+import { HALL_KIND_WORDS } from '../../core/facts/hall';
 import { HALL_KINDS } from '../../core/site/climate';
 import { call } from '../http/client';
 import { CLIMATES, Setup, type ClimateId } from './schema';
@@ -15,7 +16,6 @@ import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
 import styles from './setup.module.css';
 
-const KIND_WORDS = { heated: 'Heated', unheated: 'Unheated', outdoors: 'Outdoors' };
 
 /** The first screen of a new site. */
 export function SetupForm({
@@ -158,7 +158,7 @@ function Halls({ form }: { form: FormInstance<Setup> }) {
                 <Form.Item name={[at, 'kind']} label="Kind" className={styles.wide}>
                   <Radio.Group
                     optionType="button"
-                    options={HALL_KINDS.map((value) => ({ value, label: KIND_WORDS[value] }))}
+                    options={HALL_KINDS.map((value) => ({ value, label: HALL_KIND_WORDS[value] }))}
                   />
                 </Form.Item>
                 {halls?.[at]?.kind === 'heated' ? (

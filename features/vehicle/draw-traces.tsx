@@ -21,7 +21,7 @@ export function DrawTraces({ data, battery }: { data: VehicleData; battery: Batt
     [own, data.today],
   );
   const settled = new Map(
-    data.entries.flatMap((entry) =>
+    (data.batteryEntries[battery.id] ?? []).flatMap((entry) =>
       entry.kind === 'draw' && entry.data.traceId
         ? [[entry.data.traceId, entry.data.milliamps] as const]
         : [],

@@ -1,7 +1,7 @@
 import 'server-only';
 import { dayOf, toDay } from '../../core/day';
 import { inOrder } from '../../core/logbook/entry';
-import { readEntriesOf } from '../../store/entries';
+import { readEntriesOf, readEntriesOfBattery } from '../../store/entries';
 import { keptPhotos } from '../../store/photos';
 import { factsOf, readBatteries, readOwners } from '../../store/site';
 import { readBatteryStates } from '../../store/states';
@@ -58,7 +58,8 @@ export function vehicleData(loaded: SiteSnapshot, vehicleId: string): VehicleDat
     batteries,
     gone,
     bays: Object.fromEntries(loaded.bays.map((bay) => [bay.id, bay.mark])),
-    entries: [...vehicleEntries, ...all.flatMap(({ id }) => readEntriesOf(db(), 'battery', id))],
+    entries: vehicleEntries,
+    batteryEntries: Object.fromEntries(all.map(({ id }) => [id, readEntriesOfBattery(db(), id)])),
     verdicts: Object.fromEntries(
       all.flatMap(({ id }) => readVerdictsOf(db(), id)).map((one) => [one.entryId, one]),
     ),

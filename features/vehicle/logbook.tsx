@@ -32,9 +32,7 @@ export function Logbook({
   const [open, setOpen] = useState<string | null>(null);
   const [told, setTold] = useState<string | null>(null);
   const { shown, strikes } = useMemo(() => {
-    const own = data.entries.filter(
-      (entry) => entry.subjectId === battery.id || entry.subjectId === data.vehicle.id,
-    );
+    const own = [...data.entries, ...(data.batteryEntries[battery.id] ?? [])];
     return {
       shown: own
         .filter((entry) => entry.kind !== 'withdrawn')

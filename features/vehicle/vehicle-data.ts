@@ -34,7 +34,10 @@ export interface VehicleData {
   readonly gone: readonly BatteryDto[];
   /** Marks of the bays by id, for the logbook's words. */
   readonly bays: Readonly<Record<string, string>>;
+  /** About the vehicle itself. */
   readonly entries: readonly Entry[];
+  /** About each of its batteries. */
+  readonly batteryEntries: Readonly<Record<string, readonly Entry[]>>;
   /** What was said about each reading when it was recorded, by entry. */
   readonly verdicts: Readonly<Record<string, GivenVerdict>>;
   /** Draw tests with their logged currents, the newest first, thinned for a chart. */

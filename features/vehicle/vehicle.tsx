@@ -33,6 +33,7 @@ import styles from './vehicle.module.css';
 
 const PlanView = part(() => import('./plan-view').then((loaded) => loaded.PlanView));
 const LifeView = part(() => import('./life-view').then((loaded) => loaded.LifeView));
+const FactsView = part(() => import('./facts-view').then((loaded) => loaded.FactsView));
 const StayView = part(() => import('./stay-view').then((loaded) => loaded.StayView));
 const WhatIfView = part(() => import('./what-if-view').then((loaded) => loaded.WhatIfView));
 const WorkView = part(() => import('./work-view').then((loaded) => loaded.WorkView));
@@ -44,6 +45,7 @@ const VIEWS = {
   work: 'Work',
   life: 'Life left',
   stay: 'Stay',
+  facts: 'Facts',
 } as const;
 type View = keyof typeof VIEWS;
 
@@ -151,6 +153,9 @@ export function Vehicle({ data }: { data: VehicleData }) {
               standing={standing}
               onChanged={refresh}
             />
+          ) : null}
+          {view === 'facts' ? (
+            <FactsView key={battery.id} data={data} battery={battery} onChanged={refresh} />
           ) : null}
           {view === 'stay' ? <StayView data={data} onChanged={refresh} /> : null}
           {view === 'record' ? (

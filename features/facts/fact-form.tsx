@@ -1,0 +1,166 @@
+'use client';
+
+import { Button, Input } from 'antd';
+import { useState, type ReactNode } from 'react';
+import type { Fact, Facts, Patch } from '../../core/facts/fact';
+import type { Rules } from '../../core/rules/rules';
+import { DayField } from '../theme/day-field';
+import { Chooser, Field, TextField } from '../ui/field';
+import { Problem } from '../ui/problem';
+import { asTyped, unitOf, valueTyped } from './fact-units';
+import styles from './fact-sheet.module.css';
+
+/** What was written down, what is right, and how somebody knows. */
+export interface Corrected {
+  readonly was: Patch;
+  readonly now: Patch;
+  readonly why: string;
+}
+
+/** One fact, as it is and as it should be. */
+export function FactForm<S extends object>({
+  of,
+  name,
+  was,
+  rules,
+  correct,
+  onLeave,
+}: {
+  readonly of: Facts<S>;
+  readonly name: keyof S & string;
+  readonly was: unknown;
+  readonly rules: Rules;
+  readonly correct: (corrected: Corrected) => Promise<string | null>;
+  readonly onLeave: () => void;
+}) {
+  const fact: Fact = of.facts[name];
+  const [typed, setTyped] = useState(() => asTyped(fact, was, rules));
+  const [why, setWhy] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const keep = async () => {
+    const now = { [name]: valueTyped(fact, typed, rules) };
+    const parsed = of.patch.safeParse(now);
+    if (!parsed.success) return setProblem(sentence(parsed.error.issues[0]!.message));
+    if (now[name] === was) return setProblem('That is what is written down already.');
+    if (why.trim() === '') return setProblem('Say how you know: it stays beside the change.');
+    setBusy(true);
+    const reason = await correct({ was: { [name]: was }, now: parsed.data as Patch, why });
+    setBusy(false);
+    if (reason === null) onLeave();
+    else setProblem(reason);
+  };
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void keep();
+      }}
+    >
+      <Asked
+        of={of}
+        name={name}
+        value={typed}
+        rules={rules}
+        onChange={(text) => {
+          setTyped(text);
+          setProblem(null);
+        }}
+      />
+      <TextField
+        label="How do you know?"
+        maxLength={200}
+        placeholder="read off the case"
+        value={why}
+        onChange={(event) => setWhy(event.target.value)}
+      />
+      <div className={styles.acts}>
+        <Button type="primary" htmlType="submit" loading={busy}>
+          Correct it
+        </Button>
+        <Button onClick={onLeave}>Leave it</Button>
+      </div>
+      <Problem>{problem}</Problem>
+    </form>
+  );
+}
+
+const sentence = (words: string) =>
+  `${words[0]!.toUpperCase()}${words.slice(1)}${/[.?]$/.test(words) ? '' : '.'}`;
+
+/** The field of a fact, by how it is asked. */
+function Asked<S extends object>({
+  of,
+  name,
+  value,
+  rules,
+  onChange,
+}: {
+  readonly of: Facts<S>;
+  readonly name: keyof S & string;
+  readonly value: string;
+  readonly rules: Rules;
+  readonly onChange: (typed: string) => void;
+}) {
+  const { label, ask }: Fact = of.facts[name];
+  const field = (input: (id: string) => ReactNode, unit = '') => (
+    <Field label={unit ? `${label}, ${unit}` : label}>{input}</Field>
+  );
+  switch (ask.by) {
+    case 'line':
+      return field((id) => (
+        <Input
+          id={id}
+          autoFocus
+          size="large"
+          autoComplete="off"
+          value={value}
+          onChange={(event) => onChange(event.target.value)}
+        />
+      ));
+    case 'number':
+      return field(
+        (id) => (
+          <Input
+            id={id}
+            autoFocus
+            size="large"
+            autoComplete="off"
+            inputMode="decimal"
+            placeholder="not known"
+            value={value}
+            onChange={(event) => onChange(event.target.value)}
+          />
+        ),
+        unitOf(ask.unit, rules).name,
+      );
+    case 'day':
+      return field((id) => <DayField id={id} size="large" value={value} onChange={onChange} />);
+    case 'yes-no':
+      return field((id) => (
+        <Chooser
+          id={id}
+          value={value}
+          options={[
+            { value: 'true', label: 'Yes' },
+            { value: 'false', label: 'No' },
+          ]}
+          onChange={onChange}
+        />
+      ));
+    case 'choice': {
+      const mayBeUnknown = of.patch.safeParse({ [name]: null }).success;
+      return field((id) => (
+        <Chooser
+          id={id}
+          value={value}
+          options={[
+            ...(mayBeUnknown ? [{ value: '', label: 'Not known' }] : []),
+            ...Object.entries(ask.words).map(([one, words]) => ({ value: one, label: words })),
+          ]}
+          onChange={onChange}
+        />
+      ));
+    }
+  }
+}

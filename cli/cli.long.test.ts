@@ -227,6 +227,58 @@ describe('backup and restore', () => {
   });
 });
 
+describe('export and import', () => {
+  const out = () => join(folder, 'out');
+  const site = () => cpSync(process.env.EMBER_DEMO_TEMPLATE!, data(), { recursive: true });
+  const lines = (from: string) => readFileSync(join(from, 'archive.jsonl'), 'utf8');
+
+  it('give the same site elsewhere, and the same bytes again, also into a new folder', () => {
+    site();
+    const said = ember('export', out(), '--data', data());
+    expect([said.stderr, said.status]).toEqual(['', 0]);
+    expect(readdirSync(out())).toEqual(
+      expect.arrayContaining(['archive.schema.json', 'readings.csv']),
+    );
+    const other = join(folder, 'other');
+    const taken = ember('import', out(), '--data', other);
+    expect([taken.stderr, taken.status]).toEqual(['', 0]);
+    expect(taken.stdout).toContain('Passphrases and devices’ tokens are not in an archive');
+    const again = join(folder, 'again');
+    ember('export', again, '--data', other);
+    expect(lines(again)).toBe(lines(out()));
+    expect(statSync(join(out(), 'archive.jsonl')).mode & 0o077).toBe(0);
+  });
+
+  it('write over nothing, and say what is not there', () => {
+    site();
+    mkdirSync(out());
+    writeFileSync(join(out(), 'mine.txt'), 'mine');
+    expect(ember('export', out(), '--data', data()).stderr).toContain('is not empty');
+    expect(ember('import', join(folder, 'none'), '--data', data()).stderr).toContain(
+      'is not there',
+    );
+    expect(ember('export', join(folder, 'x'), '--data', join(folder, 'no')).stderr).toContain(
+      'no data',
+    );
+  });
+
+  it('ask where something is here otherwise, and take nothing where nobody answers', () => {
+    site();
+    ember('export', out(), '--data', data());
+    const db = openStore(dataFile(data()));
+    db.exec("UPDATE hall SET name = 'Wool Store' WHERE id = (SELECT id FROM hall LIMIT 1)");
+    db.close();
+    const asked = ember('import', out(), '--data', data());
+    expect(asked.status).toBe(1);
+    expect(asked.stderr).toContain('Nothing was taken');
+    expect(ember('import', out(), '--data', data(), '--clash', 'keep').stdout).toContain(
+      '1 left out for what is here',
+    );
+    ember('export', join(folder, 'kept'), '--data', data());
+    expect(lines(join(folder, 'kept'))).toContain('"name":"Wool Store"');
+  });
+});
+
 describe('a folder in which nothing can be written', () => {
   /** Somebody who may not write there; root may write anywhere. */
   const stranger = process.getuid?.() === 0 ? { uid: 65_534, gid: 65_534 } : {};

@@ -4,6 +4,7 @@ import {
   BadInput,
   bare,
   number,
+  oneOf,
   optional,
   parseFlags,
   text,
@@ -11,6 +12,7 @@ import {
   withDefault,
   type Values,
 } from './flags';
+import type { ClashAnswer } from '../store/archive/read';
 import type { LanFlags } from './lan/open';
 import { Trouble } from './trouble';
 
@@ -42,6 +44,9 @@ const HELP = `Velvet Ember keeps the batteries of laid-up vehicles ready.
                                             how fast it is and how well it judges
   ./ember backup FILE [--data DIR]          a consistent copy, also while the server runs
   ./ember restore FILE [--data DIR]         puts a backup in place; the old data is kept aside
+  ./ember export DIR [--data DIR]           everything, as one archive and as tables; also while it runs
+  ./ember import DIR [--clash keep|take|both] [--data DIR]
+                                            takes an archive in, whole or not at all
   ./ember --help                            this
 `;
 
@@ -143,6 +148,23 @@ async function run(argv: readonly string[]): Promise<number> {
       const stamp = new Date().toISOString().replaceAll(/[:.]/g, '-');
       const { restore } = await import('./backup');
       console.log(restore(parseFlags({ data }, more).data, fileName(command, file), stamp));
+      return 0;
+    }
+    case 'export': {
+      const [to, ...more] = rest;
+      const { exportTo } = await import('./take-out');
+      console.log(exportTo(parseFlags({ data }, more).data, fileName(command, to)));
+      return 0;
+    }
+    case 'import': {
+      const [from, ...more] = rest;
+      const clash = optional(
+        oneOf<ClashAnswer>(['keep', 'take', 'both'], 'where something is here otherwise'),
+      );
+      const flags = parseFlags({ data, clash }, more);
+      const { importFrom } = await import('./take-out');
+      const path = fileName(command, from);
+      console.log(await importFrom(flags.data, path, flags.clash ?? null));
       return 0;
     }
     case 'plan':

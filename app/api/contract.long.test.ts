@@ -114,6 +114,7 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
       vehicles: [{ layUp: layUp({ bayId: 'bay-L1' }), since: null, readings: [], notes: [] }],
     }),
   },
+  'GET /api/take-out/{what}': { of: { what: 'readings.csv' } },
   'PUT /api/vehicles/{id}/owner': {
     of: { id: 'vehicle-01' },
     body: () => ({

@@ -116,7 +116,7 @@ export function valueWords({ ask }: Fact, value: unknown): string {
     case 'yes-no':
       return value === true ? 'yes' : 'no';
     case 'choice':
-      return (ask.words[String(value)] ?? String(value)).toLowerCase();
+      return ask.words[String(value)] ?? String(value);
     case 'number':
       return `${plainFigure(Number(value))}${ask.unit === '' || ask.unit === '°' ? ask.unit : ` ${ask.unit}`}`;
     case 'line':
@@ -125,6 +125,10 @@ export function valueWords({ ask }: Fact, value: unknown): string {
   }
 }
 
+/** Within a sentence; what is an abbreviation stays one. */
+const inSentence = (words: string) =>
+  /^\p{Lu}\p{Ll}/u.test(words) ? words[0]!.toLowerCase() + words.slice(1) : words;
+
 /** A correction in the logbook's words: each fact as it was and as it is, and why. */
 export function correctionWords<S extends object>(
   { facts }: Facts<S>,
@@ -132,7 +136,7 @@ export function correctionWords<S extends object>(
 ): { what: string; value: string } {
   const changes = Object.keys(now).map((name) => {
     const fact = (facts as Readonly<Record<string, Fact>>)[name]!;
-    const words = (patch: object) => valueWords(fact, (patch as Patch)[name]);
+    const words = (patch: object) => inSentence(valueWords(fact, (patch as Patch)[name]));
     return `${fact.label.toLowerCase()} ${words(was)} → ${words(now)}`;
   });
   return { what: 'corrected', value: `${changes.join(', ')}: ${why}` };

@@ -8,9 +8,12 @@ export const hashOf = (passphrase: string): Promise<string> => hash(passphrase.n
 /** Of nobody’s: who does not exist takes as long to be turned away as who mistyped. */
 let nobodys: Promise<string> | null = null;
 
-/** Whether a passphrase is the one of a hash; null: of nobody, and then it is not. */
+/**
+ * Whether a passphrase is the one of a hash; null or empty: of nobody, or of somebody who came with an
+ * archive and has none yet, and then it is not.
+ */
 export async function isPassphrase(passphrase: string, kept: string | null): Promise<boolean> {
-  const against = kept ?? (await (nobodys ??= hashOf('nobody works here by this name')));
+  const against = kept || (await (nobodys ??= hashOf('nobody works here by this name')));
   const right = await verify(against, passphrase.normalize());
-  return right && kept !== null;
+  return right && Boolean(kept);
 }

@@ -234,6 +234,11 @@ export const API = {
     refuses: [401, 409, 422, 429],
     byToken: true,
   },
+  'GET /api/take-out/{what}': {
+    does: 'Everything of the site as an archive, or a table of it for a spreadsheet',
+    gives: ['application/x-ndjson', 'text/csv; charset=utf-8'],
+    refuses: [404],
+  },
   'POST /api/bring': {
     does: 'Takes a list of vehicles in, whole or not at all',
     body: Brought,

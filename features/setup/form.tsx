@@ -16,7 +16,6 @@ import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
 import styles from './setup.module.css';
 
-
 /** The first screen of a new site. */
 export function SetupForm({
   season,

@@ -28,6 +28,8 @@ const VARIABLES = {
   EMBER_PUBLIC_URL: z.url({ protocol: /^https?$/ }).optional(),
   /** The certificate of the authority that phones are to trust; absent: there is none. */
   EMBER_AUTHORITY: z.string().optional(),
+  /** Whether this server makes a backup of each day, and says so where none could be made. */
+  EMBER_BACKUPS: z.enum(['kept', 'none']).default('none'),
   /** Bundles that plan and judge beside the server's own thread; absent: on it. */
   EMBER_PLANNER: z.string().optional(),
   EMBER_SITE_THREAD: z.string().optional(),

@@ -227,6 +227,24 @@ describe('backup and restore', () => {
   });
 });
 
+describe('backups that are kept, and the doctor', () => {
+  it('makes today’s, lists it, puts it in place by its day, and finds the data sound', () => {
+    note('before');
+    expect(ember('doctor', '--data', data()).stdout).toContain('there is no backup beside it');
+    const kept = ember('keep', '--data', data());
+    expect(kept.stdout).toContain('holds 1 entries, and was opened and folded anew');
+    note('after');
+    const listed = ember('restore', '--data', data()).stdout;
+    const day = /\d{4}-\d{2}-\d{2}/.exec(listed)![0];
+    expect(ember('restore', day, '--data', data()).stdout).toContain('Restored 1 entries');
+    expect(notes(dataFile(data()))).toEqual(['before']);
+    const looked = ember('doctor', '--mend', '--data', data());
+    expect(looked.stdout).toContain('All was folded anew');
+    expect(looked.stdout).toContain('has entries, and no facts');
+    expect(looked.status).toBe(1);
+  });
+});
+
 describe('export and import', () => {
   const out = () => join(folder, 'out');
   const site = () => cpSync(process.env.EMBER_DEMO_TEMPLATE!, data(), { recursive: true });

@@ -8,7 +8,7 @@ import type { FolderLock } from '../store/lock';
 import { dataFile, openStore } from '../store/open';
 import { HOST } from './host';
 import { open, type LanFlags, type Opened } from './lan/open';
-import { lockOrSay } from './serve-here';
+import { lockOrSay } from '../store/lock';
 import { requirePort, serve } from './server';
 import { outsidePorts, startOutside } from './stand-in';
 

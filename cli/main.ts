@@ -26,6 +26,7 @@ const HELP = `Velvet Ember keeps the batteries of laid-up vehicles ready.
   ./ember demo [--port N] [--fresh yes] [--pace N]
                                             the demo site, on http://127.0.0.1:${DEMO_PORT}
   ./ember start [--data DIR] [--port N]     your own site, on http://127.0.0.1:${START_PORT}; data in ${SITE_FOLDER}
+  ./ember start --backups DIR               a copy of each day's backup on a stick or a share too
   ./ember start --lan [--name HOST,…] [--public-url URL]
                                             open to phones of the building, with TLS and sign-in
   ./ember start --behind-proxy --public-url URL
@@ -43,7 +44,10 @@ const HELP = `Velvet Ember keeps the batteries of laid-up vehicles ready.
   ./ember bench [--only sizes|server|paint|core|judge|draw|hunt|foresee|stream|season|played|soak]
                                             how fast it is and how well it judges
   ./ember backup FILE [--data DIR]          a consistent copy, also while the server runs
-  ./ember restore FILE [--data DIR]         puts a backup in place; the old data is kept aside
+  ./ember restore [FILE|DAY] [--data DIR]   puts a backup in place; the old data is kept aside;
+                                            without a name: lists those that were kept
+  ./ember keep [--backups DIR] [--data DIR] makes today's backup now; a server does so every day
+  ./ember doctor [--mend] [--data DIR]      looks through the data, and says what to do
   ./ember export DIR [--data DIR]           everything, as one archive and as tables; also while it runs
   ./ember import DIR [--clash keep|take|both] [--data DIR]
                                             takes an archive in, whole or not at all
@@ -63,6 +67,7 @@ const LAN = {
   'public-url': optional(text('where phones and printed codes lead', 'https://HOST')),
 };
 
+const BACKUPS = text('where a copy of each backup goes too: a stick, a share', 'a folder');
 const SERVE = { data, port: port(START_PORT), ...LAN };
 
 async function run(argv: readonly string[]): Promise<number> {
@@ -118,11 +123,13 @@ async function run(argv: readonly string[]): Promise<number> {
       });
     }
     case 'start': {
-      const flags = parseFlags(SERVE, rest);
+      const flags = parseFlags({ ...SERVE, backups: optional(BACKUPS) }, rest);
       const { data: folder, port: on } = flags;
       const [{ serve }, { open }] = await Promise.all([import('./server'), import('./lan/open')]);
       const now = process.env.EMBER_NOW ?? null;
-      return serve({ folder, port: on, now, opened: await open(folder, on, lanOf(flags)) });
+      const opened = await open(folder, on, lanOf(flags));
+      const backups = { also: flags.backups ?? null };
+      return serve({ folder, port: on, now, opened, backups });
     }
     case 'pair': {
       const { pairingCode } = await import('./lan/shell');
@@ -139,16 +146,31 @@ async function run(argv: readonly string[]): Promise<number> {
     case 'backup': {
       const [file, ...more] = rest;
       const now = new Date().toISOString();
-      const { backup } = await import('./backup');
+      const { backup } = await import('../store/backup');
       console.log(backup(parseFlags({ data }, more).data, fileName(command, file), now));
       return 0;
     }
     case 'restore': {
-      const [file, ...more] = rest;
-      const stamp = new Date().toISOString().replaceAll(/[:.]/g, '-');
-      const { restore } = await import('./backup');
-      console.log(restore(parseFlags({ data }, more).data, fileName(command, file), stamp));
+      const name = rest[0]?.startsWith('--') ? undefined : rest[0];
+      const more = name === undefined ? rest : rest.slice(1);
+      const flags = parseFlags({ data }, more);
+      const { restoreFrom } = await import('./restore');
+      console.log(restoreFrom(flags.data, name ?? null, new Date().toISOString()));
       return 0;
+    }
+    case 'keep': {
+      const flags = parseFlags({ data, backups: optional(BACKUPS) }, rest);
+      const { keepNow } = await import('./keep-backups');
+      const { words, isGood } = keepNow(flags.data, flags.backups ?? null);
+      console.log(words);
+      return isGood ? 0 : 1;
+    }
+    case 'doctor': {
+      const flags = parseFlags({ data, mend: bare('fold anew what is not as it should be') }, rest);
+      const { doctor } = await import('./doctor');
+      const { lines, isSound } = doctor(flags.data, flags.mend);
+      console.log(lines.join('\n'));
+      return isSound ? 0 : 1;
     }
     case 'export': {
       const [to, ...more] = rest;

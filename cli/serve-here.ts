@@ -1,7 +1,7 @@
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
 import { damageIn, dataFile, openStore, StoreProblem, type Db } from '../store/open';
-import { lockFolder, type FolderLock } from '../store/lock';
+import { lockOrSay } from '../store/lock';
 import { ADDRESS_HEADER } from '../features/server/headers';
 import type { Credentials } from './lan/authority';
 
@@ -40,15 +40,6 @@ export function malformed({
 function refuse(reply: ServerResponse, reason: string): void {
   reply.writeHead(400, { 'content-type': 'application/json', connection: 'close' });
   reply.end(JSON.stringify({ reason }));
-}
-
-/** The lock of a folder, or a plain word that another server has it. */
-export function lockOrSay(folder: string): FolderLock {
-  const lock = lockFolder(folder);
-  if (lock) return lock;
-  throw new StoreProblem(
-    `A server of Velvet Ember is using ${folder}: stop it first, or name another folder with --data.`,
-  );
 }
 
 /** How a server is reached. */

@@ -6,6 +6,7 @@ import { join, resolve } from 'node:path';
 import { text } from 'node:stream/consumers';
 import type { FolderLock } from '../store/lock';
 import { HOST } from './host';
+import { keepBackups } from './keep-backups';
 import type { Opened } from './lan/open';
 import { serveHere } from './serve-here';
 import { Trouble } from './trouble';
@@ -70,10 +71,18 @@ export interface ServeOptions {
   readonly env?: Readonly<Record<string, string>>;
   /** How it is open to the building; absent: it answers its own machine alone. */
   readonly opened?: Opened | null;
+  /** It makes a backup of each day, copied elsewhere too; absent: it makes none. */
+  readonly backups?: { readonly also: string | null };
 }
 
 /** The surroundings that the server's own code reads. */
-const surroundings = ({ folder, now, env, opened }: ServeOptions): Record<string, string> => ({
+const surroundings = ({
+  folder,
+  now,
+  env,
+  opened,
+  backups,
+}: ServeOptions): Record<string, string> => ({
   NODE_ENV: 'production',
   NEXT_TELEMETRY_DISABLED: '1',
   EMBER_HOME: process.cwd(),
@@ -81,6 +90,7 @@ const surroundings = ({ folder, now, env, opened }: ServeOptions): Record<string
   EMBER_PLANNER: resolve('dist', 'planner.mjs'),
   EMBER_SITE_THREAD: resolve('dist', 'site.mjs'),
   ...(now ? { EMBER_NOW: now } : {}),
+  ...(backups ? { EMBER_BACKUPS: 'kept' } : {}),
   ...opened?.env,
   ...env,
 });
@@ -132,11 +142,15 @@ export async function serve(options: ServeOptions, lock?: FolderLock): Promise<n
   const { folder, port, opened } = options;
   const front = opened?.front ?? { host: HOST, port, credentials: null, isBehindProxy: false };
   const server = await serveHere(resolve(folder), front, lock);
+  const keeping = options.backups ? keepBackups(resolve(folder), options.backups.also) : null;
   console.log(`Velvet Ember runs at ${opened?.url ?? `http://${HOST}:${port}`} (Ctrl-C stops it)`);
   if (opened) console.log(await opened.welcome());
   return new Promise((ended) => {
     for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) {
-      process.once(signal, () => void server.stop().then(() => ended(0)));
+      process.once(signal, () => {
+        keeping?.stop();
+        void server.stop().then(() => ended(0));
+      });
     }
   });
 }

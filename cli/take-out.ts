@@ -23,7 +23,7 @@ import {
 import { archiveLines } from '../store/archive/write';
 import { dataFile, openStore, openToRead, unwritable } from '../store/open';
 import { readSite } from '../store/site';
-import { lockOrSay } from './serve-here';
+import { lockOrSay } from '../store/lock';
 import { Trouble } from './trouble';
 
 const ARCHIVE = 'archive.jsonl';

@@ -151,3 +151,9 @@ export const readRecordedSince = (
 export function lastSeq(db: Db): number {
   return Number(db.prepare('SELECT coalesce(max(seq), 0) FROM entry').pluck().get());
 }
+
+/** When the first entry was recorded, UTC milliseconds; null: there is none. */
+export function firstRecordedAt(db: Db): number | null {
+  const at = db.prepare('SELECT recorded_at FROM entry ORDER BY seq LIMIT 1').pluck().get();
+  return at === undefined ? null : Date.parse(at as string);
+}

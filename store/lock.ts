@@ -1,7 +1,7 @@
 import Database from 'better-sqlite3';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { unwritable } from './open';
+import { StoreProblem, unwritable } from './open';
 
 /**
  * A data folder that one process has for itself. The lock is the operating system's own, on an
@@ -33,4 +33,13 @@ export function lockFolder(folder: string): FolderLock | null {
     if ((error as { code?: string }).code === 'SQLITE_BUSY') return null;
     throw unwritable(folder, error);
   }
+}
+
+/** The lock of a folder, or a plain word that another server has it. */
+export function lockOrSay(folder: string): FolderLock {
+  const lock = lockFolder(folder);
+  if (lock) return lock;
+  throw new StoreProblem(
+    `A server of Velvet Ember is using ${folder}: stop it first, or name another folder with --data.`,
+  );
 }

@@ -1,5 +1,13 @@
 import Database from 'better-sqlite3';
-import { chmodSync, existsSync, mkdirSync, readFileSync, readdirSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+} from 'node:fs';
 import { dirname, join } from 'node:path';
 import { homeFolder } from '../env';
 
@@ -37,9 +45,10 @@ export function newestVersion(): number {
  *
  * What is acknowledged is on disk: write-ahead log with a full flush at each commit, and both
  * settings are read back. Throws a `StoreProblem` in plain words for a file that is not ours,
- * is damaged, or was written by a newer program; such a file is not touched.
+ * is damaged, or was written by a newer program; such a file is not touched. Of a file of an older
+ * version a copy as it was is kept beside it, unless `keepsOlder` is false.
  */
-export function openStore(file: string): Db {
+export function openStore(file: string, { keepsOlder = true } = {}): Db {
   const isNew = !existsSync(file);
   let db: Db;
   try {
@@ -58,6 +67,7 @@ export function openStore(file: string): Db {
     db.pragma('synchronous = FULL');
     db.pragma('foreign_keys = ON');
     assertDurable(db);
+    if (keepsOlder) keepOlder(db, file);
     migrate(db);
     return db;
   } catch (error) {
@@ -140,6 +150,26 @@ export function openToRead(file: string): Db {
     db.close();
     throw error;
   }
+}
+
+/** The name under which a data file of an older version is kept as it was. */
+export const olderFile = (file: string, version: number) => `${file}.of-version-${version}`;
+
+/** Copies a file of an older version before it is brought up to date; once for each version. */
+function keepOlder(db: Db, file: string): void {
+  const version = Number(db.pragma('user_version', { simple: true }));
+  const kept = olderFile(file, version);
+  if (version === 0 || version === newestVersion() || existsSync(kept)) return;
+  const partial = `${kept}.partial`;
+  rmSync(partial, { force: true });
+  try {
+    db.prepare('VACUUM INTO ?').run(partial);
+  } catch (error) {
+    rmSync(partial, { force: true });
+    throw unwritable(dirname(file), error);
+  }
+  chmodSync(partial, 0o600);
+  renameSync(partial, kept);
 }
 
 function migrate(db: Db): void {

@@ -1,3 +1,4 @@
+import { canonical } from '../core/canonical';
 import type { Entry, NewEntry } from '../core/logbook/entry';
 import { insertEntry, readEntry, readStrikeOf } from './entries';
 import { Occupied } from './occupied';
@@ -12,26 +13,15 @@ export type Recorded =
 
 /** Who sends it again does not change it: whose it is was settled when it came. */
 const content = (entry: NewEntry) =>
-  JSON.stringify([
+  canonical([
     entry.subjectKind,
     entry.subjectId,
     entry.kind,
     entry.version,
     Date.parse(entry.at),
-    sorted(entry.data),
+    entry.data,
     entry.strikes,
   ]);
-
-/** The same value with its keys in order, so that two of equal content compare equal. */
-function sorted(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(sorted);
-  if (value === null || typeof value !== 'object') return value;
-  return Object.fromEntries(
-    Object.entries(value)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, inner]) => [key, sorted(inner)]),
-  );
-}
 
 /**
  * Records one entry and the state that follows from it, in one transaction: when this returns,

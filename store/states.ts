@@ -50,13 +50,17 @@ function refoldBattery(db: Db, of: string, seq: number, anew: boolean): void {
   // What hung on the channel of the other hangs there no more.
   if (ids.length > 1) for (const id of ids) hangOn(db, id, EMPTY_BATTERY, () => null);
   for (const id of ids) {
-    const entries = readEntriesOfBattery(db, id);
-    const own = foldBattery(entries);
-    const met = own.vehicleId ? metIn(db, entries) : [];
-    const state = met.length ? foldBattery([...entries, ...met]) : own;
+    const state = foldOfBattery(db, readEntriesOfBattery(db, id));
     hangOn(db, id, state, () => (anew ? state : before.get(id)!));
     writeState(db, 'battery', id, seq, state);
   }
+}
+
+/** A battery's state from its entries, and from what befell its vehicle while it was in it. */
+export function foldOfBattery(db: Db, entries: readonly Entry[]): BatteryState {
+  const own = foldBattery(entries);
+  const met = own.vehicleId ? metIn(db, entries) : [];
+  return met.length ? foldBattery([...entries, ...met]) : own;
 }
 
 /** What befell the vehicles that a battery was fitted in, while it was. */

@@ -12,18 +12,17 @@ import {
   statSync,
 } from 'node:fs';
 import { basename, dirname, resolve } from 'node:path';
-import { lockFolder } from '../store/lock';
+import { lockFolder, lockOrSay } from './lock';
 import {
   APPLICATION_ID,
+  StoreProblem,
   dataFile,
   openStore,
   openToRead,
   unwritable,
   type Db,
-} from '../store/open';
-import { brokenSeal, countEntries, readSeal, seal, unseal } from '../store/seal';
-import { lockOrSay } from './serve-here';
-import { Trouble } from './trouble';
+} from './open';
+import { brokenSeal, countEntries, readSeal, seal, unseal } from './seal';
 
 const PARTS = ['', '-wal', '-shm'] as const;
 const remove = (file: string) => PARTS.forEach((part) => rmSync(file + part, { force: true }));
@@ -31,8 +30,8 @@ const remove = (file: string) => PARTS.forEach((part) => rmSync(file + part, { f
 /** A consistent copy of the data file, also while the server runs; it carries its own checksum. */
 export function backup(folder: string, to: string, now: string): string {
   const file = dataFile(folder);
-  if (!existsSync(file)) throw new Trouble(`There is no data in ${folder} to back up.`);
-  if (existsSync(to)) throw new Trouble(`${to} is there already; name a file that is not.`);
+  if (!existsSync(file)) throw new StoreProblem(`There is no data in ${folder} to back up.`);
+  if (existsSync(to)) throw new StoreProblem(`${to} is there already; name a file that is not.`);
   const partial = `${resolve(to)}.partial`;
   try {
     mkdirSync(dirname(partial), { recursive: true });
@@ -61,9 +60,9 @@ export function backup(folder: string, to: string, now: string): string {
     renameSync(partial, to);
   } catch (error) {
     remove(partial);
-    throw error instanceof Trouble
+    throw error instanceof StoreProblem
       ? error
-      : new Trouble(`${file} cannot be copied: ${wordsOf(error)}`);
+      : new StoreProblem(`${file} cannot be copied: ${wordsOf(error)}`);
   }
   return `${to} holds ${entries} entries.`;
 }
@@ -77,7 +76,7 @@ function requireSound(db: Db, file: string): void {
   } catch (error) {
     found = wordsOf(error);
   }
-  if (found !== 'ok') throw new Trouble(`${file} is damaged: ${String(found)}`);
+  if (found !== 'ok') throw new StoreProblem(`${file} is damaged: ${String(found)}`);
 }
 
 /** What was written is on disk when this returns. */
@@ -92,18 +91,18 @@ function keepOnDisk(file: string): void {
 /** What a file's own heading says against it; SQLite counts the pages in bytes 28 to 31. */
 function requireWhole(file: string): void {
   const { size } = statSync(file);
-  if (size === 0) throw new Trouble(`${file} is empty: it is no backup.`);
+  if (size === 0) throw new StoreProblem(`${file} is empty: it is no backup.`);
   const head = Buffer.alloc(100);
   const handle = openSync(file, 'r');
   const read = readSync(handle, head, 0, 100, 0);
   closeSync(handle);
   if (read < 100 || head.toString('latin1', 0, 15) !== 'SQLite format 3') {
-    throw new Trouble(`${file} is no data file of Velvet Ember (it is no SQLite file).`);
+    throw new StoreProblem(`${file} is no data file of Velvet Ember (it is no SQLite file).`);
   }
   const said = head.readUInt16BE(16);
   const whole = (said === 1 ? 65_536 : said) * head.readUInt32BE(28);
   if (size < whole) {
-    throw new Trouble(
+    throw new StoreProblem(
       `${file} is cut off: it has ${size} bytes of ${whole}. Copy it again from where it was made.`,
     );
   }
@@ -114,8 +113,8 @@ function requireWhole(file: string): void {
  * of a server that was killed brings along what still stands in its write-ahead log.
  */
 export function restore(folder: string, from: string, stamp: string): string {
-  if (!existsSync(from)) throw new Trouble(`${from} is not there.`);
-  if (!statSync(from).isFile()) throw new Trouble(`${from} is no file.`);
+  if (!existsSync(from)) throw new StoreProblem(`${from} is not there.`);
+  if (!statSync(from).isFile()) throw new StoreProblem(`${from} is no file.`);
   requireWhole(from);
   const lock = lockOrSay(folder);
   const file = dataFile(folder);
@@ -129,7 +128,7 @@ export function restore(folder: string, from: string, stamp: string): string {
     keepOnDisk(file);
     return `Restored ${entries}.${aside ? ` The data of before is kept in ${aside}.` : ''}`;
   } catch (error) {
-    throw error instanceof Error ? new Trouble(error.message.replaceAll(trial, from)) : error;
+    throw error instanceof Error ? new StoreProblem(error.message.replaceAll(trial, from)) : error;
   } finally {
     remove(trial);
     lock.release();
@@ -143,7 +142,7 @@ function copyOver(from: string, trial: string): void {
     basename(from) === basename(dataFile(folder)) && existsSync(`${folder}/in-use.lock`);
   const lock = isLive ? lockFolder(folder) : { release: () => undefined };
   if (!lock) {
-    throw new Trouble(`A server is using ${from}: make a copy of it with ./ember backup.`);
+    throw new StoreProblem(`A server is using ${from}: make a copy of it with ./ember backup.`);
   }
   try {
     copyFileSync(from, trial);
@@ -160,19 +159,19 @@ function prove(trial: string, from: string): string {
   try {
     requireSound(copy, from);
     if (copy.pragma('application_id', { simple: true }) !== APPLICATION_ID) {
-      throw new Trouble(`${from} is no data file of Velvet Ember.`);
+      throw new StoreProblem(`${from} is no data file of Velvet Ember.`);
     }
     const sealed = readSeal(copy);
     if (sealed) {
       const broken = brokenSeal(copy, sealed);
-      if (broken) throw new Trouble(`${from} is not as it was made: ${broken}.`);
+      if (broken) throw new StoreProblem(`${from} is not as it was made: ${broken}.`);
       said = `, as they were on ${sealed.madeAt.slice(0, 16).replace('T', ' ')} UTC`;
       unseal(copy);
     } else said = ' (the file carries no checksum: it was copied by hand, or by an older version)';
   } finally {
     copy.close();
   }
-  const db = openStore(trial);
+  const db = openStore(trial, { keepsOlder: false });
   const entries = countEntries(db);
   db.pragma('wal_checkpoint(TRUNCATE)');
   db.close();

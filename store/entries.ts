@@ -2,7 +2,7 @@ import type { Entry, NewEntry } from '../core/logbook/entry';
 import type { SubjectKind } from '../core/logbook/kind';
 import { visitKinds } from '../core/logbook/kinds';
 import { tangledWith, untangled } from '../core/logbook/untangle';
-import type { Db } from './open';
+import { prepared, type Db } from './open';
 
 interface EntryRow extends Omit<Entry, 'data'> {
   readonly data: string;
@@ -21,33 +21,32 @@ const fromRow = (row: unknown): Entry => {
 };
 
 export function insertEntry(db: Db, entry: NewEntry, recordedAt: string): number {
-  const { lastInsertRowid } = db
-    .prepare(
-      `INSERT INTO entry (id, subject_kind, subject_id, kind, version, at, by, data, strikes,
-                          recorded_at)
-       VALUES (@id, @subjectKind, @subjectId, @kind, @version, @at, @by, @data, @strikes,
-               @recordedAt)`,
-    )
-    .run({ ...entry, data: JSON.stringify(entry.data), recordedAt });
+  const { lastInsertRowid } = prepared(
+    db,
+    `INSERT INTO entry (id, subject_kind, subject_id, kind, version, at, by, data, strikes,
+                        recorded_at)
+     VALUES (@id, @subjectKind, @subjectId, @kind, @version, @at, @by, @data, @strikes,
+             @recordedAt)`,
+  ).run({ ...entry, data: JSON.stringify(entry.data), recordedAt });
   return Number(lastInsertRowid);
 }
 
 export function readEntry(db: Db, id: string): Entry | null {
-  const row = db.prepare(`SELECT ${COLUMNS} FROM entry WHERE id = ?`).get(id);
+  const row = prepared(db, `SELECT ${COLUMNS} FROM entry WHERE id = ?`).get(id);
   return row ? fromRow(row) : null;
 }
 
 /** The entry that strikes `id`, if any. */
 export function readStrikeOf(db: Db, id: string): Entry | null {
-  const row = db.prepare(`SELECT ${COLUMNS} FROM entry WHERE strikes = ?`).get(id);
+  const row = prepared(db, `SELECT ${COLUMNS} FROM entry WHERE strikes = ?`).get(id);
   return row ? fromRow(row) : null;
 }
 
 export function readEntriesOf(db: Db, subjectKind: SubjectKind, subjectId: string): Entry[] {
-  return db
-    .prepare(
-      `SELECT ${COLUMNS} FROM entry WHERE subject_kind = ? AND subject_id = ? ORDER BY at, seq`,
-    )
+  return prepared(
+    db,
+    `SELECT ${COLUMNS} FROM entry WHERE subject_kind = ? AND subject_id = ? ORDER BY at, seq`,
+  )
     .all(subjectKind, subjectId)
     .map(fromRow);
 }
@@ -56,8 +55,7 @@ type MixUp = Extract<Entry, { kind: 'mixed-up' }>;
 
 /** All that was ever mixed up, struck or not, in the order of recording. */
 const readMixUps = (db: Db): MixUp[] =>
-  db
-    .prepare(`SELECT ${COLUMNS} FROM entry WHERE kind = 'mixed-up' ORDER BY seq`)
+  prepared(db, `SELECT ${COLUMNS} FROM entry WHERE kind = 'mixed-up' ORDER BY seq`)
     .all()
     .map((row) => fromRow(row) as MixUp);
 

@@ -1,6 +1,6 @@
 import type { ChargerConnection } from '../core/site/charging-equipment';
 import type { BatteryState, VehicleState } from '../core/logbook/state';
-import type { Db } from './open';
+import { prepared, type Db } from './open';
 
 /** A bay or a channel that somebody else has already, in words. */
 export class Occupied extends Error {}
@@ -30,15 +30,14 @@ function occupy(
   to: readonly (string | number)[] | null,
   had: () => readonly (string | number)[] | null,
 ): void {
-  db.prepare(`DELETE FROM ${table} WHERE ${occupant} = ?`).run(id);
+  prepared(db, `DELETE FROM ${table} WHERE ${occupant} = ?`).run(id);
   if (to === null) return;
   const columns = [...place, occupant].join(', ');
-  const added = db
-    .prepare(
-      `INSERT INTO ${table} (${columns}) VALUES (${'?, '.repeat(place.length)}?)
-              ON CONFLICT DO NOTHING`,
-    )
-    .run(...to, id).changes;
+  const added = prepared(
+    db,
+    `INSERT INTO ${table} (${columns}) VALUES (${'?, '.repeat(place.length)}?)
+            ON CONFLICT DO NOTHING`,
+  ).run(...to, id).changes;
   if (added === 0 && to.join('\n') !== had()?.join('\n'))
     throw new Occupied(wordsOf(db, table, to));
 }

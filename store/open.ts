@@ -13,6 +13,22 @@ import { homeFolder } from '../env';
 
 export type Db = Database.Database;
 
+const statements = new WeakMap<Db, Map<string, Database.Statement>>();
+
+/** A statement that is compiled once for a connection; `pluck`: of its rows the first column. */
+export function prepared(db: Db, sql: string, pluck = false): Database.Statement {
+  let known = statements.get(db);
+  if (!known) statements.set(db, (known = new Map()));
+  const key = pluck ? `${sql} -- pluck` : sql;
+  let statement = known.get(key);
+  if (!statement) {
+    statement = db.prepare(sql);
+    if (pluck) statement.pluck();
+    known.set(key, statement);
+  }
+  return statement;
+}
+
 /** Marks a SQLite file as ours: the letters VEmb. */
 export const APPLICATION_ID = 0x56456d62;
 

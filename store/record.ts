@@ -36,22 +36,9 @@ export function recordEntry(
   looked?: { readonly known: Entry | null },
 ): Recorded {
   const record = db.transaction((): Recorded => {
-    const known = looked ? looked.known : readEntry(db, entry.id);
-    if (known) {
-      if (content(known) === content(entry)) return { outcome: 'known', seq: known.seq };
-      return {
-        outcome: 'conflict',
-        reason: `An entry with the id ${entry.id} is in the logbook with other content.`,
-      };
-    }
-    const struck = entry.strikes === null ? null : struckBy(db, entry, entry.strikes);
-    if (typeof struck === 'string') throw new InTheWay(struck);
-    const wrong =
-      (struck && applyCorrection(db, struck, true)) ?? applyCorrection(db, entry, false);
-    if (wrong) throw new InTheWay(wrong);
-    const seq = insertEntry(db, { ...entry, at: new Date(entry.at).toISOString() }, recordedAt);
-    refold(db, entry.subjectKind, entry.subjectId, seq);
-    return { outcome: 'recorded', seq };
+    const put = putEntry(db, entry, recordedAt, looked);
+    if (put.outcome === 'recorded') refold(db, entry.subjectKind, entry.subjectId, put.seq);
+    return put;
   });
   try {
     return record.immediate();
@@ -60,6 +47,59 @@ export function recordEntry(
       return { outcome: 'conflict', reason: error.message };
     throw error;
   }
+}
+
+/**
+ * Records entries that belong together, all or none, and folds each thing that they are about once.
+ * Null: they are on disk, those that were there before too; else why not.
+ */
+export function recordEntries(
+  db: Db,
+  entries: readonly NewEntry[],
+  recordedAt: string,
+): string | null {
+  const record = db.transaction((): void => {
+    const about = new Map<string, NewEntry>();
+    let last = 0;
+    for (const entry of entries) {
+      const put = putEntry(db, entry, recordedAt);
+      if (put.outcome === 'conflict') throw new InTheWay(put.reason);
+      about.set(`${entry.subjectKind}/${entry.subjectId}`, entry);
+      last = put.seq;
+    }
+    for (const { subjectKind, subjectId } of about.values())
+      refold(db, subjectKind, subjectId, last);
+  });
+  try {
+    record.immediate();
+    return null;
+  } catch (error) {
+    if (error instanceof Occupied || error instanceof InTheWay) return error.message;
+    throw error;
+  }
+}
+
+/** Puts an entry into the logbook, and what it corrects into its table; nothing is folded yet. */
+function putEntry(
+  db: Db,
+  entry: NewEntry,
+  recordedAt: string,
+  looked?: { readonly known: Entry | null },
+): Recorded {
+  const known = looked ? looked.known : readEntry(db, entry.id);
+  if (known) {
+    if (content(known) === content(entry)) return { outcome: 'known', seq: known.seq };
+    return {
+      outcome: 'conflict',
+      reason: `An entry with the id ${entry.id} is in the logbook with other content.`,
+    };
+  }
+  const struck = entry.strikes === null ? null : struckBy(db, entry, entry.strikes);
+  if (typeof struck === 'string') throw new InTheWay(struck);
+  const wrong = (struck && applyCorrection(db, struck, true)) ?? applyCorrection(db, entry, false);
+  if (wrong) throw new InTheWay(wrong);
+  const at = new Date(entry.at).toISOString();
+  return { outcome: 'recorded', seq: insertEntry(db, { ...entry, at }, recordedAt) };
 }
 
 /** Why an entry cannot be recorded; what was written for it is taken back. */

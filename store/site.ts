@@ -9,7 +9,7 @@ import { VehicleSheet } from '../core/facts/vehicle';
 import { Climate } from '../core/site/climate';
 import { PLAIN_VEHICLE, VehicleFacts } from '../core/stay/vehicle-facts';
 import { readOrNot } from './read-or-not';
-import type { Db } from './open';
+import { prepared, type Db } from './open';
 
 /** Master data as the tables hold it, checked on the way in and out. */
 export const Site = z.object({
@@ -176,7 +176,8 @@ export function readVehicles(db: Db, id: string | null = null): Vehicle[] {
 /** Writes a vehicle, new or changed. */
 export function putVehicle(db: Db, vehicle: Vehicle): void {
   const { facts, ...row } = Vehicle.parse(vehicle);
-  db.prepare(
+  prepared(
+    db,
     `INSERT INTO vehicle (id, kind, name, facts) VALUES (@id, @kind, @name, @facts)
      ON CONFLICT (id) DO UPDATE SET kind = @kind, name = @name, facts = @facts`,
   ).run({ ...row, facts: JSON.stringify(facts) });
@@ -205,7 +206,8 @@ export function readBatteries(db: Db, id: string | null = null): Battery[] {
 /** Writes a battery, new or changed. */
 export function putBattery(db: Db, battery: Battery): void {
   const { details, ...row } = Battery.parse(battery);
-  db.prepare(
+  prepared(
+    db,
     `INSERT INTO battery (id, mark, chemistry, nominal_volts, cells, capacity_ah, fitted_year,
                           details)
      VALUES (@id, @mark, @chemistry, @nominalVolts, @cells, @capacityAh, @fittedYear, @details)
@@ -221,7 +223,8 @@ export function readOwners(db: Db): Owner[] {
 
 /** Writes an owner, new or changed. */
 export function putOwner(db: Db, owner: Owner): void {
-  db.prepare(
+  prepared(
+    db,
     `INSERT INTO owner (id, name, contact) VALUES (@id, @name, @contact)
      ON CONFLICT (id) DO UPDATE SET name = @name, contact = @contact`,
   ).run(Owner.parse(owner));

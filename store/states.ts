@@ -16,7 +16,7 @@ import type { SubjectKind } from '../core/logbook/kind';
 import { DEFAULT_BOOK, HOUSE_RULES, type RuleBook } from '../core/rules/rules';
 import { lastSeq, readEntriesOf, readEntriesOfBattery, readTangled } from './entries';
 import { hangOn, standIn } from './occupied';
-import type { Db } from './open';
+import { prepared, type Db } from './open';
 
 /**
  * Folds one subject again from its entries. A battery also sees what befalls its vehicle. Throws
@@ -82,7 +82,8 @@ const stateBefore = <T>(db: Db, kind: SubjectKind, id: string): T | null =>
   readStates<T>(db, kind, id).get(id) ?? null;
 
 function writeState(db: Db, kind: SubjectKind, id: string, seq: number, state: unknown): void {
-  db.prepare(
+  prepared(
+    db,
     `INSERT INTO state (subject_kind, subject_id, seq, data) VALUES (?, ?, ?, ?)
      ON CONFLICT (subject_kind, subject_id) DO UPDATE SET seq = excluded.seq, data = excluded.data`,
   ).run(kind, id, seq, JSON.stringify(state));
@@ -91,13 +92,12 @@ function writeState(db: Db, kind: SubjectKind, id: string, seq: number, state: u
 }
 
 function batteriesOf(db: Db, vehicleId: string): string[] {
-  return db
-    .prepare(
-      `SELECT subject_id FROM state
-        WHERE subject_kind = 'battery' AND json_extract(data, '$.vehicleId') = ?`,
-    )
-    .pluck()
-    .all(vehicleId) as string[];
+  return prepared(
+    db,
+    `SELECT subject_id FROM state
+      WHERE subject_kind = 'battery' AND json_extract(data, '$.vehicleId') = ?`,
+    true,
+  ).all(vehicleId) as string[];
 }
 
 /** States as they were parsed last, by connection: only what changed is parsed again. */
@@ -110,15 +110,16 @@ function knownStates(db: Db) {
 }
 
 function readStates<T>(db: Db, kind: SubjectKind, id: string | null): Map<string, T> {
-  const rows = db
-    .prepare(
-      `SELECT subject_id AS id, seq FROM state
-        WHERE subject_kind = ? AND subject_id = coalesce(?, subject_id)`,
-    )
-    .all(kind, id) as { id: string; seq: number }[];
-  const data = db
-    .prepare('SELECT data FROM state WHERE subject_kind = ? AND subject_id = ?')
-    .pluck();
+  const rows = prepared(
+    db,
+    `SELECT subject_id AS id, seq FROM state
+      WHERE subject_kind = ?${id === null ? '' : ' AND subject_id = ?'}`,
+  ).all(...(id === null ? [kind] : [kind, id])) as { id: string; seq: number }[];
+  const data = prepared(
+    db,
+    'SELECT data FROM state WHERE subject_kind = ? AND subject_id = ?',
+    true,
+  );
   const known = knownStates(db);
   const states = new Map<string, T>();
   for (const row of rows) {

@@ -110,10 +110,11 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
   'POST /api/lay-up': { body: () => layUp() },
   'POST /api/bring': {
     body: () => ({
-      ...{ hallId: 'carding-hall', newBays: ['L1'] },
+      ...{ id: uuid(), hallId: 'carding-hall', newBays: ['L1'] },
       vehicles: [{ layUp: layUp({ bayId: 'bay-L1' }), since: null, readings: [], notes: [] }],
     }),
   },
+  'DELETE /api/bring/{id}': { of: { id: uuid() }, status: 404 },
   'GET /api/take-out/{what}': { of: { what: 'readings.csv' } },
   'PUT /api/vehicles/{id}/owner': {
     of: { id: 'vehicle-01' },

@@ -39,6 +39,34 @@ export function readMilliamps(text: string): Read<number> {
   return said(Math.round(read.value * 1e6) / 1e3);
 }
 
+export const DEGREES = ['celsius', 'fahrenheit'] as const;
+export type Degrees = (typeof DEGREES)[number];
+
+const unitIn = (text: string): Degrees | null => {
+  const unit = /(?:°|\bdeg(?:rees)?\.?\s*|\d\s*|\b)([cf])(?:elsius|ahrenheit)?\b/i.exec(text)?.[1];
+  return unit ? (unit.toLowerCase() === 'f' ? 'fahrenheit' : 'celsius') : null;
+};
+
+/** The degrees of a column: as its name says, or as all of its cells that name any; null: nobody says. */
+export function degreesOf(name: string, cells: readonly string[]): Degrees | null {
+  const named = new Set(cells.flatMap((cell) => unitIn(cell) ?? []));
+  return unitIn(name) ?? (named.size === 1 ? [...named][0]! : null);
+}
+
+/** A temperature, °C, from °C or °F; refuses one of which nobody has said which. */
+export function readTemperature(text: string, degrees: Degrees | null): Read<number> {
+  const read = readNumber(
+    text.replace('−', '-'),
+    /\s*°?\s*(deg(rees)?\.?)?\s*[cf]?(elsius|ahrenheit)?$/i,
+  );
+  if (!read.ok || read.value === null) return read;
+  const unit = unitIn(text) ?? degrees;
+  if (unit === null) return unsaid(`“${text}”: Celsius or Fahrenheit?`);
+  const celsius = unit === 'celsius' ? read.value : ((read.value - 32) * 5) / 9;
+  if (celsius < -60 || celsius > 80) return unsaid(`“${text}” is no temperature of a battery`);
+  return said(Math.round(celsius * 100) / 100);
+}
+
 const CHEMISTRY_WORDS: Readonly<Record<ChemistryId, RegExp>> = {
   flooded: /\b(flooded|wet|lead[\s-]?acid|standard|conventional|calcium|ca|acid|sla)\b/i,
   efb: /\b(efb|enhanced)\b/i,
@@ -77,7 +105,10 @@ export function readBattery(text: string): Read<BatteryWords> {
     return found?.[1] ?? null;
   };
   const ampHours = take(/(\d+(?:[.,]\d+)?)\s*a\s?h\b/i);
-  const volts = take(/\b(\d+)\s*v(?:olts?)?\b/i);
+  const volts = take(/(?<![\d.,])(\d+(?:[.,]\d+)?)\s*v(?:olts?)?\b/i);
+  if (volts !== null && /[.,]/.test(volts)) {
+    return unsaid(`“${text}”: ${volts} V is written on no battery; was it read?`);
+  }
   const year = take(/\b((?:19|20)\d\d)\b/);
   if (/\d\s*a\s?h\b/i.test(rest)) return unsaid(`“${text}” names two capacities`);
   const capacity = ampHours === null ? said<number>(null) : readAmpHours(ampHours);

@@ -11,7 +11,7 @@ import {
   readVolts,
   type Read,
 } from './cells';
-import { readingOf } from './columns';
+import { readingOf, type IntakeField } from './columns';
 import { intakeOf, type IntakeSite } from './list';
 
 const TODAY = toDay('2027-01-14');
@@ -239,36 +239,116 @@ describe('a list', () => {
     ).toContainEqual(expect.objectContaining({ field: 'owner', kind: 'wrong' }));
   });
 
-  it('of whatever is in it is read without falling over, and every figure stands in its cell', () => {
+  it('a paper log with a column for each round is readings of each battery on those days', () => {
+    const log = [
+      ['Bay', 'Vehicle', 'Battery', '30.11.2026', '14.12.2026', '2027-01-04'],
+      ['A1', 'Calder', 'AGM 70Ah', '12,8', '12.74', '12.66'],
+      ['A2', 'Wick', 'gel 12Ah', '', '12.9V', 'flat?'],
+    ];
+    const reading = readingOf(log);
+    expect(reading.columns.slice(3)).toEqual(['voltsOn', 'voltsOn', 'voltsOn']);
+    const { rows } = intakeOf(log, reading, site());
+    expect(rows[0]!.battery.more.map(({ on, volts }) => [dayName(on), volts])).toEqual([
+      ['2026-11-30', 12.8],
+      ['2026-12-14', 12.74],
+      ['2027-01-04', 12.66],
+    ]);
+    expect(rows[1]!.battery.more).toHaveLength(1);
+    expect(rows[1]!.remarks).toContainEqual(
+      expect.objectContaining({ field: 'voltsOn', kind: 'wrong', at: 5 }),
+    );
+  });
+
+  it('rows that differ in day and volts alone are a log; those that differ in the battery are batteries', () => {
+    const head = ['Bay', 'Vehicle', 'Battery', 'Resting V', 'Checked'];
+    const log = [
+      head,
+      ['A1', 'Calder', 'AGM 70Ah', '12.8', '2026-11-30'],
+      ['A1', 'Calder', '', '12.7', '2026-12-14'],
+      ['A1', 'Calder', 'AGM 70Ah', '12.6', '2027-01-04'],
+    ];
+    const { vehicles, rows } = intakeOf(log, readingOf(log), site());
+    expect(vehicles).toHaveLength(1);
+    expect(vehicles[0]!.rows).toHaveLength(1);
+    const { volts, more } = vehicles[0]!.rows[0]!.battery;
+    expect([volts, ...more.map((one) => one.volts)]).toEqual([12.8, 12.7, 12.6]);
+    // The second row names no battery: it is the one above, and that is asked rather than assumed.
+    expect(rows[1]!.remarks.filter(({ kind }) => kind === 'wrong')).toHaveLength(1);
+    const two = [head, log[1]!, ['A1', 'Calder', 'AGM 95Ah', '12.7', '2026-12-14']];
+    expect(intakeOf(two, readingOf(two), site()).vehicles[0]!.rows).toHaveLength(2);
+  });
+
+  it('degrees are those of the cell, else of the column, else asked; 50 °F is 10 °C', () => {
+    const celsius = (name: string, cell: string) => {
+      const list = [
+        ['Bay', 'Vehicle', 'Volts', name],
+        ['A1', 'Calder', '12.6', cell],
+      ];
+      const { battery, remarks } = intakeOf(list, readingOf(list), site()).rows[0]!;
+      return battery.celsius ?? remarks.find(({ field }) => field === 'celsius')?.words ?? null;
+    };
+    expect(celsius('Temp °F', '50')).toBe(10);
+    expect(celsius('Temperature', '50F')).toBe(10);
+    expect(celsius('Temp (°C)', '−4,5')).toBe(-4.5);
+    expect(celsius('Temp °C', '41 °F')).toBe(5);
+    expect(celsius('Temperature', '50')).toBe('“50”: Celsius or Fahrenheit?');
+    expect(celsius('Temp °C', '120')).toContain('no temperature of a battery');
+  });
+
+  /** Ten thousand tables as nobody should keep them. */
+  it('of whatever is in it is read without falling over, and every figure is the one in its cell, or it was asked', () => {
+    const names = [
+      ...['Bay', 'Stand', 'Vehicle', 'What', 'Type', 'Owner', 'Whose', 'Phone', 'Battery', 'Ah'],
+      ...['Resting V', 'Volts', 'Checked', 'Date', 'Fitted', 'Here since', 'Goes', 'Draw mA'],
+      ...['Temp °F', 'Temp', '14.12.2026', '3/4/2027', 'Note', '', '???', 'Earth'],
+    ];
     const cell = fc.oneof(
       fc.string({ maxLength: 12 }),
       fc.constantFrom(
-        '12,4',
-        '12.4V',
-        'AGM 70Ah',
-        '3/4/27',
-        '2021',
-        '?',
-        'A1',
-        '–',
-        '1.200',
-        '0.03A',
+        ...['12,4', '12.4V', 'AGM 70Ah', '3/4/27', '2021', '?', 'A1', '–', '1.200', '0.03A'],
+        ...['', '31.2.2027', '2026-12-01', '50F', '1264', '12,4/12,5', 'gel 12 Ah lithium', '70'],
+        ...['$12.40', '=1+2', '12.4.1', '٣', '1e3', ' 12.6 ', '-5', '68 °F', '12 V AGM, 2021'],
       ),
     );
+    const width = { minLength: 1, maxLength: 9 };
+    const table = fc.tuple(
+      fc.array(fc.constantFrom(...names), width),
+      fc.array(fc.array(cell, { maxLength: 9 }), { maxLength: 6 }),
+    );
+    /** The figure at the head of a text, read without any of the program’s own ways. */
+    const figures = (text: string) =>
+      (text.replace('−', '-').match(/-?\d+(?:[.,]\d+)?/g) ?? []).map((one) =>
+        Number(one.replace(',', '.')),
+      );
     fc.assert(
-      fc.property(fc.array(fc.array(cell, { maxLength: 9 }), { maxLength: 8 }), (rows) => {
-        const list = [LIST[0]!, ...rows];
+      fc.property(table, ([head, rows]) => {
+        const list = [head, ...rows];
         const reading = readingOf(list);
+        const body = reading.hasHeading ? rows : list;
         for (const { row, battery, remarks } of intakeOf(list, reading, site()).rows) {
-          const text = rows[row]!.join(' ').replaceAll(',', '.');
-          for (const field of ['capacityAh', 'nominalVolts', 'volts'] as const) {
-            const figure = battery[field];
-            const isSaid = remarks.some((one) => one.field === field);
-            if (figure !== null && !isSaid) expect(text).toContain(String(figure));
+          const said = new Set(remarks.map(({ field }) => field));
+          const at = (field: IntakeField) => body[row]![reading.columns.indexOf(field)] ?? '';
+          const from = (...fields: IntakeField[]) => fields.flatMap((field) => figures(at(field)));
+          const { capacityAh, nominalVolts, volts, celsius, drawMa, more } = battery;
+          if (!said.has('capacityAh')) expect(from('capacityAh', 'battery')).toContain(capacityAh);
+          if (!said.has('nominalVolts'))
+            expect(from('nominalVolts', 'battery')).toContain(nominalVolts);
+          if (volts !== null) expect(from('volts')).toEqual([volts]);
+          if (drawMa !== null) {
+            expect(from('drawMa').flatMap((one) => [one, one * 1000])).toContainEqual(
+              expect.closeTo(drawMa, 6),
+            );
           }
+          if (celsius !== null) {
+            expect(from('celsius').flatMap((one) => [one, ((one - 32) * 5) / 9])).toContainEqual(
+              expect.closeTo(celsius, 1),
+            );
+          }
+          const over = body[row]!.filter((_, i) => reading.columns[i] === 'voltsOn');
+          for (const one of more) expect(over.flatMap(figures)).toContain(one.volts);
         }
       }),
-      { numRuns: 2000 },
+      { numRuns: 10_000 },
     );
   });
 });

@@ -14,6 +14,7 @@ import {
   readFitted,
   readKind,
   readMilliamps,
+  readTemperature,
   readVolts,
   readEarth,
   saysPositiveEarth,
@@ -28,6 +29,15 @@ export interface Remark {
   /** It cannot be taken so; somebody is asked whether it is right; or it was not written at all. */
   readonly kind: 'wrong' | 'asked' | 'assumed';
   readonly words: string;
+  /** The column of its cell, where several say the same. */
+  readonly at?: number;
+}
+
+/** Volts at rest, read on another day than the row's own. */
+export interface OtherReading {
+  readonly on: Day;
+  readonly volts: number;
+  readonly celsius: number | null;
 }
 
 export interface IntakeBattery {
@@ -37,6 +47,10 @@ export interface IntakeBattery {
   readonly fitted: { readonly year: number; readonly month: number | null } | null;
   readonly volts: number | null;
   readonly readOn: Day | null;
+  /** °C, with those volts. */
+  readonly celsius: number | null;
+  /** Volts of other days. */
+  readonly more: readonly OtherReading[];
   readonly drawMa: number | null;
   readonly note: string;
 }
@@ -151,9 +165,15 @@ export function rowOf(
   if (collectOn !== null && collectOn < site.today) say('collectOn', 'wrong', 'this day is past');
   const volts = read('volts', readVolts);
   const cellCount = cellsFor(chemistry, nominalVolts);
-  const doubt =
-    volts === null ? null : doubtOfVolts(volts, { chemistry, nominalVolts, cells: cellCount });
-  if (doubt) say('volts', 'asked', plain(doubt.question));
+  const doubtful = (one: number) => {
+    const doubt = doubtOfVolts(one, { chemistry, nominalVolts, cells: cellCount });
+    return doubt && plain(doubt.question);
+  };
+  const doubt = volts === null ? null : doubtful(volts);
+  if (doubt) say('volts', 'asked', doubt);
+  const celsius = read('celsius', (text) => readTemperature(text, reading.degrees));
+  const { more, remarks: ofMore } = otherReadings(cells, reading, site, doubtful);
+  remarks.push(...ofMore);
   const drawMa = read('drawMa', readMilliamps);
   if (drawMa !== null && (drawMa < 0 || drawMa > 20_000)) say('drawMa', 'wrong', 'from 0 to 20 A');
   const isPositive = cells.some(saysPositiveEarth);
@@ -169,11 +189,38 @@ export function rowOf(
     since,
     collectOn,
     battery: {
-      ...{ chemistry, capacityAh, nominalVolts, fitted, volts, readOn, drawMa },
+      ...{ chemistry, capacityAh, nominalVolts, fitted, volts, readOn, celsius, more, drawMa },
       note: textOf('note'),
     },
     remarks,
   };
+}
+
+/** Volts of days that stand over their columns: a paper log, with a column for each round. */
+function otherReadings(
+  cells: readonly string[],
+  { columns, names, dateOrder }: Reading,
+  site: IntakeSite,
+  doubtful: (volts: number) => string | null,
+): { readonly more: OtherReading[]; readonly remarks: Remark[] } {
+  const more: OtherReading[] = [];
+  const remarks: Remark[] = [];
+  columns.forEach((field, at) => {
+    if (field !== 'voltsOn') return;
+    const say = (kind: Remark['kind'], words: string) => remarks.push({ field, kind, words, at });
+    const volts = readVolts(cells[at] ?? '');
+    if (!volts.ok) return void say('wrong', volts.why);
+    if (volts.value === null) return;
+    const on = readDate(names[at] ?? '', dateOrder);
+    if (!on.ok || on.value === null) {
+      return void say('wrong', on.ok ? 'no day stands over this column' : on.why);
+    }
+    if (on.value > site.today) return void say('wrong', 'the day over it is still to come');
+    const doubt = doubtful(volts.value);
+    if (doubt) say('asked', doubt);
+    more.push({ on: on.value, volts: volts.value, celsius: null });
+  });
+  return { more, remarks };
 }
 
 /** A vehicle of a list, with the rows that are its batteries. */
@@ -222,11 +269,15 @@ export function intakeOf(
     return one;
   });
   const byPlace = groupBy(told, ({ bay, name }) => `${bay}\n${name}`);
-  const vehicles = [...byPlace.values()].map(([first, ...more]): IntakeVehicle => ({
+  const groups = [...byPlace.values()].map(([first, ...more]) => ({
     first: first!,
-    rows: [first!, ...more.map((one) => withDifferences(one, first!))],
+    rows: [first!, ...more.map((one) => withDifferences(one, first!, reading.sameVehicle))],
   }));
-  const rowsNow = new Map(vehicles.flatMap(({ rows: all }) => all.map((one) => [one.row, one])));
+  const vehicles: IntakeVehicle[] =
+    reading.sameVehicle === 'batteries'
+      ? groups
+      : groups.map(({ first, rows: all }) => ({ first, rows: [asLog(first, all.slice(1))] }));
+  const rowsNow = new Map(groups.flatMap(({ rows: all }) => all.map((one) => [one.row, one])));
   return {
     rows: told.map((one) => rowsNow.get(one.row)!),
     vehicles,
@@ -238,8 +289,38 @@ export function intakeOf(
   };
 }
 
-/** A second battery of a vehicle: what its row says otherwise of the vehicle is told, and not dropped. */
-function withDifferences(one: IntakeRow, first: IntakeRow): IntakeRow {
+/** The first row of a log, with the readings of those below it. */
+const asLog = (first: IntakeRow, below: readonly IntakeRow[]): IntakeRow => ({
+  ...first,
+  battery: {
+    ...first.battery,
+    more: [
+      ...first.battery.more,
+      ...below.flatMap(({ battery: { volts, readOn: on, celsius, more } }) => [
+        ...(volts === null || on === null ? [] : [{ on, volts, celsius }]),
+        ...more,
+      ]),
+    ],
+  },
+});
+
+/** What a further row of a log has to say: its volts and their day, of the battery above. */
+function logRemarks({ battery }: IntakeRow, { battery: above }: IntakeRow): Remark[] {
+  const { volts, readOn, note, chemistry, capacityAh } = battery;
+  const wrong = (field: IntakeField, words: string): Remark => ({ field, kind: 'wrong', words });
+  return [
+    ...(volts !== null && readOn === null ? [wrong('readOn', 'on which day was it read?')] : []),
+    ...(chemistry !== above.chemistry || capacityAh !== above.capacityAh
+      ? [wrong('capacityAh', 'another battery than above: are these rows batteries, and no log?')]
+      : []),
+    ...(note && note !== above.note
+      ? [{ ...wrong('note', 'its note is left out'), kind: 'asked' as const }]
+      : []),
+  ];
+}
+
+/** A further row of a vehicle: what it says otherwise of the vehicle is told, and not dropped. */
+function withDifferences(one: IntakeRow, first: IntakeRow, are: Reading['sameVehicle']): IntakeRow {
   const pairs = {
     kind: [one.kindSaid, first.kind],
     earth: [one.earth, first.earth],
@@ -256,6 +337,7 @@ function withDifferences(one: IntakeRow, first: IntakeRow): IntakeRow {
     ...one,
     remarks: [
       ...one.remarks,
+      ...(are === 'readings' ? logRemarks(one, first) : []),
       ...differs.map((field): Remark => ({
         ...{ field, kind: 'wrong' },
         words: 'the same vehicle has something else above: write it there, or leave it empty',

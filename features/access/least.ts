@@ -52,6 +52,7 @@ export const LEAST_FOR_API: Readonly<Record<keyof Api, Least>> = {
   'POST /api/season/plan': 'attendant',
   'GET /api/records/{id}': 'attendant',
   'POST /api/bring': 'manager',
+  'DELETE /api/bring/{id}': 'manager',
   'GET /api/take-out/{what}': 'manager',
   'POST /api/temperatures': 'manager',
   'POST /api/setup': 'manager',

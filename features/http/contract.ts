@@ -242,8 +242,13 @@ export const API = {
   'POST /api/bring': {
     does: 'Takes a list of vehicles in, whole or not at all',
     body: Brought,
-    reply: z.strictObject({ vehicles: z.int(), nextRound: z.string() }),
+    reply: z.strictObject({ id: z.string(), vehicles: z.int(), nextRound: z.string() }),
     refuses: [404, 409, 422],
+  },
+  'DELETE /api/bring/{id}': {
+    does: 'Takes a list back, whole, within a day',
+    reply: Kept,
+    refuses: [404, 409],
   },
   'POST /api/fuses': {
     does: 'Keeps the fuse list of a model',

@@ -4,13 +4,15 @@ import { jobsToday } from '../../core/plan/due';
 import { readAllEntries, readEntriesOf } from '../../store/entries';
 import { rebuildStates } from '../../store/states';
 import { baysOf } from '../lay-up/post-lay-up';
-import { answer, demoSite, request, site } from '../server/demo-server.fixture';
+import { newEntry } from '../logbook/new-entry';
+import { handlePostEntry } from '../logbook/post-entry';
+import { NOW, answer, demoSite, request, site } from '../server/demo-server.fixture';
 import { db } from '../server/store';
 import { roundScreenData } from '../round/load';
 import { bringReducer, type BringState } from './bring-state';
 import { broughtOf } from './brought-of';
 import { bringData } from './load';
-import { postBrought } from './post-brought';
+import { deleteBrought, postBrought } from './post-brought';
 import { rowsOfText } from './rows-of-text';
 
 demoSite();
@@ -25,6 +27,7 @@ function seen(list: BringState) {
   );
   const body = () =>
     broughtOf(
+      list.id,
       intake.vehicles,
       new Map(data.bays.map(({ mark, id }) => [mark, id])),
       intake.newBays,
@@ -65,7 +68,7 @@ it('a list as people keep it: what is in doubt is mended in place, and all of it
   const sent = body();
   expect(await send(sent)).toMatchObject({ status: 200, vehicles: 60 });
   // Sent twice, each stands there once.
-  expect(await send(sent)).toMatchObject({ status: 200, vehicles: 0 });
+  expect(await send(sent)).toMatchObject({ status: 200, vehicles: 60 });
   const here = site();
   const stays = here.stays.filter(({ bay }) => bay.mark.startsWith('L'));
   expect(stays).toHaveLength(60);
@@ -150,11 +153,55 @@ describe('whole or not at all', () => {
   });
 });
 
-it('three hundred rows are one request, and each stands there', async () => {
-  const rows = Array.from({ length: 300 }, (_, i) => `Q${i};Car ${i};AGM 70Ah;12,5;2027-01-04`);
+describe('a list that was the wrong one', () => {
+  const LIST = 'Bay;Vehicle;Volts;Checked\nN1;One;12,6;2027-01-04\nN2;Two;;\n';
+  const back = (id: string) =>
+    answer(Promise.resolve(deleteBrought(new Request('http://127.0.0.1/api/bring'), id)));
+  const standing = () => site().stays.filter(({ bay }) => bay.mark.startsWith('N')).length;
+
+  it('is taken back whole, with the bays made for it, and can be brought again', async () => {
+    const before = [site().stays.length, baysOf(site()).size];
+    const body = seen(await opened(LIST)).body();
+    await send(body);
+    expect(standing()).toBe(2);
+    expect(bringData(site()).lately[0]).toMatchObject({ id: body.id, vehicles: 2 });
+    expect(await back(body.id)).toMatchObject({ status: 200 });
+    expect([site().stays.length, baysOf(site()).size]).toEqual(before);
+    // Twice is once.
+    expect(await back(body.id)).toMatchObject({ status: 200 });
+    expect(bringData(site()).lately.map(({ id }) => id)).not.toContain(body.id);
+    rebuildStates(db());
+    expect(standing()).toBe(0);
+    const again = seen(await opened(LIST)).body();
+    expect(await send(again)).toMatchObject({ status: 200, vehicles: 2 });
+    expect(standing()).toBe(2);
+  });
+
+  it('is not where somebody has worked on it since, nor a day later, nor where there is none', async () => {
+    const { id } = bringData(site()).lately[0]!;
+    const battery = site().stays.find(({ bay }) => bay.mark === 'N1')!.batteries[0]!.battery.id;
+    const reading = { volts: 12.5, celsius: null, restedHours: 48, confirmed: true };
+    const entry = newEntry('reading', battery, NOW, reading);
+    expect(await answer(handlePostEntry(request(entry)))).toMatchObject({ status: 200 });
+    expect(await back(id)).toMatchObject({
+      status: 409,
+      reason: 'Something was recorded since of One: strike that first.',
+    });
+    const struck = newEntry('withdrawn', battery, NOW, { why: 'mistyped' }, entry.id);
+    expect(await answer(handlePostEntry(request(struck)))).toMatchObject({ status: 200 });
+    db().prepare('UPDATE brought SET at = at - 90000000 WHERE id = ?').run(id);
+    expect(await back(id)).toMatchObject({ status: 409 });
+    db().prepare('UPDATE brought SET at = at + 90000000 WHERE id = ?').run(id);
+    expect(await back(id)).toMatchObject({ status: 200 });
+    expect(await back('nowhere')).toMatchObject({ status: 404 });
+  });
+});
+
+it('five thousand rows are one request, and each stands there', async () => {
+  const rows = Array.from({ length: 5000 }, (_, i) => `Q${i};Car ${i};AGM 70Ah;12,5;2027-01-04`);
   const list = await opened(['Bay;Vehicle;Battery;Volts;Checked', ...rows].join('\n'));
   const { body, wrong } = seen(list);
   expect(wrong).toEqual([]);
-  expect(await send(body())).toMatchObject({ status: 200, vehicles: 300 });
-  expect(site().stays.filter(({ bay }) => bay.mark.startsWith('Q'))).toHaveLength(300);
+  expect(await send(body())).toMatchObject({ status: 200, vehicles: 5000 });
+  expect(site().stays.filter(({ bay }) => bay.mark.startsWith('Q'))).toHaveLength(5000);
 }, 60_000);

@@ -4,10 +4,13 @@ import { toDay } from '../../core/day';
 import { Bring } from './bring';
 import type { BringData } from './load';
 
+jest.mock('next/navigation', () => ({ useRouter: () => ({ refresh: () => undefined }) }));
+
 const DATA: BringData = {
   today: toDay('2027-01-14'),
   collectOn: '2027-04-20',
   halls: [{ id: 'hall-A', name: 'Carding Hall' }],
+  lately: [],
   bays: [{ id: 'bay-A1', mark: 'A1', takenBy: null }],
 };
 const LIST =
@@ -25,7 +28,7 @@ beforeEach(() => {
       sent.push(JSON.parse(body) as (typeof sent)[number]);
       return {
         ...{ ok: true, status: 200 },
-        json: async () => ({ vehicles: 2, nextRound: 'Thu 14 Jan' }),
+        json: async () => ({ id: 'x', vehicles: 2, nextRound: 'Thu 14 Jan' }),
       };
     },
   });

@@ -1,6 +1,6 @@
 'use client';
 
-import { Button, Checkbox, Input } from 'antd';
+import { Button, Checkbox } from 'antd';
 import { useMemo, useReducer, useState } from 'react';
 import { shortDay, toDay } from '../../core/day';
 import { intakeOf, type IntakeRow, type Remark } from '../../core/intake/list';
@@ -11,10 +11,13 @@ import { Go } from '../ui/go';
 import { Problem } from '../ui/problem';
 import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
-import { bringReducer, type BringState } from './bring-state';
+import { Begin, BroughtLately } from './begin';
+import { bringReducer, type BringAction, type BringState } from './bring-state';
 import { broughtOf } from './brought-of';
 import { ColumnsTable } from './columns';
 import type { BringData } from './load';
+import { columnsRemembered, rememberColumns } from './remembered';
+import { rowsOfFile } from './rows-of-file';
 import { rowsOfText } from './rows-of-text';
 import { RowsTable } from './rows';
 
@@ -27,12 +30,13 @@ export function Bring({ data }: { readonly data: BringData }) {
   const [list, act] = useReducer(bringReducer, null);
   const [problem, setProblem] = useState<string | null>(null);
   const [done, setDone] = useState<{ vehicles: number; nextRound: string } | null>(null);
-  const read = async (text: string) => {
+  const read = async (reading: Promise<string[][]>) => {
     setProblem(null);
     try {
-      const rows = await rowsOfText(text);
+      const rows = await reading;
       if (rows.length === 0) throw new Error('nothing stands in it');
-      act({ do: 'list', rows, hallId: data.halls[0]!.id });
+      const columns = columnsRemembered(rows[0]!);
+      act({ do: 'list', rows, hallId: data.halls[0]!.id, columns });
     } catch (error) {
       setProblem(`This is no list: ${(error as Error).message}`);
     }
@@ -51,7 +55,13 @@ export function Bring({ data }: { readonly data: BringData }) {
       {list ? (
         <List data={data} list={list} act={act} onDone={setDone} />
       ) : (
-        <Begin onText={(text) => void read(text)} />
+        <>
+          <Begin
+            onFile={(file) => void read(rowsOfFile(file))}
+            onText={(text) => void read(rowsOfText(text))}
+          />
+          <BroughtLately lists={data.lately} />
+        </>
       )}
     </div>
   );
@@ -61,34 +71,57 @@ function Done({ vehicles, nextRound }: { vehicles: number; nextRound: string }) 
   return (
     <div className={layout.page}>
       <h1>{are(vehicles, 'vehicle stands', 'vehicles stand')} in the yard</h1>
-      <p>The next round is on {nextRound}.</p>
+      <p>
+        The next round is on {nextRound}. Was it the wrong list? Within a day it can be taken back,
+        whole, under <a href="/bring">Bring a list</a>.
+      </p>
       <Go href="/round">To the round</Go>
     </div>
   );
 }
 
-function Begin({ onText }: { readonly onText: (text: string) => void }) {
+/** What is asked once for a whole column, or for all rows. */
+function WholeList({
+  reading,
+  act,
+}: {
+  readonly reading: BringState['reading'];
+  readonly act: (action: BringAction) => void;
+}) {
   return (
-    <section className={layout.panel} aria-label="The list">
-      <label>
-        A file (CSV){' '}
-        <input
-          type="file"
-          accept=".csv,.txt,.tsv,text/csv,text/plain"
-          onChange={({ target }) => {
-            const [file] = target.files ?? [];
-            if (file) void file.text().then(onText);
-          }}
-        />
-      </label>
-      <Input.TextArea
-        aria-label="Or paste it from a spreadsheet"
-        placeholder="or paste it here from a spreadsheet"
-        rows={8}
-        value=""
-        onChange={({ target }) => onText(target.value)}
+    <>
+      <SelectField
+        label="Dates like 3/4/2027"
+        value={reading.dateOrder}
+        placeholder="say which"
+        options={[
+          { value: 'day-first', label: '3 April: the day is first' },
+          { value: 'month-first', label: '4 March: the month is first' },
+        ]}
+        onChange={(order) => act({ do: 'dates', order })}
       />
-    </section>
+      {reading.columns.includes('celsius') ? (
+        <SelectField
+          label="Temperatures without a unit"
+          value={reading.degrees}
+          placeholder="say which"
+          options={[
+            { value: 'celsius', label: 'Celsius' },
+            { value: 'fahrenheit', label: 'Fahrenheit' },
+          ]}
+          onChange={(degrees) => act({ do: 'degrees', degrees })}
+        />
+      ) : null}
+      <SelectField
+        label="Several rows of one vehicle are"
+        value={reading.sameVehicle}
+        options={[
+          { value: 'batteries', label: 'its batteries' },
+          { value: 'readings', label: 'readings of one battery' },
+        ]}
+        onChange={(are) => act({ do: 'same-vehicle', are })}
+      />
+    </>
   );
 }
 
@@ -100,7 +133,7 @@ function List({
 }: {
   readonly data: BringData;
   readonly list: BringState;
-  readonly act: (action: Parameters<typeof bringReducer>[1]) => void;
+  readonly act: (action: BringAction) => void;
   readonly onDone: (done: { vehicles: number; nextRound: string }) => void;
 }) {
   const [problem, setProblem] = useState<string | null>(null);
@@ -120,7 +153,8 @@ function List({
   const [wrong, asked] = [count(rows, 'wrong'), count(rows, 'asked')];
   const take = async () => {
     setBusy(true);
-    const body = broughtOf(vehicles, bays.ids, newBays, list.hallId, data);
+    rememberColumns(list.reading.names, list.reading.columns);
+    const body = broughtOf(list.id, vehicles, bays.ids, newBays, list.hallId, data);
     const answer = await call('POST /api/bring', { body });
     setBusy(false);
     if (answer.ok) onDone(answer.reply);
@@ -130,16 +164,7 @@ function List({
     <>
       <ColumnsTable list={list} onColumn={(at, field) => act({ do: 'column', at, field })} />
       <div className={layout.fields}>
-        <SelectField
-          label="Dates like 3/4/2027"
-          value={list.reading.dateOrder}
-          placeholder="say which"
-          options={[
-            { value: 'day-first', label: '3 April: the day is first' },
-            { value: 'month-first', label: '4 March: the month is first' },
-          ]}
-          onChange={(order) => act({ do: 'dates', order })}
-        />
+        <WholeList reading={list.reading} act={act} />
         {newBays.length > 0 ? (
           <SelectField
             label={`${are(newBays.length, 'bay', 'bays')} that are not here yet: made in`}

@@ -1,6 +1,6 @@
 import { v4 as uuid } from 'uuid';
 import { usualDetails } from '../../core/battery/details';
-import { dayName } from '../../core/day';
+import { dayName, toDay } from '../../core/day';
 import type { IntakeRow, IntakeVehicle } from '../../core/intake/list';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import { FRESH_TERMS, PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
@@ -35,12 +35,15 @@ function vehicleOf(
   { today, collectOn }: BroughtSite,
 ): BroughtVehicle {
   const batteries = rows.map(batteryOf);
-  const readings = rows.flatMap(({ battery: { volts, readOn } }, n) =>
-    volts === null ? [] : [{ batteryId: batteries[n]!.id, on: dayName(readOn ?? today), volts }],
-  );
+  const readings = rows.flatMap(({ battery: { volts, readOn, celsius, more } }, n) => {
+    const batteryId = batteries[n]!.id;
+    return [
+      ...(volts === null ? [] : [{ batteryId, on: dayName(readOn ?? today), volts, celsius }]),
+      ...more.map(({ on, ...one }) => ({ batteryId, on: dayName(on), ...one })),
+    ];
+  });
   // It was here when it was first read.
-  const since =
-    first.since ?? Math.min(today, ...rows.map(({ battery }) => battery.readOn ?? today));
+  const since = first.since ?? Math.min(today, ...readings.map(({ on }) => toDay(on)));
   const earth = rows.find((one) => one.earth !== null)?.earth ?? 'negative';
   const facts = { ...PLAIN_VEHICLE, earth, looked: false };
   return {
@@ -63,12 +66,14 @@ function vehicleOf(
 
 /** What is sent of a list, with an id for each vehicle and battery. */
 export const broughtOf = (
+  id: string,
   vehicles: readonly IntakeVehicle[],
   bays: ReadonlyMap<string, string>,
   newBays: readonly string[],
   hallId: string | null,
   site: BroughtSite,
 ): Brought => ({
+  id,
   hallId: newBays.length > 0 ? hallId : null,
   newBays: [...newBays],
   vehicles: vehicles.map((one) =>

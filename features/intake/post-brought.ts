@@ -1,13 +1,22 @@
 import 'server-only';
-import { instantAt, shortDay, toDay } from '../../core/day';
-import type { EntryData } from '../../core/logbook/kinds';
+import { MS_PER_DAY, instantAt, shortDay, toDay } from '../../core/day';
+import type { NewEntry } from '../../core/logbook/entry';
 import { roundOnOrAfter } from '../../core/rules/rounds';
-import { addBay, readBays, readHalls, readVehicles } from '../../store/site';
+import {
+  addBrought,
+  dropBays,
+  noteTakenBack,
+  readBrought,
+  readEntriesBrought,
+  readWorkedOnSince,
+} from '../../store/brought';
+import { lastSeq } from '../../store/entries';
+import { recordEntries } from '../../store/record';
+import { addBay, readBays, readHalls } from '../../store/site';
 import { whoIsIn } from '../access/who';
-import { baysOf, takeIn } from '../lay-up/post-lay-up';
+import { baysOf, entriesOf, known, putThings, type KnownHere } from '../lay-up/post-lay-up';
 import { problemsHere } from '../lay-up/schema';
 import { newEntry, recordedBy } from '../logbook/new-entry';
-import { recordEntry } from '../../store/record';
 import { now } from '../server/clock';
 import { bodyOf, refuse } from '../server/reply';
 import { db } from '../server/store';
@@ -42,18 +51,27 @@ export async function postBrought(request: Request): Promise<Response> {
   if (refusal) return refusal;
   const who = whoIsIn(request);
   const bring = db().transaction(() => {
-    addBays(data);
+    const bays = addBays(data);
     const loaded = loadSite(db(), now());
     if (!loaded) throw new Refused(404, 'The site is not set up yet.');
-    const known = new Set(readVehicles(db()).map(({ id }) => id));
-    const bays = new Map(baysOf(loaded));
-    let taken = 0;
-    data.vehicles.forEach((one, i) => {
-      if (known.has(one.layUp.vehicleId)) return;
-      takeOne(one, i, { loaded, bays, who });
-      taken++;
+    const before = readBrought(db(), data.id);
+    const nextRound = shortDay(roundOnOrAfter(loaded.rules, loaded.today));
+    if (before) return { id: data.id, vehicles: before.vehicles, nextRound };
+    const held = { loaded, bays: new Map(baysOf(loaded)), known: known(db()) };
+    const entries = data.vehicles.flatMap((one, i) => takeOne(one, i, held));
+    const firstSeq = lastSeq(db()) + 1;
+    const recordedAt = new Date(loaded.now).toISOString();
+    const inTheWay = recordEntries(
+      db(),
+      entries.map((entry) => recordedBy(who, entry)),
+      recordedAt,
+    );
+    if (inTheWay) throw new Refused(409, inTheWay);
+    addBrought(db(), {
+      ...{ id: data.id, at: loaded.now, by: who.name, vehicles: data.vehicles.length },
+      ...{ firstSeq, lastSeq: lastSeq(db()), bays, takenBackAt: null },
     });
-    return { vehicles: taken, nextRound: shortDay(roundOnOrAfter(loaded.rules, loaded.today)) };
+    return { id: data.id, vehicles: data.vehicles.length, nextRound };
   });
   try {
     return Response.json(bring.immediate());
@@ -63,32 +81,80 @@ export async function postBrought(request: Request): Promise<Response> {
   }
 }
 
-/** Bays that are new, behind those of their hall. */
-function addBays({ hallId, newBays }: Brought): void {
-  if (newBays.length === 0) return;
+/**
+ * Takes a list back, whole, within a day: its entries are struck, and the bays made for it go. Not where
+ * something was recorded of its vehicles since: that would be struck with it.
+ */
+export function deleteBrought(request: Request, id: string): Response {
+  const who = whoIsIn(request);
+  const at = now();
+  const back = db().transaction(() => {
+    const list = readBrought(db(), id);
+    if (!list) throw new Refused(404, 'There is no such list.');
+    if (list.takenBackAt !== null) return;
+    if (at - list.at > MS_PER_DAY) {
+      throw new Refused(409, 'It came more than a day ago: hand its vehicles back one by one.');
+    }
+    const worked = readWorkedOnSince(db(), list);
+    if (worked.length > 0) {
+      const names = worked.slice(0, 3).join(', ');
+      throw new Refused(
+        409,
+        `Something was recorded since of ${names}${worked.length > 3 ? ` and ${worked.length - 3} more` : ''}: strike that first.`,
+      );
+    }
+    const strikes = readEntriesBrought(db(), list).map((entry) =>
+      recordedBy(
+        who,
+        newEntry(
+          'withdrawn',
+          ...([entry.subjectId, at, { why: 'the list was taken back' }] as const),
+          ...([entry.id, entry.subjectKind] as const),
+        ),
+      ),
+    );
+    const inTheWay = recordEntries(db(), strikes, new Date(at).toISOString());
+    if (inTheWay) throw new Refused(409, inTheWay);
+    dropBays(db(), list.bays);
+    noteTakenBack(db(), id, at);
+  });
+  try {
+    back.immediate();
+    return Response.json({ kept: true });
+  } catch (error) {
+    if (!(error instanceof Refused)) throw error;
+    return refuse(error.status, error.message);
+  }
+}
+
+/** Bays that are new, behind those of their hall; answers their ids. */
+function addBays({ hallId, newBays }: Brought): string[] {
+  if (newBays.length === 0) return [];
   if (!readHalls(db()).some(({ id }) => id === hallId)) {
     throw new Refused(404, 'hallId: there is no such hall here.', 'hallId');
   }
-  const known = new Set(readBays(db()).map(({ mark }) => mark));
+  const here = new Set(readBays(db()).map(({ mark }) => mark));
   let walkOrder = Math.max(0, ...readBays(db()).map((bay) => bay.walkOrder));
-  for (const mark of newBays) {
-    if (known.has(mark)) continue;
+  const added = newBays.filter((mark) => !here.has(mark));
+  for (const mark of added) {
     const rowMark = /^[A-Z]*/.exec(mark)![0];
     addBay(db(), { id: `bay-${mark}`, hallId: hallId!, mark, rowMark, walkOrder: ++walkOrder });
   }
+  return added.map((mark) => `bay-${mark}`);
 }
 
 interface Held {
   readonly loaded: SiteSnapshot;
   readonly bays: Map<string, { readonly mark: string; readonly takenBy: string | null }>;
-  readonly who: ReturnType<typeof whoIsIn>;
+  readonly known: KnownHere;
 }
 
+/** Writes what a vehicle of a list is, and answers what is to stand in the logbook of it. */
 function takeOne(
   { layUp, since, readings, notes }: Brought['vehicles'][number],
   i: number,
-  { loaded, bays, who }: Held,
-): void {
+  { loaded, bays, known: here }: Held,
+): NewEntry[] {
   const { timeZone } = loaded.site;
   const field = (name: string) => `vehicles.${i}.${name}`;
   const problem = problemsHere(layUp, loaded.today, bays)[0];
@@ -105,18 +171,16 @@ function takeOne(
     );
   }
   const at = Math.min(loaded.now, instantAt(came, CAME_AT, 0, timeZone));
-  const conflict = takeIn(db(), layUp, at, who);
-  if (conflict) throw new Refused(409, `${layUp.name}: ${conflict}`, field('layUp'));
-  const record = <K extends 'reading' | 'note'>(
-    ...about: [kind: K, batteryId: string, at: number, data: EntryData<K>]
-  ) => recordEntry(db(), recordedBy(who, newEntry(...about)), new Date(loaded.now).toISOString());
-  for (const { batteryId, on, volts } of readings) {
-    const read = Math.min(loaded.now, instantAt(toDay(on), READ_AT, 0, timeZone));
-    record('reading', batteryId, read, {
-      ...{ volts, celsius: null, restedHours: null, confirmed: true },
-    });
-  }
-  for (const { batteryId, text } of notes) record('note', batteryId, at, { text });
-  for (const { id } of layUp.batteries) record('note', id, loaded.now, { text: NOT_LOOKED_AT });
+  const ownerId = putThings(db(), layUp, here);
   bays.set(layUp.bayId, { mark: bays.get(layUp.bayId)!.mark, takenBy: layUp.name });
+  return [
+    ...entriesOf(layUp, at, ownerId),
+    ...readings.map(({ batteryId, on, volts, celsius }) => {
+      const read = Math.min(loaded.now, instantAt(toDay(on), READ_AT, 0, timeZone));
+      const data = { volts, celsius, restedHours: null, confirmed: true };
+      return newEntry('reading', batteryId, read, data);
+    }),
+    ...notes.map(({ batteryId, text }) => newEntry('note', batteryId, at, { text })),
+    ...layUp.batteries.map(({ id }) => newEntry('note', id, loaded.now, { text: NOT_LOOKED_AT })),
+  ];
 }

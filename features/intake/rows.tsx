@@ -2,7 +2,7 @@ import { Input } from 'antd';
 import { useState } from 'react';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { shortDay } from '../../core/day';
-import { INTAKE_FIELDS, type IntakeField } from '../../core/intake/columns';
+import { INTAKE_FIELDS } from '../../core/intake/columns';
 import type { IntakeRow, Remark } from '../../core/intake/list';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import { formatVolts } from '../../core/words/words';
@@ -58,6 +58,9 @@ export function RowsTable({
             <td>
               {one.battery.volts === null ? '–' : formatVolts(one.battery.volts)}{' '}
               {one.battery.readOn === null ? null : <Quiet>{day(one.battery.readOn)}</Quiet>}
+              {one.battery.more.length > 0 ? (
+                <Quiet> and {one.battery.more.length} more</Quiet>
+              ) : null}
             </td>
             <td>{day(one.since)}</td>
             <td>{day(one.collectOn)}</td>
@@ -108,19 +111,23 @@ function Remarks({
 }) {
   const { reading, rows } = list;
   const cells = rows[row + (reading.hasHeading ? 1 : 0)]!;
-  const cellOf = (field: IntakeField) => reading.columns.indexOf(field);
+  const cellOf = ({ field, at }: Remark) => at ?? reading.columns.indexOf(field);
   const loud = remarks.filter(({ kind }) => kind !== 'assumed');
   const assumed = remarks.filter(({ kind }) => kind === 'assumed');
   return (
     <>
-      {loud.map(({ field, kind, words }) => (
-        <p key={`${field} ${words}`} className={styles.remark} data-kind={kind}>
-          {words}
-          {cellOf(field) < 0 ? null : (
+      {loud.map((one) => (
+        <p
+          key={`${one.field} ${one.at ?? ''} ${one.words}`}
+          className={styles.remark}
+          data-kind={one.kind}
+        >
+          {one.words}
+          {cellOf(one) < 0 ? null : (
             <Cell
-              label={`${INTAKE_FIELDS[field]}, row ${row + 1}`}
-              text={cells[cellOf(field)] ?? ''}
-              onText={(text) => onCell(row, cellOf(field), text)}
+              label={`${INTAKE_FIELDS[one.field]}, row ${row + 1}`}
+              text={cells[cellOf(one)] ?? ''}
+              onText={(text) => onCell(row, cellOf(one), text)}
             />
           )}
         </p>

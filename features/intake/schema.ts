@@ -13,6 +13,7 @@ export const BayMark = z
 /** A list of vehicles, as it goes in. Ids are made in the browser, so that it can be sent twice. */
 export const Brought = z
   .strictObject({
+    id: z.uuid(),
     /** Where new bays are; null: there are none. */
     hallId: z.string().min(1).max(64).nullable(),
     newBays: z.array(BayMark).max(MAX_VEHICLES),
@@ -28,6 +29,7 @@ export const Brought = z
                 batteryId: z.uuid(),
                 on: DayName,
                 volts: z.number().min(0).max(100),
+                celsius: z.number().min(-60).max(80).nullable(),
               }),
             )
             .max(2000),

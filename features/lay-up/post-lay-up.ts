@@ -1,7 +1,7 @@
 import 'server-only';
 import { cellsFor } from '../../core/battery/chemistries';
 import { MS_PER_HOUR, shortDay } from '../../core/day';
-import type { EntryData, EntryKind } from '../../core/logbook/kinds';
+import type { NewEntry } from '../../core/logbook/entry';
 import { roundOnOrAfter } from '../../core/rules/rounds';
 import { dropDraft } from '../../store/drafts';
 import {
@@ -12,6 +12,7 @@ import {
   readBatteryMarks,
   readOwners,
   readVehicles,
+  type Owner,
 } from '../../store/site';
 import type { Db } from '../../store/open';
 import { whoIsIn, type Who } from '../access/who';
@@ -21,7 +22,7 @@ import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { loadSite, type SiteSnapshot } from '../site/load';
-import { nextMark } from './mark';
+import { highestMark, markOf } from './mark';
 import { LayUp, problemsHere, problemsOf } from './schema';
 
 /**
@@ -41,9 +42,9 @@ export async function postLayUp(request: Request): Promise<Response> {
   const loaded = loadSite(db(), now());
   if (!loaded) return refuse(404, 'The site is not set up yet.');
   const nextRound = shortDay(roundOnOrAfter(loaded.rules, loaded.today));
-  const known = readVehicles(db(), layUp.vehicleId)[0];
-  if (known) {
-    return known.name === layUp.name && known.kind === layUp.kind
+  const before = readVehicles(db(), layUp.vehicleId)[0];
+  if (before) {
+    return before.name === layUp.name && before.kind === layUp.kind
       ? Response.json({ vehicleId: layUp.vehicleId, nextRound })
       : refuse(409, 'Another vehicle was laid up under this id.');
   }
@@ -68,55 +69,13 @@ class InTheWay extends Error {}
 
 /** All of it or nothing; answers what is in the way, or null. */
 export function takeIn(to: Db, layUp: LayUp, at: number, who: Who): string | null {
-  const record = <K extends EntryKind>(
-    kind: K,
-    subjectId: string,
-    when: number,
-    data: EntryData<K>,
-  ) => {
-    const entry = newEntry(kind, subjectId, when, data);
-    const recorded = recordWithVerdict(recordedBy(who, entry));
-    if (recorded.outcome === 'conflict') throw new InTheWay(recorded.reason);
-  };
-  const { vehicleId } = layUp;
   const take = to.transaction(() => {
-    const { kind, name, facts, owner } = layUp;
-    putVehicle(to, { id: vehicleId, kind, name, facts });
-    // One owner, one record: the same name again is the same person.
-    const known = owner && readOwners(to).find((one) => one.name === owner.name);
-    const ownerId = known?.id ?? owner?.id ?? null;
-    if (owner)
-      putOwner(to, { ...owner, id: ownerId!, contact: owner.contact || known?.contact || '' });
-    record('outing', vehicleId, at - layUp.restedHours * MS_PER_HOUR, { minutes: null });
-    record('laid-up', vehicleId, at, { bayId: layUp.bayId, collectOn: layUp.collectOn });
-    record('agreed', vehicleId, at, { ...layUp.terms, ownerId });
-    if (layUp.allOff.length) record('all-off', vehicleId, at, { checked: layUp.allOff });
-    for (const { id, caption } of layUp.photos) {
-      record('photographed', vehicleId, at, { photoId: id, caption });
+    const ownerId = putThings(to, layUp, known(to));
+    for (const entry of entriesOf(layUp, at, ownerId)) {
+      const recorded = recordWithVerdict(recordedBy(who, entry));
+      if (recorded.outcome === 'conflict') throw new InTheWay(recorded.reason);
     }
-    for (const battery of layUp.batteries) {
-      const { id, role, place, chemistry, nominalVolts, capacityAh, fittedYear, details } = battery;
-      putBattery(to, {
-        id,
-        mark: nextMark(readBatteryMarks(to)),
-        chemistry,
-        nominalVolts,
-        cells: cellsFor(chemistry, nominalVolts),
-        capacityAh,
-        fittedYear,
-        details,
-      });
-      record('fitted', id, at, { vehicleId, role, place });
-      if (!battery.negativeOn) record('negative', id, at, { on: false });
-      if (battery.inspection) record('inspected', id, at, battery.inspection);
-      if (battery.drawMa !== null) record('draw', id, at, { milliamps: battery.drawMa });
-      if (battery.volts !== null) {
-        const { volts } = battery;
-        record('reading', id, at, { volts, celsius: null, restedHours: null, confirmed: true });
-      }
-      if (battery.plan) record('plan-chosen', id, at, { plan: battery.plan });
-    }
-    dropDraft(to, vehicleId);
+    dropDraft(to, layUp.vehicleId);
   });
   try {
     take.immediate();
@@ -125,4 +84,69 @@ export function takeIn(to: Db, layUp: LayUp, at: number, who: Who): string | nul
     if (error instanceof InTheWay) return error.message;
     throw error;
   }
+}
+
+/** Owners and marks of batteries that are here, to be added to as vehicles come. */
+export interface KnownHere {
+  readonly owners: Map<string, Owner>;
+  readonly nextMark: () => string;
+}
+export function known(to: Db): KnownHere {
+  let last = highestMark(readBatteryMarks(to));
+  return {
+    owners: new Map(readOwners(to).map((one) => [one.name, one])),
+    nextMark: () => markOf(++last),
+  };
+}
+
+/** Writes a vehicle, its owner and its batteries; answers whose it is. */
+export function putThings(to: Db, layUp: LayUp, { owners, nextMark }: KnownHere): string | null {
+  const { kind, name, facts, owner } = layUp;
+  putVehicle(to, { id: layUp.vehicleId, kind, name, facts });
+  if (owner) {
+    // One owner, one record: the same name again is the same person.
+    const before = owners.get(owner.name);
+    const now = {
+      ...owner,
+      id: before?.id ?? owner.id,
+      contact: owner.contact || before?.contact || '',
+    };
+    putOwner(to, now);
+    owners.set(owner.name, now);
+  }
+  for (const battery of layUp.batteries) {
+    const { id, chemistry, nominalVolts, capacityAh, fittedYear, details } = battery;
+    const cells = cellsFor(chemistry, nominalVolts);
+    putBattery(to, {
+      ...{ id, mark: nextMark(), chemistry, nominalVolts, cells, capacityAh, fittedYear, details },
+    });
+  }
+  return owner ? owners.get(owner.name)!.id : null;
+}
+
+/** What a lay-up leaves in the logbook. */
+export function entriesOf(layUp: LayUp, at: number, ownerId: string | null): NewEntry[] {
+  const { vehicleId, bayId, collectOn } = layUp;
+  const ofVehicle = [
+    newEntry('outing', vehicleId, at - layUp.restedHours * MS_PER_HOUR, { minutes: null }),
+    newEntry('laid-up', vehicleId, at, { bayId, collectOn }),
+    newEntry('agreed', vehicleId, at, { ...layUp.terms, ownerId }),
+    ...(layUp.allOff.length ? [newEntry('all-off', vehicleId, at, { checked: layUp.allOff })] : []),
+    ...layUp.photos.map(({ id, caption }) =>
+      newEntry('photographed', vehicleId, at, { photoId: id, caption }),
+    ),
+  ];
+  const ofBatteries = layUp.batteries.flatMap((battery): NewEntry[] => {
+    const { id, role, place, negativeOn, inspection, drawMa, volts, plan } = battery;
+    const reading = { celsius: null, restedHours: null, confirmed: true };
+    return [
+      newEntry('fitted', id, at, { vehicleId, role, place }),
+      ...(negativeOn ? [] : [newEntry('negative', id, at, { on: false })]),
+      ...(inspection ? [newEntry('inspected', id, at, inspection)] : []),
+      ...(drawMa === null ? [] : [newEntry('draw', id, at, { milliamps: drawMa })]),
+      ...(volts === null ? [] : [newEntry('reading', id, at, { volts, ...reading })]),
+      ...(plan ? [newEntry('plan-chosen', id, at, { plan })] : []),
+    ];
+  });
+  return [...ofVehicle, ...ofBatteries];
 }

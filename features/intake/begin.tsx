@@ -1,0 +1,89 @@
+'use client';
+
+import { Input } from 'antd';
+import { useState } from 'react';
+import { call } from '../http/client';
+import { useRefresh } from '../app-shell/refresh';
+import { Problem } from '../ui/problem';
+import { Sure } from '../ui/sure';
+import type { BringData } from './load';
+import { TEMPLATE_HREF } from './template';
+import layout from '../ui/layout.module.css';
+
+/** Where a list comes from: a file, or what was copied. */
+export function Begin({
+  onFile,
+  onText,
+}: {
+  readonly onFile: (file: File) => void;
+  readonly onText: (text: string) => void;
+}) {
+  return (
+    <section
+      className={layout.panel}
+      aria-label="The list"
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        const [file] = event.dataTransfer.files;
+        if (file) onFile(file);
+      }}
+    >
+      <label>
+        A file (CSV, XLSX or ODS), also dropped here{' '}
+        <input
+          type="file"
+          accept=".csv,.txt,.tsv,.xlsx,.ods,text/csv,text/plain"
+          onChange={({ target }) => {
+            const [file] = target.files ?? [];
+            if (file) onFile(file);
+          }}
+        />
+      </label>
+      <Input.TextArea
+        aria-label="Or paste it from a spreadsheet"
+        placeholder="or paste it here from a spreadsheet"
+        rows={8}
+        value=""
+        onChange={({ target }) => onText(target.value)}
+      />
+      <p>
+        No list yet?{' '}
+        <a href={TEMPLATE_HREF} download="vehicles.csv">
+          An empty one with examples
+        </a>{' '}
+        to fill in.
+      </p>
+    </section>
+  );
+}
+
+/** Lists of the last day: each can be taken back, whole. */
+export function BroughtLately({ lists }: { readonly lists: BringData['lately'] }) {
+  const refresh = useRefresh();
+  const [problem, setProblem] = useState<string | null>(null);
+  if (lists.length === 0) return null;
+  const takeBack = async (id: string) => {
+    const answer = await call('DELETE /api/bring/{id}', { of: { id } });
+    setProblem(answer.ok ? null : answer.reason);
+    if (answer.ok) refresh();
+  };
+  return (
+    <section className={layout.panel} aria-label="Brought within a day">
+      <h2>Brought within a day</h2>
+      <ul>
+        {lists.map(({ id, vehicles, by, at }) => (
+          <li key={id}>
+            {vehicles} {vehicles === 1 ? 'vehicle' : 'vehicles'}, by {by}, {at}{' '}
+            <Sure
+              label="Take it back"
+              question="Take all of it back"
+              onSure={() => void takeBack(id)}
+            />
+          </li>
+        ))}
+      </ul>
+      <Problem>{problem}</Problem>
+    </section>
+  );
+}

@@ -1,5 +1,5 @@
 import 'server-only';
-import { MS_PER_DAY, instantAt, shortDay, toDay } from '../../core/day';
+import { MS_PER_DAY, instantAt, shortDay, toDay, type Day } from '../../core/day';
 import type { NewEntry } from '../../core/logbook/entry';
 import { roundOnOrAfter } from '../../core/rules/rounds';
 import {
@@ -57,7 +57,10 @@ export async function postBrought(request: Request): Promise<Response> {
     const before = readBrought(db(), data.id);
     const nextRound = shortDay(roundOnOrAfter(loaded.rules, loaded.today));
     if (before) return { id: data.id, vehicles: before.vehicles, nextRound };
-    const held = { loaded, bays: new Map(baysOf(loaded)), known: known(db()) };
+    const held = {
+      ...{ loaded, bays: new Map(baysOf(loaded)), known: known(db()) },
+      instant: instantsOf(loaded),
+    };
     const entries = data.vehicles.flatMap((one, i) => takeOne(one, i, held));
     const firstSeq = lastSeq(db()) + 1;
     const recordedAt = new Date(loaded.now).toISOString();
@@ -147,15 +150,29 @@ interface Held {
   readonly loaded: SiteSnapshot;
   readonly bays: Map<string, { readonly mark: string; readonly takenBy: string | null }>;
   readonly known: KnownHere;
+  /** An hour of a day at the site, and not later than now. */
+  readonly instant: (day: Day, hour: number) => number;
+}
+
+/** Asked of few days, and of each for many vehicles: the calendar of a time zone is slow to ask. */
+function instantsOf({ now: at, site: { timeZone } }: SiteSnapshot): Held['instant'] {
+  const told = new Map<string, number>();
+  return (day, hour) => {
+    const key = `${day}/${hour}`;
+    let instant = told.get(key);
+    if (instant === undefined) {
+      told.set(key, (instant = Math.min(at, instantAt(day, hour, 0, timeZone))));
+    }
+    return instant;
+  };
 }
 
 /** Writes what a vehicle of a list is, and answers what is to stand in the logbook of it. */
 function takeOne(
   { layUp, since, readings, notes }: Brought['vehicles'][number],
   i: number,
-  { loaded, bays, known: here }: Held,
+  { loaded, bays, known: here, instant }: Held,
 ): NewEntry[] {
-  const { timeZone } = loaded.site;
   const field = (name: string) => `vehicles.${i}.${name}`;
   const problem = problemsHere(layUp, loaded.today, bays)[0];
   if (problem) {
@@ -170,15 +187,14 @@ function takeOne(
       field('since'),
     );
   }
-  const at = Math.min(loaded.now, instantAt(came, CAME_AT, 0, timeZone));
+  const at = instant(came, CAME_AT);
   const ownerId = putThings(db(), layUp, here);
   bays.set(layUp.bayId, { mark: bays.get(layUp.bayId)!.mark, takenBy: layUp.name });
   return [
     ...entriesOf(layUp, at, ownerId),
     ...readings.map(({ batteryId, on, volts, celsius }) => {
-      const read = Math.min(loaded.now, instantAt(toDay(on), READ_AT, 0, timeZone));
       const data = { volts, celsius, restedHours: null, confirmed: true };
-      return newEntry('reading', batteryId, read, data);
+      return newEntry('reading', batteryId, instant(toDay(on), READ_AT), data);
     }),
     ...notes.map(({ batteryId, text }) => newEntry('note', batteryId, at, { text })),
     ...layUp.batteries.map(({ id }) => newEntry('note', id, loaded.now, { text: NOT_LOOKED_AT })),

@@ -99,7 +99,7 @@ describe('a new site', () => {
     seasonStart: '2026-10-15',
     seasonEnd: '2027-04-30',
     climate: 'inland',
-    halls: [{ name: 'Shed', kind: 'unheated', setpointCelsius: null, rowMark: 'A', bays: 4 }],
+    halls: [{ name: 'Shed', kind: 'unheated', setpointCelsius: null, rows: ['A1–A4'] }],
   };
   const first = (change: object) =>
     Setup.safeParse({ ...good, ...change }).error?.issues[0]?.message ?? 'taken';
@@ -110,9 +110,9 @@ describe('a new site', () => {
     expect(first({ seasonEnd: '2026-10-01' })).toContain('after it starts');
     expect(first({ halls: [] })).toContain('at least one hall');
     expect(first({ halls: [good.halls[0], { ...good.halls[0], name: 'Other' }] })).toContain(
-      'another hall',
+      'is in Shed too',
     );
-    expect(first({ halls: [{ ...good.halls[0], rowMark: '7' }] })).toContain('letters');
+    expect(first({ halls: [{ ...good.halls[0], rows: ['7!'] }] })).toContain('letters');
   });
 });
 

@@ -4,6 +4,7 @@ import { readLastHeard, readReporters, type Reporter } from './reporters';
 import {
   readBatteries,
   readBays,
+  readClosed,
   readHalls,
   readSite,
   readVehicles,
@@ -21,6 +22,8 @@ export interface MasterData {
   readonly site: Site;
   readonly halls: readonly Hall[];
   readonly bays: readonly Bay[];
+  /** Those that are no more. */
+  readonly closed: { readonly halls: readonly Hall[]; readonly bays: readonly Bay[] };
   readonly vehicles: ReadonlyMap<string, Vehicle>;
   readonly batteries: ReadonlyMap<string, Battery>;
   readonly ruleBook: RuleBook;
@@ -48,6 +51,7 @@ export function readMasterData(db: Db): MasterData | null {
     site,
     halls: readHalls(db),
     bays: readBays(db),
+    closed: readClosed(db),
     vehicles: byId(readVehicles(db)),
     batteries: byId(readBatteries(db)),
     ruleBook: readRuleBook(db),

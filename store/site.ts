@@ -111,9 +111,27 @@ export function readHalls(db: Db): Hall[] {
   return db
     .prepare(
       `SELECT id, name, kind, setpoint_celsius AS setpointCelsius, note, walk_order AS walkOrder
-         FROM hall ORDER BY walk_order`,
+         FROM hall WHERE closed_on IS NULL ORDER BY walk_order`,
     )
     .all() as Hall[];
+}
+
+/** Halls and bays that are no more: what happened there was judged there, and stays. */
+export function readClosed(db: Db): { halls: Hall[]; bays: Bay[] } {
+  return {
+    halls: db
+      .prepare(
+        `SELECT id, name, kind, setpoint_celsius AS setpointCelsius, note, walk_order AS walkOrder
+           FROM hall WHERE closed_on IS NOT NULL ORDER BY walk_order`,
+      )
+      .all() as Hall[],
+    bays: db
+      .prepare(
+        `SELECT id, hall_id AS hallId, mark, row_mark AS rowMark, walk_order AS walkOrder
+           FROM bay WHERE closed_on IS NOT NULL ORDER BY walk_order`,
+      )
+      .all() as Bay[],
+  };
 }
 
 export function addHall(db: Db, hall: Hall): void {
@@ -129,6 +147,7 @@ export function readBays(db: Db): Bay[] {
       `SELECT bay.id, bay.hall_id AS hallId, bay.mark, bay.row_mark AS rowMark,
               bay.walk_order AS walkOrder
          FROM bay JOIN hall ON hall.id = bay.hall_id
+        WHERE bay.closed_on IS NULL
         ORDER BY hall.walk_order, bay.walk_order`,
     )
     .all() as Bay[];

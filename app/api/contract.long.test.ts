@@ -11,6 +11,9 @@ import { newDraft } from '../../features/lay-up/draft';
 import { newEntry } from '../../features/logbook/new-entry';
 import { NOW, demoSite, site } from '../../features/server/demo-server.fixture';
 import { db } from '../../features/server/store';
+import { rowText } from '../../core/site/rows';
+import { rowsOf } from '../../store/plan';
+import { readBays, readHalls } from '../../store/site';
 import { readAllEntries } from '../../store/entries';
 
 demoSite();
@@ -115,6 +118,18 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
     }),
   },
   'DELETE /api/bring/{id}': { of: { id: uuid() }, status: 404 },
+  'PUT /api/site/plan': {
+    body: () => ({
+      halls: [
+        ...readHalls(db()).map(({ id, name, kind, setpointCelsius }) => ({
+          ...{ id, name, kind, setpointCelsius },
+          rows: rowsOf(readBays(db()).filter((bay) => bay.hallId === id)).map(rowText),
+        })),
+        { id: uuid(), name: 'Wool Loft', kind: 'unheated', setpointCelsius: null, rows: ['W1–W4'] },
+      ],
+      moves: [],
+    }),
+  },
   'GET /api/take-out/{what}': { of: { what: 'readings.csv' } },
   'PUT /api/vehicles/{id}/owner': {
     of: { id: 'vehicle-01' },
@@ -158,8 +173,7 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
       halls: [
         {
           name: 'Threshing Floor',
-          rowMark: 'T',
-          bays: 4,
+          rows: ['T1–T4'],
           kind: 'unheated',
           setpointCelsius: null,
         },

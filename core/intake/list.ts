@@ -3,6 +3,7 @@ import { doubtOfVolts } from '../assessment/plausible';
 import type { Day } from '../day';
 import { groupBy } from '../group';
 import type { Pole } from '../stay/vehicle-facts';
+import { BayMark, bayMark } from '../site/rows';
 import { VEHICLE_KINDS, type VehicleKindId } from '../site/vehicle-kinds';
 import { plain } from '../words/words';
 import {
@@ -80,9 +81,6 @@ export interface IntakeSite {
   /** Marks of bays, in capitals, with who stands there; null: it is free. */
   readonly bays: ReadonlyMap<string, string | null>;
 }
-
-/** A mark as the site writes it: `a 3`, `A-3` and `a3` are one bay. */
-export const bayMark = (text: string): string => text.toUpperCase().replace(/[\s-]+/g, '');
 
 const NO_WORDS: BatteryWords = {
   ...{ chemistry: null, capacityAh: null, nominalVolts: null, year: null, rest: '' },
@@ -259,7 +257,8 @@ export function intakeOf(
       remarks: [...one.remarks, { field: 'bay', kind: 'wrong', words }],
     });
     if (one.bay === '') return wrong('in which bay does it stand?');
-    if (one.bay.length > 8) return wrong('a mark has at most 8 letters');
+    if (!BayMark.safeParse(one.bay).success)
+      return wrong('a bay is marked with letters and digits, at most 8, as C3');
     const who = site.bays.get(one.bay) ?? null;
     if (who !== null) return wrong(`${who} stands there`);
     const before = standing.get(one.bay);

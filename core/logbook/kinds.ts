@@ -31,6 +31,7 @@ import { ownerAsked } from './kinds/owner-asked';
 import { outing } from './kinds/outing';
 import { photographed } from './kinds/photographed';
 import { pinned } from './kinds/pinned';
+import { planDrawn } from './kinds/plan-drawn';
 import { planChosen } from './kinds/plan-chosen';
 import { powerCut } from './kinds/power-cut';
 import { procedureDone } from './kinds/procedure-done';
@@ -104,6 +105,7 @@ export const ENTRY_KINDS = {
   'vehicle-corrected': vehicleCorrected,
   'owner-corrected': ownerCorrected,
   'hall-corrected': hallCorrected,
+  'plan-drawn': planDrawn,
   'site-corrected': siteCorrected,
   'rules-changed': rulesChanged,
   door,

@@ -51,6 +51,7 @@ export const LEAST_FOR_API: Readonly<Record<keyof Api, Least>> = {
   'GET /api/season/document': 'attendant',
   'POST /api/season/plan': 'attendant',
   'GET /api/records/{id}': 'attendant',
+  'PUT /api/site/plan': 'manager',
   'POST /api/bring': 'manager',
   'DELETE /api/bring/{id}': 'manager',
   'GET /api/take-out/{what}': 'manager',
@@ -95,6 +96,7 @@ export const LEAST_FOR_PAGE = {
   '/people': 'helper',
   '/setup': 'manager',
   '/bring': 'manager',
+  '/site': 'manager',
   '/ui': 'helper',
   // Owners sign in nowhere: who knows the link of a vehicle may read its record.
   '/owner/{secret}': 'secret',

@@ -52,6 +52,7 @@ export function FactForm<S extends object>({
   };
   return (
     <form
+      className={styles.form}
       onSubmit={(event) => {
         event.preventDefault();
         void keep();

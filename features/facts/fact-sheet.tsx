@@ -32,7 +32,7 @@ export function FactSheet<S extends object>({
           <div key={name}>
             <dt>{fact.label}</dt>
             {open === name ? (
-              <dd className={styles.form}>
+              <dd>
                 <FactForm
                   of={of}
                   name={name}
@@ -43,7 +43,7 @@ export function FactSheet<S extends object>({
                 />
               </dd>
             ) : (
-              <dd>
+              <dd className={styles.value}>
                 <span>{inHouse(fact, sheet[name], rules)}</span>
                 <Button
                   type="link"

@@ -63,7 +63,6 @@ export function wasHereData(loaded: SiteSnapshot, vehicleId: string): WasHereDat
     ),
   ];
   const struck = new Set(entries.flatMap(([, { strikes }]) => strikes ?? []));
-  const bays = Object.fromEntries(loaded.bays.map(({ id, mark }) => [id, mark]));
   const went = vehicleEntries
     .filter(({ kind, id }) => kind === 'handed-back' && !struck.has(id))
     .sort((a, b) => (a.at < b.at ? 1 : -1))[0];
@@ -83,7 +82,7 @@ export function wasHereData(loaded: SiteSnapshot, vehicleId: string): WasHereDat
       .filter(([, { kind }]) => kind !== 'withdrawn')
       .sort(([, a], [, b]) => (a.at < b.at ? 1 : a.at > b.at ? -1 : b.seq - a.seq))
       .map(([of, entry]) => ({
-        ...entryWords(entry, bays),
+        ...entryWords(entry, loaded.bayMarks),
         id: entry.id,
         on: day(Date.parse(entry.at)),
         of,

@@ -29,6 +29,7 @@ import { RuleEffect } from '../rules/effect';
 import { ToWeigh } from '../rules/preview';
 import { DaysOf } from '../rules/temperature-routes';
 import { Tightened } from '../season/routes';
+import { SitePlan } from '../site-plan/schema';
 import { Setup } from '../setup/schema';
 import { OwnerOf } from '../vehicle/owner-routes';
 import { NewBattery } from '../vehicle/post-battery';
@@ -233,6 +234,12 @@ export const API = {
     reply: z.strictObject({ recorded: z.int(), known: z.int() }),
     refuses: [401, 409, 422, 429],
     byToken: true,
+  },
+  'PUT /api/site/plan': {
+    does: 'Draws the halls and bays of the site anew, from today on',
+    body: SitePlan,
+    reply: Kept,
+    refuses: [409],
   },
   'GET /api/take-out/{what}': {
     does: 'Everything of the site as an archive, or a table of it for a spreadsheet',

@@ -1,14 +1,10 @@
 import { z } from 'zod';
 import { DayName, Text } from '../../core/logbook/fields';
+import { BayMark } from '../../core/site/rows';
 import { LayUp } from '../lay-up/schema';
 
 /** So many vehicles come at once; a list of more is brought in parts. */
 export const MAX_VEHICLES = 5000;
-
-/** A bay that the list has and the site has not. */
-export const BayMark = z
-  .string()
-  .regex(/^[A-Z0-9][A-Z0-9./]{0,7}$/, 'a bay is marked with letters and digits, as C3');
 
 /** A list of vehicles, as it goes in. Ids are made in the browser, so that it can be sent twice. */
 export const Brought = z

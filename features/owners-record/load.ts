@@ -52,7 +52,7 @@ export function ownersRecord(loaded: SiteSnapshot, vehicleId: string): OwnersRec
   const here = state.bayId !== null;
   const from = here ? state.laidUpAt : (last?.from ?? null);
   const to = here ? null : (last?.to ?? null);
-  const bays = Object.fromEntries(loaded.bays.map(({ id, mark }) => [id, mark]));
+  const bays = loaded.bayMarks;
   const on = (at: number | string) =>
     dayName(dayOf(typeof at === 'number' ? at : Date.parse(at), timeZone));
   const within = ({ at }: Entry) => {

@@ -1,6 +1,7 @@
 'use client';
 
 import { Checkbox, Segmented } from 'antd';
+import Link from 'next/link';
 import { useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
 import { WEEKDAYS, shortDay, type Day, type Weekday } from '../../core/day';
@@ -74,7 +75,8 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
         <p>
           Version {data.version}
           {data.since === null ? ', the defaults' : `, since ${shortDay(data.since)}`}. Practice
-          differs, so each rule says why its default is one.
+          differs, so each rule says why its default is one. Season, halls and bays are under{' '}
+          <Link href="/site">The site</Link>.
         </p>
         <p className={message?.bad ? styles.bad : styles.kept} role="status">
           {message?.text ?? ''}

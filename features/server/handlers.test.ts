@@ -178,7 +178,7 @@ describe('the edges', () => {
       seasonStart: '2026-10-15',
       seasonEnd: '2027-04-30',
       climate: 'cold',
-      halls: [{ name: 'Shed', kind: 'heated', setpointCelsius: 8, rowMark: 'A', bays: 3 }],
+      halls: [{ name: 'Shed', kind: 'heated', setpointCelsius: 8, rows: ['A1–A3'] }],
     };
     expect(await answer(postSetup(request(setup)))).toMatchObject({ status: 409 });
     expect((await answer(postSetup(request({ ...setup, timeZone: 'Moon' })))).reason).toMatch(

@@ -21,6 +21,7 @@ import { keepTightened, roundsCalendar, seasonDocument, type Tightened } from '.
 import { seasonScreenData } from '../season/load';
 import { printedSeason } from '../season/print-data';
 import { judgeable, loadSite, type SiteSnapshot } from '../site/load';
+import { sitePlanData } from '../site-plan/load';
 import { wallData } from '../wall/load';
 import { vehicleData } from '../vehicle/load';
 import { firstBays, oneMoreData, yardData, yardSeason } from '../yard/load';
@@ -54,6 +55,7 @@ export const QUESTIONS = {
   print: (site: SiteSnapshot, wanted: { id: string; base: string }) =>
     printData(site, wanted.id, wanted.base),
   bring: (site: SiteSnapshot) => bringData(site),
+  sitePlan: (site: SiteSnapshot) => sitePlanData(site),
   layUp: (site: SiteSnapshot, bay: string | null) => layUpData(site, bay),
   bench: (site: SiteSnapshot, battery: string | null) => benchData(site, battery),
   rules: (site: SiteSnapshot) => rulesScreenData(site),

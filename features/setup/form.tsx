@@ -1,12 +1,11 @@
 'use client';
 
-import { Button, Form, Input, InputNumber, Radio, Select, type FormInstance } from 'antd';
-import { IconPlus, IconTrash } from '@tabler/icons-react';
+import { Button, Form, Input, Radio, Select } from 'antd';
 import { useEffect, useState } from 'react';
-import { HALL_KIND_WORDS } from '../../core/facts/hall';
-import { HALL_KINDS } from '../../core/site/climate';
+import type { z } from 'zod';
 import { call } from '../http/client';
 import { CLIMATES, Setup, type ClimateId } from './schema';
+import { HallsEditor, freshHall, type HallDrawing } from '../site-plan/halls-editor';
 import { DayField } from '../theme/day-field';
 import { DEFAULT_RULES } from '../../core/rules/rules';
 import { CurrencySelect } from '../rules/currency-select';
@@ -16,6 +15,13 @@ import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
 import styles from './setup.module.css';
 
+/** What is typed; halls have ids of their own while they are drawn. */
+type Fields = Omit<Setup, 'halls'> & { readonly halls: readonly HallDrawing[] };
+
+/** What is wrong, by path. */
+const problemsOf = ({ issues }: z.ZodError) =>
+  new Map(issues.map(({ path, message }) => [path.join('.'), message]));
+
 /** The first screen of a new site. */
 export function SetupForm({
   season,
@@ -24,7 +30,8 @@ export function SetupForm({
   season: { start: string; end: string };
   timeZones: readonly string[];
 }) {
-  const [form] = Form.useForm<Setup>();
+  const [form] = Form.useForm<Fields>();
+  const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
 
@@ -33,21 +40,25 @@ export function SetupForm({
     form.setFieldValue('timeZone', Intl.DateTimeFormat().resolvedOptions().timeZone);
   }, [form]);
 
-  const send = async (fields: Setup) => {
+  const send = async (fields: Fields) => {
     setProblem(null);
+    setWrong(new Map());
     const parsed = Setup.safeParse({
       ...fields,
-      halls: fields.halls.map((hall) => ({
-        ...hall,
-        setpointCelsius: hall.kind === 'heated' ? (hall.setpointCelsius ?? 12) : null,
+      halls: fields.halls.map(({ name, kind, setpointCelsius, rows }) => ({
+        ...{ name, kind, rows },
+        setpointCelsius: kind === 'heated' ? (setpointCelsius ?? 12) : null,
       })),
     });
     if (!parsed.success) {
+      setWrong(problemsOf(parsed.error));
       form.setFields(
-        parsed.error.issues.map((issue) => ({
-          name: issue.path as never,
-          errors: [issue.message],
-        })),
+        parsed.error.issues
+          .filter(({ path }) => path[0] !== 'halls')
+          .map((issue) => ({
+            name: issue.path as never,
+            errors: [issue.message],
+          })),
       );
       setProblem('Something is missing or out of range: see the marked fields.');
       return;
@@ -63,7 +74,7 @@ export function SetupForm({
   };
 
   return (
-    <Form<Setup>
+    <Form<Fields>
       form={form}
       layout="vertical"
       requiredMark={false}
@@ -74,14 +85,19 @@ export function SetupForm({
         seasonEnd: season.end,
         climate: 'inland' satisfies ClimateId,
         currency: DEFAULT_RULES.currency,
-        halls: [{ name: '', kind: 'unheated', setpointCelsius: 12, rowMark: 'A', bays: 10 }],
+        halls: [freshHall([])],
       }}
       onFinish={(fields) => void send(fields)}
     >
       <header className={layout.head}>
         <h1>Velvet Ember: a new site</h1>
         <Quiet as="p">
-          Where the vehicles stand, and what the winter is like. Nothing is stored yet.
+          Where the vehicles stand, and what the winter is like. All of it can be changed later.
+        </Quiet>
+        <Quiet as="p">
+          A list of vehicles comes next, from a spreadsheet or by hand: <b>Bring a list</b> stands
+          on the page after this one. To look around first, <code>./ember demo</code> shows a site
+          in its winter.
         </Quiet>
       </header>
       <div className={styles.columns}>
@@ -118,7 +134,12 @@ export function SetupForm({
         </section>
         <section className={styles.part}>
           <h2>Halls, in walking order</h2>
-          <Halls form={form} />
+          <Quiet as="p">
+            Bays as they are walked: C1–C12 is a row, _ a gap in it; a second side is a second row.
+          </Quiet>
+          <Form.Item name="halls" noStyle>
+            <HallsEditor problem={(path) => wrong.get(path)} />
+          </Form.Item>
           <Caution>
             The maker’s instructions, local codes and licensed practice come before anything that
             this program says.
@@ -130,68 +151,5 @@ export function SetupForm({
         </section>
       </div>
     </Form>
-  );
-}
-
-/** The halls, one after the other as they are walked. */
-function Halls({ form }: { form: FormInstance<Setup> }) {
-  const halls = Form.useWatch('halls', form);
-  return (
-    <Form.List name="halls">
-      {(fields, { add, remove }) => (
-        <>
-          {fields.map(({ key, name: at }) => (
-            <div key={key} className={styles.battery} role="group" aria-label={`Hall ${at + 1}`}>
-              <div className={styles.row}>
-                <Form.Item name={[at, 'name']} label="Name" className={styles.wide}>
-                  <Input maxLength={60} autoComplete="off" />
-                </Form.Item>
-                <Form.Item name={[at, 'rowMark']} label="Bays marked">
-                  <Input maxLength={3} />
-                </Form.Item>
-                <Form.Item name={[at, 'bays']} label="How many">
-                  <InputNumber controls={false} />
-                </Form.Item>
-              </div>
-              <div className={styles.row}>
-                <Form.Item name={[at, 'kind']} label="Kind" className={styles.wide}>
-                  <Radio.Group
-                    optionType="button"
-                    options={HALL_KINDS.map((value) => ({ value, label: HALL_KIND_WORDS[value] }))}
-                  />
-                </Form.Item>
-                {halls?.[at]?.kind === 'heated' ? (
-                  <Form.Item name={[at, 'setpointCelsius']} label="Heated to, °C">
-                    <InputNumber controls={false} />
-                  </Form.Item>
-                ) : null}
-                {fields.length > 1 ? (
-                  <Button
-                    className={styles.remove}
-                    icon={<IconTrash size={18} aria-hidden="true" />}
-                    aria-label={`Remove hall ${at + 1}`}
-                    onClick={() => remove(at)}
-                  />
-                ) : null}
-              </div>
-            </div>
-          ))}
-          <Button
-            icon={<IconPlus size={18} aria-hidden="true" />}
-            onClick={() =>
-              add({
-                name: '',
-                kind: 'unheated',
-                setpointCelsius: 12,
-                rowMark: String.fromCharCode(65 + fields.length),
-                bays: 10,
-              })
-            }
-          >
-            Another hall
-          </Button>
-        </>
-      )}
-    </Form.List>
   );
 }

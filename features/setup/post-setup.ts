@@ -1,8 +1,9 @@
 import 'server-only';
 import { reasonOf } from '../../core/logbook/entry';
-import { dayOf, toDay } from '../../core/day';
+import { dayName, dayOf, toDay } from '../../core/day';
 import { seasonProblem } from '../../core/time-limits';
-import { Site, addBay, addHall, clearSite, isUnused, readSite, writeSite } from '../../store/site';
+import { drawPlan } from '../../store/plan';
+import { Site, clearSite, isUnused, readSite, writeSite } from '../../store/site';
 import { HOUSE_RULES } from '../../core/rules/rules';
 import { recordEntry } from '../../store/record';
 import { readRuleBook } from '../../store/states';
@@ -30,22 +31,12 @@ export async function postSetup(request: Request): Promise<Response> {
     .transaction(() => {
       clearSite(db());
       writeSite(db(), site.data);
-      setup.halls.forEach((hall, walkOrder) => {
-        const rowMark = hall.rowMark.toUpperCase();
-        const id = `hall-${rowMark}`;
-        addHall(db(), {
-          id,
-          name: hall.name,
-          kind: hall.kind,
-          setpointCelsius: hall.kind === 'heated' ? (hall.setpointCelsius ?? 12) : null,
-          note: '',
-          walkOrder,
-        });
-        for (let n = 1; n <= hall.bays; n++) {
-          const mark = `${rowMark}${n}`;
-          addBay(db(), { id: `bay-${mark}`, hallId: id, mark, rowMark, walkOrder: n });
-        }
-      });
+      const drawn = setup.halls.map((hall, i) => ({
+        ...hall,
+        id: `hall-${i + 1}`,
+        setpointCelsius: hall.kind === 'heated' ? (hall.setpointCelsius ?? 12) : null,
+      }));
+      drawPlan(db(), drawn, dayName(today));
       if (setup.currency !== readRuleBook(db()).rules.currency) {
         const patch = { currency: setup.currency };
         const at = now();

@@ -4,7 +4,8 @@ import { parseDay } from '../../core/day';
 import { seasonProblem } from '../../core/time-limits';
 import { DayName } from '../../core/logbook/fields';
 import { DEFAULT_RULES, Rules } from '../../core/rules/rules';
-import { HALL_KINDS, type Climate } from '../../core/site/climate';
+import type { Climate } from '../../core/site/climate';
+import { DrawnHall, checkDrawn } from '../site-plan/schema';
 
 /** Winters that a site may start from; its own thermometers take over as they are read. */
 export const CLIMATES = {
@@ -40,38 +41,14 @@ export const Setup = z
     seasonEnd: DayName,
     climate: z.enum(['mild', 'inland', 'cold']),
     currency: Rules.shape.currency.default(DEFAULT_RULES.currency),
-    halls: z
-      .array(
-        z.strictObject({
-          name: Line(1, 60, 'give the hall a name'),
-          kind: z.enum(HALL_KINDS),
-          setpointCelsius: z.number().min(-10).max(30).nullable(),
-          rowMark: z
-            .string()
-            .trim()
-            .regex(/^[A-Za-z]{1,3}$/, 'one to three letters, as C for C1, C2, C3'),
-          bays: z.int().min(1, 'at least one bay').max(200, 'at most 200 bays in a hall'),
-        }),
-      )
-      .min(1, 'a site has at least one hall')
-      .max(20),
+    halls: z.array(DrawnHall).min(1, 'a site has at least one hall').max(20),
   })
   .superRefine((setup, context) => {
     const [start, end] = [parseDay(setup.seasonStart), parseDay(setup.seasonEnd)];
     const message = start === null || end === null ? null : seasonProblem(start, end, null);
     if (message) context.addIssue({ code: 'custom', path: ['seasonEnd'], message });
-    const twice = (key: 'name' | 'rowMark') =>
-      setup.halls.forEach((hall, i) => {
-        const same = (other: string) => other.toLowerCase() === hall[key].toLowerCase();
-        if (setup.halls.findIndex((one) => same(one[key])) < i) {
-          context.addIssue({
-            code: 'custom',
-            path: ['halls', i, key],
-            message: 'another hall has this already',
-          });
-        }
-      });
-    twice('name');
-    twice('rowMark');
+    checkDrawn(setup.halls, (at, said) =>
+      context.addIssue({ code: 'custom', path: at, message: said }),
+    );
   });
 export type Setup = z.infer<typeof Setup>;

@@ -13,7 +13,7 @@ function nextSeason(): { start: string; end: string } {
 }
 
 export function SetupScreen() {
-  if (readSite(db()) && !isUnused(db())) redirect('/yard');
+  if (readSite(db()) && !isUnused(db())) redirect('/site');
   const season = nextSeason();
   return <SetupForm season={season} timeZones={Intl.supportedValuesOf('timeZone')} />;
 }

@@ -26,7 +26,7 @@ const SETUP = {
   seasonStart: `${new Date().getUTCFullYear()}-10-15`,
   seasonEnd: `${new Date().getUTCFullYear() + 1}-04-30`,
   climate: 'inland',
-  halls: [{ name: 'Barn', kind: 'unheated', setpointCelsius: null, rowMark: 'A', bays: 3 }],
+  halls: [{ name: 'Barn', kind: 'unheated', setpointCelsius: null, rows: ['A1–A3'] }],
 };
 const setUp = (more: object = {}) => answer(postSetup(request({ ...SETUP, ...more })));
 const currency = () => readRuleBook(db()).rules.currency;
@@ -48,7 +48,7 @@ test('what is no currency is refused in words', async () => {
 });
 
 test('once something is noted there, it is not set up again', async () => {
-  const note = newEntry('power-cut', 'hall-A', Date.now() - 60_000, { note: '' });
+  const note = newEntry('power-cut', 'hall-1', Date.now() - 60_000, { note: '' });
   const noted = await answer(handlePostEntry(request(note)));
   expect(noted).toMatchObject({ status: 200 });
   expect(await setUp()).toMatchObject({ status: 409 });

@@ -84,6 +84,8 @@ export interface SiteSnapshot {
   readonly ruleBook: RuleBook;
   readonly halls: readonly Hall[];
   readonly bays: readonly Bay[];
+  /** Marks of all bays by id, also of those that are no more. */
+  readonly bayMarks: Readonly<Record<string, string>>;
   readonly now: number;
   readonly today: Day;
   readonly temperatures: ReadonlyMap<string, DailyTemperatures>;
@@ -136,10 +138,11 @@ const remembered = new WeakMap<Db, RememberedTemperatures>();
 /** Temperatures of all halls; the same objects until a thermometer is read or the day ends. */
 function temperaturesOf(
   from: Db,
-  { halls, hallDayStamp }: MasterData,
+  { halls: open, closed, hallDayStamp }: MasterData,
   site: Site,
   today: Day,
 ): RememberedTemperatures {
+  const halls = [...open, ...closed.halls];
   const key = JSON.stringify([today, halls, site, hallDayStamp]);
   const known = remembered.get(from);
   if (known?.key === key) return known;
@@ -362,6 +365,9 @@ export function loadSite(from: Db, at: number, asIf?: Rules): SiteSnapshot | nul
   );
   return {
     ...setting,
+    bayMarks: Object.fromEntries(
+      [...bays, ...setting.closed.bays].map(({ id, mark }) => [id, mark]),
+    ),
     upToSeq: lastSeq(from),
     stays,
     stock: readStock(from),
@@ -423,8 +429,10 @@ export function loadBattery(
   const vehicle = setting.vehicles.get(vehicleId);
   const vehicleState = readVehicleStates(from, vehicleId).get(vehicleId);
   const last = is === 'here' ? null : vehicleState?.stays.at(-1)?.bayId;
-  const bay = setting.bays.find((one) => one.id === (vehicleState?.bayId ?? last));
-  const hall = setting.halls.find((one) => one.id === bay?.hallId);
+  const bay = [...setting.bays, ...setting.closed.bays].find(
+    (one) => one.id === (vehicleState?.bayId ?? last),
+  );
+  const hall = [...setting.halls, ...setting.closed.halls].find((one) => one.id === bay?.hallId);
   // A lay-up that was withdrawn leaves its vehicle nowhere.
   if (!battery || !vehicle || !vehicleState || !hall) return null;
   const block = state.role === 'string' ? blockAmong(from, setting, battery, vehicleId) : null;

@@ -11,7 +11,7 @@ import { formatTemperature } from '../../core/words/words';
 import { useDay } from '../app-shell/day';
 import type { BatteryDto } from '../site/dto';
 import type { VehicleData } from './vehicle-data';
-import styles from './facts.module.css';
+import styles from '../ui/facts.module.css';
 
 /** What is known of a battery, and what its record has taught. */
 export function Facts({

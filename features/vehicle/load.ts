@@ -57,7 +57,7 @@ export function vehicleData(loaded: SiteSnapshot, vehicleId: string): VehicleDat
     ),
     batteries,
     gone,
-    bays: Object.fromEntries(loaded.bays.map((bay) => [bay.id, bay.mark])),
+    bays: loaded.bayMarks,
     entries: vehicleEntries,
     batteryEntries: Object.fromEntries(all.map(({ id }) => [id, readEntriesOfBattery(db(), id)])),
     verdicts: Object.fromEntries(

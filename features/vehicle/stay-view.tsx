@@ -16,7 +16,7 @@ import { Batteries } from './batteries';
 import type { VehicleData } from './vehicle-data';
 import { DayField } from '../theme/day-field';
 import { Field, TextField } from '../ui/field';
-import list from './facts.module.css';
+import list from '../ui/facts.module.css';
 import shared from './vehicle.module.css';
 import styles from './stay-view.module.css';
 

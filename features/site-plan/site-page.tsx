@@ -1,0 +1,100 @@
+'use client';
+
+import Link from 'next/link';
+import { HALL_FACTS, hallFactsShown } from '../../core/facts/hall';
+import { SITE_FACTS, type SiteSheet } from '../../core/facts/site';
+import { useRefresh } from '../app-shell/refresh';
+import type { Corrected } from '../facts/fact-form';
+import { FactSheet } from '../facts/fact-sheet';
+import { newEntry } from '../logbook/new-entry';
+import { postEntry } from '../logbook/post';
+import { THE_SITE } from '../../core/logbook/kind';
+import { useSiteClock } from '../site/clock';
+import { Caution } from '../ui/caution';
+import { Quiet } from '../ui/quiet';
+import { DrawPlan } from './draw-plan';
+import type { SitePlanData } from './load';
+import layout from '../ui/layout.module.css';
+
+/** What the whole site goes by, where its bays are, and how to take all of it out. */
+export function SitePage({ data }: { readonly data: SitePlanData }) {
+  const refresh = useRefresh();
+  const siteNow = useSiteClock(data.clock);
+  const record = async (
+    kind: 'site-corrected' | 'hall-corrected',
+    id: string,
+    corrected: Corrected,
+  ) => {
+    const reply = await postEntry(newEntry(kind, id, siteNow(), corrected));
+    if (!reply.ok) return reply.reason;
+    refresh();
+    return null;
+  };
+  return (
+    <div className={layout.page}>
+      <header className={layout.head}>
+        <h1>The site</h1>
+        <Quiet as="p">
+          What changes here holds from now on, and stands in the logbook. Chargers, outlets and
+          devices are under <Link href="/charge">Charge</Link>, days and length of the round under{' '}
+          <Link href="/rules">Rules</Link>, vehicles come with <Link href="/bring">a list</Link>.
+        </Quiet>
+      </header>
+      {data.backupTrouble === null ? null : <Caution>{data.backupTrouble}</Caution>}
+      <section className={layout.panel} aria-label="Season and place">
+        <h2>Season and place</h2>
+        <FactSheet<SiteSheet>
+          of={SITE_FACTS}
+          sheet={data.sheet}
+          shown={['name', 'seasonStart', 'seasonEnd', 'timeZone', 'latitude']}
+          rules={data.rules}
+          correct={(corrected) => record('site-corrected', THE_SITE, corrected)}
+        />
+      </section>
+      <section className={layout.panel} aria-label="What the halls are like">
+        <h2>What the halls are like</h2>
+        <Quiet as="p">
+          Where a thermometer has recorded, that counts; for all other days these say how cold it
+          is.
+        </Quiet>
+        {data.halls.map(({ id, sheet }) => (
+          <FactSheet
+            key={id}
+            of={HALL_FACTS}
+            sheet={sheet}
+            shown={hallFactsShown(sheet)}
+            rules={data.rules}
+            correct={(corrected) => record('hall-corrected', id, corrected)}
+          />
+        ))}
+      </section>
+      <DrawPlan data={data} onDrawn={refresh} />
+      <TakeOut tables={data.tables} />
+    </div>
+  );
+}
+
+/** Everything that was entered, to be kept elsewhere or brought to another program. */
+function TakeOut({ tables }: Pick<SitePlanData, 'tables'>) {
+  return (
+    <section className={layout.panel} aria-label="Take everything out">
+      <h2>Take everything out</h2>
+      <p>
+        <a href="/api/take-out/archive.jsonl" download>
+          All of it as one archive
+        </a>
+        , which <code>./ember import</code> takes in elsewhere, entry for entry. For a spreadsheet:
+      </p>
+      <ul>
+        {tables.map(({ file, about }) => (
+          <li key={file}>
+            <a href={`/api/take-out/${file}`} download>
+              {file}
+            </a>{' '}
+            <Quiet>{about}</Quiet>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

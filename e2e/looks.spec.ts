@@ -3,14 +3,11 @@ import { readFileSync } from 'node:fs';
 import { TestSite } from './server';
 
 let site: TestSite;
-let empty: TestSite;
 test.beforeAll(async () => {
   site = await TestSite.make('demo');
-  empty = await TestSite.make('empty');
 });
 test.afterAll(async () => {
   await site.remove();
-  await empty.remove();
 });
 
 const VIEWS = [
@@ -28,6 +25,8 @@ const VIEWS = [
   'charge?view=stock',
   'hand-back',
   'hand-back/vehicle-12',
+  'site',
+  'bring',
   'season/account',
   'print/vehicle/vehicle-02',
   'print/record/vehicle-12',
@@ -204,32 +203,6 @@ test('the chosen theme stays, and wins over the system', async ({ page }) => {
   const lamp = await ground();
   await page.reload();
   expect(await ground()).toBe(lamp);
-});
-
-test('a new site is set up, and its first vehicle is laid up', async ({ page }) => {
-  const complaints = await watched(page, empty.url);
-  await expect(page.getByRole('heading', { name: /a new site/ })).toBeVisible();
-  expect(await seriousFindings(page)).toEqual([]);
-  await page.getByRole('button', { name: 'Set the site up' }).click();
-  await expect(page.getByText('give the site a name')).toBeVisible();
-  await page.getByLabel('Name').first().fill('Old Barn');
-  await page.getByRole('group', { name: 'Hall 1' }).getByLabel('Name').fill('Threshing Floor');
-  await page.getByRole('button', { name: 'Set the site up' }).click();
-  await expect(page.getByRole('heading', { name: 'Lay up' })).toBeVisible();
-  await page.getByRole('link', { name: 'Yard' }).click();
-  await expect(page.getByText('Nothing is laid up yet.')).toBeVisible();
-  await page.getByRole('link', { name: 'Round' }).click();
-  await expect(page.getByRole('heading', { name: 'Nothing is laid up yet' })).toBeVisible();
-  await page.getByRole('link', { name: 'Lay up' }).click();
-  await page.getByLabel('Name', { exact: true }).fill('Fennick pickup');
-  await page.getByRole('button', { name: 'Lay it up now' }).click();
-  await expect(page.getByText('Choose a bay on the plan.')).toBeVisible();
-  await page.getByRole('radio', { name: 'A1', exact: true }).check();
-  await page.getByRole('button', { name: 'Lay it up now' }).click();
-  await expect(page.getByRole('heading', { name: /stands in A1/ })).toBeVisible();
-  await page.getByRole('link', { name: 'Go to the round' }).click();
-  await expect(page.getByRole('heading', { name: /Fennick pickup/ })).toBeVisible();
-  expect(await complaints()).toEqual([]);
 });
 
 test('a rule that changes is weighed first, then moves the dates, and stays on record', async ({

@@ -1,6 +1,6 @@
 import { readRow, rowMarkOf } from '../core/site/rows';
 import { prepared, type Db } from './open';
-import { Hall, readBays, readHalls, type Bay } from './site';
+import { Hall, readBays, readClosed, readHalls, type Bay } from './site';
 
 /** A hall as it is drawn, its rows as they are written. */
 export interface HallDrawn extends Pick<Hall, 'id' | 'name' | 'kind' | 'setpointCelsius'> {
@@ -16,54 +16,51 @@ export interface PlanChange {
   readonly closedBays: Pick<Bay, 'id' | 'mark'>[];
 }
 
+/** Each row has a thousand numbers of its own in the walking order. */
+const NUMBERS = 1000;
+
 /** The bays of a drawn hall in walking order; a gap leaves a number out. */
 function baysOf({ id: hallId, rows }: HallDrawn) {
-  let walkOrder = 0;
-  return rows.flatMap((text) => {
+  return rows.flatMap((text, n) => {
     const read = readRow(text);
     if (!read.ok) return [];
     const rowMark = rowMarkOf(read.row);
-    // Between two rows there is a gap, which is how they are told apart.
-    walkOrder += 1;
-    return read.row.flatMap((mark) => {
-      walkOrder += 1;
-      return mark === null ? [] : [{ hallId, mark, rowMark, walkOrder }];
-    });
+    return read.row.flatMap((mark, i) =>
+      mark === null ? [] : [{ hallId, mark, rowMark, walkOrder: n * NUMBERS + i }],
+    );
   });
 }
 
 /**
  * Makes the halls and bays of a site those that are drawn, in this order. A bay of a mark stays the one
  * it was, in whichever hall it is now; what is drawn no more is closed, and what happened there stays
- * on record. A closed one that is drawn again is open again.
+ * on record. A closed one that is drawn again is open again. Names and kinds of halls that are here are
+ * facts, and are corrected as those are.
  */
 export function drawPlan(db: Db, drawn: readonly HallDrawn[], today: string): PlanChange {
   const before = { halls: readHalls(db), bays: readBays(db) };
   const change: PlanChange = { halls: [], closedHalls: [], bays: [], closedBays: [] };
-  const ids = new Set(drawn.map(({ id }) => id));
-  // Names are given back first: two halls may have changed theirs.
+  const closed = new Map(readClosed(db).halls.map(({ name, id }) => [name, id]));
+  // A hall of a name that is closed is that one again.
+  const halls = drawn.map((hall) => ({ ...hall, id: closed.get(hall.name) ?? hall.id }));
+  const ids = new Set(halls.map(({ id }) => id));
   for (const { id, name } of before.halls) {
-    prepared(db, 'UPDATE hall SET name = ?, closed_on = ? WHERE id = ?').run(
-      ids.has(id) ? `${id}/renamed` : name,
-      ids.has(id) ? null : today,
-      id,
-    );
-    if (!ids.has(id)) change.closedHalls.push(name);
+    if (ids.has(id)) continue;
+    prepared(db, 'UPDATE hall SET closed_on = ? WHERE id = ?').run(today, id);
+    change.closedHalls.push(name);
   }
-  drawn.forEach(({ id, name, kind, setpointCelsius }, walkOrder) => {
-    const hall = { id, name, kind, setpointCelsius };
-    const known = before.halls.find((one) => one.id === id);
-    if (!known) change.halls.push(name);
+  halls.forEach(({ id, name, kind, setpointCelsius }, walkOrder) => {
+    if (!before.halls.some((one) => one.id === id)) change.halls.push(name);
+    // What a hall is like is corrected elsewhere, as a fact: here it is where it is walked.
     prepared(
       db,
       `INSERT INTO hall (id, name, kind, setpoint_celsius, note, walk_order)
-       VALUES (@id, @name, @kind, @setpointCelsius, @note, @walkOrder)
-       ON CONFLICT (id) DO UPDATE SET name = @name, kind = @kind,
-         setpoint_celsius = @setpointCelsius, walk_order = @walkOrder, closed_on = NULL`,
-    ).run(Hall.parse({ ...hall, note: known?.note ?? '', walkOrder }));
+       VALUES (@id, @name, @kind, @setpointCelsius, '', @walkOrder)
+       ON CONFLICT (id) DO UPDATE SET walk_order = @walkOrder, closed_on = NULL`,
+    ).run(Hall.parse({ id, name, kind, setpointCelsius, note: '', walkOrder }));
   });
   const open = new Map(before.bays.map((bay) => [bay.mark, bay]));
-  const now = drawn.flatMap(baysOf);
+  const now = halls.flatMap(baysOf);
   for (const bay of now) {
     if (!open.has(bay.mark)) change.bays.push(bay.mark);
     prepared(
@@ -83,7 +80,7 @@ export function drawPlan(db: Db, drawn: readonly HallDrawn[], today: string): Pl
   return change;
 }
 
-/** The bays of a hall as rows of a drawing: a row ends where its letters do, or two numbers are left out. */
+/** The bays of a hall as rows of a drawing: a row ends where its letters or its numbers do. */
 export function rowsOf(
   bays: readonly Pick<Bay, 'mark' | 'rowMark' | 'walkOrder'>[],
 ): (string | null)[][] {
@@ -91,7 +88,11 @@ export function rowsOf(
   let last: (typeof bays)[number] | null = null;
   for (const bay of bays) {
     const gap: number = last === null ? 0 : bay.walkOrder - last.walkOrder - 1;
-    if (last === null || last.rowMark !== bay.rowMark) rows.push([]);
+    const isNext =
+      last !== null &&
+      last.rowMark === bay.rowMark &&
+      Math.floor(last.walkOrder / NUMBERS) === Math.floor(bay.walkOrder / NUMBERS);
+    if (!isNext) rows.push([]);
     else for (let n = 0; n < gap; n++) rows.at(-1)!.push(null);
     rows.at(-1)!.push(bay.mark);
     last = bay;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { partsOf, shortDay, toDay } from '../day';
 import { Line } from '../text';
 
 /** How a fact is asked for. */
@@ -119,8 +120,11 @@ export function valueWords({ ask }: Fact, value: unknown): string {
       return ask.words[String(value)] ?? String(value);
     case 'number':
       return `${plainFigure(Number(value))}${ask.unit === '' || ask.unit === '°' ? ask.unit : ` ${ask.unit}`}`;
+    case 'day': {
+      const on = toDay(String(value));
+      return `${shortDay(on)} ${partsOf(on).year}`;
+    }
     case 'line':
-    case 'day':
       return String(value);
   }
 }

@@ -71,7 +71,12 @@ export function DrawPlan({
         is a second row. What is drawn no more is closed: what happened there stays on record.
       </Quiet>
       <div>
-        <HallsEditor value={halls} onChange={setDrawn} takenBy={(mark) => data.takenBy[mark]} />
+        <HallsEditor
+          value={halls}
+          onChange={setDrawn}
+          takenBy={(mark) => data.takenBy[mark]}
+          known={(id) => before.some((hall) => hall.id === id)}
+        />
       </div>
       {homeless.length > 0 ? (
         <div className={layout.fields} role="group" aria-label="Where they go">

@@ -39,12 +39,15 @@ export function HallsEditor({
   value = [],
   onChange = () => undefined,
   takenBy = NOBODY,
+  known = () => false,
   problem = () => undefined,
 }: {
   readonly value?: readonly HallDrawing[];
   readonly onChange?: (halls: readonly HallDrawing[]) => void;
   /** Who stands in a bay. */
   readonly takenBy?: (mark: string) => string | undefined;
+  /** Halls that are here already: what they are like is corrected elsewhere. */
+  readonly known?: (id: string) => boolean;
   /** What is wrong at a path, as `halls.0.name`. */
   readonly problem?: (path: string) => string | undefined;
 }) {
@@ -57,6 +60,7 @@ export function HallsEditor({
             hall={hall}
             at={at}
             of={value.length}
+            isKnown={known(hall.id)}
             wrong={problem(`halls.${at}.name`)}
             onHall={(changed) => set(at, changed)}
             onMove={(by) => onChange(swapped(value, at, by))}
@@ -101,6 +105,7 @@ function HallHead({
   hall,
   at,
   of,
+  isKnown,
   wrong,
   onHall,
   onMove,
@@ -109,6 +114,7 @@ function HallHead({
   readonly hall: HallDrawing;
   readonly at: number;
   readonly of: number;
+  readonly isKnown: boolean;
   readonly wrong: string | undefined;
   readonly onHall: (hall: HallDrawing) => void;
   readonly onMove: (by: 1 | -1) => void;
@@ -117,6 +123,49 @@ function HallHead({
   const called = hall.name || `hall ${at + 1}`;
   return (
     <div className={`${layout.fields} ${styles.head}`}>
+      {isKnown ? <h3>{hall.name}</h3> : <HallIs hall={hall} wrong={wrong} onHall={onHall} />}
+      <span className={layout.inline}>
+        <Button
+          icon={<IconArrowUp size={18} aria-hidden="true" />}
+          aria-label={`Walk ${called} earlier`}
+          disabled={at === 0}
+          onClick={() => onMove(-1)}
+        />
+        <Button
+          icon={<IconArrowDown size={18} aria-hidden="true" />}
+          aria-label={`Walk ${called} later`}
+          disabled={at === of - 1}
+          onClick={() => onMove(1)}
+        />
+        {of > 1 ? (
+          <Button
+            icon={<IconTrash size={18} aria-hidden="true" />}
+            aria-label={`Remove ${called}`}
+            onClick={onRemove}
+          />
+        ) : null}
+      </span>
+      {wrong ? (
+        <p className={styles.wrong} role="alert">
+          {wrong}
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+/** What a new hall is called and like. */
+function HallIs({
+  hall,
+  wrong,
+  onHall,
+}: {
+  readonly hall: HallDrawing;
+  readonly wrong: string | undefined;
+  readonly onHall: (hall: HallDrawing) => void;
+}) {
+  return (
+    <>
       <Field label="Name" wrong={wrong !== undefined}>
         {(id) => (
           <Input
@@ -152,32 +201,6 @@ function HallHead({
           )}
         </Field>
       ) : null}
-      <span className={layout.inline}>
-        <Button
-          icon={<IconArrowUp size={18} aria-hidden="true" />}
-          aria-label={`Walk ${called} earlier`}
-          disabled={at === 0}
-          onClick={() => onMove(-1)}
-        />
-        <Button
-          icon={<IconArrowDown size={18} aria-hidden="true" />}
-          aria-label={`Walk ${called} later`}
-          disabled={at === of - 1}
-          onClick={() => onMove(1)}
-        />
-        {of > 1 ? (
-          <Button
-            icon={<IconTrash size={18} aria-hidden="true" />}
-            aria-label={`Remove ${called}`}
-            onClick={onRemove}
-          />
-        ) : null}
-      </span>
-      {wrong ? (
-        <p className={styles.wrong} role="alert">
-          {wrong}
-        </p>
-      ) : null}
-    </div>
+    </>
   );
 }

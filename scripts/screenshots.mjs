@@ -57,7 +57,6 @@ await picture('rules', 'rules');
 await picture('season', 'season', {
   act: (page) => page.getByText('What would help').waitFor(),
 });
-await picture('print', 'print/vehicle/vehicle-02');
 await picture('hand-back', 'hand-back');
 await picture('owners-record', 'print/record/vehicle-44', {
   viewport: { width: 1000, height: 1200 },
@@ -139,14 +138,15 @@ await picture('bench-hunt', 'bench?battery=battery-033&job=hunt', {
   await page.waitForTimeout(500);
 }
 await picture('charge', 'charge?battery=battery-054');
-await picture('what-if', 'vehicle/vehicle-31', {
+await picture('site', 'site', {
   viewport: { width: 1280, height: 1100 },
+  act: (page) =>
+    page.getByRole('heading', { name: 'Halls and bays' }).evaluate((one) => one.scrollIntoView()),
+});
+await picture('bring', 'bring', {
   act: async (page) => {
-    await page.getByRole('button', { name: 'What if', exact: true }).click();
-    await page.getByRole('combobox', { name: 'Kept' }).click();
-    await page.getByRole('option', { name: 'Negative off, recharged when due' }).click();
-    await page.getByRole('row', { name: /^Charges/ }).waitFor();
-    await page.waitForTimeout(1500);
+    await page.getByLabel(/A file/).setInputFiles('docs/examples/list.csv');
+    await page.getByText('1 row has something to mend.').waitFor();
   },
 });
 await browser.close();

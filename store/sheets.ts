@@ -1,3 +1,4 @@
+import { ZodError } from 'zod';
 import { cellsFor } from '../core/battery/chemistries';
 import { BATTERY_FACTS, type BatterySheet } from '../core/facts/battery';
 import { firstOther, type Fact, type Facts, type Patch, valueWords } from '../core/facts/fact';
@@ -117,14 +118,18 @@ export function applyCorrection(
     const fact = (facts.facts as Readonly<Record<string, Fact>>)[other]!;
     return `${fact.label} of ${facts.thing} is ${valueWords(fact, sheet[other])} meanwhile: look again, and correct that.`;
   }
-  const next = facts.schema.safeParse({ ...sheet, ...to });
-  if (!next.success) return `now.${reasonOf(next.error)}`;
-  const problem = facts.problem(next.data);
-  if (problem !== null) return `${problem}.`;
+  const whole = { ...sheet, ...to };
+  const next = facts.schema.safeParse(whole);
+  // What is wrong besides, from an older version, is corrected in its turn.
+  const wrong = next.error?.issues.find(({ path }) => String(path[0]) in to);
+  if (wrong && !isStruck) return `now.${wrong.path.join('.')}: ${wrong.message}`;
+  const problem = next.success ? facts.problem(next.data) : null;
+  if (problem !== null && !isStruck) return `${problem}.`;
   try {
-    write(db, entry.subjectId, next.data);
+    write(db, entry.subjectId, (next.data ?? whole) as never);
     return null;
   } catch (error) {
+    if (error instanceof ZodError) return `${facts.thing} is not as it can be: ${reasonOf(error)}.`;
     if ((error as { code?: string }).code !== 'SQLITE_CONSTRAINT_UNIQUE') throw error;
     const name = String(to['mark'] ?? to['name']);
     return `Another one is called ${name}: two of one name cannot be told apart.`;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { partsOf, shortDay, toDay } from '../day';
+import { parseDay, partsOf, shortDay } from '../day';
 import { Line } from '../text';
 
 /** How a fact is asked for. */
@@ -86,7 +86,8 @@ const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 export const correctionOf = <S extends object>({ patch }: Facts<S>) =>
   z
     .strictObject({
-      was: patch,
+      /** As it was written down, which may be what no such thing is. */
+      was: z.record(z.string().max(40), z.unknown()),
       now: patch,
       why: Line(1, 200, 'say how you know: it stays beside the change'),
     })
@@ -98,7 +99,7 @@ export const correctionOf = <S extends object>({ patch }: Facts<S>) =>
       if (names.sort().join() !== Object.keys(was).sort().join()) {
         issue('each fact is sent as it was and as it is');
       }
-      if (names.some((name) => same((was as Patch)[name], (now as Patch)[name]))) {
+      if (names.some((name) => same(was[name], (now as Patch)[name]))) {
         issue('that is what is written down already');
       }
     });
@@ -121,8 +122,8 @@ export function valueWords({ ask }: Fact, value: unknown): string {
     case 'number':
       return `${plainFigure(Number(value))}${ask.unit === '' || ask.unit === '°' ? ask.unit : ` ${ask.unit}`}`;
     case 'day': {
-      const on = toDay(String(value));
-      return `${shortDay(on)} ${partsOf(on).year}`;
+      const on = parseDay(String(value));
+      return on === null ? String(value) : `${shortDay(on)} ${partsOf(on).year}`;
     }
     case 'line':
       return String(value);

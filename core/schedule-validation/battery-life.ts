@@ -200,7 +200,9 @@ export class BatteryLife {
       }
     }
     const told = check.plan.lowestSocPct.find((one) => one.battery === battery.id);
-    if (Number.isFinite(lowest.soc) && told && Math.abs(told.socPct - lowest.soc) > TENTH + EPS) {
+    // Rounded to a tenth; of a figure of millions the last digits are those of the arithmetic.
+    const allowed = TENTH + EPS + 1e-9 * Math.abs(lowest.soc);
+    if (Number.isFinite(lowest.soc) && told && Math.abs(told.socPct - lowest.soc) > allowed) {
       const why = `Its lowest is ${lowest.soc.toFixed(2)} %, and the plan says ${told.socPct} %.`;
       this.say('totals', lowest.date, why);
     }

@@ -105,6 +105,14 @@ describe('a fact that is corrected', () => {
     expect(readSiteSheet(db())).toMatchObject({ seasonStart, seasonEnd });
   });
 
+  it('that an older version wrote, and that no such thing is, is put right', async () => {
+    const { seasonEnd } = readSiteSheet(db())!;
+    db().exec("UPDATE site SET season_end = '9999-04-30'");
+    const right = { was: { seasonEnd: '9999-04-30' }, now: { seasonEnd }, why: 'the calendar' };
+    expect(await post('site-corrected', 'site', right)).toMatchObject({ status: 200 });
+    expect(readSiteSheet(db())!.seasonEnd).toBe(seasonEnd);
+  });
+
   it('takes nothing else down, though its levels were noted of six cells and it has three', async () => {
     const { nominalVolts } = sheet();
     const cells = Array.from({ length: 6 }, () => 'mark' as const);

@@ -151,9 +151,9 @@ describe('dates that cannot be', () => {
     expect(loadBattery(db(), NOW, 'battery-002')!.standing.state).toEqual(before);
     expect(await failing('battery-002', vehicle.id)).toEqual([]);
     const page = (await told({ name: 'vehicle', about: vehicle.id, at: NOW })) as {
-      entries: { id: string }[];
+      batteryEntries: Record<string, { id: string }[]>;
     };
-    expect(page.entries.map(({ id }) => id)).toContain(strange.id);
+    expect(page.batteryEntries['battery-002']!.map(({ id }) => id)).toContain(strange.id);
     await take(newEntry('withdrawn', 'battery-002', NOW, { why: '' }, strange.id, 'battery'));
     expect(await failing('battery-002', vehicle.id)).toEqual([]);
   });

@@ -33,7 +33,8 @@ describe('what is asked about the whole site', () => {
       )
       .get() as { vehicleId: string };
     const where = vehicleId === 'vehicle-31' ? page : await ask('vehicle', vehicleId);
-    expect(where!.entries.map(({ id }) => id)).toContain(entry.id);
+    const recorded = Object.values(where!.batteryEntries).flat();
+    expect(recorded.map(({ id }) => id)).toContain(entry.id);
   });
 
   it('is worked out once for all who ask it meanwhile', async () => {

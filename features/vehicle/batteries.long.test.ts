@@ -90,12 +90,12 @@ describe('readings follow the battery, not its place', () => {
     const page = vehicleData(site(), stay.vehicle.id)!;
     expect(page.gone.map(({ id }) => id)).toEqual([old.battery.id]);
     expect(page.gone[0]!.state.readings).toEqual(old.standing.state.readings);
-    expect(
-      page.entries.filter((entry) => entry.subjectId === old.battery.id).length,
-    ).toBeGreaterThan(old.standing.state.readings.length);
+    expect(page.batteryEntries[old.battery.id]!.length).toBeGreaterThan(
+      old.standing.state.readings.length,
+    );
     // Charged before it went in, it is full, and what became of the old one stands in its record.
     expect(after.batteries[0]!.standing.state.lastFullAt).toBe(NOW);
-    const taken = page.entries.find(({ kind }) => kind === 'taken-out');
+    const taken = page.batteryEntries[old.battery.id]!.find(({ kind }) => kind === 'taken-out');
     expect(taken!.data).toMatchObject({ to: 'gone', why: 'replaced; recycled, by local rules' });
     // The condemned one is gone, and nobody is sent to it any more.
     expect(jobsToday(after.batteries[0]!.standing, null).map(({ kind }) => kind)).not.toContain(

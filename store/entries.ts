@@ -21,6 +21,7 @@ const fromRow = (row: unknown): Entry => {
 };
 
 export function insertEntry(db: Db, entry: NewEntry, recordedAt: string): number {
+  if (entry.kind === 'mixed-up') somethingMixedUp(db);
   const { lastInsertRowid } = prepared(
     db,
     `INSERT INTO entry (id, subject_kind, subject_id, kind, version, at, by, data, strikes,
@@ -59,12 +60,26 @@ const readMixUps = (db: Db): MixUp[] =>
     .all()
     .map((row) => fromRow(row) as MixUp);
 
-/** Batteries whose entries hang together with those of one, since they were taken for each other. */
-export const readTangled = (db: Db, id: string): string[] => tangledWith(id, readMixUps(db));
+/** Connections through which entries are written, of files in which nothing was ever mixed up. */
+const nothingMixedUp = new WeakSet<Db>();
+
+/** To be told by who writes such an entry: what was known of a connection holds no more. */
+export const somethingMixedUp = (db: Db): void => void nothingMixedUp.delete(db);
+
+/** The same for who has just written an entry: where there is none, that need not be asked again. */
+export function readMixUpsToFold(db: Db): readonly MixUp[] {
+  if (nothingMixedUp.has(db)) return [];
+  const mixUps = readMixUps(db);
+  if (mixUps.length === 0) nothingMixedUp.add(db);
+  return mixUps;
+}
 
 /** What befell a battery, also what was recorded under another for which it was taken. */
-export function readEntriesOfBattery(db: Db, id: string): Entry[] {
-  const mixUps = readMixUps(db);
+export function readEntriesOfBattery(
+  db: Db,
+  id: string,
+  mixUps: readonly MixUp[] = readMixUps(db),
+): Entry[] {
   const ids = tangledWith(id, mixUps);
   if (ids.length === 1) return readEntriesOf(db, 'battery', id);
   const standing = mixUps.filter(

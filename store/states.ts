@@ -14,7 +14,8 @@ import {
 } from '../core/logbook/state';
 import type { SubjectKind } from '../core/logbook/kind';
 import { DEFAULT_BOOK, HOUSE_RULES, type RuleBook } from '../core/rules/rules';
-import { lastSeq, readEntriesOf, readEntriesOfBattery, readTangled } from './entries';
+import { tangledWith } from '../core/logbook/untangle';
+import { lastSeq, readEntriesOf, readEntriesOfBattery, readMixUpsToFold } from './entries';
 import { hangOn, standIn } from './occupied';
 import { prepared, type Db } from './open';
 
@@ -45,13 +46,14 @@ export function refold(db: Db, kind: SubjectKind, id: string, seq: number, anew 
 
 /** The same of a battery, and of those that it was taken for. */
 function refoldBattery(db: Db, of: string, seq: number, anew: boolean): void {
-  const ids = readTangled(db, of);
-  const before = new Map(ids.map((id) => [id, stateBefore<BatteryState>(db, 'battery', id)]));
+  const mixUps = readMixUpsToFold(db);
+  const ids = tangledWith(of, mixUps);
   // What hung on the channel of the other hangs there no more.
   if (ids.length > 1) for (const id of ids) hangOn(db, id, EMPTY_BATTERY, () => null);
   for (const id of ids) {
-    const state = foldOfBattery(db, readEntriesOfBattery(db, id));
-    hangOn(db, id, state, () => (anew ? state : before.get(id)!));
+    const state = foldOfBattery(db, readEntriesOfBattery(db, id, mixUps));
+    // Not written yet: what is kept of it is what it was.
+    hangOn(db, id, state, () => (anew ? state : stateBefore<BatteryState>(db, 'battery', id)));
     writeState(db, 'battery', id, seq, state);
   }
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { ENTRY_KINDS, ENTRY_KIND_NAMES, type EntryKind } from '../../core/logbook/kinds';
 import { reasonOf } from '../../core/logbook/entry';
 import { SUBJECT_KINDS } from '../../core/logbook/kind';
+import { somethingMixedUp } from '../entries';
 import { StoreProblem, type Db } from '../open';
 import { rebuildStates } from '../states';
 import { ARCHIVED, Heading, fieldOf, lineOf, type ArchivedTable } from './tables';
@@ -281,6 +282,7 @@ function write(db: Db, of: ArchivedTable, line: Row['line'], isNew: boolean): vo
     return;
   }
   const all = [...values, ...Object.entries(of.withheld ?? {})];
+  if (of.kind === 'entry' && line['kind'] === 'mixed-up') somethingMixedUp(db);
   db.prepare(
     `INSERT INTO ${of.table} (${all.map(([column]) => column).join(', ')})
      VALUES (${all.map(() => '?').join(', ')})`,

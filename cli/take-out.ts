@@ -21,6 +21,7 @@ import {
   type ClashAnswer,
 } from '../store/archive/read';
 import { archiveLines } from '../store/archive/write';
+import { sharedBays } from '../store/doctor';
 import { dataFile, openStore, openToRead, unwritable } from '../store/open';
 import { readSite } from '../store/site';
 import { lockOrSay } from '../store/lock';
@@ -146,7 +147,7 @@ export async function importFrom(
     try {
       const { added, known, kept } = takeArchive(db, archive, ask);
       for (const doubt of archive.doubts) console.log(`taken as it is: ${doubt}`);
-      for (const words of inOneBay(db)) console.log(words);
+      for (const bay of sharedBays(db)) console.log(`More than one stands in ${bay}. Move one.`);
       return `${added} lines taken, ${known} were here already${kept > 0 ? `, ${kept} left out for what is here` : ''}. Passphrases and devices’ tokens are not in an archive: give them anew.`;
     } finally {
       db.close();
@@ -154,18 +155,4 @@ export async function importFrom(
   } finally {
     lock.release();
   }
-}
-
-/** Bays in which two stand now: of two sites, each may have had its own. */
-function inOneBay(db: ReturnType<typeof openStore>): string[] {
-  const rows = db
-    .prepare(
-      `SELECT coalesce(bay.mark, b) AS mark, group_concat(vehicle.name, ' and ') AS names
-         FROM (SELECT subject_id AS v, json_extract(data, '$.bayId') AS b FROM state
-                WHERE subject_kind = 'vehicle' AND json_extract(data, '$.bayId') IS NOT NULL)
-         JOIN vehicle ON vehicle.id = v LEFT JOIN bay ON bay.id = b
-        GROUP BY b HAVING count(*) > 1`,
-    )
-    .all() as { mark: string; names: string }[];
-  return rows.map(({ mark, names }) => `In bay ${mark} stand ${names} now: move one of them.`);
 }

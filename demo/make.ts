@@ -5,7 +5,7 @@ import type { NewEntry } from '../core/logbook/entry';
 import { insertEntry } from '../store/entries';
 import { writeFuseList } from '../store/fuse-lists';
 import { dataFile, openStore, type Db } from '../store/open';
-import { addBay, addHall, putBattery, putOwner, putVehicle, writeSite } from '../store/site';
+import { putBay, addHall, putBattery, putOwner, putVehicle, writeSite } from '../store/site';
 import { rebuildStates } from '../store/states';
 import { writeHallDay } from '../store/temperatures';
 import { addReport, putReporter } from '../store/reporters';
@@ -53,7 +53,7 @@ export function writePlace(db: Db): void {
     for (const [row, bays] of hall.rows) {
       for (let n = 1; n <= bays; n++) {
         const mark = `${row}${n}`;
-        addBay(db, {
+        putBay(db, {
           id: `bay-${mark}`,
           hallId: hall.id,
           mark,

@@ -1,6 +1,7 @@
 import type { NewEntry } from '../core/logbook/entry';
 import { MS_PER_DAY } from '../core/day';
 import { prepared, type Db } from './open';
+import { closeBay } from './site';
 
 /** A list that was brought in. */
 export interface BroughtList {
@@ -79,11 +80,8 @@ export const readWorkedOnSince = (db: Db, { firstSeq, lastSeq }: BroughtList): s
     true,
   ).all({ firstSeq, lastSeq }) as string[];
 
-/** Takes away bays that were made for a list, where nobody stands in them. */
-export function dropBays(db: Db, ids: readonly string[]): void {
-  for (const id of ids) {
-    prepared(db, 'DELETE FROM bay WHERE id = ? AND id NOT IN (SELECT bay_id FROM bay_taken)').run(
-      id,
-    );
-  }
+/** Closes bays that were made for a list, where nobody stands in them. */
+export function closeEmpty(db: Db, ids: readonly string[], on: string): void {
+  const taken = prepared(db, 'SELECT 1 FROM bay_taken WHERE bay_id = ?');
+  for (const id of ids) if (!taken.get(id)) closeBay(db, id, on);
 }

@@ -86,6 +86,17 @@ function oddEntries(db: Db): string[] {
 const named = (db: Db, sql: string): string[] =>
   db.prepare(`${sql} LIMIT ${MOST}`).pluck().all() as string[];
 
+/** Bays in which more than one stands, with their names; older files, or two sites in one, may have them. */
+export const sharedBays = (db: Db): string[] =>
+  named(
+    db,
+    `SELECT 'bay ' || coalesce(bay.mark, b) || ': ' || group_concat(coalesce(vehicle.name, v), ' and ')
+       FROM (SELECT subject_id AS v, json_extract(data, '$.bayId') AS b FROM state
+              WHERE subject_kind = 'vehicle' AND json_extract(data, '$.bayId') IS NOT NULL)
+       LEFT JOIN bay ON bay.id = b LEFT JOIN vehicle ON vehicle.id = v
+      GROUP BY b HAVING count(*) > 1`,
+  );
+
 /** Everything of a data file looked at, without changing anything of it. */
 export function examine(db: Db): Finding[] {
   const damage = damageIn(db);
@@ -125,14 +136,7 @@ export function examine(db: Db): Finding[] {
     },
     {
       what: 'who stands where',
-      wrong: named(
-        db,
-        `SELECT 'bay ' || coalesce(bay.mark, b) || ': ' || group_concat(coalesce(vehicle.name, v), ' and ')
-           FROM (SELECT subject_id AS v, json_extract(data, '$.bayId') AS b FROM state
-                  WHERE subject_kind = 'vehicle' AND json_extract(data, '$.bayId') IS NOT NULL)
-           LEFT JOIN bay ON bay.id = b LEFT JOIN vehicle ON vehicle.id = v
-          GROUP BY b HAVING count(*) > 1`,
-      ),
+      wrong: sharedBays(db),
       then: 'move one of them, on its page',
     },
     {

@@ -97,9 +97,9 @@ function entriesIn(file: string): number | null {
 }
 
 /**
- * Makes the backup of a day: a sealed copy, opened and folded anew before it counts as good; copied to
- * `also` (a stick, a share), and thinned there and here. What goes wrong is written down, and no older
- * one goes because of it.
+ * Makes the backup of a day: a sealed copy, opened and folded anew before it counts as good, and thins
+ * the older ones; copied to `also` (a stick, a share), where none is taken away. What goes wrong is
+ * written down, and no older one goes because of it.
  */
 export function makeBackup(
   folder: string,

@@ -1,6 +1,6 @@
 import { readRow, rowMarkOf } from '../core/site/rows';
 import { prepared, type Db } from './open';
-import { Hall, readBays, readClosed, readHalls, type Bay } from './site';
+import { Hall, closeBay, putBay, readBays, readClosed, readHalls, type Bay } from './site';
 
 /** A hall as it is drawn, its rows as they are written. */
 export interface HallDrawn extends Pick<Hall, 'id' | 'name' | 'kind' | 'setpointCelsius'> {
@@ -40,9 +40,14 @@ function baysOf({ id: hallId, rows }: HallDrawn) {
 export function drawPlan(db: Db, drawn: readonly HallDrawn[], today: string): PlanChange {
   const before = { halls: readHalls(db), bays: readBays(db) };
   const change: PlanChange = { halls: [], closedHalls: [], bays: [], closedBays: [] };
-  const closed = new Map(readClosed(db).halls.map(({ name, id }) => [name, id]));
-  // A hall of a name that is closed is that one again.
-  const halls = drawn.map((hall) => ({ ...hall, id: closed.get(hall.name) ?? hall.id }));
+  const known = new Set(before.halls.map(({ id }) => id));
+  const drawnIds = new Set(drawn.map(({ id }) => id));
+  const left = before.halls.filter(({ id }) => !drawnIds.has(id));
+  const byName = new Map([...readClosed(db).halls, ...left].map(({ name, id }) => [name, id]));
+  // A new hall of the name of one that is closed, or closes with this drawing, is that one again.
+  const halls = drawn.map((hall) =>
+    known.has(hall.id) ? hall : { ...hall, id: byName.get(hall.name) ?? hall.id },
+  );
   const ids = new Set(halls.map(({ id }) => id));
   for (const { id, name } of before.halls) {
     if (ids.has(id)) continue;
@@ -50,7 +55,7 @@ export function drawPlan(db: Db, drawn: readonly HallDrawn[], today: string): Pl
     change.closedHalls.push(name);
   }
   halls.forEach(({ id, name, kind, setpointCelsius }, walkOrder) => {
-    if (!before.halls.some((one) => one.id === id)) change.halls.push(name);
+    if (!known.has(id)) change.halls.push(name);
     // What a hall is like is corrected elsewhere, as a fact: here it is where it is walked.
     prepared(
       db,
@@ -63,18 +68,12 @@ export function drawPlan(db: Db, drawn: readonly HallDrawn[], today: string): Pl
   const now = halls.flatMap(baysOf);
   for (const bay of now) {
     if (!open.has(bay.mark)) change.bays.push(bay.mark);
-    prepared(
-      db,
-      `INSERT INTO bay (id, hall_id, mark, row_mark, walk_order)
-       VALUES ('bay-' || @mark, @hallId, @mark, @rowMark, @walkOrder)
-       ON CONFLICT (mark) DO UPDATE SET
-         hall_id = @hallId, row_mark = @rowMark, walk_order = @walkOrder, closed_on = NULL`,
-    ).run(bay);
+    putBay(db, { id: `bay-${bay.mark}`, ...bay });
   }
   const marks = new Set(now.map(({ mark }) => mark));
   for (const { id, mark } of before.bays) {
     if (marks.has(mark)) continue;
-    prepared(db, 'UPDATE bay SET closed_on = ? WHERE id = ?').run(today, id);
+    closeBay(db, id, today);
     change.closedBays.push({ id, mark });
   }
   return change;

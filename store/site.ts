@@ -153,12 +153,20 @@ export function readBays(db: Db): Bay[] {
     .all() as Bay[];
 }
 
-export function addBay(db: Db, bay: Bay): void {
-  db.prepare(
+/** Puts a bay where it is walked: a new one, or the one of its mark, which is open again if it was closed. */
+export function putBay(db: Db, bay: Bay): void {
+  prepared(
+    db,
     `INSERT INTO bay (id, hall_id, mark, row_mark, walk_order)
-     VALUES (@id, @hallId, @mark, @rowMark, @walkOrder)`,
+     VALUES (@id, @hallId, @mark, @rowMark, @walkOrder)
+     ON CONFLICT (mark) DO UPDATE SET
+       hall_id = @hallId, row_mark = @rowMark, walk_order = @walkOrder, closed_on = NULL`,
   ).run(Bay.parse(bay));
 }
+
+/** A bay that is no more from a day on: what happened there stays on record. */
+export const closeBay = (db: Db, id: string, on: string): void =>
+  void prepared(db, 'UPDATE bay SET closed_on = ? WHERE id = ?').run(on, id);
 
 /** Rows as they were parsed last, by connection: only what changed is parsed again. */
 const parsed = new WeakMap<

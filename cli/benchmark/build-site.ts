@@ -11,7 +11,7 @@ import { DEMO_SEED } from '../../demo/site';
 import { random } from '../../simulators/random';
 import { insertEntry } from '../../store/entries';
 import { dataFile, openStore } from '../../store/open';
-import { putBattery, addBay, addHall, putVehicle, writeSite } from '../../store/site';
+import { putBattery, putBay, addHall, putVehicle, writeSite } from '../../store/site';
 import { rebuildStates } from '../../store/states';
 import { writeHallDay } from '../../store/temperatures';
 
@@ -53,7 +53,7 @@ export function buildSite(folder: string, batteries: number, entries: number): v
     for (let i = 0; i < batteries; i++) {
       const hall = DEMO_HALLS[i % DEMO_HALLS.length]!;
       const id = String(i).padStart(4, '0');
-      addBay(db, { id: `bay-${id}`, hallId: hall.id, mark: `N${id}`, rowMark: 'N', walkOrder: i });
+      putBay(db, { id: `bay-${id}`, hallId: hall.id, mark: `N${id}`, rowMark: 'N', walkOrder: i });
       putVehicle(db, {
         id: `vehicle-${id}`,
         kind: 'car',

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { canonical } from '../canonical';
 import { parseDay, partsOf, shortDay } from '../day';
 import { Line } from '../text';
 
@@ -80,7 +81,7 @@ export function factsOf<T extends z.ZodRawShape>(
   };
 }
 
-const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+const same = (a: unknown, b: unknown) => canonical(a) === canonical(b);
 
 /** What a correction of such a thing says: what was written down, what is right, and why. */
 export const correctionOf = <S extends object>({ patch }: Facts<S>) =>

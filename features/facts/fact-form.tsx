@@ -17,6 +17,13 @@ export interface Corrected {
   readonly why: string;
 }
 
+/** Which fact, and in whose units. */
+interface Of<S extends object> {
+  readonly of: Facts<S>;
+  readonly name: keyof S & string;
+  readonly rules: Rules;
+}
+
 /** One fact, as it is and as it should be. */
 export function FactForm<S extends object>({
   of,
@@ -25,11 +32,8 @@ export function FactForm<S extends object>({
   rules,
   correct,
   onLeave,
-}: {
-  readonly of: Facts<S>;
-  readonly name: keyof S & string;
+}: Of<S> & {
   readonly was: unknown;
-  readonly rules: Rules;
   readonly correct: (corrected: Corrected) => Promise<string | null>;
   readonly onLeave: () => void;
 }) {
@@ -96,11 +100,8 @@ function Asked<S extends object>({
   value,
   rules,
   onChange,
-}: {
-  readonly of: Facts<S>;
-  readonly name: keyof S & string;
+}: Of<S> & {
   readonly value: string;
-  readonly rules: Rules;
   readonly onChange: (typed: string) => void;
 }) {
   const { label, ask }: Fact = of.facts[name];

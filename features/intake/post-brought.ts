@@ -1,10 +1,10 @@
 import 'server-only';
-import { MS_PER_DAY, instantAt, shortDay, toDay, type Day } from '../../core/day';
+import { MS_PER_DAY, dayName, dayOf, instantAt, shortDay, toDay, type Day } from '../../core/day';
 import type { NewEntry } from '../../core/logbook/entry';
 import { roundOnOrAfter } from '../../core/rules/rounds';
 import {
   addBrought,
-  dropBays,
+  closeEmpty,
   noteTakenBack,
   readBrought,
   readEntriesBrought,
@@ -12,7 +12,7 @@ import {
 } from '../../store/brought';
 import { lastSeq } from '../../store/entries';
 import { recordEntries } from '../../store/record';
-import { addBay, readBays, readHalls } from '../../store/site';
+import { putBay, readBays, readHalls, readSite } from '../../store/site';
 import { whoIsIn } from '../access/who';
 import { baysOf, entriesOf, known, putThings, type KnownHere } from '../lay-up/post-lay-up';
 import { problemsHere } from '../lay-up/schema';
@@ -31,6 +31,8 @@ const [CAME_AT, READ_AT] = [8, 12];
 /** A list knows nothing of these, and whoever takes the lead off stands at the battery’s page. */
 const NOT_LOOKED_AT =
   'Brought from a list: nobody has looked for alarm, tracker, radio code, keys and locks. Look, and ask its owner, before a lead comes off.';
+
+const WRONG_LIST = { why: 'the list was taken back' };
 
 class Refused extends Error {
   constructor(
@@ -109,16 +111,13 @@ export function deleteBrought(request: Request, id: string): Response {
     const strikes = readEntriesBrought(db(), list).map((entry) =>
       recordedBy(
         who,
-        newEntry(
-          'withdrawn',
-          ...([entry.subjectId, at, { why: 'the list was taken back' }] as const),
-          ...([entry.id, entry.subjectKind] as const),
-        ),
+        newEntry('withdrawn', entry.subjectId, at, WRONG_LIST, entry.id, entry.subjectKind),
       ),
     );
     const inTheWay = recordEntries(db(), strikes, new Date(at).toISOString());
     if (inTheWay) throw new Refused(409, inTheWay);
-    dropBays(db(), list.bays);
+    const { timeZone } = readSite(db())!;
+    closeEmpty(db(), list.bays, dayName(dayOf(at, timeZone)));
     noteTakenBack(db(), id, at);
   });
   try {
@@ -141,7 +140,7 @@ function addBays({ hallId, newBays }: Brought): string[] {
   const added = newBays.filter((mark) => !here.has(mark));
   for (const mark of added) {
     const rowMark = /^[A-Z]*/.exec(mark)![0];
-    addBay(db(), { id: `bay-${mark}`, hallId: hallId!, mark, rowMark, walkOrder: ++walkOrder });
+    putBay(db(), { id: `bay-${mark}`, hallId: hallId!, mark, rowMark, walkOrder: ++walkOrder });
   }
   return added.map((mark) => `bay-${mark}`);
 }

@@ -4,12 +4,10 @@ import { AutoComplete } from 'antd';
 import { CONSENT_WORDS, KEY_WORDS, type Terms } from '../../core/stay/vehicle-facts';
 import { useSiteClock } from '../site/clock';
 import { Choice, Field, NumberField, TextField } from './field';
+import { wordsAsOptions } from '../ui/field';
 import { Photos } from './photos';
 import type { StepProps } from './step-props';
 import styles from './lay-up.module.css';
-
-const wordsAsOptions = <T extends string>(words: Readonly<Record<T, string>>) =>
-  (Object.keys(words) as T[]).map((value) => ({ value, label: words[value] }));
 
 /** Whose it is, where the keys are, what may be done without asking, and how it looked. */
 export function StepOwner({ draft, data, problem, change, saveNow }: StepProps) {

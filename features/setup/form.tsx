@@ -2,9 +2,9 @@
 
 import { Button, Form, Input, Radio, Select } from 'antd';
 import { useEffect, useState } from 'react';
-import type { z } from 'zod';
 import { call } from '../http/client';
 import { CLIMATES, Setup, type ClimateId } from './schema';
+import { problemsOf } from '../lay-up/schema';
 import { HallsEditor, freshHall, type HallDrawing } from '../site-plan/halls-editor';
 import { DayField } from '../theme/day-field';
 import { DEFAULT_RULES } from '../../core/rules/rules';
@@ -17,10 +17,6 @@ import styles from './setup.module.css';
 
 /** What is typed; halls have ids of their own while they are drawn. */
 type Fields = Omit<Setup, 'halls'> & { readonly halls: readonly HallDrawing[] };
-
-/** What is wrong, by path. */
-const problemsOf = ({ issues }: z.ZodError) =>
-  new Map(issues.map(({ path, message }) => [path.join('.'), message]));
 
 /** The first screen of a new site. */
 export function SetupForm({
@@ -51,7 +47,7 @@ export function SetupForm({
       })),
     });
     if (!parsed.success) {
-      setWrong(problemsOf(parsed.error));
+      setWrong(new Map(problemsOf(parsed.error).map(({ path, message }) => [path, message])));
       form.setFields(
         parsed.error.issues
           .filter(({ path }) => path[0] !== 'halls')

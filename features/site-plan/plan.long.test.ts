@@ -117,6 +117,18 @@ it('a hall of a name that was closed is that hall again', async () => {
   expect(readHalls(db()).find(({ name }) => name === 'Wool Loft')).toMatchObject({ id });
 });
 
+it('a hall that is taken out and drawn again at once is the one it was, and none goes by another’s name', async () => {
+  const loft = drawn().find(({ name }) => name === 'Wool Loft')!;
+  const others = drawn().filter(({ id }) => id !== loft.id);
+  expect(await put([...others, { ...loft, id: 'new-again' }])).toMatchObject({ status: 200 });
+  expect(readHalls(db()).map(({ id }) => id)).toContain(loft.id);
+  expect(await put(others)).toMatchObject({ status: 200 });
+  // Closed now: a hall that is here does not become it by its name.
+  const [first, ...rest] = others;
+  expect(await put([{ ...first!, name: 'Wool Loft' }, ...rest])).toMatchObject({ status: 200 });
+  expect(readHalls(db()).map(({ id }) => id)).toEqual(others.map(({ id }) => id));
+});
+
 it('a hall in which a charger hangs is not closed before that has another place', async () => {
   const halls = drawn();
   const { chargers } = site().stock;

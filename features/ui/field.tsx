@@ -43,6 +43,10 @@ export const TextField = ({
   </Field>
 );
 
+/** A choice of each that has words. */
+export const wordsAsOptions = <T extends string>(words: Readonly<Record<T, string>>) =>
+  (Object.keys(words) as T[]).map((value) => ({ value, label: words[value] }));
+
 interface Chosen<T extends string | number> {
   readonly value: T | null;
   readonly options: readonly {

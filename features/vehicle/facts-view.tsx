@@ -14,7 +14,7 @@ import { Caution } from '../ui/caution';
 import { Problem } from '../ui/problem';
 import { Quiet } from '../ui/quiet';
 import { OwnerFacts } from './owner-facts';
-import { Exchanged } from './exchanged';
+import { MixedUp } from './mixed-up';
 import type { VehicleData } from './vehicle-data';
 import shared from './vehicle.module.css';
 
@@ -61,7 +61,7 @@ export function FactsView({
         rules={data.rules}
         correct={(corrected) => record('battery-corrected', battery.id, corrected)}
       />
-      <Exchanged data={data} battery={battery} onChanged={onChanged} />
+      <MixedUp data={data} battery={battery} onChanged={onChanged} />
       <h2>{vehicle.name}</h2>
       {vehicle.facts.looked ? null : (
         <NotLooked

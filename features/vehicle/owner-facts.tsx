@@ -4,13 +4,10 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { CONSENT_WORDS, KEY_WORDS, type Terms } from '../../core/stay/vehicle-facts';
 import { call } from '../http/client';
-import { SelectField, TextField } from '../ui/field';
+import { SelectField, TextField, wordsAsOptions } from '../ui/field';
 import { Problem } from '../ui/problem';
 import type { VehicleData } from './vehicle-data';
 import shared from './vehicle.module.css';
-
-const options = <T extends string>(words: Readonly<Record<T, string>>) =>
-  (Object.keys(words) as T[]).map((value) => ({ value, label: words[value] }));
 
 /** Whose it is, how they are reached and what was agreed, to be put right. */
 export function OwnerFacts({ data, onChanged }: { data: VehicleData; onChanged: () => void }) {
@@ -105,7 +102,7 @@ function OwnerForm({
         <SelectField
           label="Keys"
           value={terms.keys}
-          options={options(KEY_WORDS)}
+          options={wordsAsOptions(KEY_WORDS)}
           onChange={(keys) => setTerms({ ...terms, keys })}
         />
         <TextField
@@ -117,7 +114,7 @@ function OwnerForm({
         <SelectField
           label="Replacing a battery"
           value={terms.consent}
-          options={options(CONSENT_WORDS)}
+          options={wordsAsOptions(CONSENT_WORDS)}
           onChange={(consent) => setTerms({ ...terms, consent })}
         />
         {terms.consent === 'up-to' ? (

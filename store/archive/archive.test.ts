@@ -10,7 +10,7 @@ import { readAllEntries } from '../entries';
 import { dataFile, openStore, type Db } from '../open';
 import { recordEntry } from '../record';
 import {
-  addBay,
+  putBay,
   addHall,
   putBattery,
   putOwner,
@@ -68,7 +68,7 @@ function siteOf({ names, notes, volts }: Drawn, prefix = 'a'): Db {
   names.forEach((name, i) => {
     const [vehicle, battery] = [`${prefix}-vehicle-${i}`, `${prefix}-battery-${i}`];
     const mark = `A${i + 1}`;
-    addBay(db, { id: `bay-${mark}`, hallId: 'hall-A', mark, rowMark: 'A', walkOrder: i });
+    putBay(db, { id: `bay-${mark}`, hallId: 'hall-A', mark, rowMark: 'A', walkOrder: i });
     putVehicle(db, { id: vehicle, kind: 'car', name: name || 'x', facts: PLAIN_VEHICLE });
     putOwner(db, {
       id: `${prefix}-owner-${i}`,

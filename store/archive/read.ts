@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { canonical } from '../../core/canonical';
 import { ENTRY_KINDS, ENTRY_KIND_NAMES, type EntryKind } from '../../core/logbook/kinds';
 import { reasonOf } from '../../core/logbook/entry';
 import { SUBJECT_KINDS } from '../../core/logbook/kind';
@@ -129,8 +130,6 @@ function renamed(value: unknown, names: ReadonlyMap<string, string>, isId = fals
   );
 }
 
-const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
-
 /** What of a table is here already, by key and by name. */
 function here(db: Db, of: ArchivedTable) {
   const columns = Object.keys(of.columns).join(', ');
@@ -183,7 +182,7 @@ export function takeArchive(db: Db, { rows }: Archive, ask: (clash: Clash) => Cl
       const find = finders.get(of)!;
       const [byKey, byName] = [find.same(line), find.named(line)];
       const other = byKey ?? byName;
-      if (byKey && same(byKey, line)) {
+      if (byKey && canonical(byKey) === canonical(line)) {
         count.known += 1;
         continue;
       }

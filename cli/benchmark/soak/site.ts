@@ -15,7 +15,7 @@ import { DEMO_CHARGERS } from '../../../demo/stock';
 import type { Random } from '../../../simulators/random';
 import { dataFile, openStore, type Db } from '../../../store/open';
 import { recordEntry } from '../../../store/record';
-import { addBay, addHall, putBattery, putVehicle, writeSite } from '../../../store/site';
+import { putBay, addHall, putBattery, putVehicle, writeSite } from '../../../store/site';
 import { putCharger } from '../../../store/stock';
 import { ensureStates } from '../../../store/states';
 
@@ -140,7 +140,7 @@ export class SoakSite {
       for (let n = 1; n <= BAYS_EACH; n++) {
         const id = `bay-${hall.id}-${n}`;
         const mark = `${hall.id[0]!.toUpperCase()}${n}`;
-        addBay(db, { id, hallId: hall.id, mark, rowMark: mark[0]!, walkOrder: n });
+        putBay(db, { id, hallId: hall.id, mark, rowMark: mark[0]!, walkOrder: n });
         this.bays.push(id);
       }
     });

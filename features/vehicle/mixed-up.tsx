@@ -15,7 +15,7 @@ import type { VehicleData } from './vehicle-data';
 import shared from './vehicle.module.css';
 
 /** This battery and another were taken for each other: their readings go to whom they belong. */
-export function Exchanged({
+export function MixedUp({
   data,
   battery,
   onChanged,

@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
 import { setPriority } from 'node:os';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { dayOf } from '../core/day';
 import { dataFile, openToRead } from '../store/open';
 import { isBackupDue, listBackups, makeBackup, readBackupReport } from '../store/kept-backups';
@@ -12,13 +12,9 @@ const LOOKS_EVERY_MS = 30 * 60_000;
 /** Behind everything that somebody waits for. */
 const GENTLY = 10;
 
-/**
- * Sees to it that a data folder has a backup of each day, for as long as it is served. Each is made by
- * a process of its own: nobody who records anything waits for it.
- */
-export function keepBackups(folder: string, also: string | null): { readonly stop: () => void } {
-  const look = () => {
-    if (!isBackupDue(readBackupReport(folder), Date.now())) return;
+/** Makes a backup in a process of its own, and waits for its end. */
+const keepAside = (folder: string, also: string | null): Promise<void> =>
+  new Promise((done) => {
     const child = spawn(
       process.execPath,
       [
@@ -27,11 +23,30 @@ export function keepBackups(folder: string, also: string | null): { readonly sto
       ],
       { stdio: ['ignore', 'ignore', 'inherit'] },
     );
-    child.once('error', (error) => console.error('no backup could be begun', error));
+    child.once('error', (error) => {
+      console.error('no backup could be begun', error);
+      done();
+    });
     child.once('spawn', () => setPriority(child.pid!, GENTLY));
+    child.once('exit', () => done());
+  });
+
+/**
+ * Sees to it that data folders have a backup of each day, for as long as they are served: one after the
+ * other, so that nobody who records anything waits for them. Elsewhere each of several sites has a folder of its name.
+ */
+export function keepBackups(
+  folders: () => readonly string[],
+  also: string | null,
+): { readonly stop: () => void } {
+  const look = async () => {
+    for (const [i, folder] of folders().entries()) {
+      const to = also === null || i === 0 ? also : join(also, basename(folder));
+      if (isBackupDue(readBackupReport(folder), Date.now())) await keepAside(folder, to);
+    }
   };
-  const first = setTimeout(look, FIRST_LOOK_MS);
-  const every = setInterval(look, LOOKS_EVERY_MS);
+  const first = setTimeout(() => void look(), FIRST_LOOK_MS);
+  const every = setInterval(() => void look(), LOOKS_EVERY_MS);
   first.unref();
   every.unref();
   return {

@@ -1,17 +1,14 @@
-import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
-import { createServer as createSecureServer } from 'node:https';
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
+import { createServer as createSecureServer, type Server as SecureServer } from 'node:https';
 import { damageIn, dataFile, openStore, StoreProblem, type Db } from '../store/open';
-import { lockOrSay } from '../store/lock';
+import { lockOrSay, type FolderLock } from '../store/lock';
+import { addMoreSite, folderOf, markFor, readMoreSites, type MoreSite } from '../store/more-sites';
 import { ADDRESS_HEADER } from '../features/server/headers';
+import { addServed, installation, served, type Served } from '../features/server/here';
 import type { Credentials } from './lan/authority';
 
-/** What the pages and routes hold for the whole process; their bundles are others than this one. */
-interface Held {
-  velvetEmberDb?: Db;
-  velvetEmberStreams?: Set<() => void>;
-  velvetEmberBench?: { flush: () => void };
-}
-const held = globalThis as typeof globalThis & Held;
+/** Replies that have no end of their own, of all sites; the bundles of the pages are others than this one. */
+const held = globalThis as typeof globalThis & { velvetEmberStreams?: Set<() => void> };
 
 /** So long a reply that was begun may take when the server is told to stop. */
 const GRACE_MS = 2000;
@@ -61,69 +58,187 @@ function addressOf({ headers, socket }: IncomingMessage, { isBehindProxy }: Fron
   return (isBehindProxy && told) || (socket.remoteAddress ?? 'unknown');
 }
 
-/** Serves a data folder from this process. */
-export async function serveHere(
-  folder: string,
-  front: Front,
-  lock = lockOrSay(folder),
-): Promise<{ stop: () => Promise<void> }> {
-  const { host, port } = front;
-  try {
-    // Opened here first, so that a file that is not ours, or damaged, is told about in plain words.
-    const file = dataFile(folder);
-    const db = openStore(file);
-    const damage = damageIn(db);
-    db.close();
-    if (damage) {
-      throw new StoreProblem(
-        `The data file ${file} is damaged (${damage}). Nothing was changed. Put a backup in its place: ./ember restore FILE`,
-      );
-    }
-    for (const kind of ['uncaughtException', 'unhandledRejection'] as const) {
-      process.on(kind, (error) => console.error(error));
-    }
-    const { default: next } = await import('next');
-    const app = next({ dev: false, hostname: host, port });
-    await app.prepare();
-    const answer = app.getRequestHandler();
+/** Ends in plain words where a data file is not ours, or damaged, before anybody is let at it. */
+function requireSound(folder: string): void {
+  const file = dataFile(folder);
+  const db = openStore(file);
+  const damage = damageIn(db);
+  db.close();
+  if (damage) {
+    throw new StoreProblem(
+      `The data file ${file} is damaged (${damage}). Nothing was changed. Put a backup in its place: ./ember restore FILE --data ${folder}`,
+    );
+  }
+}
+
+/** Answers for one site, on its port. */
+class Listener {
+  private readonly server: Server;
+  private secure: SecureServer | null = null;
+
+  constructor(
+    readonly site: Served,
+    private readonly lock: FolderLock,
+    private readonly front: Front,
+    answer: (request: IncomingMessage, reply: ServerResponse) => Promise<void>,
+    own: Credentials | null,
+  ) {
     const serve = (request: IncomingMessage, reply: ServerResponse) => {
       const wrong = malformed(request);
       request.headers[ADDRESS_HEADER] = addressOf(request, front);
       if (wrong) refuse(reply, wrong);
-      else void answer(request, reply);
+      else void installation().within.run(site, () => answer(request, reply));
     };
-    const own = await front.credentials?.();
-    const secure = own && createSecureServer({ key: own.key, cert: own.certificate }, serve);
-    const server = secure ?? createServer(serve);
+    if (own) this.secure = createSecureServer({ key: own.key, cert: own.certificate }, serve);
+    this.server = this.secure ?? createServer(serve);
+    // Who types a reading a while after the last one does not meet a line that is just being closed.
+    this.server.keepAliveTimeout = KEPT_ALIVE_MS;
+  }
+
+  listen(): Promise<void> {
+    return new Promise((done, failed) => {
+      this.server.once('error', failed);
+      this.server.listen(this.site.port, this.front.host, done);
+    });
+  }
+
+  renew({ key, certificate }: Credentials): void {
+    this.secure?.setSecureContext({ key, cert: certificate });
+  }
+
+  /** Lets go of the data: nobody listens, or will. */
+  release(): void {
+    const { held: kept } = this.site;
+    (kept.get('bench') as { flush: () => void } | undefined)?.flush();
+    (kept.get('db') as Db | undefined)?.close();
+    this.lock.release();
+  }
+
+  async stop(): Promise<void> {
+    const closed = new Promise((done) => this.server.close(done));
+    this.server.closeIdleConnections();
+    const late = setTimeout(() => this.server.closeAllConnections(), GRACE_MS);
+    await closed;
+    clearTimeout(late);
+    this.release();
+  }
+}
+
+/** What one process serves: a data folder, and the sites beside it. */
+export interface ServedHere {
+  /** Data folders of all sites. */
+  readonly folders: () => readonly string[];
+  readonly stop: () => Promise<void>;
+}
+
+/** Serves a data folder from this process, and the further sites that lie in it. */
+export async function serveHere(
+  folder: string,
+  front: Front,
+  publicUrl: string | null,
+  lock = lockOrSay(folder),
+): Promise<ServedHere> {
+  const { host, port } = front;
+  const listeners: Listener[] = [];
+  try {
+    requireSound(folder);
+    for (const kind of ['uncaughtException', 'unhandledRejection'] as const) {
+      process.on(kind, (error) => console.error(error));
+    }
+    const own = (await front.credentials?.()) ?? null;
+    const { default: next } = await import('next');
+    const app = next({ dev: false, hostname: host, port });
+    const first = served({ folder, mark: '', port, publicUrl });
+    addServed(first);
+    await app.prepare();
+    const answer = app.getRequestHandler();
+    const open = async (site: Served, itsLock: FolderLock) => {
+      const listener = new Listener(site, itsLock, front, answer, own);
+      await listener.listen();
+      listeners.push(listener);
+    };
+    await open(first, lock);
+    const openMore = async (more: MoreSite): Promise<Served> => {
+      const itsFolder = folderOf(folder, more);
+      const url = publicUrl === null ? null : onPort(publicUrl, more.port);
+      const itsLock = lockOrSay(itsFolder);
+      try {
+        requireSound(itsFolder);
+        const site = served({ ...more, folder: itsFolder, publicUrl: url });
+        await open(site, itsLock);
+        addServed(site);
+        return site;
+      } catch (error) {
+        itsLock.release();
+        throw error;
+      }
+    };
+    const more = readMoreSites(folder);
+    for (const one of more) {
+      // One that cannot be served keeps nobody from the others.
+      if (front.isBehindProxy) console.error(`${one.mark}: ${BEHIND_PROXY}`);
+      else
+        await openMore(one).catch((error: Error) =>
+          console.error(`The site ${one.mark} is not served: ${error.message}`),
+        );
+    }
+    if (!front.isBehindProxy) {
+      installation().add = async (name, begin) => {
+        const known = readMoreSites(folder);
+        const one = {
+          mark: markFor(
+            name,
+            known.map(({ mark }) => mark),
+          ),
+          port: await freePortAfter(Math.max(port, ...known.map((site) => site.port)), host),
+        };
+        const site = await openMore(one);
+        installation().within.run(site, () => begin(site));
+        addMoreSite(folder, one);
+        return site;
+      };
+    }
     const renewing = setInterval(() => {
       front
         .credentials?.()
-        .then((now) => secure?.setSecureContext({ key: now.key, cert: now.certificate }))
+        .then((now) => listeners.forEach((one) => one.renew(now)))
         .catch((error: unknown) => console.error('the certificate could not be renewed', error));
     }, RENEWED_MS);
     renewing.unref();
-    // Who types a reading a while after the last one does not meet a line that is just being closed.
-    server.keepAliveTimeout = KEPT_ALIVE_MS;
-    await new Promise<void>((done, failed) => {
-      server.once('error', failed);
-      server.listen(port, host, done);
-    });
     return {
+      folders: () => listeners.map(({ site }) => site.folder),
       stop: async () => {
         clearInterval(renewing);
-        const closed = new Promise((done) => server.close(done));
         for (const end of [...(held.velvetEmberStreams ?? [])]) end();
-        server.closeIdleConnections();
-        const late = setTimeout(() => server.closeAllConnections(), GRACE_MS);
-        await closed;
-        clearTimeout(late);
-        held.velvetEmberBench?.flush();
-        held.velvetEmberDb?.close();
-        lock.release();
+        await Promise.all(listeners.map((one) => one.stop()));
       },
     };
   } catch (error) {
-    lock.release();
+    for (const one of listeners) one.release();
+    if (listeners.length === 0) lock.release();
     throw error;
   }
+}
+
+const BEHIND_PROXY =
+  'behind a proxy each site has a server of its own, with --data and --port, and a name in the proxy.';
+
+/** The same address on another port. */
+function onPort(url: string, port: number): string {
+  const other = new URL(url);
+  other.port = String(port);
+  return other.origin;
+}
+
+/** The next port that nobody uses. */
+async function freePortAfter(port: number, host: string): Promise<number> {
+  for (let next = port + 1; next < port + 100 && next <= 65_535; next++) {
+    const isFree = await new Promise<boolean>((done) => {
+      const probe = createServer();
+      probe.once('error', () => done(false));
+      probe.listen(next, host, () => probe.close(() => done(true)));
+    });
+    if (isFree) return next;
+  }
+  throw new StoreProblem(`No port after ${port} is free.`);
 }

@@ -141,8 +141,9 @@ export async function serve(options: ServeOptions, lock?: FolderLock): Promise<n
   Object.assign(process.env, surroundings(options));
   const { folder, port, opened } = options;
   const front = opened?.front ?? { host: HOST, port, credentials: null, isBehindProxy: false };
-  const server = await serveHere(resolve(folder), front, lock);
-  const keeping = options.backups ? keepBackups(resolve(folder), options.backups.also) : null;
+  const server = await serveHere(resolve(folder), front, opened?.url ?? null, lock);
+  const { backups } = options;
+  const keeping = backups ? keepBackups(server.folders, backups.also) : null;
   console.log(`Velvet Ember runs at ${opened?.url ?? `http://${HOST}:${port}`} (Ctrl-C stops it)`);
   if (opened) console.log(await opened.welcome());
   return new Promise((ended) => {

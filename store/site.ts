@@ -82,6 +82,10 @@ export function readSite(db: Db): Site | null {
   return row ? Site.parse({ ...row, climate: JSON.parse(row.climate) }) : null;
 }
 
+/** What the site is called; null: it is not set up yet. */
+export const readSiteName = (db: Db): string | null =>
+  (prepared(db, 'SELECT name FROM site', true).get() as string | undefined) ?? null;
+
 export function writeSite(db: Db, site: Site): void {
   db.prepare(
     `INSERT INTO site (id, name, time_zone, season_start, season_end, climate)

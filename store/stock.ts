@@ -74,6 +74,28 @@ export function writeAir(db: Db, air: HallAir): void {
   ).run(HallAir.parse(air));
 }
 
+/** One record of the stock as it is written down, the air of a hall by the hall; null: there is none. */
+export function readInStock(
+  db: Db,
+  kind: StockKind | 'air',
+  id: string,
+): { readonly name: string; readonly sheet: object } | null {
+  const { chargers, circuits, outlets, air } = readStock(db);
+  if (kind === 'air') {
+    const name = db.prepare('SELECT name FROM hall WHERE id = ?').pluck().get(id) as
+      string | undefined;
+    const sheet = air.find(({ hallId }) => hallId === id);
+    return name === undefined || !sheet ? null : { name, sheet };
+  }
+  const all: readonly (Charger | Circuit | Outlet)[] = {
+    charger: chargers,
+    circuit: circuits,
+    outlet: outlets,
+  }[kind];
+  const sheet = all.find((one) => one.id === id);
+  return sheet ? { name: sheet.name, sheet } : null;
+}
+
 const TABLES = { charger: 'charger', circuit: 'circuit', outlet: 'outlet' } as const;
 export type StockKind = keyof typeof TABLES;
 

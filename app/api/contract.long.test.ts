@@ -130,6 +130,13 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
       moves: [],
     }),
   },
+  // One process, one site: what more there is shows in the tests of sites.
+  'POST /api/sites': { body: () => ({ name: 'Carding shed' }), status: 409 },
+  'POST /api/chargers/{id}/send': {
+    of: { id: 'pirn' },
+    body: () => ({ to: 'carding-shed', hallId: 'hall-1' }),
+    status: 404,
+  },
   'GET /api/take-out/{what}': { of: { what: 'readings.csv' } },
   'PUT /api/vehicles/{id}/owner': {
     of: { id: 'vehicle-01' },

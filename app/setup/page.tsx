@@ -3,6 +3,11 @@ import { SetupScreen } from '../../features/setup/screen';
 
 export const metadata: Metadata = { title: 'Set up' };
 
-export default function Page() {
-  return <SetupScreen />;
+interface Asked {
+  searchParams: Promise<Readonly<Record<string, string | string[] | undefined>>>;
+}
+
+export default async function Page({ searchParams }: Asked) {
+  const { name } = await searchParams;
+  return <SetupScreen name={typeof name === 'string' ? name.slice(0, 80) : ''} />;
 }

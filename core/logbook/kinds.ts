@@ -32,6 +32,7 @@ import { outing } from './kinds/outing';
 import { photographed } from './kinds/photographed';
 import { pinned } from './kinds/pinned';
 import { planDrawn } from './kinds/plan-drawn';
+import { stockChanged } from './kinds/stock-changed';
 import { planChosen } from './kinds/plan-chosen';
 import { powerCut } from './kinds/power-cut';
 import { procedureDone } from './kinds/procedure-done';
@@ -106,6 +107,7 @@ export const ENTRY_KINDS = {
   'owner-corrected': ownerCorrected,
   'hall-corrected': hallCorrected,
   'plan-drawn': planDrawn,
+  'stock-changed': stockChanged,
   'site-corrected': siteCorrected,
   'rules-changed': rulesChanged,
   door,

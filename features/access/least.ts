@@ -52,6 +52,8 @@ export const LEAST_FOR_API: Readonly<Record<keyof Api, Least>> = {
   'POST /api/season/plan': 'attendant',
   'GET /api/records/{id}': 'attendant',
   'PUT /api/site/plan': 'manager',
+  'POST /api/sites': 'manager',
+  'POST /api/chargers/{id}/send': 'manager',
   'POST /api/bring': 'manager',
   'DELETE /api/bring/{id}': 'manager',
   'GET /api/take-out/{what}': 'manager',

@@ -21,7 +21,8 @@ import { bodyOf, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { hashOf, isPassphrase } from './passphrase';
 import { FirstBody, PairBody, PinBody, SignInBody, UnlockBody } from './schema';
-import { PAIRED_COOKIE, SESSION_COOKIE } from './cookies';
+import { here, installation, type Served } from '../server/here';
+import { PAIRED_COOKIE, SESSION_COOKIE, atSite, type OwnCookie } from './cookies';
 import { codeTyped, newCode, newToken } from './secrets';
 import { cookieOf, isSigned, pairedOf, sessionOf, whoIsIn } from './who';
 
@@ -31,8 +32,8 @@ const NOBODY_SIGNS_IN = 'Nobody signs in here: this server answers its own machi
 const NOT_PAIRED =
   'This browser is not paired. Ask for a code at a desk that is signed in, or in the shell of the server: ./ember pair';
 
-function cookie(name: string, value: string, seconds: number): string {
-  return `${name}=${value}; Path=/; Max-Age=${seconds}; Secure; HttpOnly; SameSite=Lax`;
+function cookie(name: OwnCookie, value: string, seconds: number): string {
+  return `${atSite(name, here())}=${value}; Path=/; Max-Age=${seconds}; Secure; HttpOnly; SameSite=Lax`;
 }
 const days = (n: number) => Math.round((n * MS_PER_DAY) / 1000);
 /** Browsers keep no cookie for longer; its ends are the server’s to say. */
@@ -74,13 +75,32 @@ export async function postPair(request: Request): Promise<Response> {
   return withCookies({ paired: true }, [cookie(PAIRED_COOKIE, key, KEPT)]);
 }
 
-/** Signs somebody in on a paired browser. */
-function signedIn(person: { id: string; name: string }, pairedId: string): Response {
+/** Begins a session of somebody on a paired browser; answers its cookie. */
+function beginOn(person: { readonly id: string }, pairedId: string): string {
   const token = newToken();
   const at = Date.now();
   beginSession(db(), { token, personId: person.id, pairedId }, at);
   noteDoor(db(), at, 'signed-in', { personId: person.id, pairedId });
-  return withCookies({ name: person.name }, [cookie(SESSION_COOKIE, token, KEPT)]);
+  return cookie(SESSION_COOKIE, token, KEPT);
+}
+
+/** Signs somebody in on a paired browser. */
+const signedIn = (person: { id: string; name: string }, pairedId: string): Response =>
+  withCookies({ name: person.name }, [beginOn(person, pairedId)]);
+
+/** Pairs a browser that is paired at another site of this process here too, and signs somebody in on it. */
+export function letInWith(
+  request: Request,
+  person: { readonly id: string; readonly name: string },
+  from: Served,
+): string[] {
+  const known = installation().within.run(from, () => pairedOf(request));
+  if (!known) return [];
+  const [id, key, code, at] = [uuidv7(), newToken(), newToken(), Date.now()];
+  addCode(db(), code, at, person.id);
+  pairWith(db(), code, { id, name: known.name, key }, at);
+  noteDoor(db(), at, 'paired', { pairedId: id });
+  return [cookie(PAIRED_COOKIE, key, KEPT), beginOn(person, id)];
 }
 
 /** The first of all: a manager, on the browser that was paired from the shell. */

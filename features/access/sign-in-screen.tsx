@@ -7,7 +7,8 @@ import { WaitingToSave } from '../logbook/waiting-here';
 import { db } from '../server/store';
 import { SignIn } from './sign-in';
 import { Unlock } from './unlock';
-import { PAIRED_COOKIE } from './cookies';
+import { here } from '../server/here';
+import { PAIRED_COOKIE, atSite } from './cookies';
 import { isSigned, sessionHas } from './who';
 import { whoLooks } from './who-looks';
 import styles from './door.module.css';
@@ -17,7 +18,7 @@ const within = (to: string | undefined) => (to && /^\/(?![/\\])/.test(to) ? to :
 
 export async function SignInScreen({ to }: { readonly to: string | undefined }) {
   if (!isSigned() || (await whoLooks())) redirect(within(to));
-  const key = (await cookies()).get(PAIRED_COOKIE)?.value;
+  const key = (await cookies()).get(atSite(PAIRED_COOKIE, here()))?.value;
   if (!key || !readPairedBy(db(), key)) {
     return (
       <section className={styles.door}>

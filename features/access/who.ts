@@ -5,7 +5,8 @@ import { readPairedBy, readSession, type Session } from '../../store/sessions';
 import { readRuleBook } from '../../store/states';
 import { ATTENDANT } from '../logbook/recorder';
 import { db } from '../server/store';
-import { PAIRED_COOKIE, SESSION_COOKIE } from './cookies';
+import { here } from '../server/here';
+import { PAIRED_COOKIE, SESSION_COOKIE, atSite, type OwnCookie } from './cookies';
 
 /** Who asks. */
 export interface Who {
@@ -24,8 +25,8 @@ export function sessionHas(
   cookie: (name: string) => string | undefined,
   onlyLooked = false,
 ): Session | null {
-  const token = cookie(SESSION_COOKIE);
-  const key = cookie(PAIRED_COOKIE);
+  const token = cookie(atSite(SESSION_COOKIE, here()));
+  const key = cookie(atSite(PAIRED_COOKIE, here()));
   if (!token || !key) return null;
   // The door has the wall's own clock: the demo's stands still.
   return readSession(db(), { token, key }, Date.now(), readRuleBook(db()).rules, onlyLooked);
@@ -43,10 +44,13 @@ export function whoHas(
 
 /** The session of who sent a request, locked or not. */
 export const sessionOf = (request: Request): Session | null =>
-  sessionHas((name) => cookieOf(request, name));
+  sessionHas((name) => cookieNamed(request, name));
 
-/** A cookie of a request, as the browser sent it. */
-export function cookieOf(request: Request, name: string): string | undefined {
+/** A cookie of a request that this site set. */
+export const cookieOf = (request: Request, name: OwnCookie): string | undefined =>
+  cookieNamed(request, atSite(name, here()));
+
+function cookieNamed(request: Request, name: string): string | undefined {
   for (const part of (request.headers.get('cookie') ?? '').split(';')) {
     const at = part.indexOf('=');
     if (part.slice(0, at).trim() === name) return part.slice(at + 1).trim();
@@ -55,11 +59,12 @@ export function cookieOf(request: Request, name: string): string | undefined {
 }
 
 /** Who sent a request; null: nobody who is known. */
-export const whoSent = (request: Request): Who | null => whoHas((name) => cookieOf(request, name));
+export const whoSent = (request: Request): Who | null =>
+  whoHas((name) => cookieNamed(request, name));
 
 /** Whether who sent a request is still in: asked while a reply goes on, and no sign of life. */
 export const isStillIn = (request: Request): boolean =>
-  whoHas((name) => cookieOf(request, name), true) !== null;
+  whoHas((name) => cookieNamed(request, name), true) !== null;
 
 /** Who sent what only those may send who are let in. */
 export function whoIsIn(request: Request): Who {

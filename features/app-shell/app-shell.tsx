@@ -8,6 +8,7 @@ import { LiveRefresh } from '../live/live-refresh';
 import { WaitingStrip } from '../logbook/waiting-strip';
 import { KeptOnDevice } from '../offline/device';
 import { db } from '../server/store';
+import { sitesFor } from '../sites/served-sites';
 import { readSite } from '../../store/site';
 import { Themed } from '../theme/themed';
 import { GlyphSheet } from '../theme/vehicle-icon';
@@ -32,6 +33,7 @@ export async function Frame({ children }: { children: React.ReactNode }) {
       </Themed>
     );
   const { ribbon } = data;
+  const sites = sitesFor((await headers()).get('host') ?? '');
   const theme = themeOf((await cookies()).get(THEME_COOKIE)?.value);
   const day = chosenDay((await headers()).get(DAY_HEADER), ribbon);
   return (
@@ -42,7 +44,7 @@ export async function Frame({ children }: { children: React.ReactNode }) {
         {isSigned() ? <LiveRefresh /> : null}
         {isSigned() ? <Lock name={who.name} afterMinutes={data.lockAfterMinutes} /> : null}
         <GlyphSheet />
-        <Rail theme={theme} demoNow={data.demoNow} who={isSigned() ? who : null} />
+        <Rail theme={theme} demoNow={data.demoNow} who={isSigned() ? who : null} sites={sites} />
         <div className={styles.column}>
           <Ribbon data={ribbon} />
           <Troubled list={data.troubled} />

@@ -20,6 +20,8 @@ import { LEAST_FOR_PAGE } from '../access/least';
 import type { Who } from '../access/who';
 import { ClockControl } from '../demo/clock-control';
 import { Find } from '../find/find';
+import type { SiteLink } from '../sites/schema';
+import { SiteSwitch } from '../sites/site-switch';
 import { KeysHelp } from './keys-help';
 import { ThemeSwitch } from './theme-switch';
 import type { ThemeChoice } from '../theme/theme';
@@ -45,12 +47,15 @@ export function Rail({
   theme,
   demoNow,
   who,
+  sites,
 }: {
   theme: ThemeChoice | undefined;
   /** Where the demo's clock stands, in words; null on a real site. */
   demoNow: string | null;
   /** Who is signed in; null: nobody signs in here. */
   who: Pick<Who, 'name' | 'role'> | null;
+  /** All sites of this installation; one alone: none. */
+  sites: readonly SiteLink[];
 }) {
   const path = usePathname();
   // On a phone what is rare stands behind one button, until one has gone elsewhere.
@@ -75,7 +80,11 @@ export function Rail({
   };
   const may = ({ href }: Place) => who === null || isEnough(who.role, LEAST_FOR_PAGE[href]);
   return (
-    <nav className={styles.rail} aria-label="Work" data-signed={who !== null || undefined}>
+    <nav
+      className={styles.rail}
+      aria-label="Work"
+      data-full={who !== null || sites.length > 0 || undefined}
+    >
       <span className={styles.mark} aria-hidden="true" />
       <div className={styles.group}>{WORK.filter(may).map(link)}</div>
       <button
@@ -89,6 +98,7 @@ export function Rail({
         <span>More</span>
       </button>
       <div id="rail-foot" className={open ? styles.footOpen : styles.foot}>
+        {sites.length > 0 ? <SiteSwitch sites={sites} onHidden={() => setOpenOn(null)} /> : null}
         <Find onHidden={() => setOpenOn(null)} />
         <KeysHelp />
         {KEEPING.filter(may).map(link)}

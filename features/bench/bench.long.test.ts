@@ -9,6 +9,7 @@ import { readEntriesOf } from '../../store/entries';
 import { readBatteryStates } from '../../store/states';
 import { readTracesOf } from '../../store/traces';
 import { answer, demoSite, request, site } from '../server/demo-server.fixture';
+import { here } from '../server/here';
 import { db } from '../server/store';
 import type { VoltsSample } from '../../core/meter/steady';
 import { watchedStarts, type WatchedStart } from './crank-state';
@@ -200,7 +201,7 @@ describe('the bench', () => {
     await ask({ do: 'start', batteryId: BATTERY });
     const { running } = hub();
     const before = hub();
-    delete (globalThis as { velvetEmberBench?: BenchHub }).velvetEmberBench;
+    here().held.delete('bench');
     resumeBench();
     expect(hub()).not.toBe(before);
     expect(hub().running).toEqual(running);

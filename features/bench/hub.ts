@@ -13,6 +13,7 @@ import {
   writeMarks,
   type BenchTest,
 } from '../../store/traces';
+import { held } from '../server/here';
 import { db } from '../server/store';
 import { orNull, type Message } from './wire';
 import { env } from '../../env';
@@ -169,9 +170,4 @@ export class BenchHub {
   }
 }
 
-const held = globalThis as typeof globalThis & { velvetEmberBench?: BenchHub };
-
-export function hub(): BenchHub {
-  held.velvetEmberBench ??= new BenchHub();
-  return held.velvetEmberBench;
-}
+export const hub = (): BenchHub => held('bench', () => new BenchHub());

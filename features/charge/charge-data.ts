@@ -118,7 +118,6 @@ export interface ChargeData {
   readonly rooms: readonly Room[];
   readonly others: readonly ChargeName[];
   readonly reporters: readonly ReporterDto[];
-  readonly latitude: number | null;
   readonly chosen: Chosen | null;
   /** The demo has an outside that can be looked at. */
   readonly demo: boolean;

@@ -11,6 +11,7 @@ import { postEntries } from '../logbook/post';
 import { useSiteClock } from '../site/clock';
 import { Board } from './board';
 import type { ChargeData, ChargeView } from './charge-data';
+import type { OtherSite } from '../sites/schema';
 import { part } from '../ui/part';
 import { Waiting } from './waiting';
 import { Watch } from './watch';
@@ -25,7 +26,16 @@ const Stock = part(() => import('./stock').then((loaded) => loaded.Stock), {
 });
 
 /** What hangs where, what waits, and one battery's charge in detail. */
-export function Charge({ data, view }: { data: ChargeData; view: ChargeView }) {
+export function Charge({
+  data,
+  view,
+  sites,
+}: {
+  data: ChargeData;
+  view: ChargeView;
+  /** The sites that a charger may go to. */
+  sites: readonly OtherSite[];
+}) {
   const refresh = useRefresh();
   const { day, today } = useDay();
   // What was said belongs to its moment: a clock that was moved on has left it behind.
@@ -59,7 +69,7 @@ export function Charge({ data, view }: { data: ChargeData; view: ChargeView }) {
         </p>
       ) : null}
       {view === 'stock' ? (
-        <Stock data={data} onKept={recorded} />
+        <Stock data={data} sites={sites} onKept={recorded} />
       ) : (
         <div className={styles.columns}>
           <div className={layout.side}>

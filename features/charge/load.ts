@@ -105,7 +105,6 @@ export function chargeData(loaded: SiteSnapshot, batteryId: string | null): Char
         ...{ tokenUntil, endsSoon },
       };
     }),
-    latitude: loaded.latitude,
     chosen: chosen ? chosenOf(loaded, chosen) : null,
     demo: hasOutside(),
   };

@@ -1,10 +1,12 @@
 'use client';
 
 import { Button } from 'antd';
+import Link from 'next/link';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { call, type Answer, type Sent } from '../http/client';
 import { SelectField, TextField } from '../ui/field';
+import { Quiet } from '../ui/quiet';
 import type { ChargeData } from './charge-data';
 import shared from './stock.module.css';
 import styles from './mains.module.css';
@@ -12,7 +14,7 @@ import styles from './mains.module.css';
 const number = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
 const orNull = (text: string) => (text.trim() === '' ? null : number(text));
 
-/** Circuits, outlets and the air of each hall; the latitude, for the sun. */
+/** Circuits, outlets and the air of each hall. */
 export function Mains({ data, onKept }: { data: ChargeData; onKept: (what: string) => void }) {
   const [problem, setProblem] = useState<string | null>(null);
   const send: Send = async (answer, said) => {
@@ -32,7 +34,10 @@ export function Mains({ data, onKept }: { data: ChargeData; onKept: (what: strin
           <HallCard key={hall.id} hall={hall} data={data} onSend={send} />
         ))}
       </div>
-      <Latitude data={data} onSend={send} />
+      <Quiet as="p">
+        The latitude, which the sun is reckoned from, stands under{' '}
+        <Link href="/site">The site</Link>.
+      </Quiet>
     </section>
   );
 }
@@ -212,27 +217,3 @@ const Out = ({ onOut }: { onOut: () => void }) => (
     take out
   </Button>
 );
-
-function Latitude({ data, onSend }: { data: ChargeData; onSend: Send }) {
-  const [latitude, setLatitude] = useState(String(data.latitude ?? ''));
-  return (
-    <form
-      className={shared.inline}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void onSend(
-          keep({ kind: 'latitude', latitude: orNull(latitude) }),
-          'Kept: the sun is reckoned from it.',
-        );
-      }}
-    >
-      <TextField
-        label="Latitude of the site, degrees north (south: −)"
-        value={latitude}
-        placeholder="53.7"
-        onChange={(event) => setLatitude(event.target.value)}
-      />
-      <Button htmlType="submit">Keep</Button>
-    </form>
-  );
-}

@@ -1,4 +1,5 @@
 import { askOrSetUp } from '../server/ask';
+import { otherSites } from '../sites/served-sites';
 import { Charge } from './charge';
 import { CHARGE_VIEWS } from './charge-data';
 
@@ -11,5 +12,5 @@ export async function ChargeScreen({
 }) {
   const data = await askOrSetUp('charge', battery);
   const wanted = CHARGE_VIEWS.find((one) => one === view) ?? 'board';
-  return <Charge data={data} view={wanted} />;
+  return <Charge data={data} view={wanted} sites={wanted === 'stock' ? otherSites() : []} />;
 }

@@ -13,7 +13,6 @@ import {
   putOutlet,
   readStock,
   writeAir,
-  writeLatitude,
 } from '../../store/stock';
 import { readHalls, readSite } from '../../store/site';
 import { hashOfToken } from '../../store/tokens';
@@ -23,16 +22,13 @@ import { bodyOf, refuse } from '../server/reply';
 import { newToken } from '../access/secrets';
 import { whoIsIn } from '../access/who';
 import { db } from '../server/store';
+import { noted } from './stock-note';
 
 export const StockChange = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('charger'), charger: Charger }),
   z.strictObject({ kind: z.literal('circuit'), circuit: Circuit }),
   z.strictObject({ kind: z.literal('outlet'), outlet: Outlet }),
   z.strictObject({ kind: z.literal('air'), air: HallAir }),
-  z.strictObject({
-    kind: z.literal('latitude'),
-    latitude: z.number().min(-90, '−90 to 90').max(90, '−90 to 90').nullable(),
-  }),
 ]);
 
 /** Keeps a change of the stock; 400 with the field that is wrong, 409 where it cannot be. */
@@ -40,28 +36,34 @@ export async function postStock(request: Request): Promise<Response> {
   const { data, refusal } = await bodyOf(request, StockChange);
   if (refusal) return refusal;
   if (!readSite(db())) return refuse(409, 'There is no site yet.');
-  const problem = keep(data);
+  const who = whoIsIn(request);
+  const problem = db()
+    .transaction(() => {
+      const wrong = whyNot(data);
+      if (wrong === null) noted(data.kind, idOf(data), who.name, () => write(data));
+      return wrong;
+    })
+    .immediate();
   return problem ? refuse(409, problem) : Response.json({ kept: true });
 }
 
+export const HANGS = 'Something hangs on it: take that off first.';
+export const LEANS =
+  'Something else leans on it: an outlet on this circuit, or a device on this charger.';
 const IN_STOCK = z.enum(['charger', 'circuit', 'outlet']);
 
 /** Takes something out of the stock, unless something hangs on it or leans on it. */
-export function deleteStock(what: string, id: string): Response {
+export function deleteStock(request: Request, what: string, id: string): Response {
   const kind = IN_STOCK.safeParse(what);
   if (!kind.success) return refuse(404, `The stock has ${IN_STOCK.options.join('s, ')}s.`);
-  if (kind.data === 'charger' && highestInUse(id) > 0) {
-    return refuse(409, 'Something hangs on it: take that off first.');
-  }
-  return dropStock(db(), kind.data, id)
-    ? Response.json({ kept: true })
-    : refuse(
-        409,
-        'Something else leans on it: an outlet on this circuit, or a device on this charger.',
-      );
+  if (kind.data === 'charger' && highestInUse(id) > 0) return refuse(409, HANGS);
+  const who = whoIsIn(request);
+  const drop = () => noted(kind.data, id, who.name, () => dropStock(db(), kind.data, id));
+  return db().transaction(drop).immediate() ? Response.json({ kept: true }) : refuse(409, LEANS);
 }
 
-function keep(change: z.infer<typeof StockChange>): string | null {
+/** Why a change of the stock cannot be; null: it can. */
+function whyNot(change: z.infer<typeof StockChange>): string | null {
   const stock = readStock(db());
   const noHall = (id: string) =>
     readHalls(db()).some((hall) => hall.id === id) ? null : `There is no hall ${id} here.`;
@@ -73,36 +75,50 @@ function keep(change: z.infer<typeof StockChange>): string | null {
       }
       const high = highestInUse(charger.id);
       if (charger.channels < high) return `Something hangs on its channel ${high}.`;
-      const wrong = noHall(charger.hallId);
-      if (!wrong) putCharger(db(), charger);
-      return wrong;
+      return noHall(charger.hallId);
     }
-    case 'circuit': {
-      const wrong = noHall(change.circuit.hallId);
-      if (!wrong) putCircuit(db(), change.circuit);
-      return wrong;
-    }
+    case 'circuit':
+      return noHall(change.circuit.hallId);
     case 'outlet': {
       const { outlet } = change;
       if (!stock.circuits.some(({ id }) => id === outlet.circuitId)) {
         return 'Its circuit is not here: write that down first.';
       }
-      const wrong = noHall(outlet.hallId);
-      if (!wrong) putOutlet(db(), outlet);
-      return wrong;
+      return noHall(outlet.hallId);
     }
-    case 'air': {
-      const wrong = noHall(change.air.hallId);
-      if (!wrong) writeAir(db(), change.air);
-      return wrong;
-    }
-    case 'latitude':
-      writeLatitude(db(), change.latitude);
-      return null;
+    case 'air':
+      return noHall(change.air.hallId);
   }
 }
 
-function highestInUse(chargerId: string): number {
+function write(change: z.infer<typeof StockChange>): void {
+  switch (change.kind) {
+    case 'charger':
+      return putCharger(db(), change.charger);
+    case 'circuit':
+      return putCircuit(db(), change.circuit);
+    case 'outlet':
+      return putOutlet(db(), change.outlet);
+    case 'air':
+      return writeAir(db(), change.air);
+  }
+}
+
+const idOf = (change: z.infer<typeof StockChange>): string => {
+  switch (change.kind) {
+    case 'charger':
+      return change.charger.id;
+    case 'circuit':
+      return change.circuit.id;
+    case 'outlet':
+      return change.outlet.id;
+    case 'air':
+      return change.air.hallId;
+  }
+};
+
+/** The highest channel of a charger that something hangs on; 0: none. */
+export function highestInUse(chargerId: string): number {
   return [...readBatteryStates(db()).values()].reduce(
     (most, { hook }) => (hook?.chargerId === chargerId ? Math.max(most, hook.channel) : most),
     0,

@@ -6,6 +6,8 @@ import { v7 as uuidv7 } from 'uuid';
 import { PROGRAMME_IDS } from '../../core/battery/programme-ids';
 import { CHARGER_LAMPS, PROGRAMMES, type Charger } from '../../core/site/charging-equipment';
 import { call } from '../http/client';
+import type { OtherSite } from '../sites/schema';
+import { SendCharger } from '../sites/send-charger-form';
 import { SelectField, TextField } from '../ui/field';
 import type { ChargeData } from './charge-data';
 import { Devices } from './devices';
@@ -20,8 +22,9 @@ interface Inner {
 }
 
 /** What the site charges with: chargers, outlets and their circuits, air, devices. */
-export function Stock({ data, onKept }: Inner) {
+export function Stock({ data, sites, onKept }: Inner & { readonly sites: readonly OtherSite[] }) {
   const [open, setOpen] = useState<Charger | null>(null);
+  const goesTo = sites.filter(({ halls }) => halls.length > 0);
   return (
     <div className={styles.stock}>
       <section aria-label="Chargers">
@@ -39,6 +42,17 @@ export function Stock({ data, onKept }: Inner) {
               onKept(what);
             }}
             onLeave={() => setOpen(null)}
+          />
+        ) : null}
+        {open && goesTo.length > 0 && data.stock.chargers.some(({ id }) => id === open.id) ? (
+          <SendCharger
+            key={`send ${open.id}`}
+            charger={open}
+            sites={goesTo}
+            onSent={(what) => {
+              setOpen(null);
+              onKept(what);
+            }}
           />
         ) : null}
         <ul className={styles.list}>

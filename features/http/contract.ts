@@ -30,6 +30,7 @@ import { ToWeigh } from '../rules/preview';
 import { DaysOf } from '../rules/temperature-routes';
 import { Tightened } from '../season/routes';
 import { SitePlan } from '../site-plan/schema';
+import { ChargerGoes, NewSite } from '../sites/schema';
 import { Setup } from '../setup/schema';
 import { OwnerOf } from '../vehicle/owner-routes';
 import { NewBattery } from '../vehicle/post-battery';
@@ -241,6 +242,18 @@ export const API = {
     reply: Kept,
     refuses: [409],
   },
+  'POST /api/sites': {
+    does: 'Adds a site beside this one, with a data file and a port of its own',
+    body: NewSite,
+    reply: z.strictObject({ href: z.string() }),
+    refuses: [409],
+  },
+  'POST /api/chargers/{id}/send': {
+    does: 'Sends a charger to another site of this installation',
+    body: ChargerGoes,
+    reply: Kept,
+    refuses: [404, 409],
+  },
   'GET /api/take-out/{what}': {
     does: 'Everything of the site as an archive, or a table of it for a spreadsheet',
     gives: ['application/x-ndjson', 'text/csv; charset=utf-8'],
@@ -316,7 +329,7 @@ export const API = {
   },
   'DELETE /api/devices/{id}': { does: 'A device that is to report no more', reply: Kept },
   'POST /api/stock': {
-    does: 'Keeps a charger, a circuit, an outlet, the air of a hall, or the latitude',
+    does: 'Keeps a charger, a circuit, an outlet, or the air of a hall',
     body: StockChange,
     reply: Kept,
     refuses: [409],

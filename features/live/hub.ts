@@ -1,5 +1,6 @@
 import 'server-only';
 import { lastSeq, readRecordedSince } from '../../store/entries';
+import { held } from '../server/here';
 import { db } from '../server/store';
 import type { News, Present } from './news';
 
@@ -54,5 +55,4 @@ export class LiveHub {
   }
 }
 
-const held = globalThis as typeof globalThis & { velvetEmberLive?: LiveHub };
-export const liveHub = (): LiveHub => (held.velvetEmberLive ??= new LiveHub());
+export const liveHub = (): LiveHub => held('live', () => new LiveHub());

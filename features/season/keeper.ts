@@ -6,6 +6,7 @@ import { SeasonDocument, type PlanDocument } from '../../core/schedule/document'
 import { wasWalkedSince } from '../../store/entries';
 import { keepPlan, readPlan, readSettledStops, type KeptPlan } from '../../store/season-plans';
 import { writesOf, type Db } from '../../store/open';
+import { held } from '../server/here';
 import { db } from '../server/store';
 import type { SiteSnapshot } from '../site/load';
 import { siteSeason, type LeftOut } from './from-site';
@@ -21,9 +22,9 @@ export type SeasonPlan = { readonly leftOut: readonly LeftOut[] } & (
 type Made = Omit<SeasonPlan, 'leftOut'> &
   ({ kept: KeptPlan; why: null } | { kept: null; why: string });
 
-const held = globalThis as typeof globalThis & {
-  velvetEmberPlanning?: { readonly season: string; readonly made: Promise<Made> };
-};
+/** The plan that is just being made, for each site. */
+const beingMade = () =>
+  held('planning', (): { of?: { readonly season: string; readonly made: Promise<Made> } } => ({}));
 
 /** There is no plan of the season, for the reason that the message gives. */
 export class NoPlan extends Error {}
@@ -81,20 +82,21 @@ async function planOnRecord(loaded: SiteSnapshot): Promise<SeasonPlan> {
   const key = JSON.stringify(read.data);
   const kept = readPlan(db());
   if (kept && JSON.stringify(kept.season) === key) return { leftOut, kept, why: null };
-  if (held.velvetEmberPlanning?.season !== key) {
+  const being = beingMade();
+  if (being.of?.season !== key) {
     const underWay = walked !== null;
-    held.velvetEmberPlanning = {
+    being.of = {
       season: key,
       made: makePlan(loaded, read.data, kept?.plan ?? null, underWay),
     };
   }
-  const planning = held.velvetEmberPlanning;
+  const planning = being.of;
   try {
     const result = await planning.made;
-    if (result.kept && held.velvetEmberPlanning === planning) held.velvetEmberPlanning = undefined;
+    if (result.kept && being.of === planning) being.of = undefined;
     return { leftOut, ...result };
   } catch (error) {
-    if (held.velvetEmberPlanning === planning) held.velvetEmberPlanning = undefined;
+    if (being.of === planning) being.of = undefined;
     throw error;
   }
 }

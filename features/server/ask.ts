@@ -1,17 +1,12 @@
 import 'server-only';
 import { redirect } from 'next/navigation';
 import { now } from './clock';
+import { held, here } from './here';
 import { writesOf } from '../../store/open';
 import type { Asked, Asking, QuestionName, Told } from './questions';
 import { db } from './store';
 import { Thread } from './thread';
 import { env } from '../../env';
-
-// Pages and routes are bundles of their own: the one thread lies on globalThis.
-const held = globalThis as typeof globalThis & {
-  velvetEmberSite?: Thread<Asked, unknown>;
-  velvetEmberAsked?: Map<string, Promise<unknown>>;
-};
 
 /**
  * Asks about the whole site, in a thread of its own; on this one where the program was not built
@@ -23,7 +18,7 @@ export function ask<K extends QuestionName>(
   ...[about]: Asking<K> extends undefined ? [] : [Asking<K>]
 ): Promise<Told<K> | undefined> {
   const asked: Asked = { name, about: about ?? null, at: now() };
-  const pending = (held.velvetEmberAsked ??= new Map<string, Promise<unknown>>());
+  const pending = held('asked', () => new Map<string, Promise<unknown>>());
   const key = JSON.stringify([name, asked.about, writesOf(db())]);
   let answer = pending.get(key);
   if (!answer) {
@@ -35,7 +30,11 @@ export function ask<K extends QuestionName>(
 
 async function answered(asked: Asked): Promise<unknown> {
   const file = env('EMBER_SITE_THREAD');
-  if (file) return (held.velvetEmberSite ??= new Thread(file)).ask(asked);
+  if (file) {
+    const folder = here().folder;
+    const thread = () => new Thread<Asked, unknown>(file, { EMBER_DATA: folder });
+    return held('thread', thread).ask(asked);
+  }
   const { answer } = await import('./questions');
   return answer(asked);
 }

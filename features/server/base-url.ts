@@ -1,8 +1,9 @@
 import 'server-only';
 import { env } from '../../env';
+import { here } from './here';
 
 /** Where phones and printed codes find this server: as it was told, else as somebody asked it. */
 export const baseUrlFor = (asked: Pick<Headers, 'get'>): string => {
   const scheme = env('EMBER_DOOR') === 'signed' ? 'https' : 'http';
-  return env('EMBER_PUBLIC_URL') ?? `${scheme}://${asked.get('host') ?? '127.0.0.1'}`;
+  return here().publicUrl ?? `${scheme}://${asked.get('host') ?? '127.0.0.1'}`;
 };

@@ -26,6 +26,7 @@ import { wallData } from '../wall/load';
 import { vehicleData } from '../vehicle/load';
 import { firstBays, oneMoreData, yardData, yardSeason } from '../yard/load';
 import { writesOf } from '../../store/open';
+import { held } from './here';
 import { db } from './store';
 
 /**
@@ -83,7 +84,6 @@ interface Remembered {
   /** What was answered from it, of what is asked most. */
   readonly answers: Map<QuestionName, unknown>;
 }
-let remembered: Remembered | null = null;
 
 /** A page asks several times, and many read at once: a judgement is as good a moment later. */
 const SAME_MOMENT_MS = 2000;
@@ -92,13 +92,14 @@ const ASKED_OFTEN: readonly QuestionName[] = ['frame', 'yard', 'wholeYard', 'rou
 
 /** The site at an instant; the same one for a moment, until something is written. */
 function siteAt(at: number): Remembered {
+  const last = held('remembered', (): { of: Remembered | null } => ({ of: null }));
   const writes = writesOf(db());
-  const since = remembered ? at - remembered.at : Infinity;
-  if (remembered?.writes !== writes || since < 0 || since > SAME_MOMENT_MS) {
+  const since = last.of ? at - last.of.at : Infinity;
+  if (last.of?.writes !== writes || since < 0 || since > SAME_MOMENT_MS) {
     const site = loadSite(db(), at);
-    remembered = { writes, at, site: site && judgeable(site), answers: new Map() };
+    last.of = { writes, at, site: site && judgeable(site), answers: new Map() };
   }
-  return remembered;
+  return last.of;
 }
 
 /** The answer to a question about the site; undefined where it was not set up yet. */

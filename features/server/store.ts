@@ -1,15 +1,12 @@
 import 'server-only';
 import { dataFile, openStore, type Db } from '../../store/open';
 import { ensureStates } from '../../store/states';
-import { env } from '../../env';
+import { held, here } from './here';
 
-const held = globalThis as typeof globalThis & { velvetEmberDb?: Db };
-
-/** The one connection of this process; it outlives a reload of the code. */
-export function db(): Db {
-  if (!held.velvetEmberDb) {
-    held.velvetEmberDb = openStore(dataFile(env('EMBER_DATA')));
-    ensureStates(held.velvetEmberDb);
-  }
-  return held.velvetEmberDb;
-}
+/** The one connection of this process to the site that is asked; it outlives a reload of the code. */
+export const db = (): Db =>
+  held('db', () => {
+    const opened = openStore(dataFile(here().folder));
+    ensureStates(opened);
+    return opened;
+  });

@@ -21,7 +21,11 @@ export class Thread<Q, A> {
   private next = 0;
   private readonly waiting = new Map<number, Waiting<A>>();
 
-  constructor(private readonly file: string) {}
+  /** `env`: what the thread reads otherwise than the process. */
+  constructor(
+    private readonly file: string,
+    private readonly env: Readonly<Record<string, string>> = {},
+  ) {}
 
   ask(question: Q): Promise<A> {
     const n = ++this.next;
@@ -43,7 +47,7 @@ export class Thread<Q, A> {
 
   private running(): Worker {
     if (this.worker) return this.worker;
-    const worker = new Worker(this.file, { env: { ...process.env } });
+    const worker = new Worker(this.file, { env: { ...process.env, ...this.env } });
     worker.on('message', (answer: Answer<A>) => {
       const asked = this.waiting.get(answer.n);
       this.waiting.delete(answer.n);

@@ -20,9 +20,12 @@ type Fields = Omit<Setup, 'halls'> & { readonly halls: readonly HallDrawing[] };
 
 /** The first screen of a new site. */
 export function SetupForm({
+  name,
   season,
   timeZones,
 }: {
+  /** What it was called where it was added. */
+  name: string;
   season: { start: string; end: string };
   timeZones: readonly string[];
 }) {
@@ -76,7 +79,7 @@ export function SetupForm({
       requiredMark={false}
       rootClassName={layout.page}
       initialValues={{
-        name: '',
+        name,
         seasonStart: season.start,
         seasonEnd: season.end,
         climate: 'inland' satisfies ClimateId,

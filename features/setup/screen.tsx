@@ -12,8 +12,8 @@ function nextSeason(): { start: string; end: string } {
   return { start: `${start}-10-15`, end: `${start + 1}-04-30` };
 }
 
-export function SetupScreen() {
+export function SetupScreen({ name }: { readonly name: string }) {
   if (readSite(db()) && !isUnused(db())) redirect('/site');
   const season = nextSeason();
-  return <SetupForm season={season} timeZones={Intl.supportedValuesOf('timeZone')} />;
+  return <SetupForm name={name} season={season} timeZones={Intl.supportedValuesOf('timeZone')} />;
 }

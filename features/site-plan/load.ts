@@ -1,5 +1,9 @@
 import 'server-only';
+import { THE_SITE } from '../../core/logbook/kind';
 import { rowText } from '../../core/site/rows';
+import { formatInstant } from '../../core/words/words';
+import { readEntriesOf } from '../../store/entries';
+import { entryWords } from '../logbook/words';
 import type { SiteSheet } from '../../core/facts/site';
 import type { HallSheet } from '../../core/facts/hall';
 import type { Rules } from '../../core/rules/rules';
@@ -23,6 +27,39 @@ export interface SitePlanData {
   readonly takenBy: Readonly<Record<string, string>>;
   readonly tables: readonly { readonly file: string; readonly about: string }[];
   readonly backupTrouble: string | null;
+  /** What was changed of the site, its halls and its stock, the last first. */
+  readonly changes: readonly {
+    readonly id: string;
+    readonly when: string;
+    readonly what: string;
+    readonly how: string;
+    readonly by: string;
+  }[];
+}
+
+const SHOWN_CHANGES = 30;
+
+function changesOf({ halls, site, rules }: SiteSnapshot): SitePlanData['changes'] {
+  const about = [
+    ...readEntriesOf(db(), 'site', THE_SITE).filter(({ kind }) => kind !== 'door'),
+    ...halls.flatMap(({ id }) =>
+      readEntriesOf(db(), 'hall', id).filter(({ kind }) => kind === 'hall-corrected'),
+    ),
+  ];
+  const nameOf = new Map(halls.map(({ id, name }) => [id, name]));
+  return about
+    .sort((a, b) => b.seq - a.seq)
+    .slice(0, SHOWN_CHANGES)
+    .map((entry) => {
+      const { what, value } = entryWords(entry, {});
+      return {
+        id: entry.id,
+        when: formatInstant(Date.parse(entry.at), site.timeZone, rules),
+        what: [nameOf.get(entry.subjectId), what].filter(Boolean).join(': '),
+        how: value,
+        by: entry.by,
+      };
+    });
 }
 
 export function sitePlanData(loaded: SiteSnapshot): SitePlanData {
@@ -40,5 +77,6 @@ export function sitePlanData(loaded: SiteSnapshot): SitePlanData {
     takenBy: Object.fromEntries(loaded.stays.map(({ bay, vehicle }) => [bay.mark, vehicle.name])),
     tables: TABLE_NAMES.map((name) => ({ file: `${name}.csv`, about: TABLES[name].about })),
     backupTrouble: troubleOfBackups(),
+    changes: changesOf(loaded),
   };
 }

@@ -1,6 +1,7 @@
 'use client';
 
 import Link from 'next/link';
+import type { ReactNode } from 'react';
 import { HALL_FACTS, hallFactsShown } from '../../core/facts/hall';
 import { SITE_FACTS, type SiteSheet } from '../../core/facts/site';
 import { useRefresh } from '../app-shell/refresh';
@@ -11,13 +12,21 @@ import { postEntry } from '../logbook/post';
 import { THE_SITE } from '../../core/logbook/kind';
 import { useSiteClock } from '../site/clock';
 import { Caution } from '../ui/caution';
+import { DataTable } from '../ui/data-table';
 import { Quiet } from '../ui/quiet';
 import { DrawPlan } from './draw-plan';
 import type { SitePlanData } from './load';
 import layout from '../ui/layout.module.css';
 
 /** What the whole site goes by, where its bays are, and how to take all of it out. */
-export function SitePage({ data }: { readonly data: SitePlanData }) {
+export function SitePage({
+  data,
+  children,
+}: {
+  readonly data: SitePlanData;
+  /** What is beside this site. */
+  readonly children: ReactNode;
+}) {
   const refresh = useRefresh();
   const siteNow = useSiteClock(data.clock);
   const record = async (
@@ -69,8 +78,30 @@ export function SitePage({ data }: { readonly data: SitePlanData }) {
         ))}
       </section>
       <DrawPlan data={data} onDrawn={refresh} />
+      {children}
+      <Changes changes={data.changes} />
       <TakeOut tables={data.tables} />
     </div>
+  );
+}
+
+/** What was changed of the site, its halls and its stock, the last first. */
+function Changes({ changes }: Pick<SitePlanData, 'changes'>) {
+  if (changes.length === 0) return null;
+  return (
+    <section className={layout.panel} aria-label="What was changed">
+      <h2>What was changed</h2>
+      <DataTable head={['When', 'What', 'How', 'By']}>
+        {changes.map(({ id, when, what, how, by }) => (
+          <tr key={id}>
+            <td>{when}</td>
+            <th scope="row">{what}</th>
+            <td>{how}</td>
+            <td>{by}</td>
+          </tr>
+        ))}
+      </DataTable>
+    </section>
   );
 }
 

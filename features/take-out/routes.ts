@@ -3,7 +3,7 @@ import { dataFile, openToRead, type Db } from '../../store/open';
 import { archiveLines } from '../../store/archive/write';
 import { readSite } from '../../store/site';
 import { refuse } from '../server/reply';
-import { env } from '../../env';
+import { here } from '../server/here';
 import { db } from '../server/store';
 import { csvOf } from './csv';
 import { TABLE_NAMES, type TableName } from './tables';
@@ -28,7 +28,7 @@ export function getTakeOut(file: string): Response {
 
 /** In pieces as it is read, from a connection of its own: meanwhile others go on writing. */
 function download(file: string, type: string, pieces: (from: Db) => Generator<string>): Response {
-  const from = openToRead(dataFile(env('EMBER_DATA')));
+  const from = openToRead(dataFile(here().folder));
   const all = pieces(from);
   const encoder = new TextEncoder();
   const end = () => {

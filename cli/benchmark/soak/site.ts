@@ -12,6 +12,7 @@ import { makeEntry, type NewEntry } from '../../../core/logbook/entry';
 import type { EntryData, EntryKind } from '../../../core/logbook/kinds';
 import type { SubjectKind } from '../../../core/logbook/kind';
 import { DEMO_CHARGERS } from '../../../demo/stock';
+import { here } from '../../../features/server/here';
 import type { Random } from '../../../simulators/random';
 import { dataFile, openStore, type Db } from '../../../store/open';
 import { recordEntry } from '../../../store/record';
@@ -90,7 +91,8 @@ export class SoakSite {
     this.db.pragma('synchronous = OFF');
     this.db.transaction(() => this.furnish())();
     ensureStates(this.db);
-    (globalThis as { velvetEmberDb?: Db }).velvetEmberDb = this.db;
+    process.env.EMBER_DATA = this.folder;
+    here().held.set('db', this.db);
     this.goTo(morningOf(FIRST_DAY));
   }
 
@@ -101,7 +103,7 @@ export class SoakSite {
 
   close(): void {
     this.db.close();
-    delete (globalThis as { velvetEmberDb?: Db }).velvetEmberDb;
+    delete process.env.EMBER_DATA;
     delete process.env.EMBER_NOW;
     rmSync(this.folder, { recursive: true, force: true });
   }

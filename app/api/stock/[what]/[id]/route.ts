@@ -6,7 +6,7 @@ interface Where {
   params: Promise<{ what: string; id: string }>;
 }
 
-export async function DELETE(_: Request, { params }: Where): Promise<Response> {
+export async function DELETE(request: Request, { params }: Where): Promise<Response> {
   const { what, id } = await params;
-  return deleteStock(what, id);
+  return deleteStock(request, what, id);
 }

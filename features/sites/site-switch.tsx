@@ -1,0 +1,54 @@
+'use client';
+
+import { IconBuildingCommunity } from '@tabler/icons-react';
+import { useState } from 'react';
+import rail from '../app-shell/sidebar.module.css';
+import { Dialog } from '../ui/dialog';
+import styles from './site-switch.module.css';
+import type { SiteLink } from './schema';
+
+/** Which of several sites one is at, and the way to the others; each opens on its own Yard. */
+export function SiteSwitch({
+  sites,
+  onHidden,
+}: {
+  readonly sites: readonly SiteLink[];
+  readonly onHidden: () => void;
+}) {
+  const [open, setOpen] = useState(false);
+  const here = sites.find(({ isHere }) => isHere);
+  if (!here) return null;
+  return (
+    <>
+      <button
+        type="button"
+        className={rail.link}
+        aria-haspopup="dialog"
+        title={here.name}
+        onClick={() => setOpen(true)}
+      >
+        <IconBuildingCommunity size={22} stroke={1.6} aria-hidden="true" />
+        <span>{here.name}</span>
+      </button>
+      <Dialog
+        title="Sites"
+        open={open}
+        onClose={() => {
+          setOpen(false);
+          onHidden();
+        }}
+      >
+        <SiteList sites={sites} />
+      </Dialog>
+    </>
+  );
+}
+
+/** The sites of an installation; each is a place of its own to a browser. */
+export const SiteList = ({ sites }: { readonly sites: readonly SiteLink[] }) => (
+  <ul className={styles.sites}>
+    {sites.map(({ mark, name, href, isHere }) => (
+      <li key={mark}>{isHere ? <b>{name}, here</b> : <a href={`${href}/yard`}>{name}</a>}</li>
+    ))}
+  </ul>
+);

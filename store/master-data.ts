@@ -1,3 +1,4 @@
+import type { Place } from '../core/site/place';
 import type { RuleBook } from '../core/rules/rules';
 import { writesOf, type Db } from './open';
 import { readLastHeard, readReporters, type Reporter } from './reporters';
@@ -6,6 +7,7 @@ import {
   readBays,
   readClosed,
   readHalls,
+  readPlaces,
   readSite,
   readVehicles,
   type Battery,
@@ -21,6 +23,8 @@ import { hallDayStamp } from './temperatures';
 export interface MasterData {
   readonly site: Site;
   readonly halls: readonly Hall[];
+  /** Where some of them stand that are driven to. */
+  readonly places: readonly Place[];
   readonly bays: readonly Bay[];
   /** Those that are no more. */
   readonly closed: { readonly halls: readonly Hall[]; readonly bays: readonly Bay[] };
@@ -50,6 +54,7 @@ export function readMasterData(db: Db): MasterData | null {
   const data = site && {
     site,
     halls: readHalls(db),
+    places: readPlaces(db),
     bays: readBays(db),
     closed: readClosed(db),
     vehicles: byId(readVehicles(db)),

@@ -1,9 +1,22 @@
+import type { Place } from '../core/site/place';
 import { readRow, rowMarkOf } from '../core/site/rows';
 import { prepared, type Db } from './open';
-import { Hall, closeBay, putBay, readBays, readClosed, readHalls, type Bay } from './site';
+import {
+  Hall,
+  closeBay,
+  putBay,
+  readBays,
+  readClosed,
+  readHalls,
+  readPlaces,
+  type Bay,
+} from './site';
 
 /** A hall as it is drawn, its rows as they are written. */
-export interface HallDrawn extends Pick<Hall, 'id' | 'name' | 'kind' | 'setpointCelsius'> {
+export interface HallDrawn extends Pick<
+  Hall,
+  'id' | 'name' | 'kind' | 'setpointCelsius' | 'place'
+> {
   readonly rows: readonly string[];
 }
 
@@ -14,6 +27,8 @@ export interface PlanChange {
   readonly bays: string[];
   /** With their ids: somebody may stand in them. */
   readonly closedBays: Pick<Bay, 'id' | 'mark'>[];
+  /** Halls that stand elsewhere than before, and drives that take longer or less, in words. */
+  readonly drives: string[];
 }
 
 /** Each row has a thousand numbers of its own in the walking order. */
@@ -37,9 +52,24 @@ function baysOf({ id: hallId, rows }: HallDrawn) {
  * on record. A closed one that is drawn again is open again. Names and kinds of halls that are here are
  * facts, and are corrected as those are.
  */
-export function drawPlan(db: Db, drawn: readonly HallDrawn[], today: string): PlanChange {
+export function drawPlan(
+  db: Db,
+  drawn: readonly HallDrawn[],
+  places: readonly Place[],
+  today: string,
+): PlanChange {
   const before = { halls: readHalls(db), bays: readBays(db) };
-  const change: PlanChange = { halls: [], closedHalls: [], bays: [], closedBays: [] };
+  const change: PlanChange = {
+    ...{ halls: [], closedHalls: [], bays: [], closedBays: [] },
+    drives: drivesOf(db, drawn, places),
+  };
+  for (const { name, driveMinutes } of places) {
+    prepared(
+      db,
+      `INSERT INTO place (name, drive_minutes) VALUES (?, ?)
+       ON CONFLICT (name) DO UPDATE SET drive_minutes = excluded.drive_minutes`,
+    ).run(name, driveMinutes);
+  }
   const known = new Set(before.halls.map(({ id }) => id));
   const drawnIds = new Set(drawn.map(({ id }) => id));
   const left = before.halls.filter(({ id }) => !drawnIds.has(id));
@@ -54,15 +84,16 @@ export function drawPlan(db: Db, drawn: readonly HallDrawn[], today: string): Pl
     prepared(db, 'UPDATE hall SET closed_on = ? WHERE id = ?').run(today, id);
     change.closedHalls.push(name);
   }
-  halls.forEach(({ id, name, kind, setpointCelsius }, walkOrder) => {
+  halls.forEach(({ id, name, kind, setpointCelsius, place }, walkOrder) => {
     if (!known.has(id)) change.halls.push(name);
     // What a hall is like is corrected elsewhere, as a fact: here it is where it is walked.
     prepared(
       db,
-      `INSERT INTO hall (id, name, kind, setpoint_celsius, note, walk_order)
-       VALUES (@id, @name, @kind, @setpointCelsius, '', @walkOrder)
-       ON CONFLICT (id) DO UPDATE SET walk_order = @walkOrder, closed_on = NULL`,
-    ).run(Hall.parse({ id, name, kind, setpointCelsius, note: '', walkOrder }));
+      `INSERT INTO hall (id, name, kind, setpoint_celsius, note, walk_order, place)
+       VALUES (@id, @name, @kind, @setpointCelsius, '', @walkOrder, @place)
+       ON CONFLICT (id) DO UPDATE SET
+         walk_order = @walkOrder, place = @place, closed_on = NULL`,
+    ).run(Hall.parse({ id, name, kind, setpointCelsius, note: '', walkOrder, place }));
   });
   const open = new Map(before.bays.map((bay) => [bay.mark, bay]));
   const now = halls.flatMap(baysOf);
@@ -77,6 +108,22 @@ export function drawPlan(db: Db, drawn: readonly HallDrawn[], today: string): Pl
     change.closedBays.push({ id, mark });
   }
   return change;
+}
+
+/** What a drawing changes of where halls stand, and of the drives there. */
+function drivesOf(db: Db, drawn: readonly HallDrawn[], places: readonly Place[]): string[] {
+  const placeOf = new Map(readHalls(db).map(({ id, place }) => [id, place]));
+  const driven = new Map(readPlaces(db).map(({ name, driveMinutes }) => [name, driveMinutes]));
+  return [
+    ...drawn
+      .filter(({ id, place }) => place !== (placeOf.get(id) ?? null))
+      .map(({ name, place }) =>
+        place === null ? `${name} is no drive away` : `${name} is at ${place}`,
+      ),
+    ...places
+      .filter(({ name, driveMinutes }) => driven.get(name) !== driveMinutes)
+      .map(({ name, driveMinutes }) => `${name} is ${driveMinutes} min there and back`),
+  ];
 }
 
 /** The bays of a hall as rows of a drawing: a row ends where its letters or its numbers do. */

@@ -7,6 +7,7 @@ import { HallSheet } from '../core/facts/hall';
 import { SiteSheet } from '../core/facts/site';
 import { VehicleSheet } from '../core/facts/vehicle';
 import { Climate } from '../core/site/climate';
+import type { Place } from '../core/site/place';
 import { PLAIN_VEHICLE, VehicleFacts } from '../core/stay/vehicle-facts';
 import { readOrNot } from './read-or-not';
 import { prepared, type Db } from './open';
@@ -25,6 +26,8 @@ export const Hall = z.object({
   id: z.string(),
   ...HallSheet.shape,
   walkOrder: z.int(),
+  /** Name of the place where it stands; null: where the attendant begins. */
+  place: z.string().nullable().default(null),
 });
 export type Hall = z.infer<typeof Hall>;
 
@@ -103,7 +106,7 @@ export const isUnused = (db: Db): boolean =>
 
 /** Takes away what an earlier set-up made of a site that was not used yet. */
 export function clearSite(db: Db): void {
-  db.exec('DELETE FROM bay; DELETE FROM hall; DELETE FROM site;');
+  db.exec('DELETE FROM bay; DELETE FROM hall; DELETE FROM place; DELETE FROM site;');
 }
 
 /** The site's own climate, where a better one than its region's is known. */
@@ -111,23 +114,29 @@ export function writeClimate(db: Db, climate: Climate): void {
   db.prepare('UPDATE site SET climate = ?').run(JSON.stringify(Climate.parse(climate)));
 }
 
+const HALL_COLUMNS =
+  'id, name, kind, setpoint_celsius AS setpointCelsius, note, walk_order AS walkOrder, place';
+
 export function readHalls(db: Db): Hall[] {
   return db
-    .prepare(
-      `SELECT id, name, kind, setpoint_celsius AS setpointCelsius, note, walk_order AS walkOrder
-         FROM hall WHERE closed_on IS NULL ORDER BY walk_order`,
-    )
+    .prepare(`SELECT ${HALL_COLUMNS} FROM hall WHERE closed_on IS NULL ORDER BY walk_order`)
     .all() as Hall[];
 }
+
+/** The places that are driven to, by name: those where an open hall stands. */
+export const readPlaces = (db: Db): Place[] =>
+  db
+    .prepare(
+      `SELECT name, drive_minutes AS driveMinutes FROM place
+        WHERE name IN (SELECT place FROM hall WHERE closed_on IS NULL) ORDER BY name`,
+    )
+    .all() as Place[];
 
 /** Halls and bays that are no more: what happened there was judged there, and stays. */
 export function readClosed(db: Db): { halls: Hall[]; bays: Bay[] } {
   return {
     halls: db
-      .prepare(
-        `SELECT id, name, kind, setpoint_celsius AS setpointCelsius, note, walk_order AS walkOrder
-           FROM hall WHERE closed_on IS NOT NULL ORDER BY walk_order`,
-      )
+      .prepare(`SELECT ${HALL_COLUMNS} FROM hall WHERE closed_on IS NOT NULL ORDER BY walk_order`)
       .all() as Hall[],
     bays: db
       .prepare(
@@ -138,10 +147,10 @@ export function readClosed(db: Db): { halls: Hall[]; bays: Bay[] } {
   };
 }
 
-export function addHall(db: Db, hall: Hall): void {
+export function addHall(db: Db, hall: z.input<typeof Hall>): void {
   db.prepare(
-    `INSERT INTO hall (id, name, kind, setpoint_celsius, note, walk_order)
-     VALUES (@id, @name, @kind, @setpointCelsius, @note, @walkOrder)`,
+    `INSERT INTO hall (id, name, kind, setpoint_celsius, note, walk_order, place)
+     VALUES (@id, @name, @kind, @setpointCelsius, @note, @walkOrder, @place)`,
   ).run(Hall.parse(hall));
 }
 

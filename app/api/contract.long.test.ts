@@ -121,8 +121,8 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
   'PUT /api/site/plan': {
     body: () => ({
       halls: [
-        ...readHalls(db()).map(({ id, name, kind, setpointCelsius }) => ({
-          ...{ id, name, kind, setpointCelsius },
+        ...readHalls(db()).map(({ id, name, kind, setpointCelsius, place }) => ({
+          ...{ id, name, kind, setpointCelsius, place },
           rows: rowsOf(readBays(db()).filter((bay) => bay.hallId === id)).map(rowText),
         })),
         { id: uuid(), name: 'Wool Loft', kind: 'unheated', setpointCelsius: null, rows: ['W1–W4'] },

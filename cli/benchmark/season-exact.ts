@@ -42,6 +42,7 @@ export function exactProgramme(problem: Problem): string {
     minutes.set(round, [...(minutes.get(round) ?? []), `${amount} ${name}`]);
   };
 
+  if (problem.document.places?.length) throw new Error('not for this season');
   for (const unit of problem.units) {
     if (unit.kept || unit.onCharge || unit.pins.size > 0) throw new Error('not for this season');
     programmeOf(unit);
@@ -49,7 +50,7 @@ export function exactProgramme(problem: Problem): string {
   for (const [key, visits] of hallOf) {
     const [, round] = key.split('_').map(Number);
     const name = binary(`h${key}`);
-    pay(problem.hallMinutes, name, round!);
+    pay(problem.document.minutes.hall, name, round!);
     for (const visit of visits) rows.push(`${name} - ${visit} >= 0`);
   }
   for (const [round, terms] of minutes) {
@@ -203,7 +204,7 @@ export function exactProgramme(problem: Problem): string {
     }
     for (const r of rounds) {
       const visit = binary(`v${b}_${r}`);
-      pay(problem.stopMinutes, visit, r);
+      pay(problem.document.minutes.stop, visit, r);
       put(hallOf, `${unit.hall}_${r}`, visit);
       const jobs: [string[], number][] = [
         [[reading[r]!], READING],

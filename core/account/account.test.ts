@@ -29,6 +29,18 @@ describe('the work of a season', () => {
     expect(workedIn([placed('note', { text: 'x' })]).minutes).toBe(0);
   });
 
+  it('counts the drive to a place once a day, however much is done there', () => {
+    const places = [{ name: 'canal', driveMinutes: 25 }];
+    const placeOf = (hallId: string) => (hallId === 'h' ? null : 'canal');
+    const far = { hallId: 'shed' };
+    const near = workedIn([reading()], placeOf, places).minutes;
+    expect(near).toBe(workedIn([reading()]).minutes);
+    const there = [reading(far), reading({ ...far, vehicleId: 'w' }), reading()];
+    expect(workedIn(there, placeOf, places).minutes).toBe(workedIn(there).minutes + 25);
+    const later = [...there, reading({ ...far, day: 2 })];
+    expect(workedIn(later, placeOf, places).minutes).toBe(workedIn(later).minutes + 50);
+  });
+
   it('is the sum of its days', () => {
     const day = fc.array(fc.constantFrom('v', 'w', 'x'), { maxLength: 8 });
     fc.assert(

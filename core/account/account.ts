@@ -1,4 +1,5 @@
 import type { Day } from '../day';
+import { drivenMinutes, type Place } from '../site/place';
 import { MINUTES, PROCEDURE_MINUTES } from '../plan/due';
 import type { Entry } from '../logbook/entry';
 
@@ -45,12 +46,18 @@ function minutesOf(entry: Entry): number {
 
 /**
  * Minutes of all that was recorded, reckoned as the Round reckons what is to be done: each hall and
- * each vehicle once a day, then each job. Nobody stood beside it with a watch.
+ * each vehicle once a day, the drive to each place once, then each job. Nobody stood beside it with a watch.
  */
-export function workedIn(entries: readonly PlacedEntry[]): Worked {
+export function workedIn(
+  entries: readonly PlacedEntry[],
+  placeOf: (hallId: string) => string | null = () => null,
+  places: readonly Place[] = [],
+): Worked {
   const halls = new Set<string>();
   const stops = new Set<string>();
   const days = new Set<Day>();
+  /** By day: where somebody worked. */
+  const onDay = new Map<Day, { place: string | null }[]>();
   let minutes = 0;
   for (const { entry, day, vehicleId, hallId } of entries) {
     const own = minutesOf(entry);
@@ -58,11 +65,18 @@ export function workedIn(entries: readonly PlacedEntry[]): Worked {
     minutes += own;
     days.add(day);
     halls.add(`${day}/${hallId}`);
+    const there = onDay.get(day) ?? [];
+    there.push({ place: placeOf(hallId) });
+    onDay.set(day, there);
     stops.add(`${day}/${vehicleId}`);
   }
   const count = (kind: Entry['kind']) => entries.filter(({ entry }) => entry.kind === kind).length;
   return {
-    minutes: minutes + halls.size * MINUTES.hall + stops.size * MINUTES.stop,
+    minutes:
+      minutes +
+      halls.size * MINUTES.hall +
+      stops.size * MINUTES.stop +
+      [...onDay.values()].reduce((sum, there) => sum + drivenMinutes(there, places), 0),
     rounds: days.size,
     readings: count('reading'),
     charges: count('charge-started'),

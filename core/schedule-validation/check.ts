@@ -150,7 +150,7 @@ class PlanCheck implements Surroundings {
       minutes += takes.stop;
       for (const visit of visits) minutes += this.visit(visit, stop, hall, date, seen);
     }
-    minutes += entered.size * takes.hall;
+    minutes += entered.size * takes.hall + this.driven(entered);
     this.minutes += minutes;
     if (Math.abs(minutes - round.minutes) > TENTH) {
       const why = `It takes ${minutes} minutes, and the plan says ${round.minutes}.`;
@@ -159,6 +159,15 @@ class PlanCheck implements Surroundings {
     if (minutes > rounds.minutes + EPS) {
       this.say(null, 'minutes', date, `It takes ${minutes} minutes of ${rounds.minutes}.`);
     }
+  }
+
+  /** Minutes on the road to halls that stand elsewhere: each place once. */
+  private driven(entered: ReadonlySet<string>): number {
+    const places = new Set([...entered].map((hall) => this.halls.get(hall)?.place));
+    return (this.season.places ?? []).reduce(
+      (sum, { id, minutes }) => sum + (places.has(id) ? minutes : 0),
+      0,
+    );
   }
 
   /** Notes a visit; answers its minutes. */

@@ -5,10 +5,10 @@ import { hangings } from './usage';
 /**
  * Minutes that no legal plan can do without, proven step by step.
  *
- * Halls entered, stops made, minutes of a round and channels are what couples the batteries. Each
- * is given a price; then every battery finds its own shortest path at those prices, and the sum
- * of their costs, less the worth of what there is to sell, is under every legal plan
- * (Lagrange's relaxation: M. L. Fisher, Management Science 27, 1981). What a hall or a stop
+ * Places and halls entered, stops made, minutes of a round and channels are what couples the
+ * batteries. Each is given a price; then every battery finds its own shortest path at those prices,
+ * and the sum of their costs, less the worth of what there is to sell, is under every legal plan
+ * (Lagrange's relaxation: M. L. Fisher, Management Science 27, 1981). What a place, a hall or a stop
  * costs is shared out among the batteries that may be visited there in that round: shares that
  * sum to the whole keep the bound true. Prices climb by subgradients, with a step after Polyak
  * toward the best plan known.
@@ -19,15 +19,15 @@ export class LowerBound {
   /** Some battery cannot be kept by the rules whatever the others do: no plan is legal. */
   impossible = false;
   private readonly rounds: number;
-  /** Share of the hall and of the stop that each battery pays, by battery and round. */
-  private readonly hallShare: Float64Array;
-  private readonly stopShare: Float64Array;
+  /** What is entered on each way: who may come there, what it takes, and by battery and round what each pays. */
+  private readonly ways: readonly {
+    readonly groups: readonly { readonly units: readonly Unit[]; readonly minutes: number }[];
+    readonly shares: Float64Array;
+  }[];
   /** Prices of a minute of each round, and of a channel of each sort of charger in each slot. */
   private readonly minutePrice: Float64Array;
   private readonly channelPrice: Float64Array;
   private readonly channels: Float64Array;
-  private readonly inHall: Unit[][];
-  private readonly atStop: Unit[][];
   private readonly sortOf: Int32Array;
   private eager = 1;
   private stale = 0;
@@ -36,8 +36,6 @@ export class LowerBound {
     const rounds = problem.roundDay.length;
     this.rounds = rounds;
     const many = problem.units.length * rounds;
-    this.hallShare = new Float64Array(many);
-    this.stopShare = new Float64Array(many);
     this.minutePrice = new Float64Array(rounds);
     this.sortOf = Int32Array.from(problem.chargers, ({ sort }) => sort);
     this.channelPrice = new Float64Array(problem.sorts * rounds);
@@ -47,18 +45,18 @@ export class LowerBound {
         this.channels[sort * rounds + r] = this.channels[sort * rounds + r]! + channels;
       }
     });
-    this.inHall = problem.document.halls.map((_, h) =>
-      problem.units.filter(({ hall }) => hall === h),
-    );
-    this.atStop = problem.stops.map((_, s) => problem.units.filter(({ stop }) => stop === s));
-    for (const [groups, shares, cost] of [
-      [this.inHall, this.hallShare, problem.hallMinutes],
-      [this.atStop, this.stopShare, problem.stopMinutes],
-    ] as const) {
-      for (const group of groups) {
+    this.ways = problem.ways.map(({ minutes, of }) => ({
+      groups: Array.from(minutes, (takes, n) => ({
+        units: problem.units.filter(({ index }) => of[index] === n),
+        minutes: takes,
+      })).filter((group) => group.minutes > 0),
+      shares: new Float64Array(many),
+    }));
+    for (const { groups, shares } of this.ways) {
+      for (const { units, minutes } of groups) {
         for (let r = 0; r < rounds; r++) {
-          const there = group.filter(({ lastRound }) => lastRound >= r);
-          for (const unit of there) shares[unit.index * rounds + r] = cost / there.length;
+          const there = units.filter(({ lastRound }) => lastRound >= r);
+          for (const unit of there) shares[unit.index * rounds + r] = minutes / there.length;
         }
       }
     }
@@ -113,7 +111,7 @@ export class LowerBound {
       const at = unit.index * rounds + r;
       minute[r] = 1 + this.minutePrice[r]!;
       // Coming there takes minutes of the round as well.
-      entry[r] = (this.hallShare[at]! + this.stopShare[at]!) * minute[r]!;
+      entry[r] = this.shareAt(at) * minute[r]!;
     }
     const hangs = unit.onCharge ?? unit.kept;
     const sorts = [...new Set(unit.chargers.map((charger) => this.sortOf[charger]!))];
@@ -154,6 +152,13 @@ export class LowerBound {
     };
   }
 
+  /** What a battery pays in a round for all that is entered on the way to it. */
+  private shareAt(at: number): number {
+    let sum = 0;
+    for (const { shares } of this.ways) sum += shares[at]!;
+    return sum;
+  }
+
   private climb(
     upper: number,
     sum: number,
@@ -165,17 +170,12 @@ export class LowerBound {
     const gap = Math.max(0.01 * Math.abs(upper), upper - sum);
     // Subgradients: who comes where more than his share, and what is sold more than there is.
     let square = 0;
-    const groups = [
-      [this.inHall, this.hallShare, problem.hallMinutes],
-      [this.atStop, this.stopShare, problem.stopMinutes],
-    ] as const;
-    for (const [sets, , cost] of groups) {
-      if (cost === 0) continue;
-      for (const set of sets) {
+    for (const { groups } of this.ways) {
+      for (const { units } of groups) {
         for (let r = 0; r < rounds; r++) {
           let came = 0;
-          for (const { index } of set) came += visits[index * rounds + r]!;
-          if (set.length > 1) square += came * (1 - came / set.length);
+          for (const { index } of units) came += visits[index * rounds + r]!;
+          if (units.length > 1) square += came * (1 - came / units.length);
         }
       }
     }
@@ -184,7 +184,7 @@ export class LowerBound {
       let entered = 0;
       for (const unit of problem.units) {
         const at = unit.index * rounds + r;
-        if (visits[at]) entered += this.hallShare[at]! + this.stopShare[at]!;
+        if (visits[at]) entered += this.shareAt(at);
       }
       overMinutes[r] = minutes[r]! + entered - problem.roundMinutes;
       if (overMinutes[r]! > 0 || this.minutePrice[r]! > 0) square += (overMinutes[r]! / 30) ** 2;
@@ -195,17 +195,16 @@ export class LowerBound {
     }
     if (square === 0) return;
     const step = (this.eager * gap) / square;
-    for (const [sets, shares, cost] of groups) {
-      if (cost === 0) continue;
-      for (const set of sets) {
+    for (const { groups, shares } of this.ways) {
+      for (const { units, minutes: takes } of groups) {
         const there: number[] = [];
         for (let r = 0; r < rounds; r++) {
           there.length = 0;
-          for (const { index, lastRound } of set)
+          for (const { index, lastRound } of units)
             if (lastRound >= r) there.push(index * rounds + r);
           if (there.length < 2) continue;
           for (const at of there) shares[at] = shares[at]! + step * visits[at]!;
-          ontoSimplex(shares, there, cost);
+          ontoSimplex(shares, there, takes);
         }
       }
     }

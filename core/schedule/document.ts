@@ -20,12 +20,21 @@ const Channel = z.int().min(1, 'channels are counted from 1').max(MAX_CHANNELS);
 
 const Hall = z.strictObject({
   id: Id,
+  /** Where it stands; absent: where the attendant begins. */
+  place: Id.optional(),
   /** Daily mean by date; a missing day takes the latest earlier one. */
   celsius: ByDate,
   /** Daily minimum by date, likewise. */
   minCelsius: ByDate.optional(),
   outlets: z.int().min(0).max(10_000).optional(),
   ventilationM3PerHour: z.number().min(0).max(1e6).optional(),
+});
+
+/** Where halls stand that are driven to. */
+const Place = z.strictObject({
+  id: Id,
+  /** There and back from where the attendant begins, once in a round that goes there. */
+  minutes: Minutes,
 });
 
 const Charger = z.strictObject({
@@ -127,6 +136,8 @@ const Season = z.strictObject({
     handBack: Minutes.default(0),
   }),
   risk: z.number().min(0.01).max(0.5).default(0.1),
+  /** Absent: all halls stand where the attendant begins. */
+  places: z.array(Place).max(40).optional(),
   halls: z.array(Hall).min(1, 'at least one hall').max(200),
   chargers: z.array(Charger).max(1000),
   batteries: z.array(SeasonBatteryRow).max(10_000),
@@ -149,10 +160,14 @@ export const SeasonDocument = Season.superRefine((season, context) => {
   const tooFar = (name: string) =>
     (parseDay(name) ?? Infinity) - (parseDay(season.today) ?? 0) > MAX_STAY_DAYS;
   if (tooFar(season.end)) wrong(['end'], `it is over ${MAX_STAY_DAYS} days after today`);
+  const places = known(season.places ?? [], 'places');
   const halls = known(season.halls, 'halls');
   const chargers = known(season.chargers, 'chargers');
   const batteries = known(season.batteries, 'batteries');
   season.halls.forEach((hall, i) => {
+    if (hall.place !== undefined && !places.has(hall.place)) {
+      wrong(['halls', i, 'place'], `there is no place ${hall.place}`);
+    }
     for (const key of ['celsius', 'minCelsius'] as const) {
       const days = hall[key];
       if (days && !Object.keys(days).some((day) => day <= season.today)) {

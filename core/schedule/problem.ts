@@ -93,6 +93,14 @@ export interface Unit {
   readonly pins: ReadonlyMap<number, PinnedVisit>;
 }
 
+/** Something that is entered once in a round by all who are visited there, and what that takes. */
+export interface Way {
+  /** Minutes of each. */
+  readonly minutes: Float64Array;
+  /** Which of them each battery is reached by; −1: none. */
+  readonly of: Int32Array;
+}
+
 /** The season compiled into numbers. */
 export interface Problem {
   readonly document: SeasonDocument;
@@ -102,8 +110,8 @@ export interface Problem {
   /** The last round on or before a day; −1: none. */
   readonly roundUpTo: Int32Array;
   readonly roundMinutes: number;
-  readonly hallMinutes: number;
-  readonly stopMinutes: number;
+  /** What is entered on the way to a battery, each once in a round: its place, its hall, its stop. */
+  readonly ways: readonly Way[];
   /** Minutes of a set of jobs. */
   readonly jobMinutes: Float64Array;
   readonly units: readonly Unit[];
@@ -121,7 +129,6 @@ export interface Problem {
   readonly sorts: number;
   readonly outlets: Float64Array;
   readonly ventilation: Float64Array;
-  readonly hallOfStop: Int32Array;
   readonly stops: readonly string[];
   /** Pins that fall on no round, or name what cannot be. */
   readonly impossiblePins: readonly { readonly pin: number; readonly why: string }[];
@@ -163,12 +170,10 @@ export function problemOf(document: SeasonDocument): Problem {
   };
   const { chargers, sorts } = chargersOf(document, roundDay, hallIndex, dayIn);
   const stopIndex = new Map<string, number>();
-  const hallOfStop: number[] = [];
   for (const { stop, hall } of document.batteries) {
     const key = `${hall}\n${stop}`;
     if (stopIndex.has(key)) continue;
     stopIndex.set(key, stopIndex.size);
-    hallOfStop.push(hallIndex.get(hall)!);
   }
   const impossiblePins: { pin: number; why: string }[] = [];
   const pins = pinsOf(document, today, roundDay, chargerIndex, impossiblePins);
@@ -201,8 +206,7 @@ export function problemOf(document: SeasonDocument): Problem {
     roundDay,
     roundUpTo,
     roundMinutes: document.rounds.minutes,
-    hallMinutes: document.minutes.hall,
-    stopMinutes: document.minutes.stop,
+    ways: waysOf(document, units, stopIndex.size),
     jobMinutes,
     units,
     chargers,
@@ -212,7 +216,6 @@ export function problemOf(document: SeasonDocument): Problem {
       document.halls,
       ({ ventilationM3PerHour }) => ventilationM3PerHour ?? Infinity,
     ),
-    hallOfStop: Int32Array.from(hallOfStop),
     stops: [...stopIndex.keys()].map((key) => key.split('\n')[1]!),
     impossiblePins,
   };
@@ -251,6 +254,32 @@ function chargersOf(
   });
   return { chargers, sorts: sortOf.size };
 }
+
+/** The places, halls and stops that are entered, in this order. */
+function waysOf(document: SeasonDocument, units: readonly Unit[], stops: number): Way[] {
+  const places = document.places ?? [];
+  const placeIndex = new Map(places.map(({ id }, i) => [id, i]));
+  const placeOf = document.halls.map(({ place }) =>
+    place === undefined ? -1 : placeIndex.get(place)!,
+  );
+  const by = (minutes: Float64Array, of: (unit: Unit) => number): Way => ({
+    minutes,
+    of: Int32Array.from(units, of),
+  });
+  const each = (count: number, minutes: number) => new Float64Array(count).fill(minutes);
+  return [
+    by(
+      Float64Array.from(places, ({ minutes }) => minutes),
+      ({ hall }) => placeOf[hall]!,
+    ),
+    by(each(document.halls.length, document.minutes.hall), ({ hall }) => hall),
+    by(each(stops, document.minutes.stop), ({ stop }) => stop),
+  ];
+}
+/** Of the ways: the hall. */
+export const HALL_WAY = 1;
+/** Of the ways: the stop. What is before it may be shared with others who come too. */
+export const STOP_WAY = 2;
 
 /** What every battery of a season is compiled with. */
 interface Grounds extends Pick<Problem, 'document' | 'roundDay' | 'roundUpTo' | 'chargers'> {

@@ -1,15 +1,23 @@
 import { WANT } from './labels';
 import { bestPath, type Market, type Path } from './path';
-import { CONNECT, DISCONNECT, firstRoundFrom, type Problem, type Unit } from './problem';
+import {
+  CONNECT,
+  DISCONNECT,
+  HALL_WAY,
+  STOP_WAY,
+  firstRoundFrom,
+  type Problem,
+  type Unit,
+} from './problem';
 
-/** What the paths of all batteries take together of rounds, halls, stops, chargers and air. */
+/** What the paths of all batteries take together of rounds, ways, chargers and air. */
 export class Usage {
   readonly rounds: number;
   /** Minutes of all rounds. */
   minutes = 0;
   readonly roundMinutes: Float64Array;
-  private readonly hallVisits: Int32Array;
-  private readonly stopVisits: Int32Array;
+  /** By way, and what is entered on it, and round: how many come there. */
+  private readonly visits: readonly Int32Array[];
   private readonly channels: Int32Array;
   private readonly chargerHall: Int32Array;
   private readonly hallChargers: Int32Array;
@@ -19,8 +27,7 @@ export class Usage {
     const rounds = problem.roundDay.length;
     this.rounds = rounds;
     this.roundMinutes = new Float64Array(rounds);
-    this.hallVisits = new Int32Array(problem.outlets.length * rounds);
-    this.stopVisits = new Int32Array(problem.stops.length * rounds);
+    this.visits = problem.ways.map(({ minutes }) => new Int32Array(minutes.length * rounds));
     this.channels = new Int32Array(problem.chargers.length * rounds);
     this.chargerHall = new Int32Array(problem.chargers.length * rounds).fill(-1);
     this.hallChargers = new Int32Array(problem.outlets.length * rounds);
@@ -32,14 +39,14 @@ export class Usage {
     const { rounds, problem } = this;
     for (const { round, jobs } of path.visits) {
       let minutes = problem.jobMinutes[jobs]!;
-      const stop = unit.stop * rounds + round;
-      const hall = unit.hall * rounds + round;
-      if (sign > 0) {
-        if (this.stopVisits[stop]!++ === 0) minutes += problem.stopMinutes;
-        if (this.hallVisits[hall]!++ === 0) minutes += problem.hallMinutes;
-      } else {
-        if (--this.stopVisits[stop]! === 0) minutes += problem.stopMinutes;
-        if (--this.hallVisits[hall]! === 0) minutes += problem.hallMinutes;
+      for (let w = 0; w < this.visits.length; w++) {
+        const way = problem.ways[w]!;
+        const entered = way.of[unit.index]!;
+        if (entered < 0) continue;
+        const at = entered * rounds + round;
+        const visits = this.visits[w]!;
+        const first = sign > 0 ? visits[at]!++ === 0 : --visits[at]! === 0;
+        if (first) minutes += way.minutes[entered]!;
       }
       this.roundMinutes[round] = this.roundMinutes[round]! + sign * minutes;
       this.minutes += sign * minutes;
@@ -64,11 +71,12 @@ export class Usage {
     }
   }
 
-  visitsOf = (hall: number, round: number): number => this.hallVisits[hall * this.rounds + round]!;
+  visitsOf = (hall: number, round: number): number =>
+    this.visits[HALL_WAY]![hall * this.rounds + round]!;
 
   /**
-   * What is left for one battery, whose own path is out. `hallShare` less than 1 lets a hall that
-   * nobody enters yet cost a part of itself: others may come too. `closed`: rounds in which it is
+   * What is left for one battery, whose own path is out. `hallShare` less than 1 lets a hall or a
+   * place that nobody enters yet cost a part of itself: others may come too. `closed`: rounds in which it is
    * not to be visited. `slot`: minutes that hanging from one round to the next is to cost, so
    * that nobody holds a channel for longer than it needs.
    */
@@ -77,10 +85,16 @@ export class Usage {
     const entry = new Float64Array(rounds);
     const room = new Float64Array(rounds);
     for (let r = 0; r < rounds; r++) {
-      const stop = this.stopVisits[unit.stop * rounds + r]! > 0 ? 0 : problem.stopMinutes;
-      const hall = this.hallVisits[unit.hall * rounds + r]! > 0 ? 0 : problem.hallMinutes;
-      entry[r] = closed?.[r] ? Infinity : stop + hall * hallShare;
-      room[r] = problem.roundMinutes - this.roundMinutes[r]! - stop - hall + 1e-9;
+      let left = problem.roundMinutes - this.roundMinutes[r]! + 1e-9;
+      for (let w = 0; w < this.visits.length; w++) {
+        const way = problem.ways[w]!;
+        const entered = way.of[unit.index]!;
+        if (entered < 0 || this.visits[w]![entered * rounds + r]! > 0) continue;
+        left -= way.minutes[entered]!;
+        entry[r] = entry[r]! + way.minutes[entered]! * (w < STOP_WAY ? hallShare : 1);
+      }
+      if (closed?.[r]) entry[r] = Infinity;
+      room[r] = left;
     }
     const hangs = unit.onCharge ?? unit.kept;
     const chargers =

@@ -151,7 +151,8 @@ export function accountData(loaded: SiteSnapshot): AccountData {
       ...{ entry, day: at(entry), vehicleId, hallId },
     }));
   });
-  const worked = workedIn(placed);
+  const placeOf = new Map(loaded.halls.map(({ id, place }) => [id, place]));
+  const worked = workedIn(placed, (id) => placeOf.get(id) ?? null, loaded.places);
   const { kWh, noted } = energyOf(here.flatMap(chargesOf));
   const replaced = here.filter(({ kept }) => kept.standing.state.goneAt !== null);
   return {

@@ -5,14 +5,14 @@ import Link from 'next/link';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { call, type Answer, type Sent } from '../http/client';
+import { decimal } from '../ui/decimal';
 import { SelectField, TextField } from '../ui/field';
 import { Quiet } from '../ui/quiet';
 import type { ChargeData } from './charge-data';
 import shared from './stock.module.css';
 import styles from './mains.module.css';
 
-const number = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
-const orNull = (text: string) => (text.trim() === '' ? null : number(text));
+const orNull = (text: string) => (text.trim() === '' ? null : decimal(text));
 
 /** Circuits, outlets and the air of each hall. */
 export function Mains({ data, onKept }: { data: ChargeData; onKept: (what: string) => void }) {
@@ -137,7 +137,7 @@ function HallCard({
                   hallId: hall.id,
                   circuitId,
                   name: outlet.name,
-                  amps: number(outlet.amps),
+                  amps: decimal(outlet.amps),
                   bays: outlet.bays.split(/[\s,;]+/).filter(Boolean),
                 },
               }),
@@ -189,7 +189,7 @@ function NewCircuit({ hallId, onSend }: { hallId: string; onSend: Send }) {
               id: uuidv7(),
               hallId: hallId,
               name: circuit.name,
-              amps: number(circuit.amps),
+              amps: decimal(circuit.amps),
             },
           }),
           `Circuit ${circuit.name} is kept.`,

@@ -8,6 +8,7 @@ import { CHARGER_LAMPS, PROGRAMMES, type Charger } from '../../core/site/chargin
 import { call } from '../http/client';
 import type { OtherSite } from '../sites/schema';
 import { SendCharger } from '../sites/send-charger-form';
+import { decimal } from '../ui/decimal';
 import { SelectField, TextField } from '../ui/field';
 import type { ChargeData } from './charge-data';
 import { Devices } from './devices';
@@ -119,8 +120,6 @@ const FACTS = {
   working: 'Works',
 } as const satisfies Partial<Record<keyof Charger, string>>;
 
-const number = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
-
 /** One charger; what is typed stays until it is taken. */
 function ChargerForm({
   data,
@@ -144,15 +143,15 @@ function ChargerForm({
   const keep = async () => {
     const full: Charger = {
       ...charger,
-      channels: number(typed.channels),
-      ampsPerChannel: number(typed.ampsPerChannel),
+      channels: decimal(typed.channels),
+      ampsPerChannel: decimal(typed.ampsPerChannel),
       volts: typed.volts
         .split(/[\s,;/]+/)
         .filter(Boolean)
-        .map(number),
-      leastStartVolts: typed.leastStartVolts.trim() === '' ? null : number(typed.leastStartVolts),
-      leadMetres: number(typed.leadMetres),
-      mainsAmps: number(typed.mainsAmps),
+        .map(decimal),
+      leastStartVolts: typed.leastStartVolts.trim() === '' ? null : decimal(typed.leastStartVolts),
+      leadMetres: decimal(typed.leadMetres),
+      mainsAmps: decimal(typed.mainsAmps),
     };
     const reply = await call('POST /api/stock', { body: { kind: 'charger', charger: full } });
     if (!reply.ok) return setProblem({ text: reply.reason, field: lastName(reply.field) });
@@ -303,7 +302,7 @@ function Programmes({
                   onSet({
                     programmes: charger.programmes.map((other) =>
                       other.id === id
-                        ? { ...other, absorptionVolts: number(event.target.value) }
+                        ? { ...other, absorptionVolts: decimal(event.target.value) }
                         : other,
                     ),
                   })

@@ -69,6 +69,7 @@ export function roundData(loaded: SiteSnapshot): RoundData {
     benchHallId: benchHall(loaded.halls).id,
     anyLaidUp: loaded.stays.length > 0,
     halls: loaded.halls.map((hall) => hallDto(loaded, hall)),
+    places: loaded.places,
     stops: stopsOf(loaded),
     stock: loaded.stock,
     rooms: Object.fromEntries(roomAirs(loaded)),

@@ -7,6 +7,7 @@ import type { BatteryState } from '../../core/logbook/state';
 import { chargeForecastOf, type ChargeForecast } from '../../core/assessment/charge-forecast';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { MINUTES, jobWord, jobsToday, minutesOf, type Job } from '../../core/plan/due';
+import { drivenMinutes, type Place } from '../../core/site/place';
 import type { RoomAir } from '../../core/charging/hall-limits';
 import { hangingBy, type ActiveConnection } from '../../core/connections/active-connections';
 import type { ChargingEquipment } from '../../core/site/charging-equipment';
@@ -43,6 +44,8 @@ export interface RoundData {
   /** The hall where a bench stands. */
   readonly benchHallId: string;
   readonly halls: readonly HallDto[];
+  /** Where some of them stand that are driven to. */
+  readonly places: readonly Place[];
   readonly stops: readonly RoundStop[];
   readonly stock: ChargingEquipment;
   /** The air of each hall, with all that charges there. */
@@ -90,6 +93,8 @@ export interface Judged {
 export interface StopView {
   readonly vehicle: RoundVehicle;
   readonly hallName: string;
+  /** Where its hall stands; null: where the attendant begins. */
+  readonly place: string | null;
   readonly batteryIds: readonly string[];
   /** One of its batteries, opened when it is asked for. */
   readonly judged: (batteryId: string) => Judged;
@@ -105,6 +110,7 @@ export interface StopView {
 /** A hall of the round; its temperatures are worked out when somebody stands there. */
 export interface HallSetting {
   readonly name: string;
+  readonly place: string | null;
   readonly setting: ReturnType<typeof settingOfHall>;
 }
 export type HallMap = ReadonlyMap<string, HallSetting>;
@@ -113,7 +119,11 @@ export const hallsOf = (data: Pick<RoundData, 'halls'>): HallMap =>
   new Map(
     data.halls.map((hall) => [
       hall.id,
-      lazily<HallSetting>({ name: () => hall.name, setting: () => settingOfHall(hall) }),
+      lazily<HallSetting>({
+        name: () => hall.name,
+        place: () => hall.place,
+        setting: () => settingOfHall(hall),
+      }),
     ]),
   );
 
@@ -198,6 +208,7 @@ export function viewStop(
   return {
     vehicle: stop.vehicle,
     hallName: hall.name,
+    place: hall.place,
     batteryIds: stop.batteries.map(({ id }) => id),
     judged,
     reserves: seen.map(({ reserve }) => reserve),
@@ -207,6 +218,17 @@ export function viewStop(
     minutesLeft:
       passed || done ? 0 : MINUTES.stop + open.reduce((sum, step) => sum + minutesOf(step.job), 0),
   };
+}
+
+/** Minutes of what is left of a round: its stops, the halls that they are in, and the drives there. */
+export function minutesLeft(views: readonly StopView[], places: readonly Place[]): number {
+  const open = views.filter((view) => view.minutesLeft > 0);
+  const halls = new Set(open.map(({ vehicle }) => vehicle.hallId));
+  return (
+    open.reduce((sum, view) => sum + view.minutesLeft, 0) +
+    halls.size * MINUTES.hall +
+    drivenMinutes(open, places)
+  );
 }
 
 const isDone = ({ done }: Job) => done;

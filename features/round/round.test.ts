@@ -32,7 +32,15 @@ import {
 } from './served';
 import { hallTemperatures } from '../../core/site/climate';
 import { reserveShare, reserveText } from '../theme/reserve-words';
-import { hallsOf, nextPosition, viewStop, type RoundData, type RoundStop } from './round-data';
+import { MINUTES } from '../../core/plan/due';
+import {
+  hallsOf,
+  minutesLeft,
+  nextPosition,
+  viewStop,
+  type RoundData,
+  type RoundStop,
+} from './round-data';
 
 const NOW = Date.parse('2027-01-14T09:00:00Z');
 const DAY = 24 * 3_600_000;
@@ -124,6 +132,7 @@ const data: RoundData = {
   heardAh: {},
   demo: false,
   halls: [hallDtoOf({ id: 'yard', name: 'Loading Yard' }, temperatures)],
+  places: [],
   stops: [camper],
   ahead: [],
   benchHallId: 'hall',
@@ -141,6 +150,16 @@ describe('a stop of the round', () => {
     ]);
     expect(view.done).toBe(false);
     expect(view.minutesLeft).toBeGreaterThan(2);
+  });
+
+  it('has its hall once in what is left of the round, and the drive there as long as it is driven to', () => {
+    const view = viewStop(camper, {}, data, halls);
+    const places = [{ name: 'canal', driveMinutes: 25 }];
+    const near = minutesLeft([view, view], places);
+    expect(near).toBe(2 * view.minutesLeft + MINUTES.hall);
+    expect(minutesLeft([{ ...view, place: 'canal' }, view], places)).toBe(near + 25);
+    const done = { ...view, minutesLeft: 0 };
+    expect(minutesLeft([{ ...done, place: 'canal' }], places)).toBe(0);
   });
 
   it('is left behind when its last step is skipped, and not walked in circles', () => {

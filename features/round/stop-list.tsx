@@ -1,6 +1,7 @@
-import { IconCheck } from '@tabler/icons-react';
+import { IconCar, IconCheck } from '@tabler/icons-react';
 import { useEffect, useRef } from 'react';
 import { groupBy } from '../../core/group';
+import type { Place } from '../../core/site/place';
 import { CHARGING, CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/reserve-marks';
 import { useWhole } from '../app-shell/whole';
 import { ReserveBar } from '../theme/reserve-bar';
@@ -8,6 +9,7 @@ import { VehicleIcon } from '../theme/vehicle-icon';
 import { jobWord } from '../../core/plan/due';
 import { useOthersHere } from './others-here';
 import type { StopView } from './round-data';
+import layout from '../ui/layout.module.css';
 import shared from './round.module.css';
 import styles from './stop-list.module.css';
 
@@ -36,6 +38,7 @@ export function StopList({
   views,
   at,
   done,
+  places,
   minutes,
   keyed,
   onPick,
@@ -45,6 +48,8 @@ export function StopList({
   views: readonly StopView[];
   at: number;
   done: number;
+  /** Where halls stand that are driven to. */
+  places: readonly Place[];
   minutes: number;
   /** Batteries at which something is typed and not recorded. */
   keyed: ReadonlySet<string>;
@@ -65,6 +70,8 @@ export function StopList({
           ? `${view.hallName} · row ${view.vehicle.rowMark}`
           : view.hallName,
   );
+  const rowsInOrder = [...rows.values()];
+  const placeOf = (stops: (typeof rowsInOrder)[number]) => stops[0]!.view.place;
   return (
     <aside className={styles.list}>
       <h2 className={styles.title}>{title}</h2>
@@ -77,8 +84,13 @@ export function StopList({
         <span style={{ width: `${(100 * done) / Math.max(1, views.length)}%` }} />
       </div>
       <div className={styles.stops}>
-        {[...rows].map(([row, stops]) => (
+        {[...rows].map(([row, stops], n) => (
           <section key={row}>
+            <Drive
+              from={n === 0 ? null : placeOf(rowsInOrder[n - 1]!)}
+              to={placeOf(stops)}
+              places={places}
+            />
             <h3>{row}</h3>
             <ul>
               {stops.map(({ view, i }) => (
@@ -124,5 +136,25 @@ export function StopList({
         ))}
       </div>
     </aside>
+  );
+}
+
+/** The way from one place of the round to the next, where that is a drive. */
+function Drive({
+  from,
+  to,
+  places,
+}: {
+  readonly from: string | null;
+  readonly to: string | null;
+  readonly places: readonly Place[];
+}) {
+  if (from === to) return null;
+  const minutes = places.find(({ name }) => name === to)?.driveMinutes;
+  return (
+    <p className={layout.inline}>
+      <IconCar size={18} aria-hidden="true" />
+      {minutes === undefined ? 'Drive back' : `Drive to ${to}, ${minutes} min there and back`}
+    </p>
   );
 }

@@ -9,7 +9,7 @@ import { Keypad } from './keypad';
 import { StepCaution } from './other-steps';
 import { mendingOf } from './mending';
 import { OutboxLine } from './outbox-line';
-import { displayOf, type RoundData } from './round-data';
+import { displayOf, minutesLeft, type RoundData } from './round-data';
 import { roundKeys } from './round-keys';
 import { Side } from './side';
 import { StepBody } from './step-body';
@@ -43,7 +43,8 @@ export function WalkView({ data }: { data: RoundData }) {
         views={views}
         at={position.stop}
         done={views.filter((one) => one.done || one.passed).length}
-        minutes={views.reduce((sum, one) => sum + one.minutesLeft, 0)}
+        places={data.places}
+        minutes={minutesLeft(views, data.places)}
         keyed={useAllKeyed()}
         onPick={walk.pickStop}
       />

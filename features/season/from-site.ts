@@ -158,12 +158,21 @@ export function siteSeason(loaded: SiteSnapshot, walked: SettledRound | null): S
       handBack: MINUTES['hand-back'],
     },
     risk: rules.planRiskPct / 100,
-    halls: loaded.halls.map(({ id }) => {
+    ...(loaded.places.length > 0
+      ? {
+          places: loaded.places.map(({ name, driveMinutes }) => ({
+            id: name,
+            minutes: driveMinutes,
+          })),
+        }
+      : {}),
+    halls: loaded.halls.map(({ id, place }) => {
       const { mean, low, firstDay } = loaded.temperatures.get(id)!;
       const outlets = chargersFed(loaded.stock, id);
       const air = loaded.stock.air.find(({ hallId }) => hallId === id)?.airflowM3PerHour ?? null;
       return {
         id,
+        ...(place === null ? {} : { place }),
         celsius: byDate(mean, firstDay, day, end),
         minCelsius: byDate(low, firstDay, day, end),
         // What hangs already has its outlet, noted or not.

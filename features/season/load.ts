@@ -26,7 +26,9 @@ export function namesOf(loaded: SiteSnapshot) {
       };
     });
   }
-  const halls = new Map(loaded.halls.map(({ id, name }) => [id, name]));
+  const halls = new Map(
+    loaded.halls.map(({ id, name, place }) => [id, place === null ? name : `${name}, ${place}`]),
+  );
   const chargers = new Map(loaded.stock.chargers.map(({ id, name }) => [id, name]));
   return {
     names,

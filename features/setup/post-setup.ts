@@ -36,7 +36,7 @@ export async function postSetup(request: Request): Promise<Response> {
         id: `hall-${i + 1}`,
         setpointCelsius: hall.kind === 'heated' ? (hall.setpointCelsius ?? 12) : null,
       }));
-      drawPlan(db(), drawn, dayName(today));
+      drawPlan(db(), drawn, setup.places, dayName(today));
       if (setup.currency !== readRuleBook(db()).rules.currency) {
         const patch = { currency: setup.currency };
         const at = now();

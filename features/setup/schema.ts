@@ -5,7 +5,7 @@ import { seasonProblem } from '../../core/time-limits';
 import { DayName } from '../../core/logbook/fields';
 import { DEFAULT_RULES, Rules } from '../../core/rules/rules';
 import type { Climate } from '../../core/site/climate';
-import { DrawnHall, checkDrawn } from '../site-plan/schema';
+import { DrawnHall, Places, checkDrawn } from '../site-plan/schema';
 
 /** Winters that a site may start from; its own thermometers take over as they are read. */
 export const CLIMATES = {
@@ -42,12 +42,13 @@ export const Setup = z
     climate: z.enum(['mild', 'inland', 'cold']),
     currency: Rules.shape.currency.default(DEFAULT_RULES.currency),
     halls: z.array(DrawnHall).min(1, 'a site has at least one hall').max(20),
+    places: Places,
   })
   .superRefine((setup, context) => {
     const [start, end] = [parseDay(setup.seasonStart), parseDay(setup.seasonEnd)];
     const message = start === null || end === null ? null : seasonProblem(start, end, null);
     if (message) context.addIssue({ code: 'custom', path: ['seasonEnd'], message });
-    checkDrawn(setup.halls, (at, said) =>
+    checkDrawn(setup.halls, setup.places, (at, said) =>
       context.addIssue({ code: 'custom', path: at, message: said }),
     );
   });

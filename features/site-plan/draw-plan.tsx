@@ -4,7 +4,8 @@ import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { readRow } from '../../core/site/rows';
 import { call } from '../http/client';
-import { SelectField } from '../ui/field';
+import { decimal } from '../ui/decimal';
+import { SelectField, TextField } from '../ui/field';
 import { Problem } from '../ui/problem';
 import { Quiet } from '../ui/quiet';
 import { HallsEditor, type HallDrawing } from './halls-editor';
@@ -30,29 +31,34 @@ export function DrawPlan({
 }) {
   const before: readonly HallDrawing[] = useMemo(
     () =>
-      data.halls.map(({ id, name, kind, setpointCelsius, rows }) => ({
-        ...{ id, name, kind, setpointCelsius, rows },
+      data.halls.map(({ id, name, kind, setpointCelsius, place, rows }) => ({
+        ...{ id, name, kind, setpointCelsius, place, rows },
       })),
     [data.halls],
   );
   const [drawn, setDrawn] = useState<readonly HallDrawing[] | null>(null);
   const [moves, setMoves] = useState<Readonly<Record<string, string>>>({});
+  const [drives, setDrives] = useState<Readonly<Record<string, string>>>({});
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const halls = drawn ?? before;
   const marks = marksOf(halls);
   const homeless = Object.keys(data.takenBy).filter((mark) => !marks.includes(mark));
   const free = marks.filter((mark) => data.takenBy[mark] === undefined);
+  const driven = [...new Set(halls.flatMap(({ place }) => place?.trim() || []))];
+  const driveOf = (name: string) =>
+    drives[name] ?? String(data.places.find((one) => one.name === name)?.driveMinutes ?? '');
   const draw = async () => {
     const plan = {
       halls: halls.map((hall) => ({ ...hall, rows: [...hall.rows] })),
+      places: driven.map((name) => ({ name, driveMinutes: decimal(driveOf(name)) })),
       moves: homeless.flatMap((from) => (moves[from] ? [{ from, to: moves[from] }] : [])),
     };
     const parsed = SitePlan.safeParse(plan);
     if (!parsed.success) {
       const { path, message } = parsed.error.issues[0]!;
-      const hall = halls[Number(path[1])];
-      return setProblem(`${hall?.name ? `${hall.name}: ` : ''}${message}.`);
+      const it = (path[0] === 'places' ? plan.places : halls)[Number(path[1])];
+      return setProblem(`${it?.name ? `${it.name}: ` : ''}${message}.`);
     }
     setBusy(true);
     const reply = await call('PUT /api/site/plan', { body: parsed.data });
@@ -60,6 +66,7 @@ export function DrawPlan({
     if (!reply.ok) return setProblem(reply.reason);
     setProblem(null);
     setDrawn(null);
+    setDrives({});
     setMoves({});
     onDrawn();
   };
@@ -68,7 +75,8 @@ export function DrawPlan({
       <h2>Halls and bays, as they are walked</h2>
       <Quiet as="p">
         C1–C12 is a row, walked in that order (C12–C1 the other way), _ a gap in it; a second side
-        is a second row. What is drawn no more is closed: what happened there stays on record.
+        is a second row. What is drawn no more is closed: what happened there stays on record. A
+        hall that one drives to is walked in the same round, and the drive counts in its minutes.
       </Quiet>
       <div>
         <HallsEditor
@@ -76,8 +84,25 @@ export function DrawPlan({
           onChange={setDrawn}
           takenBy={(mark) => data.takenBy[mark]}
           known={(id) => before.some((hall) => hall.id === id)}
+          isPlaced
         />
       </div>
+      {driven.length > 0 ? (
+        <div className={layout.fields} role="group" aria-label="Drives">
+          {driven.map((name) => (
+            <TextField
+              key={name}
+              label={`Drive to ${name}, there and back, min`}
+              inputMode="decimal"
+              value={driveOf(name)}
+              onChange={({ target }) => {
+                setDrives({ ...drives, [name]: target.value });
+                setDrawn(halls);
+              }}
+            />
+          ))}
+        </div>
+      ) : null}
       {homeless.length > 0 ? (
         <div className={layout.fields} role="group" aria-label="Where they go">
           {homeless.map((mark) => (
@@ -98,7 +123,13 @@ export function DrawPlan({
           <Button type="primary" size="large" loading={busy} onClick={() => void draw()}>
             Keep these halls and bays
           </Button>
-          <Button size="large" onClick={() => setDrawn(null)}>
+          <Button
+            size="large"
+            onClick={() => {
+              setDrawn(null);
+              setDrives({});
+            }}
+          >
             As they were
           </Button>
         </div>

@@ -5,7 +5,7 @@ import { IconArrowDown, IconArrowUp, IconPlus, IconTrash } from '@tabler/icons-r
 import { v4 as uuid } from 'uuid';
 import { HALL_KIND_WORDS } from '../../core/facts/hall';
 import { HALL_KINDS } from '../../core/site/climate';
-import { Field } from '../ui/field';
+import { Field, TextField } from '../ui/field';
 import { RowEditor } from './row-editor';
 import type { DrawnHall } from './schema';
 import layout from '../ui/layout.module.css';
@@ -29,7 +29,7 @@ export function freshHall(halls: readonly HallDrawing[]): HallDrawing {
   const letter =
     [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'].find((one) => !new RegExp(`\\b${one}\\d`).test(taken)) ?? 'Z';
   return {
-    ...{ id: uuid(), name: '', kind: 'unheated', setpointCelsius: null },
+    ...{ id: uuid(), name: '', kind: 'unheated', setpointCelsius: null, place: null },
     rows: [`${letter}1–${letter}10`],
   };
 }
@@ -41,6 +41,7 @@ export function HallsEditor({
   takenBy = NOBODY,
   known = () => false,
   problem = () => undefined,
+  isPlaced = false,
 }: {
   readonly value?: readonly HallDrawing[];
   readonly onChange?: (halls: readonly HallDrawing[]) => void;
@@ -50,6 +51,8 @@ export function HallsEditor({
   readonly known?: (id: string) => boolean;
   /** What is wrong at a path, as `halls.0.name`. */
   readonly problem?: (path: string) => string | undefined;
+  /** It is asked where each hall stands. */
+  readonly isPlaced?: boolean;
 }) {
   const set = (at: number, hall: HallDrawing) => onChange(value.with(at, hall));
   return (
@@ -61,6 +64,7 @@ export function HallsEditor({
             at={at}
             of={value.length}
             isKnown={known(hall.id)}
+            isPlaced={isPlaced}
             wrong={problem(`halls.${at}.name`)}
             onHall={(changed) => set(at, changed)}
             onMove={(by) => onChange(swapped(value, at, by))}
@@ -106,6 +110,7 @@ function HallHead({
   at,
   of,
   isKnown,
+  isPlaced,
   wrong,
   onHall,
   onMove,
@@ -115,6 +120,7 @@ function HallHead({
   readonly at: number;
   readonly of: number;
   readonly isKnown: boolean;
+  readonly isPlaced: boolean;
   readonly wrong: string | undefined;
   readonly onHall: (hall: HallDrawing) => void;
   readonly onMove: (by: 1 | -1) => void;
@@ -124,6 +130,15 @@ function HallHead({
   return (
     <div className={`${layout.fields} ${styles.head}`}>
       {isKnown ? <h3>{hall.name}</h3> : <HallIs hall={hall} wrong={wrong} onHall={onHall} />}
+      {isPlaced ? (
+        <TextField
+          label="Where, if one drives there"
+          placeholder="here"
+          maxLength={60}
+          value={hall.place ?? ''}
+          onChange={({ target }) => onHall({ ...hall, place: target.value || null })}
+        />
+      ) : null}
       <span className={layout.inline}>
         <Button
           icon={<IconArrowUp size={18} aria-hidden="true" />}

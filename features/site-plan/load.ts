@@ -1,5 +1,6 @@
 import 'server-only';
 import { THE_SITE } from '../../core/logbook/kind';
+import type { Place } from '../../core/site/place';
 import { rowText } from '../../core/site/rows';
 import { formatInstant } from '../../core/words/words';
 import { readEntriesOf } from '../../store/entries';
@@ -23,6 +24,8 @@ export interface SitePlanData {
   readonly rules: Rules;
   readonly sheet: SiteSheet;
   readonly halls: readonly (HallDrawing & { readonly sheet: HallSheet })[];
+  /** Where some of them stand that are driven to. */
+  readonly places: readonly Place[];
   /** Who stands where, by the marks of bays. */
   readonly takenBy: Readonly<Record<string, string>>;
   readonly tables: readonly { readonly file: string; readonly about: string }[];
@@ -69,11 +72,12 @@ export function sitePlanData(loaded: SiteSnapshot): SitePlanData {
     rules,
     // As it is written down, also where that makes no sense: here it is put right.
     sheet: readSiteSheet(db())!,
-    halls: halls.map(({ id, name, kind, setpointCelsius }) => ({
-      ...{ id, name, kind, setpointCelsius },
+    halls: halls.map(({ id, name, kind, setpointCelsius, place }) => ({
+      ...{ id, name, kind, setpointCelsius, place },
       rows: rowsOf(bays.filter(({ hallId }) => hallId === id)).map(rowText),
       sheet: readHallSheet(db(), id)!,
     })),
+    places: loaded.places,
     takenBy: Object.fromEntries(loaded.stays.map(({ bay, vehicle }) => [bay.mark, vehicle.name])),
     tables: TABLE_NAMES.map((name) => ({ file: `${name}.csv`, about: TABLES[name].about })),
     backupTrouble: troubleOfBackups(),

@@ -4,6 +4,8 @@ import { readBays, readClosed, readHalls } from '../../store/site';
 import { readEntriesOf } from '../../store/entries';
 import { readVehicleStates } from '../../store/states';
 import { wasHereData } from '../hand-back/was-here-load';
+import { roundData } from '../round/load';
+import { siteSeason } from '../season/from-site';
 import { postEntries } from '../logbook/post-entry';
 import { newEntry } from '../logbook/new-entry';
 import { NOW, answer, demoSite, request, site } from '../server/demo-server.fixture';
@@ -15,12 +17,12 @@ demoSite();
 
 type Drawn = SitePlan['halls'][number];
 const drawn = (): Drawn[] =>
-  readHalls(db()).map(({ id, name, kind, setpointCelsius }) => ({
-    ...{ id, name, kind, setpointCelsius },
+  readHalls(db()).map(({ id, name, kind, setpointCelsius, place }) => ({
+    ...{ id, name, kind, setpointCelsius, place },
     rows: rowsOf(readBays(db()).filter(({ hallId }) => hallId === id)).map(rowText),
   }));
-const put = (halls: Drawn[], moves: SitePlan['moves'] = []) =>
-  answer(putPlan(request({ halls, moves })));
+const put = (halls: Drawn[], moves: SitePlan['moves'] = [], places: SitePlan['places'] = []) =>
+  answer(putPlan(request({ halls, moves, places })));
 const told = () => readEntriesOf(db(), 'site', 'site').filter(({ kind }) => kind === 'plan-drawn');
 const marks = () => readBays(db()).map(({ mark }) => mark);
 
@@ -33,7 +35,7 @@ it('drawn as it is, nothing changes, and nothing is told', async () => {
 
 it('a hall more, in the walking order that is drawn, with a gap that stays one', async () => {
   const loft: Drawn = {
-    ...{ id: 'hall-loft', name: 'Wool Loft', kind: 'unheated', setpointCelsius: null },
+    ...{ id: 'hall-loft', name: 'Wool Loft', kind: 'unheated', setpointCelsius: null, place: null },
     rows: ['W1–W3 _ W5', 'X9–X7'],
   };
   const halls = [...drawn()];
@@ -107,10 +109,48 @@ it('who was handed back out of a hall that is no more stays in the archive, judg
   expect(archived.troubled).toEqual([]);
 });
 
+it('a hall that one drives to: the drive is told, counts in the plan, and is walked in one piece', async () => {
+  const [first, second, ...rest] = drawn();
+  const far = (hall: Drawn) => ({ ...hall, place: 'Canal Shed' });
+  const drive = [{ name: 'Canal Shed', driveMinutes: 25 }];
+  expect(await put([first!, far(second!), ...rest])).toMatchObject({
+    status: 400,
+    reason: expect.stringMatching(/how long is the drive to Canal Shed/) as string,
+  });
+  const torn = [far(first!), second!, ...rest.map(far)];
+  expect(await put(torn, [], drive)).toMatchObject({
+    status: 400,
+    reason: expect.stringMatching(/walked one after the other/) as string,
+  });
+  const before = siteSeason(site(), null).season;
+  expect(await put([first!, far(second!), ...rest], [], drive)).toMatchObject({ status: 200 });
+  expect(told().at(-1)!.data).toMatchObject({
+    drives: [`${second!.name} is at Canal Shed`, 'Canal Shed is 25 min there and back'],
+  });
+  const { season } = siteSeason(site(), null);
+  expect(season.places).toEqual([{ id: 'Canal Shed', minutes: 25 }]);
+  expect(season.halls.filter(({ place }) => place !== undefined).map(({ id }) => id)).toEqual([
+    second!.id,
+  ]);
+  const round = roundData(site());
+  expect(round.halls.find(({ id }) => id === second!.id)!.place).toBe('Canal Shed');
+  // No drive any more: the season is the one that it was.
+  expect(await put(drawn().map((hall) => ({ ...hall, place: null })))).toMatchObject({
+    status: 200,
+  });
+  expect(siteSeason(site(), null).season).toEqual(before);
+});
+
 it('a hall of a name that was closed is that hall again', async () => {
   const { id } = readClosed(db()).halls.find(({ name }) => name === 'Wool Loft')!;
   const again: Drawn = {
-    ...{ id: 'another-id', name: 'Wool Loft', kind: 'unheated', setpointCelsius: null },
+    ...{
+      id: 'another-id',
+      name: 'Wool Loft',
+      kind: 'unheated',
+      setpointCelsius: null,
+      place: null,
+    },
     rows: ['W1–W2'],
   };
   expect(await put([...drawn(), again])).toMatchObject({ status: 200 });

@@ -30,7 +30,7 @@ export async function putPlan(request: Request): Promise<Response> {
   const who = whoIsIn(request);
   const at = now();
   const draw = db().transaction(() => {
-    const change = drawPlan(db(), data.halls, dayName(dayOf(at, site.timeZone)));
+    const change = drawPlan(db(), data.halls, data.places, dayName(dayOf(at, site.timeZone)));
     const inTheWay = leansOn(change);
     if (inTheWay) throw new Refused(inTheWay);
     const moves = movesOf(change, data.moves);

@@ -12,6 +12,8 @@ import type { VehicleKindId } from '../../core/site/vehicle-kinds';
 export interface HallDto {
   readonly id: string;
   readonly name: string;
+  /** Where it stands; null: where the attendant begins. */
+  readonly place: string | null;
   readonly firstDay: number;
   readonly knownFrom: number;
   readonly knownTo: number;
@@ -62,13 +64,14 @@ export interface ClockDto {
 const tenth = (value: number) => Math.round(value * 10) / 10;
 
 export function hallDtoOf(
-  hall: { id: string; name: string },
+  hall: { id: string; name: string; place?: string | null },
   temperatures: DailyTemperatures,
   powerCutAt: number | null = null,
 ): HallDto {
   return {
     id: hall.id,
     name: hall.name,
+    place: hall.place ?? null,
     firstDay: temperatures.firstDay,
     knownFrom: temperatures.knownFrom,
     knownTo: temperatures.knownTo,

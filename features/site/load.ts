@@ -19,6 +19,7 @@ import { silentSince } from '../../core/reports/report';
 import type { PlanContext } from '../../core/plan/storage-plans';
 import { jobsToday, roundsAhead } from '../../core/plan/due';
 import type { RuleBook, Rules } from '../../core/rules/rules';
+import type { Place } from '../../core/site/place';
 import { hallTemperatures, type DailyTemperatures, type HallKind } from '../../core/site/climate';
 import { fitThermalResponse, type ThermalResponse } from '../../core/site/thermal-response';
 import { lastSeq } from '../../store/entries';
@@ -83,6 +84,8 @@ export interface SiteSnapshot {
   readonly rules: Rules;
   readonly ruleBook: RuleBook;
   readonly halls: readonly Hall[];
+  /** Where some of them stand that are driven to. */
+  readonly places: readonly Place[];
   readonly bays: readonly Bay[];
   /** Marks of all bays by id, also of those that are no more. */
   readonly bayMarks: Readonly<Record<string, string>>;
@@ -460,9 +463,10 @@ export const hallDto = (loaded: SiteSnapshot, hall: { id: string; name: string }
 
 const MILDEST: readonly Hall['kind'][] = ['heated', 'unheated', 'outdoors'];
 
-/** The hall where a bench stands: the mildest of the site, the first of these. */
+/** The hall where a bench stands: the mildest where no drive leads to, the first of these. */
 export function benchHall(halls: readonly Hall[]): Hall {
-  return [...halls].sort((a, b) => MILDEST.indexOf(a.kind) - MILDEST.indexOf(b.kind))[0]!;
+  const rank = ({ kind, place }: Hall) => MILDEST.indexOf(kind) + (place === null ? 0 : 10);
+  return [...halls].sort((a, b) => rank(a) - rank(b))[0]!;
 }
 
 /** All that decides about a battery's storage plan, in the kind of hall where its vehicle stands. */

@@ -61,6 +61,13 @@ export const ARCHIVED: readonly ArchivedTable[] = [
     },
   },
   {
+    kind: 'place',
+    table: 'place',
+    about: 'Where halls stand that are driven to: minutes there and back',
+    key: ['name'],
+    columns: { name: text, drive_minutes: real },
+  },
+  {
     kind: 'hall',
     table: 'hall',
     about: 'A hall: its kind, its thermostat (°C), its air (m³ an hour, cm² of openings)',
@@ -76,6 +83,7 @@ export const ARCHIVED: readonly ArchivedTable[] = [
       airflow_m3_per_hour: orNull(real),
       opening_cm2: orNull(real),
       closed_on: orNull(text),
+      place: orNull(text),
     },
   },
   {

@@ -1,0 +1,25 @@
+import { z } from 'zod';
+import { Line } from '../text';
+
+/** Where halls stand that are driven to in the same round. */
+export const Place = z.strictObject({
+  name: Line(1, 60, 'give the place a name'),
+  /** There and back from where the attendant begins, once in a round that goes there. */
+  driveMinutes: z
+    .number('say how many minutes the drive takes')
+    .min(0, 'at least 0 minutes')
+    .max(600, 'at most 600 minutes'),
+});
+export type Place = z.infer<typeof Place>;
+
+/** Minutes on the road of a round that goes to `halls`: each place once. */
+export function drivenMinutes(
+  halls: Iterable<{ readonly place: string | null } | undefined>,
+  places: readonly Place[],
+): number {
+  const there = new Set([...halls].map((hall) => hall?.place ?? null));
+  return places.reduce(
+    (sum, { name, driveMinutes }) => sum + (there.has(name) ? driveMinutes : 0),
+    0,
+  );
+}

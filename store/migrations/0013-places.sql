@@ -1,0 +1,9 @@
+-- Where halls stand that are driven to, in the same round.
+CREATE TABLE place (
+  name          TEXT PRIMARY KEY,
+  -- There and back from where the attendant begins.
+  drive_minutes REAL NOT NULL CHECK (drive_minutes BETWEEN 0 AND 600)
+) STRICT, WITHOUT ROWID;
+
+-- Empty: where the attendant begins.
+ALTER TABLE hall ADD COLUMN place TEXT REFERENCES place (name);

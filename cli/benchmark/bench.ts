@@ -11,6 +11,7 @@ import { benchSeason } from './season';
 import { benchPlayed } from './simulated-seasons/played';
 import { benchPaint } from './paint';
 import { benchServer } from './server';
+import { benchSites } from './sites';
 import { benchSizes } from './sizes';
 import { benchFuzz } from './soak/fuzz';
 import { benchKills } from './soak/kills';
@@ -30,6 +31,7 @@ interface Flags {
 const PARTS = {
   sizes: benchSizes,
   server: benchServer,
+  sites: benchSites,
   paint: benchPaint,
   core: benchCore,
   judge: benchJudge,

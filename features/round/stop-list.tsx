@@ -154,7 +154,7 @@ function Drive({
   return (
     <p className={layout.inline}>
       <IconCar size={18} aria-hidden="true" />
-      {minutes === undefined ? 'Drive back' : `Drive to ${to}, ${minutes} min there and back`}
+      {minutes === undefined ? 'Drive back' : `Drive to ${to}: ${minutes} min both ways`}
     </p>
   );
 }

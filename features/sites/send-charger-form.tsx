@@ -34,7 +34,7 @@ export function SendCharger({
   };
   return (
     <form
-      className={layout.inline}
+      className={layout.fields}
       aria-label={`${charger.name} goes to another site`}
       onSubmit={(event) => {
         event.preventDefault();

@@ -43,7 +43,7 @@ export function SitesPanel({
             the drive is.
           </Quiet>
           <form
-            className={layout.inline}
+            className={layout.fields}
             onSubmit={(event) => {
               event.preventDefault();
               void add();

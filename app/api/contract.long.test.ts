@@ -173,7 +173,7 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
     body: () => ({
       name: 'Old Barn',
       timeZone: 'Europe/London',
-      currency: 'EUR',
+      rules: { currency: 'EUR' },
       seasonStart: '2026-10-15',
       seasonEnd: '2027-04-30',
       climate: 'mild',

@@ -20,6 +20,8 @@ export const Rules = z.strictObject({
   temperatureUnit: z.enum(['celsius', 'fahrenheit']),
   measureUnit: z.enum(['metric', 'us']),
   clock: z.enum(['24h', '12h']),
+  /** The day in the first column of a calendar. */
+  weekBegins: z.enum(['mon', 'sat', 'sun']).default('mon'),
   /** ISO 4217; whatever costs or saves is said in it, and nothing is converted. */
   currency: z.string().regex(/^[A-Z]{3}$/, 'a currency is three capitals, such as EUR'),
   ...ofEach('schema'),
@@ -71,6 +73,7 @@ export const DEFAULT_RULES: Rules = {
   temperatureUnit: 'celsius',
   measureUnit: 'metric',
   clock: '24h',
+  weekBegins: 'mon',
   currency: 'EUR',
   ...ofEach('standard'),
 };

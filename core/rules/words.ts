@@ -7,6 +7,7 @@ import type { RulePatch } from './rules';
 const UNIT_WORDS: Readonly<Record<string, string>> = {
   temperatureUnit: 'Temperature',
   measureUnit: 'Measures',
+  weekBegins: 'A week begins on',
   clock: 'Clock',
   currency: 'Currency',
 };
@@ -33,6 +34,7 @@ export function patchWords(patch: RulePatch): string[] {
       case 'temperatureUnit':
       case 'measureUnit':
       case 'clock':
+      case 'weekBegins':
       case 'currency':
         return [`${UNIT_WORDS[key]}: ${patch[key]}`];
       default:

@@ -88,6 +88,8 @@ export const LEAST_FOR_PAGE = {
   '/vehicle/{id}': 'helper',
   '/print/vehicle/{id}': 'helper',
   '/print/season': 'helper',
+  '/print/halls': 'helper',
+  '/print/condemned': 'helper',
   '/lay-up': 'attendant',
   '/hand-back': 'attendant',
   '/hand-back/{id}': 'attendant',

@@ -1,4 +1,5 @@
 import 'server-only';
+import type { Rules } from '../../core/rules/rules';
 import { formatInstant } from '../../core/words/words';
 import { hasOutside } from '../demo/outside-port';
 import type { SiteSnapshot } from '../site/load';
@@ -10,6 +11,8 @@ export interface FrameData {
   readonly ribbon: RibbonData;
   /** The demo's clock in words; null on a site of one's own. */
   readonly demoNow: string | null;
+  /** The day in the first column of a calendar. */
+  readonly weekBegins: Rules['weekBegins'];
   /** Where people sign in, a browser with a PIN locks after so long. */
   readonly lockAfterMinutes: number;
   /** Batteries that cannot be judged, with the vehicle's page where that is mended. */
@@ -20,6 +23,7 @@ export function frameData(loaded: SiteSnapshot): FrameData {
   return {
     ribbon: ribbonData(loaded),
     demoNow: hasOutside() ? formatInstant(loaded.now, loaded.site.timeZone, loaded.rules) : null,
+    weekBegins: loaded.rules.weekBegins,
     lockAfterMinutes: loaded.rules.lockAfterMinutes,
     troubled: loaded.stays.flatMap(({ vehicle, bay, troubled }) =>
       troubled.map(({ battery, why }) => ({

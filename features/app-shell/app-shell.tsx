@@ -45,7 +45,7 @@ export async function Frame({ children }: { children: React.ReactNode }) {
         {isSigned() ? <Lock name={who.name} afterMinutes={data.lockAfterMinutes} /> : null}
         <GlyphSheet />
         <Rail theme={theme} demoNow={data.demoNow} who={isSigned() ? who : null} sites={sites} />
-        <div className={styles.column}>
+        <div className={styles.column} data-week={data.weekBegins}>
           <Ribbon data={ribbon} />
           <Troubled list={data.troubled} />
           {isSigned() ? <WaitingStrip /> : null}

@@ -4,7 +4,7 @@ import { Checkbox, Segmented } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
-import { WEEKDAYS, shortDay, type Day, type Weekday } from '../../core/day';
+import { shortDay, type Day, type Weekday } from '../../core/day';
 import { CHEMISTRY_IDS } from '../../core/battery/chemistries';
 import { ABSORPTION, LINE, ROUND_WEEKDAYS, RULE_CARDS, SCALE } from '../../core/rules/cards';
 import { CHOICE_RULES } from '../../core/rules/choices';
@@ -18,20 +18,11 @@ import shared from './rules.module.css';
 import { DataTable } from '../ui/data-table';
 import { ChemistryRow } from './chemistry-row';
 import { Choice } from './choice';
+import { WEEKDAY_OPTIONS, WEEK_BEGINS } from './weekdays';
 import { CurrencySelect } from './currency-select';
 import { Weighing } from './weighing';
 import layout from '../ui/layout.module.css';
 import styles from './rules-form.module.css';
-
-const WEEKDAY_WORDS: Record<Weekday, string> = {
-  mon: 'Mon',
-  tue: 'Tue',
-  wed: 'Wed',
-  thu: 'Thu',
-  fri: 'Fri',
-  sat: 'Sat',
-  sun: 'Sun',
-};
 
 export interface RulesData {
   readonly rules: Rules;
@@ -97,7 +88,7 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
           <Checkbox.Group
             className={styles.weekdays}
             value={rules.roundWeekdays}
-            options={WEEKDAYS.map((day) => ({ value: day, label: WEEKDAY_WORDS[day] }))}
+            options={WEEKDAY_OPTIONS}
             onChange={(days) => {
               if (days.length === 0) {
                 setMessage({ text: 'At least one weekday, or there are no rounds.', bad: true });
@@ -215,6 +206,12 @@ function UnitsCard({ rules, onKeep }: { rules: Rules; onKeep: (patch: RulePatch)
             { value: '12h', label: '12 h' },
           ]}
           onChange={(value) => onKeep({ clock: value })}
+        />
+        <Segmented<Rules['weekBegins']>
+          aria-label="A week begins on"
+          value={rules.weekBegins}
+          options={WEEK_BEGINS}
+          onChange={(weekBegins) => onKeep({ weekBegins })}
         />
         <CurrencySelect
           aria-label="Currency"

@@ -42,6 +42,12 @@ export function Files({ onReadBack }: { readonly onReadBack: (file: File) => voi
       <Button block href="/print/season" target="_blank">
         Print a month a page
       </Button>
+      <Button block href="/print/halls" target="_blank">
+        Print a list of each hall
+      </Button>
+      <Button block href="/print/condemned" target="_blank">
+        Print what is condemned
+      </Button>
       <Button block href="/api/season/document">
         Export the season
       </Button>

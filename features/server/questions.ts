@@ -11,6 +11,7 @@ import { bringData } from '../intake/load';
 import { layUpData } from '../lay-up/load';
 import { ownersNotices } from '../owners-record/notices';
 import { ownersRecord } from '../owners-record/load';
+import { condemnedList, hallLists } from '../print/lists-data';
 import { printData } from '../print/load';
 import { roundScreenData } from '../round/load';
 import { roundText } from '../round/round-text';
@@ -52,6 +53,8 @@ export const QUESTIONS = {
   wall: (site: SiteSnapshot) => wallData(site),
   wasHere: (site: SiteSnapshot, id: string) => wasHereData(site, id),
   ownersNotices: (site: SiteSnapshot) => ownersNotices(site),
+  hallLists: (site: SiteSnapshot) => hallLists(site),
+  condemnedList: (site: SiteSnapshot) => condemnedList(site),
   ownersRecord: (site: SiteSnapshot, id: string) => ownersRecord(site, id),
   print: (site: SiteSnapshot, wanted: { id: string; base: string }) =>
     printData(site, wanted.id, wanted.base),

@@ -1,14 +1,16 @@
 'use client';
 
-import { Button, Form, Input, Radio, Select } from 'antd';
+import { Button, Form, Input, InputNumber, Radio, Select } from 'antd';
 import { useEffect, useState } from 'react';
 import { call } from '../http/client';
 import { CLIMATES, Setup, type ClimateId } from './schema';
 import { problemsOf } from '../lay-up/schema';
 import { HallsEditor, freshHall, type HallDrawing } from '../site-plan/halls-editor';
 import { DayField } from '../theme/day-field';
+import { Chargers } from './chargers';
+import { FirstRules } from './first-rules';
+import { usualIn } from './usual-in';
 import { DEFAULT_RULES } from '../../core/rules/rules';
-import { CurrencySelect } from '../rules/currency-select';
 import { Caution } from '../ui/caution';
 import { Problem } from '../ui/problem';
 import { Quiet } from '../ui/quiet';
@@ -17,6 +19,15 @@ import styles from './setup.module.css';
 
 /** What is typed; halls have ids of their own while they are drawn. */
 type Fields = Omit<Setup, 'halls'> & { readonly halls: readonly HallDrawing[] };
+
+const FIRST: Setup['rules'] = {
+  roundWeekdays: DEFAULT_RULES.roundWeekdays,
+  roundMinutes: DEFAULT_RULES.roundMinutes,
+  currency: DEFAULT_RULES.currency,
+  temperatureUnit: DEFAULT_RULES.temperatureUnit,
+  measureUnit: DEFAULT_RULES.measureUnit,
+  weekBegins: DEFAULT_RULES.weekBegins,
+};
 
 /** The first screen of a new site. */
 export function SetupForm({
@@ -37,6 +48,7 @@ export function SetupForm({
   useEffect(() => {
     // Only the browser knows where the attendant is.
     form.setFieldValue('timeZone', Intl.DateTimeFormat().resolvedOptions().timeZone);
+    form.setFieldValue('rules', { ...FIRST, ...usualIn(navigator.language) });
   }, [form]);
 
   const send = async (fields: Fields) => {
@@ -44,6 +56,11 @@ export function SetupForm({
     setWrong(new Map());
     const parsed = Setup.safeParse({
       ...fields,
+      latitude: fields.latitude ?? null,
+      // A field that was emptied says none.
+      chargers: Object.fromEntries(
+        Object.entries(fields.chargers ?? {}).filter(([, count]) => (count ?? null) !== null),
+      ),
       halls: fields.halls.map(({ name, kind, setpointCelsius, rows }) => ({
         ...{ name, kind, rows },
         setpointCelsius: kind === 'heated' ? (setpointCelsius ?? 12) : null,
@@ -83,7 +100,7 @@ export function SetupForm({
         seasonStart: season.start,
         seasonEnd: season.end,
         climate: 'inland' satisfies ClimateId,
-        currency: DEFAULT_RULES.currency,
+        rules: FIRST,
         halls: [freshHall([])],
       }}
       onFinish={(fields) => void send(fields)}
@@ -100,37 +117,46 @@ export function SetupForm({
         </Quiet>
       </header>
       <div className={styles.columns}>
-        <section className={styles.part}>
-          <h2>Site</h2>
-          <div className={styles.row}>
-            <Form.Item name="name" label="Name" className={styles.wide}>
-              <Input maxLength={80} autoComplete="off" />
+        <div className={layout.side}>
+          <section className={styles.part}>
+            <h2>Site</h2>
+            <div className={styles.row}>
+              <Form.Item name="name" label="Name" className={styles.wide}>
+                <Input maxLength={80} autoComplete="off" />
+              </Form.Item>
+              <Form.Item name="timeZone" label="Time zone" className={styles.wide}>
+                <Select showSearch options={timeZones.map((value) => ({ value, label: value }))} />
+              </Form.Item>
+            </div>
+            <div className={styles.row}>
+              <Form.Item name="seasonStart" label="Season starts">
+                <DayField />
+              </Form.Item>
+              <Form.Item name="seasonEnd" label="Season ends">
+                <DayField />
+              </Form.Item>
+            </div>
+            <Form.Item name="climate" label="Winter">
+              <Radio.Group
+                vertical
+                options={(Object.keys(CLIMATES) as ClimateId[]).map((value) => ({
+                  value,
+                  label: CLIMATES[value].label,
+                }))}
+              />
             </Form.Item>
-            <Form.Item name="timeZone" label="Time zone" className={styles.wide}>
-              <Select showSearch options={timeZones.map((value) => ({ value, label: value }))} />
+            <Quiet as="p">
+              Three degrees off are a fifth more or less of what a battery loses by itself. A hall’s
+              thermometer, or your own temperatures as a file, take over as they come (Rules).
+            </Quiet>
+            <Form.Item name="latitude" label="Latitude, degrees north (south: −)">
+              <InputNumber controls={false} min={-90} max={90} placeholder="53.7" />
             </Form.Item>
-          </div>
-          <div className={styles.row}>
-            <Form.Item name="currency" label="Currency">
-              <CurrencySelect />
-            </Form.Item>
-            <Form.Item name="seasonStart" label="Season starts">
-              <DayField />
-            </Form.Item>
-            <Form.Item name="seasonEnd" label="Season ends">
-              <DayField />
-            </Form.Item>
-          </div>
-          <Form.Item name="climate" label="Winter">
-            <Radio.Group
-              vertical
-              options={(Object.keys(CLIMATES) as ClimateId[]).map((value) => ({
-                value,
-                label: CLIMATES[value].label,
-              }))}
-            />
-          </Form.Item>
-        </section>
+            <Quiet as="p">Left out, what a solar panel gives in winter is not known.</Quiet>
+          </section>
+          <FirstRules />
+          <Chargers />
+        </div>
         <section className={styles.part}>
           <h2>Halls, in walking order</h2>
           <Quiet as="p">

@@ -1,6 +1,9 @@
 import 'server-only';
+import { canonical } from '../../core/canonical';
 import { reasonOf } from '../../core/logbook/entry';
 import { dayName, dayOf, toDay } from '../../core/day';
+import { CHARGER_KINDS, CHARGER_KIND_IDS } from '../../core/site/charger-kinds';
+import type { Charger } from '../../core/site/charging-equipment';
 import { seasonProblem } from '../../core/time-limits';
 import { drawPlan } from '../../store/plan';
 import { Site, clearSite, isUnused, readSite, writeSite } from '../../store/site';
@@ -8,11 +11,22 @@ import { HOUSE_RULES } from '../../core/rules/rules';
 import { recordEntry } from '../../store/record';
 import { readRuleBook } from '../../store/states';
 import { whoIsIn } from '../access/who';
+import { putCharger, writeLatitude } from '../../store/stock';
 import { newEntry, recordedBy } from '../logbook/new-entry';
 import { now } from '../server/clock';
 import { bodyOf, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { CLIMATES, Setup } from './schema';
+
+/** The chargers that were counted: what such ones usually are, until somebody has looked at their plates. */
+const chargersOf = ({ chargers }: Setup): Charger[] =>
+  CHARGER_KIND_IDS.flatMap((kind) => {
+    const { name, facts } = CHARGER_KINDS[kind];
+    return Array.from({ length: chargers[kind] ?? 0 }, (_, i) => ({
+      ...facts,
+      ...{ id: `${kind}-${i + 1}`, name: `${name} ${i + 1}`, hallId: 'hall-1' },
+    }));
+  });
 
 /**
  * Sets a new site up: its halls and bays, season and climate. It may be done anew as long as
@@ -37,8 +51,15 @@ export async function postSetup(request: Request): Promise<Response> {
         setpointCelsius: hall.kind === 'heated' ? (hall.setpointCelsius ?? 12) : null,
       }));
       drawPlan(db(), drawn, setup.places, dayName(today));
-      if (setup.currency !== readRuleBook(db()).rules.currency) {
-        const patch = { currency: setup.currency };
+      writeLatitude(db(), setup.latitude);
+      for (const charger of chargersOf(setup)) putCharger(db(), charger);
+      const { rules } = readRuleBook(db());
+      const patch = Object.fromEntries(
+        Object.entries(setup.rules).filter(
+          ([name, value]) => canonical(value) !== canonical(rules[name as keyof typeof rules]),
+        ),
+      );
+      if (Object.keys(patch).length > 0) {
         const at = now();
         recordEntry(
           db(),

@@ -3,7 +3,9 @@ import { Line } from '../../core/text';
 import { parseDay } from '../../core/day';
 import { seasonProblem } from '../../core/time-limits';
 import { DayName } from '../../core/logbook/fields';
-import { DEFAULT_RULES, Rules } from '../../core/rules/rules';
+import { SiteSheet } from '../../core/facts/site';
+import { Rules } from '../../core/rules/rules';
+import { CHARGER_KIND_IDS } from '../../core/site/charger-kinds';
 import type { Climate } from '../../core/site/climate';
 import { DrawnHall, Places, checkDrawn } from '../site-plan/schema';
 
@@ -33,6 +35,15 @@ export const CLIMATES = {
 } as const satisfies Record<string, { label: string; table: Climate }>;
 export type ClimateId = keyof typeof CLIMATES;
 
+const FirstRules = Rules.pick({
+  currency: true,
+  roundWeekdays: true,
+  roundMinutes: true,
+  temperatureUnit: true,
+  measureUnit: true,
+  weekBegins: true,
+});
+
 export const Setup = z
   .strictObject({
     name: Line(1, 80, 'give the site a name'),
@@ -40,7 +51,13 @@ export const Setup = z
     seasonStart: DayName,
     seasonEnd: DayName,
     climate: z.enum(['mild', 'inland', 'cold']),
-    currency: Rules.shape.currency.default(DEFAULT_RULES.currency),
+    /** Of the house’s rules those that are asked first; the others are as usual. */
+    rules: FirstRules.partial().default({}),
+    latitude: SiteSheet.shape.latitude.default(null),
+    /** How many of each kind, all in the first hall. */
+    chargers: z
+      .partialRecord(z.enum(CHARGER_KIND_IDS), z.int('a whole number').min(0).max(40, 'at most 40'))
+      .default({}),
     halls: z.array(DrawnHall).min(1, 'a site has at least one hall').max(20),
     places: Places,
   })

@@ -8,6 +8,15 @@ const DAY_FORMATS = ['ddd D MMM YYYY', 'YYYY-MM-DD', 'D.M.YYYY', 'D MMM YYYY'];
 const DAY = 'YYYY-MM-DD';
 const TIME = 'HH:mm';
 
+const FIRST_COLUMN: Readonly<Record<string, number>> = { sun: 0, mon: 1, sat: 6 };
+
+/** A calendar begins its weeks as the house does; before there is one, as the program does. */
+function beginWeeks(): void {
+  const begins = document.querySelector<HTMLElement>('[data-week]')?.dataset.week ?? 'mon';
+  const english = dayjs.Ls.en as { weekStart?: number };
+  english.weekStart = FIRST_COLUMN[begins] ?? 1;
+}
+
 interface FieldProps {
   readonly id?: string;
   /** Empty: none. */
@@ -25,6 +34,7 @@ export function DayField({ value, onChange, around, ...more }: FieldProps) {
       {...more}
       format={DAY_FORMATS}
       allowClear={false}
+      onOpenChange={beginWeeks}
       value={value ? dayjs(value) : null}
       {...(around ? { defaultPickerValue: dayjs(around) } : {})}
       onChange={(day) => onChange?.(day?.format(DAY) ?? '')}

@@ -1,0 +1,45 @@
+import { Checkbox, Form, InputNumber, Segmented } from 'antd';
+import { CurrencySelect } from '../rules/currency-select';
+import { WEEKDAY_OPTIONS, WEEK_BEGINS } from '../rules/weekdays';
+import { Quiet } from '../ui/quiet';
+import styles from './setup.module.css';
+
+/** When rounds are, how long they may be, and in what is counted. */
+export const FirstRules = () => (
+  <section className={styles.part}>
+    <h2>Rounds and units</h2>
+    <Form.Item name={['rules', 'roundWeekdays']} label="Rounds are walked on">
+      <Checkbox.Group options={WEEKDAY_OPTIONS} />
+    </Form.Item>
+    <div className={styles.row}>
+      <Form.Item name={['rules', 'roundMinutes']} label="A round takes at most, min">
+        <InputNumber controls={false} min={15} max={720} />
+      </Form.Item>
+      <Form.Item name={['rules', 'currency']} label="Currency">
+        <CurrencySelect />
+      </Form.Item>
+    </div>
+    <div className={styles.row}>
+      <Form.Item name={['rules', 'temperatureUnit']} label="Temperature">
+        <Segmented
+          options={[
+            { value: 'celsius', label: '°C' },
+            { value: 'fahrenheit', label: '°F' },
+          ]}
+        />
+      </Form.Item>
+      <Form.Item name={['rules', 'measureUnit']} label="Measures">
+        <Segmented
+          options={[
+            { value: 'metric', label: 'Metric' },
+            { value: 'us', label: 'US' },
+          ]}
+        />
+      </Form.Item>
+      <Form.Item name={['rules', 'weekBegins']} label="A week begins on">
+        <Segmented options={WEEK_BEGINS} />
+      </Form.Item>
+    </div>
+    <Quiet as="p">All of this, and every other rule of the house, is changed under Rules.</Quiet>
+  </section>
+);

@@ -70,7 +70,8 @@ function keepingOf({ standing: { state } }: AssessedBattery, { stock }: SiteSnap
   const charger = stock.chargers.find(({ id }) => id === state.hook?.chargerId)?.name;
   if (state.out !== null) return 'taken out';
   if (state.chargeSince !== null) return charger ? `on charge, ${charger}` : 'on charge';
-  if (state.maintainerSince !== null) return charger ? `held, ${charger}` : 'on a maintainer';
+  // Whether that holds it is another question: it may have fallen silent.
+  if (state.maintainerSince !== null) return charger ? `hangs on ${charger}` : 'on a maintainer';
   return state.negativeOn ? 'connected' : 'negative off';
 }
 

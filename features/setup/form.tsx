@@ -135,6 +135,9 @@ export function SetupForm({
               <Form.Item name="seasonEnd" label="Season ends">
                 <DayField />
               </Form.Item>
+              <Form.Item name="latitude" label="Latitude, °N (south: −)">
+                <InputNumber controls={false} min={-90} max={90} placeholder="53.7" />
+              </Form.Item>
             </div>
             <Form.Item name="climate" label="Winter">
               <Radio.Group
@@ -148,32 +151,34 @@ export function SetupForm({
             <Quiet as="p">
               Three degrees off are a fifth more or less of what a battery loses by itself. A hall’s
               thermometer, or your own temperatures as a file, take over as they come (Rules).
+              Without the latitude, what a solar panel gives in winter is not known.
             </Quiet>
-            <Form.Item name="latitude" label="Latitude, degrees north (south: −)">
-              <InputNumber controls={false} min={-90} max={90} placeholder="53.7" />
-            </Form.Item>
-            <Quiet as="p">Left out, what a solar panel gives in winter is not known.</Quiet>
           </section>
           <FirstRules />
-          <Chargers />
         </div>
-        <section className={styles.part}>
-          <h2>Halls, in walking order</h2>
-          <Quiet as="p">
-            Bays as they are walked: C1–C12 is a row, _ a gap in it; a second side is a second row.
-          </Quiet>
-          <Form.Item name="halls" noStyle>
-            <HallsEditor problem={(path) => wrong.get(path)} />
-          </Form.Item>
-          <Caution>
-            The maker’s instructions, local codes and licensed practice come before anything that
-            this program says.
-          </Caution>
-          <Problem>{problem}</Problem>
-          <Button type="primary" htmlType="submit" size="large" loading={busy}>
-            Set the site up
-          </Button>
-        </section>
+        <div className={layout.side}>
+          <section className={styles.part}>
+            <h2>Halls, in walking order</h2>
+            <Quiet as="p">
+              Bays as they are walked: C1–C12 is a row, _ a gap in it; a second side is a second
+              row.
+            </Quiet>
+            <Form.Item name="halls" noStyle>
+              <HallsEditor problem={(path) => wrong.get(path)} />
+            </Form.Item>
+          </section>
+          <Chargers />
+          <section className={styles.part}>
+            <Caution>
+              The maker’s instructions, local codes and licensed practice come before anything that
+              this program says.
+            </Caution>
+            <Problem>{problem}</Problem>
+            <Button type="primary" htmlType="submit" size="large" loading={busy}>
+              Set the site up
+            </Button>
+          </section>
+        </div>
       </div>
     </Form>
   );

@@ -236,3 +236,14 @@ export function readFitted(
   const { year, month: index } = partsOf(date.value);
   return said({ year, month: index + 1 });
 }
+
+const YES = /^(y|yes|x|✓|✔|on|true|1)$/i;
+const NO = /^(n|no|off|none|false|0|not)$/i;
+
+/** Whether a battery hangs on a maintainer: yes, no, or the name of what it hangs on; '' where nobody names it. */
+export function readMaintainer(text: string): Read<string> {
+  const bare = text.trim();
+  if (isNothing(text) || NO.test(bare)) return said<string>(null);
+  if (YES.test(bare)) return said('');
+  return bare.length <= 40 ? said(bare) : unsaid('a name of at most 40 letters, or yes or no');
+}

@@ -23,6 +23,7 @@ export const INTAKE_FIELDS = {
   voltsOn: 'Volts read on the day over it',
   celsius: 'Temperature of the battery',
   drawMa: 'Draw, mA',
+  maintainer: 'On a maintainer',
   note: 'Note',
 } as const;
 export type IntakeField = keyof typeof INTAKE_FIELDS;
@@ -56,6 +57,7 @@ const NAMES: readonly (readonly [IntakeField, RegExp])[] = [
   ['earth', /earth|ground/],
   ['note', /remark|note|comment/],
   ['owner', /owner|whose|customer|client|keeper|belongs/],
+  ['maintainer', /maintain|trickle|charger|plugged|hooked/],
   ['chemistry', /chemistry|battery\s?(type|kind)|^type of battery/],
   ['capacityAh', /capacity|\bah\b|amp.?hours?/],
   ['nominalVolts', /nominal|system\s?volt|\b6\s?\/\s?12\b/],

@@ -10,6 +10,7 @@ import {
   readNumber,
   readVolts,
   type Read,
+  readMaintainer,
 } from './cells';
 import { readingOf, type IntakeField } from './columns';
 import { intakeOf, type IntakeSite } from './list';
@@ -32,6 +33,18 @@ describe('a cell as people write it', () => {
     ['ca. 12', 'refused'],
     ['low', 'refused'],
   ])('volts: %s', (text, wanted) => expect(value(readVolts(text))).toBe(wanted));
+
+  it('says yes and no to a maintainer in many ways, and names it', () => {
+    const told = (text: string) => readMaintainer(text);
+    for (const yes of ['yes', 'Y', 'x', '✓', 'ON', '1']) {
+      expect(told(yes)).toEqual({ ok: true, value: '' });
+    }
+    for (const no of ['', 'no', '-', 'off', 'none', '0', '?']) {
+      expect(told(no)).toEqual({ ok: true, value: null });
+    }
+    expect(told('Bobbin 1')).toEqual({ ok: true, value: 'Bobbin 1' });
+    expect(told('b'.repeat(41)).ok).toBe(false);
+  });
 
   it('asks where a point could be one of thousands', () => {
     expect(readNumber('1.200', /x/)).toMatchObject({
@@ -330,6 +343,9 @@ describe('a list', () => {
           const at = (field: IntakeField) => body[row]![reading.columns.indexOf(field)] ?? '';
           const from = (...fields: IntakeField[]) => fields.flatMap((field) => figures(at(field)));
           const { capacityAh, nominalVolts, volts, celsius, drawMa, more } = battery;
+          // What is left out of a cell for all of the battery is asked, with its sign too.
+          if (said.has('battery'))
+            ['capacityAh', 'nominalVolts'].forEach((one) => said.add(one as IntakeField));
           if (!said.has('capacityAh')) expect(from('capacityAh', 'battery')).toContain(capacityAh);
           if (!said.has('nominalVolts'))
             expect(from('nominalVolts', 'battery')).toContain(nominalVolts);

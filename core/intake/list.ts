@@ -14,6 +14,7 @@ import {
   readDate,
   readFitted,
   readKind,
+  readMaintainer,
   readMilliamps,
   readTemperature,
   readVolts,
@@ -53,6 +54,8 @@ export interface IntakeBattery {
   /** Volts of other days. */
   readonly more: readonly OtherReading[];
   readonly drawMa: number | null;
+  /** Hangs on a maintainer of this name, empty where nobody names it; null: it does not, or nobody says. */
+  readonly maintainer: string | null;
   readonly note: string;
 }
 
@@ -174,6 +177,7 @@ export function rowOf(
   remarks.push(...ofMore);
   const drawMa = read('drawMa', readMilliamps);
   if (drawMa !== null && (drawMa < 0 || drawMa > 20_000)) say('drawMa', 'wrong', 'from 0 to 20 A');
+  const maintainer = read('maintainer', readMaintainer);
   const isPositive = cells.some(saysPositiveEarth);
   return {
     row,
@@ -187,7 +191,18 @@ export function rowOf(
     since,
     collectOn,
     battery: {
-      ...{ chemistry, capacityAh, nominalVolts, fitted, volts, readOn, celsius, more, drawMa },
+      ...{
+        chemistry,
+        capacityAh,
+        nominalVolts,
+        fitted,
+        volts,
+        readOn,
+        celsius,
+        more,
+        drawMa,
+        maintainer,
+      },
       note: textOf('note'),
     },
     remarks,

@@ -205,3 +205,26 @@ it('five thousand rows are one request, and each stands there', async () => {
   expect(await send(body())).toMatchObject({ status: 200, vehicles: 5000 });
   expect(site().stays.filter(({ bay }) => bay.mark.startsWith('Q'))).toHaveLength(5000);
 }, 60_000);
+
+it('what hangs on a maintainer hangs on it from now on, and its volts of before were taken at rest', async () => {
+  const list = await opened(
+    [
+      'Bay,Vehicle,Earth,Battery,Volts,Read on,Maintainer',
+      'U1,Calder 1500,negative,flooded 60 Ah,12.71,2027-01-12,yes',
+      'U2,Calder 1600,negative,flooded 60 Ah,12.65,2027-01-12,Bobbin 9',
+      'U3,Calder 1700,negative,flooded 60 Ah,12.65,2027-01-12,no',
+    ].join('\n'),
+  );
+  expect(list.reading.columns.at(-1)).toBe('maintainer');
+  expect(await send(seen(list).body())).toMatchObject({ status: 200 });
+  const states = ['U1', 'U2', 'U3'].map(
+    (mark) => site().stays.find(({ bay }) => bay.mark === mark)!.batteries[0]!.standing.state,
+  );
+  expect(states.map(({ maintainerSince }) => maintainerSince)).toEqual([NOW, NOW, null]);
+  expect(states.map(({ charger }) => charger)).toEqual(['', 'Bobbin 9', '']);
+  expect(states.map(({ readings }) => readings.map(({ fed }) => fed))).toEqual([
+    [false],
+    [false],
+    [false],
+  ]);
+});

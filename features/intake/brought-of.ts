@@ -58,6 +58,9 @@ function vehicleOf(
     },
     since: dayName(since),
     readings,
+    maintained: rows.flatMap(({ battery: { maintainer } }, n) =>
+      maintainer === null ? [] : [{ batteryId: batteries[n]!.id, charger: maintainer }],
+    ),
     notes: rows.flatMap(({ battery: { note } }, n) =>
       note ? [{ batteryId: batteries[n]!.id, text: note }] : [],
     ),

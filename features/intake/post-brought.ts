@@ -168,7 +168,7 @@ function instantsOf({ now: at, site: { timeZone } }: SiteSnapshot): Held['instan
 
 /** Writes what a vehicle of a list is, and answers what is to stand in the logbook of it. */
 function takeOne(
-  { layUp, since, readings, notes }: Brought['vehicles'][number],
+  { layUp, since, readings, maintained, notes }: Brought['vehicles'][number],
   i: number,
   { loaded, bays, known: here, instant }: Held,
 ): NewEntry[] {
@@ -195,6 +195,10 @@ function takeOne(
       const data = { volts, celsius, restedHours: null, confirmed: true };
       return newEntry('reading', batteryId, instant(toDay(on), READ_AT), data);
     }),
+    // After its readings, which were taken at rest: since when it hangs there nobody says.
+    ...maintained.map(({ batteryId, charger }) =>
+      newEntry('maintainer', batteryId, loaded.now, { on: true, charger }),
+    ),
     ...notes.map(({ batteryId, text }) => newEntry('note', batteryId, at, { text })),
     ...layUp.batteries.map(({ id }) => newEntry('note', id, loaded.now, { text: NOT_LOOKED_AT })),
   ];

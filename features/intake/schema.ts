@@ -29,6 +29,11 @@ export const Brought = z
               }),
             )
             .max(2000),
+          /** Hang on a maintainer, from now on as far as anybody knows. */
+          maintained: z
+            .array(z.strictObject({ batteryId: z.uuid(), charger: z.string().max(40) }))
+            .max(12)
+            .default([]),
           notes: z.array(z.strictObject({ batteryId: z.uuid(), text: Text })).max(12),
         }),
       )

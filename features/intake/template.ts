@@ -15,6 +15,7 @@ const ROWS = [
     'Read on',
     'Battery °C',
     'Draw mA',
+    'Maintainer',
     'Note',
   ],
   [
@@ -32,6 +33,7 @@ const ROWS = [
     '2026-11-28',
     '8',
     '',
+    'yes',
     'key in office',
   ],
   [
@@ -49,6 +51,7 @@ const ROWS = [
     '2026-11-28',
     '',
     '25',
+    '',
     'starter',
   ],
   [
@@ -66,6 +69,7 @@ const ROWS = [
     '2026-11-28',
     '',
     '',
+    'Bobbin 1',
     'leisure',
   ],
   [
@@ -76,6 +80,7 @@ const ROWS = [
     '',
     '',
     'gel 12 V 18 Ah',
+    '',
     '',
     '',
     '',

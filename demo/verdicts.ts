@@ -1,7 +1,6 @@
 import { dayOf, toDay } from '../core/day';
 import { groupBy } from '../core/group';
-import { judge } from '../core/assessment/verdict';
-import { plain } from '../core/words/words';
+import { saidThen } from '../core/assessment/said-then';
 import type { BatteryRecord } from '../core/record/battery-record';
 import { EMPTY_BATTERY } from '../core/logbook/state';
 import { step } from '../core/logbook/fold';
@@ -74,16 +73,8 @@ export function verdictsOf(history: DemoHistory): GivenVerdict[] {
         timeZone,
         now: at,
       };
-      const verdict = judge(standing, state.readings.at(-1)!);
-      return [
-        {
-          entryId: entry.id,
-          ruleVersion: DEFAULT_BOOK.version,
-          kind: verdict.kind,
-          headline: verdict.headline,
-          why: verdict.why.map(plain).join(' '),
-        },
-      ];
+      const said = saidThen(standing, state.readings.at(-1)!);
+      return [{ ...{ entryId: entry.id, ruleVersion: DEFAULT_BOOK.version }, ...said }];
     });
   });
 }

@@ -7,12 +7,14 @@ export interface GivenVerdict {
   readonly kind: string;
   readonly headline: string;
   readonly why: string;
+  /** What the battery was taken for, and how warm it stood; empty: nobody kept it then. */
+  readonly takenFor: string;
 }
 
 export function addVerdict(db: Db, verdict: GivenVerdict): void {
   db.prepare(
-    `INSERT INTO given_verdict (entry_id, rule_version, kind, headline, why)
-     VALUES (@entryId, @ruleVersion, @kind, @headline, @why) ON CONFLICT (entry_id) DO NOTHING`,
+    `INSERT INTO given_verdict (entry_id, rule_version, kind, headline, why, taken_for)
+     VALUES (@entryId, @ruleVersion, @kind, @headline, @why, @takenFor) ON CONFLICT (entry_id) DO NOTHING`,
   ).run(verdict);
 }
 
@@ -20,7 +22,8 @@ export function addVerdict(db: Db, verdict: GivenVerdict): void {
 export function readVerdictsOf(db: Db, batteryId: string): GivenVerdict[] {
   return db
     .prepare(
-      `SELECT entry_id AS entryId, rule_version AS ruleVersion, given_verdict.kind, headline, why
+      `SELECT entry_id AS entryId, rule_version AS ruleVersion, given_verdict.kind, headline, why,
+              taken_for AS takenFor
          FROM given_verdict JOIN entry ON entry.id = given_verdict.entry_id
         WHERE entry.subject_kind = 'battery' AND entry.subject_id = ?`,
     )

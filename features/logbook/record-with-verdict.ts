@@ -1,7 +1,6 @@
 import 'server-only';
 import type { Entry, NewEntry } from '../../core/logbook/entry';
-import { judge } from '../../core/assessment/verdict';
-import { plain } from '../../core/words/words';
+import { saidThen } from '../../core/assessment/said-then';
 import { recordEntry, type Recorded } from '../../store/record';
 import { readBatteryStates } from '../../store/states';
 import { addVerdict } from '../../store/verdicts';
@@ -29,13 +28,9 @@ export function recordWithVerdict(entry: NewEntry, looked?: Looked): Recorded {
       const state = readBatteryStates(db(), entry.subjectId).get(entry.subjectId);
       const reading = state?.readings.find((one) => one.id === entry.id);
       if (!kept || !state || !reading) return recorded;
-      const { kind, headline, why } = judge({ ...kept.standing, state }, reading);
       addVerdict(db(), {
-        entryId: entry.id,
-        ruleVersion: kept.rulesVersion,
-        kind,
-        headline,
-        why: why.map(plain).join(' '),
+        ...{ entryId: entry.id, ruleVersion: kept.rulesVersion },
+        ...saidThen({ ...kept.standing, state }, reading),
       });
       return recorded;
     })

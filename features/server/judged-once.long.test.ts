@@ -97,6 +97,7 @@ describe('a reading that is recorded', () => {
     await answer(handlePostEntry(request(entry)));
     const given = readVerdictsOf(db(), 'battery-034').find(({ entryId }) => entryId === entry.id);
     expect(given).toMatchObject({ ruleVersion: before + 1, kind: 'unsettled' });
+    expect(given?.takenFor).toMatch(/^\w+ 12 V \d+ Ah, fitted \d{4}, .+ at −?\d+ °C, line \d+ %$/);
   });
 
   it('leaves no trace of what was taken back with it', async () => {

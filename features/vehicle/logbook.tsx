@@ -94,6 +94,7 @@ export function Logbook({
                 Said then, under version {verdict.ruleVersion} of the rules
                 {verdict.ruleVersion === data.ruleVersion ? '' : ` (now ${data.ruleVersion})`}:{' '}
                 <b>{verdict.headline}.</b> {verdict.why}
+                {verdict.takenFor ? ` It was taken for: ${verdict.takenFor}.` : null}
               </p>
             ) : null}
             {open === entry.id ? (

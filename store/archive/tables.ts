@@ -239,7 +239,10 @@ export const ARCHIVED: readonly ArchivedTable[] = [
     table: 'given_verdict',
     about: 'What was said about a reading when it was recorded',
     key: ['entry_id'],
-    columns: { entry_id: text, rule_version: int, kind: text, headline: text, why: text },
+    columns: {
+      ...{ entry_id: text, rule_version: int, kind: text, headline: text, why: text },
+      taken_for: text,
+    },
   },
   {
     kind: 'trace',

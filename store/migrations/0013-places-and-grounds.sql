@@ -7,3 +7,6 @@ CREATE TABLE place (
 
 -- Empty: where the attendant begins.
 ALTER TABLE hall ADD COLUMN place TEXT REFERENCES place (name);
+
+-- What a verdict rested on, in words: facts may be corrected later. Empty: from before it was kept.
+ALTER TABLE given_verdict ADD COLUMN taken_for TEXT NOT NULL DEFAULT '';

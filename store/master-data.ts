@@ -1,3 +1,4 @@
+import type { HallBefore } from '../core/site/climate';
 import type { Place } from '../core/site/place';
 import type { RuleBook } from '../core/rules/rules';
 import { writesOf, type Db } from './open';
@@ -7,6 +8,7 @@ import {
   readBays,
   readClosed,
   readHalls,
+  readHallsBefore,
   readPlaces,
   readSite,
   readVehicles,
@@ -23,6 +25,8 @@ import { hallDayStamp } from './temperatures';
 export interface MasterData {
   readonly site: Site;
   readonly halls: readonly Hall[];
+  /** What some of them were until other days. */
+  readonly hallsBefore: ReadonlyMap<string, readonly HallBefore[]>;
   /** Where some of them stand that are driven to. */
   readonly places: readonly Place[];
   readonly bays: readonly Bay[];
@@ -54,6 +58,7 @@ export function readMasterData(db: Db): MasterData | null {
   const data = site && {
     site,
     halls: readHalls(db),
+    hallsBefore: readHallsBefore(db, [...readHalls(db), ...readClosed(db).halls]),
     places: readPlaces(db),
     bays: readBays(db),
     closed: readClosed(db),

@@ -6,7 +6,9 @@ import { BatterySheet } from '../core/facts/battery';
 import { HallSheet } from '../core/facts/hall';
 import { SiteSheet } from '../core/facts/site';
 import { VehicleSheet } from '../core/facts/vehicle';
-import { Climate } from '../core/site/climate';
+import { toDay } from '../core/day';
+import { DayName } from '../core/time-limits';
+import { Climate, type HallBefore } from '../core/site/climate';
 import type { Place } from '../core/site/place';
 import { PLAIN_VEHICLE, VehicleFacts } from '../core/stay/vehicle-facts';
 import { readOrNot } from './read-or-not';
@@ -125,6 +127,41 @@ export function readHalls(db: Db): Hall[] {
     .prepare(`SELECT ${HALL_COLUMNS} FROM hall WHERE closed_on IS NULL ORDER BY walk_order`)
     .all() as Hall[];
 }
+
+/** What halls were until other days, as far as somebody said so, the earliest first. */
+export function readHallsBefore(db: Db, halls: readonly Hall[]): Map<string, HallBefore[]> {
+  const rows = prepared(
+    db,
+    `SELECT subject_id AS id, data FROM entry
+      WHERE subject_kind = 'hall' AND kind = 'hall-corrected'
+        AND json_extract(data, '$.since') IS NOT NULL
+        AND NOT EXISTS (SELECT 1 FROM entry AS strike WHERE strike.strikes = entry.id)
+      ORDER BY json_extract(data, '$.since') DESC, seq DESC`,
+  ).all() as { id: string; data: string }[];
+  const was = new Map(
+    halls.map(({ id, kind, setpointCelsius }) => [id, { kind, setpointCelsius }]),
+  );
+  const before = new Map<string, HallBefore[]>();
+  for (const { id, data } of rows) {
+    const now = was.get(id);
+    const change = DatedChange.safeParse(JSON.parse(data));
+    if (!now || !change.success) continue;
+    const { kind = now.kind, setpointCelsius = now.setpointCelsius } = change.data.was;
+    const then = { kind, setpointCelsius };
+    was.set(id, then);
+    before.set(id, [{ ...then, until: toDay(change.data.since) }, ...(before.get(id) ?? [])]);
+  }
+  return before;
+}
+
+/** Of a dated change of a hall, what its temperatures follow from. */
+const DatedChange = z.object({
+  since: DayName,
+  was: z.object({
+    kind: HallSheet.shape.kind.optional(),
+    setpointCelsius: HallSheet.shape.setpointCelsius.optional(),
+  }),
+});
 
 /** The places that are driven to, by name: those where an open hall stands. */
 export const readPlaces = (db: Db): Place[] =>

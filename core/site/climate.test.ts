@@ -1,5 +1,6 @@
+import fc from 'fast-check';
 import { toDay } from '../day';
-import { hallOf, hallTemperatures, monthlyAt } from './climate';
+import { hallOf, hallTemperatures, monthlyAt, type HallBefore, type HallClimate } from './climate';
 
 const climate = {
   meanCelsius: [-2, 0, 4, 8, 12, 16, 18, 17, 13, 8, 3, 0],
@@ -36,6 +37,29 @@ describe('temperatures of a hall', () => {
   it('ahead, nights are as cold as one winter in ten brings', () => {
     const days = hallTemperatures(outdoors, climate, [], toDay('2027-01-01'), toDay('2027-01-31'));
     expect(Math.min(...days.low)).toBeCloseTo(-14, 0);
+  });
+
+  it('of a hall that was another one until a day are those of that one until then', () => {
+    const heated = { kind: 'heated', setpointCelsius: 12 } as const;
+    const unheated = { kind: 'unheated', setpointCelsius: null } as const;
+    const [from, to] = [toDay('2026-11-01'), toDay('2027-03-31')];
+    const of = (hall: HallClimate, before: readonly HallBefore[] = []) =>
+      hallTemperatures(hall, climate, [], from, to, null, before);
+    const [warm, cold, out] = [of(heated), of(unheated), of(outdoors)];
+    fc.assert(
+      fc.property(fc.integer({ min: from, max: to }), fc.nat({ max: 60 }), (until, more) => {
+        const days = of(heated, [
+          { ...outdoors, until },
+          { ...unheated, until: until + more },
+        ]);
+        days.mean.forEach((mean, i) => {
+          const day = from + i;
+          const then = day < until ? out : day < until + more ? cold : warm;
+          expect([mean, days.low[i]]).toEqual([then.mean[i], then.low[i]]);
+        });
+      }),
+      { numRuns: 50 },
+    );
   });
 
   it('are kept up in a heated hall and damped in an unheated one', () => {

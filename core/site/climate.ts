@@ -76,6 +76,18 @@ export function hallOf(
   }
 }
 
+/** What a hall was until a day, that one not included. */
+export interface HallBefore extends HallClimate {
+  readonly until: Day;
+}
+
+/** What a hall was on a day. */
+export const hallOnDay = (
+  hall: HallClimate,
+  before: readonly HallBefore[],
+  day: Day,
+): HallClimate => before.find(({ until }) => day < until) ?? hall;
+
 /** What is known of the air outside besides the climate table. */
 export interface Outside {
   readonly recorded: readonly RecordedDay[];
@@ -89,7 +101,8 @@ const WEATHER_MEMORY_DAYS = 4;
  * A hall's temperatures from `from` to `to`, both included: as recorded or foretold where a
  * thermometer was read or a forecast says so, the latest earlier record where one day was missed;
  * then as the hall follows the air outside, where that is foretold; else from the climate table,
- * beginning at the last recorded departure from it.
+ * beginning at the last recorded departure from it. `before`: what the hall was until other days, the
+ * earliest first.
  */
 export function hallTemperatures(
   hall: HallClimate,
@@ -98,7 +111,9 @@ export function hallTemperatures(
   from: Day,
   to: Day,
   outside: Outside | null = null,
+  before: readonly HallBefore[] = [],
 ): DailyTemperatures {
+  const hallOn = (day: Day) => hallOnDay(hall, before, day);
   const days = Math.max(0, to - from + 1);
   const mean = new Float64Array(days);
   const low = new Float64Array(days);
@@ -106,7 +121,8 @@ export function hallTemperatures(
   const last = recorded.length ? recorded[recorded.length - 1]! : null;
   const follows = outside?.follows ?? USUAL_THERMAL_RESPONSE;
   const airByDay = new Map(outside?.recorded.map((record) => [record.day, record]));
-  const normalMean = (day: Day) => hallOf(hall, monthlyAt(climate.meanCelsius, day), follows);
+  const normalMean = (day: Day) =>
+    hallOf(hallOn(day), monthlyAt(climate.meanCelsius, day), follows);
   const departure = last ? last.mean - normalMean(last.day) : 0;
   let carried: RecordedDay | null = null;
   let knownTo = last?.day ?? from - 1;
@@ -121,8 +137,8 @@ export function hallTemperatures(
     }
     const air = last && day > last.day ? airByDay.get(day) : undefined;
     if (air) {
-      mean[i] = hallOf(hall, air.mean, follows);
-      low[i] = Math.min(mean[i]!, hallOf(hall, air.min, follows));
+      mean[i] = hallOf(hallOn(day), air.mean, follows);
+      low[i] = Math.min(mean[i]!, hallOf(hallOn(day), air.min, follows));
       knownTo = day;
       continue;
     }
@@ -130,9 +146,9 @@ export function hallTemperatures(
     mean[i] = normalMean(day) + departure * fading;
     low[i] = Math.min(
       mean[i]!,
-      hall.kind === 'heated'
+      hallOn(day).kind === 'heated'
         ? normalMean(day) - 3
-        : hallOf(hall, monthlyAt(climate.coldNightCelsius, day), follows),
+        : hallOf(hallOn(day), monthlyAt(climate.coldNightCelsius, day), follows),
     );
   }
   const knownFrom = recorded[0]?.day ?? to + 1;

@@ -15,6 +15,8 @@ export interface Corrected {
   readonly was: Patch;
   readonly now: Patch;
   readonly why: string;
+  /** It is so since this day; absent: it always was. */
+  readonly since?: string;
 }
 
 /** Which fact, and in whose units. */
@@ -30,16 +32,20 @@ export function FactForm<S extends object>({
   name,
   was,
   rules,
+  isDated,
   correct,
   onLeave,
 }: Of<S> & {
   readonly was: unknown;
+  /** It may have been otherwise until a day. */
+  readonly isDated: boolean;
   readonly correct: (corrected: Corrected) => Promise<string | null>;
   readonly onLeave: () => void;
 }) {
   const fact: Fact = of.facts[name];
   const [typed, setTyped] = useState(() => asTyped(fact, was, rules));
   const [why, setWhy] = useState('');
+  const [since, setSince] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const keep = async () => {
@@ -49,7 +55,10 @@ export function FactForm<S extends object>({
     if (now[name] === was) return setProblem('That is what is written down already.');
     if (why.trim() === '') return setProblem('Say how you know: it stays beside the change.');
     setBusy(true);
-    const reason = await correct({ was: { [name]: was }, now: parsed.data as Patch, why });
+    const reason = await correct({
+      ...{ was: { [name]: was }, now: parsed.data as Patch, why },
+      ...(since === '' ? {} : { since }),
+    });
     setBusy(false);
     if (reason === null) onLeave();
     else setProblem(reason);
@@ -79,6 +88,11 @@ export function FactForm<S extends object>({
         value={why}
         onChange={(event) => setWhy(event.target.value)}
       />
+      {isDated ? (
+        <Field label="Since (empty: it always was so)">
+          {(id) => <DayField id={id} size="large" value={since} onChange={setSince} />}
+        </Field>
+      ) : null}
       <div className={styles.acts}>
         <Button type="primary" htmlType="submit" loading={busy}>
           Correct it

@@ -14,12 +14,15 @@ export function FactSheet<S extends object>({
   sheet,
   shown,
   rules,
+  dated = [],
   correct,
 }: {
   readonly of: Facts<S>;
   readonly sheet: S;
   readonly shown: readonly (keyof S & string)[];
   readonly rules: Rules;
+  /** Facts that may have been otherwise until a day. */
+  readonly dated?: readonly (keyof S & string)[];
   /** Records a correction; the reason why not, or null where it stands now. */
   readonly correct: (corrected: Corrected) => Promise<string | null>;
 }) {
@@ -38,6 +41,7 @@ export function FactSheet<S extends object>({
                   name={name}
                   was={sheet[name]}
                   rules={rules}
+                  isDated={dated.includes(name)}
                   correct={(corrected) => correct(withWhatFollows(fact, sheet, corrected))}
                   onLeave={() => setOpen(null)}
                 />
@@ -63,7 +67,11 @@ export function FactSheet<S extends object>({
 }
 
 /** A correction with the facts that usually go with it, where they are not as usual already. */
-function withWhatFollows({ also }: Fact, sheet: object, { was, now, why }: Corrected): Corrected {
+function withWhatFollows(
+  { also }: Fact,
+  sheet: object,
+  { was, now, ...rest }: Corrected,
+): Corrected {
   const [value] = Object.values(now);
   const follows = Object.entries(also?.(value as never) ?? {}).filter(
     ([name, one]) => (sheet as Patch)[name] !== one,
@@ -72,7 +80,7 @@ function withWhatFollows({ also }: Fact, sheet: object, { was, now, why }: Corre
   return {
     was: { ...was, ...Object.fromEntries(before) },
     now: { ...now, ...Object.fromEntries(follows) },
-    why,
+    ...rest,
   };
 }
 

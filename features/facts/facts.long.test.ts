@@ -1,4 +1,5 @@
 import { v7 as uuidv7 } from 'uuid';
+import { dayName } from '../../core/day';
 import { makeEntry } from '../../core/logbook/entry';
 import type { EntryData, EntryKind } from '../../core/logbook/kinds';
 import { DISCONNECT } from '../../core/procedures/power';
@@ -26,7 +27,7 @@ const post = <K extends EntryKind>(
   const entry = makeEntry(kind, about, data);
   return answer(handlePostEntry(request(entry))).then((said) => ({ ...said, id: entry.id }));
 };
-const strike = (subjectKind: 'battery' | 'vehicle', subjectId: string, strikes: string) =>
+const strike = (subjectKind: 'battery' | 'vehicle' | 'hall', subjectId: string, strikes: string) =>
   answer(
     handlePostEntry(
       request(
@@ -103,6 +104,37 @@ describe('a fact that is corrected', () => {
     expect(await post('site-corrected', 'site', turned)).toMatchObject({ status: 409 });
     expect(sheet()).toMatchObject({ capacityAh, mark });
     expect(readSiteSheet(db())).toMatchObject({ seasonStart, seasonEnd });
+  });
+
+  it('a hall that is another one since a day was what it was until then; struck, it is as before', async () => {
+    const hall = site().halls.find(({ kind }) => kind === 'unheated')!;
+    const daysOf = () => {
+      const { mean, firstDay } = site().temperatures.get(hall.id)!;
+      const at = site().today - firstDay;
+      // Of the days before, those on which a thermometer was read.
+      return { past: [...mean.slice(at - 60, at - 20)], ahead: [...mean.slice(at + 60)] };
+    };
+    const before = daysOf();
+    const since = dayName(site().today - 10);
+    const heated = {
+      was: { kind: 'unheated', setpointCelsius: null },
+      now: { kind: 'heated' as const, setpointCelsius: 15 },
+      why: 'the stove came',
+    };
+    const late = { ...heated, since: dayName(site().today + 1) };
+    expect(await post('hall-corrected', hall.id, late)).toMatchObject({ status: 409 });
+    const { id, status } = await post('hall-corrected', hall.id, { ...heated, since });
+    expect(status).toBe(200);
+    const after = daysOf();
+    expect(after.past).toEqual(before.past);
+    expect(Math.min(...after.ahead)).toBeGreaterThan(14);
+    expect(Math.min(...before.ahead)).toBeLessThan(10);
+    expect(await strike('hall', hall.id, id)).toMatchObject({ status: 200 });
+    expect(daysOf()).toEqual(before);
+    // It always was so: then it was so too.
+    const always = await post('hall-corrected', hall.id, heated);
+    expect(Math.min(...daysOf().ahead)).toBeGreaterThan(14);
+    expect(await strike('hall', hall.id, always.id)).toMatchObject({ status: 200 });
   });
 
   it('that an older version wrote, and that no such thing is, is put right', async () => {

@@ -72,6 +72,7 @@ export function SitePage({
             of={HALL_FACTS}
             sheet={sheet}
             shown={hallFactsShown(sheet)}
+            dated={['kind', 'setpointCelsius']}
             rules={data.rules}
             correct={(corrected) => record('hall-corrected', id, corrected)}
           />

@@ -20,7 +20,12 @@ import type { PlanContext } from '../../core/plan/storage-plans';
 import { jobsToday, roundsAhead } from '../../core/plan/due';
 import type { RuleBook, Rules } from '../../core/rules/rules';
 import type { Place } from '../../core/site/place';
-import { hallTemperatures, type DailyTemperatures, type HallKind } from '../../core/site/climate';
+import {
+  hallOnDay,
+  hallTemperatures,
+  type DailyTemperatures,
+  type HallKind,
+} from '../../core/site/climate';
 import { fitThermalResponse, type ThermalResponse } from '../../core/site/thermal-response';
 import { lastSeq } from '../../store/entries';
 import { readMasterData, type MasterData } from '../../store/master-data';
@@ -141,12 +146,12 @@ const remembered = new WeakMap<Db, RememberedTemperatures>();
 /** Temperatures of all halls; the same objects until a thermometer is read or the day ends. */
 function temperaturesOf(
   from: Db,
-  { halls: open, closed, hallDayStamp }: MasterData,
+  { halls: open, hallsBefore, closed, hallDayStamp }: MasterData,
   site: Site,
   today: Day,
 ): RememberedTemperatures {
   const halls = [...open, ...closed.halls];
-  const key = JSON.stringify([today, halls, site, hallDayStamp]);
+  const key = JSON.stringify([today, halls, [...hallsBefore], site, hallDayStamp]);
   const known = remembered.get(from);
   if (known?.key === key) return known;
   const firstDay = Math.min(toDay(site.seasonStart), today) - BEFORE_SEASON_DAYS;
@@ -159,18 +164,22 @@ function temperaturesOf(
   const temperatures = new Map(
     halls.map((hall) => {
       const own = recorded.get(hall.id) ?? [];
-      const past = own.filter(({ day }) => day <= today);
+      const before = hallsBefore.get(hall.id) ?? [];
+      // How it follows the air is learnt from the days on which nobody heated it.
+      const past = own.filter(
+        ({ day }) => day <= today && hallOnDay(hall, before, day).kind === 'unheated',
+      );
       const outside =
         air.length === 0 || hall.kind === 'outdoors'
           ? null
           : {
               recorded: air,
-              follows: fitThermalResponse(air, hall.kind === 'unheated' ? past : []),
+              follows: fitThermalResponse(air, past),
             };
       if (outside) follows.set(hall.id, outside.follows);
       return [
         hall.id,
-        hallTemperatures(hall, site.climate, own, firstDay, lastDay, outside),
+        hallTemperatures(hall, site.climate, own, firstDay, lastDay, outside, before),
       ] as const;
     }),
   );

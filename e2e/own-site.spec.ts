@@ -1,3 +1,6 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { dataFile } from '../store/open';
 import { expect, test } from './test';
 import { alive, choose } from './desk';
 import { TestSite } from './server';
@@ -100,4 +103,56 @@ test('a fact is corrected where it stands, and a bay that closes asks where its 
   );
   const taken = await fetch(`${site.url}/api/take-out/halls.csv`);
   expect(await taken.text()).toMatch(/Threshing Floor,M1,Fennick pickup/);
+});
+
+test('a second site stands beside the first, on a port of its own, and neither needs the other', async ({
+  page,
+}) => {
+  await page.goto(`${site.url}/site`);
+  await alive(page);
+  await page.getByLabel('Name of the new site').fill('Canal Shed');
+  await page.getByRole('button', { name: 'Add a site' }).click();
+  await page.waitForURL(/\/setup\?name=Canal/);
+  await alive(page);
+  const shed = new URL(page.url()).origin;
+  expect(shed).not.toBe(site.url);
+  await expect(page.getByLabel('Name', { exact: true }).first()).toHaveValue('Canal Shed');
+  await page.getByRole('group', { name: 'Hall 1' }).getByLabel('Name').fill('Slipway');
+  await page.getByLabel('Maintainers, 1 A').fill('2');
+  await page.getByRole('button', { name: 'Set the site up' }).click();
+  await expect(page.getByRole('heading', { name: 'Lay up' })).toBeVisible();
+
+  // By the rail to the other, where its own vehicles stand, and these do not here.
+  await page.getByRole('button', { name: 'Canal Shed' }).click();
+  await page.getByRole('link', { name: 'Old Barn' }).click();
+  await page.waitForURL(`${site.url}/yard`);
+  await expect(page.getByText('L60')).toBeVisible();
+  const marksAt = async (url: string) => await (await fetch(`${url}/api/yard`)).text();
+  expect(await marksAt(shed)).not.toContain('"L60"');
+
+  // A charger goes there and is here no more.
+  await page.goto(`${shed}/charge?view=stock`);
+  await alive(page);
+  await page.getByRole('button', { name: /^Maintainer 2 / }).click();
+  await page.getByRole('button', { name: 'Send it' }).click();
+  await expect(page.getByText(/Maintainer 2 went to Old Barn, Threshing Floor/)).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Maintainer 2 / })).toHaveCount(0);
+
+  // Started again, both are there; one whose file is damaged keeps nobody from the other.
+  await site.stop();
+  await site.start();
+  await expect
+    .poll(() =>
+      marksAt(shed).then(
+        (text) => text.length,
+        () => 0,
+      ),
+    )
+    .toBeGreaterThan(0);
+  await site.stop();
+  const file = dataFile(join(site.folder, 'sites', 'canal-shed'));
+  writeFileSync(file, 'no data file');
+  await site.start();
+  expect(await marksAt(site.url)).toContain('"L60"');
+  await expect(fetch(`${shed}/api/ping`)).rejects.toThrow();
 });

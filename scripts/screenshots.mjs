@@ -1,7 +1,12 @@
-// Takes the pictures of docs/screenshots from a running ./ember demo with fresh data.
+// Takes the pictures of docs/screenshots from a running ./ember demo with fresh data; with names behind
+// the address, those alone.
 import { chromium } from '@playwright/test';
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 
-const base = process.argv[2] ?? 'http://127.0.0.1:4870';
+const [base = 'http://127.0.0.1:4870', ...names] = process.argv.slice(2);
 const folder = 'docs/screenshots';
 const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
@@ -11,7 +16,8 @@ const browser = await chromium.launch({
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 
-async function picture(name, path, { viewport = DESK, act = async () => {} } = {}) {
+async function picture(name, path, { viewport = DESK, act = async () => {}, at = base } = {}) {
+  if (names.length > 0 && !names.includes(name)) return;
   const page = await browser.newPage({
     viewport,
     colorScheme: 'light',
@@ -19,7 +25,7 @@ async function picture(name, path, { viewport = DESK, act = async () => {} } = {
     hasTouch: viewport === PHONE,
     isMobile: viewport === PHONE,
   });
-  await page.goto(`${base}/${path}`);
+  await page.goto(`${at}/${path}`);
   // The bench's stream is never idle.
   if (!path.startsWith('bench')) await page.waitForLoadState('networkidle');
   await act(page);
@@ -30,6 +36,7 @@ async function picture(name, path, { viewport = DESK, act = async () => {} } = {
 
 /** Throws away what a picture left half done. */
 async function dropDrafts() {
+  if (names.length > 0) return;
   const page = await browser.newPage();
   await page.goto(`${base}/lay-up`);
   const away = page.getByRole('button', { name: 'Throw away' });
@@ -61,21 +68,6 @@ await picture('hand-back', 'hand-back');
 await picture('owners-record', 'print/record/vehicle-44', {
   viewport: { width: 1000, height: 1200 },
 });
-await picture('crank-test', 'bench?battery=battery-001&job=crank', {
-  viewport: { width: 1280, height: 1000 },
-  act: async (page) => {
-    await page.getByRole('button', { name: 'Probes on the posts' }).click();
-    await page.waitForTimeout(2500);
-    // Where seconds run fast, a start may fall between two looks of the meter.
-    const start = page.getByRole('img', { name: /^The last start/ });
-    for (let tries = 0; tries < 3 && (await start.count()) === 0; tries++) {
-      await page.getByRole('button', { name: 'Turn the key' }).click();
-      await start.waitFor({ timeout: 8000 }).catch(() => undefined);
-    }
-    await page.getByText('Normal', { exact: true }).click();
-  },
-});
-
 const work = (name) => async (page) => {
   await page.getByRole('button', { name: 'Work', exact: true }).click();
   await page.getByRole('button', { name, exact: true }).click();
@@ -131,7 +123,7 @@ await picture('bench-hunt', 'bench?battery=battery-033&job=hunt', {
     await page.getByRole('button', { name: 'F16 out, trailer socket' }).click();
   },
 });
-{
+if (names.length === 0) {
   const page = await browser.newPage();
   await page.goto(`${base}/bench?battery=battery-033&job=draw`);
   await page.getByRole('button', { name: 'Throw this test away' }).click();
@@ -149,4 +141,32 @@ await picture('bring', 'bring', {
     await page.getByText('1 row has something to mend.').waitFor();
   },
 });
+if (names.length === 0 || names.includes('set-up')) {
+  // A site of nobody yet, of its own.
+  const empty = mkdtempSync(join(tmpdir(), 'velvet-pictures-'));
+  const at = 'http://127.0.0.1:4898';
+  const args = ['dist/ember.mjs', 'start', '--data', empty, '--port', '4898'];
+  const server = spawn(process.execPath, args, { stdio: 'ignore' });
+  const answers = () =>
+    fetch(`${at}/api/ping`).then(
+      () => true,
+      () => false,
+    );
+  while (!(await answers())) await new Promise((later) => setTimeout(later, 200));
+  await picture('set-up', 'setup', {
+    at,
+    viewport: { width: 1280, height: 1000 },
+    act: async (page) => {
+      await page.getByLabel('Name', { exact: true }).first().fill('Harrowbeck Mill');
+      const hall = page.getByRole('group', { name: 'Hall 1' });
+      await hall.getByLabel('Name').fill('Carding Hall');
+      await page.getByLabel('Row 1 of hall 1', { exact: true }).fill('C1–C6 _ C8–C12');
+      await page.getByRole('button', { name: 'Another row' }).click();
+      await page.getByLabel('Row 2 of hall 1', { exact: true }).fill('C24–C13');
+      await page.getByLabel('Maintainers, 1 A').fill('6');
+    },
+  });
+  server.kill();
+  rmSync(empty, { recursive: true, force: true });
+}
 await browser.close();

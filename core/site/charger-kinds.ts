@@ -52,7 +52,7 @@ export const CHARGER_KINDS: Readonly<
     facts: AUTOMATIC,
   },
   multi: {
-    label: 'With four channels, 2 A each',
+    label: 'Of four channels, 2 A',
     name: 'Four channels',
     facts: { ...AUTOMATIC, channels: 4, ampsPerChannel: 2, mainsAmps: 1, portable: false },
   },

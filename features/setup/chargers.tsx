@@ -15,7 +15,12 @@ export const Chargers = () => (
     </Quiet>
     <div className={styles.row}>
       {CHARGER_KIND_IDS.map((kind) => (
-        <Form.Item key={kind} name={['chargers', kind]} label={CHARGER_KINDS[kind].label}>
+        <Form.Item
+          key={kind}
+          name={['chargers', kind]}
+          label={CHARGER_KINDS[kind].label}
+          className={styles.wide}
+        >
           <InputNumber controls={false} min={0} max={40} precision={0} placeholder="none" />
         </Form.Item>
       ))}

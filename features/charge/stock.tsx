@@ -4,6 +4,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { PROGRAMME_IDS } from '../../core/battery/programme-ids';
+import { CHARGER_KINDS } from '../../core/site/charger-kinds';
 import { CHARGER_LAMPS, PROGRAMMES, type Charger } from '../../core/site/charging-equipment';
 import { call } from '../http/client';
 import type { OtherSite } from '../sites/schema';
@@ -86,27 +87,10 @@ export function Stock({ data, sites, onKept }: Inner & { readonly sites: readonl
   );
 }
 
+/** A new one is taken for a usual one until its plate is read. */
 const fresh = (hallId: string): Charger => ({
-  id: uuidv7(),
-  name: '',
-  channels: 1,
-  ampsPerChannel: 4,
-  volts: [12],
-  programmes: [{ id: 'normal', absorptionVolts: 14.4, floatVolts: 13.5, amps: null }],
-  wakesIn: 'normal',
-  leastStartVolts: 8,
-  lamps: [],
-  reversePolarity: true,
-  sparkProof: true,
-  leadMetres: 2,
-  portable: true,
-  hallId,
-  automatic: true,
-  maintains: true,
-  compensated: false,
-  mainsAmps: 0.5,
-  quickConnect: false,
-  working: true,
+  ...CHARGER_KINDS.small.facts,
+  ...{ id: uuidv7(), name: '', hallId },
 });
 
 const FACTS = {

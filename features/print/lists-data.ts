@@ -71,7 +71,7 @@ function keepingOf({ standing: { state } }: AssessedBattery, { stock }: SiteSnap
   if (state.out !== null) return 'taken out';
   if (state.chargeSince !== null) return charger ? `on charge, ${charger}` : 'on charge';
   // Whether that holds it is another question: it may have fallen silent.
-  if (state.maintainerSince !== null) return charger ? `hangs on ${charger}` : 'on a maintainer';
+  if (state.maintainerSince !== null) return charger ? `on ${charger}` : 'on a maintainer';
   return state.negativeOn ? 'connected' : 'negative off';
 }
 

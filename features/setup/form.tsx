@@ -118,42 +118,7 @@ export function SetupForm({
       </header>
       <div className={styles.columns}>
         <div className={layout.side}>
-          <section className={styles.part}>
-            <h2>Site</h2>
-            <div className={styles.row}>
-              <Form.Item name="name" label="Name" className={styles.wide}>
-                <Input maxLength={80} autoComplete="off" />
-              </Form.Item>
-              <Form.Item name="timeZone" label="Time zone" className={styles.wide}>
-                <Select showSearch options={timeZones.map((value) => ({ value, label: value }))} />
-              </Form.Item>
-            </div>
-            <div className={styles.row}>
-              <Form.Item name="seasonStart" label="Season starts">
-                <DayField />
-              </Form.Item>
-              <Form.Item name="seasonEnd" label="Season ends">
-                <DayField />
-              </Form.Item>
-              <Form.Item name="latitude" label="Latitude, °N (south: −)">
-                <InputNumber controls={false} min={-90} max={90} placeholder="53.7" />
-              </Form.Item>
-            </div>
-            <Form.Item name="climate" label="Winter">
-              <Radio.Group
-                vertical
-                options={(Object.keys(CLIMATES) as ClimateId[]).map((value) => ({
-                  value,
-                  label: CLIMATES[value].label,
-                }))}
-              />
-            </Form.Item>
-            <Quiet as="p">
-              Three degrees off are a fifth more or less of what a battery loses by itself. A hall’s
-              thermometer, or your own temperatures as a file, take over as they come (Rules).
-              Without the latitude, what a solar panel gives in winter is not known.
-            </Quiet>
-          </section>
+          <SiteFields timeZones={timeZones} />
           <FirstRules />
         </div>
         <div className={layout.side}>
@@ -183,3 +148,43 @@ export function SetupForm({
     </Form>
   );
 }
+
+/** What the site is called, where it is, and what its winters are like. */
+const SiteFields = ({ timeZones }: { readonly timeZones: readonly string[] }) => (
+  <section className={styles.part}>
+    <h2>Site</h2>
+    <div className={styles.row}>
+      <Form.Item name="name" label="Name" className={styles.wide}>
+        <Input maxLength={80} autoComplete="off" />
+      </Form.Item>
+      <Form.Item name="timeZone" label="Time zone" className={styles.wide}>
+        <Select showSearch options={timeZones.map((value) => ({ value, label: value }))} />
+      </Form.Item>
+    </div>
+    <div className={styles.row}>
+      <Form.Item name="seasonStart" label="Season starts">
+        <DayField />
+      </Form.Item>
+      <Form.Item name="seasonEnd" label="Season ends">
+        <DayField />
+      </Form.Item>
+      <Form.Item name="latitude" label="Latitude, °N (south: −)">
+        <InputNumber controls={false} min={-90} max={90} placeholder="53.7" />
+      </Form.Item>
+    </div>
+    <Form.Item name="climate" label="Winter">
+      <Radio.Group
+        vertical
+        options={(Object.keys(CLIMATES) as ClimateId[]).map((value) => ({
+          value,
+          label: CLIMATES[value].label,
+        }))}
+      />
+    </Form.Item>
+    <Quiet as="p">
+      Three degrees off are a fifth more or less of what a battery loses by itself. A hall’s
+      thermometer, or your own temperatures as a file, take over as they come (Rules). Without the
+      latitude, what a solar panel gives in winter is not known.
+    </Quiet>
+  </section>
+);

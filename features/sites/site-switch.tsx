@@ -1,10 +1,11 @@
 'use client';
 
 import { IconBuildingCommunity } from '@tabler/icons-react';
+import { Button } from 'antd';
 import { useState } from 'react';
 import rail from '../app-shell/sidebar.module.css';
 import { Dialog } from '../ui/dialog';
-import styles from './site-switch.module.css';
+import layout from '../ui/layout.module.css';
 import type { SiteLink } from './schema';
 
 /** Which of several sites one is at, and the way to the others; each opens on its own Yard. */
@@ -46,9 +47,11 @@ export function SiteSwitch({
 
 /** The sites of an installation; each is a place of its own to a browser. */
 export const SiteList = ({ sites }: { readonly sites: readonly SiteLink[] }) => (
-  <ul className={styles.sites}>
+  <nav aria-label="Sites" className={layout.list}>
     {sites.map(({ mark, name, href, isHere }) => (
-      <li key={mark}>{isHere ? <b>{name}, here</b> : <a href={`${href}/yard`}>{name}</a>}</li>
+      <Button key={mark} size="large" type="text" disabled={isHere} href={`${href}/yard`}>
+        {isHere ? `${name}, here` : name}
+      </Button>
     ))}
-  </ul>
+  </nav>
 );

@@ -27,3 +27,8 @@ describe('house rules', () => {
     expect(parsed.error!.issues[0]!.message).toContain(words);
   });
 });
+
+test('a change of the rules says what it says, and no rule has a usual value in it', () => {
+  expect(RulePatch.parse({})).toEqual({});
+  expect(RulePatch.parse({ restHours: 8 })).toEqual({ restHours: 8 });
+});

@@ -21,7 +21,7 @@ export const Rules = z.strictObject({
   measureUnit: z.enum(['metric', 'us']),
   clock: z.enum(['24h', '12h']),
   /** The day in the first column of a calendar. */
-  weekBegins: z.enum(['mon', 'sat', 'sun']).default('mon'),
+  weekBegins: z.enum(['mon', 'sat', 'sun']),
   /** ISO 4217; whatever costs or saves is said in it, and nothing is converted. */
   currency: z.string().regex(/^[A-Z]{3}$/, 'a currency is three capitals, such as EUR'),
   ...ofEach('schema'),

@@ -10,3 +10,6 @@ ALTER TABLE hall ADD COLUMN place TEXT REFERENCES place (name);
 
 -- What a verdict rested on, in words: facts may be corrected later. Empty: from before it was kept.
 ALTER TABLE given_verdict ADD COLUMN taken_for TEXT NOT NULL DEFAULT '';
+
+-- The house's rules know more than they did: they are folded anew from the entries.
+DELETE FROM state;

@@ -39,10 +39,18 @@ export function keepBackups(
   folders: () => readonly string[],
   also: string | null,
 ): { readonly stop: () => void } {
+  let isLooking = false;
   const look = async () => {
-    for (const [i, folder] of folders().entries()) {
-      const to = also === null || i === 0 ? also : join(also, basename(folder));
-      if (isBackupDue(readBackupReport(folder), Date.now())) await keepAside(folder, to);
+    // A large site may take longer than from one look to the next.
+    if (isLooking) return;
+    isLooking = true;
+    try {
+      for (const [i, folder] of folders().entries()) {
+        const to = also === null || i === 0 ? also : join(also, basename(folder));
+        if (isBackupDue(readBackupReport(folder), Date.now())) await keepAside(folder, to);
+      }
+    } finally {
+      isLooking = false;
     }
   };
   const first = setTimeout(() => void look(), FIRST_LOOK_MS);

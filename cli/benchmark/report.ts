@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+
 /** A row of figures under a heading, in columns. */
 export function table(head: readonly string[], rows: readonly (readonly string[])[]): void {
   const all = [head, ...rows];
@@ -15,3 +17,7 @@ export function quantile(sample: readonly number[], share: number): number {
   const sorted = [...sample].sort((a, b) => a - b);
   return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!;
 }
+
+/** Memory that a process holds, MB, as the system tells it. */
+export const residentMb = (pid: number): number =>
+  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024;

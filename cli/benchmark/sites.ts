@@ -1,4 +1,4 @@
-import { copyFileSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { copyFileSync, mkdirSync, mkdtempSync, rmSync, statSync } from 'node:fs';
 import { get } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -9,7 +9,7 @@ import { dataFile } from '../../store/open';
 import { HOST } from '../host';
 import { freePort, startServer } from '../server';
 import { buildSite } from './build-site';
-import { quantile, table } from './report';
+import { quantile, residentMb, table } from './report';
 
 /** Sites in one process, batteries of each, and entries of each. */
 const MANY = { sites: 20, batteries: 2000, entries: 40_000 };
@@ -34,16 +34,6 @@ const timeOf = (url: string): Promise<number> =>
       );
     }).once('error', failed);
   });
-
-/** Megabytes of memory that a process holds; NaN where the system does not tell. */
-function megabytesOf(pid: number): number {
-  try {
-    const line = /VmRSS:\s+(\d+) kB/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'));
-    return line ? Number(line[1]) / 1000 : NaN;
-  } catch {
-    return NaN;
-  }
-}
 
 interface Visited {
   readonly first: number[];
@@ -101,7 +91,7 @@ async function benchMany(): Promise<string[][]> {
   await Promise.all(bases.map((base) => timeOf(`${base}/round`)));
   const judged = (performance.now() - start) / 1000;
   const rows = rowsOf(await visit(bases, VISITS), `of ${batteries}, one of ${sites} sites`);
-  const held = megabytesOf(server.pid);
+  const held = residentMb(server.pid);
   console.log(
     `all ${sites} judged ${judged.toFixed(0)} s after the start; the process holds ${held.toFixed(0)} MB`,
   );
@@ -120,7 +110,7 @@ async function benchLong(): Promise<string[][]> {
   const server = await startServer({ folder, port: await freePort(), now: DEMO_NOW });
   const base = `http://${HOST}:${server.port}`;
   const rows = rowsOf(await visit([base], VISITS_ALONE), `with ${entries} entries`);
-  console.log(`the process holds ${megabytesOf(server.pid).toFixed(0)} MB`);
+  console.log(`the process holds ${residentMb(server.pid).toFixed(0)} MB`);
   await server.stop();
   rmSync(folder, { recursive: true });
   return rows;

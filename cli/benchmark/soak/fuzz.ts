@@ -3,7 +3,7 @@ import { performance } from 'node:perf_hooks';
 import { DEMO_NOW } from '../../../demo/site';
 import { LEAST_FOR_PAGE } from '../../../features/access/least';
 import { random, type Random } from '../../../simulators/random';
-import { table } from '../report';
+import { residentMb, table } from '../report';
 import { Building } from './building';
 import { hostileEntry } from './hostile';
 import { lookInto } from './kept';
@@ -112,10 +112,6 @@ function bodyOf(chance: Random, site: SoakSite, path: string): string {
   };
   return JSON.stringify(value(0));
 }
-
-/** Memory that a process has, MB. */
-const residentMb = (pid: number): number =>
-  Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024;
 
 /** From here on memory counts: what is made once has been made. */
 const WARM = 3000;

@@ -1,0 +1,114 @@
+/**
+ * What people read, in the language that is asked for. The program is written in English, and each
+ * message is known by its English: `` t`Read it in ${days} days` `` is the message
+ * `Read it in {0} days`. Another language says all of it at once, in an order of its own. English
+ * needs no catalogue: it is what stands here.
+ */
+
+/** A language other than English. */
+export interface Language {
+  /** BCP 47, as `de` or `en-GB`. */
+  readonly tag: string;
+  /**
+   * The message in pieces, with what stands in it where this language has it; null: it is not in the
+   * catalogue, and is said in English.
+   */
+  readonly say: <T>(message: string, values: readonly T[]) => readonly (string | T)[] | null;
+  /** A number with as many digits behind the point as it has, or as are asked for. */
+  readonly number: (value: number, digits?: number) => string;
+}
+
+// Pages, routes and threads are bundles of their own, with a copy of this module each.
+const shared = globalThis as typeof globalThis & {
+  velvetEmberSpoken?: { asked: () => Language | null };
+};
+const spoken = (shared.velvetEmberSpoken ??= { asked: () => null });
+
+/** From now on this says which language is asked for; null: English. */
+export function speakAs(asked: () => Language | null): void {
+  spoken.asked = asked;
+}
+
+/** The language that is asked for; null: English. */
+export const language = (): Language | null => spoken.asked();
+
+const messages = new WeakMap<TemplateStringsArray, string>();
+
+/** The English by which a message is known: what stands in it is `{0}`, `{1}` … */
+export function messageOf(parts: TemplateStringsArray): string {
+  let message = messages.get(parts);
+  if (message === undefined) {
+    message = parts.reduce((before, part, i) => `${before}{${i - 1}}${part}`);
+    messages.set(parts, message);
+  }
+  return message;
+}
+
+/** A message with what stands in it, in pieces: for text that is set in more than one way. */
+export function said<T>(parts: TemplateStringsArray, values: readonly T[]): readonly (string | T)[] {
+  return (
+    spoken.asked()?.say(messageOf(parts), values) ??
+    parts.flatMap((part, i) => (i < values.length ? [part, values[i]!] : [part]))
+  );
+}
+
+type Value = string | number;
+
+/** A message as text, in the language that is asked for. */
+export function t(parts: TemplateStringsArray, ...values: Value[]): string {
+  const asked = spoken.asked();
+  if (asked) {
+    return said(
+      parts,
+      values.map((value) => (typeof value === 'number' ? asked.number(value) : value)),
+    ).join('');
+  }
+  let text = parts[0]!;
+  for (let i = 0; i < values.length; i++) text += `${values[i]}${parts[i + 1]}`;
+  return text;
+}
+
+/** A number with so many digits behind the point, as the language writes it. */
+export const decimal = (value: number, digits: number): string =>
+  spoken.asked()?.number(value, digits) ?? value.toFixed(digits);
+
+/** `day` or `days`, by the language's own rule for so many: plural`${count} {day} {days}`. */
+export function plural(count: number, one: string, other: string): string {
+  const message = `{0, plural, one {${one}} other {${other}}}`;
+  const pieces = spoken.asked()?.say(message, [count]);
+  return pieces ? pieces.join('') : count === 1 ? one : other;
+}
+
+class Message {
+  constructor(
+    readonly parts: TemplateStringsArray,
+    readonly values: readonly Value[],
+  ) {}
+  toString(): string {
+    return t(this.parts, ...this.values);
+  }
+}
+
+/**
+ * A message that stands in a constant, and is therefore made before anybody asks for a language:
+ * `withWords` says it anew whenever it is read. Outside of `withWords` it is no text yet.
+ */
+export const msg = (parts: TemplateStringsArray, ...values: Value[]): string =>
+  new Message(parts, values) as unknown as string;
+
+/** A constant with messages in it, at any depth: each is said in the language of who reads it. */
+export function withWords<T>(constant: T): T {
+  if (constant === null || typeof constant !== 'object') return constant;
+  const isPlain = Array.isArray(constant) || Object.getPrototypeOf(constant) === Object.prototype;
+  if (!isPlain) return constant;
+  for (const [key, { value }] of Object.entries(Object.getOwnPropertyDescriptors(constant))) {
+    if (value instanceof Message) {
+      Object.defineProperty(constant, key, {
+        get: () => value.toString(),
+        enumerable: true,
+        configurable: true,
+      });
+    } else withWords(value);
+  }
+  return constant;
+}

@@ -1,3 +1,5 @@
+import { msg, withWords } from './language';
+
 /**
  * Calendar days of the site. A day is counted as whole days since 1 January 1970, so that
  * arithmetic on days never meets a clock change; its name is `YYYY-MM-DD`.
@@ -10,30 +12,38 @@ export const MS_PER_DAY = 24 * MS_PER_HOUR;
 export const WEEKDAYS = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'] as const;
 export type Weekday = (typeof WEEKDAYS)[number];
 
-const WEEKDAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
-const WEEKDAY_LONG = [
-  'Monday',
-  'Tuesday',
-  'Wednesday',
-  'Thursday',
-  'Friday',
-  'Saturday',
-  'Sunday',
-] as const;
-export const MONTH_NAMES = [
-  'Jan',
-  'Feb',
-  'Mar',
-  'Apr',
-  'May',
-  'Jun',
-  'Jul',
-  'Aug',
-  'Sep',
-  'Oct',
-  'Nov',
-  'Dec',
-] as const;
+const WEEKDAY_NAMES = withWords([
+  msg`Mon`,
+  msg`Tue`,
+  msg`Wed`,
+  msg`Thu`,
+  msg`Fri`,
+  msg`Sat`,
+  msg`Sun`,
+] as const);
+const WEEKDAY_LONG = withWords([
+  msg`Monday`,
+  msg`Tuesday`,
+  msg`Wednesday`,
+  msg`Thursday`,
+  msg`Friday`,
+  msg`Saturday`,
+  msg`Sunday`,
+] as const);
+export const MONTH_NAMES = withWords([
+  msg`Jan`,
+  msg`Feb`,
+  msg`Mar`,
+  msg`Apr`,
+  msg`May`,
+  msg`Jun`,
+  msg`Jul`,
+  msg`Aug`,
+  msg`Sep`,
+  msg`Oct`,
+  msg`Nov`,
+  msg`Dec`,
+] as const);
 
 /** The day named by `YYYY-MM-DD`, or null when there is no such day (2027-02-30). */
 export function parseDay(name: string): Day | null {

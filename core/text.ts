@@ -1,3 +1,4 @@
+import { t } from './language';
 import { z } from 'zod';
 
 /** Control characters, and the two that end a line besides them. */
@@ -7,8 +8,13 @@ const NOT_OF_A_LINE = /[\p{Cc}\u2028\u2029]+/gu;
 export const oneLine = (text: string): string => text.replace(NOT_OF_A_LINE, ' ').trim();
 
 /** A name, or anything else that stands in one line, of so many letters. */
-export const Line = (least: number, most: number, missing = 'it is empty') =>
+export const Line = (least: number, most: number, missing = () => t`it is empty`) =>
   z
     .string()
     .transform(oneLine)
-    .pipe(z.string().min(least, missing).max(most, `at most ${most} letters`));
+    .pipe(
+      z
+        .string()
+        .min(least, { error: () => missing() })
+        .max(most, { error: () => t`at most ${most} letters` }),
+    );

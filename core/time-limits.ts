@@ -1,3 +1,4 @@
+import { t } from './language';
 import { z } from 'zod';
 import { MS_PER_DAY, dayName, parseDay, toDay, type Day } from './day';
 
@@ -17,9 +18,9 @@ export const isWithinLimits = (at: number): boolean =>
 /** What is wrong with a date that somebody wrote, as a question in words; null: nothing. */
 export function dateProblem(name: string): string | null {
   const day = parseDay(name);
-  if (day === null) return 'a date is written YYYY-MM-DD, as 2027-02-14';
+  if (day === null) return t`a date is written YYYY-MM-DD, as 2027-02-14`;
   if (day < EARLIEST_DAY || day > LATEST_DAY) {
-    return `is the year ${name.slice(0, 4)} right? Dates here lie from ${EARLIEST_DATE.slice(0, 4)} to ${LATEST_DATE.slice(0, 4)}`;
+    return t`is the year ${name.slice(0, 4)} right? Dates here lie from ${EARLIEST_DATE.slice(0, 4)} to ${LATEST_DATE.slice(0, 4)}`;
   }
   return null;
 }
@@ -34,7 +35,7 @@ export const DayName = z.string().superRefine((name, context) => {
 export function instantProblem(at: string): string | null {
   return isWithinLimits(Date.parse(at))
     ? null
-    : `is the year ${at.slice(0, 4)} right? Entries lie from ${EARLIEST_DATE.slice(0, 4)} to ${LATEST_DATE.slice(0, 4)}`;
+    : t`is the year ${at.slice(0, 4)} right? Entries lie from ${EARLIEST_DATE.slice(0, 4)} to ${LATEST_DATE.slice(0, 4)}`;
 }
 
 /** A day of collection that is no further off than a stay may be long: what is reckoned to it ends. */
@@ -42,9 +43,9 @@ export const collectionWithin = (on: Day, today: Day): Day => Math.min(on, today
 
 /** Why nobody is collected on a day, seen from today, as a question in words; null: one may be. */
 export function collectionProblem(on: Day, today: Day): string | null {
-  if (on < today) return 'that day is past; choose today or a later one';
+  if (on < today) return t`that day is past; choose today or a later one`;
   if (on > today + MAX_STAY_DAYS) {
-    return `is ${dayName(on)} right? That is over three years away: write a day before ${dayName(today + MAX_STAY_DAYS)}, and move it when the time comes`;
+    return t`is ${dayName(on)} right? That is over three years away: write a day before ${dayName(today + MAX_STAY_DAYS)}, and move it when the time comes`;
   }
   return null;
 }
@@ -54,10 +55,10 @@ export function collectionProblem(on: Day, today: Day): string | null {
  * only start and end are held against each other.
  */
 export function seasonProblem(start: Day, end: Day, today: Day | null): string | null {
-  if (end <= start) return 'the season ends after it starts';
-  if (end - start > MAX_STAY_DAYS) return 'is that right? A season is no longer than three years';
+  if (end <= start) return t`the season ends after it starts`;
+  if (end - start > MAX_STAY_DAYS) return t`is that right? A season is no longer than three years`;
   if (today !== null && Math.abs(start - today) > MAX_STAY_DAYS) {
-    return `is ${dayName(start)} right? A season starts within three years of today`;
+    return t`is ${dayName(start)} right? A season starts within three years of today`;
   }
   return null;
 }

@@ -1,3 +1,4 @@
+import { t } from '../core/language';
 import Database from 'better-sqlite3';
 import {
   closeSync,
@@ -30,8 +31,8 @@ const remove = (file: string) => PARTS.forEach((part) => rmSync(file + part, { f
 /** A consistent copy of the data file, also while the server runs; it carries its own checksum. */
 export function backup(folder: string, to: string, now: string): string {
   const file = dataFile(folder);
-  if (!existsSync(file)) throw new StoreProblem(`There is no data in ${folder} to back up.`);
-  if (existsSync(to)) throw new StoreProblem(`${to} is there already; name a file that is not.`);
+  if (!existsSync(file)) throw new StoreProblem(t`There is no data in ${folder} to back up.`);
+  if (existsSync(to)) throw new StoreProblem(t`${to} is there already; name a file that is not.`);
   const partial = `${resolve(to)}.partial`;
   try {
     mkdirSync(dirname(partial), { recursive: true });
@@ -62,9 +63,9 @@ export function backup(folder: string, to: string, now: string): string {
     remove(partial);
     throw error instanceof StoreProblem
       ? error
-      : new StoreProblem(`${file} cannot be copied: ${wordsOf(error)}`);
+      : new StoreProblem(t`${file} cannot be copied: ${wordsOf(error)}`);
   }
-  return `${to} holds ${entries} entries.`;
+  return t`${to} holds ${entries} entries.`;
 }
 
 const wordsOf = (error: unknown) => (error instanceof Error ? error.message : String(error));
@@ -76,7 +77,7 @@ function requireSound(db: Db, file: string): void {
   } catch (error) {
     found = wordsOf(error);
   }
-  if (found !== 'ok') throw new StoreProblem(`${file} is damaged: ${String(found)}`);
+  if (found !== 'ok') throw new StoreProblem(t`${file} is damaged: ${String(found)}`);
 }
 
 /** What was written is on disk when this returns. */
@@ -91,19 +92,19 @@ function keepOnDisk(file: string): void {
 /** What a file's own heading says against it; SQLite counts the pages in bytes 28 to 31. */
 function requireWhole(file: string): void {
   const { size } = statSync(file);
-  if (size === 0) throw new StoreProblem(`${file} is empty: it is no backup.`);
+  if (size === 0) throw new StoreProblem(t`${file} is empty: it is no backup.`);
   const head = Buffer.alloc(100);
   const handle = openSync(file, 'r');
   const read = readSync(handle, head, 0, 100, 0);
   closeSync(handle);
   if (read < 100 || head.toString('latin1', 0, 15) !== 'SQLite format 3') {
-    throw new StoreProblem(`${file} is no data file of Velvet Ember (it is no SQLite file).`);
+    throw new StoreProblem(t`${file} is no data file of Velvet Ember (it is no SQLite file).`);
   }
   const said = head.readUInt16BE(16);
   const whole = (said === 1 ? 65_536 : said) * head.readUInt32BE(28);
   if (size < whole) {
     throw new StoreProblem(
-      `${file} is cut off: it has ${size} bytes of ${whole}. Copy it again from where it was made.`,
+      t`${file} is cut off: it has ${size} bytes of ${whole}. Copy it again from where it was made.`,
     );
   }
 }
@@ -113,8 +114,8 @@ function requireWhole(file: string): void {
  * of a server that was killed brings along what still stands in its write-ahead log.
  */
 export function restore(folder: string, from: string, stamp: string): string {
-  if (!existsSync(from)) throw new StoreProblem(`${from} is not there.`);
-  if (!statSync(from).isFile()) throw new StoreProblem(`${from} is no file.`);
+  if (!existsSync(from)) throw new StoreProblem(t`${from} is not there.`);
+  if (!statSync(from).isFile()) throw new StoreProblem(t`${from} is no file.`);
   requireWhole(from);
   const lock = lockOrSay(folder);
   const file = dataFile(folder);
@@ -126,7 +127,7 @@ export function restore(folder: string, from: string, stamp: string): string {
     const aside = setAside(file, `${file}.before-${stamp}`);
     renameSync(trial, file);
     keepOnDisk(file);
-    return `Restored ${entries}.${aside ? ` The data of before is kept in ${aside}.` : ''}`;
+    return t`Restored ${entries}.${aside ? t` The data of before is kept in ${aside}.` : ''}`;
   } catch (error) {
     throw error instanceof Error ? new StoreProblem(error.message.replaceAll(trial, from)) : error;
   } finally {
@@ -142,7 +143,7 @@ function copyOver(from: string, trial: string): void {
     basename(from) === basename(dataFile(folder)) && existsSync(`${folder}/in-use.lock`);
   const lock = isLive ? lockFolder(folder) : { release: () => undefined };
   if (!lock) {
-    throw new StoreProblem(`A server is using ${from}: make a copy of it with ./ember backup.`);
+    throw new StoreProblem(t`A server is using ${from}: make a copy of it with ./ember backup.`);
   }
   try {
     copyFileSync(from, trial);
@@ -159,15 +160,15 @@ function prove(trial: string, from: string): string {
   try {
     requireSound(copy, from);
     if (copy.pragma('application_id', { simple: true }) !== APPLICATION_ID) {
-      throw new StoreProblem(`${from} is no data file of Velvet Ember.`);
+      throw new StoreProblem(t`${from} is no data file of Velvet Ember.`);
     }
     const sealed = readSeal(copy);
     if (sealed) {
       const broken = brokenSeal(copy, sealed);
-      if (broken) throw new StoreProblem(`${from} is not as it was made: ${broken}.`);
-      said = `, as they were on ${sealed.madeAt.slice(0, 16).replace('T', ' ')} UTC`;
+      if (broken) throw new StoreProblem(t`${from} is not as it was made: ${broken}.`);
+      said = t`, as they were on ${sealed.madeAt.slice(0, 16).replace('T', ' ')} UTC`;
       unseal(copy);
-    } else said = ' (the file carries no checksum: it was copied by hand, or by an older version)';
+    } else said = t` (the file carries no checksum: it was copied by hand, or by an older version)`;
   } finally {
     copy.close();
   }
@@ -175,7 +176,7 @@ function prove(trial: string, from: string): string {
   const entries = countEntries(db);
   db.pragma('wal_checkpoint(TRUNCATE)');
   db.close();
-  return `${entries} entries${said}`;
+  return t`${entries} entries${said}`;
 }
 
 /** Sets a data file aside with all that belongs to it; answers its new name, or null: none was there. */

@@ -1,3 +1,4 @@
+import { t } from '../core/language';
 import { v7 as uuidv7 } from 'uuid';
 import { makeEntry, type Entry } from '../core/logbook/entry';
 import { THE_SITE } from '../core/logbook/kind';
@@ -24,7 +25,7 @@ export function noteDoor(db: Db, at: number, what: DoorEvent, about: About): voi
       : undefined) ?? null;
   const who = nameIn('person', about.personId);
   const on = about.on ?? nameIn('paired', about.pairedId);
-  const by = about.by ?? (what === 'turned-away' ? null : who) ?? 'the door';
+  const by = about.by ?? (what === 'turned-away' ? null : who) ?? t`the door`;
   const entry = makeEntry(
     'door',
     { id: uuidv7({ msecs: at }), subjectId: THE_SITE, at, by },

@@ -1,3 +1,4 @@
+import { t } from '../core/language';
 import { FuseList } from '../core/fault-isolation/fuse-list';
 import { KnownFuse } from '../core/fault-isolation/fuses';
 import { readOrNot } from './read-or-not';
@@ -7,7 +8,7 @@ import type { Db } from './open';
 export function readFuseList(db: Db, model: string): FuseList | null {
   const text = db.prepare('SELECT circuits FROM fuse_list WHERE model = ?').pluck().get(model);
   if (text === undefined) return null;
-  return readOrNot(`the fuses of ${model}`, FuseList, JSON.parse(text as string))[0] ?? null;
+  return readOrNot(t`the fuses of ${model}`, FuseList, JSON.parse(text as string))[0] ?? null;
 }
 
 export function writeFuseList(db: Db, model: string, list: FuseList): void {

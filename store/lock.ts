@@ -1,3 +1,4 @@
+import { t } from '../core/language';
 import Database from 'better-sqlite3';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
@@ -40,6 +41,6 @@ export function lockOrSay(folder: string): FolderLock {
   const lock = lockFolder(folder);
   if (lock) return lock;
   throw new StoreProblem(
-    `A server of Velvet Ember is using ${folder}: stop it first, or name another folder with --data.`,
+    t`A server of Velvet Ember is using ${folder}: stop it first, or name another folder with --data.`,
   );
 }

@@ -1,3 +1,4 @@
+import { t } from '../core/language';
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { z } from 'zod';
@@ -7,7 +8,9 @@ import { StoreProblem } from './open';
 const Mark = z
   .string()
   .max(40)
-  .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'small letters and digits, with hyphens between');
+  .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, {
+    error: () => t`small letters and digits, with hyphens between`,
+  });
 
 const MoreSite = z.strictObject({ mark: Mark, port: z.int().min(1).max(65_535) });
 /** One more site beside the first: a data file of its own, on a port of its own. */
@@ -17,10 +20,10 @@ const MoreSites = z
   .array(MoreSite)
   .max(200)
   .refine((sites) => new Set(sites.map(({ mark }) => mark)).size === sites.length, {
-    error: 'a mark is there twice',
+    error: () => t`a mark is there twice`,
   })
   .refine((sites) => new Set(sites.map(({ port }) => port)).size === sites.length, {
-    error: 'a port is there twice',
+    error: () => t`a port is there twice`,
   });
 
 const listOf = (folder: string) => join(folder, 'sites.json');
@@ -38,7 +41,7 @@ export function readMoreSites(folder: string): MoreSite[] {
   } catch (error) {
     const why = error instanceof z.ZodError ? error.issues[0]!.message : (error as Error).message;
     throw new StoreProblem(
-      `The list of sites ${file} cannot be read (${why}). It is an array of {"mark": "north-yard", "port": 4872}; without the file the first site is served alone.`,
+      t`The list of sites ${file} cannot be read (${why}). It is an array of {"mark": "north-yard", "port": 4872}; without the file the first site is served alone.`,
     );
   }
 }

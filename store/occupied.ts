@@ -1,3 +1,4 @@
+import { t } from '../core/language';
 import type { ChargerConnection } from '../core/site/charging-equipment';
 import type { BatteryState, VehicleState } from '../core/logbook/state';
 import { prepared, type Db } from './open';
@@ -52,10 +53,10 @@ function wordsOf(db: Db, table: Occupancy['table'], to: readonly (string | numbe
           WHERE bay_id = ?`,
       )
       .get(...to) as { mark: string; name: string };
-    return `Bay ${mark} is taken by ${name}: choose another.`;
+    return t`Bay ${mark} is taken by ${name}: choose another.`;
   }
   const name = db.prepare('SELECT name FROM charger WHERE id = ?').pluck().get(to[0]);
-  return `Channel ${to[1]} of ${String(name ?? to[0])} is taken: two batteries never hang on one channel.`;
+  return t`Channel ${to[1]} of ${String(name ?? to[0])} is taken: two batteries never hang on one channel.`;
 }
 
 /** A vehicle stands where its state says. */

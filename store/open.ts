@@ -1,3 +1,4 @@
+import { t } from '../core/language';
 import Database from 'better-sqlite3';
 import {
   chmodSync,
@@ -98,7 +99,7 @@ const UNWRITABLE = /^SQLITE_(READONLY|CANTOPEN|PERM|IOERR|FULL)/;
 /** What is said where nothing can be written. */
 export function unwritable(where: string, error: unknown): StoreProblem {
   return new StoreProblem(
-    `Nothing can be written to ${where} (${(error as Error).message}). Make the folder writable for the person who runs this, make room on the disk, or name another folder with --data.`,
+    t`Nothing can be written to ${where} (${(error as Error).message}). Make the folder writable for the person who runs this, make room on the disk, or name another folder with --data.`,
   );
 }
 
@@ -126,20 +127,20 @@ function refuseForeign(db: Db, file: string): void {
     tables = db.prepare('SELECT count(*) FROM sqlite_schema').pluck().get();
   } catch {
     throw new StoreProblem(
-      `The file ${file} is not a data file of Velvet Ember (it is no SQLite file, or damaged). Name another folder with --data, or restore a backup with ./ember restore FILE.`,
+      t`The file ${file} is not a data file of Velvet Ember (it is no SQLite file, or damaged). Name another folder with --data, or restore a backup with ./ember restore FILE.`,
     );
   }
   // An empty file is one that was being made when the machine stopped.
   if (tables === 0 && id === 0) return;
   if (id !== APPLICATION_ID) {
     throw new StoreProblem(
-      `The file ${file} belongs to another program. Name another folder with --data.`,
+      t`The file ${file} belongs to another program. Name another folder with --data.`,
     );
   }
   const newest = newestVersion();
   if (Number(version) > newest) {
     throw new StoreProblem(
-      `The data file ${file} was written by a newer Velvet Ember (its version is ${String(version)}, this program knows ${newest}). Update the program; the file was not touched.`,
+      t`The data file ${file} was written by a newer Velvet Ember (its version is ${String(version)}, this program knows ${newest}). Update the program; the file was not touched.`,
     );
   }
 }
@@ -151,7 +152,7 @@ export function assertDurable(db: Db): void {
   const foreignKeys = db.pragma('foreign_keys', { simple: true });
   if (journal !== 'wal' || synchronous !== 2 || foreignKeys !== 1) {
     throw new StoreProblem(
-      `The disk does not allow safe writing (journal ${String(journal)}, synchronous ${String(synchronous)}). Put the data folder on a local disk.`,
+      t`The disk does not allow safe writing (journal ${String(journal)}, synchronous ${String(synchronous)}). Put the data folder on a local disk.`,
     );
   }
 }

@@ -1,3 +1,4 @@
+import { t } from '../core/language';
 import type { Place } from '../core/site/place';
 import { readRow, rowMarkOf } from '../core/site/rows';
 import { prepared, type Db } from './open';
@@ -118,11 +119,11 @@ function drivesOf(db: Db, drawn: readonly HallDrawn[], places: readonly Place[])
     ...drawn
       .filter(({ id, place }) => place !== (placeOf.get(id) ?? null))
       .map(({ name, place }) =>
-        place === null ? `${name} is no drive away` : `${name} is at ${place}`,
+        place === null ? t`${name} is no drive away` : t`${name} is at ${place}`,
       ),
     ...places
       .filter(({ name, driveMinutes }) => driven.get(name) !== driveMinutes)
-      .map(({ name, driveMinutes }) => `${name} is ${driveMinutes} min there and back`),
+      .map(({ name, driveMinutes }) => t`${name} is ${driveMinutes} min there and back`),
   ];
 }
 

@@ -1,3 +1,4 @@
+import { t } from '../core/language';
 import { canonical } from '../core/canonical';
 import type { Entry, NewEntry } from '../core/logbook/entry';
 import { insertEntry, readEntry, readStrikeOf } from './entries';
@@ -91,7 +92,7 @@ function putEntry(
     if (content(known) === content(entry)) return { outcome: 'known', seq: known.seq };
     return {
       outcome: 'conflict',
-      reason: `An entry with the id ${entry.id} is in the logbook with other content.`,
+      reason: t`An entry with the id ${entry.id} is in the logbook with other content.`,
     };
   }
   const struck = entry.strikes === null ? null : struckBy(db, entry, entry.strikes);
@@ -108,10 +109,10 @@ class InTheWay extends Error {}
 /** The entry that another strikes, or why that cannot be. */
 function struckBy(db: Db, entry: NewEntry, struck: string): Entry | string {
   const target = readEntry(db, struck);
-  if (!target) return `There is no entry ${struck} to strike.`;
+  if (!target) return t`There is no entry ${struck} to strike.`;
   if (target.subjectKind !== entry.subjectKind || target.subjectId !== entry.subjectId) {
-    return `The entry ${struck} is about another ${target.subjectKind}.`;
+    return t`The entry ${struck} is about another ${target.subjectKind}.`;
   }
-  if (readStrikeOf(db, struck)) return `The entry ${struck} was struck before.`;
+  if (readStrikeOf(db, struck)) return t`The entry ${struck} was struck before.`;
   return target;
 }

@@ -1,3 +1,4 @@
+import { t } from '../core/language';
 import { createHash } from 'node:crypto';
 import type { Db } from './open';
 
@@ -38,10 +39,10 @@ export function unseal(db: Db): void {
 export function brokenSeal(db: Db, sealed: Seal): string | null {
   const entries = countEntries(db);
   if (entries !== sealed.entries)
-    return `it holds ${entries} entries, and was sealed with ${sealed.entries}`;
+    return t`it holds ${entries} entries, and was sealed with ${sealed.entries}`;
   return checksum(db) === sealed.sha256
     ? null
-    : 'its checksum is not the one that it was sealed with';
+    : t`its checksum is not the one that it was sealed with`;
 }
 
 export const countEntries = (db: Db): number =>

@@ -1,3 +1,4 @@
+import { t } from '../core/language';
 import { ZodError } from 'zod';
 import { cellsFor } from '../core/battery/chemistries';
 import { BATTERY_FACTS, type BatterySheet } from '../core/facts/battery';
@@ -112,11 +113,11 @@ export function applyCorrection(
   const [from, to] = isStruck ? [now, was] : [was, now];
   const { facts, read, write } = kept;
   const sheet = read(db, entry.subjectId);
-  if (!sheet) return `${facts.thing} is not here.`;
+  if (!sheet) return t`${facts.thing} is not here.`;
   const other = firstOther(sheet, from);
   if (other !== null) {
     const fact = (facts.facts as Readonly<Record<string, Fact>>)[other]!;
-    return `${fact.label} of ${facts.thing} is ${valueWords(fact, sheet[other])} meanwhile: look again, and correct that.`;
+    return t`${fact.label} of ${facts.thing} is ${valueWords(fact, sheet[other])} meanwhile: look again, and correct that.`;
   }
   const whole = { ...sheet, ...to };
   const next = facts.schema.safeParse(whole);
@@ -129,9 +130,10 @@ export function applyCorrection(
     write(db, entry.subjectId, (next.data ?? whole) as never);
     return null;
   } catch (error) {
-    if (error instanceof ZodError) return `${facts.thing} is not as it can be: ${reasonOf(error)}.`;
+    if (error instanceof ZodError)
+      return t`${facts.thing} is not as it can be: ${reasonOf(error)}.`;
     if ((error as { code?: string }).code !== 'SQLITE_CONSTRAINT_UNIQUE') throw error;
     const name = String(to['mark'] ?? to['name']);
-    return `Another one is called ${name}: two of one name cannot be told apart.`;
+    return t`Another one is called ${name}: two of one name cannot be told apart.`;
   }
 }

@@ -1,3 +1,4 @@
+import { t } from '../core/language';
 import { z } from 'zod';
 import { Line } from '../core/text';
 import { BatteryDetails, usualDetails } from '../core/battery/details';
@@ -247,7 +248,7 @@ export function readVehicles(db: Db, id: string | null = null): Vehicle[] {
     facts: remembered(db, `vehicle/${row.id}`, row.facts, () =>
       row.facts === null
         ? PLAIN_VEHICLE
-        : (readOrNot(`the facts of ${row.name}`, VehicleFacts, JSON.parse(row.facts))[0] ??
+        : (readOrNot(t`the facts of ${row.name}`, VehicleFacts, JSON.parse(row.facts))[0] ??
           PLAIN_VEHICLE),
     ),
   }));
@@ -277,7 +278,7 @@ export function readBatteries(db: Db, id: string | null = null): Battery[] {
     details: remembered(db, `battery/${row.id}`, row.details, () =>
       row.details === null
         ? usualDetails(row.chemistry)
-        : (readOrNot(`the details of ${row.mark}`, BatteryDetails, JSON.parse(row.details))[0] ??
+        : (readOrNot(t`the details of ${row.mark}`, BatteryDetails, JSON.parse(row.details))[0] ??
           usualDetails(row.chemistry)),
     ),
   }));

@@ -1,3 +1,4 @@
+import { t } from '../core/language';
 import {
   Charger,
   Circuit,
@@ -34,7 +35,12 @@ export function readStock(db: Db): ChargingEquipment {
     .all() as HallAir[];
   return {
     chargers: chargers.flatMap(({ id, hall_id: hallId, name, facts }) =>
-      readOrNot(`charger ${name}`, Charger, { ...(JSON.parse(facts) as object), id, hallId, name }),
+      readOrNot(t`charger ${name}`, Charger, {
+        ...(JSON.parse(facts) as object),
+        id,
+        hallId,
+        name,
+      }),
     ),
     circuits,
     outlets: outlets.map((outlet) => ({ ...outlet, bays: JSON.parse(outlet.bays) as string[] })),

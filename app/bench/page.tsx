@@ -1,7 +1,8 @@
+import { t } from '../../features/words/page-words';
 import type { Metadata } from 'next';
 import { BenchScreen } from '../../features/bench/screen';
 
-export const metadata: Metadata = { title: 'Bench' };
+export const generateMetadata = (): Metadata => ({ title: t`Bench` });
 export const dynamic = 'force-dynamic';
 
 export default async function Page({

@@ -1,7 +1,8 @@
+import { t } from '../../features/words/page-words';
 import type { Metadata } from 'next';
 import { ChargeScreen } from '../../features/charge/screen';
 
-export const metadata: Metadata = { title: 'Charge' };
+export const generateMetadata = (): Metadata => ({ title: t`Charge` });
 export const dynamic = 'force-dynamic';
 
 export default async function Page({

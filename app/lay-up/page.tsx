@@ -1,7 +1,8 @@
+import { t } from '../../features/words/page-words';
 import type { Metadata } from 'next';
 import { LayUpScreen } from '../../features/lay-up/screen';
 
-export const metadata: Metadata = { title: 'Lay up' };
+export const generateMetadata = (): Metadata => ({ title: t`Lay up` });
 
 export default async function Page({
   searchParams,

@@ -1,7 +1,8 @@
+import { t } from '../../features/words/page-words';
 import type { Metadata } from 'next';
 import { SetupScreen } from '../../features/setup/screen';
 
-export const metadata: Metadata = { title: 'Set up' };
+export const generateMetadata = (): Metadata => ({ title: t`Set up` });
 
 interface Asked {
   searchParams: Promise<Readonly<Record<string, string | string[] | undefined>>>;

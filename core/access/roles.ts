@@ -1,20 +1,22 @@
+import { t, msg, withWords } from '../language';
+
 /** Who works at a site, from the least to the most: each may do all that those before it may. */
 export const ROLES = ['helper', 'attendant', 'manager'] as const;
 export type Role = (typeof ROLES)[number];
 
 /** Each in the words of the house. */
 export const ROLE_WORDS: Readonly<Record<Role, { readonly name: string; readonly does: string }>> =
-  {
-    helper: { name: 'Helper', does: 'Walks rounds and reads.' },
-    attendant: { name: 'Attendant', does: 'Does all of the work.' },
+  withWords({
+    helper: { name: 'Helper', does: msg`Walks rounds and reads.` },
+    attendant: { name: 'Attendant', does: msg`Does all of the work.` },
     manager: {
       name: 'Manager',
-      does: 'Does all of the work, and keeps the house: rules, stock, people.',
+      does: msg`Does all of the work, and keeps the house: rules, stock, people.`,
     },
-  };
+  });
 
 /** `an attendant`, `a manager`. */
-export const aRole = (role: Role): string => (role === 'attendant' ? `an ${role}` : `a ${role}`);
+export const aRole = (role: Role): string => (role === 'attendant' ? t`an ${role}` : `a ${role}`);
 
 /** Who may do something: anybody at all, who shows a secret of its own, or a role and those above it. */
 export type Least = 'anybody' | 'secret' | Role;

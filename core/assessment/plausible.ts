@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { MS_PER_DAY, dayOf, shortDay } from '../day';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { scaleAt } from '../battery/state-of-charge';
@@ -104,7 +105,7 @@ export function doubtOfVolts(
       };
     }
   }
-  const range = `${formatVolts(low * cells)} to ${formatVolts(high * cells)}`;
+  const range = t`${formatVolts(low * cells)} to ${formatVolts(high * cells)}`;
   return {
     kind: 'out-of-range',
     question:
@@ -149,7 +150,7 @@ function doubtOfChange(
   const settledEnough = rested >= rules.restHours;
   const seen = scale.socOf(reading.volts);
   const shown = figure(formatVolts(reading.volts));
-  const about = figure(`about ${formatVolts(expected.value)}`);
+  const about = figure(t`about ${formatVolts(expected.value)}`);
   if (
     seen > scale.socOf(expected.high) + JUMP_MARGIN_PCT &&
     settledEnough &&
@@ -164,7 +165,7 @@ function doubtOfChange(
   if (seen < scale.socOf(expected.low) - JUMP_MARGIN_PCT - FALL_MARGIN_PCT) {
     return {
       kind: 'fell',
-      question: say`${shown} is far under the ${about} that was expected after ${figure(`${Math.round(days)} days`)}; no loss that is known explains it. Right battery, bare metal, other spot?`,
+      question: say`${shown} is far under the ${about} that was expected after ${figure(t`${Math.round(days)} days`)}; no loss that is known explains it. Right battery, bare metal, other spot?`,
       meant: null,
     };
   }

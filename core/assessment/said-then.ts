@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { hallMean, today, type BatteryRecord } from '../record/battery-record';
 import type { RecordedReading } from '../logbook/state';
@@ -10,10 +11,10 @@ function takenFor(standing: BatteryRecord): string {
   const { chemistry, nominalVolts, capacityAh, fittedYear } = facts;
   const celsius = formatTemperature(hallMean(temperatures, today(standing)), rules);
   return [
-    `${CHEMISTRIES[chemistry].short} ${nominalVolts} V ${capacityAh} Ah`,
-    fittedYear === null ? 'of unknown age' : `fitted ${fittedYear}`,
-    `${hallName} at ${celsius}`,
-    `line ${rules.lineSocPct[chemistry]} %`,
+    t`${CHEMISTRIES[chemistry].short} ${nominalVolts} V ${capacityAh} Ah`,
+    fittedYear === null ? t`of unknown age` : t`fitted ${fittedYear}`,
+    t`${hallName} at ${celsius}`,
+    t`line ${rules.lineSocPct[chemistry]} %`,
   ].join(', ');
 }
 

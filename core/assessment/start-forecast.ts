@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { startChance, type StartAnswer } from '../battery/cranking';
 import { crankingHealth, type HealthTest } from '../battery/cranking-health';
@@ -85,7 +86,7 @@ export function startForecast(
   });
   const { chance, availableAmps, askedAmps: asked } = answer;
   const amps = (value: number) => `${Math.round(value / 10) * 10} A`;
-  const why = `${shortDay(day, today(standing))}, ${formatTemperature(celsius, rules)}, ${full ? 'charged in full' : `at ${formatPct(Math.max(0, socPct.value))}`}: it gives about ${amps(availableAmps.value)}, and such an engine asks about ${amps(asked.value)}. ${sureWords(chance)} that it starts.`;
+  const why = t`${shortDay(day, today(standing))}, ${formatTemperature(celsius, rules)}, ${full ? t`charged in full` : t`at ${formatPct(Math.max(0, socPct.value))}`}: it gives about ${amps(availableAmps.value)}, and such an engine asks about ${amps(asked.value)}. ${sureWords(chance)} that it starts.`;
   return { ...answer, day, celsius, socPct, health, why };
 }
 

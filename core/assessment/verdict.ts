@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../language';
 import { MS_PER_HOUR, dayOf, shortDay, type Day } from '../day';
 import type { Estimate } from '../estimate';
 import { CHEMISTRIES } from '../battery/chemistries';
@@ -123,7 +124,7 @@ export function judge(standing: BatteryRecord, reading: RecordedReading | null =
     return {
       ...base,
       kind: 'unread',
-      headline: 'With its owner',
+      headline: t`With its owner`,
       why: [say`Nobody knows what the road does to it: read it at rest when it is back.`],
     };
   }
@@ -132,7 +133,7 @@ export function judge(standing: BatteryRecord, reading: RecordedReading | null =
     return {
       ...base,
       kind: 'unread',
-      headline: 'Not read yet',
+      headline: t`Not read yet`,
       why: [
         say`No resting voltage and no full charge is in the logbook: read it in the next round.`,
       ],
@@ -147,7 +148,7 @@ export function judge(standing: BatteryRecord, reading: RecordedReading | null =
     return {
       ...base,
       kind: 'held',
-      headline: 'Held by its maintainer',
+      headline: t`Held by its maintainer`,
       why: [
         lamp
           ? say`The lamp said ${lamp.state} on ${figure(instant(standing, lamp.at))}; it is looked at in each round.`
@@ -189,7 +190,7 @@ function onCharge(
         ];
   return {
     kind: 'on-charge',
-    headline: 'On charge',
+    headline: t`On charge`,
     why: [
       say`Since ${figure(instant(standing, since))}.`,
       ...(state.lamp?.state === 'holding'
@@ -219,7 +220,7 @@ function condemned(standing: BatteryRecord, finding: Condemned, base: Base): Ver
   return {
     ...base,
     kind: 'condemned',
-    headline: 'Replace it, never charge it',
+    headline: t`Replace it, never charge it`,
     why: [
       say`${finding.id === 'spent' ? 'Judged' : 'Inspected'} on ${figure(shortDay(dayOf(finding.at, standing.timeZone), day))}: ${finding.seen}.`,
       by === null
@@ -245,7 +246,7 @@ function unsettled(standing: BatteryRecord, reading: RecordedReading, base: Base
     return {
       ...base,
       kind: 'fed',
-      headline: 'Not a resting voltage',
+      headline: t`Not a resting voltage`,
       why: [
         say`A charger or maintainer is on, so ${figure(formatVolts(reading.volts))} is its voltage and not the battery's. The reading is kept and marked; it does not count for the next date.`,
       ],
@@ -256,7 +257,7 @@ function unsettled(standing: BatteryRecord, reading: RecordedReading, base: Base
   return {
     ...base,
     kind: 'unsettled',
-    headline: `Read again from ${instant(standing, again)}`,
+    headline: t`Read again from ${instant(standing, again)}`,
     readAgainAt: again,
     why: [
       say`Rested ${figure(`${rested.toFixed(1)} h`)} of the ${figure(`${rules.restHours} h`)} that your rule asks: surface charge still reads high, so the truth may be anywhere in ${figure(range)}.`,
@@ -287,11 +288,11 @@ function standingVerdict(standing: BatteryRecord, outlook: ChargeForecast, base:
     );
   } else if (outlook.reserve.value > LONGEST_RESERVE_DAYS) {
     why.push(
-      say`At ${figure(soc)}. Stays over your ${figure(line)} line for more than a year (at the least ${figure(`${formatReserve(outlook.reserve.low)} days`)}).`,
+      say`At ${figure(soc)}. Stays over your ${figure(line)} line for more than a year (at the least ${figure(t`${formatReserve(outlook.reserve.low)} days`)}).`,
     );
   } else {
     why.push(
-      say`At ${figure(soc)}. Meets your ${figure(line)} line in about ${figure(`${reserve} days`)} (likely ${figure(range)}).`,
+      say`At ${figure(soc)}. Meets your ${figure(line)} line in about ${figure(t`${reserve} days`)} (likely ${figure(range)}).`,
     );
   }
   if (outlook.soc.value < 0) {
@@ -300,7 +301,7 @@ function standingVerdict(standing: BatteryRecord, outlook: ChargeForecast, base:
   why.push(lossSentence(standing, outlook));
   if (outlook.rechargeWhy === 'interval' && !under) {
     why.push(
-      say`Your rule asks for a full charge every ${figure(`${fullChargeDays(standing)} days`)}, which comes before the line.`,
+      say`Your rule asks for a full charge every ${figure(t`${fullChargeDays(standing)} days`)}, which comes before the line.`,
     );
   }
   why.push(...chanceSentences(standing, outlook));
@@ -315,10 +316,10 @@ function standingVerdict(standing: BatteryRecord, outlook: ChargeForecast, base:
     return {
       ...base,
       kind: 'frozen',
-      headline: ice.certain ? 'Frozen: thaw it first' : 'May be frozen: thaw it first',
+      headline: ice.certain ? t`Frozen: thaw it first` : t`May be frozen: thaw it first`,
       why,
       cautions: [
-        'Never charge a frozen battery. Bring it in, let it thaw, look for splits and swollen walls, then decide.',
+        t`Never charge a frozen battery. Bring it in, let it thaw, look for splits and swollen walls, then decide.`,
       ],
     };
   }
@@ -340,7 +341,7 @@ function standingVerdict(standing: BatteryRecord, outlook: ChargeForecast, base:
   if (kindCaution) cautions.push(kindCaution);
   cautions.push(...blocked.map(({ words }) => words));
   const done = { ...base, why, cautions };
-  const headlineNow = blocked[0] ? blockedHeadline(blocked[0]) : 'Recharge today';
+  const headlineNow = blocked[0] ? blockedHeadline(blocked[0]) : t`Recharge today`;
   if (under) {
     return { ...done, kind: 'recharge-now', headline: headlineNow };
   }
@@ -348,15 +349,15 @@ function standingVerdict(standing: BatteryRecord, outlook: ChargeForecast, base:
     const when: Day = outlook.rechargeRound;
     return when <= day
       ? { ...done, kind: 'recharge-now', headline: headlineNow }
-      : { ...done, kind: 'recharge-by', headline: `Recharge by ${shortDay(when, day)}` };
+      : { ...done, kind: 'recharge-by', headline: t`Recharge by ${shortDay(when, day)}` };
   }
   return {
     ...done,
     kind: 'holds',
     headline:
       standing.collectDay === null
-        ? 'Holds'
-        : `Holds until collection, ${shortDay(standing.collectDay, day)}`,
+        ? t`Holds`
+        : t`Holds until collection, ${shortDay(standing.collectDay, day)}`,
   };
 }
 
@@ -377,7 +378,7 @@ function chanceSentences(standing: BatteryRecord, outlook: ChargeForecast): Sent
   ];
   if (parts.length === 0) return [];
   const said = parts.flatMap((part, i) => (i === 0 ? part : [', ', ...part]));
-  return [['If nobody charges it: ', ...said, '.']];
+  return [[t`If nobody charges it: `, ...said, '.']];
 }
 
 /** Smaller chances are not worth a sentence, and surer ones are said by their date. */
@@ -389,15 +390,15 @@ const ICY: readonly ReasonCode[] = ['frozen', 'may-be-frozen', 'thaw-first'];
 
 /** What is said in place of `Recharge today` where something comes first. */
 const blockedHeadline = ({ first }: Reason) =>
-  `${BLOCKED_BY[first[0] ?? 'inspect'] ?? 'Mend it'} first, then recharge`;
-const BLOCKED_BY: Partial<Readonly<Record<First, string>>> = {
-  'top-up': 'Water',
-  inspect: 'Mend it',
-  thaw: 'Thaw it',
-  warm: 'Warm it',
-  read: 'Read it',
-  air: 'Air the hall',
-};
+  t`${BLOCKED_BY[first[0] ?? 'inspect'] ?? t`Mend it`} first, then recharge`;
+const BLOCKED_BY: Partial<Readonly<Record<First, string>>> = withWords({
+  'top-up': msg`Water`,
+  inspect: msg`Mend it`,
+  thaw: msg`Thaw it`,
+  warm: msg`Warm it`,
+  read: msg`Read it`,
+  air: msg`Air the hall`,
+});
 
 /** What the house's rules add: draw over the limit, outings, age, the cautious schools. */
 function houseSentences(standing: BatteryRecord, outlook: ChargeForecast): Sentence[] {
@@ -417,8 +418,9 @@ function houseSentences(standing: BatteryRecord, outlook: ChargeForecast): Sente
     );
   }
   if (isOld(standing) && rules.oldReadingDays < rules.readingDays) {
-    const age = facts.fittedYear === null ? 'Its age is unknown, so it counts as old' : 'It is old';
-    said.push(say`${age}: read every ${figure(`${rules.oldReadingDays} days`)} at least.`);
+    const age =
+      facts.fittedYear === null ? t`Its age is unknown, so it counts as old` : t`It is old`;
+    said.push(say`${age}: read every ${figure(t`${rules.oldReadingDays} days`)} at least.`);
   }
   const rested = voltsOfSoc({ ...onScale(standing, 25), socPct: outlook.soc.value });
   // Common practice: under 12.0 V harm is under way, and built-in chargers hardly bring it back.
@@ -435,7 +437,7 @@ function houseSentences(standing: BatteryRecord, outlook: ChargeForecast): Sente
     said.push(
       outlook.soc.value < LEFT_ALONE_FROM_PCT
         ? say`Your rule leaves nothing alone under about ${figure('12.80 V')}: read it each round until it is full.`
-        : say`Full: your rule leaves it alone for ${figure(`${days} days`)} at most.`,
+        : say`Full: your rule leaves it alone for ${figure(t`${days} days`)} at most.`,
     );
   }
   if (family === 'lithium' && outlook.soc.value > rules.lithiumStorePct + 15) {
@@ -479,17 +481,17 @@ function lossSentence(standing: BatteryRecord, outlook: ChargeForecast): Sentenc
       ...source,
       ', ',
       ...bySelf,
-      '; its own readings cannot say yet.',
+      t`; its own readings cannot say yet.`,
     ];
   }
   if (!state.negativeOn) {
     return [
       ...say`Losing ${total} a day with the negative off: `,
       ...bySelf,
-      '. That is explained.',
+      t`. That is explained.`,
     ];
   }
-  const known = expected.drawMeasured ? 'which fits the measured draw' : `which fits a ${kind}`;
+  const known = expected.drawMeasured ? t`which fits the measured draw` : t`which fits a ${kind}`;
   return [...say`Losing ${total} a day: a draw of about ${milliamps}, ${known}; `, ...bySelf, '.'];
 }
 

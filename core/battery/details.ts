@@ -1,9 +1,15 @@
+import { t, msg, withWords } from '../language';
 import { z } from 'zod';
 import { Line } from '../text';
 import { CRANKING_STANDARDS, saeAmps } from './ratings';
 import { CHEMISTRIES, type ChemistryId } from './chemistries';
 
-const volts = z.number().min(1, 'at least 1 V').max(120, 'at most 120 V').nullable().default(null);
+const volts = z
+  .number()
+  .min(1, { error: () => t`at least 1 V` })
+  .max(120, { error: () => t`at most 120 V` })
+  .nullable()
+  .default(null);
 
 /**
  * What else is written on a battery's case or found around it. Whether caps open is a fact of
@@ -12,7 +18,11 @@ const volts = z.number().min(1, 'at least 1 V').max(120, 'at most 120 V').nullab
 export const BatteryDetails = z.strictObject({
   capsOpen: z.boolean(),
   /** Rated cold cranking amps. */
-  coldCrankingAmps: z.number().min(10, 'at least 10 A').max(3000, 'at most 3000 A').nullable(),
+  coldCrankingAmps: z
+    .number()
+    .min(10, { error: () => t`at least 10 A` })
+    .max(3000, { error: () => t`at most 3000 A` })
+    .nullable(),
   /** The standard of that rating. */
   crankingStandard: z.enum(CRANKING_STANDARDS).default('sae'),
   caseSize: Line(0, 20),
@@ -35,8 +45,8 @@ export const BatteryDetails = z.strictObject({
   makerFloatVolts: volts,
   makerMaxAmps: z
     .number()
-    .min(0.1, 'at least 0.1 A')
-    .max(500, 'at most 500 A')
+    .min(0.1, { error: () => t`at least 0.1 A` })
+    .max(500, { error: () => t`at most 500 A` })
     .nullable()
     .default(null),
   /** Coldest at which it may be charged. */
@@ -73,9 +83,9 @@ export function usualDetails(chemistry: ChemistryId): BatteryDetails {
   };
 }
 
-export const TERMINAL_WORDS: Readonly<Record<BatteryDetails['terminals'], string>> = {
-  posts: 'posts with clamps',
-  bolts: 'bolts through eyelets',
-  side: 'side bolts',
-  tabs: 'push-on tabs',
-};
+export const TERMINAL_WORDS: Readonly<Record<BatteryDetails['terminals'], string>> = withWords({
+  posts: msg`posts with clamps`,
+  bolts: msg`bolts through eyelets`,
+  side: msg`side bolts`,
+  tabs: msg`push-on tabs`,
+});

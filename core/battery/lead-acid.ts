@@ -1,3 +1,4 @@
+import { msg } from '../language';
 import type { Point } from '../curve';
 
 /** +0.2 mV for each kelvin and cell near full. Linden's Handbook of Batteries, from memory. */
@@ -57,7 +58,7 @@ export const FLOODED = {
   mayRecondition: true,
   mostVolts: 14.9,
   makersMostVolts: 15,
-  overVolts: 'it boils its water off',
+  overVolts: msg`it boils its water off`,
   absorptionVolts: { usual: 14.4, most: 15 },
   gasMaPerAh: 20,
   takesManual: true,

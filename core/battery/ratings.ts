@@ -1,3 +1,5 @@
+import { msg, withWords } from '../language';
+
 export const CRANKING_STANDARDS = ['sae', 'en', 'din', 'iec', 'jis', 'ca'] as const;
 /** The standard by which a battery's cranking amps were measured. */
 export type CrankingStandard = (typeof CRANKING_STANDARDS)[number];
@@ -16,14 +18,14 @@ const TO_SAE: Readonly<Record<CrankingStandard, number>> = {
   ca: 0.8,
 };
 
-export const STANDARD_WORDS: Readonly<Record<CrankingStandard, string>> = {
-  sae: 'SAE (CCA)',
+export const STANDARD_WORDS: Readonly<Record<CrankingStandard, string>> = withWords({
+  sae: msg`SAE (CCA)`,
   en: 'EN',
   din: 'DIN',
   iec: 'IEC',
   jis: 'JIS',
-  ca: 'CA, at 0 °C',
-};
+  ca: msg`CA, at 0 °C`,
+});
 
 /** Cold cranking amps by SAE J537 of a battery that is rated so many amps by `standard`. */
 export const saeAmps = (amps: number, standard: CrankingStandard): number =>

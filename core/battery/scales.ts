@@ -1,3 +1,4 @@
+import { msg, withWords } from '../language';
 import { monotoneCurve, type Curve, type Point } from '../curve';
 
 /**
@@ -68,10 +69,10 @@ const leadAcid = {
   bulgeVoltsPerCell: LEAD_ACID_BULGE,
 };
 
-export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = {
+export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = withWords({
   published: {
     id: 'published',
-    label: 'Published table',
+    label: msg`Published table`,
     school: 'the published open-circuit table',
     source: 'Battery Council International, battery service manual, open-circuit table',
     points: perCell(6, PUBLISHED_12V),
@@ -81,7 +82,7 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = {
   },
   calcium: {
     id: 'calcium',
-    label: 'Published table, calcium plates',
+    label: msg`Published table, calcium plates`,
     school: 'the published table, raised by 0.03 V for calcium plates',
     source: 'common practice from data sheets, from memory',
     points: perCell(6, PUBLISHED_12V, 0.03),
@@ -91,7 +92,7 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = {
   },
   agm: {
     id: 'agm',
-    label: 'AGM data sheets',
+    label: msg`AGM data sheets`,
     school: 'what AGM data sheets give',
     source: 'common practice from data sheets, from memory',
     points: perCell(6, [
@@ -106,7 +107,7 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = {
   },
   gel: {
     id: 'gel',
-    label: 'Gel data sheets',
+    label: msg`Gel data sheets`,
     school: 'what gel data sheets give',
     source: 'common practice from data sheets, from memory',
     points: perCell(6, [
@@ -122,7 +123,7 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = {
   },
   lfp: {
     id: 'lfp',
-    label: 'Lithium iron phosphate data sheets',
+    label: msg`Lithium iron phosphate data sheets`,
     school: 'what lithium iron phosphate data sheets give',
     source: 'common practice from data sheets, from memory',
     points: perCell(4, [
@@ -140,7 +141,7 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = {
   },
   'sealed-school': {
     id: 'sealed-school',
-    label: 'Sealed-battery school',
+    label: msg`Sealed-battery school`,
     school: 'the sealed-battery school (12.4 V is three quarters)',
     source: 'common practice',
     points: perCell(6, [
@@ -156,7 +157,7 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = {
   },
   cautious: {
     id: 'cautious',
-    label: 'Cautious school',
+    label: msg`Cautious school`,
     school: 'the cautious school (12.4 V is half)',
     // Only the half point is handed down; full and flat are set to common figures.
     source: 'common practice; full and flat are our own assumption',
@@ -169,7 +170,7 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = {
     ...leadAcid,
     bulgeVoltsPerCell: HANDED_DOWN_BULGE,
   },
-};
+});
 
 const curves = new Map<ScaleId, Curve>();
 

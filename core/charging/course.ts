@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { MS_PER_HOUR } from '../day';
 import type { ChargerConnection } from '../site/charging-equipment';
 
@@ -45,16 +46,16 @@ export function slowCauses(about: {
 }): string[] {
   const { hook, drawAmps } = about;
   const causes: [number, string][] = [
-    [about.suits ? 1 : 9, 'wrong programme: look which one it woke in'],
+    [about.suits ? 1 : 9, t`wrong programme: look which one it woke in`],
     [
       drawAmps > 0.5 * hook.amps ? 8 : drawAmps > 0.1 * hook.amps ? 3 : 0.5,
-      'the vehicle draws as much as the charger gives: measure its draw',
+      t`the vehicle draws as much as the charger gives: measure its draw`,
     ],
     [
       about.old ? 5 : 2,
-      'a weak battery, that takes charge and does not keep it: rest, read, load test',
+      t`a weak battery, that takes charge and does not keep it: rest, read, load test`,
     ],
-    [1.5, 'a bad clamp: bright metal, and again'],
+    [1.5, t`a bad clamp: bright metal, and again`],
   ];
   return causes.sort((a, b) => b[0] - a[0]).map(([, say]) => say);
 }

@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { holdsLoad } from '../vehicle-tests/load-test';
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import {
@@ -236,17 +237,17 @@ const THAW: Rung = {
     const isThawed = begun.thawedAt !== null;
     return {
       id: 'thaw',
-      label: 'Thaw',
-      say: `Never charge a frozen battery. Bring it where it is at ${warm} or more, and leave it there.`,
-      limit: `${thawHours(capacityAh)} h without a break, or its case measured at ${warm}`,
-      ends: 'Ice that has split the case.',
+      label: t`Thaw`,
+      say: t`Never charge a frozen battery. Bring it where it is at ${warm} or more, and leave it there.`,
+      limit: t`${thawHours(capacityAh)} h without a break, or its case measured at ${warm}`,
+      ends: t`Ice that has split the case.`,
       from: null,
       state: isThawed ? 'done' : ice !== null ? 'now' : 'not-needed',
       result: isThawed
-        ? 'thawed through'
+        ? t`thawed through`
         : ice !== null
           ? null
-          : 'it has not been near its freezing point since it was last warm through',
+          : t`it has not been near its freezing point since it was last warm through`,
     };
   },
 };
@@ -256,50 +257,50 @@ const INSPECT: Rung = {
     const isInspected = state.inspection !== null && state.inspection.at >= begun.at;
     return {
       id: 'inspect',
-      label: 'Inspect',
-      say: 'Look for splits, leaks, swollen walls; levels where caps open: cover the plates before charging.',
+      label: t`Inspect`,
+      say: t`Look for splits, leaks, swollen walls; levels where caps open: cover the plates before charging.`,
       limit: 'once',
-      ends: 'A crack, a leak or a swollen wall.',
+      ends: t`A crack, a leak or a swollen wall.`,
       from: null,
       state: condemned ? 'failed' : isInspected ? 'done' : 'now',
       result: condemned ? condemned.seen : isInspected ? 'sound' : null,
     };
   },
-  stop: ({ condemned }) => condemned && replace(`It is condemned: ${condemned.seen}.`),
+  stop: ({ condemned }) => condemned && replace(t`It is condemned: ${condemned.seen}.`),
 };
 
 const CHARGE: Rung = {
   step: ({ question: { state, capacityAh }, charges: [slow], endlessOf }) => ({
     id: 'charge',
-    label: 'Charge slowly',
-    say: `About ${amps(capacityAh / 20)} to ${amps(capacityAh / 10)}, the case no warmer than your hand.`,
-    limit: `at most ${LONGEST} times the hours foreseen`,
-    ends: 'A hot case, a smell of rotten eggs, a current that does not fall.',
+    label: t`Charge slowly`,
+    say: t`About ${amps(capacityAh / 20)} to ${amps(capacityAh / 10)}, the case no warmer than your hand.`,
+    limit: t`at most ${LONGEST} times the hours foreseen`,
+    ends: t`A hot case, a smell of rotten eggs, a current that does not fall.`,
     from: null,
     state: endlessOf !== null ? 'failed' : slow && state.chargeSince === null ? 'done' : 'now',
     result: slow
       ? slow.full
-        ? 'to full'
-        : 'taken off before it was full'
+        ? t`to full`
+        : t`taken off before it was full`
       : state.chargeSince !== null
-        ? 'on charge'
+        ? t`on charge`
         : null,
   }),
   stop: ({ last, endlessOf }, isOpen) =>
     isOpen || last === null || endlessOf === null
       ? null
       : replace(
-          `It was not full after ${Math.round((last.to - last.from) / MS_PER_HOUR)} h, and ${Math.round(endlessOf)} h were foreseen.`,
+          t`It was not full after ${Math.round((last.to - last.from) / MS_PER_HOUR)} h, and ${Math.round(endlessOf)} h were foreseen.`,
         ),
 };
 
 const REST: Rung = {
   step: ({ question: { now }, restUntil, judgedBy }) => ({
     id: 'rest',
-    label: 'Rest a day',
-    say: 'Nothing on it: no charger, no load, negative off if it can be.',
+    label: t`Rest a day`,
+    say: t`Nothing on it: no charger, no load, negative off if it can be.`,
     limit: `${HOLDS_AFTER_HOURS} h`,
-    ends: 'Nothing; patience.',
+    ends: t`Nothing; patience.`,
     from: restUntil,
     state: judgedBy || (restUntil !== null && now >= restUntil) ? 'done' : 'now',
     result: judgedBy ? 'rested' : null,
@@ -311,10 +312,10 @@ const READ: Rung = {
     const { mayRecondition } = CHEMISTRIES[chemistry];
     return {
       id: 'read',
-      label: 'Read',
-      say: `At rest, a day after its charge: over ${formatVolts(line)}, or it does not hold.`,
-      limit: 'one resting voltage',
-      ends: `Near ${formatVolts(CELL_GONE_VOLTS_PER_CELL * cells)}: one cell is gone.${mayRecondition ? '' : ` At or under ${formatVolts(line)}.`}`,
+      label: t`Read`,
+      say: t`At rest, a day after its charge: over ${formatVolts(line)}, or it does not hold.`,
+      limit: t`one resting voltage`,
+      ends: t`Near ${formatVolts(CELL_GONE_VOLTS_PER_CELL * cells)}: one cell is gone.${mayRecondition ? '' : t` At or under ${formatVolts(line)}.`}`,
       from: restUntil,
       state: judgedBy ? (gone || (low && !wants) ? 'failed' : 'done') : 'now',
       result: judgedBy ? formatVolts(judgedBy.volts) : null,
@@ -328,31 +329,31 @@ const RECONDITION: Rung = {
     const isDone = begun.reconditionedAt !== null;
     return {
       id: 'recondition',
-      label: 'Recondition once',
+      label: t`Recondition once`,
       say:
         rules.recondition === 'out'
-          ? 'Out of the vehicle or both cables off, caps vented, the place aired; then rest and read again.'
-          : 'With an automatic programme that limits its volts, the place aired; then rest and read again.',
-      limit: 'one programme, measured before and after',
-      ends: `Still at or under ${formatVolts(line)} after it.`,
+          ? t`Out of the vehicle or both cables off, caps vented, the place aired; then rest and read again.`
+          : t`With an automatic programme that limits its volts, the place aired; then rest and read again.`,
+      limit: t`one programme, measured before and after`,
+      ends: t`Still at or under ${formatVolts(line)} after it.`,
       from: null,
       state: wants ? 'now' : isDone ? 'done' : 'not-needed',
       result: isDone
         ? 'done'
         : !mayRecondition
-          ? `not for ${short}`
+          ? t`not for ${short}`
           : wants
             ? null
-            : 'only if a slow charge does not do',
+            : t`only if a slow charge does not do`,
     };
   },
   stop: ({ begun, judgedBy, line, gone, low, wants }, isOpen) => {
     if (!judgedBy) return null;
     const shown = formatVolts(judgedBy.volts);
-    if (gone) return replace(`${shown} a day after its charge: one cell is gone.`);
+    if (gone) return replace(t`${shown} a day after its charge: one cell is gone.`);
     if (isOpen || !low || wants) return null;
-    const tried = begun.reconditionedAt === null ? '' : ', and reconditioning was tried';
-    return replace(`${shown} a day after its charge is not over ${formatVolts(line)}${tried}.`);
+    const tried = begun.reconditionedAt === null ? '' : t`, and reconditioning was tried`;
+    return replace(t`${shown} a day after its charge is not over ${formatVolts(line)}${tried}.`);
   },
 };
 
@@ -365,36 +366,36 @@ const LOAD_TEST: Rung = {
     const isDue = testable !== null && enough;
     return {
       id: 'load-test',
-      label: 'Load test',
+      label: t`Load test`,
       say:
         testable !== null
-          ? `${Math.round(loadTestAmps(testable))} A for ${LOAD_TEST_SECONDS} s: at least ${formatVolts(testFloor)} at ${formatTemperature(test?.celsius ?? celsius, rules)}.`
-          : 'No cranking amps are known of it: its resting voltage decides.',
-      limit: `${LOAD_TEST_SECONDS} s; from ${LOAD_TEST_FROM_PCT} % and not frozen`,
-      ends: `Under ${formatVolts(testFloor)}.`,
+          ? t`${Math.round(loadTestAmps(testable))} A for ${LOAD_TEST_SECONDS} s: at least ${formatVolts(testFloor)} at ${formatTemperature(test?.celsius ?? celsius, rules)}.`
+          : t`No cranking amps are known of it: its resting voltage decides.`,
+      limit: t`${LOAD_TEST_SECONDS} s; from ${LOAD_TEST_FROM_PCT} % and not frozen`,
+      ends: t`Under ${formatVolts(testFloor)}.`,
       from: null,
       state: test ? (holds ? 'done' : 'failed') : isDue ? 'now' : 'not-needed',
       result: test
-        ? `${formatVolts(test.volts)} under ${Math.round(test.amps)} A`
+        ? t`${formatVolts(test.volts)} under ${Math.round(test.amps)} A`
         : testable === null
-          ? 'not for this one'
+          ? t`not for this one`
           : enough
             ? null
-            : `only from ${LOAD_TEST_FROM_PCT} %`,
+            : t`only from ${LOAD_TEST_FROM_PCT} %`,
     };
   },
   stop: ({ judgedBy, low, test, testFloor, holds }, isOpen) => {
     if (isOpen) return null;
     const under = test && formatVolts(test.volts);
     if (test && !holds) {
-      return replace(`${under} under load is less than ${formatVolts(testFloor)}.`);
+      return replace(t`${under} under load is less than ${formatVolts(testFloor)}.`);
     }
     if (!judgedBy || low) return null;
     const shown = formatVolts(judgedBy.volts);
-    const tested = test ? `, and ${under} under load` : '';
+    const tested = test ? t`, and ${under} under load` : '';
     return {
       verdict: 'keep',
-      why: `${shown} a day after its charge${tested}: it holds. Tell its owner that it was flat.`,
+      why: t`${shown} a day after its charge${tested}: it holds. Tell its owner that it was flat.`,
     };
   },
 };

@@ -1,3 +1,4 @@
+import { t } from '../language';
 import type { BatteryState } from '../logbook/state';
 import { overload, type PluggedIn } from '../charging/hall-limits';
 import type { Charger, ChargerConnection, ChargingEquipment } from '../site/charging-equipment';
@@ -57,26 +58,26 @@ export function hookRefusal(
   stock: ChargingEquipment,
 ): string | null {
   const charger = stock.chargers.find(({ id }) => id === hook.chargerId);
-  if (!charger) return `there is no charger ${hook.chargerId} here`;
+  if (!charger) return t`there is no charger ${hook.chargerId} here`;
   if (hook.channel > charger.channels) {
-    return `${charger.name} has ${charger.channels} channel${charger.channels > 1 ? 's' : ''}, not ${hook.channel}`;
+    return t`${charger.name} has ${charger.channels} channel${charger.channels > 1 ? 's' : ''}, not ${hook.channel}`;
   }
   const others = hanging.filter((one) => one.batteryId !== batteryId);
   if (
     others.some((one) => one.hook?.chargerId === charger.id && one.hook.channel === hook.channel)
   ) {
-    return `channel ${hook.channel} of ${charger.name} is taken: two batteries never hang on one channel`;
+    return t`channel ${hook.channel} of ${charger.name} is taken: two batteries never hang on one channel`;
   }
   if (!charger.programmes.some(({ id }) => id === hook.programme)) {
-    return `${charger.name} has no such programme`;
+    return t`${charger.name} has no such programme`;
   }
   if (hook.outletId === null) return null;
   const outlet = stock.outlets.find(({ id }) => id === hook.outletId);
-  if (!outlet) return `there is no outlet ${hook.outletId} here`;
+  if (!outlet) return t`there is no outlet ${hook.outletId} here`;
   const elsewhere = outletInUse(charger.id, others);
   if (elsewhere !== null && elsewhere !== hook.outletId) {
     const other = stock.outlets.find(({ id }) => id === elsewhere);
-    return `${charger.name} is plugged into ${other?.name ?? elsewhere}`;
+    return t`${charger.name} is plugged into ${other?.name ?? elsewhere}`;
   }
   return overload(charger, outlet, pluggedIn(stock, others), stock);
 }

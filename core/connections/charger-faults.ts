@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { contextOf, type Known } from '../context/from-record';
 import { blockedFromCharge } from '../gate/gate';
 import { MS_PER_DAY, MS_PER_HOUR } from '../day';
@@ -49,40 +50,40 @@ export function chargerFaultsOf(standing: BatteryRecord, forecast: Known | null)
   if (against.length > 0) {
     found.push({
       kind: 'must-not',
-      headline: 'It must not be on charge',
+      headline: t`It must not be on charge`,
       why: against.map(({ words }) => words).join(' '),
       look: [
-        'Mains off at the wall now, wait until its lamps are out; then its clamps.',
-        'A hot case, a hiss or a smell of rotten eggs: mains off from afar, air, and do not touch it until it is cool.',
+        t`Mains off at the wall now, wait until its lamps are out; then its clamps.`,
+        t`A hot case, a hiss or a smell of rotten eggs: mains off from afar, air, and do not touch it until it is cool.`,
       ],
     });
   }
   if (isSilent(standing)) {
     found.push({
       kind: 'silent',
-      headline: 'Its charger has fallen silent',
-      why: `Last heard ${instant(standing.silentSince!)}. Knocked off, switched off, or only its radio: nobody knows until somebody looks.`,
+      headline: t`Its charger has fallen silent`,
+      why: t`Last heard ${instant(standing.silentSince!)}. Knocked off, switched off, or only its radio: nobody knows until somebody looks.`,
       look: DARK_ORDER,
     });
   }
   if (state.lamp?.state === 'dark') {
     found.push({
       kind: 'dark',
-      headline: 'Dark lamp',
-      why: `Seen ${instant(state.lamp.at)}. Nothing feeds this battery.`,
+      headline: t`Dark lamp`,
+      why: t`Seen ${instant(state.lamp.at)}. Nothing feeds this battery.`,
       look: DARK_ORDER,
     });
   }
   if (state.lamp?.state === 'fault') {
     found.push({
       kind: 'fault',
-      headline: 'The charger reports a fault',
-      why: `Seen ${instant(state.lamp.at)}. Mains off before anything is touched.`,
+      headline: t`The charger reports a fault`,
+      why: t`Seen ${instant(state.lamp.at)}. Mains off before anything is touched.`,
       look: [
-        'Clamps the right way round, on bright metal.',
-        'The voltage switch and the programme.',
-        'Hot case or a smell of rotten eggs: air, do not touch until cool.',
-        'Rest it off the charger, then read it: a shorted cell looks like this too.',
+        t`Clamps the right way round, on bright metal.`,
+        t`The voltage switch and the programme.`,
+        t`Hot case or a smell of rotten eggs: air, do not touch until cool.`,
+        t`Rest it off the charger, then read it: a shorted cell looks like this too.`,
       ],
     });
   }
@@ -93,11 +94,11 @@ export function chargerFaultsOf(standing: BatteryRecord, forecast: Known | null)
     const hours = (state.lamp.at - since) / MS_PER_HOUR;
     found.push({
       kind: 'too-long',
-      headline: 'Still charging, long past its time',
+      headline: t`Still charging, long past its time`,
       why:
         hook?.hours == null
-          ? `After ${Math.round(hours / 24)} days it should hold.`
-          : `After ${Math.round(hours)} h, and ${Math.round(hook.hours)} h were foreseen.`,
+          ? t`After ${Math.round(hours / 24)} days it should hold.`
+          : t`After ${Math.round(hours)} h, and ${Math.round(hook.hours)} h were foreseen.`,
       look: hook
         ? slowCauses({
             hook,
@@ -105,7 +106,7 @@ export function chargerFaultsOf(standing: BatteryRecord, forecast: Known | null)
             suits: isMeantFor(hook.programme, standing.facts.chemistry),
             old: isOld(standing),
           })
-        : ['A weak battery, the wrong programme, a draw larger than it gives, a bad clamp.'],
+        : [t`A weak battery, the wrong programme, a draw larger than it gives, a bad clamp.`],
     });
   }
   if (
@@ -116,17 +117,17 @@ export function chargerFaultsOf(standing: BatteryRecord, forecast: Known | null)
   ) {
     found.push({
       kind: 'too-short',
-      headline: 'Holding much too early',
-      why: `After ${((state.lamp.at - since) / MS_PER_HOUR).toFixed(1)} h, and ${Math.round(hook.hours)} h were foreseen: a battery that takes nothing looks full.`,
-      look: ['Rest it and read it: sulfated plates take no charge.', 'The clamps: bright metal.'],
+      headline: t`Holding much too early`,
+      why: t`After ${((state.lamp.at - since) / MS_PER_HOUR).toFixed(1)} h, and ${Math.round(hook.hours)} h were foreseen: a battery that takes nothing looks full.`,
+      look: [t`Rest it and read it: sulfated plates take no charge.`, t`The clamps: bright metal.`],
     });
   }
   if (modeUnseen(standing)) {
     found.push({
       kind: 'mode',
-      headline: 'Power cut: look at its mode',
-      why: `The mains failed ${instant(standing.powerCutAt!)}. Many wake in their normal programme${hook ? `, and this one was set to ${PROGRAMMES[hook.programme].label}` : ''}.`,
-      look: ['The programme, at the charger. The lamp.'],
+      headline: t`Power cut: look at its mode`,
+      why: t`The mains failed ${instant(standing.powerCutAt!)}. Many wake in their normal programme${hook ? t`, and this one was set to ${PROGRAMMES[hook.programme].label}` : ''}.`,
+      look: [t`The programme, at the charger. The lamp.`],
     });
   }
   return found;

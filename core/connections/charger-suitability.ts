@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { CHEMISTRIES, batteriesOf12V } from '../battery/chemistries';
 import type { BatteryContext } from '../context/battery-context';
 import { offerOf } from '../context/from-record';
@@ -153,11 +154,11 @@ const against = (
   programme: ChargerProgramme,
   request: ChargeRequest,
 ): Reason[] => [
-  ...(charger.working ? [] : [here('broken', 'It is marked broken.')]),
+  ...(charger.working ? [] : [here('broken', t`It is marked broken.`)]),
   ...reasonsAgainst(offered(charger, programme, request), request.purpose),
   ...(charger.portable || charger.hallId === request.hallId
     ? []
-    : [here('elsewhere', 'It is fixed in another hall.')]),
+    : [here('elsewhere', t`It is fixed in another hall.`)]),
 ];
 
 const here = (code: 'broken' | 'elsewhere', words: string): Reason => ({ code, words, first: [] });
@@ -177,24 +178,24 @@ type Say = (about: About) => string | null;
 /** What to mind; to add one is to add a line. */
 const MINDS: readonly Say[] = [
   ({ charger, context }) =>
-    charger.volts.length > 1 ? `set its switch to ${nominal(context.facts.nominalVolts)} V` : null,
+    charger.volts.length > 1 ? t`set its switch to ${nominal(context.facts.nominalVolts)} V` : null,
   ({ charger, programme }) =>
     charger.wakesIn === programme.id || charger.programmes.length === 1
       ? null
-      : `it wakes in ${PROGRAMMES[charger.wakesIn].label}: set ${PROGRAMMES[programme.id].label} at each switch-on`,
+      : t`it wakes in ${PROGRAMMES[charger.wakesIn].label}: set ${PROGRAMMES[programme.id].label} at each switch-on`,
   ({ charger }) =>
     charger.automatic
       ? null
-      : 'manual: look in every two hours, and stop when its current has fallen to its floor',
+      : t`manual: look in every two hours, and stop when its current has fallen to its floor`,
   ({ context, amps }) => {
     const { capacityAh } = context.facts;
     return amps > KIND_RATE * capacityAh && amps <= mostAmpsOf(context)
-      ? `${figureAmps(amps)} is quick for ${capacityAh} Ah; about ${figureAmps(capacityAh / 10)} is kinder`
+      ? t`${figureAmps(amps)} is quick for ${capacityAh} Ah; about ${figureAmps(capacityAh / 10)} is kinder`
       : null;
   },
   ({ course }) =>
     course && course.totalHours > SLOW_HOURS
-      ? `slow: ${Math.round(course.totalHours / 24)} days until full`
+      ? t`slow: ${Math.round(course.totalHours / 24)} days until full`
       : null,
   ({ charger, absorptionVolts, context, programme }) => {
     const { facts, rules } = context;
@@ -202,25 +203,25 @@ const MINDS: readonly Say[] = [
     if (charger.compensated || lithium || programme.id === 'recondition') return null;
     const wanted = chargeVoltages(facts, celsiusNow(context), rules).absorptionVolts;
     return wanted - absorptionVolts > 0.05 * facts.cells
-      ? `it does not follow the cold: ${formatVolts(absorptionVolts)} where ${formatVolts(wanted)} would fill it, so it takes longer than foreseen`
+      ? t`it does not follow the cold: ${formatVolts(absorptionVolts)} where ${formatVolts(wanted)} would fill it, so it takes longer than foreseen`
       : null;
   },
   ({ air, context }) =>
     air && air.aired === null
-      ? `with it ${context.hallName} needs an opening of ${Math.ceil(air.needs.openingCm2)} cm²; what it has is not noted`
+      ? t`with it ${context.hallName} needs an opening of ${Math.ceil(air.needs.openingCm2)} cm²; what it has is not noted`
       : null,
   ({ charger, context }) => {
     const { outletMetres } = context.details;
     return outletMetres !== null && outletMetres > charger.leadMetres
-      ? `its lead is ${charger.leadMetres} m and the outlet ${outletMetres} m away: an extension`
+      ? t`its lead is ${charger.leadMetres} m and the outlet ${outletMetres} m away: an extension`
       : null;
   },
   ({ charger }) =>
-    charger.reversePolarity ? null : 'no protection against swapped clamps: look twice',
-  ({ charger }) => (charger.sparkProof ? null : 'its clamps spark when live: mains last'),
+    charger.reversePolarity ? null : t`no protection against swapped clamps: look twice`,
+  ({ charger }) => (charger.sparkProof ? null : t`its clamps spark when live: mains last`),
   ({ charger, context }) =>
     context.details.chargeLead && charger.quickConnect
-      ? 'plugs into the lead that is fitted'
+      ? t`plugs into the lead that is fitted`
       : null,
 ];
 

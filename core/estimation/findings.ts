@@ -1,3 +1,4 @@
+import { msg, withWords } from '../language';
 import { MS_PER_DAY } from '../day';
 import { chanceOf } from './answers';
 import { DRAW, EXCESS, SIZE, sumOf } from './gaussian';
@@ -115,26 +116,23 @@ function sinceOf(
 }
 
 /** What each means, in a few words. */
-export const FINDING_WORDS: Readonly<Record<FindingKind, string>> = {
-  'loses-faster-connected': 'It loses faster than is explained while it is connected',
-  'loses-faster-disconnected':
-    'It loses faster than is explained by itself: a failing cell, or a dirty case',
-  'will-not-come-up': 'It does not come up to full any more',
-  'sudden-step': 'Something was left on, or began to draw, all of a sudden',
-  'odd-reading': 'A reading that fits nothing: the wrong battery, or mistyped',
-  'eye-and-meter': 'Its eye and the meter disagree',
-};
+export const FINDING_WORDS: Readonly<Record<FindingKind, string>> = withWords({
+  'loses-faster-connected': msg`It loses faster than is explained while it is connected`,
+  'loses-faster-disconnected': msg`It loses faster than is explained by itself: a failing cell, or a dirty case`,
+  'will-not-come-up': msg`It does not come up to full any more`,
+  'sudden-step': msg`Something was left on, or began to draw, all of a sudden`,
+  'odd-reading': msg`A reading that fits nothing: the wrong battery, or mistyped`,
+  'eye-and-meter': msg`Its eye and the meter disagree`,
+});
 
 /** The one check that settles each. Common practice. */
-const SETTLED_BY: Readonly<Record<FindingKind, string>> = {
-  'loses-faster-connected':
-    'Measure its draw, settled, and find the circuit if it is over the limit.',
-  'loses-faster-disconnected':
-    'Clean and dry the case, read again in a week; where caps open, a hydrometer in each cell.',
-  'will-not-come-up': 'Charge it full, let it rest a day, read, then load test it.',
-  'sudden-step': 'Look for what was left on; then measure its draw.',
-  'odd-reading': 'Read again, bright metal, another spot: is it this battery, and the whole of it?',
-  'eye-and-meter': 'Believe the meter; where caps open, a hydrometer in each cell.',
-};
+const SETTLED_BY: Readonly<Record<FindingKind, string>> = withWords({
+  'loses-faster-connected': msg`Measure its draw, settled, and find the circuit if it is over the limit.`,
+  'loses-faster-disconnected': msg`Clean and dry the case, read again in a week; where caps open, a hydrometer in each cell.`,
+  'will-not-come-up': msg`Charge it full, let it rest a day, read, then load test it.`,
+  'sudden-step': msg`Look for what was left on; then measure its draw.`,
+  'odd-reading': msg`Read again, bright metal, another spot: is it this battery, and the whole of it?`,
+  'eye-and-meter': msg`Believe the meter; where caps open, a hydrometer in each cell.`,
+});
 
 export const settleBy = (kind: FindingKind): string => SETTLED_BY[kind];

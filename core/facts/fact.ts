@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { z } from 'zod';
 import { canonical } from '../canonical';
 import { parseDay, partsOf, shortDay } from '../day';
@@ -90,18 +91,18 @@ export const correctionOf = <S extends object>({ patch }: Facts<S>) =>
       /** As it was written down, which may be what no such thing is. */
       was: z.record(z.string().max(40), z.unknown()),
       now: patch,
-      why: Line(1, 200, 'say how you know: it stays beside the change'),
+      why: Line(1, 200, () => t`say how you know: it stays beside the change`),
     })
     .superRefine(({ was, now }, context) => {
       const names = Object.keys(now);
       const issue = (message: string) =>
         context.addIssue({ code: 'custom', path: ['now'], message });
-      if (names.length === 0) issue('nothing is corrected');
+      if (names.length === 0) issue(t`nothing is corrected`);
       if (names.sort().join() !== Object.keys(was).sort().join()) {
-        issue('each fact is sent as it was and as it is');
+        issue(t`each fact is sent as it was and as it is`);
       }
       if (names.some((name) => same(was[name], (now as Patch)[name]))) {
-        issue('that is what is written down already');
+        issue(t`that is what is written down already`);
       }
     });
 
@@ -114,7 +115,7 @@ const plainFigure = (value: number) => String(Number(value.toPrecision(6)));
 
 /** A value of a fact in words; null is what nobody knows. */
 export function valueWords({ ask }: Fact, value: unknown): string {
-  if (value === null || value === undefined || value === '') return 'not known';
+  if (value === null || value === undefined || value === '') return t`not known`;
   switch (ask.by) {
     case 'yes-no':
       return value === true ? 'yes' : 'no';
@@ -145,5 +146,5 @@ export function correctionWords<S extends object>(
     const words = (patch: object) => inSentence(valueWords(fact, (patch as Patch)[name]));
     return `${fact.label.toLowerCase()} ${words(was)} → ${words(now)}`;
   });
-  return { what: 'corrected', value: `${changes.join(', ')}: ${why}` };
+  return { what: t`corrected`, value: `${changes.join(', ')}: ${why}` };
 }

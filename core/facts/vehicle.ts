@@ -1,3 +1,4 @@
+import { msg, withWords } from '../language';
 import { z } from 'zod';
 import { VEHICLE_KINDS, VEHICLE_KIND_IDS } from '../site/vehicle-kinds';
 import { VehicleFacts } from '../stay/vehicle-facts';
@@ -12,52 +13,58 @@ export const VehicleSheet = z.strictObject({
 export type VehicleSheet = z.infer<typeof VehicleSheet>;
 
 /** What is known of a vehicle, whatever it stands for. */
-export const VEHICLE_FACTS = factsOf('the vehicle', VehicleSheet, {
-  kind: choice(
-    'Kind',
-    labelsOf(VEHICLE_KINDS, ({ label }) => label),
-  ),
-  name: line('Name'),
-  looked: yesNo('Looked at for these'),
-  earth: choice('Post connected to the body', {
-    negative: 'Negative, as usual',
-    positive: 'Positive, an old one',
+export const VEHICLE_FACTS = withWords(
+  factsOf(msg`the vehicle`, VehicleSheet, {
+    kind: choice(
+      msg`Kind`,
+      labelsOf(VEHICLE_KINDS, ({ label }) => label),
+    ),
+    name: line(msg`Name`),
+    looked: yesNo(msg`Looked at for these`),
+    earth: choice(msg`Post connected to the body`, {
+      negative: msg`Negative, as usual`,
+      positive: msg`Positive, an old one`,
+    }),
+    alarm: choice(msg`Alarm`, {
+      none: msg`None`,
+      'may-sleep': msg`May be off`,
+      'must-live': msg`Must stay live`,
+    }),
+    tracker: yesNo(msg`A tracker reports where it is`),
+    tellWho: line(msg`Who must be told when it goes silent`),
+    radioCode: choice(msg`Radio code`, {
+      none: msg`Needs none`,
+      'in-hand': msg`In hand`,
+      missing: msg`Missing`,
+    }),
+    poweredClosure: yesNo(msg`Tailgate, flap or lock work by power only`),
+    emergencyKey: yesNo(msg`An emergency key is in hand`),
+    keyless: yesNo(msg`It opens without a key in the lock`),
+    hookUp: yesNo(msg`It has a hook-up and a charger of its own`),
+    solarPanel: yesNo(msg`It has a solar panel`),
+    panelWatts: figure(msg`Watts of its panel`, 'W'),
+    panelMount: choice(msg`How its panel is mounted`, {
+      flat: msg`Flat on the roof`,
+      steep: msg`Steep, to the noon sun`,
+    }),
+    panelShade: choice(msg`Shade on it in winter`, {
+      open: msg`None`,
+      some: msg`Some`,
+      much: msg`Much`,
+    }),
+    plugIn: yesNo(msg`It is a plug-in, and stands on the mains`),
+    isolator: choice(msg`Isolator in the earthed lead`, {
+      none: msg`None`,
+      knob: msg`A knob`,
+      key: 'A key switch',
+      remote: msg`Remote`,
+    }),
+    isolatorMa: figure(msg`The isolator draws`, 'mA'),
+    isolatorAmps: figure(msg`The isolator may carry`, 'A'),
+    displacementCc: figure(msg`Displacement`, 'cm³'),
+    fuel: choice(msg`Engine`, { petrol: msg`Petrol`, diesel: msg`Diesel` }),
   }),
-  alarm: choice('Alarm', {
-    none: 'None',
-    'may-sleep': 'May be off',
-    'must-live': 'Must stay live',
-  }),
-  tracker: yesNo('A tracker reports where it is'),
-  tellWho: line('Who must be told when it goes silent'),
-  radioCode: choice('Radio code', {
-    none: 'Needs none',
-    'in-hand': 'In hand',
-    missing: 'Missing',
-  }),
-  poweredClosure: yesNo('Tailgate, flap or lock work by power only'),
-  emergencyKey: yesNo('An emergency key is in hand'),
-  keyless: yesNo('It opens without a key in the lock'),
-  hookUp: yesNo('It has a hook-up and a charger of its own'),
-  solarPanel: yesNo('It has a solar panel'),
-  panelWatts: figure('Watts of its panel', 'W'),
-  panelMount: choice('How its panel is mounted', {
-    flat: 'Flat on the roof',
-    steep: 'Steep, to the noon sun',
-  }),
-  panelShade: choice('Shade on it in winter', { open: 'None', some: 'Some', much: 'Much' }),
-  plugIn: yesNo('It is a plug-in, and stands on the mains'),
-  isolator: choice('Isolator in the earthed lead', {
-    none: 'None',
-    knob: 'A knob',
-    key: 'A key switch',
-    remote: 'Remote',
-  }),
-  isolatorMa: figure('The isolator draws', 'mA'),
-  isolatorAmps: figure('The isolator may carry', 'A'),
-  displacementCc: figure('Displacement', 'cm³'),
-  fuel: choice('Engine', { petrol: 'Petrol', diesel: 'Diesel' }),
-});
+);
 
 /** Which of its facts matter for a vehicle as it is. */
 export function vehicleFactsShown(sheet: VehicleSheet): readonly (keyof VehicleSheet)[] {

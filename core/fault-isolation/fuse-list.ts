@@ -1,16 +1,20 @@
+import { t } from '../language';
 import { z } from 'zod';
 import { Line } from '../text';
 import type { Box } from './belief';
 import { FUSE_KIND_IDS } from './fuses';
 import { LOAD_KINDS, LOAD_KIND_IDS } from './loads';
 
-const Label = Line(1, 12, 'a fuse needs a mark, as F12');
+const Label = Line(1, 12, () => t`a fuse needs a mark, as F12`);
 
 /** One fuse of a vehicle, as its owner's book lists it. */
 export const Circuit = z.strictObject({
   fuse: Label,
   feeds: Line(0, 80),
-  amps: z.number().min(0.5, 'at least 0.5 A').max(500, 'at most 500 A'),
+  amps: z
+    .number()
+    .min(0.5, { error: () => t`at least 0.5 A` })
+    .max(500, { error: () => t`at most 500 A` }),
   kind: z.enum(FUSE_KIND_IDS),
   load: z.enum(LOAD_KIND_IDS),
   /** The main fuse through which it gets its current; null: straight from the battery. */
@@ -23,24 +27,24 @@ export type Circuit = z.infer<typeof Circuit>;
 /** All fuses of a model: marks are different, and main fuses are in the list. */
 export const FuseList = z
   .array(Circuit)
-  .min(1, 'a list has at least one fuse')
-  .max(120, 'a list has at most 120 fuses')
+  .min(1, { error: () => t`a list has at least one fuse` })
+  .max(120, { error: () => t`a list has at most 120 fuses` })
   .superRefine((circuits, context) => {
     const marks = new Set<string>();
     circuits.forEach(({ fuse }, i) => {
       if (marks.has(fuse)) {
-        context.addIssue({ code: 'custom', path: [i, 'fuse'], message: `${fuse} is there twice` });
+        context.addIssue({ code: 'custom', path: [i, 'fuse'], message: t`${fuse} is there twice` });
       }
       marks.add(fuse);
     });
     circuits.forEach(({ fuse, main }, i) => {
       if (main === null) return;
       const problem = !marks.has(main)
-        ? `there is no main fuse ${main} in the list`
+        ? t`there is no main fuse ${main} in the list`
         : main === fuse
-          ? `${fuse} cannot feed itself`
+          ? t`${fuse} cannot feed itself`
           : circuits.find((one) => one.fuse === main)!.main !== null
-            ? `${main} is fed by another fuse; only one step of main fuses is known here`
+            ? t`${main} is fed by another fuse; only one step of main fuses is known here`
             : null;
       if (problem) context.addIssue({ code: 'custom', path: [i, 'main'], message: problem });
     });

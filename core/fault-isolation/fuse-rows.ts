@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { reasonOf } from '../logbook/entry';
 import { FuseList } from './fuse-list';
 
@@ -16,14 +17,14 @@ export function fuseListOfRows(
   if (missing) {
     return {
       ok: false,
-      reason: `line 1: the column ${missing} is missing; name ${FUSE_COLUMNS.join(',')}`,
+      reason: t`line 1: the column ${missing} is missing; name ${FUSE_COLUMNS.join(',')}`,
     };
   }
   const unknown = heading.find((one) => !FUSE_COLUMNS.some((column) => column === one));
   if (unknown !== undefined) {
     return {
       ok: false,
-      reason: `line 1: no column is called ${unknown}; there are ${FUSE_COLUMNS.join(',')}`,
+      reason: t`line 1: no column is called ${unknown}; there are ${FUSE_COLUMNS.join(',')}`,
     };
   }
   const circuits = rows.slice(1).map((row) => {
@@ -41,7 +42,7 @@ export function fuseListOfRows(
   const parsed = FuseList.safeParse(circuits);
   if (parsed.success) return { ok: true, list: parsed.data };
   const at = parsed.error.issues[0]!.path[0];
-  const line = typeof at === 'number' ? `line ${at + 2}: ` : '';
+  const line = typeof at === 'number' ? t`line ${at + 2}: ` : '';
   return { ok: false, reason: `${line}${reasonOf(parsed.error).replace(/^\d+\./, '')}` };
 }
 

@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../language';
 import { z } from 'zod';
 import { estimate, type Estimate } from '../estimate';
 
@@ -10,13 +11,13 @@ export interface FuseKind {
   readonly doubt: number;
 }
 
-export const FUSE_KINDS = {
-  blade: { label: 'blade', times: 1, doubt: 0.08 },
-  mini: { label: 'small blade', times: 1, doubt: 0.12 },
-  maxi: { label: 'large blade', times: 0.95, doubt: 0.15 },
-  bolted: { label: 'bolted strip', times: 0.8, doubt: 0.3 },
-  glass: { label: 'glass', times: 1.1, doubt: 0.25 },
-} as const satisfies Readonly<Record<string, FuseKind>>;
+export const FUSE_KINDS = withWords({
+  blade: { label: msg`blade`, times: 1, doubt: 0.08 },
+  mini: { label: msg`small blade`, times: 1, doubt: 0.12 },
+  maxi: { label: msg`large blade`, times: 0.95, doubt: 0.15 },
+  bolted: { label: msg`bolted strip`, times: 0.8, doubt: 0.3 },
+  glass: { label: msg`glass`, times: 1.1, doubt: 0.25 },
+} as const satisfies Readonly<Record<string, FuseKind>>);
 export type FuseKindId = keyof typeof FUSE_KINDS;
 export const FUSE_KIND_IDS = Object.keys(FUSE_KINDS) as [FuseKindId, ...FuseKindId[]];
 
@@ -34,8 +35,14 @@ const BLADE_MILLIOHMS = [
 /** A house's own value for a kind and rating: measured, or from its maker's sheet. */
 export const KnownFuse = z.strictObject({
   kind: z.enum(FUSE_KIND_IDS),
-  amps: z.number().min(0.5, 'at least 0.5 A').max(500, 'at most 500 A'),
-  milliohms: z.number().min(0.05, 'at least 0.05 mΩ').max(1000, 'at most 1000 mΩ'),
+  amps: z
+    .number()
+    .min(0.5, { error: () => t`at least 0.5 A` })
+    .max(500, { error: () => t`at most 500 A` }),
+  milliohms: z
+    .number()
+    .min(0.05, { error: () => t`at least 0.05 mΩ` })
+    .max(1000, { error: () => t`at most 1000 mΩ` }),
 });
 export type KnownFuse = z.infer<typeof KnownFuse>;
 

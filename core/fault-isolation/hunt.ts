@@ -1,3 +1,4 @@
+import { msg, withWords } from '../language';
 import { estimate, sdOf, type Estimate } from '../estimate';
 import {
   BEHIND_NONE,
@@ -178,11 +179,11 @@ function byMillivolts(
 }
 
 /** Where to look when nothing falls: behind no fuse. Common practice. */
-export const BEHIND_NO_FUSE = [
-  'Alternator: its diodes leak. Its thick cable off (after the battery’s own clamp), and the draw falls.',
-  'Starter cable and its insulation, down to the engine.',
-  'What was wired straight to the battery: charging lead, tracker, alarm, trailer lead, amplifier.',
-];
+export const BEHIND_NO_FUSE = withWords([
+  msg`Alternator: its diodes leak. Its thick cable off (after the battery’s own clamp), and the draw falls.`,
+  msg`Starter cable and its insulation, down to the engine.`,
+  msg`What was wired straight to the battery: charging lead, tracker, alarm, trailer lead, amplifier.`,
+]);
 
 /** Drops that add up, at 90 %. */
 export const together = (parts: readonly Estimate[]): Estimate =>

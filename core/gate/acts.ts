@@ -1,3 +1,5 @@
+import { msg, withWords } from '../language';
+
 /** Everything that changes something at a battery, and that is asked for before it is begun. */
 export const ACTS = [
   'charge',
@@ -59,27 +61,27 @@ export type ReasonCode = keyof typeof REASONS;
 export type First = Act | 'thaw' | 'warm' | 'read' | 'rest' | 'inspect' | 'ask-owner' | 'air';
 
 /** What comes first, as a clause that follows `First`. */
-export const FIRST_WORDS: Readonly<Record<First, string>> = {
-  charge: 'charge it',
-  maintain: 'hook up a maintainer',
-  'take-off-charge': 'take it off the charger',
-  'top-up': 'top up with water',
-  clean: 'clean it',
-  disconnect: 'disconnect it',
-  reconnect: 'reconnect it',
-  'take-out': 'take it out',
-  fit: 'put it back',
-  crank: 'crank it',
-  'load-test': 'load test it',
-  'draw-test': 'test its draw',
-  hydrometer: 'use the hydrometer',
-  jump: 'jump start it',
-  'hand-over': 'hand it over',
-  thaw: 'thaw it through',
-  warm: 'warm it through',
-  read: 'read it at rest',
-  rest: 'let it rest',
-  inspect: 'look at it, and inspect it',
-  'ask-owner': 'ask the owner',
-  air: 'open up the hall',
-};
+export const FIRST_WORDS: Readonly<Record<First, string>> = withWords({
+  charge: msg`charge it`,
+  maintain: msg`hook up a maintainer`,
+  'take-off-charge': msg`take it off the charger`,
+  'top-up': msg`top up with water`,
+  clean: msg`clean it`,
+  disconnect: msg`disconnect it`,
+  reconnect: msg`reconnect it`,
+  'take-out': msg`take it out`,
+  fit: msg`put it back`,
+  crank: msg`crank it`,
+  'load-test': msg`load test it`,
+  'draw-test': msg`test its draw`,
+  hydrometer: msg`use the hydrometer`,
+  jump: msg`jump start it`,
+  'hand-over': msg`hand it over`,
+  thaw: msg`thaw it through`,
+  warm: msg`warm it through`,
+  read: msg`read it at rest`,
+  rest: msg`let it rest`,
+  inspect: msg`look at it, and inspect it`,
+  'ask-owner': msg`ask the owner`,
+  air: msg`open up the hall`,
+});

@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { CHEMISTRIES, batteriesOf12V } from '../battery/chemistries';
 import { LOAD_TEST_FROM_PCT } from '../battery/load-test';
 import { THAW_CELSIUS, thawHours, type Cold } from '../battery/thaw';
@@ -57,8 +58,8 @@ function coldWords(context: BatteryContext, cold: Cold): string {
   const { coldest } = cold;
   const celsius = formatTemperature(coldest.value, context.rules);
   return coldest.measured
-    ? `${context.hallName} has been down to ${celsius}`
-    : `${context.hallName} may have been down to ${celsius}, by its climate: no thermometer was read there`;
+    ? t`${context.hallName} has been down to ${celsius}`
+    : t`${context.hallName} may have been down to ${celsius}, by its climate: no thermometer was read there`;
 }
 
 function icyReasons(context: BatteryContext): Reason[] {
@@ -68,12 +69,12 @@ function icyReasons(context: BatteryContext): Reason[] {
   const at = formatTemperature(ice.freezingCelsius, rules);
   const warm = formatTemperature(THAW_CELSIUS, rules);
   const hours = thawHours(facts.capacityAh);
-  const thaw = `Thaw it first: ${hours} h without a break at ${warm} or more, or its case itself measured at ${warm}; then look for splits.`;
+  const thaw = t`Thaw it first: ${hours} h without a break at ${warm} or more, or its case itself measured at ${warm}; then look for splits.`;
   if (ice.certain) {
     return [
       reason(
         'frozen',
-        `It is frozen, as far as anybody can tell: at this charge it freezes near ${at}, and ${coldWords(context, ice.cold)}. Never charge, load or jump a frozen battery. ${thaw}`,
+        t`It is frozen, as far as anybody can tell: at this charge it freezes near ${at}, and ${coldWords(context, ice.cold)}. Never charge, load or jump a frozen battery. ${thaw}`,
         'thaw',
         'inspect',
       ),
@@ -82,8 +83,8 @@ function icyReasons(context: BatteryContext): Reason[] {
   const may = reason(
     'may-be-frozen',
     context.soc === null
-      ? `It may be frozen: nobody knows its charge, flat it freezes near ${at}, and ${coldWords(context, ice.cold)}.`
-      : `It may be frozen: ${ice.inDoubt ? 'as low as it may be' : 'at this charge'} it freezes near ${at}, and ${coldWords(context, ice.cold)}.`,
+      ? t`It may be frozen: nobody knows its charge, flat it freezes near ${at}, and ${coldWords(context, ice.cold)}.`
+      : t`It may be frozen: ${ice.inDoubt ? t`as low as it may be` : t`at this charge`} it freezes near ${at}, and ${coldWords(context, ice.cold)}.`,
     ...((ice.inDoubt || context.soc === null ? ['read', 'thaw'] : ['thaw', 'inspect']) as First[]),
   );
   return ice.thawing ? [may, reason('thaw-first', thaw, 'thaw', 'inspect')] : [may];
@@ -126,7 +127,7 @@ export const mostAmpsOf = ({ facts, details }: Pick<BatteryContext, 'facts' | 'd
 function chargerReasons(context: BatteryContext, act: Act): Reason[] {
   const { charger } = context;
   if (!charger) {
-    return [reason('no-charger', 'No charger is named for it: say which one it is to hang on.')];
+    return [reason('no-charger', t`No charger is named for it: say which one it is to hang on.`)];
   }
   return SUITS.flatMap((law) => law(context, charger, act) ?? []);
 }
@@ -146,12 +147,12 @@ const SUITS: readonly ChargerLaw[] = [
     if (offered === (chargedWhole(context) ? whole : own)) return null;
     const wrong = reason(
       'wrong-voltage',
-      `It is set for ${offered} V, and the battery has ${own} V: a wrong voltage ruins it, and may burst it.`,
+      t`It is set for ${offered} V, and the battery has ${own} V: a wrong voltage ruins it, and may burst it.`,
     );
     if (!isBlock(context)) return wrong;
     const asWhole = reason(
       'string-as-whole',
-      `It is one of ${context.block!.of} blocks: the string is charged whole at ${whole} V by its own charger, or this block alone by one of ${own} V; this one gives ${offered} V.`,
+      t`It is one of ${context.block!.of} blocks: the string is charged whole at ${whole} V by its own charger, or this block alone by one of ${own} V; this one gives ${offered} V.`,
     );
     return context.out ? [asWhole, wrong] : asWhole;
   },
@@ -161,8 +162,8 @@ const SUITS: readonly ChargerLaw[] = [
       : reason(
           'wrong-chemistry',
           CHEMISTRIES[context.facts.chemistry].family === 'lithium'
-            ? `${programme ? `Its ${programme} programme` : 'It'} is for lead-acid: never for lithium.`
-            : `${programme ? `Its ${programme} programme` : 'It'} is not for ${inWords(context)}.`,
+            ? t`${programme ? t`Its ${programme} programme` : t`It`} is for lead-acid: never for lithium.`
+            : t`${programme ? t`Its ${programme} programme` : t`It`} is not for ${inWords(context)}.`,
         ),
   (context, charger) => {
     const { absorptionVolts } = charger;
@@ -176,7 +177,7 @@ const SUITS: readonly ChargerLaw[] = [
       ? null
       : reason(
           'wrong-chemistry',
-          `It goes to ${formatVolts(absorptionVolts)}, and ${context.details.makerAbsorptionVolts === null ? inWords(context) : 'this battery, by its maker,'} takes ${formatVolts(most)} at most: beyond that ${CHEMISTRIES[context.facts.chemistry].overVolts}.`,
+          t`It goes to ${formatVolts(absorptionVolts)}, and ${context.details.makerAbsorptionVolts === null ? inWords(context) : t`this battery, by its maker,`} takes ${formatVolts(most)} at most: beyond that ${CHEMISTRIES[context.facts.chemistry].overVolts}.`,
         );
   },
   (context, charger) =>
@@ -184,14 +185,14 @@ const SUITS: readonly ChargerLaw[] = [
       ? null
       : reason(
           'wrong-chemistry',
-          `It does not stop by itself, and that ruins ${inWords(context)}.`,
+          t`It does not stop by itself, and that ruins ${inWords(context)}.`,
         ),
   (context, { amps }) => {
     const most = mostAmpsOf(context);
     return amps !== null && amps > most + 1e-9
       ? reason(
           'too-much-current',
-          `${figureAmps(amps)} is too strong for ${context.facts.capacityAh} Ah: ${figureAmps(most)} at most${context.details.makerMaxAmps === null ? '' : ', by its maker'}.`,
+          t`${figureAmps(amps)} is too strong for ${context.facts.capacityAh} Ah: ${figureAmps(most)} at most${context.details.makerMaxAmps === null ? '' : t`, by its maker`}.`,
         )
       : null;
   },
@@ -199,7 +200,7 @@ const SUITS: readonly ChargerLaw[] = [
     amps !== null && amps < DRAW_MARGIN * drawAmps
       ? reason(
           'too-weak',
-          `${figureAmps(amps)} is too weak: the vehicle draws ${figureAmps(drawAmps)}.`,
+          t`${figureAmps(amps)} is too weak: the vehicle draws ${figureAmps(drawAmps)}.`,
           'disconnect',
         )
       : null,
@@ -210,7 +211,7 @@ const SUITS: readonly ChargerLaw[] = [
     return shows < leastStartVolts
       ? reason(
           'under-start-volts',
-          `It does not begin under ${formatVolts(leastStartVolts)}, and this one shows ${formatVolts(shows)}: another charger, or its recovery by hand.`,
+          t`It does not begin under ${formatVolts(leastStartVolts)}, and this one shows ${formatVolts(shows)}: another charger, or its recovery by hand.`,
         )
       : null;
   },
@@ -220,8 +221,8 @@ const SUITS: readonly ChargerLaw[] = [
       return reason(
         'unattended',
         charger.stopsByItself
-          ? 'It may not stay on for the season: that takes a maintainer.'
-          : 'It does not stop by itself: it never stays on alone.',
+          ? t`It may not stay on for the season: that takes a maintainer.`
+          : t`It does not stop by itself: it never stays on alone.`,
       );
     }
     if (charger.stopsByItself) return null;
@@ -230,13 +231,13 @@ const SUITS: readonly ChargerLaw[] = [
     if (attendedUntil === null || attendedUntil <= now) {
       return reason(
         'unattended',
-        'It does not stop by itself, and nobody stays with it: begin when somebody can look in every couple of hours until it is full.',
+        t`It does not stop by itself, and nobody stays with it: begin when somebody can look in every couple of hours until it is full.`,
       );
     }
     if (hours !== null && now + hours * MS_PER_HOUR <= attendedUntil) return null;
     return reason(
       'unattended',
-      `It does not stop by itself, and would not be full before ${formatInstant(attendedUntil, timeZone, rules)}, when nobody is left to look in.`,
+      t`It does not stop by itself, and would not be full before ${formatInstant(attendedUntil, timeZone, rules)}, when nobody is left to look in.`,
     );
   },
   (context, charger) => {
@@ -245,13 +246,16 @@ const SUITS: readonly ChargerLaw[] = [
     if (charger.kind === 'string' && !context.isolatorOpen) return null;
     return reason(
       'no-charger',
-      'Its own charger is not joined to it while its lead is off or its isolator open: nothing would be charged.',
+      t`Its own charger is not joined to it while its lead is off or its isolator open: nothing would be charged.`,
       'reconnect',
     );
   },
   (context, charger) =>
     charger.kind === 'on-board' && context.out
-      ? reason('no-charger', 'It stands on the bench: the vehicle’s own charger does not reach it.')
+      ? reason(
+          'no-charger',
+          t`It stands on the bench: the vehicle’s own charger does not reach it.`,
+        )
       : null,
 ];
 
@@ -267,7 +271,7 @@ function lithiumReason(context: BatteryContext, act: Act): Reason | null {
     const still = cold.latest.value <= least;
     return reason(
       'too-cold-for-lithium',
-      `Lithium is never charged at or below ${limit}: ${coldWords(context, cold)}${still ? '' : `, and its cells are not through yet: ${thawHours(context.facts.capacityAh)} h at ${formatTemperature(THAW_CELSIUS, rules)} or more`}.`,
+      t`Lithium is never charged at or below ${limit}: ${coldWords(context, cold)}${still ? '' : t`, and its cells are not through yet: ${thawHours(context.facts.capacityAh)} h at ${formatTemperature(THAW_CELSIUS, rules)} or more`}.`,
       'warm',
     );
   }
@@ -283,7 +287,7 @@ function lithiumReason(context: BatteryContext, act: Act): Reason | null {
   return night
     ? reason(
         'too-cold-for-lithium',
-        `Lithium is never charged at or below ${limit}, and before it is done ${formatTemperature(night.value, rules)} is foreseen (${formatInstant(night.at, context.timeZone, rules)}).`,
+        t`Lithium is never charged at or below ${limit}, and before it is done ${formatTemperature(night.value, rules)} is foreseen (${formatInstant(night.at, context.timeZone, rules)}).`,
         'warm',
       )
     : null;
@@ -312,8 +316,8 @@ export const LAWS: readonly Law[] = [
         : reason(
             'condemned',
             condition === 'spent'
-              ? `It is spent (${conditionSeen ?? 'it did not come back'}): never charge or use it again. Take it off, replace it, and have it out before frost.`
-              : `It is condemned: ${conditionSeen ?? `it is ${condition}`}. Never charge or use it again: isolate it, bag it, replace it, and have it out before frost.`,
+              ? t`It is spent (${conditionSeen ?? t`it did not come back`}): never charge or use it again. Take it off, replace it, and have it out before frost.`
+              : t`It is condemned: ${conditionSeen ?? t`it is ${condition}`}. Never charge or use it again: isolate it, bag it, replace it, and have it out before frost.`,
             'disconnect',
             'take-out',
           ),
@@ -329,7 +333,7 @@ export const LAWS: readonly Law[] = [
         ? null
         : reason(
             'on-charge',
-            `A ${charging} hangs on it: mains off and lamps out, its clamps off, before anything else is done.`,
+            t`A ${charging} hangs on it: mains off and lamps out, its clamps off, before anything else is done.`,
             'take-off-charge',
           ),
   },
@@ -340,7 +344,7 @@ export const LAWS: readonly Law[] = [
       platesShow
         ? reason(
             'plates-show',
-            'Plates show in a cell: cover them with distilled or demineralised water first; bare, they spoil, and the gas above them burns.',
+            t`Plates show in a cell: cover them with distilled or demineralised water first; bare, they spoil, and the gas above them burns.`,
             'top-up',
           )
         : null,
@@ -350,7 +354,7 @@ export const LAWS: readonly Law[] = [
     says: ({ mendFirst }) =>
       mendFirst === null
         ? null
-        : reason('mend-first', `First see to this: ${mendFirst}.`, 'inspect'),
+        : reason('mend-first', t`First see to this: ${mendFirst}.`, 'inspect'),
   },
   { acts: CHARGES, ofCharger: true, says: chargerReasons },
   {
@@ -359,7 +363,7 @@ export const LAWS: readonly Law[] = [
       aired === false && CHEMISTRIES[facts.chemistry].family === 'lead-acid'
         ? reason(
             'ventilation',
-            `There is too little air in ${hallName} for one more on charge: open it up first, and note its opening. No flame, no spark.`,
+            t`There is too little air in ${hallName} for one more on charge: open it up first, and note its opening. No flame, no spark.`,
             'air',
           )
         : null,
@@ -371,7 +375,7 @@ export const LAWS: readonly Law[] = [
       return soc !== null && soc.value <= line
         ? reason(
             'not-charged-enough',
-            `At ${formatPct(Math.max(0, soc.value))} it is under your line of ${formatPct(line)}, and a maintainer is no recovery: charge it first.`,
+            t`At ${formatPct(Math.max(0, soc.value))} it is under your line of ${formatPct(line)}, and a maintainer is no recovery: charge it first.`,
             'charge',
           )
         : null;
@@ -383,27 +387,27 @@ export const LAWS: readonly Law[] = [
       if (CHEMISTRIES[facts.chemistry].family !== 'lead-acid') {
         return reason(
           'wrong-chemistry',
-          'This load test is one of lead-acid: its figures say nothing of lithium.',
+          t`This load test is one of lead-acid: its figures say nothing of lithium.`,
         );
       }
       if (soc === null) {
         return reason(
           'not-charged-enough',
-          `Nobody knows its charge: the load test says something only from ${LOAD_TEST_FROM_PCT} % on.`,
+          t`Nobody knows its charge: the load test says something only from ${LOAD_TEST_FROM_PCT} % on.`,
           'read',
         );
       }
       if (soc.value < LOAD_TEST_FROM_PCT) {
         return reason(
           'not-charged-enough',
-          `At ${formatPct(Math.max(0, soc.value))} every battery sags: the load test says something only from ${LOAD_TEST_FROM_PCT} % on.`,
+          t`At ${formatPct(Math.max(0, soc.value))} every battery sags: the load test says something only from ${LOAD_TEST_FROM_PCT} % on.`,
           'charge',
         );
       }
       return restedHours !== null && restedHours < rules.restHours
         ? reason(
             'not-charged-enough',
-            `Rested ${Number(restedHours.toFixed(1))} h of ${rules.restHours} h: straight after a charge its surface flatters it.`,
+            t`Rested ${Number(restedHours.toFixed(1))} h of ${rules.restHours} h: straight after a charge its surface flatters it.`,
             'rest',
           )
         : null;
@@ -416,7 +420,7 @@ export const LAWS: readonly Law[] = [
         ? null
         : reason(
             'sealed',
-            `Its caps do not open: a ${CHEMISTRIES[facts.chemistry].short} battery like this one is left closed.`,
+            t`Its caps do not open: a ${CHEMISTRIES[facts.chemistry].short} battery like this one is left closed.`,
           ),
   },
   {
@@ -426,7 +430,7 @@ export const LAWS: readonly Law[] = [
       alwaysReady && condition === 'sound'
         ? reason(
             'must-stay-ready',
-            'It must start at any time, by itself: its battery stays connected. Cleaning and replacing it are short, announced works.',
+            t`It must start at any time, by itself: its battery stays connected. Cleaning and replacing it are short, announced works.`,
           )
         : null,
   },
@@ -436,7 +440,7 @@ export const LAWS: readonly Law[] = [
       isConnected(context) && context.vehicle.radioCode === 'missing'
         ? reason(
             'code-missing',
-            'The radio code is not in hand: without it the radio stays dead. Ask the owner first.',
+            t`The radio code is not in hand: without it the radio stays dead. Ask the owner first.`,
             'ask-owner',
           )
         : null,
@@ -447,7 +451,7 @@ export const LAWS: readonly Law[] = [
       isConnected(context) && context.vehicle.alarm === 'must-live'
         ? reason(
             'alarm-must-live',
-            'Its alarm must stay live: without this battery it falls silent, or sounds.',
+            t`Its alarm must stay live: without this battery it falls silent, or sounds.`,
             'ask-owner',
           )
         : null,
@@ -458,14 +462,14 @@ export const LAWS: readonly Law[] = [
       isBlock(context)
         ? reason(
             'string-as-whole',
-            'A string is charged whole by its own charger, never jumped.',
+            t`A string is charged whole by its own charger, never jumped.`,
             'charge',
           )
         : null,
   },
   {
     acts: ['disconnect', 'take-out'],
-    says: ({ out }) => (out ? reason('not-here', 'It stands on the bench already.') : null),
+    says: ({ out }) => (out ? reason('not-here', t`It stands on the bench already.`) : null),
   },
   {
     acts: ['hand-over'],
@@ -474,7 +478,7 @@ export const LAWS: readonly Law[] = [
         ? null
         : reason(
             'not-ready',
-            `It is condemned: ${conditionSeen ?? `it is ${condition}`}. Replace it first, or let its owner take it knowingly: it is never charged, cranked or jumped again.`,
+            t`It is condemned: ${conditionSeen ?? t`it is ${condition}`}. Replace it first, or let its owner take it knowingly: it is never charged, cranked or jumped again.`,
             'take-out',
           ),
   },
@@ -486,14 +490,14 @@ export const LAWS: readonly Law[] = [
         : reason(
             'not-ready',
             context.isolatorOpen
-              ? 'Its isolator is off: nothing works, and it does not start.'
-              : `Its ${context.vehicle.earth} is off: nothing works, and it does not start.`,
+              ? t`Its isolator is off: nothing works, and it does not start.`
+              : t`Its ${context.vehicle.earth} is off: nothing works, and it does not start.`,
             'reconnect',
           ),
   },
   {
     acts: ['reconnect', 'crank', 'draw-test', 'jump', 'hand-over'],
     says: ({ out }) =>
-      out ? reason('not-here', 'It stands on the bench, not in its vehicle.', 'fit') : null,
+      out ? reason('not-here', t`It stands on the bench, not in its vehicle.`, 'fit') : null,
   },
 ];

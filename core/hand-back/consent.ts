@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { outBeforeFrost } from '../assessment/verdict';
 import { dayName, dayOf, shortDay, toDay, type Day } from '../day';
 import { conditionOf } from '../record/condition';
@@ -56,14 +57,14 @@ export function agreedFor(
     return settled(
       'ask',
       false,
-      `Its owner replaces it: tell them what is needed, about ${price}.`,
+      t`Its owner replaces it: tell them what is needed, about ${price}.`,
     );
   if (consent !== 'up-to' || priceLimit === null)
-    return settled('ask', false, `Ask its owner first: about ${price}.`);
+    return settled('ask', false, t`Ask its owner first: about ${price}.`);
   const limit = formatMoney(priceLimit, money);
   return sum <= priceLimit
-    ? settled('agreed', true, `${price} is within the ${limit} agreed.`)
-    : settled('ask', false, `${price} is over the ${limit} agreed: ask its owner first.`);
+    ? settled('agreed', true, t`${price} is within the ${limit} agreed.`)
+    : settled('ask', false, t`${price} is over the ${limit} agreed: ask its owner first.`);
 }
 
 /** By when its owner is asked: in time before they come, and before frost where it must leave. */
@@ -101,23 +102,27 @@ function consentOf(
   const asked = formatMoney(question.price, rules);
   if (!answer) {
     const by = toDay(question.answerBy);
-    const over = by < now ? ', which is over: ask once more' : '';
+    const over = by < now ? t`, which is over: ask once more` : '';
     return {
       ...{ stands: 'asked', may: false, by },
-      say: `Its owner was asked on ${on(question.at)} about ${asked}; an answer is wanted by ${shortDay(by, now)}${over}.`,
+      say: t`Its owner was asked on ${on(question.at)} about ${asked}; an answer is wanted by ${shortDay(by, now)}${over}.`,
     };
   }
   const said = answer.said ? ` “${answer.said}”` : '';
   if (!answer.yes) {
-    return settled('no', false, `Its owner said no on ${on(answer.at)}.${said} Nothing is bought.`);
+    return settled(
+      'no',
+      false,
+      t`Its owner said no on ${on(answer.at)}.${said} Nothing is bought.`,
+    );
   }
   const sum = way.price + way.labour;
   // A yes holds for what was asked, and a little more: prices are the house’s own estimate.
   return sum <= question.price * MORE_THAN_ASKED
-    ? settled('yes', true, `Its owner said yes on ${on(answer.at)}, to about ${asked}.${said}`)
+    ? settled('yes', true, t`Its owner said yes on ${on(answer.at)}, to about ${asked}.${said}`)
     : {
         ...{ stands: 'ask', may: false, by: askBy(standing, outBy) },
-        say: `Its owner said yes to ${asked}; it comes to ${formatMoney(sum, rules)} by now: ask once more.`,
+        say: t`Its owner said yes to ${asked}; it comes to ${formatMoney(sum, rules)} by now: ask once more.`,
       };
 }
 

@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import { saeAmpsOf, type BatteryDetails } from '../battery/details';
 import type { BatteryRole } from '../battery/roles';
@@ -25,25 +26,25 @@ export function doubtsOfFit(old: FitFacts, fresh: FitFacts, role: BatteryRole): 
   const [was, is] = [CHEMISTRIES[old.chemistry], CHEMISTRIES[fresh.chemistry]];
   if (was.family !== is.family) {
     doubts.push(
-      `${is.short} in the place of ${was.short}: its vehicle’s charging and every charger here were chosen for the other. Only as the makers of vehicle and battery allow.`,
+      t`${is.short} in the place of ${was.short}: its vehicle’s charging and every charger here were chosen for the other. Only as the makers of vehicle and battery allow.`,
     );
   } else if (
     CLASSES.includes(fresh.chemistry) &&
     CLASSES.indexOf(fresh.chemistry) < CLASSES.indexOf(old.chemistry)
   ) {
     doubts.push(
-      `${is.short} in the place of ${was.short}: where the vehicle stops its engine by itself, it needs ${was.short}, and a lesser one fails early.`,
+      t`${is.short} in the place of ${was.short}: where the vehicle stops its engine by itself, it needs ${was.short}, and a lesser one fails early.`,
     );
   }
   if (fresh.capacityAh < AS_MUCH * old.capacityAh) {
     doubts.push(
-      `${fresh.capacityAh} Ah in the place of ${old.capacityAh} Ah: capacity is matched, or larger where the tray allows.`,
+      t`${fresh.capacityAh} Ah in the place of ${old.capacityAh} Ah: capacity is matched, or larger where the tray allows.`,
     );
   }
   const [before, now] = [saeAmpsOf(old.details), saeAmpsOf(fresh.details)];
   if (role === 'starter' && before !== null && now !== null && now < AS_MUCH * before) {
     doubts.push(
-      `${Math.round(now)} A of cranking power by SAE in the place of ${Math.round(before)} A: less than its engine was given.`,
+      t`${Math.round(now)} A of cranking power by SAE in the place of ${Math.round(before)} A: less than its engine was given.`,
     );
   }
   return doubts;

@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { crankingHealthOf, isTestedWeak } from '../assessment/start-forecast';
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import { lifeLeft, type LifeLeft } from '../battery/life';
@@ -130,7 +131,7 @@ function waysOn(question: KeepQuestion, left: LifeLeft): WayOn[] {
       : [
           {
             way: 'keep' as const,
-            label: 'Keep it',
+            label: t`Keep it`,
             chemistry,
             capacityAh,
             years: left.years,
@@ -140,12 +141,12 @@ function waysOn(question: KeepQuestion, left: LifeLeft): WayOn[] {
             perYear: (1 - left.nextSeason) * rules.moneyNotReady,
           },
         ]),
-    fresh('same', `The same again: ${short}, ${capacityAh} Ah`, chemistry, capacityAh),
+    fresh('same', t`The same again: ${short}, ${capacityAh} Ah`, chemistry, capacityAh),
     ...(dearer
       ? [
           fresh(
             'dearer',
-            `A dearer class: ${CHEMISTRIES[dearer].short}, ${capacityAh} Ah`,
+            t`A dearer class: ${CHEMISTRIES[dearer].short}, ${capacityAh} Ah`,
             dearer,
             capacityAh,
           ),
@@ -153,7 +154,7 @@ function waysOn(question: KeepQuestion, left: LifeLeft): WayOn[] {
       : []),
     fresh(
       'larger',
-      `A larger one, where the tray takes it: ${short}, ${larger} Ah`,
+      t`A larger one, where the tray takes it: ${short}, ${larger} Ah`,
       chemistry,
       larger,
       LARGER.years,
@@ -201,14 +202,14 @@ export function waysWith(question: KeepQuestion): KeepOrReplace {
   const pct = Math.round(100 * left.nextSeason);
   const old =
     age === null
-      ? 'Its age is unknown, and it counts as five years old.'
-      : `It is ${age.toFixed(1)} years old.`;
-  const shows = `${old} It has about ${Math.round(100 * health.value)} % (${Math.round(100 * health.low)}–${Math.round(100 * health.high)} %) of what it is rated for.`;
-  const through = `${Math.min(99, Math.max(1, pct))} % that it is still good next year; ${yearsWords(left.years)} left.`;
-  const buys = `${cheapest.label}: ${formatMoney(cheapest.perYear, rules)} a year, ${formatMoney(cheapest.price + cheapest.labour, rules)} with the work.`;
+      ? t`Its age is unknown, and it counts as five years old.`
+      : t`It is ${age.toFixed(1)} years old.`;
+  const shows = t`${old} It has about ${Math.round(100 * health.value)} % (${Math.round(100 * health.low)}–${Math.round(100 * health.high)} %) of what it is rated for.`;
+  const through = t`${Math.min(99, Math.max(1, pct))} % that it is still good next year; ${yearsWords(left.years)} left.`;
+  const buys = t`${cheapest.label}: ${formatMoney(cheapest.perYear, rules)} a year, ${formatMoney(cheapest.price + cheapest.labour, rules)} with the work.`;
   const base = { health, left, ways, fresh: cheapest };
   if (condemned !== null) {
-    const why = [`It is condemned: ${condemned}.`, buys];
+    const why = [t`It is condemned: ${condemned}.`, buys];
     return { ...base, advice: 'replace', way: cheapest, why };
   }
   const keep = ways[0]!;
@@ -218,10 +219,10 @@ export function waysWith(question: KeepQuestion): KeepOrReplace {
     return { ...base, advice: 'keep', way: keep, why };
   }
   if (worn.nextSeason < REPLACE_UNDER || (shown?.chance ?? 0) >= READINGS_TELL_FROM) {
-    const first = 'Clean its clamps and test the charging first: do not rush.';
+    const first = t`Clean its clamps and test the charging first: do not rush.`;
     return { ...base, advice: 'replace', way: cheapest, why: [...why, first, buys] };
   }
-  const decides = 'Bright clamps, the charging at idle and a load test decide: do not rush.';
+  const decides = t`Bright clamps, the charging at idle and a load test decide: do not rush.`;
   return { ...base, advice: 'test-first', way: keep, why: [...why, decides] };
 }
 
@@ -239,7 +240,7 @@ function withShown({ years, nextSeason }: LifeLeft, shown: KeepQuestion['shown']
 export function yearsWords({ low, high }: Estimate): string {
   const from = Math.floor(low);
   const to = Math.ceil(high);
-  if (to <= 1) return 'less than a year';
-  if (from === 0) return `up to ${to} years`;
-  return from === to ? `${to} years` : `${from} to ${to} years`;
+  if (to <= 1) return t`less than a year`;
+  if (from === 0) return t`up to ${to} years`;
+  return from === to ? t`${to} years` : t`${from} to ${to} years`;
 }

@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { shortDay, type Day } from '../day';
 
 /** Whether it is ready on the day, in the same words wherever it is said. */
@@ -12,12 +13,12 @@ export type Readiness =
 export function readinessWords(readiness: Readiness, near: Day): string {
   switch (readiness.kind) {
     case 'ready':
-      return 'Ready';
+      return t`Ready`;
     case 'by':
-      return `Will be ready by ${shortDay(readiness.day, near)}`;
+      return t`Will be ready by ${shortDay(readiness.day, near)}`;
     case 'late':
-      return `Not ready before ${shortDay(readiness.day, near)}`;
+      return t`Not ready before ${shortDay(readiness.day, near)}`;
     case 'replace':
-      return 'Not without a replacement';
+      return t`Not without a replacement`;
   }
 }

@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../language';
 import type { ChargeForecast } from '../assessment/charge-forecast';
 import { chargingAnswer, crankAnswer } from '../assessment/test-answers';
 import { CHEMISTRIES } from '../battery/chemistries';
@@ -101,102 +102,102 @@ const lastStart = ({ standing }: BackBattery) => standing.state.starts.at(-1) ??
 const isNew = ({ standing: { state, laidUpAt } }: BackBattery) =>
   state.fittedAt !== null && laidUpAt !== null && state.fittedAt > laidUpAt + MS_PER_DAY / 2;
 
-export const STAGES: Readonly<Record<BatteryStageId, StageKind>> = {
+export const STAGES: Readonly<Record<BatteryStageId, StageKind>> = withWords({
   replace: {
-    label: 'Replace it',
-    why: 'It is condemned: never charged or cranked again. A new one is checked and charged before it goes in.',
+    label: msg`Replace it`,
+    why: msg`It is condemned: never charged or cranked again. A new one is checked and charged before it goes in.`,
     applies: (battery) => !isSound(battery),
     done: () => false,
     after: [],
     tooEarly: '',
   },
   charge: {
-    label: 'Last full charge',
+    label: msg`Last full charge`,
     why: ({ standing: { facts, vehicleKind } }) =>
       CHEMISTRIES[facts.chemistry].family === 'lithium'
-        ? 'Lithium stands part charged until its day, and is made full only now.'
+        ? t`Lithium stands part charged until its day, and is made full only now.`
         : VEHICLE_KINDS[vehicleKind].small
-          ? 'Full, at the charger’s lowest rate: six to eight hours, or left overnight.'
-          : 'Full, and slowly: the last charge is not hurried.',
+          ? t`Full, at the charger’s lowest rate: six to eight hours, or left overnight.`
+          : t`Full, and slowly: the last charge is not hurried.`,
     applies: isSound,
     done: (battery, { fresh }) =>
       isHeld(battery.standing) || (battery.standing.state.lastFullAt ?? -1) >= fresh,
     after: ['replace'],
-    tooEarly: 'What is condemned is not charged.',
+    tooEarly: msg`What is condemned is not charged.`,
   },
   inspect: {
-    label: 'Case, posts and belt',
-    why: 'What the winter did shows now, while there is time to mend it.',
+    label: msg`Case, posts and belt`,
+    why: msg`What the winter did shows now, while there is time to mend it.`,
     applies: isSound,
     done: ({ standing }, { seen }) => (standing.state.inspection?.at ?? -1) >= seen,
     after: [],
     tooEarly: '',
   },
   'top-up': {
-    label: 'Levels',
-    why: 'Plates covered, to the tube’s bottom, after the charge and not before: it rises.',
+    label: msg`Levels`,
+    why: msg`Plates covered, to the tube’s bottom, after the charge and not before: it rises.`,
     procedure: 'top-up',
     applies: (battery) =>
       isSound(battery) &&
       hasLiquid(battery.standing.facts.chemistry, battery.standing.facts.capsOpen),
     done: ({ standing }, { seen }) => (standing.state.levels?.at ?? -1) >= seen,
     after: ['unhook'],
-    tooEarly: 'Nothing hangs on it while its caps are open.',
+    tooEarly: msg`Nothing hangs on it while its caps are open.`,
   },
   clean: {
-    label: 'Clean it',
-    why: 'Growth at a post is a joint that does not carry a starter.',
+    label: msg`Clean it`,
+    why: msg`Growth at a post is a joint that does not carry a starter.`,
     procedure: 'clean',
     applies: (battery, when) =>
       isSound(battery) && (wantsCleaning(battery) || lately('clean')(battery, when)),
     done: (battery) => !wantsCleaning(battery),
     after: ['unhook'],
-    tooEarly: 'Nothing hangs on it while a hand is at its posts.',
+    tooEarly: msg`Nothing hangs on it while a hand is at its posts.`,
   },
   unhook: {
-    label: 'Off the charger',
-    why: 'Mains off, lamps out, clamps off; the tag off the wheel, the lead stowed and capped.',
+    label: msg`Off the charger`,
+    why: msg`Mains off, lamps out, clamps off; the tag off the wheel, the lead stowed and capped.`,
     procedure: 'unhook',
     applies: (battery, when) => hangs(battery) || lately('unhook')(battery, when),
     done: (battery) => !hangs(battery),
     after: ['charge'],
-    tooEarly: 'It stays on until it is full.',
+    tooEarly: msg`It stays on until it is full.`,
   },
   'put-back': {
-    label: 'Put it back',
-    why: 'Upright, no lead pinched, hold-down by hand first, vent tube open.',
+    label: msg`Put it back`,
+    why: msg`Upright, no lead pinched, hold-down by hand first, vent tube open.`,
     procedure: 'put-back',
     applies: (battery, when) =>
       isSound(battery) &&
       (battery.standing.state.out !== null || lately('put-back')(battery, when)),
     done: ({ standing }) => standing.state.out === null,
     after: ['charge', 'unhook'],
-    tooEarly: 'It is charged on the bench, and comes off the charger there.',
+    tooEarly: msg`It is charged on the bench, and comes off the charger there.`,
   },
   reconnect: {
-    label: 'Reconnect',
-    why: 'In its order; then codes, clock and windows, and the tracker’s company.',
+    label: msg`Reconnect`,
+    why: msg`In its order; then codes, clock and windows, and the tracker’s company.`,
     procedure: 'reconnect',
     applies: (battery, when) =>
       isSound(battery) &&
       (!battery.standing.state.negativeOn || lately('reconnect')(battery, when)),
     done: ({ standing }) => standing.state.negativeOn,
     after: ['charge', 'unhook', 'put-back'],
-    tooEarly: 'Full first, mains off and clamps off, and the battery in its place.',
+    tooEarly: msg`Full first, mains off and clamps off, and the battery in its place.`,
   },
   'draw-test': {
-    label: 'Draw test',
-    why: 'After a replacement: what emptied the old one may empty the new one.',
+    label: msg`Draw test`,
+    why: msg`After a replacement: what emptied the old one may empty the new one.`,
     procedure: 'draw-test',
     applies: (battery) => isSound(battery) && isNew(battery) && battery.context.block === null,
     done: ({ standing: { state } }) => (state.drawAt ?? -1) >= (state.fittedAt ?? 0),
     after: ['reconnect'],
-    tooEarly: 'It is measured with everything connected.',
+    tooEarly: msg`It is measured with everything connected.`,
   },
   read: {
-    label: 'Read at rest',
+    label: msg`Read at rest`,
     why: ({ standing }) =>
-      `Full is about ${formatVolts(fullVolts(standing))} on your scale; after its ${standing.rules.restHours} h of rest, or the surface flatters it.`,
+      t`Full is about ${formatVolts(fullVolts(standing))} on your scale; after its ${standing.rules.restHours} h of rest, or the surface flatters it.`,
     applies: isSound,
     done: (battery, when) => {
       const { standing } = battery;
@@ -210,16 +211,16 @@ export const STAGES: Readonly<Record<BatteryStageId, StageKind>> = {
       );
     },
     after: ['charge', 'unhook', 'put-back'],
-    tooEarly: 'It is read when it is full, off its charger and rested.',
+    tooEarly: msg`It is read when it is full, off its charger and rested.`,
   },
   crank: {
-    label: 'Crank it',
-    why: 'Normal, slow, clicks or silent: what the owner will hear.',
+    label: msg`Crank it`,
+    why: msg`Normal, slow, clicks or silent: what the owner will hear.`,
     procedure: 'crank',
     applies: (battery) => isSound(battery) && cranks(battery.context),
     done: (battery, { fresh }) => (lastStart(battery)?.at ?? -1) >= fresh,
     after: ['charge', 'unhook', 'put-back', 'reconnect', 'read'],
-    tooEarly: 'Full, connected and read first: slow says low charge before it says anything else.',
+    tooEarly: msg`Full, connected and read first: slow says low charge before it says anything else.`,
     bad: (battery, { fresh }) => {
       const start = lastStart(battery);
       if (start === null || start.at < fresh) return null;
@@ -228,23 +229,23 @@ export const STAGES: Readonly<Record<BatteryStageId, StageKind>> = {
     },
   },
   'ready-check': {
-    label: 'Ready check',
-    why: 'It has no starter: it says by itself that it goes.',
+    label: msg`Ready check`,
+    why: msg`It has no starter: it says by itself that it goes.`,
     procedure: 'ready-check',
     applies: (battery) => isSound(battery) && readies(battery.context),
     done: lately('ready-check'),
     after: ['charge', 'unhook', 'put-back', 'reconnect', 'read'],
-    tooEarly: 'Full, connected and read first.',
+    tooEarly: msg`Full, connected and read first.`,
   },
   'charging-test': {
-    label: 'Charging at idle',
+    label: msg`Charging at idle`,
     why: ({ standing: { facts } }) =>
-      `About ${inPairs(14, facts.cells)} V is well; much more or much less is a fault that empties the next battery too.`,
+      t`About ${inPairs(14, facts.cells)} V is well; much more or much less is a fault that empties the next battery too.`,
     procedure: 'charging-test',
     applies: (battery) => isSound(battery) && cranks(battery.context),
     done: ({ standing }, { fresh }) => (standing.state.charging?.at ?? -1) >= fresh,
     after: ['crank'],
-    tooEarly: 'It has to run first.',
+    tooEarly: msg`It has to run first.`,
     bad: ({ standing }, { fresh }) => {
       const { charging } = standing.state;
       if (charging === null || charging.at < fresh) return null;
@@ -252,4 +253,4 @@ export const STAGES: Readonly<Record<BatteryStageId, StageKind>> = {
       return isWell ? null : say.join(' ');
     },
   },
-};
+});

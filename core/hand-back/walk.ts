@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { hoursToFull } from '../charging/charge';
 import { dayOf, MS_PER_HOUR, wallClock, type Day } from '../day';
 import { actOfProcedure, blockedFromCharge, reasonsAgainst } from '../gate/gate';
@@ -128,10 +129,12 @@ export function walkBack(batteries: readonly BackBattery[], collectDay: Day | nu
     key: 'hand-over',
     id: 'hand-over',
     batteryId: null,
-    label: 'Hand it over',
-    why: 'The owner’s record, an honest word on the life left, keys; signed.',
+    label: t`Hand it over`,
+    why: t`The owner’s record, an honest word on the life left, keys; signed.`,
     state: open.length > 0 ? 'waits' : 'open',
-    waitsFor: open[0] ? { label: open[0].label, why: 'It is handed over when it is ready.' } : null,
+    waitsFor: open[0]
+      ? { label: open[0].label, why: t`It is handed over when it is ready.` }
+      : null,
     because,
     bad: null,
     by: day,
@@ -152,7 +155,7 @@ function readinessOf(
   const condemned = batteries.find(({ context }) => context.condition !== 'sound');
   if (condemned) {
     const { label, context } = condemned;
-    const seen = context.conditionSeen ?? `it is ${context.condition}`;
+    const seen = context.conditionSeen ?? t`it is ${context.condition}`;
     return { kind: 'replace', why: `${label}: ${seen}` };
   }
   const weak = batteries.find(({ standing, outlook }) => {
@@ -160,7 +163,7 @@ function readinessOf(
     return start !== null && start.chance.high < sureOf(standing);
   });
   if (weak) {
-    return { kind: 'replace', why: `${weak.label}: even charged in full it is not sure to start` };
+    return { kind: 'replace', why: t`${weak.label}: even charged in full it is not sure to start` };
   }
   if (stages.every(({ state }) => state === 'done')) return { kind: 'ready' };
   const { standing } = batteries[0]!;
@@ -190,7 +193,7 @@ function badJoint(standing: BatteryRecord): string | null {
   const { worst, say } = dropsAnswer(standing, drops.seen);
   return worst === null
     ? null
-    : `${say.join(' ')} The starter has that much less, whatever the battery gives.`;
+    : t`${say.join(' ')} The starter has that much less, whatever the battery gives.`;
 }
 
 /**
@@ -202,10 +205,10 @@ export function startWorry(start: StartForecast | null, standing: BatteryRecord)
   const joint = badJoint(standing);
   if (joint) return joint;
   if (isTestedWeak(standing)) {
-    return `Its tests call it weak: about ${Math.round(100 * start.health.value)} % of what it is rated for. Clean its clamps, test once more, and tell its owner before the frost does.`;
+    return t`Its tests call it weak: about ${Math.round(100 * start.health.value)} % of what it is rated for. Clean its clamps, test once more, and tell its owner before the frost does.`;
   }
   return start.chance.value < sureOf(standing)
-    ? `Less sure than the ${standing.rules.startSurePct} % that the house promises: load test it in good time, and tell its owner.`
+    ? t`Less sure than the ${standing.rules.startSurePct} % that the house promises: load test it in good time, and tell its owner.`
     : null;
 }
 

@@ -1,3 +1,4 @@
+import { msg, withWords } from '../language';
 import type { InspectionPointId, Inspection, Level } from './points';
 
 /** What a finding makes the program do. */
@@ -25,113 +26,112 @@ export interface Finding {
   readonly todo: string;
 }
 
-const CONDEMNED =
-  'Not to be charged. Isolate it, bag it, replace it, recycle it by local rules, and have it out of the hall before frost.';
+const NEVER_CHARGE = msg`Not to be charged. Isolate it, bag it, replace it, recycle it by local rules, and have it out of the hall before frost.`;
 
 /** What follows from each answer that is not the sound one. Common practice. */
-const FINDINGS: readonly (Finding & { point: InspectionPointId; answer: string })[] = [
+const FINDINGS: readonly (Finding & { point: InspectionPointId; answer: string })[] = withWords([
   {
     point: 'case',
     answer: 'cracked',
     id: 'cracked',
-    seen: 'its case is cracked',
+    seen: msg`its case is cracked`,
     consequence: 'condemned',
-    todo: CONDEMNED,
+    todo: NEVER_CHARGE,
   },
   {
     point: 'case',
     answer: 'leaking',
     id: 'leaking',
-    seen: 'it leaks',
+    seen: msg`it leaks`,
     consequence: 'condemned',
-    todo: CONDEMNED,
+    todo: NEVER_CHARGE,
   },
   {
     point: 'walls',
     answer: 'swollen',
     id: 'swollen',
-    seen: 'its walls are swollen',
+    seen: msg`its walls are swollen`,
     consequence: 'condemned',
-    todo: CONDEMNED,
+    todo: NEVER_CHARGE,
   },
   {
     point: 'case',
     answer: 'damp',
     id: 'damp',
-    seen: 'its case was damp',
+    seen: msg`its case was damp`,
     consequence: 'second-look',
-    todo: 'Clean and dry it, stand it somewhere dry, and look again in the next round.',
+    todo: msg`Clean and dry it, stand it somewhere dry, and look again in the next round.`,
   },
   {
     point: 'vent',
     answer: 'blocked',
     id: 'vent',
-    seen: 'its vent tube is kinked or blocked',
+    seen: msg`its vent tube is kinked or blocked`,
     consequence: 'mend-before-charge',
-    todo: 'Free the vent tube before any charge: the gas has nowhere to go. Then inspect again.',
+    todo: msg`Free the vent tube before any charge: the gas has nowhere to go. Then inspect again.`,
   },
   {
     point: 'posts',
     answer: 'growth',
     id: 'growth',
-    seen: 'growth on its posts or clamps',
+    seen: msg`growth on its posts or clamps`,
     consequence: 'clean',
-    todo: 'Neutralise, clean bright and protect.',
+    todo: msg`Neutralise, clean bright and protect.`,
   },
   {
     point: 'posts',
     answer: 'loose',
     id: 'loose-clamp',
-    seen: 'a clamp turns by hand',
+    seen: msg`a clamp turns by hand`,
     consequence: 'clean',
-    todo: 'Clean the post, seat the clamp fully down and tighten it: it must not turn by hand.',
+    todo: msg`Clean the post, seat the clamp fully down and tighten it: it must not turn by hand.`,
   },
   {
     point: 'tray',
     answer: 'acid',
     id: 'tray',
-    seen: 'acid or rust in its tray',
+    seen: msg`acid or rust in its tray`,
     consequence: 'second-look',
-    todo: 'Neutralise and clean the tray; find out whether the case leaks.',
+    todo: msg`Neutralise and clean the tray; find out whether the case leaks.`,
   },
   {
     point: 'insulation',
     answer: 'damaged',
     id: 'insulation',
-    seen: 'damaged cable insulation',
+    seen: msg`damaged cable insulation`,
     consequence: 'tell-owner',
-    todo: 'Keep the cable off the body until it is mended; tell the owner.',
+    todo: msg`Keep the cable off the body until it is mended; tell the owner.`,
   },
   {
     point: 'holdDown',
     answer: 'loose',
     id: 'hold-down',
-    seen: 'its hold-down does not hold',
+    seen: msg`its hold-down does not hold`,
     consequence: 'tell-owner',
-    todo: 'Fasten it before the vehicle moves; tell the owner.',
+    todo: msg`Fasten it before the vehicle moves; tell the owner.`,
   },
   {
     point: 'belt',
     answer: 'worn',
     id: 'belt',
-    seen: 'a worn or slack alternator belt',
+    seen: msg`a worn or slack alternator belt`,
     consequence: 'tell-owner',
-    todo: 'Tell the owner: on the road it may not be charged.',
+    todo: msg`Tell the owner: on the road it may not be charged.`,
   },
-];
+]);
 
-const PLATES: Finding = {
+const PLATES: Finding = withWords({
   id: 'plates-show',
-  seen: 'plates show in a cell',
+  seen: msg`plates show in a cell`,
   consequence: 'water-before-charge',
-  todo: 'Cover the plates with distilled or demineralised water before charging; the rest after it. Never acid.',
-};
-const LOW: Finding = {
+  todo: msg`Cover the plates with distilled or demineralised water before charging; the rest after it. Never acid.`,
+});
+const LOW: Finding = withWords({
   id: 'level-low',
-  seen: 'a level is low',
+  seen: msg`a level is low`,
   consequence: 'water-after-charge',
-  todo: 'Top up after the next charge, which makes the level rise.',
-};
+  todo: msg`Top up after the next charge, which makes the level rise.`,
+});
 
 /** Findings of an inspection, the gravest first as the table has them. An eye is no finding. */
 export function findingsOf(inspection: Inspection): Finding[] {

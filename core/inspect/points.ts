@@ -1,3 +1,4 @@
+import { t, msg, withWords, plural } from '../language';
 import { z } from 'zod';
 import type { BatteryDetails } from '../battery/details';
 import type { VehicleKindId } from '../site/vehicle-kinds';
@@ -21,93 +22,93 @@ const always = () => true;
 const BELTED: ReadonlySet<VehicleKindId> = new Set(['car', 'pickup', 'camper', 'generator']);
 
 /** What is looked at, in the order of looking. To add a point is to add a record. */
-export const INSPECTION_POINTS = {
+export const INSPECTION_POINTS = withWords({
   case: {
-    label: 'Case',
-    look: 'Cracks, leaks and damp patches on all sides, lid and corners.',
+    label: msg`Case`,
+    look: msg`Cracks, leaks and damp patches on all sides, lid and corners.`,
     answers: [
-      { value: 'sound', label: 'Sound and dry' },
-      { value: 'damp', label: 'Damp' },
-      { value: 'leaking', label: 'Leaking' },
-      { value: 'cracked', label: 'Cracked' },
+      { value: 'sound', label: msg`Sound and dry` },
+      { value: 'damp', label: msg`Damp` },
+      { value: 'leaking', label: msg`Leaking` },
+      { value: 'cracked', label: msg`Cracked` },
     ],
     has: always,
   },
   walls: {
-    label: 'Walls',
-    look: 'Lay a straight edge along the long side: overcharge or frost makes it belly.',
+    label: msg`Walls`,
+    look: msg`Lay a straight edge along the long side: overcharge or frost makes it belly.`,
     answers: [
-      { value: 'straight', label: 'Straight' },
-      { value: 'swollen', label: 'Swollen' },
+      { value: 'straight', label: msg`Straight` },
+      { value: 'swollen', label: msg`Swollen` },
     ],
     has: always,
   },
   tray: {
-    label: 'Tray',
-    look: 'White crust or wet metal under the battery is acid.',
+    label: msg`Tray`,
+    look: msg`White crust or wet metal under the battery is acid.`,
     answers: [
-      { value: 'clean', label: 'Clean' },
-      { value: 'acid', label: 'Acid or rust' },
+      { value: 'clean', label: msg`Clean` },
+      { value: 'acid', label: msg`Acid or rust` },
     ],
     has: always,
   },
   posts: {
-    label: 'Posts and clamps',
-    look: 'White-green growth; clamps that turn by hand.',
+    label: msg`Posts and clamps`,
+    look: msg`White-green growth; clamps that turn by hand.`,
     answers: [
-      { value: 'bright', label: 'Bright and tight' },
-      { value: 'growth', label: 'Growth' },
-      { value: 'loose', label: 'Loose' },
+      { value: 'bright', label: msg`Bright and tight` },
+      { value: 'growth', label: msg`Growth` },
+      { value: 'loose', label: msg`Loose` },
     ],
     has: always,
   },
   insulation: {
-    label: 'Cable insulation',
-    look: 'Chafed, brittle or swollen sleeves near the clamps.',
+    label: msg`Cable insulation`,
+    look: msg`Chafed, brittle or swollen sleeves near the clamps.`,
     answers: [
-      { value: 'sound', label: 'Sound' },
-      { value: 'damaged', label: 'Damaged' },
+      { value: 'sound', label: msg`Sound` },
+      { value: 'damaged', label: msg`Damaged` },
     ],
     has: always,
   },
   vent: {
-    label: 'Vent tube',
-    look: 'Connected, open to the outside, not kinked.',
+    label: msg`Vent tube`,
+    look: msg`Connected, open to the outside, not kinked.`,
     answers: [
-      { value: 'open', label: 'Open' },
-      { value: 'blocked', label: 'Kinked or blocked' },
+      { value: 'open', label: msg`Open` },
+      { value: 'blocked', label: msg`Kinked or blocked` },
     ],
     has: (details) => details.ventTube,
   },
   holdDown: {
-    label: 'Hold-down',
-    look: 'The battery does not move when it is pushed.',
+    label: msg`Hold-down`,
+    look: msg`The battery does not move when it is pushed.`,
     answers: [
-      { value: 'holds', label: 'Holds' },
-      { value: 'loose', label: 'Loose or missing' },
+      { value: 'holds', label: msg`Holds` },
+      { value: 'loose', label: msg`Loose or missing` },
     ],
     has: always,
   },
   belt: {
-    label: 'Alternator belt',
-    look: 'Cracks, shine, slack.',
+    label: msg`Alternator belt`,
+    look: msg`Cracks, shine, slack.`,
     answers: [
-      { value: 'sound', label: 'Sound' },
-      { value: 'worn', label: 'Worn or slack' },
+      { value: 'sound', label: msg`Sound` },
+      { value: 'worn', label: msg`Worn or slack` },
     ],
     has: (_, kind) => BELTED.has(kind),
   },
   eye: {
-    label: 'Indicator eye',
-    look: 'Recorded, never believed: it sees one cell, and can look good on a flat battery.',
+    label: msg`Indicator eye`,
+    look: msg`Recorded, never believed: it sees one cell, and can look good on a flat battery.`,
     answers: [
-      { value: 'green', label: 'Green' },
-      { value: 'dark', label: 'Dark' },
-      { value: 'clear', label: 'Clear or yellow' },
+      { value: 'green', label: msg`Green` },
+      { value: 'dark', label: msg`Dark` },
+      { value: 'clear', label: msg`Clear or yellow` },
     ],
     has: (details) => details.eye,
   },
-} as const satisfies Record<string, InspectionPoint>;
+} as const satisfies Record<string, InspectionPoint>);
 
 export type InspectionPointId = keyof typeof INSPECTION_POINTS;
 export const INSPECTION_POINT_IDS = Object.keys(INSPECTION_POINTS) as [
@@ -118,12 +119,12 @@ export const INSPECTION_POINT_IDS = Object.keys(INSPECTION_POINTS) as [
 /** How high the liquid stands in a cell. */
 export const LEVELS = ['over', 'mark', 'low', 'plates'] as const;
 export type Level = (typeof LEVELS)[number];
-export const LEVEL_WORDS: Readonly<Record<Level, string>> = {
-  over: 'over the mark',
-  mark: 'at the mark',
-  low: 'low, plates covered',
-  plates: 'plates show',
-};
+export const LEVEL_WORDS: Readonly<Record<Level, string>> = withWords({
+  over: msg`over the mark`,
+  mark: msg`at the mark`,
+  low: msg`low, plates covered`,
+  plates: msg`plates show`,
+});
 
 /** What was seen: an answer for each point that was looked at, and levels cell by cell. */
 export const Inspection = z.strictObject({
@@ -136,7 +137,7 @@ export const Inspection = z.strictObject({
         context.addIssue({
           code: 'custom',
           path: [id],
-          message: `${answer} is not one of ${known.map(({ value }) => value).join(', ')}`,
+          message: t`${answer} is not one of ${known.map(({ value }) => value).join(', ')}`,
         });
       }
     }),
@@ -149,5 +150,5 @@ export type Inspection = z.infer<typeof Inspection>;
 /** What is wrong with the number of levels for a battery of so many cells; null when it fits. */
 export function levelsProblem(levels: readonly Level[] | null, cells: number): string | null {
   if (levels === null || levels.length === cells) return null;
-  return `${levels.length} ${levels.length === 1 ? 'level was' : 'levels were'} given for a battery of ${cells} ${cells === 1 ? 'cell' : 'cells'}: give one for each cell`;
+  return t`${levels.length} ${plural(levels.length, 'level was', 'levels were')} given for a battery of ${cells} ${plural(cells, 'cell', 'cells')}: give one for each cell`;
 }

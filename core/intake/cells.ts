@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { CHEMISTRY_IDS, type ChemistryId } from '../battery/chemistries';
 import { MONTH_NAMES, parseDay, partsOf, type Day } from '../day';
 import type { Pole } from '../stay/vehicle-facts';
@@ -20,10 +21,10 @@ const isNothing = (text: string) => /^(|-+|–|—|\?+|n\/?a|none|unknown)$/i.te
 export function readNumber(text: string, unit: RegExp): Read<number> {
   if (isNothing(text)) return said<number>(null);
   const bare = text.trim().replace(unit, '').trim();
-  if (!/^-?\d+([.,]\d+)?$/.test(bare)) return unsaid(`“${text}” is no number`);
+  if (!/^-?\d+([.,]\d+)?$/.test(bare)) return unsaid(t`“${text}” is no number`);
   if (/^-?[1-9]\d{0,2}[.,]\d{3}$/.test(bare)) {
     const [whole, rest] = bare.split(/[.,]/) as [string, string];
-    return unsaid(`“${text}” could be ${whole}.${rest} or ${whole}${rest}: write it another way`);
+    return unsaid(t`“${text}” could be ${whole}.${rest} or ${whole}${rest}: write it another way`);
   }
   return said(Number(bare.replace(',', '.')));
 }
@@ -61,9 +62,9 @@ export function readTemperature(text: string, degrees: Degrees | null): Read<num
   );
   if (!read.ok || read.value === null) return read;
   const unit = unitIn(text) ?? degrees;
-  if (unit === null) return unsaid(`“${text}”: Celsius or Fahrenheit?`);
+  if (unit === null) return unsaid(t`“${text}”: Celsius or Fahrenheit?`);
   const celsius = unit === 'celsius' ? read.value : ((read.value - 32) * 5) / 9;
-  if (celsius < -60 || celsius > 80) return unsaid(`“${text}” is no temperature of a battery`);
+  if (celsius < -60 || celsius > 80) return unsaid(t`“${text}” is no temperature of a battery`);
   return said(Math.round(celsius * 100) / 100);
 }
 
@@ -80,7 +81,7 @@ export function readChemistry(text: string): Read<ChemistryId> {
   const named = CHEMISTRY_IDS.filter((id) => CHEMISTRY_WORDS[id].test(text));
   // An enhanced one is flooded, and so says many a label.
   const [first, ...more] = named.length > 1 ? named.filter((id) => id !== 'flooded') : named;
-  if (more.length > 0) return unsaid(`“${text}” names two kinds: ${[first, ...more].join(', ')}`);
+  if (more.length > 0) return unsaid(t`“${text}” names two kinds: ${[first, ...more].join(', ')}`);
   return said(first ?? null);
 }
 
@@ -107,10 +108,10 @@ export function readBattery(text: string): Read<BatteryWords> {
   const ampHours = take(/(\d+(?:[.,]\d+)?)\s*a\s?h\b/i);
   const volts = take(/(?<![\d.,])(\d+(?:[.,]\d+)?)\s*v(?:olts?)?\b/i);
   if (volts !== null && /[.,]/.test(volts)) {
-    return unsaid(`“${text}”: ${volts} V is written on no battery; was it read?`);
+    return unsaid(t`“${text}”: ${volts} V is written on no battery; was it read?`);
   }
   const year = take(/\b((?:19|20)\d\d)\b/);
-  if (/\d\s*a\s?h\b/i.test(rest)) return unsaid(`“${text}” names two capacities`);
+  if (/\d\s*a\s?h\b/i.test(rest)) return unsaid(t`“${text}” names two capacities`);
   const capacity = ampHours === null ? said<number>(null) : readAmpHours(ampHours);
   if (!capacity.ok) return capacity;
   for (const id of CHEMISTRY_IDS) rest = rest.replace(CHEMISTRY_WORDS[id], ' ');
@@ -144,7 +145,7 @@ export const kindIn = (text: string): VehicleKindId | null =>
 export function readKind(text: string): Read<VehicleKindId> {
   if (isNothing(text)) return said<VehicleKindId>(null);
   const kind = kindIn(text);
-  return kind ? said(kind) : unsaid(`“${text}” is no kind that is known here`);
+  return kind ? said(kind) : unsaid(t`“${text}” is no kind that is known here`);
 }
 
 /** Which post is connected to the body: `positive`, `neg.`, `+`. */
@@ -153,7 +154,7 @@ export function readEarth(text: string): Read<Pole> {
   if (/^[-−–]$/.test(bare)) return said<Pole>('negative');
   if (isNothing(bare)) return said<Pole>(null);
   if (/^(pos|\+)/i.test(bare)) return said<Pole>('positive');
-  return /^neg/i.test(bare) ? said<Pole>('negative') : unsaid(`“${text}”: positive or negative?`);
+  return /^neg/i.test(bare) ? said<Pole>('negative') : unsaid(t`“${text}”: positive or negative?`);
 }
 
 /** Whether a text says that the positive post is earthed, wherever somebody wrote it. */
@@ -204,14 +205,14 @@ export function readDate(text: string, order: DateOrder | null): Read<Day> {
   else if (figures) {
     const [one, two] = [Number(figures[1]), Number(figures[2])];
     if (order === null && one <= 12 && two <= 12 && one !== two) {
-      return unsaid(`“${text}”: is the day first, or the month?`);
+      return unsaid(t`“${text}”: is the day first, or the month?`);
     }
     const dayFirst = order === 'day-first' || (order === null && one > 12) || one === two;
     const year = fullYear(figures[3]!);
     parts = dayFirst ? [year, two, one] : [year, one, two];
   }
   const day = parts && parseDay(parts.map((n) => String(n).padStart(2, '0')).join('-'));
-  return day === null ? unsaid(`“${text}” is no day`) : said(day);
+  return day === null ? unsaid(t`“${text}” is no day`) : said(day);
 }
 
 /** Year and month in which a battery was fitted: `2021`, `05/2021`, `May 2021`, or a whole date. */
@@ -245,5 +246,5 @@ export function readMaintainer(text: string): Read<string> {
   const bare = text.trim();
   if (isNothing(text) || NO.test(bare)) return said<string>(null);
   if (YES.test(bare)) return said('');
-  return bare.length <= 40 ? said(bare) : unsaid('a name of at most 40 letters, or yes or no');
+  return bare.length <= 40 ? said(bare) : unsaid(t`a name of at most 40 letters, or yes or no`);
 }

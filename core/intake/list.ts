@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { cellsFor, type ChemistryId } from '../battery/chemistries';
 import { doubtOfVolts } from '../assessment/plausible';
 import type { Day } from '../day';
@@ -114,7 +115,7 @@ export function rowOf(
     other: T | null,
   ) => {
     if (own !== null && other !== null && own !== other)
-      say(field, 'wrong', `${own} here, and ${other} in another cell`);
+      say(field, 'wrong', t`${own} here, and ${other} in another cell`);
     return own ?? other;
   };
   const assumed = <T>(field: IntakeField, value: T | null, usual: T, words: string): T => {
@@ -124,30 +125,30 @@ export function rowOf(
   };
 
   const name = textOf('name');
-  if (!name) say('name', 'wrong', 'the vehicle has no name');
-  else if (name.length > 60) say('name', 'wrong', 'at most 60 letters');
+  if (!name) say('name', 'wrong', t`the vehicle has no name`);
+  else if (name.length > 60) say('name', 'wrong', t`at most 60 letters`);
   const kindSaid = read('kind', readKind);
-  const kind = assumed('kind', kindSaid ?? kindIn(name), 'car', 'a car, as nothing else is said');
+  const kind = assumed('kind', kindSaid ?? kindIn(name), 'car', t`a car, as nothing else is said`);
   const usual = VEHICLE_KINDS[kind].usualBatteries[0]!;
   const words = read('battery', readBattery) ?? NO_WORDS;
-  if (words.rest) say('battery', 'asked', `“${words.rest}” is left out`);
+  if (words.rest) say('battery', 'asked', t`“${words.rest}” is left out`);
   const chemistry = assumed(
     'chemistry',
     either('chemistry', read('chemistry', readChemistry), words.chemistry),
     'flooded',
-    'flooded, as nothing else is said',
+    t`flooded, as nothing else is said`,
   );
   const nominalVolts = assumed(
     'nominalVolts',
     either('nominalVolts', read('nominalVolts', readVolts), words.nominalVolts),
     12,
-    '12 V, as nothing else is said',
+    t`12 V, as nothing else is said`,
   );
   const capacityAh = assumed(
     'capacityAh',
     either('capacityAh', read('capacityAh', readAmpHours), words.capacityAh),
     usual.capacityAh,
-    `${usual.capacityAh} Ah, as usual in a ${VEHICLE_KINDS[kind].label.toLowerCase()}`,
+    t`${usual.capacityAh} Ah, as usual in a ${VEHICLE_KINDS[kind].label.toLowerCase()}`,
   );
   if (capacityAh < 0.5 || capacityAh > 2000) say('capacityAh', 'wrong', 'from 0.5 to 2000 Ah');
   if (nominalVolts < 2 || nominalVolts > 96) say('nominalVolts', 'wrong', 'from 2 to 96 V');
@@ -159,11 +160,11 @@ export function rowOf(
   const collectOn = read('collectOn', date);
   const readOn = read('readOn', date);
   const past = (field: IntakeField, day: Day | null) => {
-    if (day !== null && day > site.today) say(field, 'wrong', 'this day is still to come');
+    if (day !== null && day > site.today) say(field, 'wrong', t`this day is still to come`);
   };
   past('since', since);
   past('readOn', readOn);
-  if (collectOn !== null && collectOn < site.today) say('collectOn', 'wrong', 'this day is past');
+  if (collectOn !== null && collectOn < site.today) say('collectOn', 'wrong', t`this day is past`);
   const volts = read('volts', readVolts);
   const cellCount = cellsFor(chemistry, nominalVolts);
   const doubtful = (one: number) => {
@@ -226,9 +227,9 @@ function otherReadings(
     if (volts.value === null) return;
     const on = readDate(names[at] ?? '', dateOrder);
     if (!on.ok || on.value === null) {
-      return void say('wrong', on.ok ? 'no day stands over this column' : on.why);
+      return void say('wrong', on.ok ? t`no day stands over this column` : on.why);
     }
-    if (on.value > site.today) return void say('wrong', 'the day over it is still to come');
+    if (on.value > site.today) return void say('wrong', t`the day over it is still to come`);
     const doubt = doubtful(volts.value);
     if (doubt) say('asked', doubt);
     more.push({ on: on.value, volts: volts.value, celsius: null });
@@ -271,14 +272,14 @@ export function intakeOf(
       ...one,
       remarks: [...one.remarks, { field: 'bay', kind: 'wrong', words }],
     });
-    if (one.bay === '') return wrong('in which bay does it stand?');
+    if (one.bay === '') return wrong(t`in which bay does it stand?`);
     if (!BayMark.safeParse(one.bay).success)
-      return wrong('a bay is marked with letters and digits, at most 8, as C3');
+      return wrong(t`a bay is marked with letters and digits, at most 8, as C3`);
     const who = site.bays.get(one.bay) ?? null;
-    if (who !== null) return wrong(`${who} stands there`);
+    if (who !== null) return wrong(t`${who} stands there`);
     const before = standing.get(one.bay);
     if (before !== undefined && before !== one.name)
-      return wrong(`${before} stands there, in this list`);
+      return wrong(t`${before} stands there, in this list`);
     standing.set(one.bay, one.name);
     return one;
   });
@@ -323,12 +324,12 @@ function logRemarks({ battery }: IntakeRow, { battery: above }: IntakeRow): Rema
   const { volts, readOn, note, chemistry, capacityAh } = battery;
   const wrong = (field: IntakeField, words: string): Remark => ({ field, kind: 'wrong', words });
   return [
-    ...(volts !== null && readOn === null ? [wrong('readOn', 'on which day was it read?')] : []),
+    ...(volts !== null && readOn === null ? [wrong('readOn', t`on which day was it read?`)] : []),
     ...(chemistry !== above.chemistry || capacityAh !== above.capacityAh
-      ? [wrong('capacityAh', 'another battery than above: are these rows batteries, and no log?')]
+      ? [wrong('capacityAh', t`another battery than above: are these rows batteries, and no log?`)]
       : []),
     ...(note && note !== above.note
-      ? [{ ...wrong('note', 'its note is left out'), kind: 'asked' as const }]
+      ? [{ ...wrong('note', t`its note is left out`), kind: 'asked' as const }]
       : []),
   ];
 }
@@ -354,7 +355,7 @@ function withDifferences(one: IntakeRow, first: IntakeRow, are: Reading['sameVeh
       ...(are === 'readings' ? logRemarks(one, first) : []),
       ...differs.map((field): Remark => ({
         ...{ field, kind: 'wrong' },
-        words: 'the same vehicle has something else above: write it there, or leave it empty',
+        words: t`the same vehicle has something else above: write it there, or leave it empty`,
       })),
     ],
   };

@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { z } from 'zod';
 import { Line } from '../text';
 import { instantProblem, isWithinLimits } from '../time-limits';
@@ -6,14 +7,14 @@ import { SUBJECT_KINDS, type SubjectKind } from './kind';
 
 export const Envelope = z.strictObject({
   /** UUIDv7, made by whoever records: the same entry sent twice is recorded once. */
-  id: z.uuid({ version: 'v7', error: 'an entry id is a UUIDv7' }),
+  id: z.uuid({ version: 'v7', error: () => t`an entry id is a UUIDv7` }),
   subjectKind: z.enum(SUBJECT_KINDS),
   subjectId: z.string().min(1).max(64),
   kind: z.enum(ENTRY_KIND_NAMES as [EntryKind, ...EntryKind[]]),
   version: z.int().min(1),
   /** UTC instant of the event. */
   at: z.iso
-    .datetime({ error: 'an instant is written in UTC, as 2027-01-14T09:00:00.000Z' })
+    .datetime({ error: () => t`an instant is written in UTC, as 2027-01-14T09:00:00.000Z` })
     .superRefine((at, context) => {
       const message = instantProblem(at);
       if (message) context.addIssue({ code: 'custom', message });
@@ -87,17 +88,17 @@ export function parseEntry(
   if (kind.subject !== entry.subjectKind && entry.kind !== 'withdrawn') {
     return {
       ok: false,
-      reason: `subjectKind: an entry of kind ${entry.kind} is about a ${kind.subject}, not a ${entry.subjectKind}`,
+      reason: t`subjectKind: an entry of kind ${entry.kind} is about a ${kind.subject}, not a ${entry.subjectKind}`,
     };
   }
   if (entry.version !== kind.version) {
     return {
       ok: false,
-      reason: `version: this program writes version ${kind.version} of ${entry.kind}, and was sent ${entry.version}`,
+      reason: t`version: this program writes version ${kind.version} of ${entry.kind}, and was sent ${entry.version}`,
     };
   }
   if (entry.kind === 'withdrawn' && entry.strikes === null) {
-    return { ok: false, reason: 'strikes: a withdrawal names the entry that it takes back' };
+    return { ok: false, reason: t`strikes: a withdrawal names the entry that it takes back` };
   }
   const data = kind.data.safeParse(entry.data);
   if (!data.success) return { ok: false, reason: `data.${reasonOf(data.error)}` };

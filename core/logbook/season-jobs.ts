@@ -1,3 +1,5 @@
+import { msg, withWords } from '../language';
+
 /** What is done at a battery in a round, in the order in which it is done. */
 export const SEASON_JOBS = [
   'disconnect',
@@ -10,14 +12,14 @@ export const SEASON_JOBS = [
   'handBack',
 ] as const;
 /** Each in a few words. */
-export const SEASON_JOB_WORDS = {
-  disconnect: 'off charge',
-  lamp: 'look at the lamp',
-  reading: 'read at rest',
+export const SEASON_JOB_WORDS = withWords({
+  disconnect: msg`off charge`,
+  lamp: msg`look at the lamp`,
+  reading: msg`read at rest`,
   levels: 'levels',
   clean: 'clean',
-  drawTest: 'draw test',
-  connect: 'on charge',
-  handBack: 'hand back',
-} as const;
+  drawTest: msg`draw test`,
+  connect: msg`on charge`,
+  handBack: msg`hand back`,
+} as const);
 export type SeasonJob = (typeof SEASON_JOBS)[number];

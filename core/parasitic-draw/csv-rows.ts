@@ -1,3 +1,4 @@
+import { t } from '../language';
 import type { Trace } from './trace';
 
 /**
@@ -14,24 +15,24 @@ export function traceOfRows(
     first !== undefined && first.slice(0, 2).every((one) => Number.isNaN(number(one)));
   const body = heading ? rows.slice(1) : rows;
   if (heading && /^\s*(ma|milli)/i.test(first[1] ?? '')) {
-    return { ok: false, reason: `line 1: “${first[1]}”: give amps, not milliamps` };
+    return { ok: false, reason: t`line 1: “${first[1]}”: give amps, not milliamps` };
   }
   const seconds = new Float64Array(body.length);
   const amps = new Float64Array(body.length);
   for (let i = 0; i < body.length; i++) {
     const row = body[i]!;
     const line = i + (heading ? 2 : 1);
-    const t = number(row[0]);
+    const second = number(row[0]);
     const a = number(row[1]);
     if (row.length < 2)
-      return { ok: false, reason: `line ${line}: two columns are wanted, seconds,amps` };
-    if (!Number.isFinite(t))
-      return { ok: false, reason: `line ${line}: “${row[0]}” is no number of seconds` };
+      return { ok: false, reason: t`line ${line}: two columns are wanted, seconds,amps` };
+    if (!Number.isFinite(second))
+      return { ok: false, reason: t`line ${line}: “${row[0]}” is no number of seconds` };
     // A meter that was over its range writes words or 9.9E37.
     if (Number.isNaN(a) && !/^\s*(ol|over|nan|inf)/i.test(row[1]!)) {
-      return { ok: false, reason: `line ${line}: “${row[1]}” is no number of amps` };
+      return { ok: false, reason: t`line ${line}: “${row[1]}” is no number of amps` };
     }
-    seconds[i] = t;
+    seconds[i] = second;
     amps[i] = Math.abs(a) >= 9.8e37 ? NaN : a;
   }
   return { ok: true, trace: { seconds, amps } };

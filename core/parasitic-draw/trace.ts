@@ -1,3 +1,5 @@
+import { t } from '../language';
+
 /**
  * A logged current: seconds from its start, rising, and amps as the meter showed them. A sample
  * that is not a number is one that the meter could not give (over-range, lead off).
@@ -18,26 +20,26 @@ export const MAX_SECONDS = 31 * 86_400;
  * that rise, amps within what a meter with a fuse can show.
  */
 export function traceProblem({ seconds, amps }: Trace): string | null {
-  if (seconds.length !== amps.length) return 'seconds and amps must come in pairs';
+  if (seconds.length !== amps.length) return t`seconds and amps must come in pairs`;
   if (seconds.length < 5)
-    return `a trace needs at least 5 samples, and this one has ${seconds.length}`;
-  if (seconds.length > MAX_SAMPLES) return `a trace may have at most ${MAX_SAMPLES} samples`;
+    return t`a trace needs at least 5 samples, and this one has ${seconds.length}`;
+  if (seconds.length > MAX_SAMPLES) return t`a trace may have at most ${MAX_SAMPLES} samples`;
   for (let i = 0; i < seconds.length; i++) {
-    if (!Number.isFinite(seconds[i]!)) return `sample ${i + 1}: the time is not a number`;
+    if (!Number.isFinite(seconds[i]!)) return t`sample ${i + 1}: the time is not a number`;
     if (Math.abs(seconds[i]! - seconds[0]!) > MAX_SECONDS) {
-      return `sample ${i + 1}: ${seconds[i]} s is over a month after the first. Seconds, not milliseconds?`;
+      return t`sample ${i + 1}: ${seconds[i]} s is over a month after the first. Seconds, not milliseconds?`;
     }
     if (i > 0 && seconds[i]! <= seconds[i - 1]!) {
-      return `sample ${i + 1}: ${seconds[i]} s comes after ${seconds[i - 1]} s; times must rise`;
+      return t`sample ${i + 1}: ${seconds[i]} s comes after ${seconds[i - 1]} s; times must rise`;
     }
     const a = amps[i]!;
     if (Number.isFinite(a) && Math.abs(a) > 100) {
-      return `sample ${i + 1}: ${a} A; a meter in series carries at most 100 A. Amps, not milliamps?`;
+      return t`sample ${i + 1}: ${a} A; a meter in series carries at most 100 A. Amps, not milliamps?`;
     }
   }
   const numbers = numbersIn(amps);
   return numbers < MIN_SAMPLES
-    ? `only ${numbers} samples have a number, and at least ${MIN_SAMPLES} are needed`
+    ? t`only ${numbers} samples have a number, and at least ${MIN_SAMPLES} are needed`
     : null;
 }
 

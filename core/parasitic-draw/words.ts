@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { formatMilliamps, say, figure, type Sentence } from '../words/words';
 import type { DrawAnalysis } from './draw';
 import type { Handling } from './handling';
@@ -17,8 +18,8 @@ export function stretch(seconds: number): string {
   const minutes = Math.floor(seconds / 60);
   const rest = Math.round(seconds - 60 * minutes);
   return minutes >= 15 || rest === 0
-    ? `${Math.round(seconds / 60)} min`
-    : `${minutes} min ${rest} s`;
+    ? t`${Math.round(seconds / 60)} min`
+    : t`${minutes} min ${rest} s`;
 }
 
 const ma = (milliamps: number) => figure(formatMilliamps(milliamps));

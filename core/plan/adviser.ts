@@ -1,3 +1,4 @@
+import { msg, withWords } from '../language';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { MAINS_SHARE, newPrice } from '../charging/recovery';
 import { SOLAR_FULL_PCT, solarGainPct } from '../charging/solar-hold';
@@ -39,15 +40,15 @@ export interface PlanCost {
   /** A second battery, for the part of its life that the stay is. */
   readonly second: number;
 }
-export const COST_PARTS = {
+export const COST_PARTS = withWords({
   labour: 'labour',
   energy: 'energy',
-  charger: 'days on a charger',
-  life: 'battery life',
-  notReady: 'the risk that it does not start',
-  concerns: 'what it silences',
-  second: 'a second battery',
-} as const satisfies Record<keyof PlanCost, string>;
+  charger: msg`days on a charger`,
+  life: msg`battery life`,
+  notReady: msg`the risk that it does not start`,
+  concerns: msg`what it silences`,
+  second: msg`a second battery`,
+} as const satisfies Record<keyof PlanCost, string>);
 
 /** One storage plan, lived through many times by this battery. */
 export interface PlanRun {
@@ -264,9 +265,9 @@ export interface Otherwise {
 }
 
 /** What could be otherwise. To add one is to add its record. */
-export const OTHERWISE = {
+export const OTHERWISE = withWords({
   outlet: {
-    label: 'an outlet in reach',
+    label: msg`an outlet in reach`,
     applies: ({ details, standing }: PlanContext) =>
       details.outletMetres === null || details.outletMetres > standing.rules.outletReachMetres,
     changed: (context: PlanContext): PlanContext => ({
@@ -279,12 +280,12 @@ export const OTHERWISE = {
     }),
   },
   maintainer: {
-    label: 'one more maintainer',
+    label: msg`one more maintainer`,
     applies: ({ maintainersFree }: PlanContext) => maintainersFree === 0,
     changed: (context: PlanContext): PlanContext => ({ ...context, maintainersFree: 1 }),
   },
   alarm: {
-    label: 'an alarm that may sleep',
+    label: msg`an alarm that may sleep`,
     applies: ({ vehicle }: PlanContext) => vehicle.alarm === 'must-live',
     changed: (context: PlanContext): PlanContext => ({
       ...context,
@@ -292,7 +293,7 @@ export const OTHERWISE = {
     }),
   },
   draw: {
-    label: 'its draw brought under the limit',
+    label: msg`its draw brought under the limit`,
     applies: ({ standing }: PlanContext) => drawOver(standing) > 1,
     changed: (context: PlanContext): PlanContext => ({
       ...context,
@@ -300,7 +301,7 @@ export const OTHERWISE = {
     }),
   },
   heated: {
-    label: 'a bay in the heated hall',
+    label: msg`a bay in the heated hall`,
     applies: ({ hallKind, standing, bench }: PlanContext) =>
       hallKind !== 'heated' && standing.temperatures !== bench.temperatures,
     changed: (context: PlanContext): PlanContext => ({
@@ -313,7 +314,7 @@ export const OTHERWISE = {
       },
     }),
   },
-} as const;
+} as const);
 export type OtherwiseKind = keyof typeof OTHERWISE;
 export const OTHERWISE_KINDS = Object.keys(OTHERWISE) as OtherwiseKind[];
 

@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { MS_PER_DAY, dayOf, instantAt, type Day } from '../day';
 import { hasLiquid } from '../charging/water';
 import { contextOf } from '../context/from-record';
@@ -410,9 +411,9 @@ export function jobWord(job: Job): string {
     case 'reading':
       return 'volts';
     case 'take-off':
-      return 'off charge';
+      return t`off charge`;
     case 'hand-back':
-      return 'hand back';
+      return t`hand back`;
     case 'procedure':
       return PROCEDURES[job.procedure].short;
     default:

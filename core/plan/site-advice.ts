@@ -1,3 +1,4 @@
+import { msg, withWords } from '../language';
 import { advise, otherwise, type OtherwiseKind } from './adviser';
 import type { StoragePlanId } from '../logbook/storage-plan-ids';
 import { planInUse, type PlanContext } from './storage-plans';
@@ -12,11 +13,11 @@ export interface Saving {
 }
 
 /** Of what a site could have one more. */
-export const ONE_MORE = {
-  maintainer: 'One more maintainer',
-  outlet: 'One more outlet, with a maintainer for it',
-  heated: 'One more bay in the heated hall',
-} as const satisfies Partial<Record<OtherwiseKind, string>>;
+export const ONE_MORE = withWords({
+  maintainer: msg`One more maintainer`,
+  outlet: msg`One more outlet, with a maintainer for it`,
+  heated: msg`One more bay in the heated hall`,
+} as const satisfies Partial<Record<OtherwiseKind, string>>);
 export type OneMore = keyof typeof ONE_MORE;
 
 export interface SiteAdvice {

@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../language';
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import type { BatteryDetails } from '../battery/details';
 import { limitMa } from '../rules/draw-limit';
@@ -80,14 +81,14 @@ const coldAhead = ({ standing }: PlanContext, temperatures = standing.temperatur
 
 const noOutlet: Obstacle = ({ details, standing }) => {
   const reach = standing.rules.outletReachMetres;
-  if (details.outletMetres === null) return 'no outlet is noted in reach';
+  if (details.outletMetres === null) return t`no outlet is noted in reach`;
   return details.outletMetres <= reach
     ? null
-    : `the next outlet is ${details.outletMetres} m away, and your rule goes to ${reach} m`;
+    : t`the next outlet is ${details.outletMetres} m away, and your rule goes to ${reach} m`;
 };
 const noMaintainer: Obstacle = ({ maintainersFree, standing }) =>
   maintainersFree === 0 && standing.state.maintainerSince === null
-    ? 'no maintainer that suits it is free'
+    ? t`no maintainer that suits it is free`
     : null;
 /** What the gate has against cutting its power, as if it stood connected and sound. */
 const mustStayOn: Obstacle = ({ standing, vehicle }) => {
@@ -102,9 +103,11 @@ const mustStayOn: Obstacle = ({ standing, vehicle }) => {
   } as const;
   const against = reasonsAgainst(connected, 'disconnect');
   if (against.some(({ code }) => code === 'must-stay-ready')) {
-    return 'it must start at any time, by itself: its battery stays connected';
+    return t`it must start at any time, by itself: its battery stays connected`;
   }
-  return against.some(({ code }) => code === 'alarm-must-live') ? 'its alarm must stay live' : null;
+  return against.some(({ code }) => code === 'alarm-must-live')
+    ? t`its alarm must stay live`
+    : null;
 };
 /** Whether a battery that is charged there is charged too cold. */
 function isColdFor(chemistry: ChemistryId, celsius: number): boolean {
@@ -115,41 +118,41 @@ const lithiumInFrost: Obstacle = (context) => {
   const { facts, rules, hallName } = context.standing;
   const coldest = coldAhead(context);
   return isColdFor(facts.chemistry, coldest)
-    ? `lithium is never charged at or below 0 °C, and ${hallName} is foreseen to fall to ${formatTemperature(coldest, rules)}`
+    ? t`lithium is never charged at or below 0 °C, and ${hallName} is foreseen to fall to ${formatTemperature(coldest, rules)}`
     : null;
 };
 const benchInFrost: Obstacle = (context) => {
   const { facts, rules } = context.standing;
   const coldest = coldAhead(context, context.bench.temperatures);
   return isColdFor(facts.chemistry, coldest)
-    ? `lithium is never charged at or below 0 °C, and the bench in ${context.bench.name} is foreseen to fall to ${formatTemperature(coldest, rules)}`
+    ? t`lithium is never charged at or below 0 °C, and the bench in ${context.bench.name} is foreseen to fall to ${formatTemperature(coldest, rules)}`
     : null;
 };
 const condemned: Obstacle = ({ standing }) => {
   const finding = conditionOf(standing);
-  return finding ? `it is condemned: ${finding.seen}` : null;
+  return finding ? t`it is condemned: ${finding.seen}` : null;
 };
 
 const goesSilent: Obstacle = ({ vehicle }) =>
   vehicle.tracker || vehicle.tellWho
-    ? `its tracker goes silent: tell ${vehicle.tellWho || 'its company'}`
+    ? t`its tracker goes silent: tell ${vehicle.tellWho || t`its company`}`
     : null;
 const codeMissing: Obstacle = ({ vehicle }) =>
-  vehicle.radioCode === 'missing' ? 'the radio code is not in hand' : null;
+  vehicle.radioCode === 'missing' ? t`the radio code is not in hand` : null;
 const shutOut: Obstacle = ({ vehicle }) =>
   vehicle.poweredClosure && !vehicle.emergencyKey
-    ? 'a powered lock would shut you out, and no emergency key is known'
+    ? t`a powered lock would shut you out, and no emergency key is known`
     : null;
 const drawsMuch: Obstacle = ({ standing }) => {
   const draw = expectedLoss(standing).drawMa.value;
   const limit = limitMa(standing.vehicleKind, standing.rules);
-  return draw > limit ? `it draws ${Math.round(draw)} mA, over your limit of ${limit} mA` : null;
+  return draw > limit ? t`it draws ${Math.round(draw)} mA, over your limit of ${limit} mA` : null;
 };
 const stringAsOne: Obstacle = ({ standing }) =>
-  standing.state.role === 'string' ? 'one block of a string: keep the whole string alike' : null;
+  standing.state.role === 'string' ? t`one block of a string: keep the whole string alike` : null;
 const cycles: Obstacle = ({ standing }) =>
   standing.rules.maintainerCycle === 'monthly'
-    ? 'your rule lets it down and up once a month'
+    ? t`your rule lets it down and up once a month`
     : null;
 
 /** What the sun gives here, as a panel; null where watts or latitude are not known. */
@@ -213,56 +216,55 @@ export function weakestSun(
 
 /** What is assumed of a panel, said beside each answer. */
 export const sunAssumed = ({ vehicle, standing }: PlanContext) =>
-  `assumed: ${vehicle.panelMount === 'flat' ? 'flat on the roof' : 'leaned steeply to the noon sun'}, ${{ open: 'in the open', some: 'some shade', much: 'much shade' }[vehicle.panelShade]}, some dirt, snow or rime on days of frost, ${standing.rules.clearSkyPct} % of the light`;
+  t`assumed: ${vehicle.panelMount === 'flat' ? t`flat on the roof` : t`leaned steeply to the noon sun`}, ${{ open: t`in the open`, some: t`some shade`, much: t`much shade` }[vehicle.panelShade]}, some dirt, snow or rime on days of frost, ${standing.rules.clearSkyPct} % of the light`;
 
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];
+const MONTHS = withWords([
+  msg`January`,
+  msg`February`,
+  msg`March`,
+  msg`April`,
+  msg`May`,
+  msg`June`,
+  msg`July`,
+  msg`August`,
+  msg`September`,
+  msg`October`,
+  msg`November`,
+  msg`December`,
+]);
 
 /** `weakest in December, 0.4 Ah a day against 1.8 that are lost`. */
 export function weakestSunWords(context: PlanContext): string | null {
   const weakest = weakestSun(context);
   return (
     weakest &&
-    `weakest in ${MONTHS[Number(weakest.month) - 1]!}, ${weakest.givesAh.toFixed(1)} Ah a day against ${weakest.losesAh.toFixed(1)} that are lost`
+    t`weakest in ${MONTHS[Number(weakest.month) - 1]!}, ${weakest.givesAh.toFixed(1)} Ah a day against ${weakest.losesAh.toFixed(1)} that are lost`
   );
 }
 
 const sunHolds: Obstacle = (context) => {
   const { standing } = context;
   if (!panelOf(context)) {
-    return 'watts of its panel or the latitude of the site are not noted: the sun is not counted';
+    return t`watts of its panel or the latitude of the site are not noted: the sun is not counted`;
   }
   const day = today(standing);
   const held = sunHeld(context, day, day + 364);
   const more = `${weakestSunWords(context)!}; ${sunAssumed(context)}`;
-  if (held.length === 0) return `its panel never gives as much as is lost here: ${more}`;
+  if (held.length === 0) return t`its panel never gives as much as is lost here: ${more}`;
   const longest = held.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a));
   return longest.to - longest.from >= 364
-    ? `its panel holds it all year in the usual light: ${more}`
-    : `its panel holds it from ${shortDay(longest.from)} to ${shortDay(longest.to)} in the usual light: ${more}`;
+    ? t`its panel holds it all year in the usual light: ${more}`
+    : t`its panel holds it from ${shortDay(longest.from)} to ${shortDay(longest.to)} in the usual light: ${more}`;
 };
 
 /** The plans that people use, with what speaks for and against each. Common practice. */
-export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
+export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = withWords({
   'maintained-connected': {
     id: 'maintained-connected',
-    label: 'Maintainer on, vehicle connected',
-    short: 'maintainer',
-    goodWhen: 'An outlet is in reach; alarm, tracker or keyless entry must live.',
-    against:
-      'A maintainer and an outlet for the season; must suit the chemistry; its lamp is looked at each round; it feeds the draw too.',
+    label: msg`Maintainer on, vehicle connected`,
+    short: msg`maintainer`,
+    goodWhen: msg`An outlet is in reach; alarm, tracker or keyless entry must live.`,
+    against: msg`A maintainer and an outlet for the season; must suit the chemistry; its lamp is looked at each round; it feeds the draw too.`,
     needs: ['maintainer', 'outlet'],
     negativeOn: true,
     onBench: false,
@@ -274,10 +276,10 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
   },
   'maintained-off': {
     id: 'maintained-off',
-    label: 'Negative off, maintainer on the battery',
-    short: 'off, maintainer',
-    goodWhen: 'An outlet is in reach, the draw is large, there is no alarm.',
-    against: 'Codes are lost, a tracker is silent; a maintainer and an outlet for the season.',
+    label: msg`Negative off, maintainer on the battery`,
+    short: msg`off, maintainer`,
+    goodWhen: msg`An outlet is in reach, the draw is large, there is no alarm.`,
+    against: msg`Codes are lost, a tracker is silent; a maintainer and an outlet for the season.`,
     needs: ['maintainer', 'outlet'],
     negativeOn: false,
     onBench: false,
@@ -289,11 +291,11 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
   },
   'off-recharged': {
     id: 'off-recharged',
-    label: 'Negative off, recharged when due',
-    short: 'negative off',
-    goodWhen: 'Few outlets, low self-discharge, no alarm.',
-    against: 'Codes are lost, a tracker is silent; visits with a charger.',
-    needs: ['a charger now and then'],
+    label: msg`Negative off, recharged when due`,
+    short: msg`negative off`,
+    goodWhen: msg`Few outlets, low self-discharge, no alarm.`,
+    against: msg`Codes are lost, a tracker is silent; visits with a charger.`,
+    needs: [msg`a charger now and then`],
     negativeOn: false,
     onBench: false,
     feed: 'none',
@@ -304,11 +306,11 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
   },
   bench: {
     id: 'bench',
-    label: 'Out, onto the bench, recharged when due',
-    short: 'bench',
-    goodWhen: 'The hall freezes, or the lay-up is long.',
-    against: 'Lifting, labour, and batteries that get mixed up.',
-    needs: ['room on the bench', 'a charger now and then'],
+    label: msg`Out, onto the bench, recharged when due`,
+    short: msg`bench`,
+    goodWhen: msg`The hall freezes, or the lay-up is long.`,
+    against: msg`Lifting, labour, and batteries that get mixed up.`,
+    needs: [msg`room on the bench`, msg`a charger now and then`],
     negativeOn: false,
     onBench: true,
     feed: 'none',
@@ -319,11 +321,11 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
   },
   'bench-maintained': {
     id: 'bench-maintained',
-    label: 'Out, onto the bench, maintainer on',
-    short: 'bench, maintainer',
-    goodWhen: 'The hall freezes, and the bench has a maintainer to spare.',
-    against: 'Lifting, labour, mixing up; a maintainer for the season.',
-    needs: ['room on the bench', 'maintainer'],
+    label: msg`Out, onto the bench, maintainer on`,
+    short: msg`bench, maintainer`,
+    goodWhen: msg`The hall freezes, and the bench has a maintainer to spare.`,
+    against: msg`Lifting, labour, mixing up; a maintainer for the season.`,
+    needs: [msg`room on the bench`, 'maintainer'],
     negativeOn: false,
     onBench: true,
     feed: 'maintainer',
@@ -334,11 +336,11 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
   },
   'swap-pair': {
     id: 'swap-pair',
-    label: 'Swap pair: one on the vehicle, one on the bench',
-    short: 'swap pair',
-    goodWhen: 'The alarm must live and there is no outlet.',
-    against: 'A second battery; a swap each time the one on the vehicle is due.',
-    needs: ['a second battery of its kind', 'room on the bench'],
+    label: msg`Swap pair: one on the vehicle, one on the bench`,
+    short: msg`swap pair`,
+    goodWhen: msg`The alarm must live and there is no outlet.`,
+    against: msg`A second battery; a swap each time the one on the vehicle is due.`,
+    needs: [msg`a second battery of its kind`, msg`room on the bench`],
     negativeOn: true,
     onBench: false,
     feed: 'none',
@@ -349,12 +351,11 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
   },
   'hook-up': {
     id: 'hook-up',
-    label: 'On hook-up, built-in charger',
+    label: msg`On hook-up, built-in charger`,
     short: 'hook-up',
-    goodWhen: 'A hook-up point is near.',
-    against:
-      'Five to six hours at least, once a month; a switch knocked off; never quite full, hardly lifts one below 12 V; wears the converter.',
-    needs: ['hook-up point', 'cable and adapter'],
+    goodWhen: msg`A hook-up point is near.`,
+    against: msg`Five to six hours at least, once a month; a switch knocked off; never quite full, hardly lifts one below 12 V; wears the converter.`,
+    needs: [msg`hook-up point`, msg`cable and adapter`],
     negativeOn: true,
     onBench: false,
     feed: 'hook-up',
@@ -362,7 +363,7 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
     arrangeMinutes: 10,
     obstacles: [
       condemned,
-      ({ vehicle }) => (vehicle.hookUp ? null : 'it has no hook-up with a charger of its own'),
+      ({ vehicle }) => (vehicle.hookUp ? null : t`it has no hook-up with a charger of its own`),
       noOutlet,
       lithiumInFrost,
     ],
@@ -370,16 +371,16 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
       drawsMuch,
       ({ standing }) =>
         standing.state.role === 'starter'
-          ? 'many built-in chargers feed the leisure side only: see that the starter is fed too'
+          ? t`many built-in chargers feed the leisure side only: see that the starter is fed too`
           : null,
     ],
   },
   solar: {
     id: 'solar',
-    label: 'Solar panel',
-    short: 'solar',
-    goodWhen: 'Outdoors, in the bright season.',
-    against: 'Winter light is short and weak; needs a controller; never quite full.',
+    label: msg`Solar panel`,
+    short: msg`solar`,
+    goodWhen: msg`Outdoors, in the bright season.`,
+    against: msg`Winter light is short and weak; needs a controller; never quite full.`,
     needs: ['panel', 'controller'],
     negativeOn: true,
     onBench: false,
@@ -389,19 +390,19 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
     obstacles: [
       condemned,
       ({ hallKind, standing }) =>
-        hallKind === 'outdoors' ? null : `there is no sun in ${standing.hallName}`,
-      ({ vehicle }) => (vehicle.solarPanel ? null : 'it has no panel'),
+        hallKind === 'outdoors' ? null : t`there is no sun in ${standing.hallName}`,
+      ({ vehicle }) => (vehicle.solarPanel ? null : t`it has no panel`),
       lithiumInFrost,
     ],
-    concerns: [sunHolds, () => 'it must have a controller', drawsMuch],
+    concerns: [sunHolds, () => t`it must have a controller`, drawsMuch],
   },
   'connected-recharged': {
     id: 'connected-recharged',
-    label: 'Left connected, recharged when due',
-    short: 'connected',
-    goodWhen: 'The draw is small, or the stay is short.',
-    against: 'The draw goes on day and night; more charges than any other way.',
-    needs: ['a charger now and then'],
+    label: msg`Left connected, recharged when due`,
+    short: msg`connected`,
+    goodWhen: msg`The draw is small, or the stay is short.`,
+    against: msg`The draw goes on day and night; more charges than any other way.`,
+    needs: [msg`a charger now and then`],
     negativeOn: true,
     onBench: false,
     feed: 'none',
@@ -412,12 +413,11 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
   },
   driven: {
     id: 'driven',
-    label: 'Started or driven now and then',
-    short: 'driven',
-    goodWhen: 'Never the default.',
-    against:
-      'Idling returns what the start took but not weeks of loss, and a cold idle harms the engine; a short outing is a loss; only a drive of half an hour or so counts.',
-    needs: ['keys', 'a road'],
+    label: msg`Started or driven now and then`,
+    short: msg`driven`,
+    goodWhen: msg`Never the default.`,
+    against: msg`Idling returns what the start took but not weeks of loss, and a cold idle harms the engine; a short outing is a loss; only a drive of half an hour or so counts.`,
+    needs: ['keys', msg`a road`],
     negativeOn: true,
     onBench: false,
     feed: 'none',
@@ -427,12 +427,12 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = {
       condemned,
       ({ standing }) =>
         standing.vehicleKind === 'caravan' || standing.vehicleKind === 'cart'
-          ? 'it does not charge by being driven'
+          ? t`it does not charge by being driven`
           : null,
     ],
-    concerns: [() => 'outings are not counted as charges', drawsMuch],
+    concerns: [() => t`outings are not counted as charges`, drawsMuch],
   },
-};
+});
 
 const said = (list: readonly Obstacle[], context: PlanContext) =>
   list.flatMap((obstacle) => obstacle(context) ?? []);

@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../language';
 import { TERMINAL_WORDS } from '../battery/details';
 import {
   isConnected,
@@ -36,12 +37,12 @@ const earthedComesOff = (context: BatteryContext) =>
 const closedBefore = (context: BatteryContext) =>
   clampsComeOff(context) && hasSwitch(context) && !context.isolatorOpen && !isInString(context);
 
-export const CLEAN: Procedure = {
+export const CLEAN: Procedure = withWords({
   id: 'clean',
-  label: 'Clean and protect',
+  label: msg`Clean and protect`,
   minutes: 10,
-  short: 'clean',
-  doing: 'cleaned',
+  short: msg`clean`,
+  doing: msg`cleaned`,
   steps: [
     GLASSES,
     HYBRID,
@@ -51,67 +52,68 @@ export const CLEAN: Procedure = {
     { ...ISOLATOR_OPEN, when: closedBefore },
     {
       id: 'whole-out',
-      say: 'Due this time: the whole battery out, tray and metal beneath too (disconnect and take it out first).',
-      why: 'Acid under a battery eats the tray unseen; the first time, then every few years.',
+      say: msg`Due this time: the whole battery out, tray and metal beneath too (disconnect and take it out first).`,
+      why: msg`Acid under a battery eats the tray unseen; the first time, then every few years.`,
       when: (context) => wholeDue(context) && !context.out,
       optional: true,
     },
     {
       id: 'mix',
-      say: 'Mix the neutraliser.',
-      why: 'Bicarbonate of soda turns acid into salt and water. More does no harm.',
+      say: msg`Mix the neutraliser.`,
+      why: msg`Bicarbonate of soda turns acid into salt and water. More does no harm.`,
       input: 'cleaner',
     },
     {
       id: 'cola',
-      say: 'Cola over hard growth, a few minutes; then go on as if it were acid, since it is.',
-      why: 'Your rule allows it: it loosens, but leaves an acid that has to be neutralised and rinsed.',
+      say: msg`Cola over hard growth, a few minutes; then go on as if it were acid, since it is.`,
+      why: msg`Your rule allows it: it loosens, but leaves an acid that has to be neutralised and rinsed.`,
       when: ({ rules }) => rules.cleaner === 'cola-then-rinse',
     },
     {
       id: 'caps-closed',
-      say: 'Caps closed and vents covered.',
-      why: 'Neutraliser in a cell spoils it for good.',
+      say: msg`Caps closed and vents covered.`,
+      why: msg`Neutraliser in a cell spoils it for good.`,
       when: ({ details }) => details.capsOpen || details.ventTube,
     },
     {
       id: 'clamps-stay',
       say: ({ vehicle }) =>
         vehicle.radioCode === 'missing'
-          ? 'The clamps stay on: the radio code is not in hand. Case and tray only; the joints when it is.'
-          : 'The clamps stay on: its alarm must stay live. Case and tray only, nothing metal near the posts.',
-      why: 'A brush across a clamped post bridges it to the body.',
+          ? t`The clamps stay on: the radio code is not in hand. Case and tray only; the joints when it is.`
+          : t`The clamps stay on: its alarm must stay live. Case and tray only, nothing metal near the posts.`,
+      why: msg`A brush across a clamped post bridges it to the body.`,
       when: powerStays,
     },
     { ...EARTHED_OFF, when: earthedComesOff },
     {
       ...LIVE_OFF,
-      say: (context) => liveOffSay(context, context.earthedLeadOn ? ' second.' : ', if it is on.'),
+      say: (context) =>
+        liveOffSay(context, context.earthedLeadOn ? t` second.` : t`, if it is on.`),
       after: ['earthed-off'],
       when: clampsComeOff,
     },
     {
       id: 'neutralise',
-      say: 'Case, posts, clamps, tray: on until the fizzing stops; as a paste where it is thick.',
-      why: 'Fizzing is acid being used up: when it stops, the acid is gone.',
-      caution: 'Never into the vents.',
+      say: msg`Case, posts, clamps, tray: on until the fizzing stops; as a paste where it is thick.`,
+      why: msg`Fizzing is acid being used up: when it stops, the acid is gone.`,
+      caution: msg`Never into the vents.`,
       after: ['mix', 'caps-closed', 'cola'],
-      tooEarly: 'Mix it and close the caps first: neutraliser in a cell spoils it for good.',
+      tooEarly: msg`Mix it and close the caps first: neutraliser in a cell spoils it for good.`,
     },
     {
       id: 'rinse',
-      say: 'Soap, rinse, dry.',
-      why: 'A damp case leaks current between the posts and looks like a fast loss.',
+      say: msg`Soap, rinse, dry.`,
+      why: msg`A damp case leaks current between the posts and looks like a fast loss.`,
       after: ['neutralise'],
-      tooEarly: 'Rinsing before the acid is neutralised only spreads it.',
+      tooEarly: msg`Rinsing before the acid is neutralised only spreads it.`,
     },
     {
       id: 'bright',
       say: ({ details, out }) =>
-        `Posts${out ? '' : ' and clamps'} bright (${TERMINAL_WORDS[details.terminals]}): wire brush or scraper, one at a time.`,
-      why: 'Dull lead drops a tenth of a volt at the start.',
+        t`Posts${out ? '' : t` and clamps`} bright (${TERMINAL_WORDS[details.terminals]}): wire brush or scraper, one at a time.`,
+      why: msg`Dull lead drops a tenth of a volt at the start.`,
       after: ['rinse', 'live-off'],
-      tooEarly: 'The clamps come off before anything metal goes near a post.',
+      tooEarly: msg`The clamps come off before anything metal goes near a post.`,
       when: (context) => context.out || clampsComeOff(context),
     },
     { ...LIVE_ON, after: ['bright'], when: clampsComeOff },
@@ -120,24 +122,24 @@ export const CLEAN: Procedure = {
     {
       id: 'protect',
       say: ({ out }) =>
-        `${out ? 'On the posts' : 'Over the joints'}: grease, petroleum jelly, dielectric grease or a treated washer.`,
-      why: 'It keeps air and mist off the metal. Over the joint, not in it.',
+        t`${out ? t`On the posts` : t`Over the joints`}: grease, petroleum jelly, dielectric grease or a treated washer.`,
+      why: msg`It keeps air and mist off the metal. Over the joint, not in it.`,
       after: ['bright', 'tight'],
-      tooEarly: 'Grease on a dull post keeps the dirt in.',
+      tooEarly: msg`Grease on a dull post keeps the dirt in.`,
     },
     { ...ISOLATOR_CLOSED, after: ['tight'], when: closedBefore },
     PACK_CLOSED,
     CONTROLLER_ON,
   ],
   writes: ({ out }, _, done) => [draft('cleaned', { whole: out || done.includes('whole-out') })],
-};
+});
 
-export const TOP_UP: Procedure = {
+export const TOP_UP: Procedure = withWords({
   id: 'top-up',
-  label: 'Top up with water',
+  label: msg`Top up with water`,
   minutes: 5,
-  short: 'top up',
-  doing: 'topped up',
+  short: msg`top up`,
+  doing: msg`topped up`,
   steps: [
     GLASSES,
     HYBRID,
@@ -145,27 +147,27 @@ export const TOP_UP: Procedure = {
     PACK_UNPLUGGED,
     {
       id: 'case-clean',
-      say: 'Wipe the lid, then open the caps.',
-      why: 'What lies on the lid falls into the cells.',
+      say: msg`Wipe the lid, then open the caps.`,
+      why: msg`What lies on the lid falls into the cells.`,
     },
     {
       id: 'look',
-      say: 'Look at each cell: plates covered, cells even.',
-      why: 'One cell lower than the rest is a cell that gasses: a sign of its failing.',
+      say: msg`Look at each cell: plates covered, cells even.`,
+      why: msg`One cell lower than the rest is a cell that gasses: a sign of its failing.`,
       after: ['case-clean'],
-      caution: 'No flame to see by: a lamp, held away.',
+      caution: msg`No flame to see by: a lamp, held away.`,
     },
     {
       id: 'water',
-      say: 'Distilled, deionised or demineralised water only, until the plates are covered; to the mark only after a charge.',
-      why: 'Charging makes the level rise: filled to the mark before, it spills acid.',
-      caution: 'Never acid.',
+      say: msg`Distilled, deionised or demineralised water only, until the plates are covered; to the mark only after a charge.`,
+      why: msg`Charging makes the level rise: filled to the mark before, it spills acid.`,
+      caution: msg`Never acid.`,
       after: ['look'],
     },
     {
       id: 'measured',
-      say: 'How much went into each cell, where you measured it.',
-      why: 'Water is lost by overcharge: far more than the charges explain, or one cell that takes the most, is a finding.',
+      say: msg`How much went into each cell, where you measured it.`,
+      why: msg`Water is lost by overcharge: far more than the charges explain, or one cell that takes the most, is a finding.`,
       input: 'water',
       optional: true,
       after: ['water'],
@@ -173,15 +175,15 @@ export const TOP_UP: Procedure = {
     {
       id: 'levels',
       say: ({ rules }) =>
-        `Levels now, cell by cell from the positive post: to the mark, the bottom of the tube, or ${rules.measureUnit === 'metric' ? '6 mm' : '¼ in'} over the plates.`,
-      why: 'The record shows which cell uses water.',
+        t`Levels now, cell by cell from the positive post: to the mark, the bottom of the tube, or ${rules.measureUnit === 'metric' ? '6 mm' : t`¼ in`} over the plates.`,
+      why: msg`The record shows which cell uses water.`,
       input: 'levels',
       after: ['water'],
     },
     {
       id: 'caps-back',
-      say: 'Caps on, lid dry.',
-      why: 'A wet lid leaks current and grows salt.',
+      say: msg`Caps on, lid dry.`,
+      why: msg`A wet lid leaks current and grows salt.`,
       after: ['levels'],
     },
     CONTROLLER_ON,
@@ -196,14 +198,14 @@ export const TOP_UP: Procedure = {
           }),
         ]
       : [],
-};
+});
 
-export const HYDROMETER: Procedure = {
+export const HYDROMETER: Procedure = withWords({
   id: 'hydrometer',
-  label: 'Hydrometer',
+  label: msg`Hydrometer`,
   minutes: 6,
-  short: 'hydrometer',
-  doing: 'measured with the hydrometer',
+  short: msg`hydrometer`,
+  doing: msg`measured with the hydrometer`,
   steps: [
     GLASSES,
     HYBRID,
@@ -211,33 +213,33 @@ export const HYDROMETER: Procedure = {
     {
       id: 'rested',
       say: ({ rules }) =>
-        `Rested ${rules.restHours} h, and no water added since its last charge: fresh water lies on top.`,
-      why: 'A reading of unmixed acid says nothing.',
+        t`Rested ${rules.restHours} h, and no water added since its last charge: fresh water lies on top.`,
+      why: msg`A reading of unmixed acid says nothing.`,
     },
     {
       id: 'open',
-      say: 'Wipe the lid, then open the caps.',
-      why: 'What lies on the lid falls into the cells.',
-      caution: 'No flame. What drips burns: bicarbonate and water at hand.',
+      say: msg`Wipe the lid, then open the caps.`,
+      why: msg`What lies on the lid falls into the cells.`,
+      caution: msg`No flame. What drips burns: bicarbonate and water at hand.`,
       after: ['rested'],
     },
     {
       id: 'draw',
-      say: 'Fill and empty the hydrometer a few times, then read at eye level, bulb upright; back into the same cell.',
-      why: 'The bulb must have the acid’s temperature, and no cell may lose acid to another.',
+      say: msg`Fill and empty the hydrometer a few times, then read at eye level, bulb upright; back into the same cell.`,
+      why: msg`The bulb must have the acid’s temperature, and no cell may lose acid to another.`,
       after: ['open'],
     },
     {
       id: 'gravities',
-      say: 'Gravity of each cell from the positive post, and the temperature of the acid.',
-      why: 'A spread over 0.050 marks a failing cell even when the total looks fine.',
+      say: msg`Gravity of each cell from the positive post, and the temperature of the acid.`,
+      why: msg`A spread over 0.050 marks a failing cell even when the total looks fine.`,
       input: 'gravities',
       after: ['draw'],
     },
     {
       id: 'close',
-      say: 'Caps on, lid dry, hydrometer rinsed.',
-      why: 'A wet lid leaks current.',
+      say: msg`Caps on, lid dry, hydrometer rinsed.`,
+      why: msg`A wet lid leaks current.`,
       after: ['gravities'],
     },
     CONTROLLER_ON,
@@ -246,4 +248,4 @@ export const HYDROMETER: Procedure = {
     gravities?.length && acidCelsius !== undefined
       ? [draft('hydrometer', { gravities: [...gravities], celsius: acidCelsius })]
       : [],
-};
+});

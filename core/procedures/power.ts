@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../language';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import { draft } from './entry-draft';
 import { isBlock, type BatteryContext } from '../context/battery-context';
@@ -28,90 +29,90 @@ import {
 const words = (say: ProcedureStep['say'], context: BatteryContext) =>
   typeof say === 'string' ? say : say(context);
 
-export const BEFORE_DISCONNECT: Procedure = {
+export const BEFORE_DISCONNECT: Procedure = withWords({
   id: 'before-disconnect',
-  label: 'Before disconnecting',
+  label: msg`Before disconnecting`,
   minutes: 5,
-  short: 'make ready',
-  doing: 'made ready to be disconnected',
+  short: msg`make ready`,
+  doing: msg`made ready to be disconnected`,
   steps: [
     HYBRID,
     LOOK_FIRST,
     {
       id: 'everything-off',
-      say: 'Everything off: lamps, interior, accessories; key out and away from the vehicle.',
-      why: 'What draws when the clamp comes off makes a spark there.',
+      say: msg`Everything off: lamps, interior, accessories; key out and away from the vehicle.`,
+      why: msg`What draws when the clamp comes off makes a spark there.`,
     },
     {
       id: 'radio-code',
       say: ({ vehicle }) =>
         vehicle.radioCode === 'missing'
-          ? 'The radio code is not in hand: ask the owner before going on.'
-          : 'Radio code in hand.',
-      why: 'Without it the radio stays dead in spring.',
+          ? t`The radio code is not in hand: ask the owner before going on.`
+          : t`Radio code in hand.`,
+      why: msg`Without it the radio stays dead in spring.`,
       when: ({ vehicle }) => vehicle.radioCode !== 'none',
     },
     {
       id: 'tell',
       say: ({ vehicle }) =>
-        `Tell ${vehicle.tellWho || 'the tracker or alarm company'} that it goes silent.`,
-      why: 'Else they ring the owner at night, or send somebody.',
+        t`Tell ${vehicle.tellWho || t`the tracker or alarm company`} that it goes silent.`,
+      why: msg`Else they ring the owner at night, or send somebody.`,
       when: ({ vehicle }) => vehicle.tracker || vehicle.tellWho !== '',
     },
     {
       id: 'alarm',
-      say: 'Put the alarm to service mode, or switch it off with its key.',
-      why: 'Some sound from their own cell when the power goes.',
+      say: msg`Put the alarm to service mode, or switch it off with its key.`,
+      why: msg`Some sound from their own cell when the power goes.`,
       when: ({ vehicle }) => vehicle.alarm !== 'none',
     },
     {
       id: 'settings',
-      say: 'Settings to keep? A charger on the leads or a memory saver holds them.',
-      why: 'Seat, window and engine settings are learnt anew otherwise.',
+      say: msg`Settings to keep? A charger on the leads or a memory saver holds them.`,
+      why: msg`Seat, window and engine settings are learnt anew otherwise.`,
       when: ({ vehicleKind }) => VEHICLE_KINDS[vehicleKind].sleeps,
     },
     {
       id: 'way-in',
       say: ({ vehicle }) =>
         vehicle.emergencyKey
-          ? 'Emergency key in your pocket; tailgate or flap open and propped.'
-          : 'Tailgate or flap open and propped: no emergency key is known, and without power it does not open again.',
-      why: 'A powered lock shuts you out the moment the clamp is off.',
-      caution: 'Do not let it fall shut before the power is back.',
+          ? t`Emergency key in your pocket; tailgate or flap open and propped.`
+          : t`Tailgate or flap open and propped: no emergency key is known, and without power it does not open again.`,
+      why: msg`A powered lock shuts you out the moment the clamp is off.`,
+      caution: msg`Do not let it fall shut before the power is back.`,
       when: ({ vehicle }) => vehicle.poweredClosure,
     },
     {
       id: 'latch',
-      say: 'Unlock, open a door, latch its switch.',
-      why: 'With the door open but latched you can reach in without waking the vehicle.',
+      say: msg`Unlock, open a door, latch its switch.`,
+      why: msg`With the door open but latched you can reach in without waking the vehicle.`,
       when: ({ vehicleKind }) => VEHICLE_KINDS[vehicleKind].sleeps,
     },
     {
       id: 'sleep',
-      say: 'Wait some minutes for the control units to sleep.',
-      why: 'Power cut in the middle of a shut-down leaves faults stored.',
+      say: msg`Wait some minutes for the control units to sleep.`,
+      why: msg`Power cut in the middle of a shut-down leaves faults stored.`,
       after: ['everything-off', 'latch'],
-      tooEarly: 'They begin to count only when everything is off and the door is latched.',
+      tooEarly: msg`They begin to count only when everything is off and the door is latched.`,
       when: ({ vehicleKind }) => VEHICLE_KINDS[vehicleKind].sleeps,
     },
   ],
   writes: () => [],
-};
+});
 
-export const DISCONNECT: Procedure = {
+export const DISCONNECT: Procedure = withWords({
   id: 'disconnect',
-  label: 'Disconnect',
+  label: msg`Disconnect`,
   minutes: 4,
-  short: 'disconnect',
-  doing: 'disconnected',
+  short: msg`disconnect`,
+  doing: msg`disconnected`,
   steps: [
     GLASSES,
     HYBRID,
     LOOK_FIRST,
     {
       id: 'reach',
-      say: (context) => `Where: ${where(context)}.`,
-      why: 'Nothing metal lies on or over the battery while you work.',
+      say: (context) => t`Where: ${where(context)}.`,
+      why: msg`Nothing metal lies on or over the battery while you work.`,
     },
     CONTROLLER_OFF,
     PACK_UNPLUGGED,
@@ -121,7 +122,7 @@ export const DISCONNECT: Procedure = {
       ...EARTHED_OFF,
       say: (context) =>
         context.isolatorOpen || hasSwitch(context)
-          ? `${words(EARTHED_OFF.say, context)} With the isolator off it is needed only where the battery comes out.`
+          ? t`${words(EARTHED_OFF.say, context)} With the isolator off it is needed only where the battery comes out.`
           : words(EARTHED_OFF.say, context),
       optional: (context) => hasSwitch(context) && !isBlock(context),
       when: ({ earthedLeadOn }) => earthedLeadOn,
@@ -130,15 +131,15 @@ export const DISCONNECT: Procedure = {
       id: 'tie-aside',
       say: (context) =>
         isBlock(context)
-          ? 'Tie the loose link aside and cover its post.'
-          : `Tie the ${earthed(context)} lead aside and cover its post.`,
-      why: 'A stiff lead moves back on its own.',
+          ? t`Tie the loose link aside and cover its post.`
+          : t`Tie the ${earthed(context)} lead aside and cover its post.`,
+      why: msg`A stiff lead moves back on its own.`,
       after: ['earthed-off'],
       optional: (context) => hasSwitch(context) && !isBlock(context),
     },
     {
       ...LIVE_OFF,
-      say: (context) => liveOffSay(context, ', only if the battery comes out.'),
+      say: (context) => liveOffSay(context, t`, only if the battery comes out.`),
       after: ['earthed-off', 'tie-aside'],
       optional: true,
     },
@@ -151,14 +152,14 @@ export const DISCONNECT: Procedure = {
       how: done.includes('isolator-open') && !done.includes('earthed-off') ? 'isolator' : 'clamp',
     }),
   ],
-};
+});
 
-export const RECONNECT: Procedure = {
+export const RECONNECT: Procedure = withWords({
   id: 'reconnect',
-  label: 'Reconnect',
+  label: msg`Reconnect`,
   minutes: 5,
-  short: 'reconnect',
-  doing: 'reconnected',
+  short: msg`reconnect`,
+  doing: msg`reconnected`,
   steps: [
     GLASSES,
     HYBRID,
@@ -166,13 +167,13 @@ export const RECONNECT: Procedure = {
     PACK_UNPLUGGED,
     {
       id: 'all-off',
-      say: 'Everything off.',
-      why: 'The less draws, the smaller the spark at the last contact.',
+      say: msg`Everything off.`,
+      why: msg`The less draws, the smaller the spark at the last contact.`,
     },
     {
       ...LIVE_ON,
       after: ['protect-yourself', 'all-off', 'controller-off'],
-      tooEarly: 'Glasses on and everything off first.',
+      tooEarly: msg`Glasses on and everything off first.`,
     },
     EARTHED_ON,
     ISOLATOR_CLOSED,
@@ -180,27 +181,27 @@ export const RECONNECT: Procedure = {
     TIGHT,
     {
       id: 'covers',
-      say: 'Caps and heat cover back on.',
-      why: 'A bare post waits for the next spanner.',
+      say: msg`Caps and heat cover back on.`,
+      why: msg`A bare post waits for the next spanner.`,
       after: ['tight'],
     },
     {
       id: 'codes',
       touches: 'codes',
-      say: 'Radio code, clock, windows.',
-      why: 'So that the owner does not have to.',
+      say: msg`Radio code, clock, windows.`,
+      why: msg`So that the owner does not have to.`,
       when: ({ vehicle, vehicleKind }) =>
         vehicle.radioCode !== 'none' || ['car', 'camper', 'hybrid'].includes(vehicleKind),
       after: ['earthed-on'],
     },
     {
       id: 'tell-back',
-      say: ({ vehicle }) => `Tell ${vehicle.tellWho || 'the tracker company'} that it is back.`,
-      why: 'Else it stays silent on their side.',
+      say: ({ vehicle }) => t`Tell ${vehicle.tellWho || t`the tracker company`} that it is back.`,
+      why: msg`Else it stays silent on their side.`,
       when: ({ vehicle }) => vehicle.tracker || vehicle.tellWho !== '',
       after: ['earthed-on'],
     },
     CONTROLLER_ON,
   ],
   writes: () => [draft('negative', { on: true })],
-};
+});

@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../language';
 import type { BatteryContext } from '../context/battery-context';
 import { levelsProblem, type Level } from '../inspect/points';
 import type { EntryDraft } from './entry-draft';
@@ -183,31 +184,31 @@ export function inputProblem(
 ): string | null {
   if (step.input === 'milliamps') {
     const { milliamps } = inputs;
-    if (milliamps === undefined || Number.isNaN(milliamps)) return 'Type the settled milliamps.';
-    return milliamps >= 0 && milliamps <= 20_000 ? null : 'Milliamps are 0 to 20000.';
+    if (milliamps === undefined || Number.isNaN(milliamps)) return t`Type the settled milliamps.`;
+    return milliamps >= 0 && milliamps <= 20_000 ? null : t`Milliamps are 0 to 20000.`;
   }
   if (step.input === 'water') {
     const { addedMl } = inputs;
-    if (!addedMl?.length) return 'Give the millilitres of each cell; 0 where none went in.';
-    if (addedMl.length !== context.facts.cells) return `There are ${context.facts.cells} cells.`;
-    return addedMl.every((ml) => ml >= 0 && ml <= 3000) ? null : 'Millilitres are 0 to 3000.';
+    if (!addedMl?.length) return t`Give the millilitres of each cell; 0 where none went in.`;
+    if (addedMl.length !== context.facts.cells) return t`There are ${context.facts.cells} cells.`;
+    return addedMl.every((ml) => ml >= 0 && ml <= 3000) ? null : t`Millilitres are 0 to 3000.`;
   }
   if (step.input === 'gravities') {
     const { gravities, acidCelsius } = inputs;
     if (gravities?.length !== context.facts.cells || gravities.some(Number.isNaN)) {
-      return `Give the gravity of each of the ${context.facts.cells} cells, as 1.265.`;
+      return t`Give the gravity of each of the ${context.facts.cells} cells, as 1.265.`;
     }
     if (!gravities.every((gravity) => gravity >= 1 && gravity <= 1.4)) {
-      return 'Gravities are 1.000 to 1.400: 1.265 is written 1.265.';
+      return t`Gravities are 1.000 to 1.400: 1.265 is written 1.265.`;
     }
     return acidCelsius !== undefined && acidCelsius >= -40 && acidCelsius <= 60
       ? null
-      : 'Give the temperature of the acid, −40 to 60 °C: the figures are corrected by it.';
+      : t`Give the temperature of the acid, −40 to 60 °C: the figures are corrected by it.`;
   }
   if (step.input === 'levels') {
     return inputs.levels?.length
       ? levelsProblem(inputs.levels, context.facts.cells)
-      : 'Give the level of each cell.';
+      : t`Give the level of each cell.`;
   }
   return step.input !== null && step.input in MISSING && !inputs[step.input as keyof typeof MISSING]
     ? MISSING[step.input as keyof typeof MISSING]
@@ -215,10 +216,10 @@ export function inputProblem(
 }
 
 /** What is said where a test has no figures yet; those that make no sense are not taken down. */
-const MISSING = {
-  crank: 'Say how it turned: normal, slow, clicks or silent.',
+const MISSING = withWords({
+  crank: msg`Say how it turned: normal, slow, clicks or silent.`,
   charging: 'Give the volts at idle.',
-  drops: 'Give at least one drop in volts.',
-  headlamps: 'Say what the lamps did.',
-  load: 'Give the volts at the end, the amps and the temperature.',
-} as const;
+  drops: msg`Give at least one drop in volts.`,
+  headlamps: msg`Say what the lamps did.`,
+  load: msg`Give the volts at the end, the amps and the temperature.`,
+} as const);

@@ -1,3 +1,4 @@
+import { t, msg } from '../language';
 import { CHEMISTRIES } from '../battery/chemistries';
 import {
   earthedPole,
@@ -14,11 +15,11 @@ export const earthed = earthedPole;
 export const live = livePole;
 export const tools = ({ details }: BatteryContext) =>
   [
-    ...(details.tools ? [`insulated spanner, ${details.tools}`] : ['insulated spanner']),
+    ...(details.tools ? [t`insulated spanner, ${details.tools}`] : [t`insulated spanner`]),
     'gloves',
   ].join(', ');
 export const where = ({ place, details }: BatteryContext) =>
-  [place || 'find the battery', ...(details.access ? [`off first: ${details.access}`] : [])].join(
+  [place || t`find the battery`, ...(details.access ? [t`off first: ${details.access}`] : [])].join(
     '; ',
   );
 /** It cranks an engine. */
@@ -49,16 +50,16 @@ export const LIVE_POST = post(livePole);
 
 export const GLASSES: ProcedureStep = {
   id: 'protect-yourself',
-  say: 'Glasses and gloves on, rings and watch off, water and soda at hand.',
-  why: 'Acid takes an eye in seconds, and a ring across two posts glows at once.',
-  caution: 'Acid in an eye: rinse long with water, then a doctor.',
+  say: msg`Glasses and gloves on, rings and watch off, water and soda at hand.`,
+  why: msg`Acid takes an eye in seconds, and a ring across two posts glows at once.`,
+  caution: msg`Acid in an eye: rinse long with water, then a doctor.`,
 };
 
 export const HYBRID: ProcedureStep = {
   id: 'orange-cables',
-  say: 'Keep clear of everything orange. Only the 12 V battery is yours.',
-  why: 'Orange cables carry hundreds of volts; that is for licensed staff.',
-  caution: 'The traction pack belongs to the maker and licensed staff.',
+  say: msg`Keep clear of everything orange. Only the 12 V battery is yours.`,
+  why: msg`Orange cables carry hundreds of volts; that is for licensed staff.`,
+  caution: msg`The traction pack belongs to the maker and licensed staff.`,
   when: ({ vehicleKind }) => vehicleKind === 'hybrid',
 };
 
@@ -69,48 +70,48 @@ const startsByItself = ({ vehicleKind, out }: BatteryContext) =>
 export const CONTROLLER_OFF: ProcedureStep = {
   id: 'controller-off',
   touches: 'controller',
-  say: 'Control switch off and locked, its own charger isolated.',
-  why: 'A standby generator starts by itself, at any moment, with a hand in it.',
-  caution: 'Say that it does not stand by while you work.',
+  say: msg`Control switch off and locked, its own charger isolated.`,
+  why: msg`A standby generator starts by itself, at any moment, with a hand in it.`,
+  caution: msg`Say that it does not stand by while you work.`,
   when: startsByItself,
 };
 export const CONTROLLER_ON: ProcedureStep = {
   id: 'controller-on',
   touches: 'controller',
-  say: 'Hands and tools out; its own charger on again, control switch back to automatic.',
-  why: 'Left off, it does not start on the night it is for.',
+  say: msg`Hands and tools out; its own charger on again, control switch back to automatic.`,
+  why: msg`Left off, it does not start on the night it is for.`,
   when: startsByItself,
 };
 
 /** It cannot start until its battery is back. */
 export const CONTROLLER_TAG: ProcedureStep = {
   ...CONTROLLER_ON,
-  say: 'A tag on the control switch: off, no battery. It goes back to automatic when it has one.',
-  why: 'Whoever counts on it has to know that it does not start.',
+  say: msg`A tag on the control switch: off, no battery. It goes back to automatic when it has one.`,
+  why: msg`Whoever counts on it has to know that it does not start.`,
 };
 
 /** Before a hand is laid on one block of a string. */
 export const PACK_UNPLUGGED: ProcedureStep = {
   id: 'pack-unplugged',
   touches: 'mains',
-  say: 'The string’s own charger unplugged.',
-  why: 'It puts the volts of the whole string on the posts.',
+  say: msg`The string’s own charger unplugged.`,
+  why: msg`It puts the volts of the whole string on the posts.`,
   when: isInString,
 };
 export const PACK_OPENED: ProcedureStep = {
   id: 'pack-opened',
   touches: 'isolator',
-  say: 'String opened: its isolator off, or a link off.',
-  why: 'Within the string both posts of a block are live against the rest.',
-  caution: 'The other posts and links covered: none of them is earth.',
+  say: msg`String opened: its isolator off, or a link off.`,
+  why: msg`Within the string both posts of a block are live against the rest.`,
+  caution: msg`The other posts and links covered: none of them is earth.`,
   after: ['pack-unplugged'],
   when: isInString,
 };
 export const PACK_CLOSED: ProcedureStep = {
   id: 'pack-closed',
   touches: 'isolator',
-  say: 'Links back, string closed.',
-  why: 'An open string neither drives nor charges.',
+  say: msg`Links back, string closed.`,
+  why: msg`An open string neither drives nor charges.`,
   when: isInString,
 };
 
@@ -125,17 +126,17 @@ export const ISOLATOR_OPEN: ProcedureStep = {
   touches: 'isolator',
   say: ({ vehicle }) =>
     vehicle.isolator === 'key'
-      ? 'Isolator off, its key out and into your pocket.'
-      : 'Isolator off, its knob turned out.',
-  why: 'It opens the earthed lead as a clamp does, without a spanner.',
+      ? t`Isolator off, its key out and into your pocket.`
+      : t`Isolator off, its knob turned out.`,
+  why: msg`It opens the earthed lead as a clamp does, without a spanner.`,
   when: (context) => hasSwitch(context) && !isBlock(context) && !context.isolatorOpen,
 };
 export const ISOLATOR_CLOSED: ProcedureStep = {
   id: 'isolator-closed',
   touches: 'isolator',
   say: ({ vehicle }) =>
-    vehicle.isolator === 'remote' ? 'Remote isolator on.' : 'Isolator on again.',
-  why: 'Until then nothing is connected, and nothing is charged through the vehicle.',
+    vehicle.isolator === 'remote' ? t`Remote isolator on.` : t`Isolator on again.`,
+  why: msg`Until then nothing is connected, and nothing is charged through the vehicle.`,
   after: ['earthed-on'],
   when: (context) => context.vehicle.isolator !== 'none' && !isBlock(context) && !context.out,
 };
@@ -145,19 +146,19 @@ export const EARTHED_OFF: ProcedureStep = {
   touches: EARTHED_POST,
   say: (context) =>
     isBlock(context)
-      ? `${capital(earthed(context))} link of this block off.`
-      : `${capital(earthed(context))} clamp off first.`,
+      ? t`${capital(earthed(context))} link of this block off.`
+      : t`${capital(earthed(context))} clamp off first.`,
   why: (context) =>
     isBlock(context)
-      ? 'One at a time, with the string open: no spanner from a post to anything else.'
-      : `The ${earthed(context)} is connected to the body. While it is on, a spanner from the ${live(context)} to the body is a dead short.`,
+      ? t`One at a time, with the string open: no spanner from a post to anything else.`
+      : t`The ${earthed(context)} is connected to the body. While it is on, a spanner from the ${live(context)} to the body is a dead short.`,
   tools,
   caution: (context) =>
     context.vehicle.isolator === 'remote' && !isBlock(context)
-      ? 'Insulated tool, one hand; the other post covered. The remote isolator draws by itself and drops out at about 11 V: it is no substitute.'
-      : 'Insulated tool, one hand; the other post covered.',
+      ? t`Insulated tool, one hand; the other post covered. The remote isolator draws by itself and drops out at about 11 V: it is no substitute.`
+      : t`Insulated tool, one hand; the other post covered.`,
   after: FIRST_HANDS,
-  tooEarly: 'Glasses on, mains off and everything opened first, before a clamp is touched.',
+  tooEarly: msg`Glasses on, mains off and everything opened first, before a clamp is touched.`,
 };
 
 /** The commonest mistake is to begin here, because it is nearer. */
@@ -166,18 +167,18 @@ export const LIVE_OFF: Omit<ProcedureStep, 'say' | 'after'> = {
   touches: LIVE_POST,
   why: (context) =>
     isBlock(context)
-      ? 'Alone it is a battery like any other.'
-      : 'With the other one off there is no way round through the body any more.',
+      ? t`Alone it is a battery like any other.`
+      : t`With the other one off there is no way round through the body any more.`,
   tools,
   tooEarly: (context) =>
     isBlock(context)
-      ? 'One link at a time, with the string open: both posts are live against the rest.'
+      ? t`One link at a time, with the string open: both posts are live against the rest.`
       : context.vehicle.earth === 'negative'
-        ? 'Not the positive first, even where it is nearer: while the negative is on, a spanner from the positive to the body is a dead short. The negative comes off first.'
-        : 'This vehicle has positive earth: the positive is connected to the body and comes off first. While it is on, a spanner from the negative to the body is a dead short.',
+        ? t`Not the positive first, even where it is nearer: while the negative is on, a spanner from the positive to the body is a dead short. The negative comes off first.`
+        : t`This vehicle has positive earth: the positive is connected to the body and comes off first. While it is on, a spanner from the negative to the body is a dead short.`,
 };
 export const liveOffSay = (context: BatteryContext, rest: string) =>
-  `${capital(live(context))} ${isBlock(context) ? 'link' : 'clamp'} off${rest}`;
+  t`${capital(live(context))} ${isBlock(context) ? t`link` : t`clamp`} off${rest}`;
 
 /** Both back on, in reverse. */
 export const LIVE_ON: ProcedureStep = {
@@ -185,12 +186,12 @@ export const LIVE_ON: ProcedureStep = {
   touches: LIVE_POST,
   say: (context) =>
     isBlock(context)
-      ? `${capital(live(context))} link of this block on, if it was off.`
-      : `${capital(live(context))} clamp on first, if it was off.`,
+      ? t`${capital(live(context))} link of this block on, if it was off.`
+      : t`${capital(live(context))} clamp on first, if it was off.`,
   why: (context) =>
     isBlock(context)
-      ? 'With the string open nothing flows yet.'
-      : 'With the body not connected yet, a slip of the spanner does nothing.',
+      ? t`With the string open nothing flows yet.`
+      : t`With the body not connected yet, a slip of the spanner does nothing.`,
   tools,
 };
 export const EARTHED_ON: ProcedureStep = {
@@ -198,27 +199,27 @@ export const EARTHED_ON: ProcedureStep = {
   touches: EARTHED_POST,
   say: (context) =>
     isBlock(context)
-      ? `${capital(earthed(context))} link of this block on.`
-      : `${capital(earthed(context))} clamp on last.`,
-  why: 'The faint crackle at the last contact is to be expected.',
+      ? t`${capital(earthed(context))} link of this block on.`
+      : t`${capital(earthed(context))} clamp on last.`,
+  why: msg`The faint crackle at the last contact is to be expected.`,
   tools,
   after: ['live-on'],
   tooEarly: (context) =>
     isBlock(context)
-      ? 'One link at a time, and the string closed last.'
-      : `The ${earthed(context)} is connected to the body and goes on last: with it on, a spanner from the ${live(context)} to the body is a dead short.`,
+      ? t`One link at a time, and the string closed last.`
+      : t`The ${earthed(context)} is connected to the body and goes on last: with it on, a spanner from the ${live(context)} to the body is a dead short.`,
 };
 export const TIGHT: ProcedureStep = {
   id: 'tight',
-  say: 'Nuts started by hand, clamp fully down, post standing above it; it cannot be turned by hand.',
-  why: 'A loose clamp looks like a dead battery.',
+  say: msg`Nuts started by hand, clamp fully down, post standing above it; it cannot be turned by hand.`,
+  why: msg`A loose clamp looks like a dead battery.`,
   after: ['earthed-on'],
 };
 
 export const wholeDue = ({ wholeCleanedYearsAgo, rules }: BatteryContext) =>
   wholeCleanedYearsAgo === null || wholeCleanedYearsAgo >= rules.wholeCleanYears;
 
-export const MAKERS = 'The maker’s instructions come first.';
+export const MAKERS = msg`The maker’s instructions come first.`;
 
 export function capital(word: string): string {
   return word[0]!.toUpperCase() + word.slice(1);
@@ -227,9 +228,8 @@ export function capital(word: string): string {
 /** What a list cannot know of a vehicle: it is looked at before its power goes. */
 export const LOOK_FIRST: ProcedureStep = {
   id: 'look-first',
-  say: 'Look at the vehicle: which post goes to its body, an alarm or a tracker that needs power, a radio code, locks that work by power only. Ask its owner what you cannot see.',
-  why: 'It came here by a list, and nobody has looked yet: the steps take it for a plain one.',
-  caution:
-    'Take nothing off before you have seen which post goes to the body, and write on its page what you found: the steps follow it.',
+  say: msg`Look at the vehicle: which post goes to its body, an alarm or a tracker that needs power, a radio code, locks that work by power only. Ask its owner what you cannot see.`,
+  why: msg`It came here by a list, and nobody has looked yet: the steps take it for a plain one.`,
+  caution: msg`Take nothing off before you have seen which post goes to the body, and write on its page what you found: the steps follow it.`,
   when: ({ vehicle }) => !vehicle.looked,
 };

@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../language';
 import { saeAmpsOf } from '../battery/details';
 import { loadTestAmps, loadTestFloor, LOAD_TEST_SECONDS } from '../battery/load-test';
 import { bodyIsJoined } from '../context/battery-context';
@@ -25,12 +26,12 @@ import {
 } from './shared';
 
 /** Half the rated cranking amps for fifteen seconds, by a load tester with clamps. */
-export const LOAD_TEST: Procedure = {
+export const LOAD_TEST: Procedure = withWords({
   id: 'load-test',
-  label: 'Load test',
+  label: msg`Load test`,
   minutes: 6,
-  short: 'load test',
-  doing: 'load tested',
+  short: msg`load test`,
+  doing: msg`load tested`,
   isTest: true,
   applies: isLead,
   steps: [
@@ -41,23 +42,23 @@ export const LOAD_TEST: Procedure = {
     PACK_OPENED,
     {
       id: 'load-switched-off',
-      say: 'Tester switched off; everything on the vehicle off.',
-      why: 'A clamp that goes on under load sparks at the post.',
+      say: msg`Tester switched off; everything on the vehicle off.`,
+      why: msg`A clamp that goes on under load sparks at the post.`,
     },
     {
       id: 'live-clamp',
       touches: LIVE_POST,
       say: (context) =>
-        `${capital(live(context))} clamp of the tester to the ${live(context)} post.`,
-      why: 'On the post itself: a clamp on a clamp measures the joint.',
+        t`${capital(live(context))} clamp of the tester to the ${live(context)} post.`,
+      why: msg`On the post itself: a clamp on a clamp measures the joint.`,
       after: ['protect-yourself', 'load-switched-off', 'controller-off', 'pack-opened'],
     },
     {
       id: 'last-clamp',
       touches: EARTHED_POST,
       say: (context) =>
-        `${capital(earthed(context))} clamp of the tester to the ${earthed(context)} post.`,
-      why: 'Both on the posts: hundreds of amps do not go through a lead.',
+        t`${capital(earthed(context))} clamp of the tester to the ${earthed(context)} post.`,
+      why: msg`Both on the posts: hundreds of amps do not go through a lead.`,
       after: ['live-clamp'],
     },
     {
@@ -65,47 +66,47 @@ export const LOAD_TEST: Procedure = {
       say: ({ details, facts }) => {
         const rated = saeAmpsOf(details);
         return rated === null
-          ? `Half its rated cold cranking amps for ${LOAD_TEST_SECONDS} s; read the volts at the end.`
-          : `${Math.round(loadTestAmps(rated))} A for ${LOAD_TEST_SECONDS} s: at least ${loadTestFloor(facts.cells, 21).toFixed(2)} V at the end at 21 °C, less when colder.`;
+          ? t`Half its rated cold cranking amps for ${LOAD_TEST_SECONDS} s; read the volts at the end.`
+          : t`${Math.round(loadTestAmps(rated))} A for ${LOAD_TEST_SECONDS} s: at least ${loadTestFloor(facts.cells, 21).toFixed(2)} V at the end at 21 °C, less when colder.`;
       },
-      why: 'Volts alone show no condition.',
-      caution: 'No longer, and not again at once: tester and case get hot. No flame.',
+      why: msg`Volts alone show no condition.`,
+      caution: msg`No longer, and not again at once: tester and case get hot. No flame.`,
       after: ['last-clamp'],
       input: 'load',
     },
     {
       id: 'load-off',
-      say: 'Load off; then the clamps, the one that went on last first.',
-      why: 'A clamp that comes off under load draws an arc where gas stands.',
+      say: msg`Load off; then the clamps, the one that went on last first.`,
+      why: msg`A clamp that comes off under load draws an arc where gas stands.`,
       after: ['load'],
     },
     PACK_CLOSED,
     CONTROLLER_ON,
   ],
   writes: (_context, { load }) => (load ? [draft('load-tested', load)] : []),
-};
+});
 
-export const CRANK: Procedure = {
+export const CRANK: Procedure = withWords({
   id: 'crank',
-  label: 'Crank',
+  label: msg`Crank`,
   minutes: 3,
-  short: 'crank',
-  doing: 'cranked',
+  short: msg`crank`,
+  doing: msg`cranked`,
   isTest: true,
   applies: cranks,
   steps: [
     HYBRID,
     {
       id: 'clear',
-      say: 'Out of gear, brake on, nobody near belt and fan, exhaust gas led outside.',
-      why: 'It moves, and it turns, at the first touch.',
+      say: msg`Out of gear, brake on, nobody near belt and fan, exhaust gas led outside.`,
+      why: msg`It moves, and it turns, at the first touch.`,
       caution: MAKERS,
     },
     {
       ...CONTROLLER_OFF,
       id: 'controller-test',
-      say: 'By its control switch, at “test” or by hand: never by bridging its starter.',
-      why: 'Its controller stops it when something is wrong.',
+      say: msg`By its control switch, at “test” or by hand: never by bridging its starter.`,
+      why: msg`Its controller stops it when something is wrong.`,
       caution: '',
     },
     {
@@ -113,36 +114,36 @@ export const CRANK: Procedure = {
       touches: 'isolator',
       say: ({ vehicle }) =>
         vehicle.isolatorAmps === null
-          ? 'Isolator on; its plate must name it for cranking.'
-          : `Isolator on; it may carry ${vehicle.isolatorAmps} A while it is cranked.`,
-      why: 'One that is too small burns its contacts, and a remote one drops out as the volts fall to about 11.',
+          ? t`Isolator on; its plate must name it for cranking.`
+          : t`Isolator on; it may carry ${vehicle.isolatorAmps} A while it is cranked.`,
+      why: msg`One that is too small burns its contacts, and a remote one drops out as the volts fall to about 11.`,
       when: ({ vehicle }) => vehicle.isolator !== 'none',
     },
     {
       id: 'crank',
-      say: 'Crank: ten seconds at most, then a minute of rest. Normal, slow, clicks, silent?',
-      why: 'Slow says low charge first. Volts at the posts while it turns tell the rest.',
+      say: msg`Crank: ten seconds at most, then a minute of rest. Normal, slow, clicks, silent?`,
+      why: msg`Slow says low charge first. Volts at the posts while it turns tell the rest.`,
       after: ['clear', 'controller-test', 'isolator-rated'],
       input: 'crank',
     },
     CONTROLLER_ON,
   ],
   writes: (_context, { crank }) => (crank ? [draft('cranked', crank)] : []),
-};
+});
 
 const RUNNING: ProcedureStep = {
   id: 'running',
-  say: 'Engine running, out of gear, brake on; exhaust gas led outside.',
-  why: 'What is measured here is what it gives while it runs.',
-  caution: 'Hair, sleeves and leads stay clear of belt and fan. No clamp comes off while it runs.',
+  say: msg`Engine running, out of gear, brake on; exhaust gas led outside.`,
+  why: msg`What is measured here is what it gives while it runs.`,
+  caution: msg`Hair, sleeves and leads stay clear of belt and fan. No clamp comes off while it runs.`,
 };
 
-export const CHARGING_TEST: Procedure = {
+export const CHARGING_TEST: Procedure = withWords({
   id: 'charging-test',
-  label: 'Charging system',
+  label: msg`Charging system`,
   minutes: 4,
-  short: 'charging at idle',
-  doing: 'charging system tested',
+  short: msg`charging at idle`,
+  doing: msg`charging system tested`,
   isTest: true,
   applies: cranks,
   steps: [
@@ -152,29 +153,29 @@ export const CHARGING_TEST: Procedure = {
       id: 'measure',
       say: ({ vehicleKind }) =>
         VEHICLE_KINDS[vehicleKind].small
-          ? 'Volts at the posts, at raised revs: small engines give little at idle. Alternating volts too, where the meter has them.'
-          : 'Volts at the posts: at idle, at raised revs, then with lamps and blower on. Alternating volts too, where the meter has them.',
+          ? t`Volts at the posts, at raised revs: small engines give little at idle. Alternating volts too, where the meter has them.`
+          : t`Volts at the posts: at idle, at raised revs, then with lamps and blower on. Alternating volts too, where the meter has them.`,
       why: ({ facts }) =>
-        `About ${inPairs(14, facts.cells)} V is well. Much more or much less is a fault, at once; alternating volts are a diode.`,
+        t`About ${inPairs(14, facts.cells)} V is well. Much more or much less is a fault, at once; alternating volts are a diode.`,
       after: ['running'],
       input: 'charging',
     },
     {
       id: 'stop',
-      say: 'Engine off.',
-      why: 'Left running it fills the hall with gas.',
+      say: msg`Engine off.`,
+      why: msg`Left running it fills the hall with gas.`,
       after: ['measure'],
     },
   ],
   writes: (_context, { charging }) => (charging ? [draft('charging-tested', charging)] : []),
-};
+});
 
-export const VOLTAGE_DROP: Procedure = {
+export const VOLTAGE_DROP: Procedure = withWords({
   id: 'voltage-drop',
-  label: 'Voltage drop',
+  label: msg`Voltage drop`,
   minutes: 8,
-  short: 'voltage drop',
-  doing: 'voltage drop measured',
+  short: msg`voltage drop`,
+  doing: msg`voltage drop measured`,
   isTest: true,
   applies: cranks,
   steps: [
@@ -183,132 +184,132 @@ export const VOLTAGE_DROP: Procedure = {
     {
       ...CONTROLLER_OFF,
       id: 'controller-test',
-      say: 'By its control switch, at “test” or by hand: never by bridging its starter.',
-      why: 'Its controller stops it when something is wrong.',
+      say: msg`By its control switch, at “test” or by hand: never by bridging its starter.`,
+      why: msg`Its controller stops it when something is wrong.`,
       caution: '',
     },
     {
       id: 'no-start',
-      say: 'Out of gear, brake on; its maker’s way to crank without starting, where there is one.',
-      why: 'Probes and hands are near what turns.',
+      say: msg`Out of gear, brake on; its maker’s way to crank without starting, where there is one.`,
+      why: msg`Probes and hands are near what turns.`,
       caution: MAKERS,
     },
     {
       id: 'probes',
-      say: 'Probes fixed before it turns: one on the post itself, one on what comes after it. Nobody holds them while it is cranked.',
-      why: 'On the clamp the meter misses the joint that most often is the fault.',
+      say: msg`Probes fixed before it turns: one on the post itself, one on what comes after it. Nobody holds them while it is cranked.`,
+      why: msg`On the clamp the meter misses the joint that most often is the fault.`,
       after: ['protect-yourself', 'no-start', 'controller-test'],
     },
     {
       id: 'measure',
-      say: 'Read the drop while somebody else cranks: ten seconds at most, a minute of rest, then the next joint.',
-      why: 'A joint takes 0.1 V at most, a cable 0.2 V, the whole starter circuit 0.5 V; half of that at 6 V.',
+      say: msg`Read the drop while somebody else cranks: ten seconds at most, a minute of rest, then the next joint.`,
+      why: msg`A joint takes 0.1 V at most, a cable 0.2 V, the whole starter circuit 0.5 V; half of that at 6 V.`,
       after: ['probes'],
       input: 'drops',
     },
     CONTROLLER_ON,
   ],
   writes: (_context, { drops }) => (drops ? [draft('drops-tested', drops)] : []),
-};
+});
 
-export const HEADLAMPS: Procedure = {
+export const HEADLAMPS: Procedure = withWords({
   id: 'headlamps',
-  label: 'Headlamps, no tools',
+  label: msg`Headlamps, no tools`,
   minutes: 2,
-  short: 'headlamps',
-  doing: 'headlamps watched',
+  short: msg`headlamps`,
+  doing: msg`headlamps watched`,
   isTest: true,
   applies: (context) => cranks(context) && context.vehicleKind !== 'generator',
   steps: [
     {
       id: 'before',
-      say: 'Lamps on, engine off: against a wall, bright or dim?',
-      why: 'Filament lamps follow the volts; others keep their brightness and tell nothing.',
+      say: msg`Lamps on, engine off: against a wall, bright or dim?`,
+      why: msg`Filament lamps follow the volts; others keep their brightness and tell nothing.`,
     },
     {
       ...RUNNING,
-      say: 'Start it, lamps still on: out of gear, brake on, exhaust gas led outside.',
-      why: 'With the engine running the alternator feeds them.',
+      say: msg`Start it, lamps still on: out of gear, brake on, exhaust gas led outside.`,
+      why: msg`With the engine running the alternator feeds them.`,
       after: ['before'],
     },
     {
       id: 'after',
-      say: 'Alike, brighter or much brighter than before? Then lamps and engine off.',
-      why: 'Much brighter: the battery was low.',
+      say: msg`Alike, brighter or much brighter than before? Then lamps and engine off.`,
+      why: msg`Much brighter: the battery was low.`,
       after: ['running'],
       input: 'headlamps',
     },
   ],
   writes: (_context, { headlamps }) => (headlamps ? [draft('headlamps-seen', headlamps)] : []),
-};
+});
 
 /** What has no starter says by itself that it goes. */
-export const READY_CHECK: Procedure = {
+export const READY_CHECK: Procedure = withWords({
   id: 'ready-check',
-  label: 'Ready check',
+  label: msg`Ready check`,
   minutes: 3,
-  short: 'ready?',
-  doing: 'seen to be ready',
+  short: msg`ready?`,
+  doing: msg`seen to be ready`,
   isTest: true,
   applies: readies,
   steps: [
     HYBRID,
     {
       id: 'clear',
-      say: 'Brake on, nobody before or behind it, nothing plugged in.',
-      why: 'It moves without a sound.',
+      say: msg`Brake on, nobody before or behind it, nothing plugged in.`,
+      why: msg`It moves without a sound.`,
       caution: MAKERS,
     },
     {
       id: 'ready',
       say: ({ vehicleKind }) =>
         vehicleKind === 'hybrid'
-          ? 'Switch it on with the brake held: “ready” shows, and no warning lamp stays.'
-          : 'Key on: its gauge shows full, and no warning lamp stays.',
+          ? t`Switch it on with the brake held: “ready” shows, and no warning lamp stays.`
+          : t`Key on: its gauge shows full, and no warning lamp stays.`,
       why: ({ vehicleKind }) =>
         vehicleKind === 'hybrid'
-          ? 'A hybrid is not cranked by this battery: it wakes the control units, which do the rest.'
-          : 'A cart has no starter: what the string holds shows under its motor.',
+          ? t`A hybrid is not cranked by this battery: it wakes the control units, which do the rest.`
+          : t`A cart has no starter: what the string holds shows under its motor.`,
       after: ['clear'],
     },
     {
       id: 'moves',
-      say: 'A metre forward and a metre back, gently; then off.',
-      why: 'Brakes that stuck over the winter show here, and not at the gate.',
+      say: msg`A metre forward and a metre back, gently; then off.`,
+      why: msg`Brakes that stuck over the winter show here, and not at the gate.`,
       after: ['ready'],
     },
   ],
   writes: () => [],
-};
+});
 
-export const JUMP: Procedure<'jump'> = {
+export const JUMP: Procedure<'jump'> = withWords({
   id: 'jump',
-  label: 'Jump start',
+  label: msg`Jump start`,
   minutes: 8,
-  short: 'jump',
-  doing: 'jump started',
+  short: msg`jump`,
+  doing: msg`jump started`,
   steps: [
     GLASSES,
     HYBRID,
     CONTROLLER_OFF,
     {
       id: 'emergency',
-      say: 'Only in an emergency: a slow charge is kinder. By the maker’s points, with a pack of the same voltage.',
-      why: 'A jump start can harm control units; some makers forbid it.',
-      caution: 'Look first: not frozen, not swollen, not cracked. Face away; no flame.',
+      say: msg`Only in an emergency: a slow charge is kinder. By the maker’s points, with a pack of the same voltage.`,
+      why: msg`A jump start can harm control units; some makers forbid it.`,
+      caution: msg`Look first: not frozen, not swollen, not cracked. Face away; no flame.`,
     },
     {
       id: 'pack-off',
       touches: 'charger',
-      say: 'Pack switched off.',
-      why: 'A live clamp sparks at the post, where gas stands.',
+      say: msg`Pack switched off.`,
+      why: msg`A live clamp sparks at the post, where gas stands.`,
     },
     {
       id: 'live-clamp',
       touches: LIVE_POST,
       say: (context) =>
-        `${capital(live(context))} clamp to the ${live(context)} post, or the maker’s point for it.`,
-      why: 'The post that is not connected to the body comes first.',
+        t`${capital(live(context))} clamp to the ${live(context)} post, or the maker’s point for it.`,
+      why: msg`The post that is not connected to the body comes first.`,
       after: ['protect-yourself', 'emergency', 'pack-off', 'controller-off'],
     },
     {
@@ -316,18 +317,18 @@ export const JUMP: Procedure<'jump'> = {
       touches: (context) => (bodyIsJoined(context) ? 'body' : EARTHED_POST(context)),
       say: (context) =>
         bodyIsJoined(context)
-          ? `${capital(earthed(context))} clamp to bare metal of the engine, away from the battery.`
-          : `${capital(earthed(context))} clamp to the ${earthed(context)} post: the body is not joined to it now.`,
-      why: 'The last contact may spark: away from the gas.',
+          ? t`${capital(earthed(context))} clamp to bare metal of the engine, away from the battery.`
+          : t`${capital(earthed(context))} clamp to the ${earthed(context)} post: the body is not joined to it now.`,
+      why: msg`The last contact may spark: away from the gas.`,
       after: ['live-clamp'],
     },
     {
       id: 'start',
-      say: 'Pack on, crank ten seconds at most; then pack off and the clamps in reverse.',
-      why: 'The clamp that went on last comes off first.',
+      say: msg`Pack on, crank ten seconds at most; then pack off and the clamps in reverse.`,
+      why: msg`The clamp that went on last comes off first.`,
       after: ['last-clamp'],
     },
     CONTROLLER_ON,
   ],
   writes: () => [],
-};
+});

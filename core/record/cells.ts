@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { FAILING_SPREAD } from '../battery/acid';
 import { gravities, waterLost, type WaterQuestion } from '../charging/water';
 import { MS_PER_DAY, dayOf, shortDay } from '../day';
@@ -70,16 +71,16 @@ export function waterWords(
 }
 
 export function waterSentence(answer: ReturnType<typeof waterLost>): string {
-  const expected = `${Math.round(answer.expectedMl.low)} to ${Math.round(answer.expectedMl.high)} ml`;
-  const added = `${Math.round(answer.addedMl)} ml`;
+  const expected = t`${Math.round(answer.expectedMl.low)} to ${Math.round(answer.expectedMl.high)} ml`;
+  const added = t`${Math.round(answer.addedMl)} ml`;
   switch (answer.finding) {
     case 'one-cell':
-      return `cell ${answer.cell} took far more than the others: a cell that gasses is failing.`;
+      return t`cell ${answer.cell} took far more than the others: a cell that gasses is failing.`;
     case 'overcharged':
-      return `${added}, and ${expected} would be usual: it is being overcharged. Look at programme and volts.`;
+      return t`${added}, and ${expected} would be usual: it is being overcharged. Look at programme and volts.`;
     case 'nothing-used':
-      return `none was needed; ${expected} would be usual.`;
+      return t`none was needed; ${expected} would be usual.`;
     case 'as-expected':
-      return `${added}; ${expected} would be usual.`;
+      return t`${added}; ${expected} would be usual.`;
   }
 }

@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { recoveryOf } from '../charging/recovery';
 import { condemnedFor } from '../logbook/open-findings';
 import { hallMean, today, type BatteryRecord } from './battery-record';
@@ -25,8 +26,8 @@ export function conditionOf(standing: BatteryRecord): Condemned | null {
   }
   const spent = (why: string, at: number): Condemned => ({
     id: 'spent',
-    seen: `it did not come back: ${why.replace(/\.$/, '')}`,
-    todo: 'Not to be charged again. Isolate it, replace it, recycle it by local rules, and have it out of the hall before frost.',
+    seen: t`it did not come back: ${why.replace(/\.$/, '')}`,
+    todo: t`Not to be charged again. Isolate it, replace it, recycle it by local rules, and have it out of the hall before frost.`,
     at,
   });
   if (state.recovery) {

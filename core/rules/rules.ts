@@ -1,17 +1,21 @@
+import { t } from '../language';
 import { z } from 'zod';
 import { CHEMISTRIES, CHEMISTRY_IDS, type ChemistryId } from '../battery/chemistries';
 import { SCALE_IDS } from '../battery/scales';
 import { WEEKDAYS } from '../day';
 import { ofEach } from './choices';
 
-const line = z.number().min(10, 'a line under 10 % lets the battery go flat').max(95);
+const line = z
+  .number()
+  .min(10, { error: () => t`a line under 10 % lets the battery go flat` })
+  .max(95);
 const perChemistry = <T extends z.ZodType>(value: T) => z.strictObject(eachChemistry(() => value));
 
 /** The house rules of a site: a flat record, so that a change names just what it changes. */
 export const Rules = z.strictObject({
   roundWeekdays: z
     .array(z.enum(WEEKDAYS))
-    .min(1, 'at least one weekday, or there are no rounds')
+    .min(1, { error: () => t`at least one weekday, or there are no rounds` })
     .transform((days) => WEEKDAYS.filter((day) => days.includes(day))),
   lineSocPct: perChemistry(line),
   scale: perChemistry(z.enum(SCALE_IDS)),
@@ -23,7 +27,9 @@ export const Rules = z.strictObject({
   /** The day in the first column of a calendar. */
   weekBegins: z.enum(['mon', 'sat', 'sun']),
   /** ISO 4217; whatever costs or saves is said in it, and nothing is converted. */
-  currency: z.string().regex(/^[A-Z]{3}$/, 'a currency is three capitals, such as EUR'),
+  currency: z
+    .string()
+    .regex(/^[A-Z]{3}$/, { error: () => t`a currency is three capitals, such as EUR` }),
   ...ofEach('schema'),
 });
 export type Rules = z.infer<typeof Rules>;
@@ -43,7 +49,7 @@ export const RulePatch = Rules.partial()
       context.addIssue({
         code: 'custom',
         path: ['absorptionVolts', id],
-        message: `over ${most.toFixed(1)} V, ${inWords}: ${overVolts}; ${usual.toFixed(1)} V is usual`,
+        message: t`over ${most.toFixed(1)} V, ${inWords}: ${overVolts}; ${usual.toFixed(1)} V is usual`,
       });
     }
     for (const [chemistry, scale] of Object.entries(patch.scale ?? {})) {
@@ -51,7 +57,7 @@ export const RulePatch = Rules.partial()
         context.addIssue({
           code: 'custom',
           path: ['scale', chemistry],
-          message: `the scale ${scale} is not one for ${chemistry}`,
+          message: t`the scale ${scale} is not one for ${chemistry}`,
         });
       }
     }

@@ -1,16 +1,17 @@
+import { msg, withWords } from '../language';
 import { CHEMISTRIES, CHEMISTRY_IDS } from '../battery/chemistries';
 import { SCALES } from '../battery/scales';
 import { ABSORPTION, LINE, ROUND_WEEKDAYS, RULE_CARDS, SCALE } from './cards';
 import type { ChoiceRule } from './choices';
 import type { RulePatch } from './rules';
 
-const UNIT_WORDS: Readonly<Record<string, string>> = {
-  temperatureUnit: 'Temperature',
-  measureUnit: 'Measures',
-  weekBegins: 'A week begins on',
-  clock: 'Clock',
+const UNIT_WORDS: Readonly<Record<string, string>> = withWords({
+  temperatureUnit: msg`Temperature`,
+  measureUnit: msg`Measures`,
+  weekBegins: msg`A week begins on`,
+  clock: msg`Clock`,
   currency: 'Currency',
-};
+});
 
 /** A change of the rules, one phrase for each rule: `Rest before a reading counts: 12 h`. */
 export function patchWords(patch: RulePatch): string[] {

@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { hoursToFull, type Acceptance } from '../charging/charge';
 import { freezingOfSoc } from '../battery/acid';
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
@@ -466,7 +467,7 @@ function pinsOf(
   document.pins.forEach((pin, i) => {
     const round = roundDay.indexOf(toDay(pin.date) - today);
     if (round < 0) {
-      impossible.push({ pin: i, why: `There is no round on ${pin.date}.` });
+      impossible.push({ pin: i, why: t`There is no round on ${pin.date}.` });
       return;
     }
     const pins = byBattery.get(pin.battery) ?? new Map<number, PinnedVisit>();

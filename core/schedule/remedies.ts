@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { WEEKDAYS } from '../day';
 import type { PlanDocument, SeasonDocument } from './document';
 import { problemOf, type Problem } from './problem';
@@ -48,7 +49,7 @@ export function remediesFor(
     .map(({ attempt, left, minutes }) => ({
       what: attempt.what,
       // How many are left is for the plan to say, with what was found when it was checked.
-      effect: `${wanting.length - left} fewer left wanting, in ${hours(minutes)}.`,
+      effect: t`${wanting.length - left} fewer left wanting, in ${hours(minutes)}.`,
     }));
 }
 
@@ -70,32 +71,32 @@ function attempts(problem: Problem, wanting: readonly string[]): Attempt[] {
   const best = suits.sort((a, b) => b.count - a.count || b.amps - a.amps)[0];
   if (best && best.count > 0) {
     const another = { ...best.charger, id: `${best.charger.id}, another`, brokenUntil: undefined };
-    add(`One more charger like ${best.charger.id}`, { chargers: [...season.chargers, another] });
+    add(t`One more charger like ${best.charger.id}`, { chargers: [...season.chargers, another] });
   }
   for (const charger of season.chargers) {
     if (!charger.brokenUntil) continue;
-    add(`Mend ${charger.id} now`, {
+    add(t`Mend ${charger.id} now`, {
       chargers: season.chargers.map((one) =>
         one === charger ? { ...one, brokenUntil: undefined } : one,
       ),
     });
   }
   const { weekdays, minutes } = season.rounds;
-  add(`Rounds of ${minutes + ROUND_LONGER_MINUTES} minutes instead of ${minutes}`, {
+  add(t`Rounds of ${minutes + ROUND_LONGER_MINUTES} minutes instead of ${minutes}`, {
     rounds: { weekdays, minutes: minutes + ROUND_LONGER_MINUTES },
   });
   const free = WEEKDAYS.find((day) => !weekdays.includes(day));
   if (free) {
     const names = {
-      mon: 'Monday',
-      tue: 'Tuesday',
-      wed: 'Wednesday',
-      thu: 'Thursday',
-      fri: 'Friday',
-      sat: 'Saturday',
-      sun: 'Sunday',
+      mon: t`Monday`,
+      tue: t`Tuesday`,
+      wed: t`Wednesday`,
+      thu: t`Thursday`,
+      fri: t`Friday`,
+      sat: t`Saturday`,
+      sun: t`Sunday`,
     };
-    add(`A round on ${names[free]}s as well`, {
+    add(t`A round on ${names[free]}s as well`, {
       rounds: { weekdays: [...weekdays, free], minutes },
     });
   }
@@ -104,7 +105,7 @@ function attempts(problem: Problem, wanting: readonly string[]): Attempt[] {
   );
   if (connected.length > 0) {
     const off = connected.slice(0, 3).map(({ id }) => id);
-    add(`Take the negative off ${off.join(', ')}`, {
+    add(t`Take the negative off ${off.join(', ')}`, {
       batteries: season.batteries.map((one) =>
         off.includes(one.id) ? { ...one, negativeOn: false } : one,
       ),
@@ -114,7 +115,7 @@ function attempts(problem: Problem, wanting: readonly string[]): Attempt[] {
   const cold = lacking.filter(({ hall }) => hall !== warmest.index).slice(0, 2);
   if (cold.length > 0) {
     const ids = cold.map(({ id }) => id);
-    add(`Move ${ids.join(' and ')} to ${warmest.id}`, {
+    add(t`Move ${ids.join(t` and `)} to ${warmest.id}`, {
       batteries: season.batteries.map((one) =>
         ids.includes(one.id) ? { ...one, hall: warmest.id, stop: `${one.stop}, moved` } : one,
       ),
@@ -123,7 +124,7 @@ function attempts(problem: Problem, wanting: readonly string[]): Attempt[] {
   for (const hall of season.halls) {
     if (hall.outlets === undefined || !lacking.some((unit) => season.halls[unit.hall] === hall))
       continue;
-    add(`One more outlet in ${hall.id}`, {
+    add(t`One more outlet in ${hall.id}`, {
       halls: season.halls.map((one) =>
         one === hall ? { ...one, outlets: one.outlets! + 1 } : one,
       ),

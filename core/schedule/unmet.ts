@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { shortDay } from '../day';
 import type { SeasonRule } from './document';
 import type { Path, PathVisit } from './path';
@@ -79,9 +80,9 @@ export function fateOf(problem: Problem, unit: Unit, path: Pick<Path, 'visits'> 
         day,
         under
           ? day === 0
-            ? `It stands at ${pct(socPct)} already, under its line of ${pct(unit.lineSocPct)}.`
-            : `It falls to ${pct(socPct)} on ${on(day)}, under its line of ${pct(unit.lineSocPct)}.`
-          : `At ${pct(socPct)} it could freeze on ${on(day)}: it needs ${pct(unit.floor[day]!)}.`,
+            ? t`It stands at ${pct(socPct)} already, under its line of ${pct(unit.lineSocPct)}.`
+            : t`It falls to ${pct(socPct)} on ${on(day)}, under its line of ${pct(unit.lineSocPct)}.`
+          : t`At ${pct(socPct)} it could freeze on ${on(day)}: it needs ${pct(unit.floor[day]!)}.`,
       );
     }
   };
@@ -92,16 +93,16 @@ export function fateOf(problem: Problem, unit: Unit, path: Pick<Path, 'visits'> 
     before = day;
     const jobs = visits.get(r)?.jobs ?? 0;
     const late = (rule: SeasonRule, what: string) =>
-      say(rule, day, `${what} was due by the round of ${on(day)}, and does not fit into it.`);
-    if (look <= r && !(jobs & (READING | DISCONNECT))) late('reading', 'A look');
-    if (levels <= r && !(jobs & LEVELS)) late('levels', 'A look at its levels');
-    if (hung && lamp <= r && !(jobs & (LAMP | DISCONNECT))) late('lamp', 'A look at its lamp');
+      say(rule, day, t`${what} was due by the round of ${on(day)}, and does not fit into it.`);
+    if (look <= r && !(jobs & (READING | DISCONNECT))) late('reading', t`A look`);
+    if (levels <= r && !(jobs & LEVELS)) late('levels', t`A look at its levels`);
+    if (hung && lamp <= r && !(jobs & (LAMP | DISCONNECT))) late('lamp', t`A look at its lamp`);
     if (jobs & DISCONNECT && hung) {
       hung = false;
       full = day;
       // Overrun before the first round, it is met by as soon as can be.
       const asSoonAsCanBe = asap && connectedFirst && r === firstRoundFrom(problem, ready);
-      if (fullDue < r && !asSoonAsCanBe) late('recharge', 'A full charge');
+      if (fullDue < r && !asSoonAsCanBe) late('recharge', t`A full charge`);
       fullDue = due(day, unit.rechargeEvery);
       look = due(day, unit.readingEvery);
       connectedFirst = false;
@@ -118,36 +119,36 @@ export function fateOf(problem: Problem, unit: Unit, path: Pick<Path, 'visits'> 
     if (jobs & LEVELS) levels = due(day, unit.levelsEvery);
     if (jobs & LAMP) lamp = due(day, unit.lampEvery);
     if (!hung && fullDue <= r) {
-      say('recharge', day, `It was to be full again by the round of ${on(day)}.`);
+      say('recharge', day, t`It was to be full again by the round of ${on(day)}.`);
     }
     if (r === lastRound && unit.collected && !(jobs & HAND_BACK)) {
-      late('handBack', 'Its hand-back');
+      late('handBack', t`Its hand-back`);
     }
   }
   pass(before, until);
   if (unit.collected && lastRound < 0) {
-    say('handBack', until, `There is no round on or before ${on(until)}.`);
+    say('handBack', until, t`There is no round on or before ${on(until)}.`);
   }
   if (hung && fullDue <= lastRound) {
     // A charge that never ends makes nothing full.
     const day = roundDay[fullDue]!;
-    say('recharge', day, `It was to be full again by the round of ${on(day)}.`);
+    say('recharge', day, t`It was to be full again by the round of ${on(day)}.`);
   }
   if (hung && (unit.collected || !unit.kept)) {
-    say('charge', Math.max(0, before), 'Its charge does not end by the last round.');
+    say('charge', Math.max(0, before), t`Its charge does not end by the last round.`);
   } else if (unit.collected) {
     const socPct = hung ? 100 : socAt(unit, full, until);
     if (socPct < unit.collectSocPct) {
       say(
         'collect',
         until,
-        `It will stand at ${pct(socPct)} on the day of its collection, and should at ${pct(unit.collectSocPct)}.`,
+        t`It will stand at ${pct(socPct)} on the day of its collection, and should at ${pct(unit.collectSocPct)}.`,
       );
     }
   }
   for (const round of pinsLeft(unit, visits)) {
     const when = on(roundDay[round]!);
-    say('pin', roundDay[round]!, `What was decided for ${when} cannot be done then.`);
+    say('pin', roundDay[round]!, t`What was decided for ${when} cannot be done then.`);
   }
   return { unmet, underLineDays, lowest, charges };
 }

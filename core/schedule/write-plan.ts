@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { dayName } from '../day';
 import type { PlanDocument } from './document';
 import { SEASON_JOBS, type SeasonJob } from '../logbook/season-jobs';
@@ -59,7 +60,7 @@ export function writePlan(
           battery: unit.id,
           rule: 'pin' as const,
           day: roundDay[round]!,
-          why: `Channel ${pin.channel} is taken then: it hangs on channel ${given}.`,
+          why: t`Channel ${pin.channel} is taken then: it hangs on channel ${given}.`,
         },
       ];
     }),

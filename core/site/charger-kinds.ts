@@ -1,3 +1,4 @@
+import { msg, withWords } from '../language';
 import { PROGRAMMES, type Charger } from './charging-equipment';
 import type { ProgrammeId } from '../battery/programme-ids';
 
@@ -40,24 +41,24 @@ const AUTOMATIC: Facts = {
  */
 export const CHARGER_KINDS: Readonly<
   Record<ChargerKindId, { readonly label: string; readonly name: string; readonly facts: Facts }>
-> = {
+> = withWords({
   maintainer: {
-    label: 'Maintainers, 1 A',
+    label: msg`Maintainers, 1 A`,
     name: 'Maintainer',
     facts: { ...AUTOMATIC, ampsPerChannel: 1, mainsAmps: 0.2 },
   },
   small: {
-    label: 'Small automatic ones, 4 A',
+    label: msg`Small automatic ones, 4 A`,
     name: 'Automatic',
     facts: AUTOMATIC,
   },
   multi: {
-    label: 'Of four channels, 2 A',
+    label: msg`Of four channels, 2 A`,
     name: 'Four channels',
     facts: { ...AUTOMATIC, channels: 4, ampsPerChannel: 2, mainsAmps: 1, portable: false },
   },
   lithium: {
-    label: 'For lithium, 5 A',
+    label: msg`For lithium, 5 A`,
     name: 'Lithium',
     facts: {
       ...AUTOMATIC,
@@ -66,7 +67,7 @@ export const CHARGER_KINDS: Readonly<
     },
   },
   manual: {
-    label: 'Manual ones, 6 A',
+    label: msg`Manual ones, 6 A`,
     name: 'Manual',
     facts: {
       ...AUTOMATIC,
@@ -75,4 +76,4 @@ export const CHARGER_KINDS: Readonly<
       ...{ programmes: programmes('normal'), wakesIn: 'normal' },
     },
   },
-};
+});

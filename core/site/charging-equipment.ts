@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../language';
 import { z } from 'zod';
 import { Line } from '../text';
 import { CHEMISTRIES, CHEMISTRY_IDS, type ChemistryId } from '../battery/chemistries';
@@ -13,10 +14,10 @@ export interface Programme {
   readonly floatVolts: number | null;
 }
 
-export const PROGRAMMES: Readonly<Record<ProgrammeId, Programme>> = {
+export const PROGRAMMES: Readonly<Record<ProgrammeId, Programme>> = withWords({
   normal: {
     id: 'normal',
-    label: 'Normal',
+    label: msg`Normal`,
     absorptionVolts: 14.4,
     floatVolts: 13.5,
   },
@@ -26,32 +27,32 @@ export const PROGRAMMES: Readonly<Record<ProgrammeId, Programme>> = {
     absorptionVolts: 14.7,
     floatVolts: 13.6,
   },
-  gel: { id: 'gel', label: 'Gel', absorptionVolts: 14.1, floatVolts: 13.5 },
+  gel: { id: 'gel', label: msg`Gel`, absorptionVolts: 14.1, floatVolts: 13.5 },
   lithium: {
     id: 'lithium',
-    label: 'Lithium',
+    label: msg`Lithium`,
     absorptionVolts: 14.2,
     floatVolts: null,
   },
   cold: {
     id: 'cold',
-    label: 'Cold',
+    label: msg`Cold`,
     absorptionVolts: 14.7,
     floatVolts: 13.7,
   },
   small: {
     id: 'small',
-    label: 'Small battery',
+    label: msg`Small battery`,
     absorptionVolts: 14.2,
     floatVolts: 13.5,
   },
   recondition: {
     id: 'recondition',
-    label: 'Recondition',
+    label: msg`Recondition`,
     absorptionVolts: 15.8,
     floatVolts: null,
   },
-};
+});
 
 /** Whether a programme is meant for a chemistry, as far as its kind says. */
 export const isMeantFor = (programme: ProgrammeId, chemistry: ChemistryId): boolean =>
@@ -66,7 +67,7 @@ export const CHARGER_LAMPS = ['holding', 'charging', 'fault', 'dark'] as const;
 /** No charger has more channels, here or in a document. */
 export const MAX_CHANNELS = 64;
 
-const Name = Line(1, 40, 'give it a name');
+const Name = Line(1, 40, () => t`give it a name`);
 const Id = z.string().min(1).max(64);
 
 /** A charger as it lies in the store: what it can do, and what to mind about it. */
@@ -75,24 +76,33 @@ export const Charger = z
     id: Id,
     name: Name,
     channels: z
-      .int('a whole number')
-      .min(1, 'at least one')
-      .max(MAX_CHANNELS, `at most ${MAX_CHANNELS}`),
-    ampsPerChannel: z.number().min(0.1, 'at least 0.1 A').max(100, 'at most 100 A'),
+      .int({ error: () => t`a whole number` })
+      .min(1, { error: () => t`at least one` })
+      .max(MAX_CHANNELS, { error: () => t`at most ${MAX_CHANNELS}` }),
+    ampsPerChannel: z
+      .number()
+      .min(0.1, { error: () => t`at least 0.1 A` })
+      .max(100, { error: () => t`at most 100 A` }),
     /** Nominal volts that it can be set to. */
-    volts: z.array(z.number().min(2).max(96)).min(1, 'at least one voltage').max(6),
+    volts: z
+      .array(z.number().min(2).max(96))
+      .min(1, { error: () => t`at least one voltage` })
+      .max(6),
     programmes: z
       .array(
         z.strictObject({
           id: z.enum(PROGRAMME_IDS),
           /** Of a 12 V battery at 25 °C, from its leaflet. */
-          absorptionVolts: z.number().min(13, 'at least 13 V').max(16.5, 'at most 16.5 V'),
+          absorptionVolts: z
+            .number()
+            .min(13, { error: () => t`at least 13 V` })
+            .max(16.5, { error: () => t`at most 16.5 V` }),
           floatVolts: z.number().min(12.8).max(14.2).nullable(),
           /** Less than its channel gives in this programme; null: all of it. */
           amps: z.number().min(0.1).max(100).nullable(),
         }),
       )
-      .min(1, 'at least one programme')
+      .min(1, { error: () => t`at least one programme` })
       .max(PROGRAMME_IDS.length),
     /** In which it starts at each switch-on. */
     wakesIn: z.enum(PROGRAMME_IDS),
@@ -124,21 +134,21 @@ export const Charger = z
       context.addIssue({
         code: 'custom',
         path: ['programmes'],
-        message: 'a programme is there twice',
+        message: t`a programme is there twice`,
       });
     }
     if (!ids.includes(charger.wakesIn)) {
       context.addIssue({
         code: 'custom',
         path: ['wakesIn'],
-        message: 'it can only wake in a programme that it has',
+        message: t`it can only wake in a programme that it has`,
       });
     }
     if (!charger.automatic && charger.maintains) {
       context.addIssue({
         code: 'custom',
         path: ['maintains'],
-        message: 'a manual charger may not stay on by itself',
+        message: t`a manual charger may not stay on by itself`,
       });
     }
   });

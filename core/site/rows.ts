@@ -1,9 +1,10 @@
+import { t } from '../language';
 import { z } from 'zod';
 
 /** How a bay is marked, in capitals: `C7`, `12`, `N.3`. */
-export const BayMark = z
-  .string()
-  .regex(/^[\p{Lu}\p{N}][\p{Lu}\p{N}./]{0,7}$/u, 'a bay is marked with letters and digits, as C3');
+export const BayMark = z.string().regex(/^[\p{Lu}\p{N}][\p{Lu}\p{N}./]{0,7}$/u, {
+  error: () => t`a bay is marked with letters and digits, as C3`,
+});
 
 /** A mark as the site writes it: `a 3`, `A-3` and `a3` are one bay. */
 export const bayMark = (text: string): string => text.toUpperCase().replace(/[\s-]+/g, '');
@@ -44,20 +45,21 @@ export function readRow(
   for (const piece of joined.split(/[\s,;]+/).filter(Boolean)) {
     const [from, to, ...more] = piece.split('~') as [string, string?, ...string[]];
     if (GAP.test(piece)) row.push(null);
-    else if (more.length > 0) return wrong(`“${piece.replaceAll('~', '–')}”: from where to where?`);
+    else if (more.length > 0)
+      return wrong(t`“${piece.replaceAll('~', '–')}”: from where to where?`);
     else if (to === undefined) row.push(from);
     else {
       const bays = range(from, to);
-      if (!bays) return wrong(`“${from}–${to}” are no two ends of a row`);
+      if (!bays) return wrong(t`“${from}–${to}” are no two ends of a row`);
       row.push(...bays);
     }
   }
   const odd = row.find((mark) => mark !== null && !BayMark.safeParse(mark).success);
-  if (odd) return wrong(`“${odd}”: a bay is marked with letters and digits, at most 8, as C3`);
-  if (row.filter(Boolean).length > MOST) return wrong(`a row has at most ${MOST} bays`);
-  if (!row.some(Boolean)) return wrong('which bays are in it? As C1–C12');
+  if (odd) return wrong(t`“${odd}”: a bay is marked with letters and digits, at most 8, as C3`);
+  if (row.filter(Boolean).length > MOST) return wrong(t`a row has at most ${MOST} bays`);
+  if (!row.some(Boolean)) return wrong(t`which bays are in it? As C1–C12`);
   const twice = row.find((mark, i) => mark !== null && row.indexOf(mark) < i);
-  return twice ? wrong(`${twice} is in it twice`) : { ok: true, row };
+  return twice ? wrong(t`${twice} is in it twice`) : { ok: true, row };
 }
 
 /** A row as it is written, the shortest way; `readRow` gives it back. */

@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { dayName, parseDay, type Day } from '../day';
 import { groupBy } from '../group';
 import type { RecordedDay } from './climate';
@@ -87,7 +88,7 @@ export function daysOfRows(
     if (day === null) {
       return {
         ok: false,
-        reason: `Line ${line}: “${row[columns.when] ?? ''}” is no date. Dates are written 2027-01-14 or 14.01.2027.`,
+        reason: t`Line ${line}: “${row[columns.when] ?? ''}” is no date. Dates are written 2027-01-14 or 14.01.2027.`,
       };
     }
     const number = (at: number) => {
@@ -103,19 +104,19 @@ export function daysOfRows(
       if (!(value >= -80 && value <= 70)) {
         return {
           ok: false,
-          reason: `Line ${line}: “${row[at] ?? ''}” is no temperature from −80 to 70 °C. Is it another column, or the other unit?`,
+          reason: t`Line ${line}: “${row[at] ?? ''}” is no temperature from −80 to 70 °C. Is it another column, or the other unit?`,
         };
       }
     }
     seen.push({ day, celsius, low, line });
   }
-  if (seen.length === 0) return { ok: false, reason: 'No day is in the file.' };
+  if (seen.length === 0) return { ok: false, reason: t`No day is in the file.` };
   const byDay = [...groupBy(seen, (one) => one.day)];
   const twice = dayTwice(byDay.map(([, list]) => list));
   if (twice) {
     return {
       ok: false,
-      reason: `Line ${twice.line}: ${dayName(twice.day)} is there already, in line ${twice.first}. Take one of them out.`,
+      reason: t`Line ${twice.line}: ${dayName(twice.day)} is there already, in line ${twice.first}. Take one of them out.`,
     };
   }
   const days = byDay

@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../language';
 import { z } from 'zod';
 import { FUELS } from '../battery/cranking';
 import { Line } from '../text';
@@ -33,8 +34,8 @@ export const VehicleFacts = z.strictObject({
   /** Watts of its panel at full sun; null where nobody knows. */
   panelWatts: z
     .number()
-    .min(1, 'at least 1 W')
-    .max(5000, 'at most 5000 W')
+    .min(1, { error: () => t`at least 1 W` })
+    .max(5000, { error: () => t`at most 5000 W` })
     .nullable()
     .default(null),
   panelMount: z.enum(PANEL_MOUNTS).default('flat'),
@@ -44,14 +45,24 @@ export const VehicleFacts = z.strictObject({
   /** A switch in the earthed lead that is fitted for good. */
   isolator: z.enum(ISOLATORS).default('none'),
   /** What it draws itself, milliamps; a remote one always does. Null where nobody knows. */
-  isolatorMa: z.number().min(0).max(500, 'at most 500 mA').nullable().default(null),
+  isolatorMa: z
+    .number()
+    .min(0)
+    .max(500, { error: () => t`at most 500 mA` })
+    .nullable()
+    .default(null),
   /** Amps that it may carry while the engine is cranked; null where nobody knows. */
-  isolatorAmps: z.number().min(1).max(5000, 'at most 5000 A').nullable().default(null),
+  isolatorAmps: z
+    .number()
+    .min(1)
+    .max(5000, { error: () => t`at most 5000 A` })
+    .nullable()
+    .default(null),
   /** Of its engine, cubic centimetres; null where nobody knows. */
   displacementCc: z
     .number()
-    .min(20, 'cubic centimetres: 1.6 litres are written 1600')
-    .max(30_000, 'at most 30,000 cm³')
+    .min(20, { error: () => t`cubic centimetres: 1.6 litres are written 1600` })
+    .max(30_000, { error: () => t`at most 30,000 cm³` })
     .nullable()
     .default(null),
   fuel: z.enum(FUELS).nullable().default(null),
@@ -105,13 +116,13 @@ export const FRESH_TERMS: Omit<Terms, 'ownerId'> = {
 };
 export const NO_TERMS: Terms = { ...FRESH_TERMS, ownerId: null };
 
-export const KEY_WORDS: Readonly<Record<Terms['keys'], string>> = {
-  'key-rack': 'On the key rack',
-  'in-vehicle': 'In the vehicle',
-  owner: 'With the owner',
-};
-export const CONSENT_WORDS: Readonly<Record<Terms['consent'], string>> = {
-  ask: 'Ask first',
-  'up-to': 'Yes, up to a price',
-  never: 'Never replace',
-};
+export const KEY_WORDS: Readonly<Record<Terms['keys'], string>> = withWords({
+  'key-rack': msg`On the key rack`,
+  'in-vehicle': msg`In the vehicle`,
+  owner: msg`With the owner`,
+});
+export const CONSENT_WORDS: Readonly<Record<Terms['consent'], string>> = withWords({
+  ask: msg`Ask first`,
+  'up-to': msg`Yes, up to a price`,
+  never: msg`Never replace`,
+});

@@ -1,8 +1,12 @@
+import { t } from '../language';
 import { z } from 'zod';
 import { formatVolts } from '../words/words';
 import type { TestAnswer } from './test-answer';
 
-const Volts = z.number().min(0, 'volts are 0 or more').max(100, 'no vehicle here has over 100 V');
+const Volts = z
+  .number()
+  .min(0, { error: () => t`volts are 0 or more` })
+  .max(100, { error: () => t`no vehicle here has over 100 V` });
 
 /** What was measured at the battery's posts with the engine running; null: not measured. */
 export const ChargingSeen = z.strictObject({
@@ -12,7 +16,11 @@ export const ChargingSeen = z.strictObject({
   /** Raised, with lamps and blower on. */
   loadedVolts: Volts.nullable(),
   /** Alternating volts on top. */
-  rippleVolts: z.number().min(0).max(20, 'at most 20 V').nullable(),
+  rippleVolts: z
+    .number()
+    .min(0)
+    .max(20, { error: () => t`at most 20 V` })
+    .nullable(),
   /** Before it was started. */
   restVolts: Volts.nullable(),
 });
@@ -67,19 +75,19 @@ export function judgeCharging(question: ChargingQuestion): TestAnswer<ChargingFi
     say,
     health: null,
   });
-  const limits = `${formatVolts(low * scale)} to ${formatVolts(high * scale)}`;
+  const limits = t`${formatVolts(low * scale)} to ${formatVolts(high * scale)}`;
   if (best > Math.max(high, HARMS_VOLTS) * scale || best > (high + 0.3) * scale) {
     return is(
       isSmall ? 'rectifier' : 'regulator',
-      `${formatVolts(best)}: more than ${formatVolts(high * scale)} boils the battery.`,
-      `Stop the engine: ${isSmall ? 'its regulator and rectifier' : 'its regulator'} first. A case that bellies was overcharged.`,
+      t`${formatVolts(best)}: more than ${formatVolts(high * scale)} boils the battery.`,
+      t`Stop the engine: ${isSmall ? t`its regulator and rectifier` : t`its regulator`} first. A case that bellies was overcharged.`,
     );
   }
   if (rippleVolts !== null && rippleVolts > MAX_RIPPLE_VOLTS * scale) {
     return is(
       isSmall ? 'rectifier' : 'diode',
-      `${rippleVolts.toFixed(2)} V alternating on top: over ${(MAX_RIPPLE_VOLTS * scale).toFixed(2)} V a diode is gone.`,
-      `${isSmall ? 'Its rectifier' : 'A diode of the alternator'}: it charges badly now and may draw while it stands.`,
+      t`${rippleVolts.toFixed(2)} V alternating on top: over ${(MAX_RIPPLE_VOLTS * scale).toFixed(2)} V a diode is gone.`,
+      t`${isSmall ? t`Its rectifier` : t`A diode of the alternator`}: it charges badly now and may draw while it stands.`,
     );
   }
   const dead =
@@ -91,47 +99,47 @@ export function judgeCharging(question: ChargingQuestion): TestAnswer<ChargingFi
     if (raisedVolts === null) {
       return is(
         'raise-revs',
-        `${formatVolts(idleVolts)} at idle says little: measure again at raised revs.`,
+        t`${formatVolts(idleVolts)} at idle says little: measure again at raised revs.`,
       );
     }
     if (school === 'regulated' && loadedVolts === null) {
       return is(
         'raise-revs',
-        `${formatVolts(best)}: a regulated one may rest at a full battery. Lamps and blower on, and measure again.`,
+        t`${formatVolts(best)}: a regulated one may rest at a full battery. Lamps and blower on, and measure again.`,
       );
     }
     return is(
       isSmall ? 'rectifier' : 'not-charging',
-      `${formatVolts(best)}, hardly more than at rest: it does not charge.`,
+      t`${formatVolts(best)}, hardly more than at rest: it does not charge.`,
       isSmall
-        ? 'Its plugs and earth first, then rectifier and winding.'
-        : 'Its belt and plugs first, then the alternator. The battery is not to blame yet.',
+        ? t`Its plugs and earth first, then rectifier and winding.`
+        : t`Its belt and plugs first, then the alternator. The battery is not to blame yet.`,
     );
   }
   if (loadedVolts !== null && loadedVolts < Math.min(low, LOADED_VOLTS) * scale) {
     return is(
       isSmall ? 'weak' : 'belt',
-      `${formatVolts(best)}, and ${formatVolts(loadedVolts)} with lamps and blower on: it does not carry them.`,
+      t`${formatVolts(best)}, and ${formatVolts(loadedVolts)} with lamps and blower on: it does not carry them.`,
       isSmall
-        ? 'Small ones carry little at idle; at raised revs they should.'
-        : 'A belt that slips, or a worn alternator: listen, and look at the belt with the engine off.',
+        ? t`Small ones carry little at idle; at raised revs they should.`
+        : t`A belt that slips, or a worn alternator: listen, and look at the belt with the engine off.`,
     );
   }
   if (best < low * scale && !loadsWell) {
     return raisedVolts === null
-      ? is('raise-revs', `${formatVolts(idleVolts)} at idle: measure again at raised revs.`)
+      ? is('raise-revs', t`${formatVolts(idleVolts)} at idle: measure again at raised revs.`)
       : is(
           'weak',
-          `${formatVolts(best)}: under the house’s ${limits}.`,
-          'Voltage drop from the alternator to the battery first, then the alternator.',
+          t`${formatVolts(best)}: under the house’s ${limits}.`,
+          t`Voltage drop from the alternator to the battery first, then the alternator.`,
         );
   }
   if (best > high * scale) {
     return is(
       'regulator',
-      `${formatVolts(best)}: over the house’s ${limits}.`,
-      'Its maker’s figure wins: some give more in the cold. Else the regulator.',
+      t`${formatVolts(best)}: over the house’s ${limits}.`,
+      t`Its maker’s figure wins: some give more in the cold. Else the regulator.`,
     );
   }
-  return is('well', `${formatVolts(best)} with the engine running: well (${limits}).`);
+  return is('well', t`${formatVolts(best)} with the engine running: well (${limits}).`);
 }

@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../language';
 import { z } from 'zod';
 import { LOAD_TEST_FROM_PCT, loadTestFloor } from '../battery/load-test';
 import { formatVolts } from '../words/words';
@@ -7,17 +8,17 @@ import type { TestAnswer } from './test-answer';
 export const CRANK_SOUNDS = ['normal', 'slow', 'clicks', 'silent'] as const;
 /** How it turned, by the ear. */
 export type CrankSound = (typeof CRANK_SOUNDS)[number];
-export const CRANK_SOUND_WORDS: Readonly<Record<CrankSound, string>> = {
-  normal: 'Normal',
-  slow: 'Slow',
-  clicks: 'Clicks',
-  silent: 'Silent',
-};
+export const CRANK_SOUND_WORDS: Readonly<Record<CrankSound, string>> = withWords({
+  normal: msg`Normal`,
+  slow: msg`Slow`,
+  clicks: msg`Clicks`,
+  silent: msg`Silent`,
+});
 
 const Shown = z
   .number()
-  .min(0, 'volts are 0 or more')
-  .max(100, 'no battery here has over 100 V: 9.80 V is written 9.80')
+  .min(0, { error: () => t`volts are 0 or more` })
+  .max(100, { error: () => t`no battery here has over 100 V: 9.80 V is written 9.80` })
   .nullable();
 
 /** A start as it was heard and measured; null: not measured. */
@@ -31,10 +32,14 @@ export const CrankSeen = z.strictObject({
   seconds: z
     .number()
     .min(0.1)
-    .max(60, 'no longer than 60 s: ten seconds at most, then a rest')
+    .max(60, { error: () => t`no longer than 60 s: ten seconds at most, then a rest` })
     .nullable(),
   /** By a clamp meter. */
-  amps: z.number().min(1).max(3000, 'at most 3000 A').nullable(),
+  amps: z
+    .number()
+    .min(1)
+    .max(3000, { error: () => t`at most 3000 A` })
+    .nullable(),
   celsius: z.number().min(-40).max(60),
 });
 export type CrankSeen = z.infer<typeof CrankSeen>;
@@ -82,8 +87,8 @@ export function judgeCrank(question: CrankQuestion): TestAnswer<CrankFinding> {
   if (isLead && sound !== 'normal' && socPct !== null && socPct < LOAD_TEST_FROM_PCT) {
     return is(
       'charge-first',
-      `It stood at about ${Math.round(socPct)} %: slow says low charge first.`,
-      'Charge it in full, let it rest, and crank again before anything else is suspected.',
+      t`It stood at about ${Math.round(socPct)} %: slow says low charge first.`,
+      t`Charge it in full, let it rest, and crank again before anything else is suspected.`,
     );
   }
   if (sound === 'silent') {
@@ -92,62 +97,62 @@ export function judgeCrank(question: CrankQuestion): TestAnswer<CrankFinding> {
     return dropped
       ? is(
           'starter',
-          `Silent, and the volts fell to ${formatVolts(leastVolts)}: current flows and nothing turns.`,
-          'The starter, or an engine that is stuck: licensed hands before another try.',
+          t`Silent, and the volts fell to ${formatVolts(leastVolts)}: current flows and nothing turns.`,
+          t`The starter, or an engine that is stuck: licensed hands before another try.`,
         )
       : is(
           'circuit',
-          'Silent, and nothing is drawn: the circuit is open.',
-          'Clamp, isolator, gear and brake switch, fuse, immobiliser: in that order.',
+          t`Silent, and nothing is drawn: the circuit is open.`,
+          t`Clamp, isolator, gear and brake switch, fuse, immobiliser: in that order.`,
         );
   }
   if (sound === 'clicks') {
     if (leastVolts === null) {
       return is(
         'unclear',
-        'Clicks: a battery that cannot, or a joint that does not carry it.',
-        'Measure the volts at the posts while it clicks.',
+        t`Clicks: a battery that cannot, or a joint that does not carry it.`,
+        t`Measure the volts at the posts while it clicks.`,
       );
     }
     return leastVolts >= STAYS_VOLTS * scale
       ? is(
           'connections',
-          `Clicks, while the battery stays at ${formatVolts(leastVolts)}: its current is stopped on the way.`,
-          'Voltage drop over clamps, cables and earth, then the solenoid.',
+          t`Clicks, while the battery stays at ${formatVolts(leastVolts)}: its current is stopped on the way.`,
+          t`Voltage drop over clamps, cables and earth, then the solenoid.`,
         )
       : is(
           'battery',
-          `Clicks, and the volts fall to ${formatVolts(leastVolts)}: it cannot give what is asked.`,
-          'Load test it once it is full and rested; clean its clamps before it is condemned.',
+          t`Clicks, and the volts fall to ${formatVolts(leastVolts)}: it cannot give what is asked.`,
+          t`Load test it once it is full and rested; clean its clamps before it is condemned.`,
         );
   }
   if (leastVolts === null) {
     return sound === 'normal'
-      ? is('well', 'It turned as it should. Volts while cranking would tell more.')
-      : is('unclear', 'Slow: measure the volts at the posts while it turns.');
+      ? is('well', t`It turned as it should. Volts while cranking would tell more.`)
+      : is('unclear', t`Slow: measure the volts at the posts while it turns.`);
   }
-  const least = `${formatVolts(leastVolts)} while it turned; at least ${formatVolts(floor)} at this temperature`;
+  const least = t`${formatVolts(leastVolts)} while it turned; at least ${formatVolts(floor)} at this temperature`;
   if (leastVolts < floor) {
     return is(
       'battery',
       `${least}.`,
-      'Weak, or short of charge: load test it once it is full and rested. Clean its clamps first.',
+      t`Weak, or short of charge: load test it once it is full and rested. Clean its clamps first.`,
     );
   }
   if (sound === 'slow') {
     return leastVolts >= floor + CLEAR_VOLTS * scale
       ? is(
           'connections',
-          `${least}, and slow all the same: the starter does not get what the battery gives.`,
-          'Voltage drop over clamps, cables and earth while it is cranked; if they are well, the starter.',
+          t`${least}, and slow all the same: the starter does not get what the battery gives.`,
+          t`Voltage drop over clamps, cables and earth while it is cranked; if they are well, the starter.`,
         )
       : is(
           'unclear',
-          `${least}, and slow: near the floor, both battery and joints may be meant.`,
-          'Voltage drop first, then the load test.',
+          t`${least}, and slow: near the floor, both battery and joints may be meant.`,
+          t`Voltage drop first, then the load test.`,
         );
   }
-  return is('well', `${least}: well.`);
+  return is('well', t`${least}: well.`);
 }
 
 /** What it says of the battery; nothing where it did not turn, or its charge is not known. */

@@ -1,3 +1,5 @@
+import { t } from '../language';
+
 /** A start as a meter logged it. */
 export interface CrankTrace {
   /** From any instant on, rising. */
@@ -47,10 +49,10 @@ const median = (values: readonly number[]): number => {
 export function startsIn({ seconds, volts }: CrankTrace, cells: number): CrankTraceAnswer {
   const n = Math.min(seconds.length, volts.length);
   const no = (why: string): CrankTraceAnswer => ({ ok: false, why });
-  if (n < 10) return no('The log is too short: half a second at rest, then the start.');
+  if (n < 10) return no(t`The log is too short: half a second at rest, then the start.`);
   const steps = Array.from({ length: n - 1 }, (_, i) => seconds[i + 1]! - seconds[i]!);
   if (median(steps) > MAX_STEP_SECONDS)
-    return no('Ten samples a second at least: slower, and the start falls between them.');
+    return no(t`Ten samples a second at least: slower, and the start falls between them.`);
   const scale = cells / 6;
   const begin = seconds[0]!;
   const first = Array.from({ length: n }, (_, i) => i).filter((i) => seconds[i]! - begin < 0.5);
@@ -64,7 +66,7 @@ export function startsIn({ seconds, volts }: CrankTrace, cells: number): CrankTr
   }
   const long = turning.filter(([from, to]) => seconds[to]! - seconds[from]! >= LEAST_SECONDS);
   if (long.length === 0)
-    return no('No start is in it: the volts never fall by what a starter takes.');
+    return no(t`No start is in it: the volts never fall by what a starter takes.`);
   const starts = long.map(([from, to], k): CrankFound => {
     const turned: number[] = [];
     for (let i = from; i <= to; i++) {

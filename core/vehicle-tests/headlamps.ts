@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { z } from 'zod';
 import type { TestAnswer } from './test-answer';
 
@@ -21,16 +22,16 @@ export function judgeHeadlamps(seen: HeadlampsSeen): TestAnswer<HeadlampsFinding
     health: null,
   });
   if (seen.lamps === 'other')
-    return is('unclear', 'Lamps without a filament keep their brightness: they tell nothing.');
+    return is('unclear', t`Lamps without a filament keep their brightness: they tell nothing.`);
   if (seen.running === 'much-brighter' || (seen.before === 'dim' && seen.running === 'brighter'))
     return is(
       'low',
-      'Dim before and much brighter after: the battery is low. Charge it, then read it at rest.',
+      t`Dim before and much brighter after: the battery is low. Charge it, then read it at rest.`,
     );
   if (seen.before === 'bright' && seen.running === 'same')
     return is(
       'well',
-      'Alike before and after: probably well. It says nothing of the cold, nor of its age.',
+      t`Alike before and after: probably well. It says nothing of the cold, nor of its age.`,
     );
-  return is('unclear', 'Neither one nor the other: a voltmeter decides.');
+  return is('unclear', t`Neither one nor the other: a voltmeter decides.`);
 }

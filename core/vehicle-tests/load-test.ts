@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { z } from 'zod';
 import { WEAK_SHARE } from '../battery/life';
 import { LOAD_TEST_FROM_PCT, loadTestFloor } from '../battery/load-test';
@@ -8,8 +9,14 @@ import type { TestAnswer } from './test-answer';
 /** A load test as it was done. */
 export const LoadSeen = z.strictObject({
   /** At the end of the 15 s. */
-  volts: z.number().min(0, 'volts are 0 or more').max(100, 'no battery here has over 100 V'),
-  amps: z.number().min(1, 'half the cold cranking amps').max(2000, 'at most 2000 A'),
+  volts: z
+    .number()
+    .min(0, { error: () => t`volts are 0 or more` })
+    .max(100, { error: () => t`no battery here has over 100 V` }),
+  amps: z
+    .number()
+    .min(1, { error: () => t`half the cold cranking amps` })
+    .max(2000, { error: () => t`at most 2000 A` }),
   celsius: z.number().min(-40).max(60),
   /** Just before it; null: not measured. */
   restVolts: z.number().min(0).max(100).nullable().default(null),
@@ -50,14 +57,14 @@ export function judgeLoad(question: LoadQuestion): TestAnswer<LoadFinding> {
       ? null
       : powerShare({ ...question, restVolts, loadedVolts: volts, socPct });
   const health = share === null ? null : { share, sd: SD };
-  const under = `${formatVolts(volts)} after 15 s at ${Math.round(amps)} A; at least ${formatVolts(floor)} at this temperature`;
+  const under = t`${formatVolts(volts)} after 15 s at ${Math.round(amps)} A; at least ${formatVolts(floor)} at this temperature`;
   if (socPct !== null && socPct < LOAD_TEST_FROM_PCT) {
     return {
       found: 'charge-first',
       isWell: false,
       say: [
-        `It stood at about ${formatPct(socPct)}: under ${LOAD_TEST_FROM_PCT} % the test says nothing.`,
-        'Charge it in full, let it rest, test again.',
+        t`It stood at about ${formatPct(socPct)}: under ${LOAD_TEST_FROM_PCT} % the test says nothing.`,
+        t`Charge it in full, let it rest, test again.`,
       ],
       health: null,
     };
@@ -66,7 +73,7 @@ export function judgeLoad(question: LoadQuestion): TestAnswer<LoadFinding> {
     return {
       found: 'fails',
       isWell: false,
-      say: [`${under}: it fails.`, 'Clean its clamps and test once more; then it is replaced.'],
+      say: [t`${under}: it fails.`, t`Clean its clamps and test once more; then it is replaced.`],
       health,
     };
   }
@@ -75,11 +82,11 @@ export function judgeLoad(question: LoadQuestion): TestAnswer<LoadFinding> {
       found: 'weak',
       isWell: false,
       say: [
-        `${under}: it holds, and shows about ${formatPct(100 * share)} of its rated ${Math.round(ratedAmps)} A.`,
-        'Weak: it may fail in the first frost. Its owner should know before then.',
+        t`${under}: it holds, and shows about ${formatPct(100 * share)} of its rated ${Math.round(ratedAmps)} A.`,
+        t`Weak: it may fail in the first frost. Its owner should know before then.`,
       ],
       health,
     };
   }
-  return { found: 'well', isWell: true, say: [`${under}: well.`], health };
+  return { found: 'well', isWell: true, say: [t`${under}: well.`], health };
 }

@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../language';
 import { z } from 'zod';
 
 /** Where a voltage drop is measured, in the order of the hands, and what it may be at 12 V. */
@@ -12,77 +13,81 @@ interface Joint {
   readonly isSum?: true;
 }
 
-export const JOINTS = {
+export const JOINTS = withWords({
   'live-clamp': {
-    label: 'Live post to clamp',
-    at: 'from the post itself to its clamp',
+    label: msg`Live post to clamp`,
+    at: msg`from the post itself to its clamp`,
     while: 'cranking',
     limitVolts: 0.1,
-    remedy: 'Clamp off in its order, post and clamp bright, clamp fully down.',
+    remedy: msg`Clamp off in its order, post and clamp bright, clamp fully down.`,
   },
   'live-cable': {
-    label: 'Clamp to starter',
-    at: 'from that clamp to the starter’s bolt',
+    label: msg`Clamp to starter`,
+    at: msg`from that clamp to the starter’s bolt`,
     while: 'cranking',
     limitVolts: 0.2,
-    remedy: 'Both eyes of the cable off, bright, tight; then the cable itself.',
+    remedy: msg`Both eyes of the cable off, bright, tight; then the cable itself.`,
   },
   'earth-clamp': {
-    label: 'Earthed post to clamp',
-    at: 'from the post itself to its clamp',
+    label: msg`Earthed post to clamp`,
+    at: msg`from the post itself to its clamp`,
     while: 'cranking',
     limitVolts: 0.1,
-    remedy: 'Clamp off in its order, post and clamp bright, clamp fully down.',
+    remedy: msg`Clamp off in its order, post and clamp bright, clamp fully down.`,
   },
   'earth-cable': {
-    label: 'Clamp to engine',
-    at: 'from that clamp to bare metal of the engine',
+    label: msg`Clamp to engine`,
+    at: msg`from that clamp to bare metal of the engine`,
     while: 'cranking',
     limitVolts: 0.2,
-    remedy: 'Earth strap off, both ends to bright metal, tight.',
+    remedy: msg`Earth strap off, both ends to bright metal, tight.`,
   },
   'body-engine': {
-    label: 'Body to engine',
-    at: 'from bare metal of the body to bare metal of the engine',
+    label: msg`Body to engine`,
+    at: msg`from bare metal of the body to bare metal of the engine`,
     while: 'cranking',
     limitVolts: 0.2,
-    remedy: 'The strap between body and engine: both ends bright and tight.',
+    remedy: msg`The strap between body and engine: both ends bright and tight.`,
   },
   'starter-circuit': {
-    label: 'Whole starter circuit',
-    at: 'posts of the battery less those of the starter',
+    label: msg`Whole starter circuit`,
+    at: msg`posts of the battery less those of the starter`,
     while: 'cranking',
     limitVolts: 0.5,
-    remedy: 'Measure it joint by joint.',
+    remedy: msg`Measure it joint by joint.`,
     isSum: true,
   },
   'charging-live': {
-    label: 'Alternator to live post',
-    at: 'from the alternator’s bolt to the post',
+    label: msg`Alternator to live post`,
+    at: msg`from the alternator’s bolt to the post`,
     while: 'charging',
     limitVolts: 0.2,
-    remedy: 'Its cable, fuse link and eyes: bright and tight.',
+    remedy: msg`Its cable, fuse link and eyes: bright and tight.`,
   },
   'charging-earth': {
-    label: 'Alternator’s case to earthed post',
-    at: 'from its case to the post',
+    label: msg`Alternator’s case to earthed post`,
+    at: msg`from its case to the post`,
     while: 'charging',
     limitVolts: 0.2,
-    remedy: 'Its bracket and the engine’s earth: bright metal.',
+    remedy: msg`Its bracket and the engine’s earth: bright metal.`,
   },
-} as const satisfies Record<string, Joint>;
+} as const satisfies Record<string, Joint>);
 export type JointId = keyof typeof JOINTS;
 export const JOINT_IDS = Object.keys(JOINTS) as JointId[];
 
 const Drop = z
   .number()
-  .min(0, 'the drop as a positive figure: turn the probes round')
-  .max(24, 'a drop in volts: 0.08 V is written 0.08');
+  .min(0, { error: () => t`the drop as a positive figure: turn the probes round` })
+  .max(24, { error: () => t`a drop in volts: 0.08 V is written 0.08` });
 
 /** Drops as they were measured, in volts, and the amps that flowed; null: not measured. */
 export const DropsSeen = z.strictObject({
   drops: z.partialRecord(z.enum(JOINT_IDS as [JointId, ...JointId[]]), Drop),
-  amps: z.number().min(1).max(3000, 'at most 3000 A').nullable(),
+  amps: z
+    .number()
+    .min(1)
+    .max(3000, { error: () => t`at most 3000 A` })
+    .nullable(),
 });
 export type DropsSeen = z.infer<typeof DropsSeen>;
 
@@ -111,7 +116,7 @@ export interface DropsQuestion {
 }
 
 const told = ({ joint, volts, limitVolts, milliohms }: JointAnswer): string =>
-  `${JOINTS[joint].label}: ${volts.toFixed(2)} V, at most ${limitVolts.toFixed(2)} V${milliohms === null ? '' : `; that is ${milliohms.toFixed(1)} mΩ`}.`;
+  t`${JOINTS[joint].label}: ${volts.toFixed(2)} V, at most ${limitVolts.toFixed(2)} V${milliohms === null ? '' : t`; that is ${milliohms.toFixed(1)} mΩ`}.`;
 
 /** Which joint of a starter or charging circuit takes more than its share, and what to do there. */
 export function judgeDrops(question: DropsQuestion): DropsAnswer {
@@ -157,7 +162,7 @@ export function judgeDrops(question: DropsQuestion): DropsAnswer {
     say: sum
       ? [told(sum), JOINTS[sum.joint].remedy]
       : joints.length === 0
-        ? ['Nothing was measured.']
-        : ['Every joint that was measured is within its limit.'],
+        ? [t`Nothing was measured.`]
+        : [t`Every joint that was measured is within its limit.`],
   };
 }

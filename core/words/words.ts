@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { shortDay, wallClock } from '../day';
 import type { Rules } from '../rules/rules';
 import type { Estimate } from '../estimate';
@@ -48,13 +49,13 @@ export const LONGEST_RESERVE_DAYS = 365;
 
 /** Whole days, or `over 365`. */
 export function formatReserve(days: number): string {
-  return days > LONGEST_RESERVE_DAYS ? `over ${LONGEST_RESERVE_DAYS}` : `${Math.floor(days)}`;
+  return days > LONGEST_RESERVE_DAYS ? t`over ${LONGEST_RESERVE_DAYS}` : `${Math.floor(days)}`;
 }
 
 /** `19–30`, the 90 % range of a reserve. */
 export function formatReserveRange(reserve: Estimate): string {
   const low = formatReserve(reserve.low);
-  if (reserve.high > LONGEST_RESERVE_DAYS) return `${low} or more`;
+  if (reserve.high > LONGEST_RESERVE_DAYS) return t`${low} or more`;
   const high = formatReserve(reserve.high);
   return low === high ? low : `${low}–${high}`;
 }
@@ -76,7 +77,7 @@ export function formatInstant(at: number, timeZone: string, units: Units): strin
   const time =
     units.clock === '24h'
       ? `${String(hour).padStart(2, '0')}:${minutes}`
-      : `${hour % 12 || 12}:${minutes} ${hour < 12 ? 'am' : 'pm'}`;
+      : `${hour % 12 || 12}:${minutes} ${hour < 12 ? t`am` : t`pm`}`;
   return `${shortDay(day)}, ${time}`;
 }
 
@@ -87,7 +88,7 @@ export function chanceShort(chance: number): string {
   if (chance < 0.035) return '1 in 40';
   if (chance < 0.075) return '1 in 20';
   if (chance >= 0.95) return 'sure';
-  return `${Math.min(9, Math.max(1, Math.round(chance * 10)))} in 10`;
+  return t`${Math.min(9, Math.max(1, Math.round(chance * 10)))} in 10`;
 }
 
 /** Tenths that people say. */
@@ -98,14 +99,14 @@ const IN_TEN = ['', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eigh
  * certain`, `hardly`. Rounded to what is worth saying.
  */
 export function chanceWords(chance: number): string {
-  if (chance < 0.005) return 'hardly possible';
-  if (chance < 0.015) return 'about one in a hundred';
-  if (chance < 0.035) return 'about one in forty';
-  if (chance < 0.075) return 'about one in twenty';
-  if (chance >= 0.95) return 'nearly certain';
-  if (chance >= 0.22 && chance < 0.28) return 'about one in four';
-  if (chance >= 0.47 && chance < 0.53) return 'about even';
-  return `about ${IN_TEN[Math.min(9, Math.max(1, Math.round(chance * 10)))]!} in ten`;
+  if (chance < 0.005) return t`hardly possible`;
+  if (chance < 0.015) return t`about one in a hundred`;
+  if (chance < 0.035) return t`about one in forty`;
+  if (chance < 0.075) return t`about one in twenty`;
+  if (chance >= 0.95) return t`nearly certain`;
+  if (chance >= 0.22 && chance < 0.28) return t`about one in four`;
+  if (chance >= 0.47 && chance < 0.53) return t`about even`;
+  return t`about ${IN_TEN[Math.min(9, Math.max(1, Math.round(chance * 10)))]!} in ten`;
 }
 
 /**

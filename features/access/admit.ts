@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { aRole, isEnough } from '../../core/access/roles';
 import { leastFor } from './least';
@@ -19,7 +20,7 @@ export function refuseUnknown(request: Request): Response | undefined {
   const who = whoSent(request);
   if (!who) {
     if (!isPage(pathname)) {
-      return Response.json({ reason: 'Sign in first: what you typed is kept.' }, { status: 401 });
+      return Response.json({ reason: t`Sign in first: what you typed is kept.` }, { status: 401 });
     }
     const to = encodeURIComponent(pathname + search);
     // The guard of origins has looked at the host: it is one of this server’s own.
@@ -31,9 +32,9 @@ export function refuseUnknown(request: Request): Response | undefined {
     // Where there is nothing, a page says so, and nothing else does anything.
     return isPage(pathname)
       ? undefined
-      : Response.json({ reason: 'There is no such address.' }, { status: 404 });
+      : Response.json({ reason: t`There is no such address.` }, { status: 404 });
   }
-  const reason = `This is the work of ${aRole(least)}: ask one to do it, or to sign in here.`;
+  const reason = t`This is the work of ${aRole(least)}: ask one to do it, or to sign in here.`;
   return isPage(pathname)
     ? new Response(reason, {
         status: 403,

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { DOOR_EVENTS } from '../../core/logbook/kinds/door';
 import type { readDoor } from '../../store/door';
 import { DataTable } from '../ui/data-table';
@@ -11,9 +12,9 @@ export const DoorLog = ({
   readonly lines: ReturnType<typeof readDoor>;
   readonly when: (at: number) => string;
 }) => (
-  <section className={layout.panel} aria-label="At the door">
-    <h2>At the door</h2>
-    <DataTable head={['When', 'What', 'Who', 'On', 'By']}>
+  <section className={layout.panel} aria-label={t`At the door`}>
+    <h2>{t`At the door`}</h2>
+    <DataTable head={[t`When`, t`What`, t`Who`, t`On`, t`By`]}>
       {lines.map(({ id, at, by, data: { what, who, on } }) => (
         <tr key={id}>
           <td>{when(Date.parse(at))}</td>

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useEffect, useState } from 'react';
 import { call } from '../http/client';
 import { Dialog } from '../ui/dialog';
@@ -37,7 +38,7 @@ export function Lock({
     };
   }, [afterMinutes]);
   return (
-    <Dialog title="Locked" open={locked} stays onClose={() => setLocked(false)}>
+    <Dialog title={t`Locked`} open={locked} stays onClose={() => setLocked(false)}>
       <Unlock name={name} to={null} onDone={() => setLocked(false)} />
     </Dialog>
   );

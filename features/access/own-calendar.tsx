@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { call, type ReplyOf } from '../http/client';
@@ -24,7 +26,7 @@ export function OwnCalendar({
   const make = async () => {
     const answer = await call('POST /api/calendars', {});
     setProblem(answer.ok ? null : answer.reason);
-    if (answer.ok) setState({ told: answer.reply, made: 'just now' });
+    if (answer.ok) setState({ told: answer.reply, made: t`just now` });
   };
   const withdraw = async () => {
     const answer = await call('DELETE /api/calendars', {});
@@ -32,30 +34,23 @@ export function OwnCalendar({
     if (answer.ok) setState({ told: null, made: null });
   };
   return (
-    <section className={layout.panel} aria-label="Your calendar">
-      <h2>Your calendar, and a screen on the wall</h2>
-      <Quiet as="p">
-        A calendar program subscribes to an address of your own, and reminds you of the rounds; a
-        browser on the wall shows what is left of today’s. Whoever knows the address can read them.
-      </Quiet>
+    <section className={layout.panel} aria-label={t`Your calendar`}>
+      <h2>{t`Your calendar, and a screen on the wall`}</h2>
+      <Quiet as="p">{t`A calendar program subscribes to an address of your own, and reminds you of the rounds; a browser on the wall shows what is left of today’s. Whoever knows the address can read them.`}</Quiet>
       {state.told ? (
         <>
-          <p>
-            Shown once, for a calendar: <code>{state.told.calendar}</code>
-          </p>
-          <p>
-            and for a screen on the wall: <code>{state.told.wall}</code>
-          </p>
+          <p>{phrase`Shown once, for a calendar: ${(<code>{state.told.calendar}</code>)}`}</p>
+          <p>{phrase`and for a screen on the wall: ${(<code>{state.told.wall}</code>)}`}</p>
         </>
       ) : state.made ? (
-        <p>You have an address, made {state.made}.</p>
+        <p>{t`You have an address, made ${state.made}.`}</p>
       ) : null}
       <Problem>{problem}</Problem>
       <div className={layout.answers}>
         <Button onClick={() => void make()}>
-          {state.made ? 'Make another, and withdraw this one' : 'Make an address'}
+          {state.made ? t`Make another, and withdraw this one` : t`Make an address`}
         </Button>
-        {state.made ? <Button onClick={() => void withdraw()}>Withdraw it</Button> : null}
+        {state.made ? <Button onClick={() => void withdraw()}>{t`Withdraw it`}</Button> : null}
       </div>
     </section>
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { call } from '../http/client';
@@ -15,34 +16,31 @@ export function OwnPin() {
   const keep = async () => {
     const answer = await call('PUT /api/pin', { body: { pin } });
     if (!answer.ok) return setSaid(answer.reason);
-    setSaid(pin === '' ? 'This browser is not locked any more.' : 'It locks when nobody is at it.');
+    setSaid(
+      pin === '' ? t`This browser is not locked any more.` : t`It locks when nobody is at it.`,
+    );
     setPin('');
   };
   return (
     <form
       className={layout.panel}
-      aria-label="A PIN for this browser"
+      aria-label={t`A PIN for this browser`}
       onSubmit={(event) => {
         event.preventDefault();
         void keep();
       }}
     >
-      <h2>A PIN for this browser</h2>
-      <Quiet as="p">
-        It unlocks this browser while you are signed in, and nothing else; left empty, it is taken
-        away. After how long it locks stands under Rules.
-      </Quiet>
+      <h2>{t`A PIN for this browser`}</h2>
+      <Quiet as="p">{t`It unlocks this browser while you are signed in, and nothing else; left empty, it is taken away. After how long it locks stands under Rules.`}</Quiet>
       <div className={layout.fields}>
         <TextField
-          label="PIN, 4 to 12 digits"
+          label={t`PIN, 4 to 12 digits`}
           type="password"
           inputMode="numeric"
           value={pin}
           onChange={(event) => setPin(event.target.value)}
         />
-        <Button htmlType="submit" size="large">
-          Keep
-        </Button>
+        <Button htmlType="submit" size="large">{t`Keep`}</Button>
       </div>
       <Problem>{said}</Problem>
     </form>

@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { useSyncExternalStore } from 'react';
 import { call } from '../http/client';
 import { DoorForm } from './door-form';
@@ -9,7 +11,7 @@ const codeInAddress = () => decodeURIComponent(window.location.hash.slice(1));
 const never = () => () => undefined;
 
 /** What kind of thing asks, as far as it says. */
-const kindHere = () => (/Mobi|Android/i.test(navigator.userAgent) ? 'Phone' : 'Desk');
+const kindHere = () => (/Mobi|Android/i.test(navigator.userAgent) ? t`Phone` : t`Desk`);
 
 /** Pairs this browser with a code that was scanned or is typed. */
 export function Pair() {
@@ -18,12 +20,12 @@ export function Pair() {
   return (
     <DoorForm
       key={code + kind}
-      title="Pair this browser"
+      title={t`Pair this browser`}
       fields={[
-        { name: 'code', label: 'Code', autoComplete: 'one-time-code', value: code },
-        { name: 'name', label: 'What it is called here', autoComplete: 'off', value: kind },
+        { name: 'code', label: t`Code`, autoComplete: 'one-time-code', value: code },
+        { name: 'name', label: t`What it is called here`, autoComplete: 'off', value: kind },
       ]}
-      button="Pair it"
+      button={t`Pair it`}
       send={async ({ code: typed = '', name = '' }) => {
         const answer = await call('POST /api/pair', { body: { code: typed, name } });
         if (!answer.ok) return answer.reason;
@@ -31,10 +33,7 @@ export function Pair() {
         return null;
       }}
     >
-      <p>
-        The code is shown at a desk that is signed in, behind the name on its rail, or by the server
-        itself: <code>./ember pair</code>. It is good once, for five minutes.
-      </p>
+      <p>{phrase`The code is shown at a desk that is signed in, behind the name on its rail, or by the server itself: ${(<code>./ember pair</code>)}. It is good once, for five minutes.`}</p>
     </DoorForm>
   );
 }

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { hash, verify } from '@node-rs/argon2';
 
 /** OWASP, Password Storage Cheat Sheet: Argon2id with at least 19 MiB, 2 passes, 1 lane (from memory). */
@@ -13,7 +14,7 @@ let nobodys: Promise<string> | null = null;
  * archive and has none yet, and then it is not.
  */
 export async function isPassphrase(passphrase: string, kept: string | null): Promise<boolean> {
-  const against = kept || (await (nobodys ??= hashOf('nobody works here by this name')));
+  const against = kept || (await (nobodys ??= hashOf(t`nobody works here by this name`)));
   const right = await verify(against, passphrase.normalize());
   return right && Boolean(kept);
 }

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { noteDoor } from '../../store/door';
 import {
@@ -32,10 +33,10 @@ export async function postPerson(request: Request): Promise<Response> {
     .immediate();
   return added
     ? Response.json({ kept: true })
-    : refuse(409, `name: ${data.name} works here already.`, { field: 'name' });
+    : refuse(409, t`name: ${data.name} works here already.`, { field: 'name' });
 }
 
-const LAST_MANAGER = 'This is the only manager: make somebody else one first.';
+const lastManager = () => t`This is the only manager: make somebody else one first.`;
 
 /** Another role, or a new passphrase. */
 export async function putPerson(request: Request, id: string): Promise<Response> {
@@ -46,11 +47,11 @@ export async function putPerson(request: Request, id: string): Promise<Response>
   return db()
     .transaction(() => {
       const person = readPerson(db(), id);
-      if (!person) return refuse(404, 'Nobody of that id works here.');
+      if (!person) return refuse(404, t`Nobody of that id works here.`);
       const at = Date.now();
       if (data.role && data.role !== person.role) {
         if (person.role === 'manager' && managersBeside(db(), id) === 0) {
-          return refuse(409, LAST_MANAGER);
+          return refuse(409, lastManager());
         }
         setRole(db(), id, data.role);
         noteDoor(db(), at, 'changed', { personId: id, by });
@@ -70,9 +71,9 @@ export function deletePerson(request: Request, id: string): Response {
   return db()
     .transaction(() => {
       const person = readPerson(db(), id);
-      if (!person) return refuse(404, 'Nobody of that id works here.');
+      if (!person) return refuse(404, t`Nobody of that id works here.`);
       if (person.role === 'manager' && managersBeside(db(), id) === 0) {
-        return refuse(409, LAST_MANAGER);
+        return refuse(409, lastManager());
       }
       const at = Date.now();
       letGo(db(), id, at);

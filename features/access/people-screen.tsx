@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { redirect } from 'next/navigation';
 import { isEnough } from '../../core/access/roles';
 import { calendarAddressOf } from '../../store/calendar-addresses';
@@ -33,7 +34,7 @@ export async function PeopleScreen() {
   const keeps = isEnough(who.role, 'manager');
   const made = who.id === null ? null : calendarAddressOf(db(), who.id);
   const phones = readPaired(db()).map(({ id, name, pairedAt, pairedBy, usedAt }) => ({
-    ...{ id, name, paired: when(pairedAt), by: pairedBy ?? 'the shell', used: when(usedAt) },
+    ...{ id, name, paired: when(pairedAt), by: pairedBy ?? t`the shell`, used: when(usedAt) },
   }));
   return (
     <div className={layout.page}>

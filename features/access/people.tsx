@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -25,18 +26,18 @@ export function People({ people }: { readonly people: readonly Person[] }) {
     return answer.ok;
   };
   return (
-    <section className={layout.panel} aria-label="Who works here">
-      <h2>Who works here</h2>
+    <section className={layout.panel} aria-label={t`Who works here`}>
+      <h2>{t`Who works here`}</h2>
       <Quiet as="p">
         {ROLES.map((role) => `${ROLE_WORDS[role].name}: ${ROLE_WORDS[role].does}`).join(' ')}
       </Quiet>
-      <DataTable head={['Name', 'Role', { aloud: 'Let go' }]}>
+      <DataTable head={[t`Name`, t`Role`, { aloud: t`Let go` }]}>
         {people.map(({ id, name, role }) => (
           <tr key={id}>
             <th scope="row">{name}</th>
             <td>
               <Chooser
-                aria-label={`Role of ${name}`}
+                aria-label={t`Role of ${name}`}
                 value={role}
                 options={CHOICES}
                 onChange={(chosen) =>
@@ -48,11 +49,9 @@ export function People({ people }: { readonly people: readonly Person[] }) {
             </td>
             <td>
               <Button
-                aria-label={`${name} works here no more`}
+                aria-label={t`${name} works here no more`}
                 onClick={() => void call('DELETE /api/people/{id}', { of: { id } }).then(done)}
-              >
-                Works here no more
-              </Button>
+              >{t`Works here no more`}</Button>
             </td>
           </tr>
         ))}
@@ -88,22 +87,24 @@ function NewPerson({
         });
       }}
     >
-      <h3>Somebody new</h3>
+      <h3>{t`Somebody new`}</h3>
       <div className={layout.fields}>
-        <TextField label="Name" value={name} onChange={(event) => setName(event.target.value)} />
-        <SelectField label="Role" value={role} options={CHOICES} onChange={setRole} />
+        <TextField label={t`Name`} value={name} onChange={(event) => setName(event.target.value)} />
+        <SelectField label={t`Role`} value={role} options={CHOICES} onChange={setRole} />
         <TextField
-          label="Passphrase to begin with"
+          label={t`Passphrase to begin with`}
           type="password"
           autoComplete="new-password"
           value={passphrase}
           onChange={(event) => setPassphrase(event.target.value)}
         />
-        <Button htmlType="submit" size="large" disabled={name === '' || passphrase === ''}>
-          Let in
-        </Button>
+        <Button
+          htmlType="submit"
+          size="large"
+          disabled={name === '' || passphrase === ''}
+        >{t`Let in`}</Button>
       </div>
-      <Quiet as="p">Twelve characters or more: four words are easily kept in mind.</Quiet>
+      <Quiet as="p">{t`Twelve characters or more: four words are easily kept in mind.`}</Quiet>
     </form>
   );
 }

@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { QRCodeSVG } from 'qrcode.react';
@@ -51,13 +53,10 @@ export function Phones({
     router.refresh();
   };
   return (
-    <section className={layout.panel} aria-label="Phones and desks">
-      <h2>Phones and desks</h2>
-      <Quiet as="p">
-        People sign in on these alone. One that is lost is withdrawn: it is out at its next request,
-        and keeps what waits on it.
-      </Quiet>
-      <DataTable head={['Name', 'Paired', 'By', 'Last used', { aloud: 'Withdraw' }]}>
+    <section className={layout.panel} aria-label={t`Phones and desks`}>
+      <h2>{t`Phones and desks`}</h2>
+      <Quiet as="p">{t`People sign in on these alone. One that is lost is withdrawn: it is out at its next request, and keeps what waits on it.`}</Quiet>
+      <DataTable head={[t`Name`, t`Paired`, t`By`, t`Last used`, { aloud: t`Withdraw` }]}>
         {all.map(({ id, name, paired, by, used }) => (
           <tr key={id}>
             <th scope="row">{name}</th>
@@ -66,9 +65,10 @@ export function Phones({
             <td>{used}</td>
             <td>
               {keeps ? (
-                <Button aria-label={`Withdraw ${name}`} onClick={() => void withdraw(id)}>
-                  Withdraw
-                </Button>
+                <Button
+                  aria-label={t`Withdraw ${name}`}
+                  onClick={() => void withdraw(id)}
+                >{t`Withdraw`}</Button>
               ) : null}
             </td>
           </tr>
@@ -76,25 +76,20 @@ export function Phones({
       </DataTable>
       <Problem>{problem}</Problem>
       <div>
-        <Button type="primary" onClick={() => void add()}>
-          Add a phone
-        </Button>
+        <Button type="primary" onClick={() => void add()}>{t`Add a phone`}</Button>
       </div>
-      <Dialog title="Add a phone" open={code !== null} onClose={close}>
-        <p>
-          Scan this with the phone. It trusts this site already? Else open <b>{base}/trust</b>{' '}
-          first.
-        </p>
+      <Dialog title={t`Add a phone`} open={code !== null} onClose={close}>
+        <p>{phrase`Scan this with the phone. It trusts this site already? Else open ${(<b>{`${base}/trust`}</b>)} first.`}</p>
         <div className={styles.code}>
           <QRCodeSVG
             value={`${base}/pair#${code}`}
             size={240}
             marginSize={4}
-            title="Pair a phone"
+            title={t`Pair a phone`}
           />
           <span>{code}</span>
         </div>
-        <Quiet as="p">Good once, for five minutes.</Quiet>
+        <Quiet as="p">{t`Good once, for five minutes.`}</Quiet>
       </Dialog>
     </section>
   );

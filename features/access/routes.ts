@@ -1,3 +1,4 @@
+import { t, plural } from '../../core/language';
 import 'server-only';
 import { v7 as uuidv7 } from 'uuid';
 import { MS_PER_DAY } from '../../core/day';
@@ -28,12 +29,12 @@ import { cookieOf, isSigned, pairedOf, sessionOf, whoIsIn } from './who';
 
 const addressOf = (request: Request) => request.headers.get(ADDRESS_HEADER) ?? 'unknown';
 
-const NOBODY_SIGNS_IN = 'Nobody signs in here: this server answers its own machine alone.';
-const NOT_PAIRED =
-  'This browser is not paired. Ask for a code at a desk that is signed in, or in the shell of the server: ./ember pair';
+const nobodySignsIn = () => t`Nobody signs in here: this server answers its own machine alone.`;
+const notPaired = () =>
+  t`This browser is not paired. Ask for a code at a desk that is signed in, or in the shell of the server: ./ember pair`;
 
 function cookie(name: OwnCookie, value: string, seconds: number): string {
-  return `${atSite(name, here())}=${value}; Path=/; Max-Age=${seconds}; Secure; HttpOnly; SameSite=Lax`;
+  return t`${atSite(name, here())}=${value}; Path=/; Max-Age=${seconds}; Secure; HttpOnly; SameSite=Lax`;
 }
 const days = (n: number) => Math.round((n * MS_PER_DAY) / 1000);
 /** Browsers keep no cookie for longer; its ends are the server’s to say. */
@@ -49,7 +50,7 @@ const tooMany = (seconds: number): Response => {
   const minutes = Math.ceil(seconds / 60);
   const response = refuse(
     429,
-    `Too many tries: wait ${minutes} ${minutes === 1 ? 'minute' : 'minutes'}. A forgotten passphrase is set anew in the shell of the server.`,
+    t`Too many tries: wait ${minutes} ${plural(minutes, 'minute', 'minutes')}. A forgotten passphrase is set anew in the shell of the server.`,
   );
   response.headers.set('retry-after', String(seconds));
   return response;
@@ -59,7 +60,7 @@ const tooMany = (seconds: number): Response => {
 export async function postPair(request: Request): Promise<Response> {
   const { data, refusal } = await bodyOf(request, PairBody);
   if (refusal) return refusal;
-  if (!isSigned()) return refuse(409, NOBODY_SIGNS_IN);
+  if (!isSigned()) return refuse(409, nobodySignsIn());
   const wait = await countTry(db(), { address: addressOf(request), code: 'any' });
   if (wait > 0) return tooMany(wait);
   const [id, key, at] = [uuidv7(), newToken(), Date.now()];
@@ -67,7 +68,7 @@ export async function postPair(request: Request): Promise<Response> {
     noteDoor(db(), at, 'turned-away', {});
     return refuse(
       422,
-      'code: this code is not good, or not any more. Ask for a new one: each is good once, for five minutes.',
+      t`code: this code is not good, or not any more. Ask for a new one: each is good once, for five minutes.`,
       { field: 'code' },
     );
   }
@@ -107,9 +108,9 @@ export function letInWith(
 export async function postFirst(request: Request): Promise<Response> {
   const { data, refusal } = await bodyOf(request, FirstBody);
   if (refusal) return refusal;
-  if (!isSigned()) return refuse(409, NOBODY_SIGNS_IN);
+  if (!isSigned()) return refuse(409, nobodySignsIn());
   const paired = pairedOf(request);
-  if (!paired) return refuse(403, NOT_PAIRED);
+  if (!paired) return refuse(403, notPaired());
   const passphrase = await hashOf(data.passphrase);
   const person = { id: uuidv7(), name: data.name, role: 'manager', addedAt: Date.now() } as const;
   const isFirst = db()
@@ -122,16 +123,16 @@ export async function postFirst(request: Request): Promise<Response> {
     .immediate();
   return isFirst
     ? signedIn(person, paired.id)
-    : refuse(409, 'Somebody works here already: sign in.');
+    : refuse(409, t`Somebody works here already: sign in.`);
 }
 
 /** Signs in by name and passphrase. */
 export async function postSignIn(request: Request): Promise<Response> {
   const { data, refusal } = await bodyOf(request, SignInBody);
   if (refusal) return refusal;
-  if (!isSigned()) return refuse(409, NOBODY_SIGNS_IN);
+  if (!isSigned()) return refuse(409, nobodySignsIn());
   const paired = pairedOf(request);
-  if (!paired) return refuse(403, NOT_PAIRED);
+  if (!paired) return refuse(403, notPaired());
   const name = data.name.toLowerCase();
   const counted = { person: name, paired: paired.id, address: addressOf(request) };
   const wait = await countTry(db(), counted);
@@ -142,7 +143,7 @@ export async function postSignIn(request: Request): Promise<Response> {
       personId: person?.id ?? null,
       pairedId: paired.id,
     });
-    return refuse(401, 'Name and passphrase do not go together.');
+    return refuse(401, t`Name and passphrase do not go together.`);
   }
   await forgetTries(db(), { person: name, paired: paired.id });
   return signedIn(person, paired.id);
@@ -164,7 +165,7 @@ export async function putPin(request: Request): Promise<Response> {
   const { data, refusal } = await bodyOf(request, PinBody);
   if (refusal) return refusal;
   const token = cookieOf(request, SESSION_COOKIE);
-  if (!isSigned() || !token) return refuse(409, NOBODY_SIGNS_IN);
+  if (!isSigned() || !token) return refuse(409, nobodySignsIn());
   setPin(db(), token, data.pin === '' ? null : await hashOf(data.pin));
   return Response.json({ kept: true });
 }
@@ -184,16 +185,17 @@ export async function postUnlock(request: Request): Promise<Response> {
     isSigned() ? sessionOf(request) : null,
     cookieOf(request, SESSION_COOKIE),
   ];
-  if (!session || !token) return refuse(401, 'Nobody is signed in here: sign in.');
+  if (!session || !token) return refuse(401, t`Nobody is signed in here: sign in.`);
   const counted = { pin: hashOfToken(token) };
   if ((await countTry(db(), counted)) > 0) {
     endSession(db(), token);
     noteDoor(db(), Date.now(), 'turned-away', {
       ...{ personId: session.person.id, pairedId: session.pairedId },
     });
-    return refuse(401, 'Too many wrong PINs: sign in with the passphrase.');
+    return refuse(401, t`Too many wrong PINs: sign in with the passphrase.`);
   }
-  if (!(await isPassphrase(data.pin, session.pin))) return refuse(422, 'pin: this is not the PIN.');
+  if (!(await isPassphrase(data.pin, session.pin)))
+    return refuse(422, t`pin: this is not the PIN.`);
   await forgetTries(db(), counted);
   unlockSession(db(), token, Date.now());
   return Response.json({ name: session.person.name });
@@ -201,7 +203,7 @@ export async function postUnlock(request: Request): Promise<Response> {
 
 /** A code for another browser: good once, for five minutes. */
 export function postPairingCode(request: Request): Response {
-  if (!isSigned()) return refuse(409, NOBODY_SIGNS_IN);
+  if (!isSigned()) return refuse(409, nobodySignsIn());
   const code = newCode();
   const at = Date.now();
   addCode(db(), code, at, whoIsIn(request).id);
@@ -211,7 +213,7 @@ export function postPairingCode(request: Request): Response {
 /** Withdraws a paired browser. */
 export function deletePaired(request: Request, id: string): Response {
   const at = Date.now();
-  if (!withdrawPaired(db(), id, at)) return refuse(404, 'No such browser is paired.');
+  if (!withdrawPaired(db(), id, at)) return refuse(404, t`No such browser is paired.`);
   noteDoor(db(), at, 'withdrawn', { pairedId: id, by: whoIsIn(request).name });
   return Response.json({ kept: true });
 }

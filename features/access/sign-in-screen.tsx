@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { cookies } from 'next/headers';
 import Link from 'next/link';
 import { redirect } from 'next/navigation';
@@ -22,13 +23,11 @@ export async function SignInScreen({ to }: { readonly to: string | undefined }) 
   if (!key || !readPairedBy(db(), key)) {
     return (
       <section className={styles.door}>
-        <h1>This browser is not paired</h1>
-        <p>
-          Only a phone or desk that was let in once may sign in. Nothing that waits on it is lost.
-        </p>
+        <h1>{t`This browser is not paired`}</h1>
+        <p>{t`Only a phone or desk that was let in once may sign in. Nothing that waits on it is lost.`}</p>
         <WaitingToSave />
         <p>
-          <Link href="/pair">Pair it with a code</Link>
+          <Link href="/pair">{t`Pair it with a code`}</Link>
         </p>
       </section>
     );

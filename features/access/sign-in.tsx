@@ -1,21 +1,22 @@
 'use client';
 
+import { t, msg, withWords } from '../../core/language';
 import { call } from '../http/client';
 import { DoorForm, type DoorField } from './door-form';
 
-const NAME: DoorField = { name: 'name', label: 'Name', autoComplete: 'username' };
+const NAME: DoorField = withWords({ name: 'name', label: msg`Name`, autoComplete: 'username' });
 
 /** Name and passphrase of who works here; on a new site, of the first one. */
 export function SignIn({ isFirst, to }: { readonly isFirst: boolean; readonly to: string }) {
   const passphrase: DoorField = {
-    ...{ name: 'passphrase', label: 'Passphrase', type: 'password' },
+    ...{ name: 'passphrase', label: t`Passphrase`, type: 'password' },
     autoComplete: isFirst ? 'new-password' : 'current-password',
   };
   return (
     <DoorForm
-      title={isFirst ? 'The first who works here' : 'Sign in'}
+      title={isFirst ? t`The first who works here` : t`Sign in`}
       fields={[NAME, passphrase]}
-      button={isFirst ? 'Begin' : 'Sign in'}
+      button={isFirst ? t`Begin` : t`Sign in`}
       send={async ({ name = '', passphrase: typed = '' }) => {
         const address = isFirst ? 'POST /api/first' : 'POST /api/sign-in';
         const answer = await call(address, { body: { name, passphrase: typed } });
@@ -26,8 +27,8 @@ export function SignIn({ isFirst, to }: { readonly isFirst: boolean; readonly to
     >
       <p>
         {isFirst
-          ? 'A manager, who lets the others in. The passphrase has twelve characters or more: four words are easily kept in mind.'
-          : 'Who did it stands on every entry.'}
+          ? t`A manager, who lets the others in. The passphrase has twelve characters or more: four words are easily kept in mind.`
+          : t`Who did it stands on every entry.`}
       </p>
     </DoorForm>
   );

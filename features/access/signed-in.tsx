@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { ROLE_WORDS, type Role } from '../../core/access/roles';
 import { signOut } from './unlock';
@@ -12,7 +13,7 @@ export function SignedIn({ name, role }: { readonly name: string; readonly role:
     <header className={layout.head}>
       <h1>{name}</h1>
       <Quiet as="span">{ROLE_WORDS[role].name}</Quiet>
-      <Button onClick={() => void signOut()}>Sign out</Button>
+      <Button onClick={() => void signOut()}>{t`Sign out`}</Button>
     </header>
   );
 }

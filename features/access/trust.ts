@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { X509Certificate } from 'node:crypto';
 import { readFileSync } from 'node:fs';
@@ -13,11 +14,11 @@ export function authority(): X509Certificate | null {
 export function getAuthority(): Response {
   const own = authority();
   if (!own)
-    return Response.json({ reason: 'This site has no authority of its own.' }, { status: 404 });
+    return Response.json({ reason: t`This site has no authority of its own.` }, { status: 404 });
   return new Response(new Uint8Array(own.raw), {
     headers: {
       'content-type': 'application/x-x509-ca-cert',
-      'content-disposition': 'attachment; filename="velvet-ember.crt"',
+      'content-disposition': t`attachment; filename="velvet-ember.crt"`,
     },
   });
 }

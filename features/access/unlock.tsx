@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { call } from '../http/client';
 import { askWorker } from '../offline/ask-worker';
@@ -24,10 +25,10 @@ export function Unlock({
 }) {
   return (
     <DoorForm
-      title={`Locked: ${name}`}
+      title={t`Locked: ${name}`}
       fields={[{ name: 'pin', label: 'PIN', type: 'password', autoComplete: 'off' }]}
-      button="Unlock"
-      after={<Button onClick={() => void signOut()}>Somebody else signs in</Button>}
+      button={t`Unlock`}
+      after={<Button onClick={() => void signOut()}>{t`Somebody else signs in`}</Button>}
       send={async ({ pin = '' }) => {
         const answer = await call('POST /api/unlock', { body: { pin } });
         if (!answer.ok) return answer.reason;
@@ -36,7 +37,7 @@ export function Unlock({
         return null;
       }}
     >
-      <p>What was being done is kept.</p>
+      <p>{t`What was being done is kept.`}</p>
     </DoorForm>
   );
 }

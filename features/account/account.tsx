@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import Link from 'next/link';
 import { shortDay } from '../../core/day';
 import { formatMoney } from '../../core/words/words';
@@ -14,68 +15,67 @@ export function Account({ data }: { data: AccountData }) {
   const { from, to, isClosed, worked, cost, rules, kWh, noted } = data;
   const money = (value: number) => formatMoney(value, rules);
   const total = cost.labour + cost.energy + cost.batteries;
-  const days = `${shortDay(from)} to ${shortDay(to)}`;
+  const days = t`${shortDay(from)} to ${shortDay(to)}`;
   return (
     <div className={layout.page}>
       <header className={layout.head}>
-        <h1>The season’s account</h1>
+        <h1>{t`The season’s account`}</h1>
         <Quiet as="p">
           {data.siteName} · {days}
-          {isClosed ? '' : ', as far as it has come'} · <Link href="/season">back to the plan</Link>
+          {isClosed ? '' : t`, as far as it has come`} ·{' '}
+          <Link href="/season">{t`back to the plan`}</Link>
         </Quiet>
       </header>
       <div className={styles.group}>
-        <DataTable caption="What the season came to" head={[]}>
+        <DataTable caption={t`What the season came to`} head={[]}>
           <Row
-            name="Handed back"
-            value={`${data.handedBack} of ${data.vehicles} vehicles`}
-            says={data.handedBack === 0 ? 'none yet' : `${data.ready} of them ready as promised`}
+            name={t`Handed back`}
+            value={t`${data.handedBack} of ${data.vehicles} vehicles`}
+            says={data.handedBack === 0 ? t`none yet` : t`${data.ready} of them ready as promised`}
           />
           <Row
-            name="Starts watched"
+            name={t`Starts watched`}
             value={String(data.cranked)}
-            says={data.cranked === 0 ? 'none was recorded' : `${data.ran} of them ran`}
+            says={data.cranked === 0 ? t`none was recorded` : t`${data.ran} of them ran`}
           />
           <Row
-            name="Batteries"
+            name={t`Batteries`}
             value={String(data.batteries)}
             says={
-              data.lost.length === 0 ? 'none was lost' : `${data.lost.length} lost or condemned`
+              data.lost.length === 0 ? t`none was lost` : t`${data.lost.length} lost or condemned`
             }
           />
           <Row
-            name="Work"
+            name={t`Work`}
             value={hoursWords(worked.minutes)}
-            says={`on ${worked.rounds} days, as the Round reckons it: ${worked.readings} readings, ${worked.charges} charges; laying up is not in it`}
+            says={t`on ${worked.rounds} days, as the Round reckons it: ${worked.readings} readings, ${worked.charges} charges; laying up is not in it`}
           />
           <Row
-            name="Energy"
-            value={`${kWh.toFixed(1)} kWh`}
-            says={`from the mains, for the charges: ${noted === 0 ? 'none was noted, and each counts as three tenths of its battery' : `${noted} were noted, the others count as the mean of those`}; maintainers are not in it`}
+            name={t`Energy`}
+            value={t`${kWh.toFixed(1)} kWh`}
+            says={t`from the mains, for the charges: ${noted === 0 ? t`none was noted, and each counts as three tenths of its battery` : t`${noted} were noted, the others count as the mean of those`}; maintainers are not in it`}
           />
           <Row
-            name="Cost"
+            name={t`Cost`}
             value={money(total)}
-            says={`${money(cost.labour)} labour, ${money(cost.energy)} energy, ${money(cost.batteries)} new batteries, at the house’s own prices`}
+            says={t`${money(cost.labour)} labour, ${money(cost.energy)} energy, ${money(cost.batteries)} new batteries, at the house’s own prices`}
           />
         </DataTable>
       </div>
       {data.troubled.length > 0 ? (
-        <Caution>
-          Not in it: {data.troubled.join(', ')}, of which something on record makes no sense.
-        </Caution>
+        <Caution>{t`Not in it: ${data.troubled.join(', ')}, of which something on record makes no sense.`}</Caution>
       ) : null}
       <Lines
-        title="Not ready on the day"
+        title={t`Not ready on the day`}
         lines={data.notReady}
-        nothing="None was handed over unready."
+        nothing={t`None was handed over unready.`}
       />
-      <Lines title="Lost" lines={data.lost} nothing="No battery was lost." />
+      <Lines title={t`Lost`} lines={data.lost} nothing={t`No battery was lost.`} />
       <Lines
-        title="Next year"
+        title={t`Next year`}
         lines={data.changes}
-        nothing="No other way of keeping them would have saved anything worth the change."
-        why="Each of these lived through the same winter again, with what its record has taught, in every way that is possible where it stands."
+        nothing={t`No other way of keeping them would have saved anything worth the change.`}
+        why={t`Each of these lived through the same winter again, with what its record has taught, in every way that is possible where it stands.`}
       />
     </div>
   );

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { energyOf, workedIn, type ChargeTaken, type PlacedEntry } from '../../core/account/account';
 import { MAINS_SHARE, newPrice } from '../../core/charging/recovery';
@@ -119,10 +120,10 @@ function changesOf(loaded: SiteSnapshot, here: readonly Here[], from: Day, to: D
     .slice(0, SHOWN)
     .map(({ one, back: { used, best, saves } }) => {
       const minutes = Math.round(used.minutes - best.minutes);
-      const work = minutes > 0 ? `, ${minutes} min less` : '';
+      const work = minutes > 0 ? t`, ${minutes} min less` : '';
       return line(
         one,
-        `“${STORAGE_PLANS[best.id].short}” instead of “${STORAGE_PLANS[used.id].short}”: about ${formatMoney(saves, loaded.rules)} less${work}.`,
+        t`“${STORAGE_PLANS[best.id].short}” instead of “${STORAGE_PLANS[used.id].short}”: about ${formatMoney(saves, loaded.rules)} less${work}.`,
       );
     });
 }
@@ -169,7 +170,7 @@ export function accountData(loaded: SiteSnapshot): AccountData {
       id,
       name: names.get(subjectId) ?? subjectId,
       href: `/vehicle/${subjectId}`,
-      says: `handed over all the same: ${data.despite}.`,
+      says: t`handed over all the same: ${data.despite}.`,
     })),
     batteries: here.length,
     lost: here.flatMap((one) => {

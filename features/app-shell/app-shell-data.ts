@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import type { Rules } from '../../core/rules/rules';
 import { formatInstant } from '../../core/words/words';
@@ -27,7 +28,7 @@ export function frameData(loaded: SiteSnapshot): FrameData {
     lockAfterMinutes: loaded.rules.lockAfterMinutes,
     troubled: loaded.stays.flatMap(({ vehicle, bay, troubled }) =>
       troubled.map(({ battery, why }) => ({
-        words: `${bay.mark} ${vehicle.name}, battery ${battery.mark}: ${why}`,
+        words: t`${bay.mark} ${vehicle.name}, battery ${battery.mark}: ${why}`,
         href: `/vehicle/${vehicle.id}`,
       })),
     ),

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
@@ -80,19 +81,19 @@ export function Guard() {
   const stay = () => setInTheWay(null);
   return (
     <Dialog
-      title={inTheWay?.kind === 'away' ? 'The server cannot be reached' : 'Typed, and not recorded'}
+      title={
+        inTheWay?.kind === 'away' ? t`The server cannot be reached` : t`Typed, and not recorded`
+      }
       open={inTheWay !== null}
       onClose={stay}
     >
       <p>
         {inTheWay?.kind === 'typed'
-          ? `${inTheWay.list.join(', ')} would be lost if you leave this page.`
-          : 'The other page cannot be fetched, so this one stays. What you record here goes out by itself when the server is back.'}
+          ? t`${inTheWay.list.join(', ')} would be lost if you leave this page.`
+          : t`The other page cannot be fetched, so this one stays. What you record here goes out by itself when the server is back.`}
       </p>
       <div className={styles.choices}>
-        <Button type="primary" autoFocus onClick={stay}>
-          Stay here
-        </Button>
+        <Button type="primary" autoFocus onClick={stay}>{t`Stay here`}</Button>
         {inTheWay?.kind === 'typed' ? (
           <Button
             onClick={() => {
@@ -100,9 +101,7 @@ export function Guard() {
               router.push(inTheWay.to);
               stay();
             }}
-          >
-            Leave without it
-          </Button>
+          >{t`Leave without it`}</Button>
         ) : null}
       </div>
     </Dialog>

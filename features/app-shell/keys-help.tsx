@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { IconKeyboard } from '@tabler/icons-react';
 import { useState } from 'react';
 import { Dialog } from '../ui/dialog';
@@ -12,17 +13,17 @@ import styles from './keys-help.module.css';
 export function KeysHelp() {
   const [tables, setTables] = useState<readonly Table[] | null>(null);
   const show = () => setTables(shortcutsNow());
-  useShortcuts('Everywhere', 'frame', [
-    { keys: ['?'], shown: '?', what: 'the keys of this screen', act: show },
+  useShortcuts(t`Everywhere`, 'frame', [
+    { keys: ['?'], shown: '?', what: t`the keys of this screen`, act: show },
   ]);
   return (
     <>
       <button type="button" className={rail.link} onClick={show}>
         <IconKeyboard size={22} stroke={1.6} aria-hidden="true" />
-        <span>Keys</span>
+        <span>{t`Keys`}</span>
       </button>
       <Dialog
-        title="Keys of this screen"
+        title={t`Keys of this screen`}
         open={tables !== null}
         wide
         onClose={() => setTables(null)}
@@ -42,7 +43,7 @@ export function KeysHelp() {
             </dl>
           </section>
         ))}
-        <Quiet as="p">In a field, keys are what is typed. Esc closes this list.</Quiet>
+        <Quiet as="p">{t`In a field, keys are what is typed. Esc closes this list.`}</Quiet>
       </Dialog>
     </>
   );

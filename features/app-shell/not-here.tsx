@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import Link from 'next/link';
 // Loaded with every page already: what fails must not wait for styles.
 import styles from './app-shell.module.css';
@@ -6,13 +7,10 @@ import styles from './app-shell.module.css';
 export function NotHere() {
   return (
     <section className={styles.said}>
-      <h1>Nothing is here</h1>
+      <h1>{t`Nothing is here`}</h1>
+      <p>{t`No page, and no vehicle that stands here, has this address. A vehicle that was handed back or whose lay-up was withdrawn stands in no bay any more.`}</p>
       <p>
-        No page, and no vehicle that stands here, has this address. A vehicle that was handed back
-        or whose lay-up was withdrawn stands in no bay any more.
-      </p>
-      <p>
-        <Link href="/yard">To the Yard</Link>
+        <Link href="/yard">{t`To the Yard`}</Link>
       </p>
     </section>
   );

@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { part } from '../ui/part';
 import { useAllTyped } from './typed';
 // Loaded with every page already: what fails must not wait for styles.
@@ -20,26 +22,23 @@ export function PageError({
   const typed = [...useAllTyped().values()].filter(({ words }) => words !== '');
   return (
     <section className={styles.said} role="alert">
-      <h1>This page could not be shown</h1>
+      <h1>{t`This page could not be shown`}</h1>
       <p>
-        Something went wrong while it was put together. Nothing that was recorded is lost.
+        {t`Something went wrong while it was put together. Nothing that was recorded is lost.`}
         {typed.length > 0
-          ? ` Typed and not recorded, and there again once the page is back: ${typed.map(({ words }) => words).join(', ')}.`
+          ? t` Typed and not recorded, and there again once the page is back: ${typed.map(({ words }) => words).join(', ')}.`
           : ''}
       </p>
       <WaitingHere />
       <p>
-        <button type="button" onClick={onAgain}>
-          Try again
-        </button>
+        <button type="button" onClick={onAgain}>{t`Try again`}</button>
       </p>
-      <p>
-        If it stays so: note what you did last, and these words:{' '}
+      <p>{phrase`If it stays so: note what you did last, and these words: ${(
         <code>
           {error.message}
           {error.digest ? ` (${error.digest})` : ''}
         </code>
-      </p>
+      )}`}</p>
     </section>
   );
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { t, msg, withWords } from '../../core/language';
 import {
   IconActivity,
   IconAdjustmentsHorizontal,
@@ -28,16 +29,18 @@ import type { ThemeChoice } from '../theme/theme';
 import styles from './sidebar.module.css';
 
 /** The order of the rail is the order of the work. */
-const WORK = [
-  { href: '/yard', label: 'Yard', Icon: IconBuildingArch },
-  { href: '/lay-up', label: 'Lay up', Icon: IconStackPush },
-  { href: '/round', label: 'Round', Icon: IconClipboardText },
-  { href: '/bench', label: 'Bench', Icon: IconActivity },
-  { href: '/charge', label: 'Charge', Icon: IconPlug },
-  { href: '/season', label: 'Season', Icon: IconCalendarStats },
-  { href: '/hand-back', label: 'Hand back', Icon: IconKey },
-] as const;
-const KEEPING = [{ href: '/rules', label: 'Rules', Icon: IconAdjustmentsHorizontal }] as const;
+const WORK = withWords([
+  { href: '/yard', label: msg`Yard`, Icon: IconBuildingArch },
+  { href: '/lay-up', label: msg`Lay up`, Icon: IconStackPush },
+  { href: '/round', label: msg`Round`, Icon: IconClipboardText },
+  { href: '/bench', label: msg`Bench`, Icon: IconActivity },
+  { href: '/charge', label: msg`Charge`, Icon: IconPlug },
+  { href: '/season', label: msg`Season`, Icon: IconCalendarStats },
+  { href: '/hand-back', label: msg`Hand back`, Icon: IconKey },
+] as const);
+const KEEPING = withWords([
+  { href: '/rules', label: msg`Rules`, Icon: IconAdjustmentsHorizontal },
+] as const);
 const PEOPLE = { href: '/people', Icon: IconUser } as const;
 
 type Place =
@@ -82,7 +85,7 @@ export function Rail({
   return (
     <nav
       className={styles.rail}
-      aria-label="Work"
+      aria-label={t`Work`}
       data-full={who !== null || sites.length > 0 || undefined}
     >
       <span className={styles.mark} aria-hidden="true" />
@@ -95,7 +98,7 @@ export function Rail({
         onClick={() => setOpenOn(open ? null : path)}
       >
         <IconDots size={22} stroke={1.6} aria-hidden="true" />
-        <span>More</span>
+        <span>{t`More`}</span>
       </button>
       <div id="rail-foot" className={open ? styles.footOpen : styles.foot}>
         {sites.length > 0 ? <SiteSwitch sites={sites} onHidden={() => setOpenOn(null)} /> : null}

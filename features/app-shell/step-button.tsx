@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { IconChevronLeft, IconChevronRight } from '@tabler/icons-react';
 import styles from './step-button.module.css';
 
@@ -14,7 +15,7 @@ export function StepButton({
     <button
       type="button"
       className={styles.step}
-      aria-label={towards > 0 ? 'Round after' : 'Round before'}
+      aria-label={towards > 0 ? t`Round after` : t`Round before`}
       onClick={() => onStep(towards)}
     >
       <Icon size={20} aria-hidden="true" />

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { IconMoon, IconSun } from '@tabler/icons-react';
 import { THEME_COOKIE, type ThemeChoice } from '../theme/theme';
 import shared from './sidebar.module.css';
@@ -14,7 +15,7 @@ export function ThemeSwitch({ chosen }: { chosen: ThemeChoice | undefined }) {
     const now =
       root.dataset.theme ??
       chosen ??
-      (window.matchMedia('(prefers-color-scheme: dark)').matches ? 'lamp' : 'day');
+      (window.matchMedia(t`(prefers-color-scheme: dark)`).matches ? 'lamp' : 'day');
     const next = now === 'lamp' ? 'day' : 'lamp';
     root.dataset.theme = next;
     document.cookie = `${THEME_COOKIE}=${next}; path=/; max-age=${YEAR_SECONDS}; samesite=lax`;
@@ -22,11 +23,16 @@ export function ThemeSwitch({ chosen }: { chosen: ThemeChoice | undefined }) {
     window.dispatchEvent(new Event('velvet-theme'));
   };
   return (
-    <button type="button" className={shared.link} onClick={flip} aria-label="Switch day and lamp">
+    <button
+      type="button"
+      className={shared.link}
+      onClick={flip}
+      aria-label={t`Switch day and lamp`}
+    >
       <IconSun size={22} stroke={1.6} aria-hidden="true" className={styles.sun} />
       <IconMoon size={22} stroke={1.6} aria-hidden="true" className={styles.moon} />
-      <span className={styles.moonWord}>Lamp</span>
-      <span className={styles.sunWord}>Day</span>
+      <span className={styles.moonWord}>{t`Lamp`}</span>
+      <span className={styles.sunWord}>{t`Day`}</span>
     </button>
   );
 }

@@ -1,5 +1,7 @@
 'use client';
 
+import { t, counted } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { useCallback, useRef, useState } from 'react';
 import { shortDay, type Day } from '../../core/day';
@@ -33,10 +35,10 @@ export function Ribbon({ data }: { data: RibbonData }) {
     [data.rounds, day, setDay],
   );
 
-  useShortcuts('Ribbon', 'frame', [
-    { keys: ['['], shown: '[', what: 'round before', act: () => stepRound(-1) },
-    { keys: [']'], shown: ']', what: 'round after', act: () => stepRound(1) },
-    { keys: ['t'], shown: 'T', what: 'today', act: () => setDay(today) },
+  useShortcuts(t`Ribbon`, 'frame', [
+    { keys: ['['], shown: '[', what: t`round before`, act: () => stepRound(-1) },
+    { keys: [']'], shown: ']', what: t`round after`, act: () => stepRound(1) },
+    { keys: ['t'], shown: 'T', what: t`today`, act: () => setDay(today) },
   ]);
 
   const dayAt = (clientX: number) => {
@@ -45,28 +47,28 @@ export function Ribbon({ data }: { data: RibbonData }) {
   };
   const temperature = hall?.mean[day - data.from];
   return (
-    <section className={elsewhere ? styles.elsewhere : styles.ribbon} aria-label="Season">
+    <section className={elsewhere ? styles.elsewhere : styles.ribbon} aria-label={t`Season`}>
       <div className={styles.head}>
         <p className={styles.day}>{shortDay(day)}</p>
         {elsewhere ? (
           <p className={styles.away}>
-            {day > today ? 'forecast' : 'as recorded'}, {Math.abs(day - today)}{' '}
-            {Math.abs(day - today) === 1 ? 'day' : 'days'} {day > today ? 'ahead' : 'back'}
+            {day > today
+              ? t`forecast, ${counted(day - today, 'day', 'days')} ahead`
+              : t`as recorded, ${counted(today - day, 'day', 'days')} back`}
           </p>
         ) : (
-          <p className={styles.quiet}>
-            day {day - data.from + 1} of {days + 1}
-          </p>
+          <p className={styles.quiet}>{t`day ${day - data.from + 1} of ${days + 1}`}</p>
         )}
         {elsewhere ? (
-          <Button size="small" onClick={() => setDay(today)}>
-            <kbd>T</kbd> back to today
-          </Button>
+          <Button
+            size="small"
+            onClick={() => setDay(today)}
+          >{phrase`${(<kbd>T</kbd>)} back to today`}</Button>
         ) : hall ? (
           <button
             type="button"
             className={styles.hall}
-            title="Show another hall"
+            title={t`Show another hall`}
             onClick={() => {
               const at = data.halls.indexOf(hall);
               setHallId(data.halls[(at + 1) % data.halls.length]!.id);
@@ -99,7 +101,7 @@ export function Ribbon({ data }: { data: RibbonData }) {
           className={styles.handle}
           role="slider"
           tabIndex={0}
-          aria-label="Day shown"
+          aria-label={t`Day shown`}
           aria-valuemin={data.from}
           aria-valuemax={data.to}
           aria-valuenow={day}
@@ -113,7 +115,7 @@ export function Ribbon({ data }: { data: RibbonData }) {
             setDay(day + by);
           }}
         >
-          <span className={styles.flag}>{elsewhere ? shortDay(day).slice(4) : 'today'}</span>
+          <span className={styles.flag}>{elsewhere ? shortDay(day).slice(4) : t`today`}</span>
         </span>
       </div>
       <StepButton towards={1} onStep={stepRound} />

@@ -1,3 +1,4 @@
+import { counted, t } from '../../core/language';
 import Link from 'next/link';
 import type { FrameData } from './app-shell-data';
 import styles from './troubled.module.css';
@@ -9,18 +10,15 @@ const MAX_NAMED = 3;
 export function Troubled({ list }: { list: FrameData['troubled'] }) {
   if (list.length === 0) return null;
   return (
-    <section className={styles.troubled} aria-label="Cannot be judged">
-      <b>
-        {list.length === 1 ? 'One battery' : `${list.length} batteries`} cannot be judged.
-        Everything else goes on.
-      </b>
+    <section className={styles.troubled} aria-label={t`Cannot be judged`}>
+      <b>{t`${counted(list.length, 'battery', 'batteries')} cannot be judged. Everything else goes on.`}</b>
       <ul>
         {list.slice(0, MAX_NAMED).map(({ words, href }) => (
           <li key={words}>
-            {words}. <Link href={href}>Look at its facts and its logbook</Link>
+            {words}. <Link href={href}>{t`Look at its facts and its logbook`}</Link>
           </li>
         ))}
-        {list.length > MAX_NAMED ? <li>and {list.length - MAX_NAMED} more</li> : null}
+        {list.length > MAX_NAMED ? <li>{t`and ${list.length - MAX_NAMED} more`}</li> : null}
       </ul>
     </section>
   );

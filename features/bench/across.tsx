@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import shared from './measuring.module.css';
 import styles from './across.module.css';
@@ -16,15 +17,18 @@ export function Across({
   return (
     <div className={styles.across}>
       {fuse === null ? (
-        <span className={shared.quiet}>Choose a fuse in the table, and touch its two ends.</span>
+        <span
+          className={shared.quiet}
+        >{t`Choose a fuse in the table, and touch its two ends.`}</span>
       ) : millivolts === null ? (
-        <span className={shared.quiet}>Type what your meter shows across {fuse}.</span>
+        <span className={shared.quiet}>{t`Type what your meter shows across ${fuse}.`}</span>
       ) : (
         <>
-          <span className={shared.live}>{millivolts.toFixed(2)} mV</span>
-          <Button size="large" onClick={() => onTake(fuse, millivolts)}>
-            Take it for {fuse}
-          </Button>
+          <span className={shared.live}>{t`${millivolts.toFixed(2)} mV`}</span>
+          <Button
+            size="large"
+            onClick={() => onTake(fuse, millivolts)}
+          >{t`Take it for ${fuse}`}</Button>
         </>
       )}
     </div>

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { shortDay } from '../../core/day';
@@ -16,18 +17,15 @@ export function AtRest({ data, children }: { data: BenchData; children: ReactNod
   return (
     <div className={styles.rest}>
       <header>
-        <h1>Bench</h1>
-        <Quiet as="p">
-          Read a battery at rest with the meter, test the draw of its vehicle, and hunt the circuit
-          that draws too much.
-        </Quiet>
+        <h1>{t`Bench`}</h1>
+        <Quiet as="p">{t`Read a battery at rest with the meter, test the draw of its vehicle, and hunt the circuit that draws too much.`}</Quiet>
         {children}
       </header>
       <section aria-labelledby="waiting">
         <h2 id="waiting">
           {waiting.length === 0
-            ? 'Nothing waits to be measured'
-            : `${waiting.length} to be measured`}
+            ? t`Nothing waits to be measured`
+            : t`${waiting.length} to be measured`}
         </h2>
         <ul>
           {waiting.slice(0, NAMED).map((one) => (
@@ -43,12 +41,12 @@ export function AtRest({ data, children }: { data: BenchData; children: ReactNod
           ))}
         </ul>
         {waiting.length > NAMED ? (
-          <Quiet as="p">and {waiting.length - NAMED} more, in the list</Quiet>
+          <Quiet as="p">{t`and ${waiting.length - NAMED} more, in the list`}</Quiet>
         ) : null}
       </section>
       <section aria-labelledby="results">
-        <h2 id="results">Last draw tests</h2>
-        {data.results.length === 0 ? <Quiet as="p">None was made yet.</Quiet> : null}
+        <h2 id="results">{t`Last draw tests`}</h2>
+        {data.results.length === 0 ? <Quiet as="p">{t`None was made yet.`}</Quiet> : null}
         <ul>
           {data.results.map((one) => (
             <li key={`${one.batteryId} ${one.day}`}>
@@ -66,9 +64,7 @@ export function AtRest({ data, children }: { data: BenchData; children: ReactNod
           ))}
         </ul>
         {data.results.length > 0 ? (
-          <Quiet as="p">
-            The house’s limit is {formatMilliamps(limitMa)}; what is over it stands out.
-          </Quiet>
+          <Quiet as="p">{t`The house’s limit is ${formatMilliamps(limitMa)}; what is over it stands out.`}</Quiet>
         ) : null}
       </section>
     </div>

@@ -1,5 +1,7 @@
 'use client';
 
+import { t, msg, withWords } from '../../core/language';
+import { phrase } from '../words/phrase';
 import dynamic from 'next/dynamic';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -39,12 +41,12 @@ const FuseBox = part(() => import('./fuse-box').then((loaded) => loaded.FuseBox)
   served: dynamic(() => import('./fuse-box').then((loaded) => loaded.FuseBox)),
 });
 
-const JOBS: Readonly<Record<BenchJob, string>> = {
-  read: 'Resting voltage',
-  draw: 'Draw test',
-  hunt: 'Circuit hunt',
-  crank: 'Crank',
-};
+const JOBS: Readonly<Record<BenchJob, string>> = withWords({
+  read: msg`Resting voltage`,
+  draw: msg`Draw test`,
+  hunt: msg`Circuit hunt`,
+  crank: msg`Crank`,
+});
 
 /** The bench: one battery, one meter, and what they say to each other. */
 export function Bench({ data, job }: { data: BenchData; job: BenchJob }) {
@@ -65,14 +67,12 @@ export function Bench({ data, job }: { data: BenchData; job: BenchJob }) {
       <PickList picks={data.picks} chosen={batteryId} running={test?.batteryId ?? null} job={job} />
       <div className={styles.main}>
         {elsewhere ? (
-          <p className={styles.elsewhere} role="status">
-            A draw test is running at{' '}
+          <p className={styles.elsewhere} role="status">{phrase`A draw test is running at ${(
             <Link href={`/bench?battery=${test.batteryId}&job=draw`}>
               {data.picks.find((one) => one.batteryId === test.batteryId)?.name ??
-                'another vehicle'}
+                t`another vehicle`}
             </Link>
-            : finish it, or throw it away, before the next one.
-          </p>
+          )}: finish it, or throw it away, before the next one.`}</p>
         ) : null}
         {subject ? (
           <OneBattery bench={bench} data={data} subject={subject} job={job} elsewhere={elsewhere} />
@@ -134,12 +134,11 @@ function OneBattery({
             <Link href={`/vehicle/${vehicle.id}`}>{vehicle.name}</Link>
             <span className={styles.bay}>{vehicle.bayMark}</span>
           </h1>
-          <p className={measuring.quiet}>
-            {battery.label} · {facts.chemistry} {facts.nominalVolts} V {facts.capacityAh} Ah
-            {battery.state.place ? ` · ${battery.state.place}` : ''}
-          </p>
+          <p
+            className={measuring.quiet}
+          >{t`${battery.label} · ${facts.chemistry} ${facts.nominalVolts} V ${facts.capacityAh} Ah${battery.state.place ? ` · ${battery.state.place}` : ''}`}</p>
         </div>
-        <nav className={styles.jobs} aria-label="What to do at the bench">
+        <nav className={styles.jobs} aria-label={t`What to do at the bench`}>
           {(Object.keys(JOBS) as BenchJob[])
             .filter(
               (id) =>
@@ -155,14 +154,14 @@ function OneBattery({
       <MeterLine status={bench.status} name={data.meterName} pace={data.pace} />
       {said ? (
         <p className={styles.said} role="status">
-          {said} <Link href={`/vehicle/${vehicle.id}`}>To the vehicle</Link>
+          {said} <Link href={`/vehicle/${vehicle.id}`}>{t`To the vehicle`}</Link>
         </p>
       ) : null}
       {elsewhere ? null : job === 'read' ? (
         bench.test ? (
-          <p className={measuring.empty}>
-            The meter is in series for the draw test: finish that first.
-          </p>
+          <p
+            className={measuring.empty}
+          >{t`The meter is in series for the draw test: finish that first.`}</p>
         ) : (
           <ReadRest
             bench={bench}
@@ -206,7 +205,7 @@ function OneBattery({
             list={list}
             onSaved={(saved) => {
               setList(saved);
-              setSaid(`Fuse list of the ${vehicle.name} kept.`);
+              setSaid(t`Fuse list of the ${vehicle.name} kept.`);
             }}
           />
         </>

@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { analyseDraw, type DrawAnalysis } from '../../core/parasitic-draw/draw';
@@ -37,7 +39,7 @@ export function ByHand({
   const recordTyped = async () => {
     const milliamps = Number(typed.trim().replace(',', '.'));
     if (typed.trim() === '' || !Number.isFinite(milliamps) || milliamps < 0 || milliamps > 20_000) {
-      return setMessage('Milliamps are a number from 0 to 20000, as 18.5.');
+      return setMessage(t`Milliamps are a number from 0 to 20000, as 18.5.`);
     }
     const entries = [
       newEntry('draw', batteryId, siteNow(), {
@@ -49,7 +51,7 @@ export function ByHand({
     ];
     const reply = await postEntries(entries);
     if (!reply.ok) return setMessage(reply.reason);
-    onRecorded(`Recorded: ${formatMilliamps(milliamps)}, typed by hand.`);
+    onRecorded(t`Recorded: ${formatMilliamps(milliamps)}, typed by hand.`);
   };
 
   const load = async (chosen: File | undefined) => {
@@ -73,12 +75,12 @@ export function ByHand({
       },
     });
     if (!reply.ok) return setMessage(reply.reason);
-    onRecorded(`Recorded from ${file.name}, with its trace.`);
+    onRecorded(t`Recorded from ${file.name}, with its trace.`);
   };
 
   return (
     <details className={shared.byHandBox}>
-      <summary>Without the meter: type it, or load a file</summary>
+      <summary>{t`Without the meter: type it, or load a file`}</summary>
       <form
         className={layout.fields}
         onSubmit={(event) => {
@@ -87,31 +89,27 @@ export function ByHand({
         }}
       >
         <TextField
-          label="Settled draw, mA"
+          label={t`Settled draw, mA`}
           inputMode="decimal"
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
         />
-        <label className={shared.tick}>
+        <label className={shared.tick}>{phrase`${(
           <input
             type="checkbox"
             checked={changed}
             onChange={(event) => setChanged(event.target.checked)}
           />
-          Something was repaired or switched off first
-        </label>
-        <Button htmlType="submit" size="large">
-          Record
-        </Button>
+        )}Something was repaired or switched off first`}</label>
+        <Button htmlType="submit" size="large">{t`Record`}</Button>
       </form>
-      <label className={shared.file}>
-        A logged current, CSV with seconds,amps
+      <label className={shared.file}>{phrase`A logged current, CSV with seconds,amps${(
         <input
           type="file"
           accept=".csv,text/csv,text/plain"
           onChange={(event) => void load(event.target.files?.[0])}
         />
-      </label>
+      )}`}</label>
       {file ? (
         <div className={styles.loaded}>
           <p>
@@ -120,9 +118,7 @@ export function ByHand({
           {drawNotes(file.draw).map((note, i) => (
             <p key={i}>{plain(note)}</p>
           ))}
-          <Button size="large" onClick={() => void recordFile()}>
-            Record it
-          </Button>
+          <Button size="large" onClick={() => void recordFile()}>{t`Record it`}</Button>
         </div>
       ) : null}
       {message ? (

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import type { WatchedStart } from './crank-state';
 import styles from './crank.module.css';
 
@@ -31,7 +32,7 @@ export function CrankChart({
       className={styles.chart}
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label={`The last start: ${found.restVolts.toFixed(2)} V at rest, ${found.dipVolts.toFixed(2)} V at its lowest, ${found.leastVolts.toFixed(2)} V while it turned for ${found.seconds.toFixed(1)} s, then ${found.recoveredVolts.toFixed(2)} V`}
+      aria-label={t`The last start: ${found.restVolts.toFixed(2)} V at rest, ${found.dipVolts.toFixed(2)} V at its lowest, ${found.leastVolts.toFixed(2)} V while it turned for ${found.seconds.toFixed(1)} s, then ${found.recoveredVolts.toFixed(2)} V`}
     >
       {ticks.map((volts) => (
         <g key={volts}>
@@ -44,9 +45,11 @@ export function CrankChart({
         </g>
       ))}
       <line className={styles.floor} x1={LEFT} x2={WIDTH} y1={y(floorVolts)} y2={y(floorVolts)} />
-      <text x={WIDTH} y={y(floorVolts) - 5} textAnchor="end">
-        at least {floorVolts.toFixed(1)} V while it turns
-      </text>
+      <text
+        x={WIDTH}
+        y={y(floorVolts) - 5}
+        textAnchor="end"
+      >{t`at least ${floorVolts.toFixed(1)} V while it turns`}</text>
       {shown.map(({ at, seconds, volts }) => (
         <polyline
           key={at}

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useEffect, useMemo, useState } from 'react';
 import { chargeForecastOf } from '../../core/assessment/charge-forecast';
 import { crankAnswer } from '../../core/assessment/test-answers';
@@ -77,20 +78,22 @@ export function Crank({
       entries.map(({ kind, data: what }) => newEntry(kind, battery.id, siteNow(), what)),
     );
     setProblem(reply.ok ? null : reply.reason);
-    if (reply.ok) onRecorded('The start is recorded: the forecast of the next one knows it.');
+    if (reply.ok) onRecorded(t`The start is recorded: the forecast of the next one knows it.`);
     return reply.ok;
   };
   const now = bench.volts.at(-1)?.volts;
   if (bench.test) {
     return (
-      <p className={shared.empty}>The meter is in series for the draw test: finish that first.</p>
+      <p
+        className={shared.empty}
+      >{t`The meter is in series for the draw test: finish that first.`}</p>
     );
   }
   return (
     <div className={shared.draw}>
       <div className={layout.side}>
         <section className={shared.card}>
-          <p className={shared.label}>At the posts, with the probes held through the start</p>
+          <p className={shared.label}>{t`At the posts, with the probes held through the start`}</p>
           <p className={shared.big} aria-live="off">
             <output>{now?.toFixed(2) ?? '–.––'}</output> V
           </p>
@@ -100,17 +103,14 @@ export function Crank({
               floorVolts={crankFloor(standing.facts.cells, celsiusNow(context))}
             />
           ) : (
-            <Quiet as="p">
-              A second at rest, then crank: the meter sees the start by itself, ten times a second
-              and more. What was seen stands in the fields of the step.
-            </Quiet>
+            <Quiet as="p">{t`A second at rest, then crank: the meter sees the start by itself, ten times a second and more. What was seen stands in the fields of the step.`}</Quiet>
           )}
         </section>
         {data.hands ? (
           <Hands
             actions={[
-              { label: 'Probes on the posts', hand: { do: 'probes', on: 'posts' } },
-              { label: 'Turn the key', hand: { do: 'crank' } },
+              { label: t`Probes on the posts`, hand: { do: 'probes', on: 'posts' } },
+              { label: t`Turn the key`, hand: { do: 'crank' } },
             ]}
           />
         ) : null}
@@ -134,8 +134,8 @@ function StartsBefore({ standing }: { standing: BatteryRecord }) {
   const near = dayOf(now, timeZone);
   return (
     <DataTable
-      caption="Starts on record"
-      head={['Start', 'At rest', 'While it turned', 'For', 'At', 'It says']}
+      caption={t`Starts on record`}
+      head={[t`Start`, t`At rest`, t`While it turned`, t`For`, t`At`, t`It says`]}
     >
       {[...state.starts]
         .reverse()

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { IconCheck } from '@tabler/icons-react';
 import { useState } from 'react';
 import { mayTick, type FittedStep } from '../../core/procedures/procedure';
@@ -32,7 +33,7 @@ export function DrawSteps({
     onTick(step.id);
   };
   return (
-    <ol className={styles.steps} aria-label="Draw test">
+    <ol className={styles.steps} aria-label={t`Draw test`}>
       {steps.map((step, i) => {
         const ticked = done.includes(step.id);
         const own = byMeter.includes(step.id);
@@ -62,7 +63,7 @@ export function DrawSteps({
               ) : null}
               {refusal?.id === step.id ? (
                 <p role="alert" className={shared.doubt}>
-                  <b>Not yet. First: {refusal.first}</b> {refusal.why}
+                  <b>{t`Not yet. First: ${refusal.first}`}</b> {refusal.why}
                 </p>
               ) : null}
             </div>

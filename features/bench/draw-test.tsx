@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { useMemo } from 'react';
 import type { DrawAnalysis } from '../../core/parasitic-draw/draw';
@@ -62,17 +64,16 @@ export function DrawTest({
           byMeter={BY_METER}
           onTick={(id) => void draw.tick(id)}
         />
-        <p className={styles.keys}>
-          <kbd>Space</kbd> next step {draw.complete ? <kbd>Enter</kbd> : null}
-          {draw.complete ? ' record' : ''}
-        </p>
+        <p
+          className={styles.keys}
+        >{phrase`${(<kbd>{t`Space`}</kbd>)} next step ${draw.complete ? <kbd>{t`Enter`}</kbd> : null}${draw.complete ? t` record` : ''}`}</p>
         <WhatNow draw={draw} running={test !== null} onHunt={onHunt} />
         {data.hands && test ? (
           <Hands
             actions={[
-              { label: 'Open a door', hand: { do: 'door' } },
-              { label: 'Let a lead slip', hand: { do: 'series', on: false } },
-              { label: 'Put it on again', hand: { do: 'series', on: true } },
+              { label: t`Open a door`, hand: { do: 'door' } },
+              { label: t`Let a lead slip`, hand: { do: 'series', on: false } },
+              { label: t`Put it on again`, hand: { do: 'series', on: true } },
             ]}
           />
         ) : null}
@@ -103,16 +104,16 @@ function LiveDraw({
   limitMa: number;
 }) {
   const { test, live, tick } = bench;
-  const lines = useMemo(() => [{ label: 'draw', trace: live }], [live]);
+  const lines = useMemo(() => [{ label: t`draw`, trace: live }], [live]);
   const ma = flowing(bench);
   return (
     <section className={shared.card}>
       <div className={shared.liveRow}>
         <p className={shared.label}>
-          {test ? (jumperOff ? 'Draw now' : 'Draw now: a share, the jumper is on') : 'Draw'}
+          {test ? (jumperOff ? t`Draw now` : t`Draw now: a share, the jumper is on`) : t`Draw`}
         </p>
         <p className={shared.live} aria-live="off">
-          {ma === undefined ? '–' : ma === null ? 'over range' : formatMilliamps(ma)}
+          {ma === undefined ? '–' : ma === null ? t`over range` : formatMilliamps(ma)}
         </p>
       </div>
       <TraceChart
@@ -123,8 +124,8 @@ function LiveDraw({
         tick={tick}
         label={
           analysis
-            ? `Draw over time, now ${formatMilliamps(analysis.settledMa.value)}`
-            : 'Draw over time, nothing logged yet'
+            ? t`Draw over time, now ${formatMilliamps(analysis.settledMa.value)}`
+            : t`Draw over time, nothing logged yet`
         }
       />
     </section>
@@ -139,10 +140,10 @@ function InSight({ bench, analysis }: { bench: Bench; analysis: DrawAnalysis | n
     <p className={styles.phoneLive} aria-hidden="true">
       <b>{ma === null ? '–' : formatMilliamps(ma)}</b>
       {analysis === null
-        ? 'a share'
+        ? t`a share`
         : analysis.settledAt === null
-          ? `${Math.round(100 * analysis.chanceSettled)} % sure that it has settled`
-          : `settled, ${formatMilliamps(analysis.settledMa.value)}`}
+          ? t`${Math.round(100 * analysis.chanceSettled)} % sure that it has settled`
+          : t`settled, ${formatMilliamps(analysis.settledMa.value)}`}
     </p>
   );
 }
@@ -165,14 +166,13 @@ function WhatNow({
         </p>
       ) : null}
       {running ? (
-        <label className={shared.tick}>
+        <label className={shared.tick}>{phrase`${(
           <input
             type="checkbox"
             checked={draw.changed}
             onChange={(event) => draw.setChanged(event.target.checked)}
           />
-          Something was repaired or switched off first
-        </label>
+        )}Something was repaired or switched off first`}</label>
       ) : null}
       <div className={shared.buttons}>
         <Button
@@ -180,23 +180,16 @@ function WhatNow({
           size="large"
           disabled={!draw.complete}
           onClick={() => void draw.finish()}
-        >
-          Record the draw
-        </Button>
+        >{t`Record the draw`}</Button>
         {draw.mayTakeAwake ? (
-          <Button size="large" onClick={draw.takeAwake}>
-            Enough: take it awake
-          </Button>
+          <Button size="large" onClick={draw.takeAwake}>{t`Enough: take it awake`}</Button>
         ) : null}
-        {draw.mayHunt ? (
-          <Button size="large" onClick={onHunt}>
-            Hunt the circuit
-          </Button>
-        ) : null}
+        {draw.mayHunt ? <Button size="large" onClick={onHunt}>{t`Hunt the circuit`}</Button> : null}
         {running ? (
-          <Button size="large" onClick={() => void draw.discard()}>
-            Throw this test away
-          </Button>
+          <Button
+            size="large"
+            onClick={() => void draw.discard()}
+          >{t`Throw this test away`}</Button>
         ) : null}
       </div>
     </>

@@ -1,5 +1,6 @@
 'use client';
 
+import { plural, t, msg, withWords } from '../../core/language';
 import { useMemo } from 'react';
 import type { DrawAnalysis } from '../../core/parasitic-draw/draw';
 import { meaningFromFull, meaningOf, type DrawMeaning } from '../../core/assessment/draw-meaning';
@@ -13,11 +14,11 @@ import { DataTable } from '../ui/data-table';
 import shared from './measuring.module.css';
 import styles from './finding.module.css';
 
-const HEADLINES = {
-  pass: 'Passes',
-  'over-limit': 'Over the limit',
-  'still-awake': 'Still awake',
-} as const;
+const HEADLINES = withWords({
+  pass: msg`Passes`,
+  'over-limit': msg`Over the limit`,
+  'still-awake': msg`Still awake`,
+} as const);
 
 /** What the trace says: the settled draw, how sure that is, and what is to be minded. */
 export function Finding({
@@ -33,7 +34,7 @@ export function Finding({
   const { settledMa, settledAt, chanceSettled, worthWaitingSeconds } = analysis;
   const notes = drawNotes(analysis, VEHICLE_KINDS[standing.vehicleKind].sleeps);
   return (
-    <section className={shared.card} aria-label="What the trace says">
+    <section className={shared.card} aria-label={t`What the trace says`}>
       <div className={styles.finding}>
         <p className={shared.big}>
           <output>{formatMilliamps(settledMa.value)}</output>
@@ -42,8 +43,8 @@ export function Finding({
           <h2 className={styles[verdict]}>{HEADLINES[verdict]}</h2>
           <p className={shared.quiet}>
             {settledAt === null
-              ? `${Math.round(100 * chanceSettled)} % sure that it has settled`
-              : `settled at ${clockOf(settledAt)}, likely ${settledMa.low.toFixed(1)} to ${formatMilliamps(settledMa.high)}; your limit is ${limitMa} mA`}
+              ? t`${Math.round(100 * chanceSettled)} % sure that it has settled`
+              : t`settled at ${clockOf(settledAt)}, likely ${settledMa.low.toFixed(1)} to ${formatMilliamps(settledMa.high)}; your limit is ${limitMa} mA`}
           </p>
         </div>
       </div>
@@ -53,12 +54,12 @@ export function Finding({
         aria-valuenow={Math.round(100 * chanceSettled)}
         aria-valuemin={0}
         aria-valuemax={100}
-        aria-label="Sure that it has settled, percent"
+        aria-label={t`Sure that it has settled, percent`}
       >
         <span style={{ width: `${100 * chanceSettled}%` }} />
       </div>
       {verdict === 'still-awake' && worthWaitingSeconds !== null ? (
-        <p>Worth waiting: {stretch(worthWaitingSeconds)}.</p>
+        <p>{t`Worth waiting: ${stretch(worthWaitingSeconds)}.`}</p>
       ) : null}
       {notes.slice(0, settledAt === null ? -1 : undefined).map((note, i) => (
         <p key={i} className={styles.note}>
@@ -70,14 +71,14 @@ export function Finding({
 }
 
 export const inDays = (days: number) =>
-  Math.floor(days) === 1 ? '1 day' : `${formatReserve(days)} days`;
+  `${formatReserve(days)} ${plural(Math.floor(days), 'day', 'days')}`;
 
 function holds(meaning: DrawMeaning): string {
-  if (!meaning.toLine) return 'its charge is not known: read it at rest';
+  if (!meaning.toLine) return t`its charge is not known: read it at rest`;
   const line = inDays(meaning.toLine.value);
   const range = formatReserveRange(meaning.toLine);
   const day = meaning.lineDay === null ? '' : `, ${shortDay(meaning.lineDay)}`;
-  return `${line} (likely ${range})${day}`;
+  return t`${line} (likely ${range})${day}`;
 }
 
 const OFF = { negativeOn: false };
@@ -90,36 +91,38 @@ export function Meaning({ standing, drawMa }: { standing: BatteryRecord; drawMa:
   const fullOff = useMemo(() => meaningFromFull(standing, drawMa, OFF), [standing, drawMa]);
   const flat = (days: number | null) => (days === null ? '–' : inDays(days));
   return (
-    <section className={shared.card} aria-label="What it means">
-      <h2>What it means</h2>
-      <DataTable figures head={[{ aloud: 'Kept' }, 'to the recharge line', 'to flat']}>
+    <section className={shared.card} aria-label={t`What it means`}>
+      <h2>{t`What it means`}</h2>
+      <DataTable figures head={[{ aloud: t`Kept` }, t`to the recharge line`, t`to flat`]}>
         <tr>
-          <th scope="row">Connected, as it is</th>
+          <th scope="row">{t`Connected, as it is`}</th>
           <td data-holds="on">{holds(on)}</td>
           <td>{flat(on.toFlat)}</td>
         </tr>
         <tr>
-          <th scope="row">Connected, charged full</th>
+          <th scope="row">{t`Connected, charged full`}</th>
           <td>{inDays(fullOn.toLine)}</td>
           <td>{inDays(fullOn.toFlat)}</td>
         </tr>
         <tr>
-          <th scope="row">Negative off, as it is</th>
+          <th scope="row">{t`Negative off, as it is`}</th>
           <td>{holds(off)}</td>
           <td>{flat(off.toFlat)}</td>
         </tr>
         <tr>
-          <th scope="row">Negative off, charged full</th>
+          <th scope="row">{t`Negative off, charged full`}</th>
           <td>{inDays(fullOff.toLine)}</td>
           <td>{inDays(fullOff.toFlat)}</td>
         </tr>
         <tr>
-          <th scope="row">Maintainer on</th>
-          <td colSpan={2}>as long as its lamp says holding</td>
+          <th scope="row">{t`Maintainer on`}</th>
+          <td colSpan={2}>{t`as long as its lamp says holding`}</td>
         </tr>
       </DataTable>
       {on.nextReadingDay !== null ? (
-        <p className={shared.quiet}>Connected, it is read next by {shortDay(on.nextReadingDay)}.</p>
+        <p
+          className={shared.quiet}
+        >{t`Connected, it is read next by ${shortDay(on.nextReadingDay)}.`}</p>
       ) : null}
     </section>
   );

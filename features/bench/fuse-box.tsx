@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { useState } from 'react';
 import type { FuseList } from '../../core/fault-isolation/fuse-list';
@@ -36,24 +38,36 @@ export function FuseBox({
     const address = URL.createObjectURL(new Blob([text], { type: 'text/csv' }));
     const link = document.createElement('a');
     link.href = address;
-    link.download = `fuses of ${model}.csv`;
+    link.download = t`fuses of ${model}.csv`;
     link.click();
     URL.revokeObjectURL(address);
   };
   return (
     <details className={shared.byHandBox} open={list === null}>
       <summary>
-        {list ? `Fuse list of the ${model}` : `No fuse list of the ${model} yet: type or load one`}
+        {list
+          ? t`Fuse list of the ${model}`
+          : t`No fuse list of the ${model} yet: type or load one`}
       </summary>
       <p className={shared.quiet}>
-        One fuse a line, as the owner’s book lists them; kept for all of this model. <b>kind</b> is{' '}
-        {FUSE_KIND_IDS.join(', ')}; <b>load</b> is {LOAD_KIND_IDS.join(', ')}; <b>main</b> is the
-        fuse that feeds it; <b>milliohms</b> only where you measured them.
+        {t`One fuse a line, as the owner’s book lists them; kept for all of this model. `}
+        <b>{t`kind`}</b>
+        {t` is `}
+        {FUSE_KIND_IDS.join(', ')}
+        {'; '}
+        <b>{t`load`}</b>
+        {t` is `}
+        {LOAD_KIND_IDS.join(', ')}
+        {'; '}
+        <b>{t`main`}</b>
+        {t` is the fuse that feeds it; `}
+        <b>{t`milliohms`}</b>
+        {t` only where you measured them.`}
       </p>
       <textarea
         rows={10}
         className={styles.fuseText}
-        aria-label="Fuse list"
+        aria-label={t`Fuse list`}
         spellCheck={false}
         value={text}
         onChange={(event) => setText(event.target.value)}
@@ -64,14 +78,13 @@ export function FuseBox({
         </p>
       ) : null}
       <div className={shared.buttons}>
-        <Button type="primary" size="large" onClick={() => void keep()}>
-          Keep for the {model}
-        </Button>
-        <Button size="large" onClick={save}>
-          Save as a file
-        </Button>
-        <label className={shared.file}>
-          Load a file
+        <Button
+          type="primary"
+          size="large"
+          onClick={() => void keep()}
+        >{t`Keep for the ${model}`}</Button>
+        <Button size="large" onClick={save}>{t`Save as a file`}</Button>
+        <label className={shared.file}>{phrase`Load a file${(
           <input
             type="file"
             accept=".csv,text/csv,text/plain"
@@ -79,7 +92,7 @@ export function FuseBox({
               void event.target.files?.[0]?.text().then((loaded) => setText(loaded))
             }
           />
-        </label>
+        )}`}</label>
       </div>
     </details>
   );

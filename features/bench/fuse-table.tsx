@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import type { Drop } from '../../core/fault-isolation/drops';
 import { isDrop } from '../../core/fault-isolation/drops';
@@ -41,16 +42,16 @@ export function FuseTable({
   const chance = new Map(answer.ranked.map((one) => [one.fuse, one.chance]));
   return (
     <DataTable
-      caption="Fuses"
+      caption={t`Fuses`}
       className={styles.fuses}
       head={[
-        'Fuse',
-        'Feeds',
+        t`Fuse`,
+        t`Feeds`,
         'A',
-        'mV across',
-        'Fell',
-        'Chance',
-        ...(onPull ? [{ aloud: 'Pull or put back' }] : []),
+        t`mV across`,
+        t`Fell`,
+        t`Chance`,
+        ...(onPull ? [{ aloud: t`Pull or put back` }] : []),
       ]}
     >
       {list.map((circuit) => {
@@ -63,14 +64,14 @@ export function FuseTable({
             <th scope="row">{fuse}</th>
             <td>
               {feeds}
-              {isMain(list, fuse) ? ' (main)' : ''}
+              {isMain(list, fuse) ? t` (main)` : ''}
             </td>
             <td className={hunting.number}>{amps}</td>
             <td>
               <input
                 className={hunting.small}
                 inputMode="decimal"
-                aria-label={`Millivolts across ${fuse}`}
+                aria-label={t`Millivolts across ${fuse}`}
                 key={`${fuse} ${across ?? ''}`}
                 defaultValue={across ?? ''}
                 onFocus={() => onAt?.(fuse)}
@@ -84,10 +85,10 @@ export function FuseTable({
             <td className={hunting.number}>
               {drop?.milliamps
                 ? drop.woke
-                  ? 'woke'
+                  ? t`woke`
                   : isDrop(drop)
                     ? formatMilliamps(drop.milliamps.value)
-                    : 'nothing'
+                    : t`nothing`
                 : drop
                   ? '…'
                   : ''}
@@ -95,7 +96,7 @@ export function FuseTable({
             <td className={hunting.number}>{Math.round(100 * (chance.get(fuse) ?? 0))} %</td>
             {onPull ? (
               <td>
-                <Button onClick={() => onPull(fuse)}>{isOut ? 'back in' : 'out'}</Button>
+                <Button onClick={() => onPull(fuse)}>{isOut ? t`back in` : t`out`}</Button>
               </td>
             ) : null}
           </tr>

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { call } from '../http/client';
@@ -24,13 +25,13 @@ export function Hands({
 }) {
   const [said, setSaid] = useState('');
   return (
-    <div className={styles.hands} role="group" aria-label="The demo’s hands">
-      <b>Demo: your hands</b>
+    <div className={styles.hands} role="group" aria-label={t`The demo’s hands`}>
+      <b>{t`Demo: your hands`}</b>
       {actions.map(({ label, hand }) => (
         <Button
           key={label}
           onClick={() =>
-            void act(hand).then((reply) => setSaid(reply.ok ? `${label}: done.` : reply.reason))
+            void act(hand).then((reply) => setSaid(reply.ok ? t`${label}: done.` : reply.reason))
           }
         >
           {label}

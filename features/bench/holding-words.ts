@@ -1,19 +1,20 @@
+import { t } from '../../core/language';
 import type { Holding } from '../../core/meter/steady';
 
 /** What is said about how the probe is held. */
 export function holdingWords(holding: Holding): string {
   switch (holding.kind) {
     case 'waiting':
-      return 'Waiting for the meter.';
+      return t`Waiting for the meter.`;
     case 'loose':
-      return 'Nothing between the probes: touch both posts, on bare metal.';
+      return t`Nothing between the probes: touch both posts, on bare metal.`;
     case 'reversed':
-      return 'The probes are the wrong way round: red belongs on the positive post. Swap them.';
+      return t`The probes are the wrong way round: red belongs on the positive post. Swap them.`;
     case 'moving':
-      return holding.share > 0 ? 'Hold still …' : 'It moves: press the probes on bright metal.';
+      return holding.share > 0 ? t`Hold still …` : t`It moves: press the probes on bright metal.`;
     case 'falling':
-      return `Still falling, ${holding.millivoltsPerMinute.toFixed(0)} mV a minute: surface charge, or something draws. Read it again after a longer rest, or take it and it is marked.`;
+      return t`Still falling, ${holding.millivoltsPerMinute.toFixed(0)} mV a minute: surface charge, or something draws. Read it again after a longer rest, or take it and it is marked.`;
     case 'steady':
-      return 'Steady.';
+      return t`Steady.`;
   }
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { typedDrop, type Drop } from '../../core/fault-isolation/drops';
@@ -51,7 +52,7 @@ export function HuntByHand({
   const take = () => {
     const value = numberOf(after);
     if (value === null || settledMa === null || answer.next === null) {
-      return setMessage('Milliamps are a number, as 18.5.');
+      return setMessage(t`Milliamps are a number, as 18.5.`);
     }
     setMessage(null);
     setAfter('');
@@ -62,28 +63,24 @@ export function HuntByHand({
     <div className={`${shared.draw} ${styles.idle}`}>
       <div className={layout.side}>
         <section className={shared.card}>
-          <h2>By hand, or with nothing pulled</h2>
-          <p className={shared.quiet}>
-            With the draw test running, the program watches what falls. Here you type it: settled
-            draw, then what your meter shows with each fuse out. Or millivolts across the fuses,
-            with nothing pulled and nothing woken.
-          </p>
+          <h2>{t`By hand, or with nothing pulled`}</h2>
+          <p
+            className={shared.quiet}
+          >{t`With the draw test running, the program watches what falls. Here you type it: settled draw, then what your meter shows with each fuse out. Or millivolts across the fuses, with nothing pulled and nothing woken.`}</p>
           <div className={layout.fields}>
             <TextField
-              label="Settled draw, mA"
+              label={t`Settled draw, mA`}
               inputMode="decimal"
               value={settled}
               onChange={(event) => setSettled(event.target.value)}
             />
             <TextField
-              label="It needs, mA"
+              label={t`It needs, mA`}
               inputMode="decimal"
               value={need}
               onChange={(event) => setNeed(event.target.value)}
             />
-            <Button size="large" onClick={onTest}>
-              To the draw test
-            </Button>
+            <Button size="large" onClick={onTest}>{t`To the draw test`}</Button>
           </div>
         </section>
         <Across
@@ -114,7 +111,7 @@ export function HuntByHand({
             awake={false}
             blocked={null}
             out={[]}
-            hint="Put back what is still out."
+            hint={t`Put back what is still out.`}
             onMark={null}
           >
             <form
@@ -125,18 +122,17 @@ export function HuntByHand({
               }}
             >
               <TextField
-                label="With it out, mA"
+                label={t`With it out, mA`}
                 inputMode="decimal"
                 value={after}
                 onChange={(event) => setAfter(event.target.value)}
               />
-              <Button htmlType="submit" size="large">
-                Take it
-              </Button>
+              <Button htmlType="submit" size="large">{t`Take it`}</Button>
               {drops.length ? (
-                <Button size="large" onClick={() => setDrops(drops.slice(0, -1))}>
-                  Undo the last
-                </Button>
+                <Button
+                  size="large"
+                  onClick={() => setDrops(drops.slice(0, -1))}
+                >{t`Undo the last`}</Button>
               ) : null}
             </form>
           </NextPull>

@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { useMemo, useState } from 'react';
 import { sinceAnew, stillOut } from '../../core/parasitic-draw/marks';
 import { toleranceMa } from '../../core/parasitic-draw/levels';
@@ -80,7 +82,7 @@ export function Hunt({
   );
   const out = stillOut(marks);
   const limit = limitMa(vehicle.kind, data.rules);
-  const lines = useMemo(() => [{ label: 'draw', trace: live }], [live]);
+  const lines = useMemo(() => [{ label: t`draw`, trace: live }], [live]);
   const now = live.amps.at(-1);
   const newest = drops.at(-1);
   const awake = now !== undefined && 1000 * now > settledMa + 4 * toleranceMa(settledMa);
@@ -104,11 +106,11 @@ export function Hunt({
   const again = newest?.woke && newest.circuit === wanted ? wanted : null;
   const blocked = [main, again].find((fuse) => fuse && out.includes(fuse)) ?? null;
   const pending = newest?.milliamps === null && out.includes(newest.circuit);
-  useShortcuts('Circuit hunt', 'screen', [
+  useShortcuts(t`Circuit hunt`, 'screen', [
     {
       keys: ['Enter'],
       shown: 'Enter',
-      what: 'the next fuse is out, or back in',
+      what: t`the next fuse is out, or back in`,
       act:
         test && wanted && !awake && !pending
           ? () => void (blocked ? mark('put-back', blocked) : mark('pull', wanted))
@@ -122,18 +124,17 @@ export function Hunt({
         <section className={styles.card}>
           <div className={styles.liveRow}>
             <p className={styles.label}>
-              {formatMilliamps(settledMa)} settled;{' '}
-              <label>
-                it needs{' '}
+              {formatMilliamps(settledMa)}
+              {t` settled; `}
+              <label>{phrase`it needs ${(
                 <input
                   className={hunting.small}
                   inputMode="decimal"
-                  aria-label="What the vehicle needs, mA"
+                  aria-label={t`What the vehicle needs, mA`}
                   value={need}
                   onChange={(event) => setNeed(event.target.value.replace(',', '.'))}
-                />{' '}
-                mA
-              </label>
+                />
+              )} mA`}</label>
             </p>
             <p className={styles.live}>
               {now === undefined || Number.isNaN(now)
@@ -147,7 +148,7 @@ export function Hunt({
             marks={marks}
             limitMa={limit}
             tick={tick}
-            label="Draw over time, with the fuses that were pulled"
+            label={t`Draw over time, with the fuses that were pulled`}
           />
         </section>
         <FuseTable
@@ -168,7 +169,7 @@ export function Hunt({
           awake={awake}
           blocked={blocked}
           out={out}
-          hint="All is back in. Jumper back, clamp on, and record the draw at the draw test."
+          hint={t`All is back in. Jumper back, clamp on, and record the draw at the draw test.`}
           onMark={(what, fuse) => void mark(what, fuse)}
           onAnew={pulls && (!answer.next || answer.found || answer.contradiction) ? anew : null}
         />
@@ -186,7 +187,7 @@ export function Hunt({
           siteNow={siteNow}
           onRecorded={onRecorded}
         />
-        {data.hands ? <Hands actions={[{ label: 'Open a door', hand: { do: 'door' } }]} /> : null}
+        {data.hands ? <Hands actions={[{ label: t`Open a door`, hand: { do: 'door' } }]} /> : null}
       </div>
     </div>
   );

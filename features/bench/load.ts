@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { dayOf } from '../../core/day';
 import { isFaster } from '../../core/record/loss';
@@ -91,11 +92,11 @@ export function benchData(loaded: SiteSnapshot, batteryId: string | null): Bench
 /** Why a battery should come to the bench today, in a few words. */
 function reasonOf({ standing, outlook }: AssessedBattery): string {
   if (outlook && isFaster(outlook.loss) && standing.state.negativeOn) {
-    return 'falls faster than explained';
+    return t`falls faster than explained`;
   }
   const jobs = jobsToday(standing, outlook);
   const test = jobs.some(
     (job) => job.kind === 'procedure' && job.procedure === 'draw-test' && !job.done,
   );
-  return test ? 'draw not measured' : '';
+  return test ? t`draw not measured` : '';
 }

@@ -1,3 +1,5 @@
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { isDrop, type Drop } from '../../core/fault-isolation/drops';
 import { isMain, type FuseList } from '../../core/fault-isolation/fuse-list';
@@ -38,97 +40,94 @@ export function NextPull({
   const feeds = (fuse: string) => list.find((one) => one.fuse === fuse)?.feeds ?? '';
   const waiting = newest && newest.milliamps === null;
   return (
-    <section className={shared.card} aria-label="Next pull">
+    <section className={shared.card} aria-label={t`Next pull`}>
       {newest ? (
         <p role="status" className={shared.say}>
           {newest.milliamps === null
-            ? `${newest.circuit} is out: watch the trace for a moment …`
+            ? t`${newest.circuit} is out: watch the trace for a moment …`
             : newest.woke
-              ? `Pulling ${newest.circuit} woke something: wait until it has settled.`
+              ? t`Pulling ${newest.circuit} woke something: wait until it has settled.`
               : isDrop(newest)
-                ? `${newest.circuit} out: ${formatMilliamps(newest.milliamps.value)} less.`
-                : `${newest.circuit} out: nothing fell.`}
+                ? t`${newest.circuit} out: ${formatMilliamps(newest.milliamps.value)} less.`
+                : t`${newest.circuit} out: nothing fell.`}
         </p>
       ) : null}
       {contradiction ? (
-        <p className={shared.doubt}>
-          What fell contradicts itself: something woke or slept in between. Put all back, wait, and
-          begin anew.
-        </p>
+        <p
+          className={shared.doubt}
+        >{t`What fell contradicts itself: something woke or slept in between. Put all back, wait, and begin anew.`}</p>
       ) : null}
       {found && culprits[0] !== '' ? (
         <h2>
-          Found:{' '}
+          {t`Found: `}
           {culprits
-            .map((fuse) => (fuse ? `${fuse}, ${feeds(fuse)}` : 'behind no fuse'))
-            .join(' and ')}
+            .map((fuse) => (fuse ? `${fuse}, ${feeds(fuse)}` : t`behind no fuse`))
+            .join(t` and `)}
         </h2>
       ) : found || next === null ? (
         <>
-          <h2>Behind no fuse</h2>
+          <h2>{t`Behind no fuse`}</h2>
           <ul>
             {BEHIND_NO_FUSE.map((place) => (
               <li key={place}>{place}</li>
             ))}
           </ul>
           {onAnew ? (
-            <p className={shared.quiet}>
-              What wakes just while a fuse is out hides what fell: pull them once more before you
-              take a cable off.
-            </p>
+            <p
+              className={shared.quiet}
+            >{t`What wakes just while a fuse is out hides what fell: pull them once more before you take a cable off.`}</p>
           ) : null}
         </>
       ) : (
         <>
           <h2>
             {blocked
-              ? `Put ${blocked} back first`
-              : `Pull ${next}${feeds(next) ? `, ${feeds(next)}` : ''}`}
+              ? t`Put ${blocked} back first`
+              : t`Pull ${next}${feeds(next) ? `, ${feeds(next)}` : ''}`}
           </h2>
           <p className={shared.quiet}>
             {blocked
-              ? `${blocked === next ? 'Something woke while it was out' : `${next} hangs on it`}. Then wait until it has settled again.`
+              ? t`${blocked === next ? t`Something woke while it was out` : t`${next} hangs on it`}. Then wait until it has settled again.`
               : isMain(list, next)
-                ? 'It asks about all that hang on it at once.'
-                : 'Straight out, without a wiggle, door still latched.'}
+                ? t`It asks about all that hang on it at once.`
+                : t`Straight out, without a wiggle, door still latched.`}
           </p>
         </>
       )}
       {awake ? (
-        <p className={shared.doubt}>It is awake: wait until the trace is down again.</p>
+        <p className={shared.doubt}>{t`It is awake: wait until the trace is down again.`}</p>
       ) : null}
       {found && out.length === 0 && hint ? <p>{hint}</p> : null}
       {found ? null : children}
       <div className={shared.buttons}>
         {onMark && next !== null && !found ? (
           blocked ? (
-            <Button type="primary" size="large" onClick={() => onMark('put-back', blocked)}>
-              {blocked} is back in
-            </Button>
+            <Button
+              type="primary"
+              size="large"
+              onClick={() => onMark('put-back', blocked)}
+            >{t`${blocked} is back in`}</Button>
           ) : (
             <Button
               type="primary"
               size="large"
               disabled={Boolean(waiting) || awake}
               onClick={() => onMark('pull', next)}
-            >
-              {next} is out <kbd>Enter</kbd>
-            </Button>
+            >{phrase`${next} is out ${(<kbd>{t`Enter`}</kbd>)}`}</Button>
           )
         ) : null}
         {onAnew && out.length === 0 ? (
-          <Button size="large" disabled={awake} onClick={onAnew}>
-            Begin the hunt anew
-          </Button>
+          <Button size="large" disabled={awake} onClick={onAnew}>{t`Begin the hunt anew`}</Button>
         ) : null}
       </div>
       {onMark && out.length ? (
         <div className={styles.out}>
-          <b>Still out, must go back:</b>
+          <b>{t`Still out, must go back:`}</b>
           {out.map((fuse) => (
-            <Button key={fuse} onClick={() => onMark('put-back', fuse)}>
-              {fuse} back in
-            </Button>
+            <Button
+              key={fuse}
+              onClick={() => onMark('put-back', fuse)}
+            >{t`${fuse} back in`}</Button>
           ))}
         </div>
       ) : null}

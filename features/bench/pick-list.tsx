@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { VehicleIcon } from '../theme/vehicle-icon';
@@ -32,9 +33,9 @@ export function PickList({
   return (
     <aside className={list.list} data-chosen={chosen !== null}>
       <label className={list.seek}>
-        <span className={layout.aloud}>Find a bay or vehicle</span>
+        <span className={layout.aloud}>{t`Find a bay or vehicle`}</span>
         <input
-          placeholder="Bay or vehicle"
+          placeholder={t`Bay or vehicle`}
           value={sought}
           onChange={(event) => setSought(event.target.value)}
         />
@@ -53,13 +54,13 @@ export function PickList({
                 {one.name}
                 <small>
                   {one.label}
-                  {one.batteryId === running ? ' · test running' : one.why ? ` · ${one.why}` : ''}
+                  {one.batteryId === running ? t` · test running` : one.why ? ` · ${one.why}` : ''}
                 </small>
               </span>
             </Link>
           </li>
         ))}
-        {shown.length === 0 ? <li className={list.none}>Nothing here is called so.</li> : null}
+        {shown.length === 0 ? <li className={list.none}>{t`Nothing here is called so.`}</li> : null}
       </ul>
     </aside>
   );

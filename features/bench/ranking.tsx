@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import type { HuntAnswer } from '../../core/fault-isolation/hunt';
 import { formatMilliamps } from '../../core/words/words';
 import shared from './measuring.module.css';
@@ -9,14 +10,14 @@ export function Ranking({ answer, known }: { answer: HuntAnswer; known: boolean 
   const across = answer.ranked.some(({ milliamps }) => milliamps !== null);
   const top = answer.ranked.filter(({ chance, main }) => !main && chance > 0.005).slice(0, 6);
   return (
-    <section className={shared.card} aria-label="Who it may be">
-      <h2>Who it may be</h2>
+    <section className={shared.card} aria-label={t`Who it may be`}>
+      <h2>{t`Who it may be`}</h2>
       <p className={shared.quiet}>
         {known
-          ? `${formatMilliamps(answer.excessMa)} more than it needs.`
+          ? t`${formatMilliamps(answer.excessMa)} more than it needs.`
           : across
-            ? 'By the millivolts so far; the whole draw is not measured yet.'
-            : 'The draw is not measured yet; this is what is usual.'}
+            ? t`By the millivolts so far; the whole draw is not measured yet.`
+            : t`The draw is not measured yet; this is what is usual.`}
       </p>
       <ol className={styles.ranking}>
         {top.map((one) => (
@@ -33,7 +34,7 @@ export function Ranking({ answer, known }: { answer: HuntAnswer; known: boolean 
         ))}
         <li>
           <b>–</b>
-          <span>behind no fuse</span>
+          <span>{t`behind no fuse`}</span>
           <span className={hunting.number}>{Math.round(100 * answer.unfused)} %</span>
           <span />
         </li>

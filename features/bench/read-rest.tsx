@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { holdingWords } from './holding-words';
 import type { BatteryRecord } from '../../core/record/battery-record';
@@ -42,21 +43,19 @@ export function ReadRest({
         }}
       >
         <TextField
-          label="Or typed, in volts"
+          label={t`Or typed, in volts`}
           inputMode="decimal"
           value={state.typed}
           onChange={(event) => act({ do: 'type', text: event.target.value })}
         />
-        <Button htmlType="submit" size="large">
-          Record
-        </Button>
+        <Button htmlType="submit" size="large">{t`Record`}</Button>
       </form>
       {hands ? (
         <Hands
           actions={[
-            { label: 'Probes on the posts', hand: { do: 'probes', on: 'posts' } },
-            { label: 'Swapped', hand: { do: 'probes', on: 'reversed' } },
-            { label: 'Off', hand: { do: 'probes', on: 'off' } },
+            { label: t`Probes on the posts`, hand: { do: 'probes', on: 'posts' } },
+            { label: t`Swapped`, hand: { do: 'probes', on: 'reversed' } },
+            { label: t`Off`, hand: { do: 'probes', on: 'off' } },
           ]}
         />
       ) : null}
@@ -72,7 +71,7 @@ function Held({ reading, over }: { reading: Reading; over: boolean }) {
   const held = holding.kind === 'moving' ? holding.share : heldVolts(holding) === null ? 0 : 1;
   return (
     <section className={shared.card}>
-      <p className={shared.label}>Resting voltage</p>
+      <p className={shared.label}>{t`Resting voltage`}</p>
       <p className={shared.big} aria-live="off">
         <output>{settled?.toFixed(2) ?? live?.toFixed(3) ?? '–.–––'}</output> V
       </p>
@@ -81,7 +80,7 @@ function Held({ reading, over }: { reading: Reading; over: boolean }) {
       </div>
       <p role="status" className={shared.say}>
         {over
-          ? 'Over the meter’s range.'
+          ? t`Over the meter’s range.`
           : taken !== null
             ? (message ?? '')
             : holdingWords(holding)}
@@ -100,13 +99,11 @@ function Held({ reading, over }: { reading: Reading; over: boolean }) {
       <div className={shared.buttons}>
         {mayTake ? (
           <Button size="large" type="primary" onClick={take}>
-            {judged?.doubt ? 'Measured twice: take it' : 'Take it as it is'}
+            {judged?.doubt ? t`Measured twice: take it` : t`Take it as it is`}
           </Button>
         ) : null}
         {settled !== null || !armed ? (
-          <Button size="large" onClick={again}>
-            Read again
-          </Button>
+          <Button size="large" onClick={again}>{t`Read again`}</Button>
         ) : null}
       </div>
       {taken === null && message ? (

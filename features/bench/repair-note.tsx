@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useState } from 'react';
 import type { HuntAnswer } from '../../core/fault-isolation/hunt';
@@ -29,32 +30,32 @@ export function RepairNote({
   const { vehicle, battery } = subject;
   const pulled = answer.ranked.filter((one) => one.pulled);
   const draft = [
-    `${vehicle.name}, bay ${vehicle.bayMark}: draws ${formatMilliamps(settledMa)} at rest, ${formatMilliamps(answer.excessMa)} more than it needs.`,
+    t`${vehicle.name}, bay ${vehicle.bayMark}: draws ${formatMilliamps(settledMa)} at rest, ${formatMilliamps(answer.excessMa)} more than it needs.`,
     answer.found && answer.culprits[0] !== ''
-      ? `It goes through ${answer.culprits
+      ? t`It goes through ${answer.culprits
           .map((fuse) => {
             const one = answer.ranked.find((circuit) => circuit.fuse === fuse);
             const ma = one?.milliamps ? `, ${formatMilliamps(one.milliamps.value)}` : '';
-            return one ? `fuse ${fuse} (${one.feeds}${ma})` : 'no fuse';
+            return one ? t`fuse ${fuse} (${one.feeds}${ma})` : t`no fuse`;
           })
-          .join(' and ')}.`
-      : `Not found yet; pulled so far: ${pulled.map(({ fuse }) => fuse).join(', ') || 'none'}.`,
-    'Work on the circuit is for the owner’s workshop.',
+          .join(t` and `)}.`
+      : t`Not found yet; pulled so far: ${pulled.map(({ fuse }) => fuse).join(', ') || t`none`}.`,
+    t`Work on the circuit is for the owner’s workshop.`,
   ].join(' ');
   const shown = text ?? draft;
   const keep = async () => {
     const entry = newEntry('note', battery.id, siteNow(), { text: shown.trim() });
     const reply = await postEntry(entry);
     setProblem(reply.ok ? null : reply.reason);
-    if (reply.ok) onRecorded('Repair note kept in the logbook.');
+    if (reply.ok) onRecorded(t`Repair note kept in the logbook.`);
   };
   return (
     <section className={shared.card}>
-      <h2>Repair note for the owner</h2>
+      <h2>{t`Repair note for the owner`}</h2>
       <textarea
         rows={5}
         className={styles.noteText}
-        aria-label="Repair note"
+        aria-label={t`Repair note`}
         value={shown}
         onChange={(event) => setText(event.target.value)}
       />
@@ -64,9 +65,11 @@ export function RepairNote({
         </p>
       ) : null}
       <div className={shared.buttons}>
-        <Button size="large" disabled={shown.trim() === ''} onClick={() => void keep()}>
-          Keep it in the logbook
-        </Button>
+        <Button
+          size="large"
+          disabled={shown.trim() === ''}
+          onClick={() => void keep()}
+        >{t`Keep it in the logbook`}</Button>
       </div>
     </section>
   );

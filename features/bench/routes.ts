@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { connect } from 'node:net';
 import { v7 as uuidv7 } from 'uuid';
@@ -45,20 +46,20 @@ export async function postBench(request: Request): Promise<Response> {
   const bench = hub();
   if (wanted.do === 'start') {
     if (bench.running) {
-      return refuse(409, 'A test is running. Finish it, or throw it away, before the next one.');
+      return refuse(409, t`A test is running. Finish it, or throw it away, before the next one.`);
     }
     if (!loadBattery(db(), now(), wanted.batteryId)) {
-      return refuse(404, `batteryId: there is no battery ${wanted.batteryId} here.`);
+      return refuse(404, t`batteryId: there is no battery ${wanted.batteryId} here.`);
     }
     return Response.json({ test: bench.start(wanted.batteryId) });
   }
-  if (!bench.running) return refuse(409, 'No test is running.');
+  if (!bench.running) return refuse(409, t`No test is running.`);
   if (
     bench.running.marks.length >= MAX_MARKS &&
     wanted.do !== 'finish' &&
     wanted.do !== 'discard'
   ) {
-    return refuse(409, `A test has at most ${MAX_MARKS} marks: finish this one.`);
+    return refuse(409, t`A test has at most ${MAX_MARKS} marks: finish this one.`);
   }
   bench.flush();
   switch (wanted.do) {
@@ -67,11 +68,11 @@ export async function postBench(request: Request): Promise<Response> {
       bench.mark({ kind: wanted.do, at: bench.now() });
       break;
     case 'pull':
-      if (bench.out().includes(wanted.circuit)) return refuse(409, `${wanted.circuit} is out.`);
+      if (bench.out().includes(wanted.circuit)) return refuse(409, t`${wanted.circuit} is out.`);
       bench.mark({ kind: 'pull', at: bench.now(), circuit: wanted.circuit });
       break;
     case 'put-back':
-      if (!bench.out().includes(wanted.circuit)) return refuse(409, `${wanted.circuit} is in.`);
+      if (!bench.out().includes(wanted.circuit)) return refuse(409, t`${wanted.circuit} is in.`);
       bench.mark({ kind: 'put-back', at: bench.now(), circuit: wanted.circuit });
       break;
     case 'anew': {
@@ -90,7 +91,7 @@ export async function postBench(request: Request): Promise<Response> {
 }
 
 const stillOutWords = (out: readonly string[]) =>
-  `Still out: ${out.join(', ')}. Put back what was pulled.`;
+  t`Still out: ${out.join(', ')}. Put back what was pulled.`;
 
 /** Records the draw with its trace, all or nothing, and ends the test. */
 function finish(
@@ -103,13 +104,13 @@ function finish(
   if (out.length) return refuse(409, stillOutWords(out));
   const trace = bench.trace();
   const problem = traceProblem(trace);
-  if (problem) return refuse(409, `Too little was logged: ${problem}.`);
+  if (problem) return refuse(409, t`Too little was logged: ${problem}.`);
   const draw = analyseDraw(trace, test.marks);
   if (draw.settledAt === null && !evenAwake) {
-    return refuse(409, 'It is still awake: wait, or record it as it is.');
+    return refuse(409, t`It is still awake: wait, or record it as it is.`);
   }
   const kept = loadBattery(db(), now(), test.batteryId);
-  if (!kept) return refuse(404, `There is no battery ${test.batteryId} here any more.`);
+  if (!kept) return refuse(404, t`There is no battery ${test.batteryId} here any more.`);
   keepDraw(kept, {
     id: test.id,
     trace,
@@ -182,7 +183,7 @@ export async function postTrace(request: Request): Promise<Response> {
   const problem = traceProblem(trace);
   if (problem) return refuse(400, `${problem}.`);
   const kept = loadBattery(db(), now(), batteryId);
-  if (!kept) return refuse(404, `batteryId: there is no battery ${batteryId} here.`);
+  if (!kept) return refuse(404, t`batteryId: there is no battery ${batteryId} here.`);
   const draw = analyseDraw(trace);
   keepDraw(kept, {
     id: uuidv7(),
@@ -201,7 +202,7 @@ export async function postHands(request: Request): Promise<Response> {
   const { body, refusal } = await jsonBody(request);
   if (refusal) return refusal;
   const port = env('EMBER_HANDS');
-  if (!port) return refuse(404, 'Here the hands are your own.');
+  if (!port) return refuse(404, t`Here the hands are your own.`);
   const answer = await sayToHands(port, JSON.stringify(body));
   return answer === 'done' ? Response.json({ done: true }) : refuse(400, answer);
 }
@@ -215,6 +216,6 @@ function sayToHands(port: number, line: string): Promise<string> {
       done(text.trim());
       socket.end();
     });
-    socket.once('error', (error) => done(`The demo’s hands do not answer: ${error.message}.`));
+    socket.once('error', (error) => done(t`The demo’s hands do not answer: ${error.message}.`));
   });
 }

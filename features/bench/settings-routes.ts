@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { Line } from '../../core/text';
 import { z } from 'zod';
@@ -26,7 +27,7 @@ export const KnownFuses = z
   .max(200)
   .refine(
     (known) => new Set(known.map(({ kind, amps }) => `${kind} ${amps}`)).size === known.length,
-    'a kind and rating is there twice',
+    { error: () => t`a kind and rating is there twice` },
   );
 
 /** Keeps the house's own resistances of fuses. */
@@ -45,7 +46,7 @@ export async function postMeter(request: Request): Promise<Response> {
   if (isSigned() && !isInBuilding(data.host)) {
     return refuse(
       422,
-      'host: a meter stands in the building’s own network: give its number there, as 192.168.1.20.',
+      t`host: a meter stands in the building’s own network: give its number there, as 192.168.1.20.`,
       { field: 'host' },
     );
   }

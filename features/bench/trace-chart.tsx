@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useEffect, useRef } from 'react';
 import type { Chart, ChartConfiguration } from 'chart.js';
 import type { DrawAnalysis } from '../../core/parasitic-draw/draw';
@@ -59,7 +60,7 @@ function configuration(
   ]);
   const upright = (mark: Mark) => ({
     ...plain,
-    label: mark.kind === 'pull' ? `${mark.circuit} out` : '',
+    label: mark.kind === 'pull' ? t`${mark.circuit} out` : '',
     data: [
       { x: mark.at, y: foot },
       { x: mark.at, y: top },
@@ -79,10 +80,10 @@ function configuration(
           borderColor: i === 0 ? look.plum : faded(look.plum, 0.6 / i),
           borderWidth: i === 0 ? 1.5 : 1.2,
         })),
-        { ...plain, label: 'level', data: steps, borderColor: look.ember, borderWidth: 2.5 },
+        { ...plain, label: t`level`, data: steps, borderColor: look.ember, borderWidth: 2.5 },
         {
           ...plain,
-          label: 'limit',
+          label: t`limit`,
           data: [
             { x: 0, y: limitMa },
             { x: end, y: limitMa },

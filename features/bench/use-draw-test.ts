@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useMemo, useReducer } from 'react';
 import { chargeForecastOf } from '../../core/assessment/charge-forecast';
 import { contextOf } from '../../core/context/from-record';
@@ -75,20 +76,20 @@ export function useDrawTest({
   const finish = async () => {
     if (!(await ask({ do: 'finish', steps: done, evenAwake: enough, changed }))) return;
     over();
-    onRecorded('Draw test recorded, with its trace.');
+    onRecorded(t`Draw test recorded, with its trace.`);
   };
 
-  useShortcuts('Draw test', 'screen', [
+  useShortcuts(t`Draw test`, 'screen', [
     {
       keys: [' '],
       shown: 'Space',
-      what: 'the next step is done',
+      what: t`the next step is done`,
       act: next === null ? null : () => void tick(next),
     },
     {
       keys: ['Enter'],
       shown: 'Enter',
-      what: 'record the draw, once all is done',
+      what: t`record the draw, once all is done`,
       act: complete ? () => void finish() : null,
     },
   ]);

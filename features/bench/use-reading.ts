@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useEffect, useMemo, useReducer } from 'react';
 import { judgeReading } from '../../core/assessment/verdict';
 import { holdingOf } from '../../core/meter/steady';
@@ -51,7 +52,7 @@ export function useReading({
       }),
     );
     if (!reply.ok) return act({ do: 'refuse', reason: reply.reason });
-    act({ do: 'record', volts, said: `Recorded: ${formatVolts(volts)}, by ${source}.` });
+    act({ do: 'record', volts, said: t`Recorded: ${formatVolts(volts)}, by ${source}.` });
     onRecorded();
   };
 
@@ -67,11 +68,11 @@ export function useReading({
   const mayTake = taking === 'by-touch';
   const take = () => offered && void record(offered, Boolean(judged?.doubt));
   const again = () => act({ do: 'again' });
-  useShortcuts('Resting voltage', 'screen', [
+  useShortcuts(t`Resting voltage`, 'screen', [
     {
       keys: ['Enter'],
       shown: 'Enter',
-      what: 'take the reading; after that, the next one',
+      what: t`take the reading; after that, the next one`,
       act: mayTake ? take : state.taken !== null ? again : null,
     },
   ]);

@@ -1,5 +1,7 @@
 'use client';
 
+import { t, msg, withWords } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { shortDay } from '../../core/day';
@@ -11,11 +13,11 @@ import { inDays } from './finding';
 import shared from './measuring.module.css';
 import styles from './what-if.module.css';
 
-const KEPT = {
+const KEPT = withWords({
   connected: 'connected',
-  off: 'switch in the negative lead',
-  maintained: 'maintainer on',
-} as const;
+  off: msg`switch in the negative lead`,
+  maintained: msg`maintainer on`,
+} as const);
 type Kept = keyof typeof KEPT;
 
 /** What the reserve becomes with circuits out, or kept in another way. */
@@ -40,16 +42,18 @@ export function WhatIf({
   const toggle = (fuse: string) =>
     setGone(gone.includes(fuse) ? gone.filter((one) => one !== fuse) : [...gone, fuse]);
   return (
-    <section className={shared.card} aria-label="What if">
-      <h2>What if</h2>
-      <div className={styles.chips} role="group" aria-label="Taken out">
+    <section className={shared.card} aria-label={t`What if`}>
+      <h2>{t`What if`}</h2>
+      <div className={styles.chips} role="group" aria-label={t`Taken out`}>
         {known.map(({ fuse, feeds }) => (
-          <Button key={fuse} aria-pressed={gone.includes(fuse)} onClick={() => toggle(fuse)}>
-            {fuse} out{feeds ? `, ${feeds}` : ''}
-          </Button>
+          <Button
+            key={fuse}
+            aria-pressed={gone.includes(fuse)}
+            onClick={() => toggle(fuse)}
+          >{t`${fuse} out${feeds ? `, ${feeds}` : ''}`}</Button>
         ))}
       </div>
-      <div className={styles.chips} role="group" aria-label="Kept">
+      <div className={styles.chips} role="group" aria-label={t`Kept`}>
         {(Object.keys(KEPT) as Kept[]).map((one) => (
           <Button key={one} aria-pressed={one === kept} onClick={() => setKept(one)}>
             {KEPT[one]}
@@ -58,20 +62,13 @@ export function WhatIf({
       </div>
       <p data-whatif>
         {kept === 'maintained' ? (
-          <>
-            It holds as long as the maintainer’s lamp says so; the {formatMilliamps(left)} are fed
-            by it.
-          </>
+          <>{t`It holds as long as the maintainer’s lamp says so; the ${formatMilliamps(left)} are fed by it.`}</>
         ) : (
-          <>
-            {kept === 'off' ? 'Nothing' : formatMilliamps(left)} drawn:{' '}
-            <b>{meaning.toLine ? inDays(meaning.toLine.value) : 'unknown'}</b> to the recharge line
-            {meaning.lineDay === null ? '' : `, ${shortDay(meaning.lineDay)}`}
-            {meaning.nextReadingDay === null
+          <>{phrase`${kept === 'off' ? t`Nothing` : formatMilliamps(left)} drawn: ${(<b>{meaning.toLine ? inDays(meaning.toLine.value) : t`unknown`}</b>)} to the recharge line${meaning.lineDay === null ? '' : `, ${shortDay(meaning.lineDay)}`}${
+            meaning.nextReadingDay === null
               ? ''
-              : `; read it by ${shortDay(meaning.nextReadingDay)}`}
-            .
-          </>
+              : t`; read it by ${shortDay(meaning.nextReadingDay)}`
+          }.`}</>
         )}
       </p>
     </section>

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import Link from 'next/link';
 import { type Charger } from '../../core/site/charging-equipment';
 import { formatTemperature } from '../../core/words/words';
@@ -12,12 +13,9 @@ export function Board({ data }: { data: ChargeData }) {
   if (data.stock.chargers.length === 0 && unnoted.length === 0) {
     return (
       <section className={styles.empty}>
-        <h2>No charger is noted yet</h2>
-        <p>
-          Write down what you charge with: channels, amps, programmes, which one it wakes in. Then
-          each battery shows which of them suits it, for how long, and why not the others.
-        </p>
-        <Link href="/charge?view=stock">Write down a charger</Link>
+        <h2>{t`No charger is noted yet`}</h2>
+        <p>{t`Write down what you charge with: channels, amps, programmes, which one it wakes in. Then each battery shows which of them suits it, for how long, and why not the others.`}</p>
+        <Link href="/charge?view=stock">{t`Write down a charger`}</Link>
       </section>
     );
   }
@@ -37,9 +35,9 @@ export function Board({ data }: { data: ChargeData }) {
         );
       })}
       {unnoted.length > 0 ? (
-        <section aria-label="On chargers that are not noted">
+        <section aria-label={t`On chargers that are not noted`}>
           <div className={styles.room}>
-            <h2>On chargers that are not noted</h2>
+            <h2>{t`On chargers that are not noted`}</h2>
           </div>
           <div className={styles.chargers}>
             <div className={styles.charger}>
@@ -62,12 +60,12 @@ function RoomLine({ room, data }: { room: Room; data: ChargeData }) {
   const opening = Math.ceil(needs.openingCm2);
   const air =
     room.charging === 0
-      ? 'nothing charges here'
+      ? t`nothing charges here`
       : has.openingCm2 !== null
-        ? `opening ${opening} of ${Math.round(has.openingCm2)} cm²`
+        ? t`opening ${opening} of ${Math.round(has.openingCm2)} cm²`
         : has.airflowM3PerHour !== null
-          ? `air ${needs.airflowM3PerHour.toFixed(1)} of ${Math.round(has.airflowM3PerHour)} m³/h`
-          : `needs an opening of ${opening} cm²; what it has is not noted`;
+          ? t`air ${needs.airflowM3PerHour.toFixed(1)} of ${Math.round(has.airflowM3PerHour)} m³/h`
+          : t`needs an opening of ${opening} cm²; what it has is not noted`;
   return (
     <div className={styles.room}>
       <h2>{room.name}</h2>
@@ -75,16 +73,17 @@ function RoomLine({ room, data }: { room: Room; data: ChargeData }) {
         <span>{formatTemperature(room.celsius, data.rules)}</span>
         <span data-bad={room.aired === false}>{air}</span>
         {room.circuits.map(({ name, amps, load }) => (
-          <span key={name} data-bad={load > amps}>
-            {name} {load.toFixed(1)} of {amps} A
-          </span>
+          <span
+            key={name}
+            data-bad={load > amps}
+          >{t`${name} ${load.toFixed(1)} of ${amps} A`}</span>
         ))}
       </p>
       {room.aired === false ? (
-        <p className={styles.alarm} role="alert">
-          Not enough air for what charges here: open it up, or take one off. Hydrogen{' '}
-          {needs.hydrogenLitresPerHour.toFixed(1)} l an hour. No flame, no spark.
-        </p>
+        <p
+          className={styles.alarm}
+          role="alert"
+        >{t`Not enough air for what charges here: open it up, or take one off. Hydrogen ${needs.hydrogenLitresPerHour.toFixed(1)} l an hour. No flame, no spark.`}</p>
       ) : null}
     </div>
   );
@@ -102,8 +101,8 @@ function OneCharger({ charger, data }: { charger: Charger; data: ChargeData }) {
           {charger.volts.length > 1 || charger.volts[0] !== 12
             ? ` · ${charger.volts.join('/')} V`
             : ''}
-          {charger.automatic ? '' : ' · manual'}
-          {charger.working ? '' : ' · broken'}
+          {charger.automatic ? '' : t` · manual`}
+          {charger.working ? '' : t` · broken`}
         </span>
       </p>
       <div className={styles.channels}>
@@ -115,7 +114,7 @@ function OneCharger({ charger, data }: { charger: Charger; data: ChargeData }) {
             <Channel key={n} one={one} data={data} />
           ) : (
             <span key={n} className={styles.free}>
-              {charger.channels > 1 ? `${n} free` : 'free'}
+              {charger.channels > 1 ? t`${n} free` : t`free`}
             </span>
           );
         })}

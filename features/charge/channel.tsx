@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import Link from 'next/link';
 import { chargeCourse } from '../../core/charging/course';
 import { PROGRAMMES } from '../../core/site/charging-equipment';
@@ -18,14 +19,14 @@ export function Channel({ one, data }: { one: OnBoard; data: ChargeData }) {
   const finish = done
     ? held
       ? 'holding'
-      : 'full, take it off'
+      : t`full, take it off`
     : course.finishAt === null
       ? lamp
         ? LAMP_WORDS[lamp.state]
         : ''
       : course.finishAt > now
-        ? `full ${at(course.finishAt)}`
-        : 'should be full: look';
+        ? t`full ${at(course.finishAt)}`
+        : t`should be full: look`;
   return (
     <Link
       href={`/charge?battery=${one.batteryId}`}

@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import dynamic from 'next/dynamic';
 import { Button } from 'antd';
 import Link from 'next/link';
@@ -47,21 +49,23 @@ export function Charge({
   return (
     <div className={styles.charge} data-chosen={data.chosen !== null}>
       <header className={styles.head}>
-        <h1>Charge</h1>
-        <nav className={styles.views} aria-label="Views">
-          <Link href="/charge" aria-current={view === 'board' ? 'page' : undefined}>
-            Board
-          </Link>
-          <Link href="/charge?view=stock" aria-current={view === 'stock' ? 'page' : undefined}>
-            Stock
-          </Link>
+        <h1>{t`Charge`}</h1>
+        <nav className={styles.views} aria-label={t`Views`}>
+          <Link
+            href="/charge"
+            aria-current={view === 'board' ? 'page' : undefined}
+          >{t`Board`}</Link>
+          <Link
+            href="/charge?view=stock"
+            aria-current={view === 'stock' ? 'page' : undefined}
+          >{t`Stock`}</Link>
         </nav>
         <PowerCut data={data} onRecorded={recorded} />
       </header>
       {day !== today ? (
-        <p className={styles.otherDay}>
-          The board is that of today, whatever day the ribbon shows. <kbd>T</kbd> returns to today.
-        </p>
+        <p
+          className={styles.otherDay}
+        >{phrase`The board is that of today, whatever day the ribbon shows. ${(<kbd>T</kbd>)} returns to today.`}</p>
       ) : null}
       {said && (said.at === data.clock.now || !data.clock.stands) ? (
         <p className={styles.said} role="status">
@@ -105,13 +109,11 @@ function PowerCut({ data, onRecorded }: { data: ChargeData; onRecorded: (what: s
     );
     if (!reply.ok) return setProblem(reply.reason);
     setOpen(false);
-    onRecorded('Noted. The mode of every charger there is a job of the next round.');
+    onRecorded(t`Noted. The mode of every charger there is a job of the next round.`);
   };
   if (!open) {
     return (
-      <Button className={styles.cut} onClick={() => setOpen(true)}>
-        The mains failed
-      </Button>
+      <Button className={styles.cut} onClick={() => setOpen(true)}>{t`The mains failed`}</Button>
     );
   }
   return (
@@ -122,7 +124,7 @@ function PowerCut({ data, onRecorded }: { data: ChargeData; onRecorded: (what: s
         void send();
       }}
     >
-      <span>Where?</span>
+      <span>{t`Where?`}</span>
       {data.halls.map(({ id, name }) => (
         <label key={id}>
           <input
@@ -135,10 +137,8 @@ function PowerCut({ data, onRecorded }: { data: ChargeData; onRecorded: (what: s
           {name}
         </label>
       ))}
-      <Button htmlType="submit" type="primary" disabled={halls.length === 0}>
-        Note it
-      </Button>
-      <Button onClick={() => setOpen(false)}>Leave it</Button>
+      <Button htmlType="submit" type="primary" disabled={halls.length === 0}>{t`Note it`}</Button>
+      <Button onClick={() => setOpen(false)}>{t`Leave it`}</Button>
       {problem ? <span role="alert">{problem}</span> : null}
     </form>
   );

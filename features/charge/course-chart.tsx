@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import type { ChartConfiguration } from 'chart.js';
 import { useCallback } from 'react';
 import type { ChargeAnswer } from '../../core/charging/charge';
@@ -37,14 +38,14 @@ function configuration(
       datasets: [
         {
           ...plain,
-          label: 'charge, %',
+          label: t`charge, %`,
           yAxisID: 'soc',
           data: of((p) => p.socPct),
           borderColor: look.plum,
         },
         {
           ...plain,
-          label: 'volts',
+          label: t`volts`,
           yAxisID: 'volts',
           data: of((p) => p.volts),
           borderColor: look.ink,
@@ -52,14 +53,14 @@ function configuration(
         },
         {
           ...plain,
-          label: 'amps',
+          label: t`amps`,
           yAxisID: 'amps',
           data: of((p) => p.amps),
           borderColor: look.ember,
         },
         {
           ...plain,
-          label: 'volts, heard',
+          label: t`volts, heard`,
           yAxisID: 'volts',
           data: heardOf(heard?.volts),
           borderColor: look.ink,
@@ -67,7 +68,7 @@ function configuration(
         },
         {
           ...plain,
-          label: 'amps, heard',
+          label: t`amps, heard`,
           yAxisID: 'amps',
           data: heardOf(heard?.amps),
           borderColor: look.ember,
@@ -88,7 +89,7 @@ function configuration(
           min: 0,
           title: {
             display: true,
-            text: 'hours',
+            text: t`hours`,
             color: look.quiet,
             font: { family: look.plainFont },
           },
@@ -104,7 +105,7 @@ function configuration(
         tooltip: {
           displayColors: false,
           callbacks: {
-            title: ([item]) => (item ? `after ${(item.parsed.x ?? 0).toFixed(1)} h` : ''),
+            title: ([item]) => (item ? t`after ${(item.parsed.x ?? 0).toFixed(1)} h` : ''),
             label: (item) => `${item.dataset.label ?? ''} ${(item.parsed.y ?? 0).toFixed(2)}`,
           },
         },
@@ -131,14 +132,14 @@ export function CourseChart({
         <canvas
           ref={canvas}
           role="img"
-          aria-label={`Volts, amps and state of charge over ${hours.toFixed(1)} hours`}
+          aria-label={t`Volts, amps and state of charge over ${hours.toFixed(1)} hours`}
         />
       </div>
       <figcaption>
-        <span data-key="volts">volts</span>
-        <span data-key="amps">amps</span>
-        {course ? <span data-key="soc">charge, to 100 %</span> : null}
-        {heard ? <span data-key="heard">thin: as the charger reports</span> : null}
+        <span data-key="volts">{t`volts`}</span>
+        <span data-key="amps">{t`amps`}</span>
+        {course ? <span data-key="soc">{t`charge, to 100 %`}</span> : null}
+        {heard ? <span data-key="heard">{t`thin: as the charger reports`}</span> : null}
       </figcaption>
     </figure>
   );

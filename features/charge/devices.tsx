@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { dayOf, shortDay } from '../../core/day';
@@ -28,28 +30,27 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
     setProblem(answer.ok ? null : answer.reason);
     if (!answer.ok) return;
     setToken({ id: device.id, token: answer.reply.token });
-    onKept(`${device.name} may report from now on.`);
+    onKept(t`${device.name} may report from now on.`);
   };
   const drop = async (id: string, name: string) => {
     const answer = await call('DELETE /api/devices/{id}', { of: { id } });
     setProblem(answer.ok ? null : answer.reason);
-    if (answer.ok) onKept(`${name} reports no more.`);
+    if (answer.ok) onKept(t`${name} reports no more.`);
   };
   const when = (at: number) => whenWords(at, data.clock.now, data.clock.timeZone, data.rules);
   return (
-    <section aria-label="Devices">
+    <section aria-label={t`Devices`}>
       <div className={shared.title}>
-        <h2>Devices that report by themselves</h2>
+        <h2>{t`Devices that report by themselves`}</h2>
       </div>
-      <p className={styles.why}>
-        A maintainer, charger or hall thermometer that can send JSON over HTTP reports to{' '}
-        <code>POST /api/reports</code> with its own token. Its report counts as a look at the lamp,
-        and its silence is a finding. The format stands in <code>docs/formats.md</code>.
-      </p>
+      <p
+        className={styles.why}
+      >{phrase`A maintainer, charger or hall thermometer that can send JSON over HTTP reports to ${(<code>POST /api/reports</code>)} with its own token. Its report counts as a look at the lamp, and its silence is a finding. The format stands in ${(<code>docs/formats.md</code>)}.`}</p>
       {token ? (
-        <p className={styles.token} role="status">
-          Token of {token.id}, shown this once: <code>{token.token}</code>
-        </p>
+        <p
+          className={styles.token}
+          role="status"
+        >{phrase`Token of ${token.id}, shown this once: ${(<code>{token.token}</code>)}`}</p>
       ) : null}
       {problem ? <p role="alert">{problem}</p> : null}
       <ul className={styles.devices}>
@@ -59,13 +60,13 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
             <code>{one.id}</code>
             <span data-silent={one.silent}>
               {one.lastHeard === null
-                ? 'never heard'
-                : `${one.silent ? 'silent since' : 'heard'} ${when(one.lastHeard)}`}
+                ? t`never heard`
+                : `${one.silent ? t`silent since` : t`heard`} ${when(one.lastHeard)}`}
             </span>
-            <span>every {one.everyMinutes} min</span>
-            <span data-silent={one.endsSoon}>
-              token until {shortDay(dayOf(one.tokenUntil, data.clock.timeZone), data.today)}
-            </span>
+            <span>{t`every ${one.everyMinutes} min`}</span>
+            <span
+              data-silent={one.endsSoon}
+            >{t`token until ${shortDay(dayOf(one.tokenUntil, data.clock.timeZone), data.today)}`}</span>
             <Button
               size="small"
               onClick={() =>
@@ -78,12 +79,8 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
                   everyMinutes: one.everyMinutes,
                 })
               }
-            >
-              new token
-            </Button>
-            <Button size="small" onClick={() => void drop(one.id, one.name)}>
-              take out
-            </Button>
+            >{t`new token`}</Button>
+            <Button size="small" onClick={() => void drop(one.id, one.name)}>{t`take out`}</Button>
           </li>
         ))}
       </ul>
@@ -102,39 +99,39 @@ export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: str
         }}
       >
         <SelectField
-          label="What it is"
+          label={t`What it is`}
           value={form.reports}
           options={[
-            { value: 'charger', label: 'Charger or maintainer' },
-            { value: 'thermometer', label: 'Thermometer' },
+            { value: 'charger', label: t`Charger or maintainer` },
+            { value: 'thermometer', label: t`Thermometer` },
           ]}
           onChange={(reports) => setForm({ ...form, reports, about: '' })}
         />
         <SelectField
-          label="Of"
+          label={t`Of`}
           value={about}
           options={choices.map(({ id, name }) => ({ value: id, label: name }))}
           onChange={(id) => setForm({ ...form, about: id })}
         />
         <TextField
-          label="Id"
+          label={t`Id`}
           value={form.id}
           placeholder="bobbin-7"
           spellCheck={false}
           onChange={(event) => setForm({ ...form, id: event.target.value })}
         />
         <TextField
-          label="Name"
+          label={t`Name`}
           value={form.name}
           onChange={(event) => setForm({ ...form, name: event.target.value })}
         />
         <TextField
-          label="Every, min"
+          label={t`Every, min`}
           value={form.every}
           inputMode="numeric"
           onChange={(event) => setForm({ ...form, every: event.target.value })}
         />
-        <Button htmlType="submit">Add</Button>
+        <Button htmlType="submit">{t`Add`}</Button>
       </form>
     </section>
   );

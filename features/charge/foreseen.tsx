@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import type { Fit } from '../../core/connections/charger-suitability';
 import { doneBefore, lookInTimes } from '../../core/connections/look-in';
 import { formatVolts } from '../../core/words/words';
@@ -14,8 +15,8 @@ export function Foreseen({ fit, data }: { fit: Fit | null; data: ChargeData }) {
     return (
       <Quiet as="p">
         {fit
-          ? 'Not read yet: nobody knows how long it will take.'
-          : 'What it gives is not noted: nobody knows how long it will take.'}
+          ? t`Not read yet: nobody knows how long it will take.`
+          : t`What it gives is not noted: nobody knows how long it will take.`}
       </Quiet>
     );
   }
@@ -24,12 +25,12 @@ export function Foreseen({ fit, data }: { fit: Fit | null; data: ChargeData }) {
   const done = finishAt === null ? null : doneBefore(finishAt, clock.now, rules, clock.timeZone);
   const when = (at: number) => whenWords(at, clock.now, clock.timeZone, rules);
   const facts: readonly (readonly [string, string])[] = [
-    ['To the limit', `${hoursWords(course.bulkHours)}, at ${Math.round(course.limitSocPct)} %`],
-    ['Absorption', `${hoursWords(course.absorptionHours)} at ${formatVolts(absorptionVolts)}`],
-    ['Float', floatVolts === null ? 'none, it ends' : formatVolts(floatVolts)],
-    ['Out of the charger', `${course.ampHours.toFixed(1)} Ah, ${Math.round(course.wattHours)} Wh`],
+    [t`To the limit`, t`${hoursWords(course.bulkHours)}, at ${Math.round(course.limitSocPct)} %`],
+    [t`Absorption`, t`${hoursWords(course.absorptionHours)} at ${formatVolts(absorptionVolts)}`],
+    [t`Float`, floatVolts === null ? t`none, it ends` : formatVolts(floatVolts)],
+    [t`Out of the charger`, `${course.ampHours.toFixed(1)} Ah, ${Math.round(course.wattHours)} Wh`],
     [
-      'Look in',
+      t`Look in`,
       `${looks.slice(0, 3).map(when).join(', ')}${looks.length > 3 ? `, … ${when(looks.at(-1)!)}` : ''}`,
     ],
   ];
@@ -37,10 +38,7 @@ export function Foreseen({ fit, data }: { fit: Fit | null; data: ChargeData }) {
     <>
       <p className={styles.finish}>
         <b>{hoursWords(course.totalHours)}</b>
-        <span>
-          full {when(finishAt!)}
-          {done ? `; ${doneWords(done)}` : ''}
-        </span>
+        <span>{t`full ${when(finishAt!)}${done ? `; ${doneWords(done)}` : ''}`}</span>
       </p>
       <CourseChart course={course} heard={null} />
       <dl className={styles.facts}>
@@ -56,8 +54,8 @@ export function Foreseen({ fit, data }: { fit: Fit | null; data: ChargeData }) {
 }
 
 function doneWords(done: ReturnType<typeof doneBefore>): string {
-  if (done.beforeShiftEnd) return 'before you go home';
+  if (done.beforeShiftEnd) return t`before you go home`;
   return done.beforeNextRound
-    ? 'not before you go home, but before the next round'
-    : 'not before the next round';
+    ? t`not before you go home, but before the next round`
+    : t`not before the next round`;
 }

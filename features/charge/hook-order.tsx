@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import type { FittedStep } from '../../core/procedures/procedure';
 import styles from './hook-order.module.css';
 
@@ -14,7 +15,7 @@ export function HookOrder({
     ? steps.filter(({ touches, caution }) => touches !== 'none' || caution !== null)
     : steps;
   return (
-    <ol className={styles.order} aria-label="The order of the hands">
+    <ol className={styles.order} aria-label={t`The order of the hands`}>
       {shown.map((step) => (
         <li key={step.id} data-touches={step.touches}>
           {step.say}

@@ -1,5 +1,6 @@
 'use client';
 
+import { t, msg, withWords } from '../../core/language';
 import { Button } from 'antd';
 import { useState } from 'react';
 import type { NewEntry } from '../../core/logbook/entry';
@@ -45,33 +46,25 @@ export function Ladder({ data, chosen, onRecorded }: Inner) {
     newEntry(kind, battery.id, siteNow(), what);
   const { volts } = chosen.context;
   if (!recovery) {
-    const why = volts === null ? 'found flat' : `${formatVolts(volts)} at rest`;
+    const why = volts === null ? t`found flat` : t`${formatVolts(volts)} at rest`;
     return (
-      <section className={styles.ladder} aria-label="Recovery">
-        <h3>Found flat: {why}</h3>
-        <p>
-          Harm is under way below{' '}
-          {formatVolts(flatBelow(battery.facts.chemistry, battery.facts.cells))}
-          {CHEMISTRIES[battery.facts.chemistry].acid ? ', and freezing comes nearer to 0 °C' : ''}.
-          One careful attempt: thaw, look, charge slowly, rest, read, load test; then keep it or
-          replace it. If the key or a lamp was on, switch it off first.
-        </p>
+      <section className={styles.ladder} aria-label={t`Recovery`}>
+        <h3>{t`Found flat: ${why}`}</h3>
+        <p>{t`Harm is under way below ${formatVolts(flatBelow(battery.facts.chemistry, battery.facts.cells))}${CHEMISTRIES[battery.facts.chemistry].acid ? t`, and freezing comes nearer to 0 °C` : ''}. One careful attempt: thaw, look, charge slowly, rest, read, load test; then keep it or replace it. If the key or a lamp was on, switch it off first.`}</p>
         {problem ? <p role="alert">{problem}</p> : null}
         <Button
           type="primary"
           size="large"
-          onClick={() => void send([entry('recovery-begun', { why })], 'The attempt is begun.')}
-        >
-          Begin the attempt
-        </Button>
+          onClick={() => void send([entry('recovery-begun', { why })], t`The attempt is begun.`)}
+        >{t`Begin the attempt`}</Button>
       </section>
     );
   }
   const now = recovery.steps.find(({ id }) => id === recovery.now) ?? null;
   return (
-    <section className={styles.ladder} aria-label="Recovery">
+    <section className={styles.ladder} aria-label={t`Recovery`}>
       <h3>
-        {recovery.verdict === null ? 'One attempt to bring it back' : VERDICTS[recovery.verdict]}
+        {recovery.verdict === null ? t`One attempt to bring it back` : VERDICTS[recovery.verdict]}
       </h3>
       {recovery.verdict !== null ? <p>{recovery.why}</p> : null}
       <ol className={styles.steps}>
@@ -85,12 +78,11 @@ export function Ladder({ data, chosen, onRecorded }: Inner) {
       {now ? (
         <div className={styles.now}>
           <p>{now.say}</p>
-          <p className={styles.quiet}>
-            Limit: {now.limit}. What ends it: {now.ends}
-            {now.from !== null && now.from > data.clock.now
-              ? ` Not before ${whenWords(now.from, data.clock.now, data.clock.timeZone, data.rules)}.`
-              : ''}
-          </p>
+          <p className={styles.quiet}>{t`Limit: ${now.limit}. What ends it: ${now.ends}${
+            now.from !== null && now.from > data.clock.now
+              ? t` Not before ${whenWords(now.from, data.clock.now, data.clock.timeZone, data.rules)}.`
+              : ''
+          }`}</p>
           <StepTools id={now.id} data={data} chosen={chosen} onSend={send} />
         </div>
       ) : null}
@@ -109,38 +101,44 @@ export function Ladder({ data, chosen, onRecorded }: Inner) {
                     why: recovery.why.slice(0, 300),
                   }),
                 ],
-                recovery.verdict === 'keep' ? 'Kept.' : 'To be replaced: ask its owner.',
+                recovery.verdict === 'keep' ? t`Kept.` : t`To be replaced: ask its owner.`,
               )
             }
           >
-            {recovery.verdict === 'keep' ? 'Keep it' : 'Replace it'}
+            {recovery.verdict === 'keep' ? t`Keep it` : t`Replace it`}
           </Button>
         ) : null}
         <Button
           onClick={() =>
             void send(
-              [entry('recovery-ended', { verdict: 'given-up', why: 'given up by the attendant' })],
-              'The attempt is given up.',
+              [entry('recovery-ended', { verdict: 'given-up', why: t`given up by the attendant` })],
+              t`The attempt is given up.`,
             )
           }
-        >
-          Give it up
-        </Button>
+        >{t`Give it up`}</Button>
       </div>
     </section>
   );
 }
 
-const VERDICTS = { keep: 'Keep it', replace: 'Replace it' } as const;
+const VERDICTS = withWords({ keep: msg`Keep it`, replace: msg`Replace it` } as const);
 
 /** Time and energy so far, beside the price of a new one. */
 function Spent({ recovery, rules }: { recovery: Recovery; rules: Rules }) {
   const { spent, newPrice } = recovery;
   return (
     <p className={styles.spent}>
-      Spent so far: {spent.minutes} min of yours, {hoursWords(24 * spent.days)},{' '}
-      {Math.round(spent.wattHours)} Wh: <b>{formatMoney(spent.money, rules)}</b>. A new one costs
-      about <b>{formatMoney(newPrice, rules)}</b>.
+      {t`Spent so far: `}
+      {spent.minutes}
+      {t` min of yours, `}
+      {hoursWords(24 * spent.days)}
+      {', '}
+      {Math.round(spent.wattHours)}
+      {t` Wh: `}
+      <b>{formatMoney(spent.money, rules)}</b>
+      {t`. A new one costs about `}
+      <b>{formatMoney(newPrice, rules)}</b>
+      {'.'}
     </p>
   );
 }
@@ -165,9 +163,9 @@ function StepTools({
   switch (id) {
     case 'thaw':
       return (
-        <Button onClick={() => void onSend([entry('thawed', {})], 'Thawed.')}>
-          Thawed through, no split seen
-        </Button>
+        <Button
+          onClick={() => void onSend([entry('thawed', {})], t`Thawed.`)}
+        >{t`Thawed through, no split seen`}</Button>
       );
     case 'inspect':
       return (
@@ -179,24 +177,22 @@ function StepTools({
             value={seen}
             onChange={setSeen}
           />
-          <Button onClick={() => void onSend([entry('inspected', seen)], 'Inspected.')}>
-            Record what was seen
-          </Button>
+          <Button
+            onClick={() => void onSend([entry('inspected', seen)], t`Inspected.`)}
+          >{t`Record what was seen`}</Button>
         </>
       );
     case 'charge':
       return (
-        <p className={styles.quiet}>Put it on below; about a tenth of its capacity or less.</p>
+        <p className={styles.quiet}>{t`Put it on below; about a tenth of its capacity or less.`}</p>
       );
     case 'rest':
       return null;
     case 'recondition':
       return (
         <Button
-          onClick={() => void onSend([entry('reconditioned', { hours: 8 })], 'It rests again.')}
-        >
-          The programme has run
-        </Button>
+          onClick={() => void onSend([entry('reconditioned', { hours: 8 })], t`It rests again.`)}
+        >{t`The programme has run`}</Button>
       );
     case 'read':
       return <ReadIt data={data} chosen={chosen} onSend={onSend} />;
@@ -218,7 +214,7 @@ function ReadIt({ data, chosen, onSend }: Tool) {
     const volts = take(confirmed);
     if (volts === null) return;
     const read = { volts, celsius: null, restedHours: null, confirmed };
-    void onSend([newEntry('reading', battery.id, siteNow(), read)], 'Recorded.');
+    void onSend([newEntry('reading', battery.id, siteNow(), read)], t`Recorded.`);
   };
   return (
     <form
@@ -229,14 +225,14 @@ function ReadIt({ data, chosen, onSend }: Tool) {
       }}
     >
       <TextField
-        label="Resting voltage, V"
+        label={t`Resting voltage, V`}
         inputMode="decimal"
         placeholder="12.52"
         value={state.text}
         onChange={(event) => act({ do: 'type', text: event.target.value })}
       />
       <Button htmlType="submit" type="primary">
-        {confirmed ? 'It is right, keep it' : 'Record'}
+        {confirmed ? t`It is right, keep it` : t`Record`}
       </Button>
       {(state.asked ?? state.problem) ? <p role="alert">{state.asked ?? state.problem}</p> : null}
     </form>
@@ -255,8 +251,8 @@ function LoadTest({ chosen, data, onSend }: Tool) {
     const read = parseVolts(volts);
     if (!read.ok) return setProblem(read.reason);
     const [load, degrees] = [Number(amps), Number(celsius)];
-    if (!(load >= 1 && load <= 2000)) return setProblem('Amps of the load are 1 to 2000.');
-    if (!(degrees >= -40 && degrees <= 60)) return setProblem('Its temperature is −40 to 60 °C.');
+    if (!(load >= 1 && load <= 2000)) return setProblem(t`Amps of the load are 1 to 2000.`);
+    if (!(degrees >= -40 && degrees <= 60)) return setProblem(t`Its temperature is −40 to 60 °C.`);
     void onSend(
       [
         newEntry('load-tested', battery.id, siteNow(), {
@@ -266,7 +262,7 @@ function LoadTest({ chosen, data, onSend }: Tool) {
           restVolts: null,
         }),
       ],
-      'Recorded.',
+      t`Recorded.`,
     );
   };
   return (
@@ -278,26 +274,24 @@ function LoadTest({ chosen, data, onSend }: Tool) {
       }}
     >
       <TextField
-        label="Volts after 15 s"
+        label={t`Volts after 15 s`}
         inputMode="decimal"
         placeholder="10.10"
         value={volts}
         onChange={(event) => setVolts(event.target.value)}
       />
       <TextField
-        label="Load, A"
+        label={t`Load, A`}
         inputMode="numeric"
         value={amps}
         onChange={(event) => setAmps(event.target.value)}
       />
       <TextField
-        label="Battery, °C"
+        label={t`Battery, °C`}
         value={celsius}
         onChange={(event) => setCelsius(event.target.value)}
       />
-      <Button htmlType="submit" type="primary">
-        Record
-      </Button>
+      <Button htmlType="submit" type="primary">{t`Record`}</Button>
       {problem ? <p role="alert">{problem}</p> : null}
     </form>
   );

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { saeAmpsOf } from '../../core/battery/details';
 import { chargeAcceptance } from '../../core/charging/charge-acceptance';
@@ -158,10 +159,10 @@ function queueOf(
             ...name,
             reserve,
             why: flat
-              ? 'found flat'
+              ? t`found flat`
               : due
                 ? DUE_WORDS[outlook.rechargeWhy ?? 'line'](outlook.rechargeDay!)
-                : 'asked for',
+                : t`asked for`,
             blocked: blocked
               ? blocked.words
               : suits
@@ -169,8 +170,8 @@ function queueOf(
                 : best
                   ? best.because[0]!.words
                   : loaded.stock.chargers.length === 0
-                    ? 'No charger is noted yet.'
-                    : 'Every charger is in use.',
+                    ? t`No charger is noted yet.`
+                    : t`Every charger is in use.`,
             suggests: suits
               ? `${suits.charger.name}, ${PROGRAMMES[suits.programme.id].label}`
               : null,
@@ -184,9 +185,9 @@ function queueOf(
 }
 
 const DUE_WORDS = {
-  line: (day: number) => `meets its line ${shortDay(day)}`,
-  frost: (day: number) => `frost ${shortDay(day)}`,
-  interval: (day: number) => `full charge due ${shortDay(day)}`,
+  line: (day: number) => t`meets its line ${shortDay(day)}`,
+  frost: (day: number) => t`frost ${shortDay(day)}`,
+  interval: (day: number) => t`full charge due ${shortDay(day)}`,
 } as const;
 
 function isFlatNow({ standing }: AssessedBattery): boolean {
@@ -281,8 +282,8 @@ function lastChargeOf(loaded: SiteSnapshot, { standing }: AssessedBattery): Chos
     at: charge.to,
     held: next
       ? rested
-        ? `${formatVolts(next.volts)} on ${shortDay(dayOf(next.at, timeZone))}, rested ${Math.round(restOf(next, standing))} h`
-        : `${formatVolts(next.volts)}, read too soon to tell`
+        ? t`${formatVolts(next.volts)} on ${shortDay(dayOf(next.at, timeZone))}, rested ${Math.round(restOf(next, standing))} h`
+        : t`${formatVolts(next.volts)}, read too soon to tell`
       : null,
   };
 }

@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -24,9 +26,9 @@ export function Mains({ data, onKept }: { data: ChargeData; onKept: (what: strin
     return reply.ok;
   };
   return (
-    <section aria-label="Outlets and air">
+    <section aria-label={t`Outlets and air`}>
       <div className={shared.title}>
-        <h2>Outlets and air</h2>
+        <h2>{t`Outlets and air`}</h2>
       </div>
       {problem ? <p role="alert">{problem}</p> : null}
       <div className={styles.hallCards}>
@@ -34,10 +36,7 @@ export function Mains({ data, onKept }: { data: ChargeData; onKept: (what: strin
           <HallCard key={hall.id} hall={hall} data={data} onSend={send} />
         ))}
       </div>
-      <Quiet as="p">
-        The latitude, which the sun is reckoned from, stands under{' '}
-        <Link href="/site">The site</Link>.
-      </Quiet>
+      <Quiet as="p">{phrase`The latitude, which the sun is reckoned from, stands under ${(<Link href="/site">{t`The site`}</Link>)}.`}</Quiet>
     </section>
   );
 }
@@ -80,27 +79,27 @@ function HallCard({
                 openingCm2: orNull(opening),
               },
             }),
-            `The air of ${hall.name} is kept.`,
+            t`The air of ${hall.name} is kept.`,
           );
         }}
       >
         <TextField
-          label="Free opening, cm²"
+          label={t`Free opening, cm²`}
           value={opening}
           onChange={(event) => setOpening(event.target.value)}
         />
         <TextField
-          label="or fan, m³/h"
+          label={t`or fan, m³/h`}
           value={flow}
           onChange={(event) => setFlow(event.target.value)}
         />
-        <Button htmlType="submit">Keep</Button>
+        <Button htmlType="submit">{t`Keep`}</Button>
       </form>
       {circuits.map((one) => (
         <div key={one.id} className={styles.circuit}>
           <p>
             <b>{one.name}</b> {one.amps} A{' '}
-            <Out onOut={() => void onSend(drop('circuit', one.id), `${one.name} is gone.`)} />
+            <Out onOut={() => void onSend(drop('circuit', one.id), t`${one.name} is gone.`)} />
           </p>
           <ul>
             {stock.outlets
@@ -110,13 +109,13 @@ function HallCard({
                   {socket.name}, {socket.amps} A{' '}
                   <small>
                     {socket.bays.length === 0
-                      ? 'whole hall'
+                      ? t`whole hall`
                       : socket.bays.length > 5
                         ? `${socket.bays.slice(0, 2).join(' ')} … ${socket.bays.at(-1)}`
                         : socket.bays.join(' ')}
                   </small>{' '}
                   <Out
-                    onOut={() => void onSend(drop('outlet', socket.id), `${socket.name} is gone.`)}
+                    onOut={() => void onSend(drop('outlet', socket.id), t`${socket.name} is gone.`)}
                   />
                 </li>
               ))}
@@ -141,12 +140,12 @@ function HallCard({
                   bays: outlet.bays.split(/[\s,;]+/).filter(Boolean),
                 },
               }),
-              `Outlet ${outlet.name} is kept.`,
+              t`Outlet ${outlet.name} is kept.`,
             ).then((kept) => kept && setOutlet({ ...outlet, name: '', bays: '' }));
           }}
         >
           <TextField
-            label="New outlet"
+            label={t`New outlet`}
             value={outlet.name}
             placeholder="K7"
             onChange={(event) => setOutlet({ ...outlet, name: event.target.value })}
@@ -157,18 +156,18 @@ function HallCard({
             onChange={(event) => setOutlet({ ...outlet, amps: event.target.value })}
           />
           <TextField
-            label="Reaches bays"
+            label={t`Reaches bays`}
             value={outlet.bays}
             placeholder="C1 C2 C3"
             onChange={(event) => setOutlet({ ...outlet, bays: event.target.value })}
           />
           <SelectField
-            label="Circuit"
+            label={t`Circuit`}
             value={circuitId}
             options={circuits.map(({ id, name }) => ({ value: id, label: name }))}
             onChange={(id) => setOutlet({ ...outlet, circuitId: id })}
           />
-          <Button htmlType="submit">Add</Button>
+          <Button htmlType="submit">{t`Add`}</Button>
         </form>
       ) : null}
     </div>
@@ -192,14 +191,14 @@ function NewCircuit({ hallId, onSend }: { hallId: string; onSend: Send }) {
               amps: decimal(circuit.amps),
             },
           }),
-          `Circuit ${circuit.name} is kept.`,
+          t`Circuit ${circuit.name} is kept.`,
         ).then((kept) => kept && setCircuit({ name: '', amps: '16' }));
       }}
     >
       <TextField
-        label="New circuit"
+        label={t`New circuit`}
         value={circuit.name}
-        placeholder="North wall"
+        placeholder={t`North wall`}
         onChange={(event) => setCircuit({ ...circuit, name: event.target.value })}
       />
       <TextField
@@ -207,13 +206,11 @@ function NewCircuit({ hallId, onSend }: { hallId: string; onSend: Send }) {
         value={circuit.amps}
         onChange={(event) => setCircuit({ ...circuit, amps: event.target.value })}
       />
-      <Button htmlType="submit">Add</Button>
+      <Button htmlType="submit">{t`Add`}</Button>
     </form>
   );
 }
 
 const Out = ({ onOut }: { onOut: () => void }) => (
-  <Button size="small" onClick={onOut}>
-    take out
-  </Button>
+  <Button size="small" onClick={onOut}>{t`take out`}</Button>
 );

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { NEARLY_FULL_PCT, charge } from '../../core/charging/charge';
@@ -73,7 +74,7 @@ export function OnCharge({
     if (maintained) {
       return send(
         all.map((id) => newEntry('maintainer', id, siteNow(), { on: false })),
-        `${vehicle.bayMark} is off its maintainer.`,
+        t`${vehicle.bayMark} is off its maintainer.`,
       );
     }
     const ampHours = heard ? Math.round(heard.ampHours * 10) / 10 : null;
@@ -85,42 +86,42 @@ export function OnCharge({
           ...(heard ? { metered: true } : {}),
         }),
       ),
-      `${vehicle.bayMark} is off. It rests ${rules.restHours} h before it is read.`,
+      t`${vehicle.bayMark} is off. It rests ${rules.restHours} h before it is read.`,
     );
   };
 
   return (
     <>
       {findings.length > 0 ? <ToLookAt chosen={chosen} siteNow={siteNow} onSend={send} /> : null}
-      <section className={shared.card} aria-label="On its charger">
+      <section className={shared.card} aria-label={t`On its charger`}>
         <h3>
-          {maintained ? 'On a maintainer' : 'On charge'}
+          {maintained ? t`On a maintainer` : t`On charge`}
           {charger ? `: ${charger.name}` : state.charger ? `: ${state.charger}` : ''}
-          {charger && charger.channels > 1 && hook ? `, channel ${hook.channel}` : ''}
+          {charger && charger.channels > 1 && hook ? t`, channel ${hook.channel}` : ''}
         </h3>
-        <p>
-          Since {when(since)}, {agoWords(since, clock.now)}.{' '}
-          {hook
-            ? `${PROGRAMMES[hook.programme].label}, ${hook.amps} A to ${formatVolts(hook.absorptionVolts)}. `
-            : ''}
-          {course.finishAt === null
+        <p>{t`Since ${when(since)}, ${agoWords(since, clock.now)}. ${
+          hook
+            ? t`${PROGRAMMES[hook.programme].label}, ${hook.amps} A to ${formatVolts(hook.absorptionVolts)}. `
+            : ''
+        }${
+          course.finishAt === null
             ? ''
             : course.finishAt > clock.now
-              ? `Foreseen full ${when(course.finishAt)}, after ${hoursWords(hook!.hours!)}.`
-              : `It should be full since ${when(course.finishAt)}.`}
-        </p>
+              ? t`Foreseen full ${when(course.finishAt)}, after ${hoursWords(hook!.hours!)}.`
+              : t`It should be full since ${when(course.finishAt)}.`
+        }`}</p>
         <p>
           {lamp
-            ? `Lamp ${LAMP_WORDS[lamp.state]} ${when(lamp.at)}.`
-            : 'Its lamp has not been looked at yet.'}
-          {heard ? ` Reported so far: ${heard.ampHours.toFixed(1)} Ah` : ''}
-          {heard && hook?.ampHours != null ? ` of ${hook.ampHours.toFixed(1)} foreseen.` : ''}
+            ? t`Lamp ${LAMP_WORDS[lamp.state]} ${when(lamp.at)}.`
+            : t`Its lamp has not been looked at yet.`}
+          {heard ? t` Reported so far: ${heard.ampHours.toFixed(1)} Ah` : ''}
+          {heard && hook?.ampHours != null ? t` of ${hook.ampHours.toFixed(1)} foreseen.` : ''}
         </p>
         {foreseen || heard ? (
           <CourseChart course={maintained && heard ? null : foreseen} heard={heard} />
         ) : null}
-        <div className={styles.causes} role="group" aria-label="What does the lamp say?">
-          <span>The lamp says</span>
+        <div className={styles.causes} role="group" aria-label={t`What does the lamp say?`}>
+          <span>{t`The lamp says`}</span>
           {LAMP_STATES.map((one) => (
             <Button
               key={one}
@@ -139,8 +140,8 @@ export function OnCharge({
           ))}
         </div>
       </section>
-      <section className={shared.card} aria-label="Take it off">
-        <h3>Take it off</h3>
+      <section className={shared.card} aria-label={t`Take it off`}>
+        <h3>{t`Take it off`}</h3>
         <HookOrder steps={may(hangsContext(chosen.context, state), 'take-off-charge').steps} />
         {problem ? (
           <p className={shared.refused} role="alert">
@@ -149,17 +150,19 @@ export function OnCharge({
         ) : null}
         <div className={styles.causes}>
           {maintained ? (
-            <Button type="primary" size="large" onClick={() => void off(true)}>
-              It is off
-            </Button>
+            <Button
+              type="primary"
+              size="large"
+              onClick={() => void off(true)}
+            >{t`It is off`}</Button>
           ) : (
             <>
-              <Button type="primary" size="large" onClick={() => void off(true)}>
-                Off, and full
-              </Button>
-              <Button size="large" onClick={() => void off(false)}>
-                Off, not full yet
-              </Button>
+              <Button
+                type="primary"
+                size="large"
+                onClick={() => void off(true)}
+              >{t`Off, and full`}</Button>
+              <Button size="large" onClick={() => void off(false)}>{t`Off, not full yet`}</Button>
             </>
           )}
         </div>
@@ -183,7 +186,7 @@ function ToLookAt({
   const dark = findings.some(({ kind }) => kind === 'dark' || kind === 'silent');
   const mode = findings.some(({ kind }) => kind === 'mode');
   return (
-    <section className={shared.card} aria-label="To look at">
+    <section className={shared.card} aria-label={t`To look at`}>
       {findings.map((finding) => (
         <div key={finding.kind} className={styles.finding}>
           <h3>{finding.headline}</h3>
@@ -204,16 +207,16 @@ function ToLookAt({
                   programme: hook?.programme ?? null,
                 }),
               ],
-              `${vehicle.bayMark}: the mode is right.`,
+              t`${vehicle.bayMark}: the mode is right.`,
             )
           }
         >
-          {hook ? `It is in ${PROGRAMMES[hook.programme].label}` : 'The mode is right'}
+          {hook ? t`It is in ${PROGRAMMES[hook.programme].label}` : t`The mode is right`}
         </Button>
       ) : null}
       {dark ? (
-        <div className={styles.causes} role="group" aria-label="What was it?">
-          <span>What was it?</span>
+        <div className={styles.causes} role="group" aria-label={t`What was it?`}>
+          <span>{t`What was it?`}</span>
           {DARK_CHECKS.map(({ id, label }) => (
             <Button
               key={id}
@@ -227,8 +230,8 @@ function ToLookAt({
                     }),
                   ],
                   id === 'charger'
-                    ? `${vehicle.bayMark}: hang it on another charger, and mark this one broken under Stock.`
-                    : `${vehicle.bayMark} is fed again.`,
+                    ? t`${vehicle.bayMark}: hang it on another charger, and mark this one broken under Stock.`
+                    : t`${vehicle.bayMark} is fed again.`,
                 )
               }
             >

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import Link from 'next/link';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { shortDay } from '../../core/day';
@@ -37,15 +38,19 @@ export function Panel({
             <i>{vehicle.bayMark}</i>
           </h2>
           <p className={styles.quiet}>
-            {battery.label} · {CHEMISTRIES[facts.chemistry].short} {facts.nominalVolts} V{' '}
-            {facts.capacityAh} Ah
-            {context.volts === null ? '' : ` · last read ${formatVolts(context.volts)}`}
+            {battery.label}
+            {' · '}
+            {CHEMISTRIES[facts.chemistry].short} {facts.nominalVolts}
+            {' V '}
+            {facts.capacityAh}
+            {t` Ah`}
+            {context.volts === null ? '' : t` · last read ${formatVolts(context.volts)}`}
             {context.soc === null
               ? ''
-              : ` · about ${formatPct(Math.max(0, context.soc.value))} now`}
+              : t` · about ${formatPct(Math.max(0, context.soc.value))} now`}
           </p>
         </div>
-        <Link className={styles.away} href="/charge" aria-label="Close">
+        <Link className={styles.away} href="/charge" aria-label={t`Close`}>
           ×
         </Link>
       </header>
@@ -55,18 +60,24 @@ export function Panel({
       {chosen.after ? <After after={chosen.after} data={data} /> : null}
       {chosen.sun ? (
         <section className={styles.card}>
-          <h3>Its solar panel</h3>
+          <h3>{t`Its solar panel`}</h3>
           <p>
-            About {chosen.sun.givesAh.toFixed(1)} Ah today, and {chosen.sun.losesAh.toFixed(1)} Ah a
-            day is lost, its controller’s own draw included.{' '}
+            {t`About `}
+            {chosen.sun.givesAh.toFixed(1)}
+            {t` Ah today, and `}
+            {chosen.sun.losesAh.toFixed(1)}
+            {t` Ah a day is lost, its controller’s own draw included. `}
             {chosen.sun.held.length === 0
-              ? 'In the usual light it never holds this battery'
+              ? t`In the usual light it never holds this battery`
               : chosen.sun.held
                   .slice(0, 2)
-                  .map(({ from, to }) => `It holds it from ${shortDay(from)} to ${shortDay(to)}`)
+                  .map(({ from, to }) => t`It holds it from ${shortDay(from)} to ${shortDay(to)}`)
                   .join('; ')}
-            ; {chosen.sun.weakest} ({chosen.sun.assumed}). It must have a controller: without one it
-            boils a full battery dry.
+            {'; '}
+            {chosen.sun.weakest}
+            {' ('}
+            {chosen.sun.assumed}
+            {t`). It must have a controller: without one it boils a full battery dry.`}
           </p>
         </section>
       ) : null}

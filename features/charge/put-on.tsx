@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useMemo, useReducer } from 'react';
 import type { Fit } from '../../core/connections/charger-suitability';
@@ -47,12 +48,12 @@ function usePutOn({ data, chosen, onRecorded }: PutOnProps) {
       up.goes &&
       void send(
         hungEntries(up, state, chosen, siteNow()),
-        `${bayMark} hangs on ${up.way.name}. Look at the mode before you go.`,
+        t`${bayMark} hangs on ${up.way.name}. Look at the mode before you go.`,
       ),
     queue: () =>
       void send(
         [newEntry('queued', chosen.battery.id, siteNow(), { on: !queued, chargerId: null })],
-        `${bayMark} ${queued ? 'waits no more' : 'waits for a charger'}.`,
+        `${bayMark} ${queued ? t`waits no more` : t`waits for a charger`}.`,
       ),
   };
 }
@@ -63,23 +64,23 @@ export function PutOn(props: PutOnProps) {
   const { state, act, offered, up, queued, hang, queue } = usePutOn(props);
   const { way, charger, fit, channel, plugged, because, goes } = up;
   return (
-    <section className={shared.card} aria-label="Put it on">
+    <section className={shared.card} aria-label={t`Put it on`}>
       <div className={styles.row}>
-        <h3>Put it on</h3>
-        <div className={styles.choice} role="group" aria-label="For how long">
+        <h3>{t`Put it on`}</h3>
+        <div className={styles.choice} role="group" aria-label={t`For how long`}>
           {(['charge', 'maintain'] as const).map((one) => (
             <Button
               key={one}
               aria-pressed={state.purpose === one}
               onClick={() => act({ do: 'purpose', purpose: one })}
             >
-              {one === 'charge' ? 'Charge it' : 'Leave a maintainer on'}
+              {one === 'charge' ? t`Charge it` : t`Leave a maintainer on`}
             </Button>
           ))}
         </div>
       </div>
       <SelectField
-        label="Charger"
+        label={t`Charger`}
         value={way.id}
         options={offered.ways.map((one) => ({
           value: one.id,
@@ -121,7 +122,7 @@ export function PutOn(props: PutOnProps) {
             </ul>
           ) : null}
           <details className={styles.hands} open>
-            <summary>The order of the hands</summary>
+            <summary>{t`The order of the hands`}</summary>
             <HookOrder steps={up.steps} />
           </details>
         </>
@@ -132,7 +133,7 @@ export function PutOn(props: PutOnProps) {
         </p>
       ) : null}
       <Button className={styles.wait} onClick={queue}>
-        {queued ? 'Out of the queue' : 'Let it wait for a charger'}
+        {queued ? t`Out of the queue` : t`Let it wait for a charger`}
       </Button>
       <Button
         type="primary"
@@ -141,10 +142,7 @@ export function PutOn(props: PutOnProps) {
         disabled={!goes}
         loading={state.busy}
         onClick={hang}
-      >
-        It hangs on {way.name}
-        {charger && charger.channels > 1 && channel ? `, channel ${channel}` : ''}
-      </Button>
+      >{t`It hangs on ${way.name}${charger && charger.channels > 1 && channel ? t`, channel ${channel}` : ''}`}</Button>
     </section>
   );
 }
@@ -175,7 +173,7 @@ function HookFields({
   return (
     <div className={styles.fields}>
       <SelectField
-        label="Programme"
+        label={t`Programme`}
         value={fit.programme.id}
         options={fit.charger.programmes.map(({ id, absorptionVolts }) => ({
           value: id,
@@ -184,18 +182,18 @@ function HookFields({
         onChange={onProgramme}
       />
       <SelectField
-        label="Channel"
+        label={t`Channel`}
         value={channel}
-        placeholder="none free"
+        placeholder={t`none free`}
         options={channels.map((n) => ({ value: n, label: String(n) }))}
         onChange={onChannel}
         disabled={channels.length < 2}
       />
       <SelectField
-        label="Outlet"
+        label={t`Outlet`}
         value={outletId ?? ''}
         options={[
-          { value: '', label: 'not noted' },
+          { value: '', label: t`not noted` },
           ...outlets.map(({ id, name, amps }) => ({ value: id, label: `${name}, ${amps} A` })),
         ]}
         onChange={(id) => onOutlet(id || null)}

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { MS_PER_DAY } from '../../core/day';
 import { Line } from '../../core/text';
@@ -35,7 +36,7 @@ export const StockChange = z.discriminatedUnion('kind', [
 export async function postStock(request: Request): Promise<Response> {
   const { data, refusal } = await bodyOf(request, StockChange);
   if (refusal) return refusal;
-  if (!readSite(db())) return refuse(409, 'There is no site yet.');
+  if (!readSite(db())) return refuse(409, t`There is no site yet.`);
   const who = whoIsIn(request);
   const problem = db()
     .transaction(() => {
@@ -47,34 +48,36 @@ export async function postStock(request: Request): Promise<Response> {
   return problem ? refuse(409, problem) : Response.json({ kept: true });
 }
 
-export const HANGS = 'Something hangs on it: take that off first.';
-export const LEANS =
-  'Something else leans on it: an outlet on this circuit, or a device on this charger.';
+export const somethingHangs = () => t`Something hangs on it: take that off first.`;
+export const somethingLeans = () =>
+  t`Something else leans on it: an outlet on this circuit, or a device on this charger.`;
 const IN_STOCK = z.enum(['charger', 'circuit', 'outlet']);
 
 /** Takes something out of the stock, unless something hangs on it or leans on it. */
 export function deleteStock(request: Request, what: string, id: string): Response {
   const kind = IN_STOCK.safeParse(what);
-  if (!kind.success) return refuse(404, `The stock has ${IN_STOCK.options.join('s, ')}s.`);
-  if (kind.data === 'charger' && highestInUse(id) > 0) return refuse(409, HANGS);
+  if (!kind.success) return refuse(404, t`The stock has ${IN_STOCK.options.join('s, ')}s.`);
+  if (kind.data === 'charger' && highestInUse(id) > 0) return refuse(409, somethingHangs());
   const who = whoIsIn(request);
   const drop = () => noted(kind.data, id, who.name, () => dropStock(db(), kind.data, id));
-  return db().transaction(drop).immediate() ? Response.json({ kept: true }) : refuse(409, LEANS);
+  return db().transaction(drop).immediate()
+    ? Response.json({ kept: true })
+    : refuse(409, somethingLeans());
 }
 
 /** Why a change of the stock cannot be; null: it can. */
 function whyNot(change: z.infer<typeof StockChange>): string | null {
   const stock = readStock(db());
   const noHall = (id: string) =>
-    readHalls(db()).some((hall) => hall.id === id) ? null : `There is no hall ${id} here.`;
+    readHalls(db()).some((hall) => hall.id === id) ? null : t`There is no hall ${id} here.`;
   switch (change.kind) {
     case 'charger': {
       const { charger } = change;
       if (stock.chargers.some(({ id, name }) => name === charger.name && id !== charger.id)) {
-        return `Another charger is called ${charger.name}.`;
+        return t`Another charger is called ${charger.name}.`;
       }
       const high = highestInUse(charger.id);
-      if (charger.channels < high) return `Something hangs on its channel ${high}.`;
+      if (charger.channels < high) return t`Something hangs on its channel ${high}.`;
       return noHall(charger.hallId);
     }
     case 'circuit':
@@ -82,7 +85,7 @@ function whyNot(change: z.infer<typeof StockChange>): string | null {
     case 'outlet': {
       const { outlet } = change;
       if (!stock.circuits.some(({ id }) => id === outlet.circuitId)) {
-        return 'Its circuit is not here: write that down first.';
+        return t`Its circuit is not here: write that down first.`;
       }
       return noHall(outlet.hallId);
     }
@@ -129,12 +132,17 @@ export const Device = z.strictObject({
   id: z
     .string()
     .trim()
-    .regex(/^[a-z0-9][a-z0-9-]{1,40}$/, 'small letters, digits and dashes, as hall-2'),
-  name: Line(1, 60, 'give it a name'),
+    .regex(/^[a-z0-9][a-z0-9-]{1,40}$/, {
+      error: () => t`small letters, digits and dashes, as hall-2`,
+    }),
+  name: Line(1, 60, () => t`give it a name`),
   reports: z.enum(REPORTER_KINDS),
   chargerId: z.string().max(64).nullable(),
   hallId: z.string().max(64).nullable(),
-  everyMinutes: z.int('whole minutes').min(1, 'at least a minute').max(1440, 'at least daily'),
+  everyMinutes: z
+    .int({ error: () => t`whole minutes` })
+    .min(1, { error: () => t`at least a minute` })
+    .max(1440, { error: () => t`at least daily` }),
 });
 
 /** Adds a device, or gives one a new token: told once, and then only its hash is kept. */
@@ -144,11 +152,11 @@ export async function postDevice(request: Request): Promise<Response> {
   const charger = readStock(db()).chargers.find(({ id }) => id === change.chargerId);
   const hall = readHalls(db()).find(({ id }) => id === change.hallId);
   if (change.reports === 'charger' && !charger)
-    return refuse(400, 'Of which charger does it report?');
-  if (change.reports === 'thermometer' && !hall) return refuse(400, 'In which hall does it hang?');
+    return refuse(400, t`Of which charger does it report?`);
+  if (change.reports === 'thermometer' && !hall) return refuse(400, t`In which hall does it hang?`);
   const before = readReporters(db()).find(({ id }) => id === change.id);
   if (before && before.kind !== change.reports) {
-    return refuse(409, `${change.id} is a ${before.kind}: take another name.`);
+    return refuse(409, t`${change.id} is a ${before.kind}: take another name.`);
   }
   const token = newToken();
   const tokenUntil = now() + readRuleBook(db()).rules.deviceTokenDays * MS_PER_DAY;

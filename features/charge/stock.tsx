@@ -1,5 +1,6 @@
 'use client';
 
+import { t, msg, withWords } from '../../core/language';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
@@ -29,10 +30,12 @@ export function Stock({ data, sites, onKept }: Inner & { readonly sites: readonl
   const goesTo = sites.filter(({ halls }) => halls.length > 0);
   return (
     <div className={styles.stock}>
-      <section aria-label="Chargers">
+      <section aria-label={t`Chargers`}>
         <div className={styles.title}>
-          <h2>Chargers</h2>
-          <Button onClick={() => setOpen(fresh(data.halls[0]!.id))}>Write down a charger</Button>
+          <h2>{t`Chargers`}</h2>
+          <Button
+            onClick={() => setOpen(fresh(data.halls[0]!.id))}
+          >{t`Write down a charger`}</Button>
         </div>
         {open ? (
           <ChargerForm
@@ -63,7 +66,7 @@ export function Stock({ data, sites, onKept }: Inner & { readonly sites: readonl
               <button type="button" onClick={() => setOpen(charger)}>
                 <b>{charger.name}</b>
                 <span>
-                  {charger.channels} × {charger.ampsPerChannel} A, {charger.volts.join(' or ')} V
+                  {charger.channels} × {charger.ampsPerChannel} A, {charger.volts.join(t` or `)} V
                 </span>
                 <span>{charger.programmes.map(({ id }) => PROGRAMMES[id].label).join(', ')}</span>
                 <span>
@@ -93,16 +96,16 @@ const fresh = (hallId: string): Charger => ({
   ...{ id: uuidv7(), name: '', hallId },
 });
 
-const FACTS = {
-  automatic: 'Stops by itself (automatic)',
-  maintains: 'May stay on for the season',
-  compensated: 'Follows the temperature',
-  portable: 'Portable',
-  reversePolarity: 'Safe with swapped clamps',
-  sparkProof: 'Clamps do not spark',
-  quickConnect: 'Plugs into fitted charging leads',
-  working: 'Works',
-} as const satisfies Partial<Record<keyof Charger, string>>;
+const FACTS = withWords({
+  automatic: msg`Stops by itself (automatic)`,
+  maintains: msg`May stay on for the season`,
+  compensated: msg`Follows the temperature`,
+  portable: msg`Portable`,
+  reversePolarity: msg`Safe with swapped clamps`,
+  sparkProof: msg`Clamps do not spark`,
+  quickConnect: msg`Plugs into fitted charging leads`,
+  working: msg`Works`,
+} as const satisfies Partial<Record<keyof Charger, string>>);
 
 /** One charger; what is typed stays until it is taken. */
 function ChargerForm({
@@ -139,14 +142,14 @@ function ChargerForm({
     };
     const reply = await call('POST /api/stock', { body: { kind: 'charger', charger: full } });
     if (!reply.ok) return setProblem({ text: reply.reason, field: lastName(reply.field) });
-    onKept(`${full.name} is kept.`);
+    onKept(t`${full.name} is kept.`);
   };
   const drop = async () => {
     const reply = await call('DELETE /api/stock/{what}/{id}', {
-      of: { what: 'charger', id: start.id },
+      of: { what: t`charger`, id: start.id },
     });
     if (!reply.ok) return setProblem({ text: reply.reason, field: undefined });
-    onKept(`${start.name} is gone from the stock. What it did stays in the logbook.`);
+    onKept(t`${start.name} is gone from the stock. What it did stays in the logbook.`);
   };
   const text = (field: keyof typeof typed, label: string, unit = '') => (
     <TextField
@@ -161,7 +164,7 @@ function ChargerForm({
   return (
     <form
       className={layout.panel}
-      aria-label={known ? `Charger ${start.name}` : 'A new charger'}
+      aria-label={known ? t`Charger ${start.name}` : t`A new charger`}
       onSubmit={(event) => {
         event.preventDefault();
         void keep();
@@ -169,32 +172,32 @@ function ChargerForm({
     >
       <div className={styles.fields}>
         <TextField
-          label="Name"
+          label={t`Name`}
           wrong={problem?.field === 'name'}
           value={charger.name}
           onChange={(event) => set({ name: event.target.value })}
         />
         <SelectField
-          label="Hall"
+          label={t`Hall`}
           value={charger.hallId}
           options={data.halls.map(({ id, name }) => ({ value: id, label: name }))}
           onChange={(hallId) => set({ hallId })}
         />
-        {text('channels', 'Channels')}
-        {text('ampsPerChannel', 'Amps per channel', 'A')}
-        {text('volts', 'Volts, as 6 12', 'V')}
-        {text('leastStartVolts', 'Begins from', 'V')}
-        {text('leadMetres', 'Lead', 'm')}
-        {text('mainsAmps', 'From the mains', 'A')}
+        {text('channels', t`Channels`)}
+        {text('ampsPerChannel', t`Amps per channel`, 'A')}
+        {text('volts', t`Volts, as 6 12`, 'V')}
+        {text('leastStartVolts', t`Begins from`, 'V')}
+        {text('leadMetres', t`Lead`, 'm')}
+        {text('mainsAmps', t`From the mains`, 'A')}
       </div>
       <Programmes charger={charger} isWrong={problem?.field === 'wakesIn'} onSet={set} />
       <fieldset className={styles.lamps}>
-        <legend>Its lamps: what shows, and what that means</legend>
+        <legend>{t`Its lamps: what shows, and what that means`}</legend>
         {CHARGER_LAMPS.map((means) => (
           <TextField
             key={means}
             label={LAMP_WORDS[means]}
-            placeholder={means === 'dark' ? 'nothing lit' : 'amber, steady'}
+            placeholder={means === 'dark' ? t`nothing lit` : t`amber, steady`}
             value={charger.lamps.find((lamp) => lamp.means === means)?.shows ?? ''}
             onChange={(event) => {
               const rest = charger.lamps.filter((lamp) => lamp.means !== means);
@@ -218,16 +221,10 @@ function ChargerForm({
       </div>
       {problem ? <p role="alert">{problem.text}</p> : null}
       <div className={styles.row}>
-        <Button type="primary" size="large" htmlType="submit">
-          Keep it
-        </Button>
-        <Button size="large" onClick={onLeave}>
-          Leave it
-        </Button>
+        <Button type="primary" size="large" htmlType="submit">{t`Keep it`}</Button>
+        <Button size="large" onClick={onLeave}>{t`Leave it`}</Button>
         {known ? (
-          <Button size="large" onClick={() => void drop()}>
-            Out of the stock
-          </Button>
+          <Button size="large" onClick={() => void drop()}>{t`Out of the stock`}</Button>
         ) : null}
       </div>
     </form>
@@ -250,7 +247,7 @@ function Programmes({
 }) {
   return (
     <fieldset className={styles.programmes}>
-      <legend>Programmes, with the volts of its leaflet at 25 °C</legend>
+      <legend>{t`Programmes, with the volts of its leaflet at 25 °C`}</legend>
       {PROGRAMME_IDS.map((id) => {
         const one = charger.programmes.find((other) => other.id === id);
         return (
@@ -279,7 +276,7 @@ function Programmes({
             </label>
             {one ? (
               <input
-                aria-label={`Volts of ${PROGRAMMES[id].label}`}
+                aria-label={t`Volts of ${PROGRAMMES[id].label}`}
                 inputMode="decimal"
                 defaultValue={one.absorptionVolts}
                 onChange={(event) =>
@@ -297,7 +294,7 @@ function Programmes({
         );
       })}
       <SelectField
-        label="At each switch-on it wakes in"
+        label={t`At each switch-on it wakes in`}
         wrong={isWrong}
         value={charger.wakesIn}
         options={charger.programmes.map(({ id }) => ({ value: id, label: PROGRAMMES[id].label }))}

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { VehicleIcon } from '../theme/vehicle-icon';
@@ -21,12 +22,12 @@ export function Waiting({ data }: { data: ChargeData }) {
     [data.others, words],
   );
   return (
-    <section className={styles.waiting} aria-label="Waiting for a charger">
+    <section className={styles.waiting} aria-label={t`Waiting for a charger`}>
       <div className={styles.head}>
-        <h2>Waiting</h2>
+        <h2>{t`Waiting`}</h2>
         <input
-          aria-label="Find a bay or vehicle"
-          placeholder="Bay or vehicle"
+          aria-label={t`Find a bay or vehicle`}
+          placeholder={t`Bay or vehicle`}
           value={sought}
           onChange={(event) => setSought(event.target.value)}
         />
@@ -60,9 +61,11 @@ export function Waiting({ data }: { data: ChargeData }) {
             </li>
           );
         })}
-        {found?.length === 0 ? <li className={styles.none}>Nothing here is called so.</li> : null}
+        {found?.length === 0 ? (
+          <li className={styles.none}>{t`Nothing here is called so.`}</li>
+        ) : null}
         {!found && data.queue.length === 0 ? (
-          <li className={styles.none}>Nothing has to be charged before the next round.</li>
+          <li className={styles.none}>{t`Nothing has to be charged before the next round.`}</li>
         ) : null}
       </ul>
     </section>

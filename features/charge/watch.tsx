@@ -1,3 +1,5 @@
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import Link from 'next/link';
 import type { ChargeData } from './charge-data';
 import { whenWords } from './words';
@@ -11,8 +13,8 @@ export function Watch({ data }: { data: ChargeData }) {
   const at = (instant: number) =>
     whenWords(instant, data.clock.now, data.clock.timeZone, data.rules);
   return (
-    <section className={styles.watch} aria-label="To look at">
-      <h2>To look at</h2>
+    <section className={styles.watch} aria-label={t`To look at`}>
+      <h2>{t`To look at`}</h2>
       <ul>
         {found.map(({ one, finding }) => (
           <li key={`${one.batteryId} ${finding.kind}`}>
@@ -27,11 +29,7 @@ export function Watch({ data }: { data: ChargeData }) {
         {mute.map(({ id, name, lastHeard }) => (
           <li key={id}>
             <span>{name}</span>
-            <span>
-              <b>Silent.</b>{' '}
-              {lastHeard === null ? 'Never heard yet.' : `Last heard ${at(lastHeard)}.`} Its hall is
-              foreseen by the climate until it speaks again.
-            </span>
+            <span>{phrase`${(<b>{t`Silent.`}</b>)} ${lastHeard === null ? t`Never heard yet.` : t`Last heard ${at(lastHeard)}.`} Its hall is foreseen by the climate until it speaks again.`}</span>
           </li>
         ))}
       </ul>

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import type { Connection } from '../../core/connections/available-connections';
 import { freeChannels, type ActiveConnection } from '../../core/connections/active-connections';
 import { PROGRAMMES } from '../../core/site/charging-equipment';
@@ -8,11 +9,11 @@ export function wayWords(
   { name, fit, because }: Connection,
   hanging: readonly ActiveConnection[],
 ): string {
-  if (!fit) return because.length > 0 ? `${name} (not now)` : name;
+  if (!fit) return because.length > 0 ? t`${name} (not now)` : name;
   const set = `${name}, ${PROGRAMMES[fit.programme.id].label}, ${fit.amps} A`;
   if (because.length > 0) {
     const inUse = freeChannels(fit.charger, hanging).length === 0;
-    return `${set} (${inUse ? 'in use' : 'not now'})`;
+    return `${set} (${inUse ? t`in use` : t`not now`})`;
   }
   return fit.course ? `${set}, ${hoursWords(fit.course.totalHours)}` : set;
 }

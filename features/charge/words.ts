@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { MS_PER_HOUR, dayOf } from '../../core/day';
 import { formatInstant } from '../../core/words/words';
 import type { LampState } from '../../core/logbook/fields';
@@ -11,8 +12,8 @@ export function whenWords(at: number, now: number, timeZone: string, rules: Rule
 
 /** `40 min`, `7 h 20`, `3 days`. */
 export function hoursWords(hours: number): string {
-  if (hours < 1) return `${Math.round(hours * 60)} min`;
-  if (hours >= 72) return `${Math.round(hours / 24)} days`;
+  if (hours < 1) return t`${Math.round(hours * 60)} min`;
+  if (hours >= 72) return t`${Math.round(hours / 24)} days`;
   const whole = Math.floor(hours);
   const minutes = Math.round(((hours - whole) * 60) / 5) * 5;
   if (minutes === 60) return `${whole + 1} h`;

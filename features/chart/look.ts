@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useEffect, useState } from 'react';
 
 export type Look = Record<
@@ -34,14 +35,14 @@ export function lookOf(element: HTMLElement): Look {
 }
 
 export const faded = (colour: string, share: number) =>
-  `color-mix(in srgb, ${colour} ${share * 100}%, transparent)`;
+  t`color-mix(in srgb, ${colour} ${share * 100}%, transparent)`;
 
 /** Changes when the theme does: a canvas must be drawn anew then. */
 export function useThemeTick(): number {
   const [tick, setTick] = useState(0);
   useEffect(() => {
     const again = () => setTick((n) => n + 1);
-    const system = window.matchMedia('(prefers-color-scheme: dark)');
+    const system = window.matchMedia(t`(prefers-color-scheme: dark)`);
     window.addEventListener('velvet-theme', again);
     system.addEventListener('change', again);
     return () => {

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useCallback } from 'react';
 import { MONTH_NAMES, partsOf, shortDay } from '../../core/day';
 import type { ChartConfiguration } from 'chart.js';
@@ -31,10 +32,10 @@ function configuration(
     type: 'line',
     data: {
       datasets: [
-        { ...plain, label: 'band', data: [...series.low], borderWidth: 0 },
+        { ...plain, label: t`band`, data: [...series.low], borderWidth: 0 },
         {
           ...plain,
-          label: 'likely range',
+          label: t`likely range`,
           data: [...series.high],
           borderWidth: 0,
           fill: { target: '-1' },
@@ -42,7 +43,7 @@ function configuration(
         },
         {
           ...plain,
-          label: 'forecast',
+          label: t`forecast`,
           data: [...series.likely],
           borderColor: look.ember,
           borderDash: [4, 4],
@@ -50,23 +51,23 @@ function configuration(
         },
         {
           ...plain,
-          label: 'recharge line',
+          label: t`recharge line`,
           data: flat(series.lineVolts),
           borderColor: look.ember,
           borderDash: [7, 4],
           borderWidth: 1,
         },
-        { ...plain, label: 'today', data: upright(series.today), borderColor: look.ink },
+        { ...plain, label: t`today`, data: upright(series.today), borderColor: look.ink },
         {
           ...plain,
-          label: 'day shown',
+          label: t`day shown`,
           data: day === null ? [] : upright(day),
           borderColor: look.ember,
           borderWidth: 2,
         },
         {
           ...plain,
-          label: 'resting voltage',
+          label: t`resting voltage`,
           data: [...series.settled],
           borderColor: look.plum,
           backgroundColor: look.plum,
@@ -75,7 +76,7 @@ function configuration(
         },
         {
           ...plain,
-          label: 'taken too soon',
+          label: t`taken too soon`,
           data: [...series.unsettled],
           showLine: false,
           borderColor: look.plum,

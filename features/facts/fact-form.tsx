@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button, Input } from 'antd';
 import { useState, type ReactNode } from 'react';
 import type { Fact, Facts, Patch } from '../../core/facts/fact';
@@ -52,8 +53,8 @@ export function FactForm<S extends object>({
     const now = { [name]: valueTyped(fact, typed, rules) };
     const parsed = of.patch.safeParse(now);
     if (!parsed.success) return setProblem(sentence(parsed.error.issues[0]!.message));
-    if (now[name] === was) return setProblem('That is what is written down already.');
-    if (why.trim() === '') return setProblem('Say how you know: it stays beside the change.');
+    if (now[name] === was) return setProblem(t`That is what is written down already.`);
+    if (why.trim() === '') return setProblem(t`Say how you know: it stays beside the change.`);
     setBusy(true);
     const reason = await correct({
       ...{ was: { [name]: was }, now: parsed.data as Patch, why },
@@ -82,22 +83,20 @@ export function FactForm<S extends object>({
         }}
       />
       <TextField
-        label="How do you know?"
+        label={t`How do you know?`}
         maxLength={200}
-        placeholder="read off the case"
+        placeholder={t`read off the case`}
         value={why}
         onChange={(event) => setWhy(event.target.value)}
       />
       {isDated ? (
-        <Field label="Since (empty: it always was so)">
+        <Field label={t`Since (empty: it always was so)`}>
           {(id) => <DayField id={id} size="large" value={since} onChange={setSince} />}
         </Field>
       ) : null}
       <div className={styles.acts}>
-        <Button type="primary" htmlType="submit" loading={busy}>
-          Correct it
-        </Button>
-        <Button onClick={onLeave}>Leave it</Button>
+        <Button type="primary" htmlType="submit" loading={busy}>{t`Correct it`}</Button>
+        <Button onClick={onLeave}>{t`Leave it`}</Button>
       </div>
       <Problem>{problem}</Problem>
     </form>
@@ -143,7 +142,7 @@ function Asked<S extends object>({
             size="large"
             autoComplete="off"
             inputMode="decimal"
-            placeholder="not known"
+            placeholder={t`not known`}
             value={value}
             onChange={(event) => onChange(event.target.value)}
           />
@@ -158,8 +157,8 @@ function Asked<S extends object>({
           id={id}
           value={value}
           options={[
-            { value: 'true', label: 'Yes' },
-            { value: 'false', label: 'No' },
+            { value: 'true', label: t`Yes` },
+            { value: 'false', label: t`No` },
           ]}
           onChange={onChange}
         />
@@ -171,7 +170,7 @@ function Asked<S extends object>({
           id={id}
           value={value}
           options={[
-            ...(mayBeUnknown ? [{ value: '', label: 'Not known' }] : []),
+            ...(mayBeUnknown ? [{ value: '', label: t`Not known` }] : []),
             ...Object.entries(ask.words).map(([one, words]) => ({ value: one, label: words })),
           ]}
           onChange={onChange}

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { valueWords, type Fact, type Facts, type Patch } from '../../core/facts/fact';
@@ -28,7 +29,7 @@ export function FactSheet<S extends object>({
 }) {
   const [open, setOpen] = useState<string | null>(null);
   return (
-    <dl className={styles.sheet} aria-label={`Facts of ${of.thing}`}>
+    <dl className={styles.sheet} aria-label={t`Facts of ${of.thing}`}>
       {shown.map((name) => {
         const fact = of.facts[name];
         return (
@@ -52,11 +53,9 @@ export function FactSheet<S extends object>({
                 <Button
                   type="link"
                   size="small"
-                  aria-label={`Correct: ${fact.label}`}
+                  aria-label={t`Correct: ${fact.label}`}
                   onClick={() => setOpen(name)}
-                >
-                  correct
-                </Button>
+                >{t`correct`}</Button>
               </dd>
             )}
           </div>

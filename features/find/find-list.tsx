@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Input } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { call } from '../http/client';
@@ -37,11 +38,11 @@ export function FindList({ path, onHide }: { path: string; onHide: () => void })
         data-kept
         value={asked}
         role="combobox"
-        aria-label="Bay, vehicle, owner, battery mark, or what it needs"
+        aria-label={t`Bay, vehicle, owner, battery mark, or what it needs`}
         aria-expanded={found.length > 0}
         aria-controls="found"
         aria-activedescendant={found[at] ? `found-${at}` : undefined}
-        placeholder="Bay, vehicle, owner, battery mark, or what it needs"
+        placeholder={t`Bay, vehicle, owner, battery mark, or what it needs`}
         onChange={(event) => {
           setAsked(event.target.value);
           setAt(0);
@@ -59,7 +60,7 @@ export function FindList({ path, onHide }: { path: string; onHide: () => void })
           }
         }}
       />
-      <ul ref={list} id="found" role="listbox" aria-label="Found" className={styles.found}>
+      <ul ref={list} id="found" role="listbox" aria-label={t`Found`} className={styles.found}>
         {found.map((one, i) => (
           <li key={one.href} id={`found-${i}`} role="option" aria-selected={i === at}>
             <a
@@ -87,9 +88,7 @@ export function FindList({ path, onHide }: { path: string; onHide: () => void })
       {known.kind === 'failed' ? (
         <p role="alert">{known.why}</p>
       ) : asked.trim() !== '' && known.kind === 'known' && found.length === 0 ? (
-        <Quiet as="p" role="status">
-          Nothing here is called that.
-        </Quiet>
+        <Quiet as="p" role="status">{t`Nothing here is called that.`}</Quiet>
       ) : null}
     </>
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { IconSearch } from '@tabler/icons-react';
 import { Button } from 'antd';
 import { usePathname, useRouter } from 'next/navigation';
@@ -31,24 +32,22 @@ export function Find({ onHidden }: { readonly onHidden: () => void }) {
     hide();
     if (!isTaken(to)) router.push(to);
   };
-  useShortcuts('Find', 'frame', [
-    { keys: ['/'], shown: '/', what: 'find a bay, vehicle, owner or battery', act: show },
+  useShortcuts(t`Find`, 'frame', [
+    { keys: ['/'], shown: '/', what: t`find a bay, vehicle, owner or battery`, act: show },
   ]);
   return (
     <>
       <button type="button" className={rail.link} onClick={show}>
         <IconSearch size={22} stroke={1.6} aria-hidden="true" />
-        <span>Find</span>
+        <span>{t`Find`}</span>
       </button>
-      <Dialog title="Find" open={open} wide onClose={hide}>
+      <Dialog title={t`Find`} open={open} wide onClose={hide}>
         {scans ? (
           <Scan onPath={found} />
         ) : (
           <>
             <FindList path={path} onHide={hide} />
-            <Button size="large" onClick={() => setScans(true)}>
-              Scan a card
-            </Button>
+            <Button size="large" onClick={() => setScans(true)}>{t`Scan a card`}</Button>
           </>
         )}
       </Dialog>

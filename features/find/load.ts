@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { shortDay } from '../../core/day';
 import { jobsToday } from '../../core/plan/due';
@@ -34,7 +35,7 @@ export function findables(site: SiteSnapshot): readonly Findable[] {
     owner: row.owner ?? '',
     marks: row.marks,
     batteryIds: [],
-    needs: `here until ${shortDay(row.to, site.today)}`,
+    needs: t`here until ${shortDay(row.to, site.today)}`,
   }));
   return [...here, ...wereHere];
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { Quiet } from '../ui/quiet';
@@ -59,7 +60,7 @@ export function Scan({ onPath }: { readonly onPath: (path: string) => void }) {
       if (gone) return;
       const path = text === null ? null : pathScanned(text);
       if (path) return seen(path);
-      if (text !== null) setSaid('That is no card or tag of this site.');
+      if (text !== null) setSaid(t`That is no card or tag of this site.`);
       timer = setTimeout(() => void look(read), LOOK_MS);
     };
     const begin = async () => {
@@ -73,7 +74,7 @@ export function Scan({ onPath }: { readonly onPath: (path: string) => void }) {
     };
     const stop = () => stream?.getTracks().forEach((track) => track.stop());
     begin().catch(() => {
-      if (!gone) setSaid('The camera cannot be used here: type the mark of the bay or battery.');
+      if (!gone) setSaid(t`The camera cannot be used here: type the mark of the bay or battery.`);
     });
     return () => {
       gone = true;
@@ -89,10 +90,10 @@ export function Scan({ onPath }: { readonly onPath: (path: string) => void }) {
   };
   return (
     <div>
-      <video ref={video} width="100%" playsInline muted aria-label="Camera" />
+      <video ref={video} width="100%" playsInline muted aria-label={t`Camera`} />
       <Problem>{said}</Problem>
-      <Quiet as="p">Hold it before the square on a bay card or a battery’s tag.</Quiet>
-      {torch ? <Button onClick={light}>{torch.on ? 'Torch off' : 'Torch on'}</Button> : null}
+      <Quiet as="p">{t`Hold it before the square on a bay card or a battery’s tag.`}</Quiet>
+      {torch ? <Button onClick={light}>{torch.on ? t`Torch off` : t`Torch on`}</Button> : null}
     </div>
   );
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { dayName, parseDay, type Day } from '../../core/day';
@@ -50,9 +51,9 @@ export function AnotherDay({
   return (
     <div className={styles.change}>
       <div className={layout.fields}>
-        <Button onClick={() => void comes(today)}>Comes today</Button>
-        <Button onClick={() => void comes(today + 1)}>Comes tomorrow</Button>
-        <Field label="Comes on">
+        <Button onClick={() => void comes(today)}>{t`Comes today`}</Button>
+        <Button onClick={() => void comes(today + 1)}>{t`Comes tomorrow`}</Button>
+        <Field label={t`Comes on`}>
           {(id) => (
             <DayField
               id={id}
@@ -62,7 +63,7 @@ export function AnotherDay({
           )}
         </Field>
         {row.hangs ? null : (
-          <Field label="Takes it along, back on">
+          <Field label={t`Takes it along, back on`}>
             {(id) => (
               <DayField
                 id={id}
@@ -78,14 +79,11 @@ export function AnotherDay({
           </Field>
         )}
         {row.collectDay === null ? null : (
-          <Button onClick={() => void comes(null)}>Always ready, no day</Button>
+          <Button onClick={() => void comes(null)}>{t`Always ready, no day`}</Button>
         )}
       </div>
       {row.hangs ? (
-        <Caution>
-          To take it along for some days, mains off and clamps off first: a plugged-in vehicle that
-          is driven off tears lead, socket and post.
-        </Caution>
+        <Caution>{t`To take it along for some days, mains off and clamps off first: a plugged-in vehicle that is driven off tears lead, socket and post.`}</Caution>
       ) : null}
       <Problem>{problem}</Problem>
     </div>

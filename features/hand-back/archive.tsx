@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -27,35 +28,30 @@ export function Archive({ data }: { data: HandBackData }) {
   const [coming, setComing] = useState<string | null>(null);
   const rows = archived(data.archive, sought);
   return (
-    <section aria-label="Archive">
+    <section aria-label={t`Archive`}>
       <div className={styles.head}>
-        <h2>Archive</h2>
+        <h2>{t`Archive`}</h2>
         <TextField
-          label="Vehicle, owner or battery mark"
+          label={t`Vehicle, owner or battery mark`}
           value={sought}
           onChange={(event) => setSought(event.target.value)}
         />
       </div>
-      {rows.length === 0 ? <Quiet as="p">Nobody like that was here.</Quiet> : null}
+      {rows.length === 0 ? <Quiet as="p">{t`Nobody like that was here.`}</Quiet> : null}
       <ul className={layout.list}>
         {rows.map((row) => (
           <li key={row.vehicleId} className={styles.item}>
             <span className={styles.name}>
               <VehicleIcon kind={row.kind} size={20} />
               <Link href={`/vehicle/${row.vehicleId}`}>{row.name}</Link>
-              <Quiet>{row.owner ?? 'no owner noted'}</Quiet>
+              <Quiet>{row.owner ?? t`no owner noted`}</Quiet>
             </span>
-            <Quiet>
-              {shortDay(row.from, data.today)} to {shortDay(row.to, data.today)}
-              {row.stays > 1 ? `, the last of ${row.stays} stays` : ''} · {row.known.join(' · ')}
-            </Quiet>
-            <Link href={`/print/record/${row.vehicleId}`}>Its record</Link>
+            <Quiet>{t`${shortDay(row.from, data.today)} to ${shortDay(row.to, data.today)}${row.stays > 1 ? t`, the last of ${row.stays} stays` : ''} · ${row.known.join(' · ')}`}</Quiet>
+            <Link href={`/print/record/${row.vehicleId}`}>{t`Its record`}</Link>
             <Button
               aria-expanded={coming === row.vehicleId}
               onClick={() => setComing(coming === row.vehicleId ? null : row.vehicleId)}
-            >
-              It comes again
-            </Button>
+            >{t`It comes again`}</Button>
             {coming === row.vehicleId ? <ComesAgain row={row} data={data} /> : null}
           </li>
         ))}

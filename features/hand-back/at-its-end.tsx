@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import Link from 'next/link';
 import { shortDay, type Day } from '../../core/day';
 import { useRefresh } from '../app-shell/refresh';
@@ -13,8 +14,8 @@ import styles from './back-item.module.css';
 /** What is waited for, and by when. */
 function dateWords({ consent: { by, stands }, outBy }: AtItsEnd, today: Day): string {
   const day = (one: Day) => (one <= today ? 'today' : shortDay(one, today));
-  if (by !== null) return stands === 'asked' ? `answer ${day(by)}` : `ask ${day(by)}`;
-  return outBy === null ? 'answered' : `out ${day(outBy)}`;
+  if (by !== null) return stands === 'asked' ? t`answer ${day(by)}` : t`ask ${day(by)}`;
+  return outBy === null ? 'answered' : t`out ${day(outBy)}`;
 }
 
 /** One battery at its end: why, what its owner has to say to it, and by when. */
@@ -40,15 +41,14 @@ export function AtItsEndItem({
           <Link href={`/vehicle/${row.vehicleId}`}>{row.name}</Link>
         </span>
         <span>{row.battery}</span>
-        <Quiet>{row.owner ?? 'no owner noted'}</Quiet>
+        <Quiet>{row.owner ?? t`no owner noted`}</Quiet>
       </div>
       <div className={styles.state}>
         <p>{why.slice(0, 2).join(' ')}</p>
         {by === null ? null : (
-          <p className={styles.worry}>
-            Out of the hall {by <= today ? 'today' : `by ${shortDay(by, today)}`}, before frost
-            splits it.
-          </p>
+          <p
+            className={styles.worry}
+          >{t`Out of the hall ${by <= today ? t`today` : t`by ${shortDay(by, today)}`}, before frost splits it.`}</p>
         )}
         <OwnerQuestion
           batteryId={row.batteryId}

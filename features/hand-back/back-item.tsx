@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -27,11 +28,11 @@ export function BackItem({ row, today, clock }: { row: BackRow; today: Day; cloc
     <li className={styles.item} data-ready={readiness?.kind}>
       <div className={styles.day}>
         {backOn !== null
-          ? `back ${shortDay(backOn, today)}`
+          ? t`back ${shortDay(backOn, today)}`
           : collectDay === null
-            ? 'any time'
+            ? t`any time`
             : collectDay === today
-              ? 'today'
+              ? t`today`
               : shortDay(collectDay, today)}
       </div>
       <div className={styles.who}>
@@ -40,23 +41,20 @@ export function BackItem({ row, today, clock }: { row: BackRow; today: Day; cloc
           <b>{row.bayMark}</b>
           <Link href={`/vehicle/${vehicleId}`}>{row.name}</Link>
         </span>
-        <Quiet>{row.owner ?? 'no owner noted'}</Quiet>
+        <Quiet>{row.owner ?? t`no owner noted`}</Quiet>
       </div>
       <div className={styles.state}>
         {readiness ? <p className={styles.readiness}>{readinessWords(readiness, today)}</p> : null}
         {readiness?.kind === 'replace' ? <p>{readiness.why}.</p> : null}
         {next && readiness?.kind !== 'ready' ? (
-          <p>
-            Next: {next.label} by {shortDay(next.by, today)}
-            {more.length > 0 ? `, then ${more.length} more` : ''}.
-          </p>
+          <p>{t`Next: ${next.label} by ${shortDay(next.by, today)}${more.length > 0 ? t`, then ${more.length} more` : ''}.`}</p>
         ) : null}
         {start ? <p className={styles.start}>{start.why}</p> : null}
         {start?.worry ? <p className={styles.worry}>{start.worry}</p> : null}
         {troubled.length > 0 ? (
-          <p className={styles.worry}>
-            {troubled.join(', ')} cannot be judged: see its vehicle’s page.
-          </p>
+          <p
+            className={styles.worry}
+          >{t`${troubled.join(', ')} cannot be judged: see its vehicle’s page.`}</p>
         ) : null}
       </div>
       <div className={styles.acts}>
@@ -64,9 +62,11 @@ export function BackItem({ row, today, clock }: { row: BackRow; today: Day; cloc
           <BroughtBack row={row} clock={clock} />
         ) : (
           <>
-            {collectDay === null ? null : <Go href={`/hand-back/${vehicleId}`}>Walk it back</Go>}
+            {collectDay === null ? null : (
+              <Go href={`/hand-back/${vehicleId}`}>{t`Walk it back`}</Go>
+            )}
             <Button aria-expanded={changing} onClick={() => setChanging(!changing)}>
-              {collectDay === null ? 'It goes on a day' : 'Another day'}
+              {collectDay === null ? t`It goes on a day` : t`Another day`}
             </Button>
           </>
         )}
@@ -90,9 +90,7 @@ function BroughtBack({ row, clock }: { row: BackRow; clock: ClockDto }) {
   };
   return (
     <>
-      <Button type="primary" onClick={() => void record()}>
-        It is back
-      </Button>
+      <Button type="primary" onClick={() => void record()}>{t`It is back`}</Button>
       <Problem>{problem}</Problem>
     </>
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -28,7 +29,7 @@ export function ComesAgain({
   const [collectOn, setCollectOn] = useState(data.seasonEnd);
   const [problem, setProblem] = useState<string | null>(null);
   const layUp = async () => {
-    if (bayId === null) return setProblem('No bay is free: hand one back first.');
+    if (bayId === null) return setProblem(t`No bay is free: hand one back first.`);
     const at = siteNow();
     const reply = await postEntries([
       newEntry('laid-up', vehicleId, at, { bayId, collectOn }),
@@ -41,17 +42,15 @@ export function ComesAgain({
   return (
     <div className={styles.again}>
       <SelectField
-        label="Bay"
+        label={t`Bay`}
         value={bayId}
         options={data.freeBays.map(({ id, mark }) => ({ value: id, label: mark }))}
         onChange={setBayId}
       />
-      <Field label="Collection day">
+      <Field label={t`Collection day`}>
         {(id) => <DayField id={id} value={collectOn} onChange={setCollectOn} />}
       </Field>
-      <Button type="primary" onClick={() => void layUp()}>
-        Lay it up again
-      </Button>
+      <Button type="primary" onClick={() => void layUp()}>{t`Lay it up again`}</Button>
       <Problem>{problem}</Problem>
     </div>
   );

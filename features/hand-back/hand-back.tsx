@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import Link from 'next/link';
 import { shortDay } from '../../core/day';
 import { Quiet } from '../ui/quiet';
@@ -23,20 +25,20 @@ export function groupsOf({ rows, today }: Pick<HandBackData, 'rows' | 'today'>):
   const within = (from: number, to: number) =>
     coming.filter(({ collectDay }) => collectDay! >= from && collectDay! < to);
   return [
-    { title: 'Overdue', rows: within(-Infinity, today), nobody: null },
-    { title: 'This week', rows: within(today, today + WEEK), nobody: 'Nobody comes this week.' },
+    { title: t`Overdue`, rows: within(-Infinity, today), nobody: null },
+    { title: t`This week`, rows: within(today, today + WEEK), nobody: t`Nobody comes this week.` },
     {
-      title: 'Next week',
+      title: t`Next week`,
       rows: within(today + WEEK, today + 2 * WEEK),
-      nobody: 'Nobody comes next week.',
+      nobody: t`Nobody comes next week.`,
     },
     {
-      title: 'With their owners for some days',
+      title: t`With their owners for some days`,
       rows: rows.filter(({ backOn }) => backOn !== null),
       nobody: null,
     },
     {
-      title: 'Always ready',
+      title: t`Always ready`,
       rows: rows.filter(({ collectDay, backOn }) => collectDay === null && backOn === null),
       nobody: null,
     },
@@ -49,12 +51,8 @@ export function HandBack({ data }: { data: HandBackData }) {
   return (
     <div className={layout.page}>
       <header className={layout.head}>
-        <h1>Hand back</h1>
-        <Quiet as="p">
-          On the day its owner comes, it starts. ·{' '}
-          <Link href="/season/account">the season’s account</Link> ·{' '}
-          <Link href="/print/notices">notices to owners of old batteries</Link>
-        </Quiet>
+        <h1>{t`Hand back`}</h1>
+        <Quiet as="p">{phrase`On the day its owner comes, it starts. · ${(<Link href="/season/account">{t`the season’s account`}</Link>)} · ${(<Link href="/print/notices">{t`notices to owners of old batteries`}</Link>)}`}</Quiet>
       </header>
       {groupsOf(data).map(({ title, rows: group, nobody }) => (
         <section key={title} className={styles.group} aria-label={title}>
@@ -68,9 +66,9 @@ export function HandBack({ data }: { data: HandBackData }) {
         </section>
       ))}
       {atTheirEnd.length > 0 ? (
-        <section className={styles.group} aria-label="Questions to owners">
-          <h2>Questions to owners</h2>
-          <Quiet as="p">Batteries at their end. Nothing is bought without its owner’s word.</Quiet>
+        <section className={styles.group} aria-label={t`Questions to owners`}>
+          <h2>{t`Questions to owners`}</h2>
+          <Quiet as="p">{t`Batteries at their end. Nothing is bought without its owner’s word.`}</Quiet>
           <ul className={styles.list}>
             {atTheirEnd.map((row) => (
               <AtItsEndItem key={row.batteryId} row={row} today={today} clock={clock} />
@@ -79,10 +77,7 @@ export function HandBack({ data }: { data: HandBackData }) {
         </section>
       ) : null}
       {later ? (
-        <Quiet as="p">
-          {later.count} more later, the first on {shortDay(later.first.collectDay, today)}:{' '}
-          {later.first.bayMark} {later.first.name}.
-        </Quiet>
+        <Quiet as="p">{t`${later.count} more later, the first on ${shortDay(later.first.collectDay, today)}: ${later.first.bayMark} ${later.first.name}.`}</Quiet>
       ) : null}
       {data.archive.length > 0 ? <Archive data={data} /> : null}
     </div>

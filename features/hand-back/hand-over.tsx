@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -49,7 +50,7 @@ export function HandOver({ data, batteries, walk, stage }: StageProps) {
     <>
       {refused ? null : because.map(({ words }) => <Caution key={words}>{words}</Caution>)}
       <p>
-        <Link href={`/print/record/${data.vehicle.id}`}>The owner’s record, to print</Link>
+        <Link href={`/print/record/${data.vehicle.id}`}>{t`The owner’s record, to print`}</Link>
       </p>
       {refused ? (
         <Refusal because={because} />
@@ -57,7 +58,7 @@ export function HandOver({ data, batteries, walk, stage }: StageProps) {
         <>
           <div className={styles.over}>
             <TextField
-              label="Who takes it"
+              label={t`Who takes it`}
               maxLength={80}
               value={to}
               onChange={(event) => setTo(event.target.value)}
@@ -66,8 +67,8 @@ export function HandOver({ data, batteries, walk, stage }: StageProps) {
               <TextField
                 label={
                   left.length > 0
-                    ? `Not done: ${left.map(({ label }) => label.toLowerCase()).join(', ')}. Handed over all the same because`
-                    : 'Handed over all the same because'
+                    ? t`Not done: ${left.map(({ label }) => label.toLowerCase()).join(', ')}. Handed over all the same because`
+                    : t`Handed over all the same because`
                 }
                 maxLength={200}
                 value={despite}
@@ -78,7 +79,7 @@ export function HandOver({ data, batteries, walk, stage }: StageProps) {
           <Problem>{problem}</Problem>
           {to.trim() === '' || (asks && despite.trim() === '') ? (
             <p className={styles.waits} role="status">
-              {to.trim() === '' ? 'Say who takes it.' : 'Say why it goes as it is.'}
+              {to.trim() === '' ? t`Say who takes it.` : t`Say why it goes as it is.`}
             </p>
           ) : (
             <ProcedureRunner

@@ -1,3 +1,4 @@
+import { t, plural } from '../../core/language';
 import 'server-only';
 import { dayName, dayOf, toDay } from '../../core/day';
 import { formatMilliamps } from '../../core/words/words';
@@ -89,8 +90,8 @@ export function archiveOf(
     });
     const known = own.map(({ mark, one: { readings, drawMa } }) =>
       [
-        `${mark}: ${readings.length} ${readings.length === 1 ? 'reading' : 'readings'}`,
-        ...(drawMa === null ? [] : [`draws ${formatMilliamps(drawMa)}`]),
+        `${mark}: ${readings.length} ${plural(readings.length, 'reading', 'readings')}`,
+        ...(drawMa === null ? [] : [t`draws ${formatMilliamps(drawMa)}`]),
       ].join(', '),
     );
     return [

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useState } from 'react';
 import type { Replacing } from '../../core/hand-back/consent';
@@ -44,17 +45,19 @@ export function OwnerQuestion({
       {consent.stands === 'asked' ? (
         <div className={layout.fields}>
           <TextField
-            label="In their words, or empty"
+            label={t`In their words, or empty`}
             maxLength={200}
             value={said}
             onChange={(event) => setSaid(event.target.value)}
           />
-          <Button onClick={() => void answer(true)}>They say yes</Button>
-          <Button onClick={() => void answer(false)}>They say no</Button>
-          <Button onClick={asked}>Asked once more</Button>
+          <Button onClick={() => void answer(true)}>{t`They say yes`}</Button>
+          <Button onClick={() => void answer(false)}>{t`They say no`}</Button>
+          <Button onClick={asked}>{t`Asked once more`}</Button>
         </div>
       ) : consent.stands === 'ask' || consent.stands === 'no' ? (
-        <Button onClick={asked}>{consent.stands === 'ask' ? 'Asked today' : 'Asked again'}</Button>
+        <Button onClick={asked}>
+          {consent.stands === 'ask' ? t`Asked today` : t`Asked again`}
+        </Button>
       ) : null}
       <Problem>{problem}</Problem>
     </div>

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -51,23 +52,24 @@ export function StageBody(props: StageProps) {
       {stage.id === 'hand-over' ? (
         <HandOver {...props} />
       ) : battery === null ? null : stage.waitsFor ? (
-        <p className={styles.waits} role="status">
-          First: {stage.waitsFor.label}. {stage.waitsFor.why}
-        </p>
+        <p
+          className={styles.waits}
+          role="status"
+        >{t`First: ${stage.waitsFor.label}. ${stage.waitsFor.why}`}</p>
       ) : stage.state === 'done' && !stage.bad ? (
-        <p className={styles.waits} role="status">
-          Done.
-        </p>
+        <p className={styles.waits} role="status">{t`Done.`}</p>
       ) : (
         <Work {...props} battery={battery} />
       )}
       {stage.id === 'crank' && battery && stage.state === 'open' ? (
-        <Link href={`/bench?battery=${battery.id}&job=crank`}>Watch it at the bench, by meter</Link>
+        <Link
+          href={`/bench?battery=${battery.id}&job=crank`}
+        >{t`Watch it at the bench, by meter`}</Link>
       ) : null}
       {stage.id === 'draw-test' && battery ? (
-        <Link href={`/bench?battery=${battery.id}&job=draw`}>
-          Measure it at the bench, with {data.vehicle.name} on the meter
-        </Link>
+        <Link
+          href={`/bench?battery=${battery.id}&job=draw`}
+        >{t`Measure it at the bench, with ${data.vehicle.name} on the meter`}</Link>
       ) : null}
     </>
   );
@@ -121,10 +123,10 @@ function ToCharge({ battery, stage }: { battery: BackBattery; stage: Stage }) {
     <div className={styles.charge}>
       <p>
         {state.chargeSince !== null
-          ? 'It is on charge. It counts when it was taken off and said to be full.'
-          : `Begin it by ${shortDay(stage.by)}, so that it is full and rested in time.`}
+          ? t`It is on charge. It counts when it was taken off and said to be full.`
+          : t`Begin it by ${shortDay(stage.by)}, so that it is full and rested in time.`}
       </p>
-      <Go href={`/charge?battery=${battery.id}`}>To its charge</Go>
+      <Go href={`/charge?battery=${battery.id}`}>{t`To its charge`}</Go>
     </div>
   );
 }
@@ -141,10 +143,7 @@ function Replace({
   return (
     <div className={styles.charge}>
       {outBy === null ? null : (
-        <Caution>
-          Out of {battery.standing.hallName}{' '}
-          {outBy <= data.today ? 'today' : `by ${shortDay(outBy, data.today)}`}: frost splits it.
-        </Caution>
+        <Caution>{t`Out of ${battery.standing.hallName} ${outBy <= data.today ? t`today` : t`by ${shortDay(outBy, data.today)}`}: frost splits it.`}</Caution>
       )}
       <OwnerQuestion
         batteryId={battery.id}
@@ -161,9 +160,10 @@ function Replace({
           onLeave={() => setFitting(false)}
         />
       ) : (
-        <Button size="large" onClick={() => setFitting(true)}>
-          Another one takes its place
-        </Button>
+        <Button
+          size="large"
+          onClick={() => setFitting(true)}
+        >{t`Another one takes its place`}</Button>
       )}
     </div>
   );
@@ -194,9 +194,7 @@ function Inspect({
         size="large"
         disabled={Object.keys(seen.answers).length === 0 && seen.levels === null}
         onClick={() => onSeen(seen)}
-      >
-        Record what was seen
-      </Button>
+      >{t`Record what was seen`}</Button>
     </>
   );
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { t, msg, withWords } from '../../core/language';
 import { IconCheck, IconLock, IconCircle, IconAlertTriangle } from '@tabler/icons-react';
 import { shortDay, type Day } from '../../core/day';
 import type { BackBattery } from '../../core/hand-back/stages';
@@ -7,7 +8,7 @@ import type { Stage } from '../../core/hand-back/walk';
 import layout from '../ui/layout.module.css';
 import styles from './stage-list.module.css';
 
-const WORDS = { done: 'done', open: 'to do', waits: 'waits' } as const;
+const WORDS = withWords({ done: 'done', open: msg`to do`, waits: 'waits' } as const);
 
 function Mark({ stage }: { stage: Stage }) {
   if (stage.bad) return <IconAlertTriangle size={18} aria-hidden="true" />;
@@ -36,10 +37,8 @@ export function StageList({
   const label = new Map(batteries.map((one) => [one.id, one.label]));
   const done = stages.filter(({ state }) => state === 'done').length;
   return (
-    <nav className={styles.side} aria-label="Stages">
-      <p className={styles.count}>
-        {done} of {stages.length} done
-      </p>
+    <nav className={styles.side} aria-label={t`Stages`}>
+      <p className={styles.count}>{t`${done} of ${stages.length} done`}</p>
       <ol className={layout.list}>
         {stages.map((stage) => (
           <li key={stage.key}>
@@ -59,7 +58,7 @@ export function StageList({
               </span>
               <small className={styles.by}>
                 {stage.state === 'open'
-                  ? `${stage.id === 'charge' ? 'begin by' : 'by'} ${shortDay(stage.by, today)}`
+                  ? `${stage.id === 'charge' ? t`begin by` : t`by`} ${shortDay(stage.by, today)}`
                   : WORDS[stage.state]}
               </small>
             </button>

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import Link from 'next/link';
 import { useMemo, useState } from 'react';
 import { chargeForecastOf } from '../../core/assessment/charge-forecast';
@@ -45,7 +46,7 @@ export function WalkBack({ data }: { data: VehicleData }) {
     return (
       <div className={layout.page}>
         <h1>{vehicle.name}</h1>
-        <Quiet as="p">No battery of this vehicle is in the logbook.</Quiet>
+        <Quiet as="p">{t`No battery of this vehicle is in the logbook.`}</Quiet>
       </div>
     );
   }
@@ -61,11 +62,11 @@ export function WalkBack({ data }: { data: VehicleData }) {
         bay={vehicle.bayMark}
         line={
           <>
-            {owner?.name ?? 'No owner noted'} ·{' '}
+            {owner?.name ?? t`No owner noted`} ·{' '}
             {vehicle.collectDay === null
-              ? 'always ready'
-              : `comes ${vehicle.collectDay === today ? 'today' : shortDay(vehicle.collectDay, today)}`}{' '}
-            · <Link href={`/vehicle/${vehicle.id}`}>its page</Link>
+              ? t`always ready`
+              : t`comes ${vehicle.collectDay === today ? t`today` : shortDay(vehicle.collectDay, today)}`}{' '}
+            · <Link href={`/vehicle/${vehicle.id}`}>{t`its page`}</Link>
           </>
         }
       />

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { dayOf } from '../../core/day';
@@ -26,18 +27,18 @@ function factsOf({ battery, standing }: AssessedBattery): (readonly [string, str
   const loss = lossOf(standing);
   const { readings, drawMa, charges, starts } = standing.state;
   const last = readings.findLast(({ fed }) => !fed);
-  const spells = `${readings.length} readings, ${charges.length} charges, ${starts.length} starts`;
+  const spells = t`${readings.length} readings, ${charges.length} charges, ${starts.length} starts`;
   return [
-    ['Rated', `${CHEMISTRIES[battery.chemistry].short}, ${battery.capacityAh} Ah`],
-    ['Fitted', battery.fittedYear === null ? 'unknown' : String(battery.fittedYear)],
-    ['On record', spells],
-    ['Last read', last ? `${last.volts.toFixed(2)} V` : 'never'],
-    ['Still holds', range(loss.usableAh.low, loss.usableAh.high, 'Ah')],
+    [t`Rated`, `${CHEMISTRIES[battery.chemistry].short}, ${battery.capacityAh} Ah`],
+    [t`Fitted`, battery.fittedYear === null ? 'unknown' : String(battery.fittedYear)],
+    [t`On record`, spells],
+    [t`Last read`, last ? `${last.volts.toFixed(2)} V` : 'never'],
+    [t`Still holds`, range(loss.usableAh.low, loss.usableAh.high, 'Ah')],
     [
-      'Draws',
+      t`Draws`,
       drawMa === null
         ? `${range(milliampsOf(loss.draw.low, loss), milliampsOf(loss.draw.high, loss), 'mA')}, learnt`
-        : `${Number(drawMa.toPrecision(2))} mA, measured`,
+        : t`${Number(drawMa.toPrecision(2))} mA, measured`,
     ],
   ];
 }

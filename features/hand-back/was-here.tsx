@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -28,26 +30,22 @@ export function WasHere({ data }: { data: WasHereData }) {
         vehicle={row}
         bay={null}
         line={
-          <>
-            {VEHICLE_KINDS[row.kind].label} · {row.owner ?? 'no owner noted'} · not here since{' '}
-            {shortDay(row.to, today)} ·{' '}
-            <Link href={`/print/record/${row.vehicleId}`}>its owner’s record</Link>
-          </>
+          <>{phrase`${VEHICLE_KINDS[row.kind].label} · ${row.owner ?? t`no owner noted`} · not here since ${shortDay(row.to, today)} · ${(<Link href={`/print/record/${row.vehicleId}`}>{t`its owner’s record`}</Link>)}`}</>
         }
       />
-      <section className={layout.panel} aria-label="It comes again">
-        <h2>It comes again</h2>
-        <Quiet as="p">From what is known of it; a reading says what it brings along.</Quiet>
+      <section className={layout.panel} aria-label={t`It comes again`}>
+        <h2>{t`It comes again`}</h2>
+        <Quiet as="p">{t`From what is known of it; a reading says what it brings along.`}</Quiet>
         <ComesAgain row={row} data={data} />
         <TakeBack data={data} />
       </section>
       <div className={styles.batteries}>
         {batteries.map(({ mark, label, facts, life }) => (
-          <section key={mark} aria-label={`Battery ${mark}`}>
+          <section key={mark} aria-label={t`Battery ${mark}`}>
             <h2>
               {label} <Quiet>{mark}</Quiet>
             </h2>
-            <DataTable head={[]} caption={`What is known of ${mark}`}>
+            <DataTable head={[]} caption={t`What is known of ${mark}`}>
               {facts.map(([name, value]) => (
                 <tr key={name}>
                   <th scope="row">{name}</th>
@@ -60,18 +58,16 @@ export function WasHere({ data }: { data: WasHereData }) {
         ))}
       </div>
       {data.troubled.length > 0 ? (
-        <Caution>
-          {data.troubled.join(', ')} cannot be judged: something on record makes no sense.
-        </Caution>
+        <Caution>{t`${data.troubled.join(', ')} cannot be judged: something on record makes no sense.`}</Caution>
       ) : null}
-      <section aria-label="Logbook">
-        <h2>Logbook</h2>
+      <section aria-label={t`Logbook`}>
+        <h2>{t`Logbook`}</h2>
         <Quiet as="p">
           {stays
-            .map(({ from, to }) => `here ${shortDay(from, today)} to ${shortDay(to, today)}`)
+            .map(({ from, to }) => t`here ${shortDay(from, today)} to ${shortDay(to, today)}`)
             .join(' · ')}
         </Quiet>
-        <DataTable head={['Day', 'Battery', 'What', '']} caption="All that was recorded">
+        <DataTable head={[t`Day`, t`Battery`, t`What`, '']} caption={t`All that was recorded`}>
           {lines.map(({ id, on, of, what, value, struck }) => (
             <tr key={id} data-struck={struck || undefined} className={styles.line}>
               <td>{shortDay(on, today)}</td>
@@ -94,7 +90,7 @@ function TakeBack({ data: { row, handedBack, clock, today } }: { data: WasHereDa
   // Later it was on the road, whatever was recorded.
   if (handedBack === null || today - row.to > MISTAKE_DAYS) return null;
   const strike = async () => {
-    const why = 'it was not handed back';
+    const why = t`it was not handed back`;
     const entry = newEntry('withdrawn', row.vehicleId, siteNow(), { why }, handedBack, 'vehicle');
     const reply = await postEntry(entry);
     setProblem(reply.ok ? null : reply.reason);
@@ -103,7 +99,7 @@ function TakeBack({ data: { row, handedBack, clock, today } }: { data: WasHereDa
   return (
     <>
       <div>
-        <Button onClick={() => void strike()}>It never left: strike the hand-over</Button>
+        <Button onClick={() => void strike()}>{t`It never left: strike the hand-over`}</Button>
       </div>
       <Problem>{problem}</Problem>
     </>

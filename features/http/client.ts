@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import type { z } from 'zod';
 import { typedWasSent } from '../app-shell/typed';
 import type { Api } from './contract';
@@ -60,8 +61,8 @@ const ASKS: ReadonlySet<Address> = new Set([
   'PUT /api/pin',
 ]);
 
-const AWAY = 'The server cannot be reached.';
-const KEPT = 'Nothing is lost: try again when it runs.';
+const away = () => t`The server cannot be reached.`;
+const kept = () => t`Nothing is lost: try again when it runs.`;
 
 /**
  * Asks the server at one of its addresses, and says in plain words what became of it. Nothing that
@@ -87,7 +88,11 @@ export async function call<A extends Address>(
       ...(keepalive ? { keepalive } : {}),
     });
   } catch {
-    return { ok: false, question: false, reason: method === 'GET' ? AWAY : `${AWAY} ${KEPT}` };
+    return {
+      ok: false,
+      question: false,
+      reason: method === 'GET' ? away() : `${away()} ${kept()}`,
+    };
   }
   const told: unknown = await reply.json().catch(() => null);
   if (reply.ok) {
@@ -100,7 +105,7 @@ export async function call<A extends Address>(
   return {
     ok: false,
     question: reply.status === 422,
-    reason: refusal?.reason ?? `The server answered ${reply.status}.`,
+    reason: refusal?.reason ?? t`The server answered ${reply.status}.`,
     field: refusal?.field,
   };
 }

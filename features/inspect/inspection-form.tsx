@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import type { BatteryDetails } from '../../core/battery/details';
 import { findingsOf } from '../../core/inspect/findings';
@@ -43,12 +44,8 @@ export function InspectionForm({
   return (
     <div className={styles.inspection}>
       <div className={styles.tools}>
-        <Button size="small" onClick={sound}>
-          All the rest is sound
-        </Button>
-        <span>
-          {points.filter((id) => value.answers[id]).length} of {points.length} looked at
-        </span>
+        <Button size="small" onClick={sound}>{t`All the rest is sound`}</Button>
+        <span>{t`${points.filter((id) => value.answers[id]).length} of ${points.length} looked at`}</span>
       </div>
       <div className={styles.points}>
         {points.map((id) => {

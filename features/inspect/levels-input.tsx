@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { LEVELS, LEVEL_WORDS, type Level } from '../../core/inspect/points';
 import { Chooser } from '../ui/field';
@@ -20,16 +21,14 @@ export function LevelsInput({
     onChange(full.map((one, i) => (i === at ? level : (one ?? 'mark'))));
   return (
     <fieldset className={styles.levels}>
-      <legend>Levels, cell by cell from the positive post</legend>
+      <legend>{t`Levels, cell by cell from the positive post`}</legend>
       <div className={styles.all}>
         {LEVELS.map((level) => (
           <Button
             size="small"
             key={level}
             onClick={() => onChange(Array.from({ length: cells }, () => level))}
-          >
-            All {LEVEL_WORDS[level]}
-          </Button>
+          >{t`All ${LEVEL_WORDS[level]}`}</Button>
         ))}
       </div>
       <div className={styles.cells}>
@@ -40,7 +39,7 @@ export function LevelsInput({
               value={level}
               wrong={level === 'low' || level === 'plates'}
               placeholder="–"
-              aria-label={`Cell ${i + 1}`}
+              aria-label={t`Cell ${i + 1}`}
               options={LEVELS.map((one) => ({ value: one, label: LEVEL_WORDS[one] }))}
               onChange={(one) => set(i, one)}
             />

@@ -1,5 +1,7 @@
 'use client';
 
+import { t, plural } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Input } from 'antd';
 import { useState } from 'react';
 import { call } from '../http/client';
@@ -21,7 +23,7 @@ export function Begin({
   return (
     <section
       className={layout.panel}
-      aria-label="The list"
+      aria-label={t`The list`}
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {
         event.preventDefault();
@@ -29,8 +31,7 @@ export function Begin({
         if (file) onFile(file);
       }}
     >
-      <label>
-        A file (CSV, XLSX or ODS), also dropped here{' '}
+      <label>{phrase`A file (CSV, XLSX or ODS), also dropped here ${(
         <input
           type="file"
           accept=".csv,.txt,.tsv,.xlsx,.ods,text/csv,text/plain"
@@ -39,21 +40,15 @@ export function Begin({
             if (file) onFile(file);
           }}
         />
-      </label>
+      )}`}</label>
       <Input.TextArea
-        aria-label="Or paste it from a spreadsheet"
-        placeholder="or paste it here from a spreadsheet"
+        aria-label={t`Or paste it from a spreadsheet`}
+        placeholder={t`or paste it here from a spreadsheet`}
         rows={8}
         value=""
         onChange={({ target }) => onText(target.value)}
       />
-      <p>
-        No list yet?{' '}
-        <a href={TEMPLATE_HREF} download="vehicles.csv">
-          An empty one with examples
-        </a>{' '}
-        to fill in.
-      </p>
+      <p>{phrase`No list yet? ${(<a href={TEMPLATE_HREF} download="vehicles.csv">{t`An empty one with examples`}</a>)} to fill in.`}</p>
     </section>
   );
 }
@@ -69,18 +64,19 @@ export function BroughtLately({ lists }: { readonly lists: BringData['lately'] }
     if (answer.ok) refresh();
   };
   return (
-    <section className={layout.panel} aria-label="Brought within a day">
-      <h2>Brought within a day</h2>
+    <section className={layout.panel} aria-label={t`Brought within a day`}>
+      <h2>{t`Brought within a day`}</h2>
       <ul>
         {lists.map(({ id, vehicles, by, at }) => (
-          <li key={id}>
-            {vehicles} {vehicles === 1 ? 'vehicle' : 'vehicles'}, by {by}, {at}{' '}
+          <li
+            key={id}
+          >{phrase`${vehicles} ${plural(vehicles, 'vehicle', 'vehicles')}, by ${by}, ${at} ${(
             <Sure
-              label="Take it back"
-              question="Take all of it back"
+              label={t`Take it back`}
+              question={t`Take all of it back`}
               onSure={() => void takeBack(id)}
             />
-          </li>
+          )}`}</li>
         ))}
       </ul>
       <Problem>{problem}</Problem>

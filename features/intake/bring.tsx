@@ -1,5 +1,7 @@
 'use client';
 
+import { counted, t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button, Checkbox } from 'antd';
 import { useMemo, useReducer, useState } from 'react';
 import { shortDay, toDay } from '../../core/day';
@@ -23,8 +25,6 @@ import { RowsTable } from './rows';
 
 const count = (rows: readonly IntakeRow[], kind: Remark['kind']) =>
   rows.filter(({ remarks }) => remarks.some((one) => one.kind === kind)).length;
-const are = (n: number, one: string, many: string) => (n === 1 ? `1 ${one}` : `${n} ${many}`);
-
 /** A list of vehicles that somebody has already, from a file or a spreadsheet. */
 export function Bring({ data }: { readonly data: BringData }) {
   const [list, act] = useReducer(bringReducer, null);
@@ -38,18 +38,15 @@ export function Bring({ data }: { readonly data: BringData }) {
       const columns = columnsRemembered(rows[0]!);
       act({ do: 'list', rows, hallId: data.halls[0]!.id, columns });
     } catch (error) {
-      setProblem(`This is no list: ${(error as Error).message}`);
+      setProblem(t`This is no list: ${(error as Error).message}`);
     }
   };
   if (done) return <Done {...done} />;
   return (
     <div className={layout.page}>
       <header className={layout.head}>
-        <h1>Bring a list</h1>
-        <Quiet as="p">
-          One row for each battery. Columns may have any names and stand in any order; nothing is
-          stored until you say so.
-        </Quiet>
+        <h1>{t`Bring a list`}</h1>
+        <Quiet as="p">{t`One row for each battery. Columns may have any names and stand in any order; nothing is stored until you say so.`}</Quiet>
       </header>
       <Problem>{problem}</Problem>
       {list ? (
@@ -70,12 +67,9 @@ export function Bring({ data }: { readonly data: BringData }) {
 function Done({ vehicles, nextRound }: { vehicles: number; nextRound: string }) {
   return (
     <div className={layout.page}>
-      <h1>{are(vehicles, 'vehicle stands', 'vehicles stand')} in the yard</h1>
-      <p>
-        The next round is on {nextRound}. Was it the wrong list? Within a day it can be taken back,
-        whole, under <a href="/bring">Bring a list</a>.
-      </p>
-      <Go href="/round">To the round</Go>
+      <h1>{t`${counted(vehicles, 'vehicle stands', 'vehicles stand')} in the yard`}</h1>
+      <p>{phrase`The next round is on ${nextRound}. Was it the wrong list? Within a day it can be taken back, whole, under ${(<a href="/bring">{t`Bring a list`}</a>)}.`}</p>
+      <Go href="/round">{t`To the round`}</Go>
     </div>
   );
 }
@@ -91,33 +85,33 @@ function WholeList({
   return (
     <>
       <SelectField
-        label="Dates like 3/4/2027"
+        label={t`Dates like 3/4/2027`}
         value={reading.dateOrder}
-        placeholder="say which"
+        placeholder={t`say which`}
         options={[
-          { value: 'day-first', label: '3 April: the day is first' },
-          { value: 'month-first', label: '4 March: the month is first' },
+          { value: 'day-first', label: t`3 April: the day is first` },
+          { value: 'month-first', label: t`4 March: the month is first` },
         ]}
         onChange={(order) => act({ do: 'dates', order })}
       />
       {reading.columns.includes('celsius') ? (
         <SelectField
-          label="Temperatures without a unit"
+          label={t`Temperatures without a unit`}
           value={reading.degrees}
-          placeholder="say which"
+          placeholder={t`say which`}
           options={[
-            { value: 'celsius', label: 'Celsius' },
-            { value: 'fahrenheit', label: 'Fahrenheit' },
+            { value: 'celsius', label: t`Celsius` },
+            { value: 'fahrenheit', label: t`Fahrenheit` },
           ]}
           onChange={(degrees) => act({ do: 'degrees', degrees })}
         />
       ) : null}
       <SelectField
-        label="Several rows of one vehicle are"
+        label={t`Several rows of one vehicle are`}
         value={reading.sameVehicle}
         options={[
-          { value: 'batteries', label: 'its batteries' },
-          { value: 'readings', label: 'readings of one battery' },
+          { value: 'batteries', label: t`its batteries` },
+          { value: 'readings', label: t`readings of one battery` },
         ]}
         onChange={(are) => act({ do: 'same-vehicle', are })}
       />
@@ -167,16 +161,14 @@ function List({
         <WholeList reading={list.reading} act={act} />
         {newBays.length > 0 ? (
           <SelectField
-            label={`${are(newBays.length, 'bay', 'bays')} that are not here yet: made in`}
+            label={t`${counted(newBays.length, 'bay', 'bays')} that are not here yet: made in`}
             value={list.hallId}
             options={data.halls.map(({ id, name }) => ({ value: id, label: name }))}
             onChange={(id) => act({ do: 'hall', id })}
           />
         ) : null}
       </div>
-      <Quiet as="p">
-        Where no day of collection stands, it is {shortDay(toDay(data.collectOn))}.
-      </Quiet>
+      <Quiet as="p">{t`Where no day of collection stands, it is ${shortDay(toDay(data.collectOn))}.`}</Quiet>
       <RowsTable
         list={list}
         rows={rows}
@@ -187,21 +179,15 @@ function List({
         <Checkbox
           checked={list.confirmed}
           onChange={({ target }) => act({ do: 'confirm', confirmed: target.checked })}
-        >
-          What is asked of {are(asked, 'row', 'rows')} is right as it stands
-        </Checkbox>
+        >{t`What is asked of ${counted(asked, 'row', 'rows')} is right as it stands`}</Checkbox>
       ) : null}
       {earthUnsaid > 0 ? (
         <>
-          <Caution>
-            Which post is connected to the body decides which clamp comes off first; on the wrong
-            one a spanner is a dead short. Of {are(earthUnsaid, 'vehicle', 'vehicles')} the list
-            does not say it.
-          </Caution>
-          <Checkbox checked={looked} onChange={({ target }) => setLooked(target.checked)}>
-            Somebody has looked: on these it is the negative one. (On others write “positive earth”
-            into their row.)
-          </Checkbox>
+          <Caution>{t`Which post is connected to the body decides which clamp comes off first; on the wrong one a spanner is a dead short. Of ${counted(earthUnsaid, 'vehicle', 'vehicles')} the list does not say it.`}</Caution>
+          <Checkbox
+            checked={looked}
+            onChange={({ target }) => setLooked(target.checked)}
+          >{t`Somebody has looked: on these it is the negative one. (On others write “positive earth” into their row.)`}</Checkbox>
         </>
       ) : null}
       <Problem>{problem}</Problem>
@@ -217,13 +203,11 @@ function List({
             vehicles.length === 0
           }
           onClick={() => void take()}
-        >
-          Take {are(vehicles.length, 'vehicle', 'vehicles')} in
-        </Button>
-        <Button size="large" onClick={() => act({ do: 'away' })}>
-          Another list
-        </Button>
-        {wrong > 0 ? <Quiet>{are(wrong, 'row has', 'rows have')} something to mend.</Quiet> : null}
+        >{t`Take ${counted(vehicles.length, 'vehicle', 'vehicles')} in`}</Button>
+        <Button size="large" onClick={() => act({ do: 'away' })}>{t`Another list`}</Button>
+        {wrong > 0 ? (
+          <Quiet>{t`${counted(wrong, 'row has', 'rows have')} something to mend.`}</Quiet>
+        ) : null}
       </div>
     </>
   );

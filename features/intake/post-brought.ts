@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../../core/language';
 import 'server-only';
 import { MS_PER_DAY, dayName, dayOf, instantAt, shortDay, toDay, type Day } from '../../core/day';
 import type { NewEntry } from '../../core/logbook/entry';
@@ -29,10 +30,10 @@ const MAX_BYTES = 32_000_000;
 const [CAME_AT, READ_AT] = [8, 12];
 
 /** A list knows nothing of these, and whoever takes the lead off stands at the battery’s page. */
-const NOT_LOOKED_AT =
-  'Brought from a list: nobody has looked for alarm, tracker, radio code, keys and locks. Look, and ask its owner, before a lead comes off.';
+const notLookedAt = () =>
+  t`Brought from a list: nobody has looked for alarm, tracker, radio code, keys and locks. Look, and ask its owner, before a lead comes off.`;
 
-const WRONG_LIST = { why: 'the list was taken back' };
+const WRONG_LIST = withWords({ why: msg`the list was taken back` });
 
 class Refused extends Error {
   constructor(
@@ -55,7 +56,7 @@ export async function postBrought(request: Request): Promise<Response> {
   const bring = db().transaction(() => {
     const bays = addBays(data);
     const loaded = loadSite(db(), now());
-    if (!loaded) throw new Refused(404, 'The site is not set up yet.');
+    if (!loaded) throw new Refused(404, t`The site is not set up yet.`);
     const before = readBrought(db(), data.id);
     const nextRound = shortDay(roundOnOrAfter(loaded.rules, loaded.today));
     if (before) return { id: data.id, vehicles: before.vehicles, nextRound };
@@ -95,17 +96,17 @@ export function deleteBrought(request: Request, id: string): Response {
   const at = now();
   const back = db().transaction(() => {
     const list = readBrought(db(), id);
-    if (!list) throw new Refused(404, 'There is no such list.');
+    if (!list) throw new Refused(404, t`There is no such list.`);
     if (list.takenBackAt !== null) return;
     if (at - list.at > MS_PER_DAY) {
-      throw new Refused(409, 'It came more than a day ago: hand its vehicles back one by one.');
+      throw new Refused(409, t`It came more than a day ago: hand its vehicles back one by one.`);
     }
     const worked = readWorkedOnSince(db(), list);
     if (worked.length > 0) {
       const names = worked.slice(0, 3).join(', ');
       throw new Refused(
         409,
-        `Something was recorded since of ${names}${worked.length > 3 ? ` and ${worked.length - 3} more` : ''}: strike that first.`,
+        t`Something was recorded since of ${names}${worked.length > 3 ? t` and ${worked.length - 3} more` : ''}: strike that first.`,
       );
     }
     const strikes = readEntriesBrought(db(), list).map((entry) =>
@@ -133,7 +134,7 @@ export function deleteBrought(request: Request, id: string): Response {
 function addBays({ hallId, newBays }: Brought): string[] {
   if (newBays.length === 0) return [];
   if (!readHalls(db()).some(({ id }) => id === hallId)) {
-    throw new Refused(404, 'hallId: there is no such hall here.', 'hallId');
+    throw new Refused(404, t`hallId: there is no such hall here.`, 'hallId');
   }
   const here = new Set(readBays(db()).map(({ mark }) => mark));
   let walkOrder = Math.max(0, ...readBays(db()).map((bay) => bay.walkOrder));
@@ -182,7 +183,7 @@ function takeOne(
   if (days.some((day) => day > loaded.today || day < came)) {
     throw new Refused(
       422,
-      `${layUp.name}: it came and was read up to today, in that order.`,
+      t`${layUp.name}: it came and was read up to today, in that order.`,
       field('since'),
     );
   }
@@ -200,6 +201,6 @@ function takeOne(
       newEntry('maintainer', batteryId, loaded.now, { on: true, charger }),
     ),
     ...notes.map(({ batteryId, text }) => newEntry('note', batteryId, at, { text })),
-    ...layUp.batteries.map(({ id }) => newEntry('note', id, loaded.now, { text: NOT_LOOKED_AT })),
+    ...layUp.batteries.map(({ id }) => newEntry('note', id, loaded.now, { text: notLookedAt() })),
   ];
 }

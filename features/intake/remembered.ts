@@ -1,7 +1,8 @@
+import { t } from '../../core/language';
 import { INTAKE_FIELD_NAMES, type Columns } from '../../core/intake/columns';
 
 /** What columns of a heading said, on this device: a list that comes again need not be told again. */
-const keyOf = (names: readonly string[]) => `velvet-list ${names.join('\u001f').toLowerCase()}`;
+const keyOf = (names: readonly string[]) => t`velvet-list ${names.join('\u001f').toLowerCase()}`;
 
 export function rememberColumns(names: readonly string[], columns: Columns): void {
   if (names.length === 0) return;

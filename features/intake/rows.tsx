@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../../core/language';
 import { Input } from 'antd';
 import { useState } from 'react';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
@@ -11,7 +12,7 @@ import { Quiet } from '../ui/quiet';
 import type { BringState } from './bring-state';
 import styles from './bring.module.css';
 
-const MENDING = { aloud: 'What is to be said of it' };
+const MENDING = withWords({ aloud: msg`What is to be said of it` });
 /** So many rows at once: those with something to mend come first. */
 const SHOWN = 60;
 const URGENCY: Readonly<Record<Remark['kind'], number>> = { wrong: 0, asked: 1, assumed: 2 };
@@ -21,7 +22,7 @@ const urgencyOf = ({ remarks }: IntakeRow) =>
 function batteryWords({ battery }: IntakeRow): string {
   const { chemistry, nominalVolts, capacityAh, fitted } = battery;
   return [
-    `${CHEMISTRIES[chemistry].short} ${nominalVolts} V ${capacityAh} Ah`,
+    t`${CHEMISTRIES[chemistry].short} ${nominalVolts} V ${capacityAh} Ah`,
     ...(fitted ? [String(fitted.year)] : []),
   ].join(', ');
 }
@@ -43,8 +44,18 @@ export function RowsTable({
   return (
     <>
       <DataTable
-        caption="The list as it will be"
-        head={['Row', 'Bay', 'Vehicle', 'Owner', 'Battery', 'Volts', 'Here since', 'Goes', MENDING]}
+        caption={t`The list as it will be`}
+        head={[
+          t`Row`,
+          t`Bay`,
+          t`Vehicle`,
+          t`Owner`,
+          t`Battery`,
+          t`Volts`,
+          t`Here since`,
+          t`Goes`,
+          MENDING,
+        ]}
       >
         {first.slice(0, SHOWN).map((one) => (
           <tr key={one.row}>
@@ -59,7 +70,7 @@ export function RowsTable({
               {one.battery.volts === null ? '–' : formatVolts(one.battery.volts)}{' '}
               {one.battery.readOn === null ? null : <Quiet>{day(one.battery.readOn)}</Quiet>}
               {one.battery.more.length > 0 ? (
-                <Quiet> and {one.battery.more.length} more</Quiet>
+                <Quiet>{t` and ${one.battery.more.length} more`}</Quiet>
               ) : null}
             </td>
             <td>{day(one.since)}</td>
@@ -70,7 +81,7 @@ export function RowsTable({
           </tr>
         ))}
       </DataTable>
-      {rows.length > SHOWN ? <Quiet as="p">and {rows.length - SHOWN} more rows</Quiet> : null}
+      {rows.length > SHOWN ? <Quiet as="p">{t`and ${rows.length - SHOWN} more rows`}</Quiet> : null}
     </>
   );
 }
@@ -125,7 +136,7 @@ function Remarks({
           {one.words}
           {cellOf(one) < 0 ? null : (
             <Cell
-              label={`${INTAKE_FIELDS[one.field]}, row ${row + 1}`}
+              label={t`${INTAKE_FIELDS[one.field]}, row ${row + 1}`}
               text={cells[cellOf(one)] ?? ''}
               onText={(text) => onCell(row, cellOf(one), text)}
             />

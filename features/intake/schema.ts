@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { z } from 'zod';
 import { DayName, Text } from '../../core/logbook/fields';
 import { BayMark } from '../../core/site/rows';
@@ -37,11 +38,11 @@ export const Brought = z
           notes: z.array(z.strictObject({ batteryId: z.uuid(), text: Text })).max(12),
         }),
       )
-      .min(1, 'there is no vehicle in it')
-      .max(MAX_VEHICLES, `at most ${MAX_VEHICLES} vehicles at once`),
+      .min(1, { error: () => t`there is no vehicle in it` })
+      .max(MAX_VEHICLES, { error: () => t`at most ${MAX_VEHICLES} vehicles at once` }),
   })
   .refine(({ hallId, newBays }) => hallId !== null || newBays.length === 0, {
     path: ['hallId'],
-    message: 'in which hall are the new bays?',
+    error: () => t`in which hall are the new bays?`,
   });
 export type Brought = z.infer<typeof Brought>;

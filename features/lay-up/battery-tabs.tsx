@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { IconCheck } from '@tabler/icons-react';
 import type { DraftBattery } from './draft';
 import { ROLE_WORDS } from '../../core/battery/roles';
@@ -17,7 +18,7 @@ export function BatteryTabs({
 }) {
   if (batteries.length < 2) return null;
   return (
-    <div className={styles.tabs} role="group" aria-label="Battery">
+    <div className={styles.tabs} role="group" aria-label={t`Battery`}>
       {batteries.map((battery, i) => (
         <button
           key={battery.id}
@@ -26,7 +27,7 @@ export function BatteryTabs({
           className={i === at ? styles.tabHere : styles.tab}
           onClick={() => onPick(i)}
         >
-          {done(battery) ? <IconCheck size={16} role="img" aria-label="done" /> : null}
+          {done(battery) ? <IconCheck size={16} role="img" aria-label={t`done`} /> : null}
           {i + 1} · {ROLE_WORDS[battery.role]}
         </button>
       ))}

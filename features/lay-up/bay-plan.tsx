@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import type { BayChoice } from './lay-up-data';
 import shared from './lay-up.module.css';
 import styles from './bay-plan.module.css';
@@ -16,7 +17,7 @@ export function BayPlan({
 }) {
   return (
     <fieldset className={styles.plan} data-path="bayId">
-      <legend>Bay</legend>
+      <legend>{t`Bay`}</legend>
       {problem ? (
         <p className={shared.problem} role="alert">
           {problem[0]!.toUpperCase() + problem.slice(1)}.
@@ -29,11 +30,11 @@ export function BayPlan({
           </p>
           <div className={styles.planBays}>
             {hall.bays.map((bay) => (
-              <label key={bay.id} title={bay.takenBy ?? 'free'}>
+              <label key={bay.id} title={bay.takenBy ?? t`free`}>
                 <input
                   type="radio"
                   name="bay"
-                  aria-label={bay.takenBy ? `${bay.mark}, taken by ${bay.takenBy}` : bay.mark}
+                  aria-label={bay.takenBy ? t`${bay.mark}, taken by ${bay.takenBy}` : bay.mark}
                   disabled={bay.takenBy !== null}
                   checked={bay.id === bayId}
                   onChange={() => onChoose(bay.id)}

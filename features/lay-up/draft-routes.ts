@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { z } from 'zod';
 import { reasonOf } from '../../core/logbook/entry';
@@ -32,15 +33,16 @@ export async function keepDraft(request: Request, id: string): Promise<Response>
   const draft = DraftBody.safeParse(body);
   if (!draft.success) return refuse(400, reasonOf(draft.error));
   if (draft.data.vehicleId !== id) {
-    return refuse(400, 'vehicleId: a draft is kept under the id of its vehicle.');
+    return refuse(400, t`vehicleId: a draft is kept under the id of its vehicle.`);
   }
-  if (JSON.stringify(body).length > MAX_DRAFT_LETTERS) return refuse(413, 'The draft is too long.');
+  if (JSON.stringify(body).length > MAX_DRAFT_LETTERS)
+    return refuse(413, t`The draft is too long.`);
   // A last save may come in after the vehicle was laid up: there is nothing left to keep.
   if (readVehicles(db(), id).length) return Response.json({ id });
   if (!hasDraft(db(), id) && countDrafts(db()) >= MAX_DRAFTS) {
     return refuse(
       409,
-      `${MAX_DRAFTS} lay-ups are left half done: finish or throw away some of them.`,
+      t`${MAX_DRAFTS} lay-ups are left half done: finish or throw away some of them.`,
     );
   }
   putDraft(db(), { id, savedAt: new Date(now()).toISOString(), data: body });

@@ -1,3 +1,4 @@
+import { msg, withWords } from '../../core/language';
 import { Input, InputNumber } from 'antd';
 import { fieldId } from './draft';
 import shared from './lay-up.module.css';
@@ -101,10 +102,10 @@ export function NumberField({
   );
 }
 
-const YES_NO = [
-  { value: false, label: 'No' },
-  { value: true, label: 'Yes' },
-];
+const YES_NO = withWords([
+  { value: false, label: msg`No` },
+  { value: true, label: msg`Yes` },
+]);
 
 /** A question of yes and no. */
 export const YesNo = (asked: {

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { formatInstant } from '../../core/words/words';
 import { useRefresh } from '../app-shell/refresh';
@@ -19,14 +20,15 @@ export function HalfDone({
 }) {
   const refresh = useRefresh();
   return (
-    <section className={styles.drafts} aria-label="Left half done">
-      <h2>Left half done</h2>
+    <section className={styles.drafts} aria-label={t`Left half done`}>
+      <h2>{t`Left half done`}</h2>
       <ul>
         {data.drafts.map(({ id, savedAt, draft: other }) => (
           <li key={id}>
-            <Button size="small" onClick={() => onResume(other)}>
-              Go on with {other.name || 'a vehicle without a name'}
-            </Button>
+            <Button
+              size="small"
+              onClick={() => onResume(other)}
+            >{t`Go on with ${other.name || t`a vehicle without a name`}`}</Button>
             <span>
               {STEP_TITLES[other.step]},{' '}
               {formatInstant(Date.parse(savedAt), data.clock.timeZone, data.rules)}
@@ -36,9 +38,7 @@ export function HalfDone({
               onClick={() =>
                 void call('DELETE /api/drafts/{id}', { of: { id } }).then(() => refresh())
               }
-            >
-              Throw away
-            </Button>
+            >{t`Throw away`}</Button>
           </li>
         ))}
       </ul>

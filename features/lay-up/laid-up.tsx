@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import Link from 'next/link';
 import type { Draft } from './draft';
@@ -19,22 +20,18 @@ export function LaidUp({
   const unplanned = draft.batteries.some((battery) => battery.plan === null);
   return (
     <div className={styles.done} role="status">
-      <h1>
-        {name} stands in {mark}
-      </h1>
-      <p>
-        {unread
-          ? 'Not every battery was read: it is a stop of the next round, and until then its reserve is not known. '
-          : ''}
-        {unplanned ? 'Not every battery has a storage plan: choose it on the vehicle’s page. ' : ''}
-        What the plans ask for stands in the next round, step by step.
-      </p>
+      <h1>{t`${name} stands in ${mark}`}</h1>
+      <p>{t`${
+        unread
+          ? t`Not every battery was read: it is a stop of the next round, and until then its reserve is not known. `
+          : ''
+      }${unplanned ? t`Not every battery has a storage plan: choose it on the vehicle’s page. ` : ''}What the plans ask for stands in the next round, step by step.`}</p>
       <div className={styles.doneLinks}>
-        <Link href={`/vehicle/${draft.vehicleId}`}>Its page</Link>
-        <Link href={`/print/vehicle/${draft.vehicleId}`}>Print tag and labels</Link>
-        <Link href="/round">Go to the round</Link>
-        <Link href="/yard">See it in the Yard</Link>
-        <Button onClick={onAgain}>Lay up another</Button>
+        <Link href={`/vehicle/${draft.vehicleId}`}>{t`Its page`}</Link>
+        <Link href={`/print/vehicle/${draft.vehicleId}`}>{t`Print tag and labels`}</Link>
+        <Link href="/round">{t`Go to the round`}</Link>
+        <Link href="/yard">{t`See it in the Yard`}</Link>
+        <Button onClick={onAgain}>{t`Lay up another`}</Button>
       </div>
     </div>
   );

@@ -1,9 +1,17 @@
+import { msg, withWords } from '../../core/language';
 import type { Day } from '../../core/day';
 import { candidateOf, stepOf, type Draft } from './draft';
 import type { LayUpData } from './lay-up-data';
 import { LayUp, problemsHere, problemsOf, type Problem } from './schema';
 
-export const STEP_TITLES = ['Vehicle', 'Owner', 'All off', 'Batteries', 'Inspect', 'Plan'] as const;
+export const STEP_TITLES = withWords([
+  msg`Vehicle`,
+  msg`Owner`,
+  msg`All off`,
+  msg`Batteries`,
+  msg`Inspect`,
+  msg`Plan`,
+] as const);
 
 /** A lay-up beside what is typed in it: what was looked at, what was wrong, what came of it. */
 export interface LayUpState {

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { reasonOf } from '../../core/logbook/entry';
 import { hasDraft } from '../../store/drafts';
@@ -22,9 +23,9 @@ export async function putPhoto(request: Request, id: string): Promise<Response> 
   const query = new URL(request.url).searchParams;
   const bytes = await bytesUpTo(request, MAX_PHOTO_BYTES);
   if (bytes === null) {
-    return refuse(413, 'The picture is larger than 1.5 MB: it should have been shrunk before.');
+    return refuse(413, t`The picture is larger than 1.5 MB: it should have been shrunk before.`);
   }
-  if (bytes.length === 0) return refuse(400, 'The picture is empty.');
+  if (bytes.length === 0) return refuse(400, t`The picture is empty.`);
   const photo = Photo.safeParse({
     id,
     vehicleId: query.get('vehicle'),
@@ -33,17 +34,17 @@ export async function putPhoto(request: Request, id: string): Promise<Response> 
     bytes,
   });
   if (!photo.success) return refuse(400, reasonOf(photo.error));
-  if (!isOfType(photo.data)) return refuse(415, `The bytes are no ${photo.data.type} picture.`);
+  if (!isOfType(photo.data)) return refuse(415, t`The bytes are no ${photo.data.type} picture.`);
   const { vehicleId } = photo.data;
   if (readVehicles(db(), vehicleId).length === 0 && !hasDraft(db(), vehicleId)) {
-    return refuse(404, 'vehicle: no such vehicle is here, nor a lay-up of it that was begun.');
+    return refuse(404, t`vehicle: no such vehicle is here, nor a lay-up of it that was begun.`);
   }
   if (!readPhoto(db(), id) && countPhotosOf(db(), vehicleId) >= MAX_PHOTOS) {
-    return refuse(409, `A vehicle has at most ${MAX_PHOTOS} pictures.`);
+    return refuse(409, t`A vehicle has at most ${MAX_PHOTOS} pictures.`);
   }
   const written = await writtenAnew(photo.data);
   if (!written) {
-    return refuse(415, 'The picture cannot be read, or is too large: take it once more.');
+    return refuse(415, t`The picture cannot be read, or is too large: take it once more.`);
   }
   addPhoto(db(), { ...photo.data, bytes: written });
   return Response.json({ id });
@@ -51,7 +52,7 @@ export async function putPhoto(request: Request, id: string): Promise<Response> 
 
 export function getPhoto(id: string): Response {
   const photo = readPhoto(db(), id);
-  if (!photo) return refuse(404, 'There is no such photograph.');
+  if (!photo) return refuse(404, t`There is no such photograph.`);
   return new Response(new Uint8Array(photo.bytes), {
     headers: {
       'content-type': photo.type,

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { IconCamera } from '@tabler/icons-react';
 import { useState } from 'react';
@@ -51,7 +52,7 @@ export function Photos({
         added.push({ id, caption: '' });
       } catch (error) {
         setMessage(
-          `${file.name} was not kept: ${(error as Error).message}. Take it again, or choose a JPEG or PNG picture.`,
+          t`${file.name} was not kept: ${(error as Error).message}. Take it again, or choose a JPEG or PNG picture.`,
         );
       }
     }
@@ -63,7 +64,7 @@ export function Photos({
     <div className={styles.photos}>
       <label className={styles.addPhoto}>
         <IconCamera size={20} aria-hidden="true" />
-        {busy ? 'Keeping it' : 'Add photographs'}
+        {busy ? t`Keeping it` : t`Add photographs`}
         <input
           type="file"
           accept="image/*"
@@ -85,10 +86,10 @@ export function Photos({
           <li key={photo.id}>
             {/* Served from the data file; there is nothing to optimise. */}
             {/* eslint-disable-next-line @next/next/no-img-element */}
-            <img src={`/api/photos/${photo.id}`} alt={photo.caption || `Photograph ${i + 1}`} />
+            <img src={`/api/photos/${photo.id}`} alt={photo.caption || t`Photograph ${i + 1}`} />
             <input
-              aria-label={`What photograph ${i + 1} shows`}
-              placeholder="what it shows"
+              aria-label={t`What photograph ${i + 1} shows`}
+              placeholder={t`what it shows`}
               maxLength={MAX_CAPTION}
               value={photo.caption}
               onChange={(event) =>
@@ -102,9 +103,7 @@ export function Photos({
             <Button
               size="small"
               onClick={() => onChange(photos.filter((one) => one.id !== photo.id))}
-            >
-              Leave out
-            </Button>
+            >{t`Leave out`}</Button>
           </li>
         ))}
       </ul>

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { cellsFor } from '../../core/battery/chemistries';
 import { MS_PER_HOUR, shortDay } from '../../core/day';
@@ -40,19 +41,19 @@ export async function postLayUp(request: Request): Promise<Response> {
   }
   const layUp = parsed.data;
   const loaded = loadSite(db(), now());
-  if (!loaded) return refuse(404, 'The site is not set up yet.');
+  if (!loaded) return refuse(404, t`The site is not set up yet.`);
   const nextRound = shortDay(roundOnOrAfter(loaded.rules, loaded.today));
   const before = readVehicles(db(), layUp.vehicleId)[0];
   if (before) {
     return before.name === layUp.name && before.kind === layUp.kind
       ? Response.json({ vehicleId: layUp.vehicleId, nextRound })
-      : refuse(409, 'Another vehicle was laid up under this id.');
+      : refuse(409, t`Another vehicle was laid up under this id.`);
   }
   const problem = problemsHere(layUp, loaded.today, baysOf(loaded))[0];
   if (problem) return refuse(422, problem.message, { field: problem.path });
   const fitted = layUp.batteries.find(({ id }) => readBatteries(db(), id).length > 0);
   if (fitted) {
-    return refuse(409, 'One of these batteries is here already, under its own id: begin anew.');
+    return refuse(409, t`One of these batteries is here already, under its own id: begin anew.`);
   }
   const conflict = takeIn(db(), layUp, loaded.now, whoIsIn(request));
   if (conflict) return refuse(409, conflict);

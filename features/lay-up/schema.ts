@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { z } from 'zod';
 import { Line } from '../../core/text';
 import { collectionProblem } from '../../core/time-limits';
@@ -23,7 +24,11 @@ export const LayUpBattery = z.strictObject({
   fittedYear: BatterySheet.shape.fittedYear,
   details: BatteryDetails,
   negativeOn: z.boolean(),
-  drawMa: z.number().min(0, 'milliamps are 0 or more').max(20_000, 'at most 20 A').nullable(),
+  drawMa: z
+    .number()
+    .min(0, { error: () => t`milliamps are 0 or more` })
+    .max(20_000, { error: () => t`at most 20 A` })
+    .nullable(),
   /** Volts read on arrival. */
   volts: z.number().min(0).max(100).nullable(),
   /** They were asked about, and are right. */
@@ -38,31 +43,34 @@ export const LayUp = z
   .strictObject({
     vehicleId: z.uuid(),
     kind: z.enum(VEHICLE_KIND_IDS),
-    name: Line(1, 60, 'give the vehicle a name'),
+    name: Line(1, 60, () => t`give the vehicle a name`),
     facts: VehicleFacts,
     owner: z
       .strictObject({
         id: z.uuid(),
-        name: Line(1, 80, 'give the owner’s name'),
+        name: Line(1, 80, () => t`give the owner’s name`),
         contact: Line(0, 160),
       })
       .nullable(),
     terms: Terms.omit({ ownerId: true }),
-    bayId: z.string().min(1, 'choose a bay on the plan'),
+    bayId: z.string().min(1, { error: () => t`choose a bay on the plan` }),
     /** null: always ready. */
     collectOn: DayName.nullable(),
     /** Hours since it last ran or was charged. */
     restedHours: z.number().min(0).max(10_000),
     allOff: z.array(z.string().min(1).max(60)).max(20),
     photos: z.array(z.strictObject({ id: z.uuid(), caption: Line(0, 120) })).max(12),
-    batteries: z.array(LayUpBattery).min(1, 'a vehicle has at least one battery').max(12),
+    batteries: z
+      .array(LayUpBattery)
+      .min(1, { error: () => t`a vehicle has at least one battery` })
+      .max(12),
   })
   .superRefine((layUp, context) => {
     const issue = (path: (string | number)[], message: string) =>
       context.addIssue({ code: 'custom', path, message });
     const { terms } = layUp;
     if (terms.consent === 'up-to' && terms.priceLimit === null) {
-      issue(['terms', 'priceLimit'], 'up to which price?');
+      issue(['terms', 'priceLimit'], t`up to which price?`);
     }
     layUp.batteries.forEach((battery, i) => {
       const cells = cellsFor(battery.chemistry, battery.nominalVolts);
@@ -79,11 +87,11 @@ export const LayUp = z
       if (battery.capacityAh !== first.capacityAh) {
         issue(
           ['batteries', i, 'capacityAh'],
-          `${battery.capacityAh} Ah in a string of ${first.capacityAh} Ah: the weaker block drags the rest. Blocks of one string are alike`,
+          t`${battery.capacityAh} Ah in a string of ${first.capacityAh} Ah: the weaker block drags the rest. Blocks of one string are alike`,
         );
       }
       if (battery.chemistry !== first.chemistry || battery.nominalVolts !== first.nominalVolts) {
-        issue(['batteries', i, 'chemistry'], 'blocks of one string are of one kind and voltage');
+        issue(['batteries', i, 'chemistry'], t`blocks of one string are of one kind and voltage`);
       }
     }
   });
@@ -118,18 +126,18 @@ export function problemsHere(
 ): Problem[] {
   const problems: Problem[] = [];
   const bay = bays.get(layUp.bayId);
-  if (!bay) problems.push({ path: 'bayId', message: 'choose a bay on the plan' });
+  if (!bay) problems.push({ path: 'bayId', message: t`choose a bay on the plan` });
   else if (bay.takenBy !== null) {
     problems.push({
       path: 'bayId',
-      message: `Bay ${bay.mark} is taken by ${bay.takenBy}: choose another`,
+      message: t`Bay ${bay.mark} is taken by ${bay.takenBy}: choose another`,
     });
   }
   const collect = layUp.collectOn === null ? null : parseDay(layUp.collectOn);
   if (collect !== null && collect < today) {
     problems.push({
       path: 'collectOn',
-      message: `the collection day, ${shortDay(collect, today)}, is before the arrival today`,
+      message: t`the collection day, ${shortDay(collect, today)}, is before the arrival today`,
     });
   } else if (collect !== null) {
     const message = collectionProblem(collect, today);

@@ -1,5 +1,6 @@
 'use client';
 
+import { t, msg, withWords } from '../../core/language';
 import { Button } from 'antd';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { v4 as uuid } from 'uuid';
@@ -15,7 +16,20 @@ import shared from './lay-up.module.css';
 import styles from './step-batteries.module.css';
 
 const NOMINAL_VOLTS = [6, 8, 12, 24, 36, 48];
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const MONTHS = withWords([
+  msg`Jan`,
+  msg`Feb`,
+  msg`Mar`,
+  msg`Apr`,
+  msg`May`,
+  msg`Jun`,
+  msg`Jul`,
+  msg`Aug`,
+  msg`Sep`,
+  msg`Oct`,
+  msg`Nov`,
+  msg`Dec`,
+]);
 const FEET_PER_METRE = 3.2808;
 
 /** What is written on each case, and how it is reached. */
@@ -50,15 +64,15 @@ export function StepBatteries(props: StepProps) {
       ) : null}
       {draft.kind === 'cart' && blocks[0] ? (
         <Field
-          label="Blocks in the string"
+          label={t`Blocks in the string`}
           path="blocks"
-          hint="Each is a battery with a mark of its own, and is read by itself: the weak one drags the rest."
+          hint={t`Each is a battery with a mark of its own, and is read by itself: the weak one drags the rest.`}
         >
           {(id) => (
             <Chooser
               id={id}
               value={blocks.length}
-              options={[2, 3, 4, 6, 8, 12].map((n) => ({ value: n, label: `${n} blocks` }))}
+              options={[2, 3, 4, 6, 8, 12].map((n) => ({ value: n, label: t`${n} blocks` }))}
               onChange={(n) =>
                 change({
                   batteries: Array.from(
@@ -76,16 +90,15 @@ export function StepBatteries(props: StepProps) {
       ))}
       {draft.kind === 'hybrid' ? (
         <div className={styles.notOurs}>
-          <b>Traction pack</b>
-          <span>
-            Not ours: hundreds of volts behind orange cables, for the maker and licensed staff only.
-            Yours is the 12 V auxiliary battery.
-          </span>
+          <b>{t`Traction pack`}</b>
+          <span>{t`Not ours: hundreds of volts behind orange cables, for the maker and licensed staff only. Yours is the 12 V auxiliary battery.`}</span>
         </div>
       ) : (
-        <Button size="large" icon={<IconPlus size={18} aria-hidden="true" />} onClick={more}>
-          Another battery
-        </Button>
+        <Button
+          size="large"
+          icon={<IconPlus size={18} aria-hidden="true" />}
+          onClick={more}
+        >{t`Another battery`}</Button>
       )}
     </div>
   );
@@ -108,7 +121,7 @@ function BatteryCard({
   const metric = data.rules.measureUnit === 'metric';
   const parts: PartProps = { battery, metric, path, wrong, set, details };
   return (
-    <section className={styles.battery} aria-label={`Battery ${at + 1}`}>
+    <section className={styles.battery} aria-label={t`Battery ${at + 1}`}>
       <header className={styles.batteryHead}>
         <h2>
           {at + 1} · {ROLE_WORDS[battery.role]}
@@ -116,7 +129,7 @@ function BatteryCard({
         {draft.batteries.length > 1 ? (
           <Button
             icon={<IconTrash size={18} aria-hidden="true" />}
-            aria-label={`Remove battery ${at + 1}`}
+            aria-label={t`Remove battery ${at + 1}`}
             onClick={() => change({ batteries: draft.batteries.filter((_, i) => i !== at) })}
           />
         ) : null}
@@ -127,7 +140,7 @@ function BatteryCard({
       <MakersFigures {...parts} />
       <div className={shared.questions}>
         <YesNo
-          label="Caps open"
+          label={t`Caps open`}
           name={path('caps')}
           value={battery.details.capsOpen}
           onChange={(capsOpen) => {
@@ -139,30 +152,30 @@ function BatteryCard({
           }}
         />
         <YesNo
-          label="Indicator eye"
+          label={t`Indicator eye`}
           name={path('eye')}
           value={battery.details.eye}
           onChange={(eye) => details({ eye })}
         />
         <YesNo
-          label="Vent tube"
+          label={t`Vent tube`}
           name={path('vent')}
           value={battery.details.ventTube}
           onChange={(ventTube) => details({ ventTube })}
         />
         <YesNo
-          label="Charging lead fitted"
+          label={t`Charging lead fitted`}
           name={path('lead')}
           value={battery.details.chargeLead}
           onChange={(chargeLead) => details({ chargeLead })}
         />
         <Choice
-          label="Negative now"
+          label={t`Negative now`}
           name={path('negative')}
           value={battery.negativeOn}
           options={[
-            { value: true, label: 'On' },
-            { value: false, label: 'Off' },
+            { value: true, label: t`On` },
+            { value: false, label: t`Off` },
           ]}
           onChange={(negativeOn) => set({ negativeOn })}
         />
@@ -185,7 +198,7 @@ interface PartProps {
 function WhatItIs({ battery, path, wrong, set, details }: PartProps) {
   return (
     <div className={shared.row}>
-      <Field label="Role" path={path('role')}>
+      <Field label={t`Role`} path={path('role')}>
         {(id) => (
           <Chooser
             id={id}
@@ -195,7 +208,7 @@ function WhatItIs({ battery, path, wrong, set, details }: PartProps) {
           />
         )}
       </Field>
-      <Field label="Chemistry" path={path('chemistry')} problem={wrong('chemistry')} wide>
+      <Field label={t`Chemistry`} path={path('chemistry')} problem={wrong('chemistry')} wide>
         {(id, more) => (
           <Chooser
             id={id}
@@ -215,7 +228,7 @@ function WhatItIs({ battery, path, wrong, set, details }: PartProps) {
           />
         )}
       </Field>
-      <Field label="Volts" path={path('nominalVolts')} problem={wrong('nominalVolts')}>
+      <Field label={t`Volts`} path={path('nominalVolts')} problem={wrong('nominalVolts')}>
         {(id) => (
           <Chooser
             id={id}
@@ -226,22 +239,22 @@ function WhatItIs({ battery, path, wrong, set, details }: PartProps) {
         )}
       </Field>
       <NumberField
-        label="Capacity, Ah"
+        label={t`Capacity, Ah`}
         path={path('capacityAh')}
         problem={wrong('capacityAh')}
         value={battery.capacityAh}
         onChange={(capacityAh) => set({ capacityAh })}
       />
       <NumberField
-        label="Cold cranking, A"
+        label={t`Cold cranking, A`}
         path={path('details.coldCrankingAmps')}
         problem={wrong('details.coldCrankingAmps')}
-        placeholder="if given"
+        placeholder={t`if given`}
         value={battery.details.coldCrankingAmps}
         onChange={(coldCrankingAmps) => details({ coldCrankingAmps })}
       />
       {battery.details.coldCrankingAmps === null ? null : (
-        <Field label="Rated by" path={path('details.crankingStandard')}>
+        <Field label={t`Rated by`} path={path('details.crankingStandard')}>
           {(id) => (
             <Chooser
               id={id}
@@ -264,15 +277,15 @@ function WhereItIs({ battery, path, wrong, set, details }: PartProps) {
   return (
     <div className={shared.row}>
       <NumberField
-        label="Fitted, year"
+        label={t`Fitted, year`}
         path={path('fittedYear')}
         problem={wrong('fittedYear')}
-        hint={battery.fittedYear === null ? 'Unknown is treated as old.' : undefined}
-        placeholder="unknown"
+        hint={battery.fittedYear === null ? t`Unknown is treated as old.` : undefined}
+        placeholder={t`unknown`}
         value={battery.fittedYear}
         onChange={(fittedYear) => set({ fittedYear })}
       />
-      <Field label="Month" path={path('details.fittedMonth')}>
+      <Field label={t`Month`} path={path('details.fittedMonth')}>
         {(id) => (
           <Chooser
             id={id}
@@ -286,7 +299,7 @@ function WhereItIs({ battery, path, wrong, set, details }: PartProps) {
         )}
       </Field>
       <TextField
-        label="Where it sits"
+        label={t`Where it sits`}
         path={path('place')}
         wide
         most={80}
@@ -294,7 +307,7 @@ function WhereItIs({ battery, path, wrong, set, details }: PartProps) {
         onChange={(value) => set({ place: value })}
       />
       <TextField
-        label="What comes off first"
+        label={t`What comes off first`}
         path={path('details.access')}
         wide
         most={120}
@@ -310,7 +323,7 @@ function HowToReachIt({ battery, metric, path, wrong, set, details }: PartProps)
   const reach = battery.details.outletMetres;
   return (
     <div className={shared.row}>
-      <Field label="Terminals" path={path('details.terminals')} wide>
+      <Field label={t`Terminals`} path={path('details.terminals')} wide>
         {(id) => (
           <Chooser
             id={id}
@@ -323,25 +336,25 @@ function HowToReachIt({ battery, metric, path, wrong, set, details }: PartProps)
         )}
       </Field>
       <TextField
-        label="Tools"
+        label={t`Tools`}
         path={path('details.tools')}
         most={60}
         value={battery.details.tools}
         onChange={(value) => details({ tools: value })}
       />
       <TextField
-        label="Case size"
+        label={t`Case size`}
         path={path('details.caseSize')}
         most={20}
         value={battery.details.caseSize}
         onChange={(value) => details({ caseSize: value })}
       />
       <NumberField
-        label={metric ? 'Next outlet, m' : 'Next outlet, ft'}
+        label={metric ? t`Next outlet, m` : t`Next outlet, ft`}
         path={path('details.outletMetres')}
         problem={wrong('details.outletMetres')}
-        hint={reach === null ? 'Empty: none in reach.' : undefined}
-        placeholder="none"
+        hint={reach === null ? t`Empty: none in reach.` : undefined}
+        placeholder={t`none`}
         value={reach === null ? null : metric ? reach : Math.round(reach * FEET_PER_METRE)}
         onChange={(value) =>
           details({
@@ -355,10 +368,10 @@ function HowToReachIt({ battery, metric, path, wrong, set, details }: PartProps)
         }
       />
       <NumberField
-        label="Draw, mA"
+        label={t`Draw, mA`}
         path={path('drawMa')}
         problem={wrong('drawMa')}
-        placeholder="not yet"
+        placeholder={t`not yet`}
         value={battery.drawMa}
         onChange={(drawMa) => set({ drawMa })}
       />
@@ -371,35 +384,35 @@ function MakersFigures({ battery, path, wrong, details }: PartProps) {
   return (
     <div className={shared.row}>
       <NumberField
-        label="Maker: absorption, V"
+        label={t`Maker: absorption, V`}
         path={path('details.makerAbsorptionVolts')}
         problem={wrong('details.makerAbsorptionVolts')}
-        hint="The maker’s own figures win over the house’s."
-        placeholder="if given"
+        hint={t`The maker’s own figures win over the house’s.`}
+        placeholder={t`if given`}
         value={battery.details.makerAbsorptionVolts}
         onChange={(makerAbsorptionVolts) => details({ makerAbsorptionVolts })}
       />
       <NumberField
-        label="Float, V"
+        label={t`Float, V`}
         path={path('details.makerFloatVolts')}
         problem={wrong('details.makerFloatVolts')}
-        placeholder="if given"
+        placeholder={t`if given`}
         value={battery.details.makerFloatVolts}
         onChange={(makerFloatVolts) => details({ makerFloatVolts })}
       />
       <NumberField
-        label="At most, A"
+        label={t`At most, A`}
         path={path('details.makerMaxAmps')}
         problem={wrong('details.makerMaxAmps')}
-        placeholder="if given"
+        placeholder={t`if given`}
         value={battery.details.makerMaxAmps}
         onChange={(makerMaxAmps) => details({ makerMaxAmps })}
       />
       <NumberField
-        label="Not under, °C"
+        label={t`Not under, °C`}
         path={path('details.makerLeastCelsius')}
         problem={wrong('details.makerLeastCelsius')}
-        placeholder="if given"
+        placeholder={t`if given`}
         value={battery.details.makerLeastCelsius}
         onChange={(makerLeastCelsius) => details({ makerLeastCelsius })}
       />

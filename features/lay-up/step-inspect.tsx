@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { cellsFor } from '../../core/battery/chemistries';
@@ -77,10 +78,10 @@ function VoltsField({
   return (
     <div className={styles.narrow}>
       <Field
-        label="Volts on arrival"
+        label={t`Volts on arrival`}
         path={path}
         problem={wrong?.replace(/[.?]$/, question ? '?' : '')}
-        hint="With a decimal point. Too soon after driving it is kept and marked, and read again later."
+        hint={t`With a decimal point. Too soon after driving it is kept and marked, and read again later.`}
       >
         {(id, more) => (
           <Input
@@ -88,7 +89,7 @@ function VoltsField({
             size="large"
             {...more}
             inputMode="decimal"
-            placeholder="not read"
+            placeholder={t`not read`}
             value={text}
             onChange={(event) => {
               setText(event.target.value);
@@ -100,9 +101,7 @@ function VoltsField({
         )}
       </Field>
       {question ? (
-        <Button size="large" onClick={onConfirm}>
-          It is right, keep it
-        </Button>
+        <Button size="large" onClick={onConfirm}>{t`It is right, keep it`}</Button>
       ) : null}
     </div>
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { t, msg, withWords } from '../../core/language';
 import { Button } from 'antd';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import type { VehicleFacts } from '../../core/stay/vehicle-facts';
@@ -10,15 +11,15 @@ import shared from './lay-up.module.css';
 import styles from './step-off.module.css';
 
 /** Questions of yes and no, asked of the kinds for which they matter. */
-const QUESTIONS = {
-  tracker: 'A tracker reports where it is',
-  keyless: 'It opens without a key in the lock',
-  poweredClosure: 'Tailgate, flap or lock work by power only',
-  emergencyKey: 'An emergency key is in hand',
-  hookUp: 'It has a hook-up and a charger of its own',
-  solarPanel: 'It has a solar panel',
-  plugIn: 'It is a plug-in, and stands on the mains',
-} as const satisfies Partial<Record<keyof VehicleFacts, string>>;
+const QUESTIONS = withWords({
+  tracker: msg`A tracker reports where it is`,
+  keyless: msg`It opens without a key in the lock`,
+  poweredClosure: msg`Tailgate, flap or lock work by power only`,
+  emergencyKey: msg`An emergency key is in hand`,
+  hookUp: msg`It has a hook-up and a charger of its own`,
+  solarPanel: msg`It has a solar panel`,
+  plugIn: msg`It is a plug-in, and stands on the mains`,
+} as const satisfies Partial<Record<keyof VehicleFacts, string>>);
 
 /** Everything off, and what there is to know before anybody takes a clamp off. */
 export function StepOff({ draft, problem, change }: StepProps) {
@@ -31,7 +32,7 @@ export function StepOff({ draft, problem, change }: StepProps) {
   return (
     <div className={shared.columns}>
       <section className={shared.part}>
-        <h2>Everything off</h2>
+        <h2>{t`Everything off`}</h2>
         <div className={styles.checks}>
           {kind.leftOn.map((one) => (
             <label key={one}>
@@ -49,20 +50,18 @@ export function StepOff({ draft, problem, change }: StepProps) {
               <span>{one}</span>
             </label>
           ))}
-          <Button disabled={all} onClick={() => change({ allOff: [...kind.leftOn] })}>
-            All of these are off
-          </Button>
+          <Button
+            disabled={all}
+            onClick={() => change({ allOff: [...kind.leftOn] })}
+          >{t`All of these are off`}</Button>
         </div>
         {draft.kind === 'hybrid' ? (
-          <Caution>
-            The traction pack is not yours: it belongs to the maker and licensed staff. Some makers
-            ask for a drive now and then to keep it alive; ask the owner, and note the day.
-          </Caution>
+          <Caution>{t`The traction pack is not yours: it belongs to the maker and licensed staff. Some makers ask for a drive now and then to keep it alive; ask the owner, and note the day.`}</Caution>
         ) : null}
         <EngineFacts {...asked} />
       </section>
       <section className={shared.part}>
-        <h2>Before a clamp comes off</h2>
+        <h2>{t`Before a clamp comes off`}</h2>
         <Leads {...asked} />
         <div className={shared.questions}>
           {(Object.keys(QUESTIONS) as (keyof typeof QUESTIONS)[])
@@ -80,11 +79,11 @@ export function StepOff({ draft, problem, change }: StepProps) {
         {asks('solarPanel') && facts.solarPanel ? <Panel {...asked} /> : null}
         {asks('tellWho') && (facts.tracker || facts.alarm !== 'none') ? (
           <TextField
-            label="Who must be told when it goes silent"
+            label={t`Who must be told when it goes silent`}
             path="facts.tellWho"
             problem={problem('facts.tellWho')}
             most={80}
-            placeholder="tracker or alarm company"
+            placeholder={t`tracker or alarm company`}
             value={facts.tellWho}
             onChange={(value) => set({ tellWho: value })}
           />
@@ -108,22 +107,22 @@ function EngineFacts({ facts, asks, set, problem }: Asked) {
   return (
     <>
       <Choice
-        label="Engine"
+        label={t`Engine`}
         name="fuel"
         value={facts.fuel ?? 'unknown'}
         options={[
-          { value: 'petrol', label: 'Petrol' },
-          { value: 'diesel', label: 'Diesel' },
-          { value: 'unknown', label: 'Not known' },
+          { value: 'petrol', label: t`Petrol` },
+          { value: 'diesel', label: t`Diesel` },
+          { value: 'unknown', label: t`Not known` },
         ]}
         onChange={(fuel) => set({ fuel: fuel === 'unknown' ? null : fuel })}
       />
       <NumberField
-        label="Displacement, cm³"
+        label={t`Displacement, cm³`}
         path="facts.displacementCc"
         problem={problem('facts.displacementCc')}
-        hint="1.6 litres are 1600; what is not known is taken from its battery."
-        placeholder="if known"
+        hint={t`1.6 litres are 1600; what is not known is taken from its battery.`}
+        placeholder={t`if known`}
         value={facts.displacementCc}
         onChange={(displacementCc) => set({ displacementCc })}
       />
@@ -137,26 +136,26 @@ function Leads({ facts, asks, set, problem }: Asked) {
     <>
       {asks('earth') ? (
         <Choice
-          label="Post connected to the body"
+          label={t`Post connected to the body`}
           name="earth"
           value={facts.earth}
           options={[
-            { value: 'negative', label: 'Negative, as usual' },
-            { value: 'positive', label: 'Positive, an old one' },
+            { value: 'negative', label: t`Negative, as usual` },
+            { value: 'positive', label: t`Positive, an old one` },
           ]}
           onChange={(earth) => set({ earth })}
         />
       ) : null}
       {asks('isolator') ? (
         <Choice
-          label="Isolator in the earthed lead"
+          label={t`Isolator in the earthed lead`}
           name="isolator"
           value={facts.isolator}
           options={[
-            { value: 'none', label: 'None' },
-            { value: 'knob', label: 'A knob' },
-            { value: 'key', label: 'A key switch' },
-            { value: 'remote', label: 'Remote' },
+            { value: 'none', label: t`None` },
+            { value: 'knob', label: t`A knob` },
+            { value: 'key', label: t`A key switch` },
+            { value: 'remote', label: t`Remote` },
           ]}
           onChange={(isolator) => set({ isolator })}
         />
@@ -165,21 +164,21 @@ function Leads({ facts, asks, set, problem }: Asked) {
         <div className={shared.row}>
           {facts.isolator === 'remote' ? (
             <NumberField
-              label="It draws, mA"
+              label={t`It draws, mA`}
               path="facts.isolatorMa"
               problem={problem('facts.isolatorMa')}
-              hint="It drops out at about 11 V, and draws all the time."
+              hint={t`It drops out at about 11 V, and draws all the time.`}
               placeholder="5"
               value={facts.isolatorMa}
               onChange={(isolatorMa) => set({ isolatorMa })}
             />
           ) : null}
           <NumberField
-            label="It may carry, A"
+            label={t`It may carry, A`}
             path="facts.isolatorAmps"
             problem={problem('facts.isolatorAmps')}
-            hint="While the engine is cranked."
-            placeholder="if given"
+            hint={t`While the engine is cranked.`}
+            placeholder={t`if given`}
             value={facts.isolatorAmps}
             onChange={(isolatorAmps) => set({ isolatorAmps })}
           />
@@ -187,26 +186,26 @@ function Leads({ facts, asks, set, problem }: Asked) {
       ) : null}
       {asks('alarm') ? (
         <Choice
-          label="Alarm"
+          label={t`Alarm`}
           name="alarm"
           value={facts.alarm}
           options={[
-            { value: 'none', label: 'None' },
-            { value: 'may-sleep', label: 'May be off' },
-            { value: 'must-live', label: 'Must stay live' },
+            { value: 'none', label: t`None` },
+            { value: 'may-sleep', label: t`May be off` },
+            { value: 'must-live', label: t`Must stay live` },
           ]}
           onChange={(alarm) => set({ alarm })}
         />
       ) : null}
       {asks('radioCode') ? (
         <Choice
-          label="Radio code"
+          label={t`Radio code`}
           name="radioCode"
           value={facts.radioCode}
           options={[
-            { value: 'none', label: 'Needs none' },
-            { value: 'in-hand', label: 'In hand' },
-            { value: 'missing', label: 'Missing' },
+            { value: 'none', label: t`Needs none` },
+            { value: 'in-hand', label: t`In hand` },
+            { value: 'missing', label: t`Missing` },
           ]}
           onChange={(radioCode) => set({ radioCode })}
         />
@@ -220,28 +219,28 @@ function Panel({ facts, set, problem }: Asked) {
   return (
     <>
       <Choice
-        label="How its panel is mounted"
+        label={t`How its panel is mounted`}
         name="panelMount"
         value={facts.panelMount}
         options={[
-          { value: 'flat', label: 'Flat on the roof' },
-          { value: 'steep', label: 'Steep, to the noon sun' },
+          { value: 'flat', label: t`Flat on the roof` },
+          { value: 'steep', label: t`Steep, to the noon sun` },
         ]}
         onChange={(panelMount) => set({ panelMount })}
       />
       <Choice
-        label="Shade on it in winter"
+        label={t`Shade on it in winter`}
         name="panelShade"
         value={facts.panelShade}
         options={[
-          { value: 'open', label: 'None' },
-          { value: 'some', label: 'Some' },
-          { value: 'much', label: 'Much' },
+          { value: 'open', label: t`None` },
+          { value: 'some', label: t`Some` },
+          { value: 'much', label: t`Much` },
         ]}
         onChange={(panelShade) => set({ panelShade })}
       />
       <NumberField
-        label="Watts of its panel"
+        label={t`Watts of its panel`}
         path="facts.panelWatts"
         problem={problem('facts.panelWatts')}
         placeholder="100"

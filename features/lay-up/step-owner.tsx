@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { AutoComplete } from 'antd';
 import { CONSENT_WORDS, KEY_WORDS, type Terms } from '../../core/stay/vehicle-facts';
 import { useSiteClock } from '../site/clock';
@@ -18,7 +19,7 @@ export function StepOwner({ draft, data, problem, change, saveNow }: StepProps) 
     <div className={styles.columns}>
       <section className={styles.part}>
         <div className={styles.row}>
-          <Field label="Owner" path="owner.name" problem={problem('owner.name')}>
+          <Field label={t`Owner`} path="owner.name" problem={problem('owner.name')}>
             {(id, more) => (
               <AutoComplete
                 id={id}
@@ -38,7 +39,7 @@ export function StepOwner({ draft, data, problem, change, saveNow }: StepProps) 
             )}
           </Field>
           <TextField
-            label="How to reach them"
+            label={t`How to reach them`}
             path="owner.contact"
             most={160}
             value={draft.ownerContact}
@@ -46,7 +47,7 @@ export function StepOwner({ draft, data, problem, change, saveNow }: StepProps) 
           />
         </div>
         <Choice
-          label="Keys"
+          label={t`Keys`}
           name="keys"
           value={draft.terms.keys}
           options={wordsAsOptions(KEY_WORDS)}
@@ -54,7 +55,7 @@ export function StepOwner({ draft, data, problem, change, saveNow }: StepProps) 
         />
         {draft.terms.keys === 'key-rack' ? (
           <TextField
-            label="Hook, box or envelope"
+            label={t`Hook, box or envelope`}
             path="terms.keyPlace"
             most={40}
             value={draft.terms.keyPlace}
@@ -62,7 +63,7 @@ export function StepOwner({ draft, data, problem, change, saveNow }: StepProps) 
           />
         ) : null}
         <Choice
-          label="A battery that has to be replaced"
+          label={t`A battery that has to be replaced`}
           name="consent"
           value={draft.terms.consent}
           options={wordsAsOptions(CONSENT_WORDS)}
@@ -70,20 +71,20 @@ export function StepOwner({ draft, data, problem, change, saveNow }: StepProps) 
         />
         {draft.terms.consent === 'up-to' ? (
           <NumberField
-            label="Price limit"
+            label={t`Price limit`}
             path="terms.priceLimit"
             problem={problem('terms.priceLimit')}
-            hint={`In ${data.rules.currency}, fitted.`}
+            hint={t`In ${data.rules.currency}, fitted.`}
             value={draft.terms.priceLimit}
             onChange={(priceLimit) => terms({ priceLimit })}
           />
         ) : null}
       </section>
       <section className={styles.part}>
-        <h2>Condition on arrival</h2>
-        <p className={styles.hint}>
-          Scratches, tyres, mileage, the battery as it sits. Shrunk here, kept in the data file.
-        </p>
+        <h2>{t`Condition on arrival`}</h2>
+        <p
+          className={styles.hint}
+        >{t`Scratches, tyres, mileage, the battery as it sits. Shrunk here, kept in the data file.`}</p>
         <Photos
           vehicleId={draft.vehicleId}
           takenAt={siteNow}

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useMemo, useState } from 'react';
 import { cellsFor } from '../../core/battery/chemistries';
 import { MS_PER_HOUR, parseDay } from '../../core/day';
@@ -53,10 +54,7 @@ export function StepPlan({ draft, data, change }: StepProps) {
             onChoose={choose}
           />
         ) : (
-          <p>
-            A plan needs the bay, the collection day and the battery’s capacity: they are missing in
-            the steps before.
-          </p>
+          <p>{t`A plan needs the bay, the collection day and the battery’s capacity: they are missing in the steps before.`}</p>
         )}
       </section>
     </div>

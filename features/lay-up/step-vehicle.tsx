@@ -1,5 +1,6 @@
 'use client';
 
+import { t, msg, withWords } from '../../core/language';
 import { dayName } from '../../core/day';
 import { VEHICLE_KINDS, VEHICLE_KIND_IDS } from '../../core/site/vehicle-kinds';
 import { DayField } from '../theme/day-field';
@@ -12,12 +13,12 @@ import { Caution } from '../ui/caution';
 import { Chooser } from '../ui/field';
 import styles from './lay-up.module.css';
 
-const RESTS = [
-  { value: 0, label: 'Just now' },
-  { value: 2, label: 'About 2 hours ago' },
-  { value: 6, label: 'This morning' },
-  { value: 24, label: 'Yesterday or before' },
-];
+const RESTS = withWords([
+  { value: 0, label: msg`Just now` },
+  { value: 2, label: msg`About 2 hours ago` },
+  { value: 6, label: msg`This morning` },
+  { value: 24, label: msg`Yesterday or before` },
+]);
 
 /** What it is, where it stands and until when. */
 export function StepVehicle({ draft, data, problem, change }: StepProps) {
@@ -26,7 +27,7 @@ export function StepVehicle({ draft, data, problem, change }: StepProps) {
     <div className={styles.columns}>
       <section className={styles.part}>
         <Choice
-          label="Kind"
+          label={t`Kind`}
           name="kind"
           value={draft.kind}
           options={VEHICLE_KIND_IDS.map((id) => ({
@@ -41,35 +42,35 @@ export function StepVehicle({ draft, data, problem, change }: StepProps) {
           onChange={(kind) => change(ofKind(kind, data.templates[kind]))}
         />
         {template ? (
-          <p className={styles.hint}>
-            Filled in as for the last one of this kind, {template.name}. Change what differs.
-          </p>
+          <p
+            className={styles.hint}
+          >{t`Filled in as for the last one of this kind, ${template.name}. Change what differs.`}</p>
         ) : null}
         {VEHICLE_KINDS[draft.kind].caution ? (
           <Caution>{VEHICLE_KINDS[draft.kind].caution}</Caution>
         ) : null}
         <TextField
-          label="Name"
+          label={t`Name`}
           path="name"
           problem={problem('name')}
           most={60}
-          placeholder="Make, model, colour"
+          placeholder={t`Make, model, colour`}
           value={draft.name}
           onChange={(value) => change({ name: value })}
         />
         <Choice
-          label="Stays"
+          label={t`Stays`}
           name="stay"
           value={draft.stay}
           options={[
-            { value: 'collected', label: 'Until it is collected' },
-            { value: 'always-ready', label: 'Always ready' },
+            { value: 'collected', label: t`Until it is collected` },
+            { value: 'always-ready', label: t`Always ready` },
           ]}
           onChange={(stay) => change({ stay })}
         />
         <div className={styles.row}>
           {draft.stay === 'collected' ? (
-            <Field label="Collection day" path="collectOn" problem={problem('collectOn')}>
+            <Field label={t`Collection day`} path="collectOn" problem={problem('collectOn')}>
               {(id, more) => (
                 <DayField
                   id={id}
@@ -82,14 +83,14 @@ export function StepVehicle({ draft, data, problem, change }: StepProps) {
               )}
             </Field>
           ) : (
-            <p className={styles.hint}>
-              No collection day: kept ready for good, as a standby generator is.
-            </p>
+            <p
+              className={styles.hint}
+            >{t`No collection day: kept ready for good, as a standby generator is.`}</p>
           )}
           <Field
-            label="Last driven or charged"
+            label={t`Last driven or charged`}
             path="restedHours"
-            hint="A reading counts only after the rest that your rules ask for."
+            hint={t`A reading counts only after the rest that your rules ask for.`}
           >
             {(id) => (
               <Chooser

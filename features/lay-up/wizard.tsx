@@ -1,5 +1,6 @@
 'use client';
 
+import { t, msg, withWords } from '../../core/language';
 import Link from 'next/link';
 import { Button } from 'antd';
 import { useMemo, useRef, useState } from 'react';
@@ -50,12 +51,12 @@ export function LayUpWizard({ data }: { data: LayUpData }) {
   );
 }
 
-const KEPT_WORDS: Record<Kept, string> = {
+const KEPT_WORDS: Record<Kept, string> = withWords({
   untouched: '',
-  keeping: 'Keeping it',
-  kept: 'Kept as far as it is filled in; it can be left and taken up again.',
-  'not-kept': 'Not kept yet: the server cannot be reached. It goes on trying.',
-};
+  keeping: msg`Keeping it`,
+  kept: msg`Kept as far as it is filled in; it can be left and taken up again.`,
+  'not-kept': msg`Not kept yet: the server cannot be reached. It goes on trying.`,
+});
 
 function Form({
   start,
@@ -97,16 +98,16 @@ function Form({
   return (
     <div className={layout.page} ref={top} data-kept>
       <header className={styles.head}>
-        <h1>Lay up{draft.name ? `: ${draft.name}` : ''}</h1>
+        <h1>{t`Lay up${draft.name ? `: ${draft.name}` : ''}`}</h1>
         <p className={styles.kept} role="status">
           {KEPT_WORDS[kept]}
         </p>
-        {kept === 'untouched' ? <Link href="/bring">Bring a list of many</Link> : null}
+        {kept === 'untouched' ? <Link href="/bring">{t`Bring a list of many`}</Link> : null}
       </header>
       {data.drafts.length && kept === 'untouched' ? (
         <HalfDone data={data} onResume={onResume} />
       ) : null}
-      <nav className={styles.steps} aria-label="Steps of laying up">
+      <nav className={styles.steps} aria-label={t`Steps of laying up`}>
         <ol>
           {STEP_TITLES.map((title, i) => (
             <li key={title}>
@@ -117,7 +118,7 @@ function Form({
                 onClick={() => goTo(i)}
               >
                 <b>{i + 1}</b> {title}
-                {state.seen.has(i) && wrong.has(i) ? <em> to mend</em> : null}
+                {state.seen.has(i) && wrong.has(i) ? <em>{t` to mend`}</em> : null}
               </button>
             </li>
           ))}
@@ -131,14 +132,14 @@ function Form({
       ) : null}
       <div className={styles.foot}>
         {draft.step > 0 ? (
-          <Button size="large" onClick={() => goTo(draft.step - 1)}>
-            Back
-          </Button>
+          <Button size="large" onClick={() => goTo(draft.step - 1)}>{t`Back`}</Button>
         ) : null}
         {next ? (
-          <Button type="primary" size="large" onClick={() => goTo(draft.step + 1)}>
-            Next: {next}
-          </Button>
+          <Button
+            type="primary"
+            size="large"
+            onClick={() => goTo(draft.step + 1)}
+          >{t`Next: ${next}`}</Button>
         ) : null}
         <Button
           {...(next ? {} : { type: 'primary' })}
@@ -146,7 +147,7 @@ function Form({
           loading={busy}
           onClick={() => void send()}
         >
-          {next ? 'Lay it up now' : 'Lay it up'}
+          {next ? t`Lay it up now` : t`Lay it up`}
         </Button>
       </div>
     </div>

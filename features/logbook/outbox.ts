@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useSyncExternalStore } from 'react';
 import { z } from 'zod';
 import { parseEntry, type NewEntry } from '../../core/logbook/entry';
@@ -95,8 +96,8 @@ function deviceStore(): Promise<DeviceStore | null> {
 
 function wordsOf(error: unknown): string {
   const { name, message } = (error ?? {}) as { name?: unknown; message?: unknown };
-  if (name === 'QuotaExceededError') return 'its storage is full';
-  if (name === 'SecurityError') return 'its storage is forbidden';
+  if (name === 'QuotaExceededError') return t`its storage is full`;
+  if (name === 'SecurityError') return t`its storage is forbidden`;
   return typeof message === 'string' && message !== '' ? message : String(error);
 }
 

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { MS_PER_DAY, dayOf } from '../../core/day';
 import { THE_SITE, type Here, type SubjectKind } from '../../core/logbook/kind';
@@ -51,7 +52,7 @@ export async function postEntries(request: Request): Promise<Response> {
   const { body, refusal } = await jsonBody(request);
   if (refusal) return refusal;
   if (!Array.isArray(body) || body.length === 0 || body.length > MAX_AT_ONCE) {
-    return refuse(400, `Send a list of 1 to ${MAX_AT_ONCE} entries.`);
+    return refuse(400, t`Send a list of 1 to ${MAX_AT_ONCE} entries.`);
   }
   return allOrNone(body, whoIsIn(request), (all) => Response.json({ recorded: all.length }));
 }
@@ -97,7 +98,7 @@ function allOrNone(
     const at = now();
     let isOrdinary = true;
     const all = bodies.map((body): Acknowledged => {
-      if (!master) throw new Refused(refuse(409, 'Set the site up first.'));
+      if (!master) throw new Refused(refuse(409, t`Set the site up first.`));
       const { entry, looked } = check(body, { master, at, who });
       const recorded = recordWithVerdict(entry, looked);
       if (recorded.outcome === 'conflict') throw new Refused(refuse(409, recorded.reason));
@@ -118,7 +119,7 @@ function allOrNone(
     if (/^SQLITE_(FULL|IOERR|READONLY|BUSY)/.test((error as { code?: string }).code ?? '')) {
       return refuse(
         503,
-        `nothing can be written to the server’s disk: ${(error as Error).message}`,
+        t`nothing can be written to the server’s disk: ${(error as Error).message}`,
       );
     }
     throw error;
@@ -133,21 +134,21 @@ function check(body: unknown, held: Held): { entry: NewEntry; looked: Looked } {
   if (!isTheirs(parsed.entry, who.name)) {
     const { by } = parsed.entry;
     throw new Refused(
-      refuse(403, `This was recorded by ${by}: it goes out when they are signed in.`),
+      refuse(403, t`This was recorded by ${by}: it goes out when they are signed in.`),
     );
   }
   const entry = recordedBy(who, parsed.entry);
   const notYours = othersWork(entry, who);
   if (notYours) throw new Refused(refuse(403, notYours));
   if (!isHere(entry, master)) {
-    const reason = `subjectId: there is no ${entry.subjectKind} ${entry.subjectId} here.`;
+    const reason = t`subjectId: there is no ${entry.subjectKind} ${entry.subjectId} here.`;
     throw new Refused(refuse(404, reason));
   }
   const known = readEntry(db(), entry.id);
   // A resend is answered from the logbook, whatever would be asked about it now.
   if (known) return { entry, looked: { known, kept: null, at } };
   if (Date.parse(entry.at) > at + MAX_AHEAD_MS) {
-    const reason = `at: is ${entry.at.slice(0, 10)} right? That is over a week to come: look at the clock of this device.`;
+    const reason = t`at: is ${entry.at.slice(0, 10)} right? That is over a week to come: look at the clock of this device.`;
     throw new Refused(refuse(409, reason));
   }
   const misplaced = misplacement(entry, held) ?? wronglyHung(entry, held);
@@ -163,15 +164,15 @@ function check(body: unknown, held: Held): { entry: NewEntry; looked: Looked } {
 function othersWork(entry: NewEntry, who: Who): string | null {
   const struck = entry.strikes === null ? null : readEntry(db(), entry.strikes);
   if (!SENT_KINDS.includes(struck?.kind ?? entry.kind) || !SENT_KINDS.includes(entry.kind)) {
-    return 'This stands in the logbook by itself: nobody records it, or takes it back.';
+    return t`This stands in the logbook by itself: nobody records it, or takes it back.`;
   }
   const least = leastForKind(entry.kind);
   if (!isEnough(who.role, least)) {
-    return `This is recorded by ${aRole(least)}: ask one to do it, or to sign in here.`;
+    return t`This is recorded by ${aRole(least)}: ask one to do it, or to sign in here.`;
   }
   // Who walks a round takes back what they said themselves.
   return struck && struck.by !== who.name && !isEnough(who.role, 'attendant')
-    ? `What ${struck.by} recorded is corrected by them, or by ${aRole('attendant')}.`
+    ? t`What ${struck.by} recorded is corrected by them, or by ${aRole('attendant')}.`
     : null;
 }
 
@@ -215,7 +216,7 @@ function wronglyHung(entry: NewEntry, { at }: Held): string | null {
   if (!loaded || !kept) return null;
   const hanging = activeConnectionsOf(loaded.stays);
   const taken = hook && hookRefusal(hook, entry.subjectId, hanging, loaded.stock);
-  if (taken) return `Not hung: ${taken}.`;
+  if (taken) return t`Not hung: ${taken}.`;
   // Where nothing can be judged, the gate has nothing to say: its page says what is to be corrected.
   if (isFact || troubleOf(loaded, kept) !== null) return null;
   const purpose = entry.kind === 'maintainer' ? 'maintain' : 'charge';
@@ -229,7 +230,7 @@ function wronglyHung(entry: NewEntry, { at }: Held): string | null {
       : reasonsAgainst(withOwn(namedOffer(entry.data.charger ?? '', purpose), request), purpose);
   if (because.length === 0) return null;
   const first = [...new Set(because.flatMap((one) => one.first))].map((one) => FIRST_WORDS[one]);
-  return `Not hung: ${because.map(({ words }) => words).join(' ')}${first.length > 0 ? ` First: ${first.join('; ')}.` : ''} If it hangs already, say why in “despite”: then it is recorded, and take it off.`;
+  return t`Not hung: ${because.map(({ words }) => words).join(' ')}${first.length > 0 ? t` First: ${first.join('; ')}.` : ''} If it hangs already, say why in “despite”: then it is recorded, and take it off.`;
 }
 
 function isHere({ subjectKind, subjectId }: NewEntry, master: MasterData): boolean {

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { z } from 'zod';
 import type { NewEntry } from '../../core/logbook/entry';
 import { noteAnswer } from '../offline/server-time';
@@ -18,7 +19,7 @@ const Taken = z.object({ id: z.string(), seq: z.number() });
 
 const PhotoTaken = z.object({ id: z.string() });
 
-const AWAY = 'the server cannot be reached';
+const away = () => t`the server cannot be reached`;
 /** Said of this device or this moment, and not of the entry: not signed in, too fast, other name. */
 const NOT_NOW = new Set([401, 403, 408, 421, 425, 429]);
 /** Said by what stands before a server that is away. */
@@ -64,23 +65,25 @@ async function outcomeOf(
   try {
     reply = await fetch(address, what);
   } catch {
-    return { kind: 'wait', why: AWAY, afterMs: null };
+    return { kind: 'wait', why: away(), afterMs: null };
   }
   const { status } = reply;
   noteAnswer(reply);
   const body: unknown = await reply.json().catch(() => null);
   if (reply.ok) {
     const seq = numberOf(body);
-    return seq === null ? { kind: 'wait', why: AWAY, afterMs: null } : { kind: 'taken', seq };
+    return seq === null ? { kind: 'wait', why: away(), afterMs: null } : { kind: 'taken', seq };
   }
   const refusal = Refusal.safeParse(body);
   const reason = refusal.success ? refusal.data.reason : null;
-  if (GATEWAY.has(status)) return { kind: 'wait', why: reason ?? AWAY, afterMs: null };
-  if (status >= 500) return { kind: 'failing', why: reason ?? `it answers ${status}` };
+  if (GATEWAY.has(status)) return { kind: 'wait', why: reason ?? away(), afterMs: null };
+  if (status >= 500) return { kind: 'failing', why: reason ?? t`it answers ${status}` };
   if (NOT_NOW.has(status)) {
     const seconds = Number(reply.headers.get('retry-after') ?? NaN);
-    const why = `the server takes nothing from here just now${reason ? `: ${reason}` : ''}`;
+    const why = t`the server takes nothing from here just now${reason ? `: ${reason}` : ''}`;
     return { kind: 'wait', why, afterMs: Number.isFinite(seconds) ? seconds * 1000 : null };
   }
-  return reason === null ? { kind: 'wait', why: AWAY, afterMs: null } : { kind: 'refused', reason };
+  return reason === null
+    ? { kind: 'wait', why: away(), afterMs: null }
+    : { kind: 'refused', reason };
 }

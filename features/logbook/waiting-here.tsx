@@ -1,5 +1,6 @@
 'use client';
 
+import { counted } from '../../core/language';
 import { Button } from 'antd';
 import { useOutbox } from './outbox';
 
@@ -9,9 +10,11 @@ export function WaitingHere() {
   if (length === 0) return null;
   return (
     <p>
-      {length === 1
-        ? '1 entry is waiting on this device and goes out by itself.'
-        : `${length} entries are waiting on this device and go out by themselves.`}
+      {counted(
+        length,
+        'entry is waiting on this device and goes out by itself.',
+        'entries are waiting on this device and go out by themselves.',
+      )}
     </p>
   );
 }
@@ -32,7 +35,7 @@ export function WaitingToSave() {
   return (
     <div>
       <WaitingHere />
-      <Button onClick={save}>Save them as a file</Button>
+      <Button onClick={save}>{t`Save them as a file`}</Button>
     </div>
   );
 }

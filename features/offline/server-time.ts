@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useSyncExternalStore } from 'react';
 
 const KEY = 'velvet-server-ahead';
@@ -37,11 +38,11 @@ export function clockWords(): string | null {
   const minutes = Math.round(Math.abs(by) / 60_000);
   const far =
     minutes < 120
-      ? `${minutes} min`
+      ? t`${minutes} min`
       : minutes < 2880
         ? `${Math.round(minutes / 60)} h`
-        : `${Math.round(minutes / 1440)} days`;
-  return `The clock of this device is ${far} ${by > 0 ? 'behind' : 'ahead of'} the server’s. What is recorded here bears the server’s time: is that one right? If not, set it there, before you go on.`;
+        : t`${Math.round(minutes / 1440)} days`;
+  return t`The clock of this device is ${far} ${by > 0 ? t`behind` : t`ahead of`} the server’s. What is recorded here bears the server’s time: is that one right? If not, set it there, before you go on.`;
 }
 
 /** The same, as it becomes known. */

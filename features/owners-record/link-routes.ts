@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { z } from 'zod';
 import { dropOwnerLink, setOwnerLink } from '../../store/owner-links';
@@ -17,7 +18,7 @@ export async function postOwnerLink(request: Request): Promise<Response> {
   const link = { vehicleId: data.vehicleId, secret, by: whoIsIn(request).id };
   return setOwnerLink(db(), link, Date.now())
     ? Response.json({ address: `${baseUrlFor(request.headers)}/owner/${secret}` })
-    : refuse(404, 'vehicleId: no such vehicle stands here.');
+    : refuse(404, t`vehicleId: no such vehicle stands here.`);
 }
 
 /** Withdraws the link of a vehicle. */

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { chargingAnswer, crankAnswer, loadAnswer } from '../../core/assessment/test-answers';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
@@ -82,7 +83,7 @@ export function ownersRecord(loaded: SiteSnapshot, vehicleId: string): OwnersRec
       {
         mark: battery.mark,
         role: standing.state.role,
-        rated: `${CHEMISTRIES[battery.chemistry].label}, ${battery.nominalVolts} V, ${battery.capacityAh} Ah`,
+        rated: t`${CHEMISTRIES[battery.chemistry].label}, ${battery.nominalVolts} V, ${battery.capacityAh} Ah`,
         fitted: battery.fittedYear === null ? 'unknown' : String(battery.fittedYear),
         readings: standing.state.readings
           .filter(({ fed, at }) => !fed && (from === null || at >= from))
@@ -108,7 +109,7 @@ export function ownersRecord(loaded: SiteSnapshot, vehicleId: string): OwnersRec
     batteries: batteries.sort((a, b) => (a.mark < b.mark ? -1 : 1)),
     next: [
       ...batteries.flatMap(({ mark, life }) => life.slice(-1).map((word) => `${mark}: ${word}`)),
-      ...known.troubled.map((mark) => `${mark}: its record cannot be judged, ask us about it.`),
+      ...known.troubled.map((mark) => t`${mark}: its record cannot be judged, ask us about it.`),
     ],
   };
 }
@@ -118,27 +119,27 @@ function testsOf(standing: BatteryRecord, on: (at: number) => string): RecordedB
   return [
     ...starts.map((seen) => ({
       on: on(seen.at),
-      what: 'Start',
+      what: t`Start`,
       says: crankAnswer(standing, seen).say.join(' '),
     })),
     ...loadTests.map((seen) => ({
       on: on(seen.at),
-      what: 'Load test',
+      what: t`Load test`,
       says: loadAnswer(standing, seen).say.join(' '),
     })),
     ...(charging
       ? [
           {
             on: on(charging.at),
-            what: 'Charging',
+            what: t`Charging`,
             says: chargingAnswer(standing, charging.seen).say.join(' '),
           },
         ]
       : []),
     ...draws.slice(-2).map(({ at, milliamps }) => ({
       on: on(at),
-      what: 'Draw',
-      says: `${Number(milliamps.toPrecision(2))} mA while it stands.`,
+      what: t`Draw`,
+      says: t`${Number(milliamps.toPrecision(2))} mA while it stands.`,
     })),
   ]
     .sort((a, b) => (a.on < b.on ? -1 : 1))
@@ -148,9 +149,9 @@ function testsOf(standing: BatteryRecord, on: (at: number) => string): RecordedB
 function lifeWords(standing: BatteryRecord): string[] {
   const { advice, why } = keepOrReplace(standing);
   const words = {
-    keep: 'It may go into the next season as it is.',
-    'test-first': 'Have it tested in autumn, before the first frost.',
-    replace: 'It should not go into another winter: replace it in good time.',
+    keep: t`It may go into the next season as it is.`,
+    'test-first': t`Have it tested in autumn, before the first frost.`,
+    replace: t`It should not go into another winter: replace it in good time.`,
   } as const;
   return [...why, words[advice]];
 }
@@ -159,17 +160,17 @@ function lifeWords(standing: BatteryRecord): string[] {
 function atHome(standing: BatteryRecord): string[] {
   const { facts } = standing;
   if (conditionOf(standing)) {
-    return ['Never charge, crank or jump it again. Have it taken out before frost, and recycled.'];
+    return [t`Never charge, crank or jump it again. Have it taken out before frost, and recycled.`];
   }
   const { family, inWords } = CHEMISTRIES[facts.chemistry];
   return family === 'lithium'
     ? [
-        'A charger for lithium alone, never one for lead-acid; never at or below freezing.',
-        'Where it stands for weeks: part charged, and full before it is used.',
+        t`A charger for lithium alone, never one for lead-acid; never at or below freezing.`,
+        t`Where it stands for weeks: part charged, and full before it is used.`,
       ]
     : [
-        `A charge each month, five to six hours at least, with its lamp seen on; or a maintainer for ${inWords}.`,
-        'At least half an hour on the road; short trips take more than they give.',
-        ...(facts.capsOpen ? ['Levels twice a year: distilled water only, plates covered.'] : []),
+        t`A charge each month, five to six hours at least, with its lamp seen on; or a maintainer for ${inWords}.`,
+        t`At least half an hour on the road; short trips take more than they give.`,
+        ...(facts.capsOpen ? [t`Levels twice a year: distilled water only, plates covered.`] : []),
       ];
 }

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { shortDay, toDay } from '../../core/day';
@@ -36,11 +37,11 @@ export function ownersNotices(loaded: SiteSnapshot): Notices {
     const old = batteries.flatMap(({ battery, standing }) => {
       const { life, ask, consent } = replacingOf(standing, state.terms);
       if (life.advice === 'keep' || conditionOf(standing)) return [];
-      const rated = `${CHEMISTRIES[battery.chemistry].label}, ${battery.nominalVolts} V, ${battery.capacityAh} Ah, ${standing.state.role}.`;
+      const rated = t`${CHEMISTRIES[battery.chemistry].label}, ${battery.nominalVolts} V, ${battery.capacityAh} Ah, ${standing.state.role}.`;
       const price = formatMoney(ask.price, loaded.rules);
       const bought = consent.may
-        ? `${consent.say} We tell you before it is done.`
-        : `Another one costs about ${price} with the work; nothing is bought without your word.`;
+        ? t`${consent.say} We tell you before it is done.`
+        : t`Another one costs about ${price} with the work; nothing is bought without your word.`;
       return [{ mark: battery.mark, says: [rated, ...life.why.slice(0, 2), bought], ask }];
     });
     if (old.length === 0) return [];

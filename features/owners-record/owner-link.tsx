@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { useSignedIn } from '../access/use-signed-in';
@@ -20,24 +22,18 @@ export function OwnerLink({ vehicleId }: { readonly vehicleId: string }) {
   };
   const withdraw = async () => {
     const answer = await call('DELETE /api/owner-links/{id}', { of: { id: vehicleId } });
-    setSaid(answer.ok ? 'Withdrawn: the link leads nowhere now.' : answer.reason);
+    setSaid(answer.ok ? t`Withdrawn: the link leads nowhere now.` : answer.reason);
     if (answer.ok) setAddress(null);
   };
   return (
-    <section aria-label="A link for its owner">
-      <h3>A link for its owner</h3>
-      <Quiet as="p">
-        To the record of this vehicle alone, to read, for as long as it stands here.
-      </Quiet>
-      {address ? (
-        <p>
-          Shown once: <code>{address}</code>
-        </p>
-      ) : null}
+    <section aria-label={t`A link for its owner`}>
+      <h3>{t`A link for its owner`}</h3>
+      <Quiet as="p">{t`To the record of this vehicle alone, to read, for as long as it stands here.`}</Quiet>
+      {address ? <p>{phrase`Shown once: ${(<code>{address}</code>)}`}</p> : null}
       <Problem>{said}</Problem>
       <div className={layout.answers}>
-        <Button onClick={() => void make()}>Make a link</Button>
-        <Button onClick={() => void withdraw()}>Withdraw it</Button>
+        <Button onClick={() => void make()}>{t`Make a link`}</Button>
+        <Button onClick={() => void withdraw()}>{t`Withdraw it`}</Button>
       </div>
     </section>
   );

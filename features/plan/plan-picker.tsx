@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useMemo } from 'react';
 import { shortDay, type Day } from '../../core/day';
 import { chanceShort, formatMoney, formatPct } from '../../core/words/words';
@@ -36,16 +37,15 @@ export function PlanPicker({
   const line = rules.lineSocPct[facts.chemistry];
   if (failed) {
     return (
-      <p className={styles.basis} role="alert">
-        The plans could not be worked out: load the page again.
-      </p>
+      <p
+        className={styles.basis}
+        role="alert"
+      >{t`The plans could not be worked out: load the page again.`}</p>
     );
   }
   if (!advice) {
     return (
-      <p className={styles.basis} role="status">
-        Living through the stay with every plan
-      </p>
+      <p className={styles.basis} role="status">{t`Living through the stay with every plan`}</p>
     );
   }
   const possible = advice.runs
@@ -55,14 +55,10 @@ export function PlanPicker({
   return (
     <div className={styles.picker}>
       <Recommendation advice={advice} others={others} rules={rules} />
-      <p className={styles.basis}>
-        {advice.fromFull ? 'Nothing was read yet: counted from full. ' : ''}
-        Until {shortDay(advice.until)}
-        {context.standing.collectDay === null ? ', half a year' : ', collection'}; recharge line{' '}
-        {formatPct(line)}. Chances are over many winters and all that its record leaves open; what
-        it costs is by your rules.
-      </p>
-      <div className={styles.rows} role="radiogroup" aria-label="Storage plan">
+      <p
+        className={styles.basis}
+      >{t`${advice.fromFull ? t`Nothing was read yet: counted from full. ` : ''}Until ${shortDay(advice.until)}${context.standing.collectDay === null ? t`, half a year` : t`, collection`}; recharge line ${formatPct(line)}. Chances are over many winters and all that its record leaves open; what it costs is by your rules.`}</p>
+      <div className={styles.rows} role="radiogroup" aria-label={t`Storage plan`}>
         {possible.map((run) => (
           <Row
             key={run.id}
@@ -78,7 +74,7 @@ export function PlanPicker({
       </div>
       {impossible.length ? (
         <details className={styles.impossible} open={possible.length === 0}>
-          <summary>Not possible here: {impossible.length}</summary>
+          <summary>{t`Not possible here: ${impossible.length}`}</summary>
           <ul>
             {impossible.map(({ id, obstacles }) => (
               <li key={id} data-plan={id}>
@@ -103,28 +99,31 @@ function Recommendation({
   others: readonly Otherwise[] | null;
 }) {
   const { recommended, nextBest, decided } = advice;
-  if (!recommended) return <p className={styles.advice}>No plan is possible here as it stands.</p>;
+  if (!recommended)
+    return <p className={styles.advice}>{t`No plan is possible here as it stands.`}</p>;
   return (
     <div className={styles.advice}>
       <p>
-        Recommended: <b>{STORAGE_PLANS[recommended].label}</b>.
+        {t`Recommended: `}
+        <b>{STORAGE_PLANS[recommended].label}</b>
+        {'.'}
         {nextBest && decided.length
-          ? ` Against “${STORAGE_PLANS[nextBest].short}” it saves ${decided
-              .map(({ part, saves }) => `${formatMoney(saves, rules)} of ${COST_PARTS[part]}`)
+          ? t` Against “${STORAGE_PLANS[nextBest].short}” it saves ${decided
+              .map(({ part, saves }) => t`${formatMoney(saves, rules)} of ${COST_PARTS[part]}`)
               .join(', ')}.`
           : ''}
       </p>
       {others && others.length ? (
         <p className={styles.good}>
-          What would change it:{' '}
+          {t`What would change it: `}
           {others
             .slice(0, 3)
             .map(
               ({ what, best, saves }) =>
-                `${OTHERWISE[what].label} would save ${formatMoney(saves, rules)}${best === recommended ? '' : ` (${STORAGE_PLANS[best].short})`}`,
+                t`${OTHERWISE[what].label} would save ${formatMoney(saves, rules)}${best === recommended ? '' : ` (${STORAGE_PLANS[best].short})`}`,
             )
             .join('; ')}
-          .
+          {'.'}
         </p>
       ) : null}
     </div>
@@ -152,17 +151,17 @@ function Row({
   const { kept } = run;
   const fed = plan.feed === 'maintainer';
   const figures: [name: string, value: string, low?: boolean][] = [
-    ['Lowest', formatPct(kept.lowestPct.likely), kept.lowestPct.likely <= line],
-    ['one in ten', formatPct(kept.lowestPct.tenth), kept.lowestPct.tenth <= line],
+    [t`Lowest`, formatPct(kept.lowestPct.likely), kept.lowestPct.likely <= line],
+    [t`one in ten`, formatPct(kept.lowestPct.tenth), kept.lowestPct.tenth <= line],
     ['on', dayShort(run.lowestDay)],
-    ['Under line', chanceShort(kept.chanceUnder), kept.chanceUnder >= 0.1],
-    ['Freezes', chanceShort(kept.chanceFreeze), kept.chanceFreeze >= 0.015],
-    ['Charges', fed ? 'held' : kept.charges.toFixed(1)],
-    ['On charger', `${Math.round(kept.fedDays)} d`],
-    ['Work', hoursAndMinutes(run.minutes)],
-    ['Energy', `${run.kWh.toFixed(1)} kWh`],
-    ['Battery life', formatMoney(run.cost.life, rules)],
-    ['In all', formatMoney(run.total, rules)],
+    [t`Under line`, chanceShort(kept.chanceUnder), kept.chanceUnder >= 0.1],
+    [t`Freezes`, chanceShort(kept.chanceFreeze), kept.chanceFreeze >= 0.015],
+    [t`Charges`, fed ? 'held' : kept.charges.toFixed(1)],
+    [t`On charger`, `${Math.round(kept.fedDays)} d`],
+    [t`Work`, hoursAndMinutes(run.minutes)],
+    [t`Energy`, `${run.kWh.toFixed(1)} kWh`],
+    [t`Battery life`, formatMoney(run.cost.life, rules)],
+    [t`In all`, formatMoney(run.total, rules)],
   ];
   return (
     <label className={chosen ? styles.chosen : styles.row} data-plan={run.id}>
@@ -176,14 +175,12 @@ function Row({
       <span className={layout.column}>
         <b>
           {plan.label}
-          {recommended ? <span className={styles.mark}>recommended</span> : null}
+          {recommended ? <span className={styles.mark}>{t`recommended`}</span> : null}
         </b>
         <span className={styles.good}>{plan.goodWhen}</span>
         {chosen ? <span className={styles.against}>{plan.against}</span> : null}
         {run.concerns.map((concern) => (
-          <span key={concern} className={styles.concern}>
-            Mind: {concern}.
-          </span>
+          <span key={concern} className={styles.concern}>{t`Mind: ${concern}.`}</span>
         ))}
         {chosen ? <span className={styles.against}>{costWords(run, rules)}</span> : null}
       </span>
@@ -209,5 +206,5 @@ function costWords({ cost, lifeParts }: PlanRun, rules: Rules): string {
   const life = (['sulfation', 'freezing', 'heat', 'cycles'] as const)
     .filter((part) => lifeParts[part] >= 0.05)
     .map((part) => `${part} ${formatMoney(lifeParts[part], rules)}`);
-  return `In all: ${parts.join(', ')}.${life.length ? ` Battery life: ${life.join(', ')}.` : ''}`;
+  return t`In all: ${parts.join(', ')}.${life.length ? t` Battery life: ${life.join(', ')}.` : ''}`;
 }

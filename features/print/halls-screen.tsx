@@ -1,15 +1,25 @@
+import { t, msg, withWords } from '../../core/language';
 import paper from '../season/print.module.css';
 import { askOrSetUp } from '../server/ask';
 import { ListSheet } from './list-sheet';
 import { PrintButton } from './print-button';
 import type { ListedBay } from './lists-data';
 
-const HEAD = ['Bay', 'Vehicle', 'Battery', 'Is', 'Last read', 'Next', 'Volts', '✓'] as const;
+const HEAD = withWords([
+  msg`Bay`,
+  msg`Vehicle`,
+  msg`Battery`,
+  msg`Is`,
+  msg`Last read`,
+  msg`Next`,
+  msg`Volts`,
+  '✓',
+] as const);
 
 /** Every hall on a sheet of its own, in walking order, with room to write. */
 export async function HallListsScreen() {
   const { siteName, printed, halls } = await askOrSetUp('hallLists');
-  const minds = `${siteName}, ${printed}. Mains off and lamps out before a clamp is touched.`;
+  const minds = t`${siteName}, ${printed}. Mains off and lamps out before a clamp is touched.`;
   return (
     <div className={paper.sheets}>
       <PrintButton />
@@ -30,7 +40,7 @@ function BayRows({ bay: { mark, stay } }: { readonly bay: ListedBay }) {
     return (
       <tr>
         <td>{mark}</td>
-        <td colSpan={7}>free</td>
+        <td colSpan={7}>{t`free`}</td>
       </tr>
     );
   }
@@ -68,7 +78,7 @@ function BayRows({ bay: { mark, stay } }: { readonly bay: ListedBay }) {
         <tr key={one}>
           {head(batteries.length + i === 0)}
           <td>{one}</td>
-          <td colSpan={5}>cannot be judged: see its page</td>
+          <td colSpan={5}>{t`cannot be judged: see its page`}</td>
         </tr>
       ))}
     </>

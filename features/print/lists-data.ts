@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { dayOf, shortDay } from '../../core/day';
 import { groupBy } from '../../core/group';
@@ -64,26 +65,26 @@ export interface CondemnedList {
 }
 
 const ratedOf = ({ battery }: AssessedBattery) =>
-  `${CHEMISTRIES[battery.chemistry].short} ${battery.nominalVolts} V ${battery.capacityAh} Ah`;
+  t`${CHEMISTRIES[battery.chemistry].short} ${battery.nominalVolts} V ${battery.capacityAh} Ah`;
 
 function keepingOf({ standing: { state } }: AssessedBattery, { stock }: SiteSnapshot): string {
   const charger = stock.chargers.find(({ id }) => id === state.hook?.chargerId)?.name;
-  if (state.out !== null) return 'taken out';
-  if (state.chargeSince !== null) return charger ? `on charge, ${charger}` : 'on charge';
+  if (state.out !== null) return t`taken out`;
+  if (state.chargeSince !== null) return charger ? t`on charge, ${charger}` : t`on charge`;
   // Whether that holds it is another question: it may have fallen silent.
-  if (state.maintainerSince !== null) return charger ? `on ${charger}` : 'on a maintainer';
-  return state.negativeOn ? 'connected' : 'negative off';
+  if (state.maintainerSince !== null) return charger ? t`on ${charger}` : t`on a maintainer`;
+  return state.negativeOn ? 'connected' : t`negative off`;
 }
 
 function nextOf({ standing, outlook }: AssessedBattery, { today }: SiteSnapshot): string {
-  if (conditionOf(standing)) return 'never charge: replace';
-  if (!outlook) return 'read it';
+  if (conditionOf(standing)) return t`never charge: replace`;
+  if (!outlook) return t`read it`;
   const { rechargeRound, nextReadingRound } = outlook;
   // On a charger it asks for none.
   if (rechargeRound !== null && !outlook.held && !outlook.onCharge) {
-    return `charge by ${shortDay(rechargeRound, today)}`;
+    return t`charge by ${shortDay(rechargeRound, today)}`;
   }
-  return `look by ${shortDay(nextReadingRound, today)}`;
+  return t`look by ${shortDay(nextReadingRound, today)}`;
 }
 
 function listedBattery(kept: AssessedBattery, label: string, loaded: SiteSnapshot): ListedBattery {
@@ -99,8 +100,8 @@ function listedBattery(kept: AssessedBattery, label: string, loaded: SiteSnapsho
 
 /** What a list says before anything is touched: the worst of it, in few words. */
 function mindsOf({ vehicle: { facts } }: Stay): string | null {
-  if (!facts.looked) return 'look which post is earthed';
-  return facts.earth === 'positive' ? 'Positive earth: the clamp on the body first' : null;
+  if (!facts.looked) return t`look which post is earthed`;
+  return facts.earth === 'positive' ? t`Positive earth: the clamp on the body first` : null;
 }
 
 function listedStay(stay: Stay, loaded: SiteSnapshot): ListedBay['stay'] {
@@ -108,7 +109,7 @@ function listedStay(stay: Stay, loaded: SiteSnapshot): ListedBay['stay'] {
   return {
     vehicle: stay.vehicle.name,
     minds: mindsOf(stay),
-    collect: stay.collectDay === null ? 'always ready' : shortDay(stay.collectDay, loaded.today),
+    collect: stay.collectDay === null ? t`always ready` : shortDay(stay.collectDay, loaded.today),
     batteries: stay.batteries.map((kept, i) => listedBattery(kept, labels[i]!, loaded)),
     troubled: stay.troubled.map(({ battery }) => battery.mark),
   };
@@ -153,7 +154,7 @@ export function condemnedList(loaded: SiteSnapshot): CondemnedList {
         seen: finding.seen,
         outBy:
           by === null
-            ? 'no frost foreseen: all the same'
+            ? t`no frost foreseen: all the same`
             : by <= loaded.today
               ? 'today'
               : shortDay(by, loaded.today),

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { shortDay } from '../../core/day';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
@@ -29,7 +30,7 @@ export function printData(loaded: SiteSnapshot, id: string, origin: string): Pri
       mark: battery.mark,
       label: labels[i]!,
       chemistry: CHEMISTRIES[battery.chemistry].label,
-      rated: `${battery.nominalVolts} V ${battery.capacityAh} Ah`,
+      rated: t`${battery.nominalVolts} V ${battery.capacityAh} Ah`,
       fitted:
         battery.fittedYear === null
           ? 'unknown'
@@ -37,10 +38,10 @@ export function printData(loaded: SiteSnapshot, id: string, origin: string): Pri
             ? String(battery.fittedYear)
             : `${String(battery.details.fittedMonth).padStart(2, '0')}/${battery.fittedYear}`,
       next: conditionOf(standing)
-        ? 'never charge: replace'
+        ? t`never charge: replace`
         : outlook
           ? shortDay(outlook.nextReadingRound)
-          : 'next round',
+          : t`next round`,
     })),
   };
 }

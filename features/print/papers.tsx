@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { QRCodeSVG } from 'qrcode.react';
 import styles from './papers.module.css';
 
@@ -25,15 +26,12 @@ export interface PrintData {
 export const Tag = ({ data }: { data: PrintData }) => (
   <div className={styles.tag}>
     <span className={styles.hole} />
-    <p className={styles.loud}>Connected</p>
-    <p className={styles.order}>Unplug before moving</p>
-    <p>
-      {data.vehicle}, bay {data.bay}
-    </p>
-    <p className={styles.small}>
-      Mains off and lamps out first, then the negative clamp, then the positive.
-      {data.positiveEarth ? ' Positive earth: the clamp on the body first.' : ''}
-    </p>
+    <p className={styles.loud}>{t`Connected`}</p>
+    <p className={styles.order}>{t`Unplug before moving`}</p>
+    <p>{t`${data.vehicle}, bay ${data.bay}`}</p>
+    <p
+      className={styles.small}
+    >{t`Mains off and lamps out first, then the negative clamp, then the positive.${data.positiveEarth ? t` Positive earth: the clamp on the body first.` : ''}`}</p>
     <p className={styles.small}>
       {data.batteries.map((one) => one.mark).join(', ')} · {data.siteName} · {data.printed}
     </p>
@@ -47,18 +45,16 @@ export const Labels = ({ data }: { data: PrintData }) => (
       <div key={one.mark} className={styles.label}>
         <p className={styles.mark}>{one.mark}</p>
         <dl>
-          <dt>Fitted</dt>
+          <dt>{t`Fitted`}</dt>
           <dd>{one.fitted}</dd>
-          <dt>Chemistry</dt>
+          <dt>{t`Chemistry`}</dt>
           <dd>
             {one.chemistry}, {one.rated}
           </dd>
-          <dt>Next reading</dt>
+          <dt>{t`Next reading`}</dt>
           <dd>{one.next}</dd>
         </dl>
-        <p className={styles.small}>
-          {one.label} of {data.vehicle}, bay {data.bay}
-        </p>
+        <p className={styles.small}>{t`${one.label} of ${data.vehicle}, bay ${data.bay}`}</p>
       </div>
     ))}
   </div>
@@ -82,7 +78,7 @@ export const BayCard = ({ data }: { data: PrintData }) => (
       marginSize={4}
       bgColor="#ffffff"
       fgColor="#000000"
-      title={`Code that opens ${data.address}`}
+      title={t`Code that opens ${data.address}`}
     />
   </div>
 );

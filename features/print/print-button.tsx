@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import styles from './record.module.css';
 
@@ -7,10 +8,8 @@ import styles from './record.module.css';
 export function PrintButton({ address }: { /** Of the same as a document. */ address?: string }) {
   return (
     <p className={styles.controls}>
-      <Button type="primary" onClick={() => window.print()}>
-        Print
-      </Button>
-      {address ? <a href={address}>The same as a document</a> : null}
+      <Button type="primary" onClick={() => window.print()}>{t`Print`}</Button>
+      {address ? <a href={address}>{t`The same as a document`}</a> : null}
     </p>
   );
 }

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { shortDay, toDay } from '../../core/day';
 import type { RecordedBattery } from '../owners-record/record-document';
 import styles from './record.module.css';
@@ -22,7 +23,7 @@ export function VoltsChart({ readings }: { readings: RecordedBattery['readings']
       className={styles.chart}
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label={`Resting voltages from ${shortDay(from)} to ${shortDay(to)}, ${Math.min(...volts).toFixed(2)} to ${Math.max(...volts).toFixed(2)} V`}
+      aria-label={t`Resting voltages from ${shortDay(from)} to ${shortDay(to)}, ${Math.min(...volts).toFixed(2)} to ${Math.max(...volts).toFixed(2)} V`}
     >
       {[low, high].map((value) => (
         <g key={value}>

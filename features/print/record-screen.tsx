@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { notFound } from 'next/navigation';
 import { shortDay, toDay } from '../../core/day';
 import { askOrSetUp } from '../server/ask';
@@ -24,11 +25,7 @@ export async function RecordScreen({
       <PrintButton {...(forOwner ? {} : { address: `/api/records/${id}` })} />
       <header className={styles.head}>
         <h1>{vehicle.name}</h1>
-        <p>
-          {vehicle.kind}
-          {owner ? ` of ${owner}` : ''} · {record.site} · {from ? `here from ${day(from)}` : 'here'}
-          {to ? ` to ${day(to)}` : ''} · printed {day(record.printed)}
-        </p>
+        <p>{t`${vehicle.kind}${owner ? t` of ${owner}` : ''} · ${record.site} · ${from ? t`here from ${day(from)}` : t`here`}${to ? t` to ${day(to)}` : ''} · printed ${day(record.printed)}`}</p>
       </header>
       {record.batteries.map((battery) => (
         <Battery key={battery.mark} battery={battery} />
@@ -46,21 +43,18 @@ function Battery({ battery }: { battery: RecordedBattery }) {
       <h2>
         {battery.mark}, {battery.role}
       </h2>
-      <p>
-        {battery.rated}, fitted {battery.fitted}.
-        {last ? ` Last read ${last.volts.toFixed(2)} V at rest on ${day(last.on)}.` : ''}
-      </p>
+      <p>{t`${battery.rated}, fitted ${battery.fitted}.${last ? t` Last read ${last.volts.toFixed(2)} V at rest on ${day(last.on)}.` : ''}`}</p>
       {readings.length > 1 ? <VoltsChart readings={readings} /> : null}
       <div className={styles.columns}>
-        <Lines title="What was done" lines={done.map(({ on, what }) => [day(on), what])} />
+        <Lines title={t`What was done`} lines={done.map(({ on, what }) => [day(on), what])} />
         <Lines
-          title="Tests"
+          title={t`Tests`}
           lines={tests.map(({ on, what, says }) => [`${day(on)}, ${what.toLowerCase()}`, says])}
         />
       </div>
-      <h3>An honest word</h3>
+      <h3>{t`An honest word`}</h3>
       <p>{battery.life.join(' ')}</p>
-      <h3>At home</h3>
+      <h3>{t`At home`}</h3>
       <ul>
         {battery.atHome.map((word) => (
           <li key={word}>{word}</li>
@@ -89,12 +83,9 @@ function Lines({ title, lines }: { title: string; lines: readonly (readonly stri
 function Signed({ record }: { record: OwnersRecord }) {
   return (
     <footer className={styles.signed}>
-      <p>
-        The maker’s instructions and local rules come before anything that stands here. Lead and
-        acid are recycled.
-      </p>
+      <p>{t`The maker’s instructions and local rules come before anything that stands here. Lead and acid are recycled.`}</p>
       <div className={styles.hands}>
-        <span>{record.takenBy ?? record.owner ?? 'Owner'}</span>
+        <span>{record.takenBy ?? record.owner ?? t`Owner`}</span>
         <span>{record.site}</span>
       </div>
     </footer>

@@ -1,19 +1,20 @@
 'use client';
 
+import { t, msg, withWords } from '../../core/language';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { documentNonce } from '../theme/nonce';
 import { BayCard, Labels, Tag, type PrintData } from './papers';
 import styles from './sheets.module.css';
 
-const PAPERS = { a4: 'A4', letter: 'Letter' } as const;
+const PAPERS = withWords({ a4: 'A4', letter: msg`Letter` } as const);
 const PAPER_SIZES = { a4: '210mm 297mm', letter: '8.5in 11in' } as const;
 type Paper = keyof typeof PAPERS;
-const PARTS = {
-  tag: 'Steering-wheel tag',
-  labels: 'Case labels',
-  card: 'Bay card',
-} as const;
+const PARTS = withWords({
+  tag: msg`Steering-wheel tag`,
+  labels: msg`Case labels`,
+  card: msg`Bay card`,
+} as const);
 type Part = keyof typeof PARTS;
 
 /** Tag, case labels and bay card of one vehicle, as they come out of the printer. */
@@ -29,9 +30,9 @@ export function Sheets({ data, nonce }: { data: PrintData; nonce: string }) {
         suppressHydrationWarning
       >{`@page { size: ${PAPER_SIZES[paper]}; margin: 12mm; }`}</style>
       <header className={styles.controls}>
-        <h1>Print for {data.vehicle}</h1>
+        <h1>{t`Print for ${data.vehicle}`}</h1>
         <fieldset>
-          <legend>Paper</legend>
+          <legend>{t`Paper`}</legend>
           {(Object.keys(PAPERS) as Paper[]).map((one) => (
             <label key={one}>
               <input
@@ -45,7 +46,7 @@ export function Sheets({ data, nonce }: { data: PrintData; nonce: string }) {
           ))}
         </fieldset>
         <fieldset>
-          <legend>What</legend>
+          <legend>{t`What`}</legend>
           {(Object.keys(PARTS) as Part[]).map((one) => (
             <label key={one}>
               <input
@@ -61,9 +62,7 @@ export function Sheets({ data, nonce }: { data: PrintData; nonce: string }) {
             </label>
           ))}
         </fieldset>
-        <Button onClick={() => window.print()} disabled={parts.length === 0}>
-          Print
-        </Button>
+        <Button onClick={() => window.print()} disabled={parts.length === 0}>{t`Print`}</Button>
       </header>
       <div className={styles.sheets} data-paper={paper}>
         {parts.includes('tag') ? (

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useState } from 'react';
 import { FAILING_SPREAD } from '../../core/battery/acid';
 import { gravities as judged, waterLost } from '../../core/charging/water';
@@ -38,7 +39,7 @@ function Cells({
         <label key={i}>
           <span>{i + 1}</span>
           <input
-            aria-label={`${label}, cell ${i + 1}`}
+            aria-label={t`${label}, cell ${i + 1}`}
             inputMode="decimal"
             placeholder={placeholder}
             value={text}
@@ -71,7 +72,7 @@ export function WaterInput({
       <Cells
         cells={facts.cells}
         value={value}
-        label="Millilitres"
+        label={t`Millilitres`}
         placeholder="0"
         onChange={(typed) => onChange(typed.map((ml) => (Number.isNaN(ml) ? 0 : ml)))}
       />
@@ -108,12 +109,12 @@ export function GravitiesInput({
       <Cells
         cells={cells}
         value={value.map((one) => (one === 0 ? NaN : one))}
-        label="Gravity"
+        label={t`Gravity`}
         placeholder="1.265"
         onChange={(gravities) => onChange(kept(gravities), celsius)}
       />
       <TextField
-        label="Acid, °C"
+        label={t`Acid, °C`}
         inputMode="decimal"
         value={typed}
         onChange={(event) => {
@@ -123,12 +124,11 @@ export function GravitiesInput({
         }}
       />
       {answer ? (
-        <output className={styles.judged}>
-          About {Math.round(answer.socPct)} %.{' '}
-          {answer.spread > FAILING_SPREAD + 1e-9
-            ? `Cell ${answer.weakCell} is ${answer.spread.toFixed(3)} under the best: over ${FAILING_SPREAD.toFixed(3)} marks a failing cell.`
-            : `Spread ${answer.spread.toFixed(3)}: the cells are even.`}
-        </output>
+        <output className={styles.judged}>{t`About ${Math.round(answer.socPct)} %. ${
+          answer.spread > FAILING_SPREAD + 1e-9
+            ? t`Cell ${answer.weakCell} is ${answer.spread.toFixed(3)} under the best: over ${FAILING_SPREAD.toFixed(3)} marks a failing cell.`
+            : t`Spread ${answer.spread.toFixed(3)}: the cells are even.`
+        }`}</output>
       ) : null}
     </div>
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Segmented } from 'antd';
 import { useState, type ReactNode } from 'react';
 import type { z } from 'zod';
@@ -35,7 +36,7 @@ export function readFigures<T>(
   for (const [name, { label, unit }] of Object.entries(figures)) {
     const number = numberOf(typed[name]);
     if (number !== null && !Number.isFinite(number))
-      return { problem: `${label}: “${typed[name]!.trim()}” is no figure in ${unit}.` };
+      return { problem: t`${label}: “${typed[name]!.trim()}” is no figure in ${unit}.` };
   }
   const parsed = schema.safeParse(raw);
   if (parsed.success) return { value: parsed.data };

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useId } from 'react';
 import { FIRST_WORDS } from '../../core/gate/acts';
 import type { First } from '../../core/gate/acts';
@@ -24,8 +25,8 @@ export function Refusal({
   return (
     <div className={styles.refused} role="alert">
       <p>
-        <b>Not now.</b>
-        {first.length > 0 ? ` First: ${firstWords(first)}.` : ''}
+        <b>{t`Not now.`}</b>
+        {first.length > 0 ? t` First: ${firstWords(first)}.` : ''}
       </p>
       <ul>
         {because.map(({ code, words }) => (
@@ -36,7 +37,7 @@ export function Refusal({
       </ul>
       {overridable ? (
         <p className={styles.override}>
-          <label htmlFor={field}>Do it all the same, because</label>
+          <label htmlFor={field}>{t`Do it all the same, because`}</label>
           <input
             id={field}
             value={why}

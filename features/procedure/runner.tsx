@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import type { BatteryContext } from '../../core/context/battery-context';
@@ -90,13 +92,13 @@ export function ProcedureRunner(props: RunnerProps) {
     {
       keys: [' '],
       shown: 'Space',
-      what: 'the next step is done',
+      what: t`the next step is done`,
       act: next ? () => toggle(next) : null,
     },
     {
       keys: ['Enter'],
       shown: 'Enter',
-      what: 'all of it is done',
+      what: t`all of it is done`,
       act: complete ? () => void finish() : null,
     },
   ]);
@@ -133,25 +135,23 @@ export function ProcedureRunner(props: RunnerProps) {
         ))}
       </ol>
       <div className={styles.foot}>
-        <Button type="primary" size="large" disabled={!complete} onClick={() => void finish()}>
-          {procedure.label}: done
-        </Button>
-        <span className={styles.count} role="status">
-          {done.length} of {steps.length} steps
-        </span>
-        <span className={styles.keys}>
-          <kbd>Space</kbd> next step
-          {complete ? (
-            <>
-              {' '}
-              <kbd>Enter</kbd> done
-            </>
-          ) : null}
-        </span>
+        <Button
+          type="primary"
+          size="large"
+          disabled={!complete}
+          onClick={() => void finish()}
+        >{t`${procedure.label}: done`}</Button>
+        <span
+          className={styles.count}
+          role="status"
+        >{t`${done.length} of ${steps.length} steps`}</span>
+        <span className={styles.keys}>{phrase`${(<kbd>{t`Space`}</kbd>)} next step${
+          complete ? <>{phrase` ${(<kbd>{t`Enter`}</kbd>)} done`}</> : null
+        }`}</span>
       </div>
-      <p className={styles.makers}>
-        The maker’s instructions, local codes and licensed staff come first.
-      </p>
+      <p
+        className={styles.makers}
+      >{t`The maker’s instructions, local codes and licensed staff come first.`}</p>
     </div>
   );
 }

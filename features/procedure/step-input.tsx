@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { useState } from 'react';
 import type { BatteryContext } from '../../core/context/battery-context';
 import { cupsToMl, neutraliserWords } from '../../core/procedures/neutraliser';
@@ -32,7 +33,7 @@ export function StepInput({
     case 'milliamps':
       return (
         <TextField
-          label="Settled draw, mA"
+          label={t`Settled draw, mA`}
           inputMode="decimal"
           onKeyDown={(event) => {
             if (event.key !== 'Enter') return;
@@ -121,7 +122,7 @@ function Cleaner({ context }: { context: BatteryContext }) {
   return (
     <div className={styles.cleaner}>
       <SelectField
-        label={metric ? 'Water, litres' : 'Water, cups'}
+        label={metric ? t`Water, litres` : t`Water, cups`}
         value={amount}
         options={amounts.map((one) => ({ value: one, label: String(one) }))}
         onChange={setAmount}

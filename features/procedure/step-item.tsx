@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { IconCheck } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
 import type { FittedStep } from '../../core/procedures/procedure';
@@ -28,7 +29,7 @@ export function StepItem({
         className={styles.tick}
         role="checkbox"
         aria-checked={state === 'done'}
-        aria-label={`${step.say}${step.optional ? ' (only where needed)' : ''}`}
+        aria-label={`${step.say}${step.optional ? t` (only where needed)` : ''}`}
         onClick={onTouch}
       >
         {state === 'done' ? <IconCheck size={22} aria-hidden="true" /> : <b>{at + 1}</b>}
@@ -36,19 +37,19 @@ export function StepItem({
       <div className={styles.text}>
         <p className={styles.say}>
           {step.say}
-          {step.optional ? <em> only where needed</em> : null}
+          {step.optional ? <em>{t` only where needed`}</em> : null}
         </p>
         {state === 'done' ? null : (
           <>
             <p className={styles.why}>{step.why}</p>
-            {step.tools ? <p className={styles.tools}>Tools: {step.tools}.</p> : null}
+            {step.tools ? <p className={styles.tools}>{t`Tools: ${step.tools}.`}</p> : null}
           </>
         )}
         {step.caution ? <Caution>{step.caution}</Caution> : null}
         <div data-input={step.id}>{children}</div>
         {refused?.step === step.id ? (
           <p className={styles.refusal} role="alert">
-            {refused.first ? <b>Not yet. First: {refused.first} </b> : null}
+            {refused.first ? <b>{t`Not yet. First: ${refused.first} `}</b> : null}
             {refused.why}
           </p>
         ) : null}

@@ -1,5 +1,6 @@
 'use client';
 
+import { t, msg, withWords } from '../../core/language';
 import {
   chargingAnswer,
   crankAnswer,
@@ -36,7 +37,7 @@ const celsiusIn = (context: BatteryContext, typed: number | null): number | null
 const isFahrenheit = ({ rules }: Pick<BatteryContext, 'rules'>) =>
   rules.temperatureUnit === 'fahrenheit';
 const temperature = (context: BatteryContext): Figure => ({
-  label: 'Its temperature',
+  label: t`Its temperature`,
   unit: isFahrenheit(context) ? '°F' : '°C',
 });
 const volts = (label: string): Figure => ({ label, unit: 'V' });
@@ -58,22 +59,22 @@ export function CrankInput({
     <Figures
       schema={CrankSeen}
       figures={{
-        restVolts: volts('At rest, before'),
-        leastVolts: volts('While it turned'),
-        seconds: { label: 'It turned for', unit: 's' },
-        amps: { label: 'Clamp meter', unit: 'A' },
+        restVolts: volts(t`At rest, before`),
+        leastVolts: volts(t`While it turned`),
+        seconds: { label: t`It turned for`, unit: 's' },
+        amps: { label: t`Clamp meter`, unit: 'A' },
         celsius: temperature(context),
       }}
       words={{
         sound: {
-          label: 'It turned',
+          label: t`It turned`,
           options: CRANK_SOUNDS.map((one) => ({ value: one, label: CRANK_SOUND_WORDS[one] })),
         },
         ran: {
-          label: 'Then',
+          label: t`Then`,
           options: [
-            { value: 'ran', label: 'It ran' },
-            { value: 'not', label: 'It did not' },
+            { value: 'ran', label: t`It ran` },
+            { value: 'not', label: t`It did not` },
           ],
         },
       }}
@@ -107,10 +108,10 @@ export function ChargingInput({ context, value, onNote }: TestProps<ChargingSeen
     <Figures
       schema={ChargingSeen}
       figures={{
-        idleVolts: volts('At idle'),
-        raisedVolts: volts('Raised revs'),
-        loadedVolts: volts('Lamps and blower on'),
-        rippleVolts: volts('Alternating'),
+        idleVolts: volts(t`At idle`),
+        raisedVolts: volts(t`Raised revs`),
+        loadedVolts: volts(t`Lamps and blower on`),
+        rippleVolts: volts(t`Alternating`),
       }}
       begun={{
         idleVolts: text(value?.idleVolts),
@@ -131,10 +132,10 @@ export function ChargingInput({ context, value, onNote }: TestProps<ChargingSeen
   );
 }
 
-const DROP_FIGURES: Readonly<Record<string, Figure>> = {
+const DROP_FIGURES: Readonly<Record<string, Figure>> = withWords({
   ...Object.fromEntries(JOINT_IDS.map((id) => [id, volts(JOINTS[id].label)])),
-  amps: { label: 'Clamp meter', unit: 'A' },
-};
+  amps: { label: msg`Clamp meter`, unit: 'A' },
+});
 
 /** Drops over clamps and cables: those that were measured. */
 export function DropsInput({ context, value, onNote }: TestProps<DropsSeen>) {
@@ -168,11 +169,15 @@ export function HeadlampsInput({ value, onNote }: Omit<TestProps<HeadlampsSeen>,
       schema={HeadlampsSeen}
       figures={{}}
       words={{
-        lamps: { label: 'Its lamps', options: words({ filament: 'Filament', other: 'Other' }) },
-        before: { label: 'Engine off', options: words({ bright: 'Bright', dim: 'Dim' }) },
+        lamps: { label: t`Its lamps`, options: words({ filament: t`Filament`, other: t`Other` }) },
+        before: { label: t`Engine off`, options: words({ bright: t`Bright`, dim: t`Dim` }) },
         running: {
-          label: 'Engine running',
-          options: words({ same: 'Alike', brighter: 'Brighter', 'much-brighter': 'Much brighter' }),
+          label: t`Engine running`,
+          options: words({
+            same: t`Alike`,
+            brighter: t`Brighter`,
+            'much-brighter': t`Much brighter`,
+          }),
         },
       }}
       begun={{ lamps: 'filament', ...value }}
@@ -195,9 +200,9 @@ export function LoadInput({ context, value, onNote }: TestProps<LoadSeen>) {
     <Figures
       schema={LoadSeen}
       figures={{
-        restVolts: volts('At rest, before'),
-        volts: volts('At the end'),
-        amps: { label: 'The load', unit: 'A' },
+        restVolts: volts(t`At rest, before`),
+        volts: volts(t`At the end`),
+        amps: { label: t`The load`, unit: 'A' },
         celsius: temperature(context),
       }}
       begun={{

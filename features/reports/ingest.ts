@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { v7 as uuidv7 } from 'uuid';
 import { dayName, dayOf } from '../../core/day';
@@ -33,20 +34,20 @@ import { db } from '../server/store';
  */
 export async function postReports(request: Request): Promise<Response> {
   if (!request.headers.get('content-type')?.startsWith('application/json')) {
-    return refuse(415, 'Send JSON, with content-type application/json.');
+    return refuse(415, t`Send JSON, with content-type application/json.`);
   }
   const bytes = await bytesUpTo(request, MAX_REPORT_BYTES);
   if (bytes === null) {
     return refuse(
       413,
-      `The body is over ${MAX_REPORT_BYTES / 1024} kB: send fewer reports at once.`,
+      t`The body is over ${MAX_REPORT_BYTES / 1024} kB: send fewer reports at once.`,
     );
   }
   let body: unknown;
   try {
     body = JSON.parse(bytes.toString('utf8'));
   } catch {
-    return refuse(400, 'The body is not JSON.');
+    return refuse(400, t`The body is not JSON.`);
   }
   // Who it is comes before what it says: a stranger learns nothing from a refusal.
   const { device, known } = deviceOf(request, body);
@@ -54,33 +55,33 @@ export async function postReports(request: Request): Promise<Response> {
     // Those of a device that is here, and of all that are not, together.
     const wait = await countTry(db(), { device: known ?? '' });
     if (wait > 0) return tooMany(wait);
-    return refuse(401, 'Send the token of the device: Authorization: Bearer …');
+    return refuse(401, t`Send the token of the device: Authorization: Bearer …`);
   }
   if (device.tokenUntil <= now()) {
     const day = dayName(dayOf(device.tokenUntil, readSite(db())?.timeZone ?? 'UTC'));
     return refuse(
       401,
-      `The token of this device was good until ${day}: give it a new one at Charge, Stock, Devices.`,
+      t`The token of this device was good until ${day}: give it a new one at Charge, Stock, Devices.`,
     );
   }
   const parsed = ReportBody.safeParse(body);
   if (!parsed.success) return refuse(400, reasonOf(parsed.error));
   const { reports } = parsed.data;
   if (new Set(reports.map(({ n }) => n)).size < reports.length) {
-    return refuse(400, 'reports: the same n is there twice');
+    return refuse(400, t`reports: the same n is there twice`);
   }
   for (const report of reports) {
     const problem =
       instantProblem(Date.parse(report.at), now()) ?? kindProblem(device.kind, report);
-    if (problem) return refuse(422, `report ${report.n}: ${problem}`);
+    if (problem) return refuse(422, t`report ${report.n}: ${problem}`);
   }
   const recorded = record(device, reports);
-  if (recorded === 0) return refuse(409, 'These reports were recorded before: go on to the next.');
+  if (recorded === 0) return refuse(409, t`These reports were recorded before: go on to the next.`);
   return Response.json({ recorded, known: reports.length - recorded });
 }
 
 function tooMany(seconds: number): Response {
-  const reply = refuse(429, `Too many wrong tokens: try again in ${seconds} s.`);
+  const reply = refuse(429, t`Too many wrong tokens: try again in ${seconds} s.`);
   reply.headers.set('retry-after', String(seconds));
   return reply;
 }

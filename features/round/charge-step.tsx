@@ -1,3 +1,5 @@
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import dynamic from 'next/dynamic';
 import { Button } from 'antd';
 import { may } from '../../core/gate/gate';
@@ -36,8 +38,8 @@ export function ChargeStep({
   if (step.done) {
     return (
       <div className={styles.card}>
-        <h2>{step.job.kind === 'recharge' ? 'On charge' : 'Off charge'}</h2>
-        <p>Recorded. It rests before it is read again.</p>
+        <h2>{step.job.kind === 'recharge' ? t`On charge` : t`Off charge`}</h2>
+        <p>{t`Recorded. It rests before it is read again.`}</p>
       </div>
     );
   }
@@ -45,21 +47,17 @@ export function ChargeStep({
     const { steps } = may(hangsContext(judged.context, state), 'take-off-charge');
     return (
       <div className={styles.card}>
-        <h2>Take it off charge</h2>
-        <p className={styles.lampLast}>
-          {state.charger ? `${state.charger}. ` : ''}
-          {state.lamp ? `Its lamp said ${state.lamp.state}. ` : ''}
-          {heardAh === null ? '' : `${heardAh.toFixed(1)} Ah reported. `}
-          Did the charger say that it is full?
-        </p>
+        <h2>{t`Take it off charge`}</h2>
+        <p
+          className={styles.lampLast}
+        >{t`${state.charger ? `${state.charger}. ` : ''}${state.lamp ? t`Its lamp said ${state.lamp.state}. ` : ''}${heardAh === null ? '' : t`${heardAh.toFixed(1)} Ah reported. `}Did the charger say that it is full?`}</p>
         <HookOrder steps={steps} brief />
         <div className={styles.lamps}>
-          <Button size="large" onClick={() => onDone(true)}>
-            <kbd>X</kbd> Off, and full
-          </Button>
-          <Button size="large" onClick={() => onDone(false)}>
-            Off, not full yet
-          </Button>
+          <Button
+            size="large"
+            onClick={() => onDone(true)}
+          >{phrase`${(<kbd>X</kbd>)} Off, and full`}</Button>
+          <Button size="large" onClick={() => onDone(false)}>{t`Off, not full yet`}</Button>
         </div>
       </div>
     );
@@ -68,7 +66,7 @@ export function ChargeStep({
   const steps = chosen && pick!.goes ? may(chosen.context, 'charge').steps : [];
   return (
     <div className={styles.card}>
-      <h2>Put it on charge</h2>
+      <h2>{t`Put it on charge`}</h2>
       <Why sentences={verdict.why} />
       <p className={styles.lampLast}>{rechargeHint(judged)}</p>
       {pick ? <HookChoice pick={pick} batteryId={step.batteryId} /> : null}
@@ -77,8 +75,8 @@ export function ChargeStep({
         <Button size="large" disabled={pick !== null && !pick.goes} onClick={() => onDone(false)}>
           <kbd>X</kbd>{' '}
           {chosen?.fit && chosen.hook
-            ? `It hangs on ${chosen.name}${chosen.fit.charger.channels > 1 ? `, channel ${chosen.hook.channel}` : ''}`
-            : 'It is on charge'}
+            ? t`It hangs on ${chosen.name}${chosen.fit.charger.channels > 1 ? t`, channel ${chosen.hook.channel}` : ''}`
+            : t`It is on charge`}
         </Button>
       </div>
     </div>
@@ -88,10 +86,10 @@ export function ChargeStep({
 /** What the battery's storage plan makes of a recharge. */
 function rechargeHint({ battery: { state } }: Judged): string {
   if (state.plan === 'swap-pair' && !state.out) {
-    return 'Swap pair: put the one from the bench on and charge this one there; the exchange is recorded on the vehicle’s page.';
+    return t`Swap pair: put the one from the bench on and charge this one there; the exchange is recorded on the vehicle’s page.`;
   }
   if (state.plan === 'hook-up') {
-    return 'Hook-up: five to six hours at least. A battery that is nearly flat is hardly lifted by a built-in charger.';
+    return t`Hook-up: five to six hours at least. A battery that is nearly flat is hardly lifted by a built-in charger.`;
   }
-  return 'Look at the programme when it is on: many wake in their normal one.';
+  return t`Look at the programme when it is on: many wake in their normal one.`;
 }

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import type { Position, Step, StopView } from './round-data';
 
 /** What Enter, and the button that stands for it, do at a step. */
@@ -20,7 +21,7 @@ export function enterAt(
   if (step.job.kind === 'reading' && digits !== '') return { kind: 'record' };
   if (step.job.kind === 'reading' && !step.done && !passed) {
     const example = digitsWanted === 3 ? '625 is 6.25 V' : '1252 is 12.52 V';
-    return { kind: 'hint', text: `Type the volts: ${example}.` };
+    return { kind: 'hint', text: t`Type the volts: ${example}.` };
   }
   return target ? { kind: 'go', to: target } : { kind: 'nothing' };
 }
@@ -41,9 +42,9 @@ export function enterWords(
         : views[target.stop]!.vehicle.bayMark;
   const settled = !step || step.done || passed;
   if (!settled && step.job.kind === 'reading') {
-    return { words: next ? `Record, then ${next}` : 'Record', loud: true };
+    return { words: next ? t`Record, then ${next}` : t`Record`, loud: true };
   }
-  if (next === null) return { words: 'Nothing else is left', loud: false };
+  if (next === null) return { words: t`Nothing else is left`, loud: false };
   // What is asked at this stop stands above it, and is to be answered rather than skipped.
-  return { words: `${settled ? 'Go' : 'Skip'} to ${next}`, loud: settled };
+  return { words: t`${settled ? t`Go` : t`Skip`} to ${next}`, loud: settled };
 }

@@ -1,5 +1,7 @@
 'use client';
 
+import { t, plural } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { groupBy } from '../../core/group';
 import { shortDay, weekdayLong, type Day } from '../../core/day';
@@ -16,22 +18,18 @@ export function Foreseen({ data, day }: { data: RoundData; day: Day }) {
   const stops = data.ahead.filter((one) => one.days.includes(day));
   const halls = new Map(data.halls.map((hall) => [hall.id, hall.name]));
   const title = isRound(data.rules, day)
-    ? `${weekdayLong(day)} round, ${shortDay(day, today)}`
-    : `No round on ${shortDay(day, today)}`;
+    ? t`${weekdayLong(day)} round, ${shortDay(day, today)}`
+    : t`No round on ${shortDay(day, today)}`;
   return (
     <div className={styles.foreseen}>
       <h1>{title}</h1>
-      <p>
-        {day < today
-          ? 'What was recorded in past rounds stands in the logbook of each vehicle.'
+      <p>{phrase`${
+        day < today
+          ? t`What was recorded in past rounds stands in the logbook of each vehicle.`
           : isRound(data.rules, day)
-            ? `Foreseen today: ${stops.length} ${stops.length === 1 ? 'stop' : 'stops'}, if each is done on its day.`
-            : 'Your rules have no round on this weekday.'}{' '}
-        Recording always means today.{' '}
-        <Button size="small" onClick={() => setDay(today)}>
-          Back to today’s round
-        </Button>
-      </p>
+            ? t`Foreseen today: ${stops.length} ${plural(stops.length, 'stop', 'stops')}, if each is done on its day.`
+            : t`Your rules have no round on this weekday.`
+      } Recording always means today. ${(<Button size="small" onClick={() => setDay(today)}>{t`Back to today’s round`}</Button>)}`}</p>
       {[...groupBy(stops, (one) => one.hallId)].map(([hallId, list]) => (
         <section key={hallId}>
           <h2>{halls.get(hallId)}</h2>

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import Link from 'next/link';
 import { wayWords } from '../charge/way-words';
 import { Refusal } from '../procedure/refusal';
@@ -12,7 +13,7 @@ export function HookChoice({ pick, batteryId }: { pick: HookPick; batteryId: str
   return (
     <div className={styles.hook}>
       <SelectField
-        label="Charger"
+        label={t`Charger`}
         value={chosen.id}
         options={ways.map((way) => ({ value: way.id, label: wayWords(way, pick.hanging) }))}
         onChange={pick.onPick}
@@ -32,7 +33,7 @@ export function HookChoice({ pick, batteryId }: { pick: HookPick; batteryId: str
         </ul>
       ) : null}
       <p>
-        <Link href={`/charge?battery=${batteryId}`}>All chargers, and the whole charge</Link>
+        <Link href={`/charge?battery=${batteryId}`}>{t`All chargers, and the whole charge`}</Link>
       </p>
     </div>
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useCallback, useMemo } from 'react';
 import { putTyped, useAllTyped, useTyped } from '../app-shell/typed';
 import { displayOf } from './round-data';
@@ -38,7 +39,7 @@ export function useKeyed(batteryId: string, bayMark: string) {
 }
 
 const wordsOf = ({ digits }: Keyed, bayMark: string) =>
-  digits === '' ? '' : `${displayOf(digits)} V at ${bayMark}`;
+  digits === '' ? '' : t`${displayOf(digits)} V at ${bayMark}`;
 
 /** Puts volts on the keypad of a battery, to be looked at once more. */
 export function keyAgain(batteryId: string, bayMark: string, volts: number): void {

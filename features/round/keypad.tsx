@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { IconBackspace } from '@tabler/icons-react';
 import styles from './keypad.module.css';
 
@@ -17,15 +18,18 @@ export function Keypad({
     </button>
   );
   return (
-    <div className={styles.keypad} data-keypad role="group" aria-label="Keypad">
+    <div className={styles.keypad} data-keypad role="group" aria-label={t`Keypad`}>
       {['1', '2', '3', '4', '5', '6', '7', '8', '9'].map(key)}
-      <button type="button" className={styles.key} aria-label="Take a digit back" onClick={onBack}>
+      <button
+        type="button"
+        className={styles.key}
+        aria-label={t`Take a digit back`}
+        onClick={onBack}
+      >
         <IconBackspace size={28} stroke={1.5} aria-hidden="true" />
       </button>
       {key('0')}
-      <button type="button" className={styles.skip} onClick={onSkip}>
-        Skip
-      </button>
+      <button type="button" className={styles.skip} onClick={onSkip}>{t`Skip`}</button>
     </div>
   );
 }

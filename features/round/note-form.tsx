@@ -1,3 +1,5 @@
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { shrunk } from '../lay-up/shrunk';
@@ -22,7 +24,7 @@ export function NoteForm({
   const [problem, setProblem] = useState<string | null>(null);
   const take = (file: File) =>
     shrunk(file).then(onPhoto, () =>
-      setProblem(`${file.name} cannot be read as a picture: take it again, or choose another.`),
+      setProblem(t`${file.name} cannot be read as a picture: take it again, or choose another.`),
     );
   return (
     <form
@@ -36,16 +38,15 @@ export function NoteForm({
           autoFocus
           value={text}
           maxLength={2000}
-          aria-label="Note on this battery"
-          placeholder="Note on this battery"
+          aria-label={t`Note on this battery`}
+          placeholder={t`Note on this battery`}
           onChange={(event) => onChange(event.target.value)}
           onKeyDown={(event) => {
             if (event.key === 'Escape') onChange(null);
           }}
         />
-        <Button htmlType="submit">Keep note</Button>
-        <label className={`${layout.drawn} ${styles.photo}`}>
-          Photograph
+        <Button htmlType="submit">{t`Keep note`}</Button>
+        <label className={`${layout.drawn} ${styles.photo}`}>{phrase`Photograph${(
           <input
             type="file"
             accept="image/*"
@@ -56,7 +57,7 @@ export function NoteForm({
               target.value = '';
             }}
           />
-        </label>
+        )}`}</label>
       </div>
       <Problem>{problem}</Problem>
     </form>

@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../../core/language';
 import { Button } from 'antd';
 import { dayOf, shortDay } from '../../core/day';
 import type { BatteryRecord } from '../../core/record/battery-record';
@@ -15,12 +16,12 @@ import { Caution } from '../ui/caution';
 import shared from './round.module.css';
 import styles from './other-steps.module.css';
 
-const LAMP_WORDS: Record<LampState, string> = {
-  holding: 'Holding',
+const LAMP_WORDS: Record<LampState, string> = withWords({
+  holding: msg`Holding`,
   charging: 'Still charging',
-  fault: 'Fault',
-  dark: 'Dark',
-};
+  fault: msg`Fault`,
+  dark: msg`Dark`,
+});
 
 /** What the maintainer's lamp says, against what it should say by now. */
 export function LampStep({
@@ -43,12 +44,12 @@ export function LampStep({
   const dark = state.lamp?.state === 'dark';
   return (
     <div className={shared.card}>
-      <h2>What does the lamp say?</h2>
+      <h2>{t`What does the lamp say?`}</h2>
       <p className={shared.lampLast}>
         {state.lamp
-          ? `Last time: ${LAMP_WORDS[state.lamp.state].toLowerCase()}.`
-          : 'Not looked at yet.'}
-        {expects ? ` By now it should be ${expects}.` : ''}
+          ? t`Last time: ${LAMP_WORDS[state.lamp.state].toLowerCase()}.`
+          : t`Not looked at yet.`}
+        {expects ? t` By now it should be ${expects}.` : ''}
         {charger ? ` ${charger.name}` : ''}
         {charger && state.hook ? `, ${PROGRAMMES[state.hook.programme].label}.` : ''}
       </p>
@@ -79,7 +80,7 @@ export function LampStep({
         })}
       </div>
       {dark ? (
-        <div className={shared.lamps} role="group" aria-label="What was it?">
+        <div className={shared.lamps} role="group" aria-label={t`What was it?`}>
           {DARK_CHECKS.map(({ id, label }) => (
             <Button key={id} size="large" onClick={() => onCause(id)}>
               {label}
@@ -87,9 +88,9 @@ export function LampStep({
           ))}
         </div>
       ) : (
-        <p className={styles.lampHelp}>
-          Dark: outlet, switch, fuse, then clamp, in this order; what it was is asked then.
-        </p>
+        <p
+          className={styles.lampHelp}
+        >{t`Dark: outlet, switch, fuse, then clamp, in this order; what it was is asked then.`}</p>
       )}
     </div>
   );
@@ -111,12 +112,12 @@ export function ModeStep({
   );
   return (
     <div className={shared.card}>
-      <h2>{done ? 'The mode is right' : 'In which mode did it wake?'}</h2>
+      <h2>{done ? t`The mode is right` : t`In which mode did it wake?`}</h2>
       {finding ? <p className={shared.lampLast}>{finding.why}</p> : null}
       {done ? null : (
         <div className={shared.lamps}>
           <Button size="large" onClick={() => onSeen(hook?.programme ?? null)}>
-            {hook ? `In ${PROGRAMMES[hook.programme].label}, as it should` : 'In the right one'}
+            {hook ? t`In ${PROGRAMMES[hook.programme].label}, as it should` : t`In the right one`}
           </Button>
         </div>
       )}
@@ -134,15 +135,15 @@ export function HandBackStep({
 }) {
   return (
     <div className={shared.card}>
-      <h2>{done ? 'It is ready for its owner' : 'Make it ready for its owner'}</h2>
+      <h2>{done ? t`It is ready for its owner` : t`Make it ready for its owner`}</h2>
       {collectDay === null ? null : (
         <p className={shared.lampLast}>
           {collectDay === dayOf(now, timeZone)
-            ? 'Its owner comes today.'
-            : `Its owner comes ${shortDay(collectDay)}.`}
+            ? t`Its owner comes today.`
+            : t`Its owner comes ${shortDay(collectDay)}.`}
         </p>
       )}
-      <Go href={`/hand-back/${vehicleId}`}>Walk it back</Go>
+      <Go href={`/hand-back/${vehicleId}`}>{t`Walk it back`}</Go>
     </div>
   );
 }
@@ -152,7 +153,7 @@ export function StepCaution({ job }: { job: Job }) {
   const caution = cautionOf(job.kind);
   return caution === null ? null : (
     <Caution>
-      <b>Before you touch it:</b> {caution}
+      <b>{t`Before you touch it:`}</b> {caution}
     </Caution>
   );
 }

@@ -1,3 +1,5 @@
+import { t, plural } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { dismiss, send, type OutboxState } from '../logbook/outbox';
 import { entryWords } from '../logbook/words';
@@ -24,46 +26,35 @@ export function OutboxLine({
   return (
     <div className={bad ? styles.outboxStuck : styles.outbox} role="status">
       {cannotKeep === null ? null : (
-        <span>
-          This device cannot keep entries ({cannotKeep}).{' '}
-          {n === 0
-            ? 'While the server answers, each goes out at once; without it, write them on paper.'
-            : 'Leave this page open until they are sent.'}
-        </span>
+        <span>{t`This device cannot keep entries (${cannotKeep}). ${
+          n === 0
+            ? t`While the server answers, each goes out at once; without it, write them on paper.`
+            : t`Leave this page open until they are sent.`
+        }`}</span>
       )}
       {n === 0 ? (
-        <span>{known ? 'Everything is sent' : 'Looking for unsent entries'}</span>
+        <span>{known ? t`Everything is sent` : t`Looking for unsent entries`}</span>
       ) : (
-        <span>
-          {n} {n === 1 ? 'entry' : 'entries'} waiting to send · {keptWords(waiting, unkept)}
-          {othersWords(waiting)}
-          {since ? ` · ${since}` : ''}
-          {stuck === null ? null : (
+        <span>{phrase`${n} ${plural(n, 'entry', 'entries')} waiting to send · ${keptWords(waiting, unkept)}${othersWords(waiting)}${since ? ` · ${since}` : ''}${
+          stuck === null ? null : (
             <>
               {' '}
-              · {stuck}{' '}
-              <Button size="small" onClick={() => void send()}>
-                Try now
-              </Button>
+              · {stuck} <Button size="small" onClick={() => void send()}>{t`Try now`}</Button>
             </>
-          )}
-        </span>
+          )
+        }`}</span>
       )}
       {waiting
         .filter(({ id }) => failing.has(id))
         .map((entry) => (
-          <span key={entry.id}>
-            The server fails on {inWords(entry)} ({failing.get(entry.id)}). It is kept and tried
-            again; the others go on.
-          </span>
+          <span
+            key={entry.id}
+          >{phrase`The server fails on ${inWords(entry)} (${failing.get(entry.id)}). It is kept and tried again; the others go on.`}</span>
         ))}
       {refused.map(({ entry, reason }) => (
-        <span key={entry.id}>
-          Not taken, {inWords(entry)}: {reason} <Mend entry={entry} onMend={onMend(entry)} />
-          <Button size="small" onClick={() => dismiss(entry.id)}>
-            Seen, let it go
-          </Button>
-        </span>
+        <span
+          key={entry.id}
+        >{phrase`Not taken, ${inWords(entry)}: ${reason} ${(<Mend entry={entry} onMend={onMend(entry)} />)}${(<Button size="small" onClick={() => dismiss(entry.id)}>{t`Seen, let it go`}</Button>)}`}</span>
       ))}
     </div>
   );
@@ -82,19 +73,15 @@ function Mend({
     onMend();
     dismiss(entry.id);
   };
-  return (
-    <Button size="small" onClick={again}>
-      Mend it
-    </Button>
-  );
+  return <Button size="small" onClick={again}>{t`Mend it`}</Button>;
 }
 
 function keptWords(waiting: readonly NewEntry[], unkept: ReadonlySet<string>): string {
   const open = waiting.filter(({ id }) => unkept.has(id)).length;
-  if (open === 0) return 'kept on this device';
+  if (open === 0) return t`kept on this device`;
   return open === waiting.length
-    ? 'in this page alone so far'
-    : `${waiting.length - open} kept on this device, ${open} in this page alone so far`;
+    ? t`in this page alone so far`
+    : t`${waiting.length - open} kept on this device, ${open} in this page alone so far`;
 }
 
 /** Whose others wait here until they sign in. */
@@ -102,7 +89,7 @@ function othersWords(waiting: readonly NewEntry[]): string {
   const others = waiting.filter((entry) => !isTheirs(entry, recorder()));
   if (others.length === 0) return '';
   const names = [...new Set(others.map(({ by }) => by))].join(', ');
-  return ` · ${others.length} of them by ${names}, for when they sign in`;
+  return t` · ${others.length} of them by ${names}, for when they sign in`;
 }
 
 /** What was recorded, when. */

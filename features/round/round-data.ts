@@ -1,3 +1,4 @@
+import { msg, withWords } from '../../core/language';
 import { reserveMark } from '../../core/assessment/daily-history';
 import { judge, type Verdict } from '../../core/assessment/verdict';
 import type { BatteryContext } from '../../core/context/battery-context';
@@ -286,14 +287,14 @@ export function displayOf(digits: string): string {
 export const digitsWanted = (nominalVolts: number) => (nominalVolts < 9 ? 3 : 4);
 
 /** Rest that the attendant knows better than the logbook; null: as the logbook has it. */
-export const RESTS = [
-  { hours: null, label: 'as logged' },
-  { hours: 0.5, label: 'under 1 h' },
-  { hours: 2, label: 'about 2 h' },
+export const RESTS = withWords([
+  { hours: null, label: msg`as logged` },
+  { hours: 0.5, label: msg`under 1 h` },
+  { hours: 2, label: msg`about 2 h` },
   { hours: 4, label: '4 h' },
   { hours: 12, label: '12 h' },
-  { hours: 24, label: '24 h or more' },
-] as const;
+  { hours: 24, label: msg`24 h or more` },
+] as const);
 
 /** What hangs where, with what was recorded on this device and is not on the server yet. */
 export const hangingNow = (

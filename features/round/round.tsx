@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import Link from 'next/link';
 import { useMemo } from 'react';
 import { shortDay } from '../../core/day';
@@ -23,21 +25,15 @@ function NothingDue({ data }: { data: RoundData }) {
   if (!data.anyLaidUp) {
     return (
       <div className={styles.empty}>
-        <h1>Nothing is laid up yet</h1>
-        <p>
-          <Link href="/lay-up">Begin with the first vehicle</Link>, or{' '}
-          <Link href="/bring">bring a list</Link> of all: they stand in the next round.
-        </p>
+        <h1>{t`Nothing is laid up yet`}</h1>
+        <p>{phrase`${(<Link href="/lay-up">{t`Begin with the first vehicle`}</Link>)}, or ${(<Link href="/bring">{t`bring a list`}</Link>)} of all: they stand in the next round.`}</p>
       </div>
     );
   }
   return (
     <div className={styles.empty}>
-      <h1>Nothing to do on {shortDay(data.roundDay)}</h1>
-      <p>
-        Every battery holds and was looked at in time. What is laid up today stands in the next
-        round. Move the ribbon to see the rounds ahead.
-      </p>
+      <h1>{t`Nothing to do on ${shortDay(data.roundDay)}`}</h1>
+      <p>{t`Every battery holds and was looked at in time. What is laid up today stands in the next round. Move the ribbon to see the rounds ahead.`}</p>
     </div>
   );
 }

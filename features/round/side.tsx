@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useMemo } from 'react';
 import { dayOf, shortDay } from '../../core/day';
 import type { Verdict } from '../../core/assessment/verdict';
@@ -24,15 +25,15 @@ export function Side({ judged, verdict: typed }: { judged: Judged; verdict: Verd
   const lines = useMemo(() => logLines(judged), [judged]);
   return (
     <aside className={styles.side}>
-      <h2>Since lay-up</h2>
+      <h2>{t`Since lay-up`}</h2>
       <div className={styles.chart}>
         <ReadingChart
           series={series}
           day={null}
-          summary={`Resting voltages of battery ${judged.battery.mark}: ${verdict.headline}`}
+          summary={t`Resting voltages of battery ${judged.battery.mark}: ${verdict.headline}`}
         />
       </div>
-      <h2>Logbook</h2>
+      <h2>{t`Logbook`}</h2>
       <ul className={styles.log}>
         {lines.map((line) => (
           <li key={line.key}>
@@ -54,27 +55,27 @@ function logLines({ standing }: Judged) {
   const lines = [
     ...state.readings.map((reading) => ({
       at: reading.at,
-      what: isSettled(reading, standing) ? 'reading' : 'reading, too soon',
+      what: isSettled(reading, standing) ? t`reading` : t`reading, too soon`,
       value: formatVolts(reading.volts),
     })),
     ...state.charges.map((charge) => ({
       at: charge.to,
-      what: 'charged',
-      value: charge.full ? 'full' : 'not full',
+      what: t`charged`,
+      value: charge.full ? 'full' : t`not full`,
     })),
     ...(state.connections.length
       ? state.connections.map((change) => ({
           at: change.at,
-          what: 'negative',
+          what: t`negative`,
           value: change.on ? 'on' : 'off',
         }))
       : []),
-    ...(state.lamp ? [{ at: state.lamp.at, what: 'lamp', value: state.lamp.state }] : []),
+    ...(state.lamp ? [{ at: state.lamp.at, what: t`lamp`, value: state.lamp.state }] : []),
     ...(state.notReachedAt !== null
-      ? [{ at: state.notReachedAt, what: 'could not reach', value: '' }]
+      ? [{ at: state.notReachedAt, what: t`could not reach`, value: '' }]
       : []),
     ...(state.drawMa !== null && standing.laidUpAt !== null
-      ? [{ at: standing.laidUpAt, what: 'draw', value: formatMilliamps(state.drawMa) }]
+      ? [{ at: standing.laidUpAt, what: t`draw`, value: formatMilliamps(state.drawMa) }]
       : []),
   ];
   return lines

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import dynamic from 'next/dynamic';
 import { hangsContext } from '../../core/connections/available-connections';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
@@ -124,7 +125,10 @@ export function StepBody({
           done={job.done}
           onGone={() =>
             onRecord([
-              { kind: 'taken-out', data: { to: 'gone', hallId: null, why: 'condemned, replaced' } },
+              {
+                kind: 'taken-out',
+                data: { to: 'gone', hallId: null, why: t`condemned, replaced` },
+              },
             ])
           }
         />

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { IconCheck } from '@tabler/icons-react';
 import type { Step } from './round-data';
 import styles from './step-tabs.module.css';
@@ -14,7 +15,7 @@ export function StepTabs({
 }) {
   if (steps.length < 2) return null;
   return (
-    <div className={styles.tabs} role="group" aria-label="At this stop">
+    <div className={styles.tabs} role="group" aria-label={t`At this stop`}>
       {steps.map((step, i) => (
         <button
           key={`${step.batteryId}-${step.label}`}
@@ -23,7 +24,7 @@ export function StepTabs({
           aria-current={i === at ? 'step' : undefined}
           onClick={() => onPick(i)}
         >
-          {step.done ? <IconCheck size={16} aria-label="done" role="img" /> : null}
+          {step.done ? <IconCheck size={16} aria-label={t`done`} role="img" /> : null}
           {step.label}
         </button>
       ))}

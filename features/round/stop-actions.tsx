@@ -1,16 +1,17 @@
+import { t, msg, withWords } from '../../core/language';
 import { Button } from 'antd';
 import { enterWords } from './enter';
 import type { Walk } from './use-walk';
 import styles from './stop-actions.module.css';
 
-const FEW_KEYS = [
+const FEW_KEYS = withWords([
   ['Enter', 'record'],
   ['0–9', 'volts'],
   ['N', 'note'],
   ['L', 'lamp'],
-  ['X', 'on charge'],
-  ['?', 'all keys'],
-] as const;
+  ['X', msg`on charge`],
+  ['?', msg`all keys`],
+] as const);
 
 /** What is pressed at the end of a step, whatever it was. */
 export function StopActions({ walk }: { readonly walk: Walk }) {
@@ -28,15 +29,17 @@ export function StopActions({ walk }: { readonly walk: Walk }) {
         >
           {words}
         </Button>
-        <Button size="large" onClick={walk.couldNotReach} disabled={view.done || view.passed}>
-          Could not reach
-        </Button>
-        <Button size="large" onClick={() => walk.act({ do: 'note', text: '' })}>
-          Note
-        </Button>
-        <Button size="large" onClick={walk.undo} disabled={walk.state.deeds.length === 0}>
-          Undo
-        </Button>
+        <Button
+          size="large"
+          onClick={walk.couldNotReach}
+          disabled={view.done || view.passed}
+        >{t`Could not reach`}</Button>
+        <Button size="large" onClick={() => walk.act({ do: 'note', text: '' })}>{t`Note`}</Button>
+        <Button
+          size="large"
+          onClick={walk.undo}
+          disabled={walk.state.deeds.length === 0}
+        >{t`Undo`}</Button>
       </div>
       <p className={styles.keys}>
         {FEW_KEYS.map(([key, what]) => (

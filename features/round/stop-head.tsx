@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import Link from 'next/link';
 import { dayOf, shortDay } from '../../core/day';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
@@ -9,18 +10,18 @@ import styles from './stop-head.module.css';
 export function StopHead({ view, judged }: { view: StopView; judged: Judged }) {
   const { facts, state, timeZone } = judged.standing;
   const tags = [
-    ...(state.out ? ['on the bench'] : []),
+    ...(state.out ? [t`on the bench`] : []),
     state.maintainerSince !== null
-      ? 'maintainer on'
+      ? t`maintainer on`
       : state.negativeOn
-        ? 'negative on'
-        : 'negative off',
-    ...(state.chargeSince !== null ? ['on charge'] : []),
+        ? t`negative on`
+        : t`negative off`,
+    ...(state.chargeSince !== null ? [t`on charge`] : []),
     ...(state.lastFullAt !== null
-      ? [`last full ${shortDay(dayOf(state.lastFullAt, timeZone))}`]
-      : ['never known full']),
+      ? [t`last full ${shortDay(dayOf(state.lastFullAt, timeZone))}`]
+      : [t`never known full`]),
     ...(state.plan ? [`plan: ${STORAGE_PLANS[state.plan].short}`] : []),
-    ...(state.drawMa !== null && state.negativeOn ? [`draw ${state.drawMa} mA`] : []),
+    ...(state.drawMa !== null && state.negativeOn ? [t`draw ${state.drawMa} mA`] : []),
   ];
   return (
     <header className={styles.head}>
@@ -31,9 +32,15 @@ export function StopHead({ view, judged }: { view: StopView; judged: Judged }) {
         <span className={styles.bayMark}>{view.vehicle.bayMark}</span>
       </h1>
       <p className={styles.facts}>
-        {judged.battery.label} battery {judged.battery.mark} · {CHEMISTRIES[facts.chemistry].short}{' '}
-        {facts.nominalVolts} V {facts.capacityAh} Ah ·{' '}
-        {facts.fittedYear === null ? 'fitted nobody knows when' : `fitted ${facts.fittedYear}`}
+        {judged.battery.label}
+        {t` battery `}
+        {judged.battery.mark}
+        {' · '}
+        {CHEMISTRIES[facts.chemistry].short} {facts.nominalVolts}
+        {' V '}
+        {facts.capacityAh}
+        {t` Ah · `}
+        {facts.fittedYear === null ? t`fitted nobody knows when` : t`fitted ${facts.fittedYear}`}
         {state.place ? ` · ${state.place}` : ''}
       </p>
       <p className={styles.tags}>

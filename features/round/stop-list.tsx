@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { IconCar, IconCheck } from '@tabler/icons-react';
 import { useEffect, useRef } from 'react';
 import { groupBy } from '../../core/group';
@@ -67,7 +68,7 @@ export function StopList({
       view.vehicle.rowMark === 'bench'
         ? `${view.hallName} · bench`
         : view.vehicle.rowMark
-          ? `${view.hallName} · row ${view.vehicle.rowMark}`
+          ? t`${view.hallName} · row ${view.vehicle.rowMark}`
           : view.hallName,
   );
   const rowsInOrder = [...rows.values()];
@@ -75,11 +76,10 @@ export function StopList({
   return (
     <aside className={styles.list}>
       <h2 className={styles.title}>{title}</h2>
-      <p className={styles.progressText} role="status">
-        {done} of {views.length} stops
-        {minutes > 0 ? ` · about ${Math.ceil(minutes)} min left` : ' · done'}
-        {note ? ` · ${note}` : ''}
-      </p>
+      <p
+        className={styles.progressText}
+        role="status"
+      >{t`${done} of ${views.length} stops${minutes > 0 ? t` · about ${Math.ceil(minutes)} min left` : t` · done`}${note ? ` · ${note}` : ''}`}</p>
       <div className={styles.progress} aria-hidden="true">
         <span style={{ width: `${(100 * done) / Math.max(1, views.length)}%` }} />
       </div>
@@ -114,11 +114,11 @@ export function StopList({
                       {view.vehicle.name}
                       <small>
                         {view.batteryIds.some((id) => keyed.has(id)) ? (
-                          <b>not yet recorded · </b>
+                          <b>{t`not yet recorded · `}</b>
                         ) : null}
                         {others(view)}
                         {view.passed
-                          ? 'could not reach'
+                          ? t`could not reach`
                           : [...new Set(view.steps.map((step) => jobWord(step.job)))].join(' · ')}
                       </small>
                     </span>
@@ -126,7 +126,7 @@ export function StopList({
                       <ReserveBar narrow days={leastReserve(view)} />
                     </span>
                     <span className={styles.tick}>
-                      {view.done ? <IconCheck size={16} role="img" aria-label="done" /> : null}
+                      {view.done ? <IconCheck size={16} role="img" aria-label={t`done`} /> : null}
                     </span>
                   </button>
                 </li>
@@ -154,7 +154,7 @@ function Drive({
   return (
     <p className={layout.inline}>
       <IconCar size={18} aria-hidden="true" />
-      {minutes === undefined ? 'Drive back' : `Drive to ${to}: ${minutes} min both ways`}
+      {minutes === undefined ? t`Drive back` : t`Drive to ${to}: ${minutes} min both ways`}
     </p>
   );
 }

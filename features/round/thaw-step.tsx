@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { blockedFromCharge } from '../../core/gate/gate';
 import type { Judged } from './round-data';
@@ -16,23 +17,24 @@ export function ThawStep({
   if (done) {
     return (
       <div className={styles.card}>
-        <h2>Warm through</h2>
-        <p>Recorded.</p>
+        <h2>{t`Warm through`}</h2>
+        <p>{t`Recorded.`}</p>
       </div>
     );
   }
   return (
     <div className={styles.card}>
-      <h2>Warm it through first</h2>
+      <h2>{t`Warm it through first`}</h2>
       <div className={styles.why}>
         {blockedFromCharge(judged.context).map(({ code, words }) => (
           <p key={code}>{words}</p>
         ))}
       </div>
       <div className={styles.lamps}>
-        <Button size="large" onClick={onThawed}>
-          Its case was measured warm, and it is whole
-        </Button>
+        <Button
+          size="large"
+          onClick={onThawed}
+        >{t`Its case was measured warm, and it is whole`}</Button>
       </div>
     </div>
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useEffect, useMemo, useReducer, useRef } from 'react';
 import type { NewEntry } from '../../core/logbook/entry';
 import { useRefresh } from '../app-shell/refresh';
@@ -102,7 +103,7 @@ export function useRound(data: RoundData) {
   function undo(): void {
     for (const entry of [...(deeds.at(-1)?.entries ?? [])].reverse()) {
       if (dequeue(entry.id)) continue;
-      const why = { why: 'undone in the round' };
+      const why = { why: t`undone in the round` };
       enqueue(newEntry('withdrawn', entry.subjectId, siteNow(), why, entry.id, entry.subjectKind));
     }
     act({ do: 'undo' });

@@ -1,3 +1,5 @@
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { dayOf, shortDay } from '../../core/day';
 import { isSettled } from '../../core/record/learnt';
@@ -55,32 +57,25 @@ export function VerdictCard({
     <div className={shared.card}>
       <p className={styles.cardLabel}>
         {shown !== null
-          ? 'Resting voltage'
+          ? t`Resting voltage`
           : last
-            ? `Last reading, ${shortDay(dayOf(last.at, timeZone))}`
-            : 'Resting voltage'}
+            ? t`Last reading, ${shortDay(dayOf(last.at, timeZone))}`
+            : t`Resting voltage`}
       </p>
       <div className={styles.reading}>
-        <output className={shown === null ? styles.oldVolts : styles.volts} aria-label="Volts">
+        <output className={shown === null ? styles.oldVolts : styles.volts} aria-label={t`Volts`}>
           {display}
         </output>
         <span className={styles.unit}>V</span>
         <div className={styles.circumstances}>
-          <span>
-            hall at <b>{formatTemperature(celsius, rules)}</b>
-          </span>
+          <span>{phrase`hall at ${(<b>{formatTemperature(celsius, rules)}</b>)}`}</span>
           {shown === null ? (
-            <span>
-              rested <b>{RESTS[rest]!.label}</b>
-            </span>
+            <span>{phrase`rested ${(<b>{RESTS[rest]!.label}</b>)}`}</span>
           ) : (
             <Rested at={rest} onPick={onRest} />
           )}
           {shown !== null && last ? (
-            <span>
-              last {formatVolts(last.volts)}, {shortDay(dayOf(last.at, timeZone))}
-              {isSettled(last, standing) ? '' : ', too soon'}
-            </span>
+            <span>{t`last ${formatVolts(last.volts)}, ${shortDay(dayOf(last.at, timeZone))}${isSettled(last, standing) ? '' : t`, too soon`}`}</span>
           ) : null}
         </div>
       </div>
@@ -91,16 +86,13 @@ export function VerdictCard({
           </p>
           <div className={styles.doubtActions}>
             {doubt.meant !== null ? (
-              <Button type="primary" onClick={onMeant}>
-                Take {formatVolts(doubt.meant)} <kbd>M</kbd>
-              </Button>
+              <Button
+                type="primary"
+                onClick={onMeant}
+              >{phrase`Take ${formatVolts(doubt.meant)} ${(<kbd>M</kbd>)}`}</Button>
             ) : null}
-            <Button onClick={onKeep}>
-              It is right, keep it <kbd>Y</kbd>
-            </Button>
-            <Button onClick={onAgain}>
-              Type again <kbd>Esc</kbd>
-            </Button>
+            <Button onClick={onKeep}>{phrase`It is right, keep it ${(<kbd>Y</kbd>)}`}</Button>
+            <Button onClick={onAgain}>{phrase`Type again ${(<kbd>{t`Esc`}</kbd>)}`}</Button>
           </div>
         </div>
       ) : (
@@ -137,19 +129,19 @@ function VerdictFigures({ judged, verdict }: { judged: Judged; verdict: Verdict 
   return (
     <dl className={styles.figures}>
       <div>
-        <dt>Freezes near</dt>
+        <dt>{t`Freezes near`}</dt>
         <dd>
           {outlook.freezingCelsius === null
-            ? 'does not'
+            ? t`does not`
             : formatTemperature(outlook.freezingCelsius, rules)}
         </dd>
       </div>
       <div>
-        <dt>Coldest ahead</dt>
+        <dt>{t`Coldest ahead`}</dt>
         <dd>{formatTemperature(outlook.coldest.celsius, rules)}</dd>
       </div>
       <div>
-        <dt>Next reading</dt>
+        <dt>{t`Next reading`}</dt>
         <dd>{shortDay(outlook.nextReadingRound)}</dd>
       </div>
     </dl>

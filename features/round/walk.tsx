@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import Link from 'next/link';
 import { shortDay, weekdayLong } from '../../core/day';
 import { useShortcuts } from '../app-shell/shortcuts';
@@ -31,15 +33,15 @@ const NoteForm = part(() => import('./note-form').then((loaded) => loaded.NoteFo
 export function WalkView({ data }: { data: RoundData }) {
   const walk = useWalk(data);
   const { views, view, step, judged, position } = walk;
-  useShortcuts('Round', 'screen', roundKeys(walk));
+  useShortcuts(t`Round`, 'screen', roundKeys(walk));
   useKeptRound(data, walk.outbox.waiting.length);
   useStandingAt(view.vehicle.id);
   useScannedStop(walk);
   return (
     <div className={styles.round}>
       <StopList
-        title={`${weekdayLong(data.roundDay)} round`}
-        note={data.roundDay === data.today ? null : `next on ${shortDay(data.roundDay)}`}
+        title={t`${weekdayLong(data.roundDay)} round`}
+        note={data.roundDay === data.today ? null : t`next on ${shortDay(data.roundDay)}`}
         views={views}
         at={position.stop}
         done={views.filter((one) => one.done || one.passed).length}
@@ -48,7 +50,7 @@ export function WalkView({ data }: { data: RoundData }) {
         keyed={useAllKeyed()}
         onPick={walk.pickStop}
       />
-      <section className={styles.stop} aria-label={`Stop ${view.vehicle.bayMark}`}>
+      <section className={styles.stop} aria-label={t`Stop ${view.vehicle.bayMark}`}>
         <div className={styles.upper}>
           <StopHead view={view} judged={judged} />
           <StepTabs steps={view.steps} at={position.step} onPick={walk.pickStep} />
@@ -84,9 +86,10 @@ function AtHand({ walk, data }: { walk: Walk; data: RoundData }) {
   return (
     <>
       {walk.finished ? (
-        <p className={styles.finished} role="status">
-          The round is done: every stop was seen to or could not be reached.
-        </p>
+        <p
+          className={styles.finished}
+          role="status"
+        >{t`The round is done: every stop was seen to or could not be reached.`}</p>
       ) : null}
       {step && step.job.kind !== 'reading' ? (
         <StepBody
@@ -124,10 +127,10 @@ function AtHand({ walk, data }: { walk: Walk; data: RoundData }) {
         />
       ) : null}
       {walk.foundFlat ? (
-        <p className={styles.flat} role="status">
-          <b>Found flat.</b> If a key or a lamp was on, switch it off.{' '}
-          <Link href={`/charge?battery=${battery.id}`}>One careful attempt to bring it back</Link>
-        </p>
+        <p
+          className={styles.flat}
+          role="status"
+        >{phrase`${(<b>{t`Found flat.`}</b>)} If a key or a lamp was on, switch it off. ${(<Link href={`/charge?battery=${battery.id}`}>{t`One careful attempt to bring it back`}</Link>)}`}</p>
       ) : null}
       {walk.state.hint ? (
         <p className={styles.hint} role="status">

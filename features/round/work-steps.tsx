@@ -1,3 +1,5 @@
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -37,13 +39,10 @@ export function ProcedureStep({
     <div className={styles.card}>
       <h2>{PROCEDURES[id].label}</h2>
       {id === 'draw-test' && !done ? (
-        <p>
-          <Link href={bench}>On the bench</Link> the meter is read for you, and the program finds
-          when it has settled. Or step by step, with a figure of your own:
-        </p>
+        <p>{phrase`${(<Link href={bench}>{t`On the bench`}</Link>)} the meter is read for you, and the program finds when it has settled. Or step by step, with a figure of your own:`}</p>
       ) : null}
       {done ? (
-        <p>Done and recorded.</p>
+        <p>{t`Done and recorded.`}</p>
       ) : (
         <ProcedureRunner id={id} context={context} place={place} onDone={onDone} />
       )}
@@ -66,15 +65,15 @@ export function InspectStep({
   if (done) {
     return (
       <div className={styles.card}>
-        <h2>Looked at again</h2>
-        <p>Recorded.</p>
+        <h2>{t`Looked at again`}</h2>
+        <p>{t`Recorded.`}</p>
       </div>
     );
   }
   const complete = Object.keys(seen.answers).length > 0;
   return (
     <div className={styles.card}>
-      <h2>Look again</h2>
+      <h2>{t`Look again`}</h2>
       <FindingsList findings={openFindings(standing.state)} />
       <InspectionForm
         kind={standing.vehicleKind}
@@ -83,9 +82,12 @@ export function InspectStep({
         value={seen}
         onChange={setSeen}
       />
-      <Button type="primary" size="large" disabled={!complete} onClick={() => onDone(seen)}>
-        Record what was seen
-      </Button>
+      <Button
+        type="primary"
+        size="large"
+        disabled={!complete}
+        onClick={() => onDone(seen)}
+      >{t`Record what was seen`}</Button>
     </div>
   );
 }
@@ -102,9 +104,9 @@ export function ReplaceStep({
 }) {
   return (
     <div className={styles.card}>
-      <h2>{done ? 'It is gone' : verdict.headline}</h2>
+      <h2>{done ? t`It is gone` : verdict.headline}</h2>
       {done ? (
-        <p>Recorded. A battery in its place is fitted on the vehicle’s page.</p>
+        <p>{t`Recorded. A battery in its place is fitted on the vehicle’s page.`}</p>
       ) : (
         <>
           <Why sentences={verdict.why} whole />
@@ -112,9 +114,7 @@ export function ReplaceStep({
             <Caution key={caution}>{caution}</Caution>
           ))}
           <div className={styles.lamps}>
-            <Button size="large" onClick={onGone}>
-              It is out of the hall
-            </Button>
+            <Button size="large" onClick={onGone}>{t`It is out of the hall`}</Button>
           </div>
         </>
       )}

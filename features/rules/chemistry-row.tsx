@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { Button, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { CHEMISTRIES, cellsFor, type ChemistryId } from '../../core/battery/chemistries';
@@ -41,7 +42,7 @@ export function ChemistryRow({
       <th scope="row">{chemistry.label}</th>
       <td>
         <Select<ScaleId>
-          aria-label={`Voltage scale for ${chemistry.label}`}
+          aria-label={t`Voltage scale for ${chemistry.label}`}
           className={styles.scale}
           value={rules.scale[id]}
           options={chemistry.scales.map((scale) => ({
@@ -54,7 +55,7 @@ export function ChemistryRow({
       </td>
       <td>
         <InputNumber
-          aria-label={`Recharge line for ${chemistry.label}, percent`}
+          aria-label={t`Recharge line for ${chemistry.label}, percent`}
           className={styles.line}
           min={10}
           max={95}
@@ -69,7 +70,7 @@ export function ChemistryRow({
       <td className={styles.volts}>{volts.toFixed(2)} V</td>
       <td className={styles.lineSchools}>
         {chemistry.family === 'lithium'
-          ? 'the maker’s figure wins'
+          ? t`the maker’s figure wins`
           : LINE_SCHOOLS.map((school) => (
               <Button
                 key={school.value}
@@ -90,7 +91,7 @@ export function ChemistryRow({
       </td>
       <td>
         <InputNumber
-          aria-label={`Absorption of ${chemistry.label}, volts`}
+          aria-label={t`Absorption of ${chemistry.label}, volts`}
           className={styles.line}
           min={13.6}
           max={chemistry.absorptionVolts.most}

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { Radio } from 'antd';
 import { RULE_CARDS } from '../../core/rules/cards';
 import type { ChoiceRule } from '../../core/rules/choices';
@@ -38,14 +39,14 @@ export function Choice({
         {schools.map((school) => (
           <Radio key={String(school.value)} value={String(school.value)}>
             <b>{school.label}</b>
-            {school.value === DEFAULT_RULES[rule] ? <em>default</em> : null}
+            {school.value === DEFAULT_RULES[rule] ? <em>{t`default`}</em> : null}
             <span>{school.reason}</span>
           </Radio>
         ))}
         {known ? null : (
           <Radio value={String(value)}>
             <b>{schoolLabel(rule, value)}</b>
-            <span>Set by hand.</span>
+            <span>{t`Set by hand.`}</span>
           </Radio>
         )}
       </Radio.Group>

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useState } from 'react';
 import type { Meter } from '../../store/devices';
@@ -9,7 +10,7 @@ import styles from './rules.module.css';
 
 /** What the program talks to: the bench's meter, by name and address. */
 export function Devices({ meter }: { meter: Meter | null }) {
-  const [name, setName] = useState(meter?.name ?? 'Bench meter');
+  const [name, setName] = useState(meter?.name ?? t`Bench meter`);
   const [host, setHost] = useState(meter?.host ?? '');
   const [port, setPort] = useState(String(meter?.port ?? 5025));
   const [kept, setKept] = useState(meter !== null);
@@ -24,42 +25,40 @@ export function Devices({ meter }: { meter: Meter | null }) {
   };
   return (
     <section id="devices" className={styles.devices}>
-      <h2>Devices</h2>
-      <p className={styles.why}>
-        Any bench meter on the network that speaks SCPI over TCP. Most listen on port 5025. Without
-        one, everything at the bench can be typed.
-      </p>
+      <h2>{t`Devices`}</h2>
+      <p
+        className={styles.why}
+      >{t`Any bench meter on the network that speaks SCPI over TCP. Most listen on port 5025. Without one, everything at the bench can be typed.`}</p>
       <form
         className={styles.device}
         onSubmit={(event) => {
           event.preventDefault();
           void send(
             { name, host, port: port.trim() === '' ? NaN : Number(port) },
-            'Kept. The bench reads it from now on.',
+            t`Kept. The bench reads it from now on.`,
           );
         }}
       >
-        <TextField label="Name" value={name} onChange={(event) => setName(event.target.value)} />
+        <TextField label={t`Name`} value={name} onChange={(event) => setName(event.target.value)} />
         <TextField
-          label="Address"
+          label={t`Address`}
           value={host}
           placeholder="192.168.1.20"
           spellCheck={false}
           onChange={(event) => setHost(event.target.value)}
         />
         <TextField
-          label="Port"
+          label={t`Port`}
           value={port}
           inputMode="numeric"
           onChange={(event) => setPort(event.target.value)}
         />
-        <Button htmlType="submit" type="primary" size="large">
-          Keep the meter
-        </Button>
+        <Button htmlType="submit" type="primary" size="large">{t`Keep the meter`}</Button>
         {kept ? (
-          <Button size="large" onClick={() => void send(null, 'Taken off. Type what yours shows.')}>
-            No meter
-          </Button>
+          <Button
+            size="large"
+            onClick={() => void send(null, t`Taken off. Type what yours shows.`)}
+          >{t`No meter`}</Button>
         ) : null}
       </form>
       {message ? (

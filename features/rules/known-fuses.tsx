@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useState } from 'react';
 import {
@@ -31,26 +32,24 @@ export function KnownFuses({ known }: { known: readonly KnownFuse[] }) {
       });
     const wrong = all.find(({ milliohms }) => Number.isNaN(milliohms));
     if (wrong) {
-      return setMessage({ text: `${wrong.kind} ${wrong.amps} A: a number, as 7.5.`, bad: true });
+      return setMessage({ text: t`${wrong.kind} ${wrong.amps} A: a number, as 7.5.`, bad: true });
     }
     const reply = await call('POST /api/fuses/known', { body: all });
     setMessage(
       reply.ok
-        ? { text: 'Kept. Hunts count with them from now on.', bad: false }
+        ? { text: t`Kept. Hunts count with them from now on.`, bad: false }
         : { text: reply.reason, bad: true },
     );
   };
   return (
     <section className={styles.devices}>
-      <h2>Resistance of fuses</h2>
-      <p className={styles.why}>
-        Millivolts across a fuse that stays in, over its cold resistance, are its current. The table
-        is what such fuses usually have; type your own where you measured them or have the maker’s
-        sheet.
-      </p>
+      <h2>{t`Resistance of fuses`}</h2>
+      <p
+        className={styles.why}
+      >{t`Millivolts across a fuse that stays in, over its cold resistance, are its current. The table is what such fuses usually have; type your own where you measured them or have the maker’s sheet.`}</p>
       <div className={styles.device}>
         <SelectField
-          label="Kind"
+          label={t`Kind`}
           value={kind}
           options={FUSE_KIND_IDS.map((id) => ({ value: id, label: FUSE_KINDS[id].label }))}
           onChange={setKind}
@@ -60,7 +59,7 @@ export function KnownFuses({ known }: { known: readonly KnownFuse[] }) {
           return (
             <TextField
               key={key}
-              label={`${amps} A, mΩ`}
+              label={t`${amps} A, mΩ`}
               inputMode="decimal"
               value={typed[key] ?? ''}
               placeholder={fuseMilliohms(kind, amps).value.toPrecision(2)}
@@ -68,9 +67,7 @@ export function KnownFuses({ known }: { known: readonly KnownFuse[] }) {
             />
           );
         })}
-        <Button type="primary" size="large" onClick={() => void keep()}>
-          Keep these
-        </Button>
+        <Button type="primary" size="large" onClick={() => void keep()}>{t`Keep these`}</Button>
       </div>
       {message ? (
         <p role={message.bad ? 'alert' : 'status'} className={styles.said}>

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { dayOf, shortDay, toDay } from '../../core/day';
 import { groupBy } from '../../core/group';
@@ -33,11 +34,11 @@ function hallsKnown(loaded: SiteSnapshot): HallKnown[] {
       id: hall.id,
       name: hall.name,
       record: !span
-        ? 'no day recorded: the climate table alone'
-        : `${span.days} days, from ${said(span.from)}${span.to ? ` to ${said(span.to)}` : ''}${span.foretoldTo ? `, foretold to ${said(span.foretoldTo)}` : ''}`,
+        ? t`no day recorded: the climate table alone`
+        : t`${span.days} days, from ${said(span.from)}${span.to ? t` to ${said(span.to)}` : ''}${span.foretoldTo ? t`, foretold to ${said(span.foretoldTo)}` : ''}`,
       follows:
         follows && follows.days > 0
-          ? `stands ${follows.atFreezing.toFixed(1)} K over the air outside at freezing and takes ${Math.round(follows.share * 100)} % of its ups and downs (${follows.days} days)`
+          ? t`stands ${follows.atFreezing.toFixed(1)} K over the air outside at freezing and takes ${Math.round(follows.share * 100)} % of its ups and downs (${follows.days} days)`
           : '',
     };
   });

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { z } from 'zod';
 import { RulePatch } from '../../core/rules/rules';
@@ -11,5 +12,5 @@ export async function previewRules(request: Request): Promise<Response> {
   const { data, refusal } = await bodyOf(request, ToWeigh);
   if (refusal) return refusal;
   const effect = await ask('ruleEffect', data.patch);
-  return effect ? Response.json(effect) : refuse(404, 'The site is not set up yet.');
+  return effect ? Response.json(effect) : refuse(404, t`The site is not set up yet.`);
 }

@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Checkbox, Segmented } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -48,7 +50,7 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
     const reply = await postEntry(newEntry('rules-changed', HOUSE_RULES, siteNow(), { patch }));
     setMessage(
       reply.ok
-        ? { text: 'Kept. Every due date is counted anew from now on.', bad: false }
+        ? { text: t`Kept. Every due date is counted anew from now on.`, bad: false }
         : { text: reply.reason, bad: true },
     );
     setPending(null);
@@ -62,13 +64,8 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
   return (
     <div className={layout.page}>
       <header className={styles.head}>
-        <h1>Rules</h1>
-        <p>
-          Version {data.version}
-          {data.since === null ? ', the defaults' : `, since ${shortDay(data.since)}`}. Practice
-          differs, so each rule says why its default is one. Season, halls and bays are under{' '}
-          <Link href="/site">The site</Link>.
-        </p>
+        <h1>{t`Rules`}</h1>
+        <p>{phrase`Version ${data.version}${data.since === null ? t`, the defaults` : t`, since ${shortDay(data.since)}`}. Practice differs, so each rule says why its default is one. Season, halls and bays are under ${(<Link href="/site">{t`The site`}</Link>)}.`}</p>
         <p className={message?.bad ? styles.bad : styles.kept} role="status">
           {message?.text ?? ''}
         </p>
@@ -91,14 +88,14 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
             options={WEEKDAY_OPTIONS}
             onChange={(days) => {
               if (days.length === 0) {
-                setMessage({ text: 'At least one weekday, or there are no rounds.', bad: true });
+                setMessage({ text: t`At least one weekday, or there are no rounds.`, bad: true });
               } else weigh({ roundWeekdays: days as Weekday[] });
             }}
           />
         </section>
         <UnitsCard rules={rules} onKeep={(patch) => void keep(patch)} />
         <section className={styles.wideCard}>
-          <h2>Line, scale and absorption by chemistry</h2>
+          <h2>{t`Line, scale and absorption by chemistry`}</h2>
           <p className={shared.why}>{LINE.why}</p>
           <p className={shared.why}>
             {SCALE.why} {ABSORPTION.label}: {ABSORPTION.why}
@@ -106,13 +103,13 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
           <DataTable
             className={styles.chemistries}
             head={[
-              'Chemistry',
-              'Scale',
-              'Line, charge',
-              'at rest, 25 °C',
-              'Schools',
-              'Absorption',
-              'Here',
+              t`Chemistry`,
+              t`Scale`,
+              t`Line, charge`,
+              t`at rest, 25 °C`,
+              t`Schools`,
+              t`Absorption`,
+              t`Here`,
             ]}
           >
             {CHEMISTRY_IDS.map((id) => (
@@ -144,17 +141,17 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
           </section>
         ))}
         <section className={styles.wideCard}>
-          <h2>Earlier versions</h2>
-          <p className={shared.why}>
-            A verdict stays as it was given; the logbook of each battery says under which version.
-          </p>
+          <h2>{t`Earlier versions`}</h2>
+          <p
+            className={shared.why}
+          >{t`A verdict stays as it was given; the logbook of each battery says under which version.`}</p>
           <ol className={styles.history} reversed start={data.version}>
             {data.history.map((change) => (
               <li key={change.version} value={change.version}>
                 <b>{shortDay(change.day)}:</b> {change.words.join('; ')}
               </li>
             ))}
-            <li value={1}>The defaults.</li>
+            <li value={1}>{t`The defaults.`}</li>
           </ol>
         </section>
         {devices}
@@ -177,11 +174,11 @@ function merged(rules: Rules, patch: RulePatch): Rules {
 function UnitsCard({ rules, onKeep }: { rules: Rules; onKeep: (patch: RulePatch) => void }) {
   return (
     <section className={styles.card}>
-      <h2>Units</h2>
-      <p className={shared.why}>Volts always have two decimals.</p>
+      <h2>{t`Units`}</h2>
+      <p className={shared.why}>{t`Volts always have two decimals.`}</p>
       <div className={styles.units}>
         <Segmented<Rules['temperatureUnit']>
-          aria-label="Temperature"
+          aria-label={t`Temperature`}
           value={rules.temperatureUnit}
           options={[
             { value: 'celsius', label: '°C' },
@@ -190,16 +187,16 @@ function UnitsCard({ rules, onKeep }: { rules: Rules; onKeep: (patch: RulePatch)
           onChange={(temperatureUnit) => onKeep({ temperatureUnit })}
         />
         <Segmented<Rules['measureUnit']>
-          aria-label="Measures"
+          aria-label={t`Measures`}
           value={rules.measureUnit}
           options={[
-            { value: 'metric', label: 'Metric' },
-            { value: 'us', label: 'US' },
+            { value: 'metric', label: t`Metric` },
+            { value: 'us', label: t`US` },
           ]}
           onChange={(measureUnit) => onKeep({ measureUnit })}
         />
         <Segmented<Rules['clock']>
-          aria-label="Clock"
+          aria-label={t`Clock`}
           value={rules.clock}
           options={[
             { value: '24h', label: '24 h' },
@@ -208,13 +205,13 @@ function UnitsCard({ rules, onKeep }: { rules: Rules; onKeep: (patch: RulePatch)
           onChange={(value) => onKeep({ clock: value })}
         />
         <Segmented<Rules['weekBegins']>
-          aria-label="A week begins on"
+          aria-label={t`A week begins on`}
           value={rules.weekBegins}
           options={WEEK_BEGINS}
           onChange={(weekBegins) => onKeep({ weekBegins })}
         />
         <CurrencySelect
-          aria-label="Currency"
+          aria-label={t`Currency`}
           value={rules.currency}
           onChange={(currency) => onKeep({ currency })}
         />

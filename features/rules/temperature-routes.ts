@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { z } from 'zod';
 import { dayName, toDay } from '../../core/day';
 import { DayName } from '../../core/logbook/fields';
@@ -24,16 +25,18 @@ export const DaysOf = z.strictObject({
           mean: z.number().min(-80).max(70),
           min: z.number().min(-80).max(70),
         })
-        .refine(({ mean, min }) => min <= mean + 0.05, 'the lowest of a day is not over its mean'),
+        .refine(({ mean, min }) => min <= mean + 0.05, {
+          error: () => t`the lowest of a day is not over its mean`,
+        }),
     )
-    .min(1, 'no day is there')
-    .max(MAX_DAYS, `at most ${MAX_DAYS} days at once`)
+    .min(1, { error: () => t`no day is there` })
+    .max(MAX_DAYS, { error: () => t`at most ${MAX_DAYS} days at once` })
     .superRefine((days, context) => {
       const seen = new Map<string, number>();
       days.forEach(({ date }, i) => {
         const first = seen.get(date);
         if (first !== undefined) {
-          const message = `${date} is there already, as day ${first + 1} of the list`;
+          const message = t`${date} is there already, as day ${first + 1} of the list`;
           context.addIssue({ code: 'custom', path: [i, 'date'], message });
         }
         seen.set(date, first ?? i);
@@ -46,22 +49,22 @@ export async function postTemperatures(request: Request): Promise<Response> {
   const { data, refusal } = await bodyOf(request, DaysOf);
   if (refusal) return refusal;
   const loaded = currentSite();
-  if (!loaded) return refuse(404, 'The site is not set up yet.');
+  if (!loaded) return refuse(404, t`The site is not set up yet.`);
   const days = data.days.map(({ date, mean, min }) => ({ day: toDay(date), mean, min }));
   if (data.target === AS_CLIMATE) {
     const { climate, months } = climateFromDays(days, loaded.site.climate);
     if (months === 0) {
-      return refuse(422, 'No month has twenty days in the file: a climate needs more of them.');
+      return refuse(422, t`No month has twenty days in the file: a climate needs more of them.`);
     }
     const read = Climate.safeParse(climate);
     if (!read.success) {
-      return refuse(422, 'A month of the file is warmer or colder than any place: other unit?');
+      return refuse(422, t`A month of the file is warmer or colder than any place: other unit?`);
     }
     writeClimate(db(), read.data);
     return Response.json({ months });
   }
   const hall = loaded.halls.find(({ id }) => id === data.target);
-  if (!hall) return refuse(404, 'There is no such hall.');
+  if (!hall) return refuse(404, t`There is no such hall.`);
   const written = importHallDays(db(), hall.id, days, loaded.today);
   return Response.json({
     written,

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
@@ -53,7 +54,7 @@ export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
       setColumns(guessColumns(parsed));
     } catch (error) {
       setRows(null);
-      setMessage({ text: `This is no CSV: ${(error as Error).message}`, bad: true });
+      setMessage({ text: t`This is no CSV: ${(error as Error).message}`, bad: true });
     }
   };
   const send = async () => {
@@ -74,22 +75,22 @@ export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
       bad: false,
       text:
         'months' in said
-          ? `The climate of ${said.months} months is now that of the file.`
-          : `${said.written} days taken${said.kept ? `; ${said.kept} were recorded already and stay` : ''}.`,
+          ? t`The climate of ${said.months} months is now that of the file.`
+          : t`${said.written} days taken${said.kept ? t`; ${said.kept} were recorded already and stay` : ''}.`,
     });
     setRows(null);
     refresh();
   };
   const widest = rows ? Math.max(...rows.slice(0, 20).map((row) => row.length)) : 0;
   const names = Array.from({ length: widest }, (_, i) =>
-    columns?.heading && rows?.[0]?.[i] ? rows[0][i] : `column ${i + 1}`,
+    columns?.heading && rows?.[0]?.[i] ? rows[0][i] : t`column ${i + 1}`,
   );
   const pick = (key: 'when' | 'celsius' | 'low', label: string, none: boolean) => (
     <SelectField
       label={label}
       value={columns![key] ?? -1}
       options={[
-        ...(none ? [{ value: -1, label: 'none: lowest of the rows' }] : []),
+        ...(none ? [{ value: -1, label: t`none: lowest of the rows` }] : []),
         ...names.map((name, i) => ({ value: i, label: name })),
       ]}
       onChange={(at) => setColumns({ ...columns!, [key]: at < 0 ? null : at })}
@@ -97,12 +98,10 @@ export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
   );
   return (
     <section id="temperatures" className={rules.devices}>
-      <h2>Temperatures</h2>
-      <p className={rules.why}>
-        Self-discharge and frost follow the halls. A thermometer that reports does it by itself; a
-        logger’s file, a forecast for the coming days, or past winters for the climate table can be
-        brought in here. What a thermometer recorded stays as it is.
-      </p>
+      <h2>{t`Temperatures`}</h2>
+      <p
+        className={rules.why}
+      >{t`Self-discharge and frost follow the halls. A thermometer that reports does it by itself; a logger’s file, a forecast for the coming days, or past winters for the climate table can be brought in here. What a thermometer recorded stays as it is.`}</p>
       <ul className={styles.halls}>
         {halls.map(({ id, name, record, follows }) => (
           <li key={id}>
@@ -113,7 +112,7 @@ export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
         ))}
       </ul>
       <label className={styles.file}>
-        A file of temperatures (CSV)
+        {t`A file of temperatures (CSV)`}
         <input
           type="file"
           accept=".csv,.txt,text/csv"
@@ -129,19 +128,19 @@ export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
         <div className={styles.mapping}>
           <div className={styles.fields}>
             <SelectField
-              label="These are of"
+              label={t`These are of`}
               value={target}
               options={[
                 ...halls.map(({ id, name }) => ({ value: id, label: name })),
-                { value: CLIMATE, label: 'past winters outdoors: the climate table' },
+                { value: CLIMATE, label: t`past winters outdoors: the climate table` },
               ]}
               onChange={setTarget}
             />
-            {pick('when', 'Date', false)}
-            {pick('celsius', 'Temperature', false)}
-            {pick('low', 'Lowest', true)}
+            {pick('when', t`Date`, false)}
+            {pick('celsius', t`Temperature`, false)}
+            {pick('low', t`Lowest`, true)}
             <SelectField
-              label="Unit"
+              label={t`Unit`}
               value={columns.unit}
               options={[
                 { value: 'celsius', label: '°C' },
@@ -150,7 +149,7 @@ export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
               onChange={(unit) => setColumns({ ...columns, unit })}
             />
           </div>
-          <DataTable figures caption="The first rows of the file" head={names.slice(0, 8)}>
+          <DataTable figures caption={t`The first rows of the file`} head={names.slice(0, 8)}>
             {rows.slice(columns.heading ? 1 : 0, SHOWN).map((row, i) => (
               <tr key={i}>
                 {row.slice(0, 8).map((cell, at) => (
@@ -160,9 +159,12 @@ export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
             ))}
           </DataTable>
           <DaysRead read={read} />
-          <Button type="primary" size="large" disabled={!read?.ok} onClick={() => void send()}>
-            Take them over
-          </Button>
+          <Button
+            type="primary"
+            size="large"
+            disabled={!read?.ok}
+            onClick={() => void send()}
+          >{t`Take them over`}</Button>
         </div>
       ) : null}
       {message ? (
@@ -194,8 +196,16 @@ function DaysRead({ read }: { read: ReturnType<typeof daysOfRows> | null }) {
   );
   return (
     <p role="status">
-      {lines} rows are {days.length} days, {shortDay(days[0]!.day)} to {shortDay(days.at(-1)!.day)};
-      coldest {coldest}.
+      {lines}
+      {t` rows are `}
+      {days.length}
+      {t` days, `}
+      {shortDay(days[0]!.day)}
+      {t` to `}
+      {shortDay(days.at(-1)!.day)}
+      {t`; coldest `}
+      {coldest}
+      {'.'}
     </p>
   );
 }

@@ -1,14 +1,15 @@
+import { msg, withWords } from '../../core/language';
 import { WEEKDAYS, type Weekday } from '../../core/day';
 
-const WEEKDAY_WORDS: Record<Weekday, string> = {
-  mon: 'Mon',
-  tue: 'Tue',
-  wed: 'Wed',
-  thu: 'Thu',
-  fri: 'Fri',
-  sat: 'Sat',
-  sun: 'Sun',
-};
+const WEEKDAY_WORDS: Record<Weekday, string> = withWords({
+  mon: msg`Mon`,
+  tue: msg`Tue`,
+  wed: msg`Wed`,
+  thu: msg`Thu`,
+  fri: msg`Fri`,
+  sat: msg`Sat`,
+  sun: msg`Sun`,
+});
 
 export const WEEKDAY_OPTIONS = WEEKDAYS.map((value) => ({ value, label: WEEKDAY_WORDS[value] }));
 

@@ -1,3 +1,4 @@
+import { t, plural } from '../../core/language';
 import { Button } from 'antd';
 import { useEffect, useState } from 'react';
 import type { RulePatch } from '../../core/rules/rules';
@@ -7,21 +8,21 @@ import type { RuleEffect } from './effect';
 import styles from './weighing.module.css';
 
 function effectWords(effect: RuleEffect): string {
-  const few = (n: number) => `${n} ${n === 1 ? 'battery' : 'batteries'}`;
+  const few = (n: number) => `${n} ${plural(n, 'battery', 'batteries')}`;
   const moved = [
-    ...(effect.earlier ? [`${few(effect.earlier)} due earlier`] : []),
-    ...(effect.later ? [`${few(effect.later)} due later`] : []),
+    ...(effect.earlier ? [t`${few(effect.earlier)} due earlier`] : []),
+    ...(effect.later ? [t`${few(effect.later)} due later`] : []),
   ];
   const hours = Math.abs(effect.minutes) / 60;
   const work =
     Math.abs(effect.minutes) < 1
-      ? 'no more and no less work'
-      : `${hours < 2 ? `${Math.abs(effect.minutes)} min` : `${hours.toFixed(1)} h`} ${effect.minutes > 0 ? 'more' : 'less'} work until the last collection`;
+      ? t`no more and no less work`
+      : t`${hours < 2 ? t`${Math.abs(effect.minutes)} min` : `${hours.toFixed(1)} h`} ${effect.minutes > 0 ? t`more` : t`less`} work until the last collection`;
   const under =
     effect.underAfter === effect.underBefore
       ? []
-      : [`${few(effect.underAfter)} under the line instead of ${effect.underBefore}`];
-  const said = [...(moved.length ? moved : ['No battery due earlier or later']), ...under, work];
+      : [t`${few(effect.underAfter)} under the line instead of ${effect.underBefore}`];
+  const said = [...(moved.length ? moved : [t`No battery due earlier or later`]), ...under, work];
   return `${said.join(', ')}.`;
 }
 
@@ -55,14 +56,16 @@ export function Weighing({
       <p>
         <b>{patchWords(patch).join('; ')}.</b>{' '}
         <span className={answer?.bad ? styles.bad : undefined}>
-          {answer ? answer.text : 'Counting what it would do here.'}
+          {answer ? answer.text : t`Counting what it would do here.`}
         </span>
       </p>
       <div className={styles.weighActions}>
-        <Button type="primary" disabled={answer === null || answer.bad} onClick={onKeep}>
-          Keep it
-        </Button>
-        <Button onClick={onLeave}>Leave as it was</Button>
+        <Button
+          type="primary"
+          disabled={answer === null || answer.bad}
+          onClick={onKeep}
+        >{t`Keep it`}</Button>
+        <Button onClick={onLeave}>{t`Leave as it was`}</Button>
       </div>
     </div>
   );

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { dayName } from '../../core/day';
 import { checkPlan } from '../../core/schedule-validation/check';
@@ -22,7 +23,7 @@ export type OrRefused<T> =
   | { readonly ok: false; readonly status: number; readonly why: string };
 
 const refused = (status: number, why: string) => ({ ok: false, status, why }) as const;
-const noPlan = (why: string) => refused(503, `There is no plan of the season: ${why}`);
+const noPlan = (why: string) => refused(503, t`There is no plan of the season: ${why}`);
 
 /** The rounds of the plan as a calendar file. */
 export async function roundsCalendar(loaded: SiteSnapshot): Promise<OrRefused<string>> {
@@ -72,7 +73,7 @@ export function daysOf(loaded: SiteSnapshot): CalendarDay[] {
           {
             id: `ask-${row.batteryId}`,
             day: Math.max(today, row.consent.by),
-            summary: `${row.consent.stands === 'asked' ? 'Answer of' : 'Ask'} ${row.owner ?? 'the owner'}: ${row.bayMark} ${row.name}, ${row.battery}`,
+            summary: `${row.consent.stands === 'asked' ? t`Answer of` : t`Ask`} ${row.owner ?? t`the owner`}: ${row.bayMark} ${row.name}, ${row.battery}`,
             description: [...row.why, row.consent.say].map((line) => oneLine(line)).join('\n'),
           },
         ],
@@ -100,19 +101,19 @@ export async function keepTightened(
   const { kept: current, why } = await seasonPlan(loaded);
   if (!current) return noPlan(why);
   if (current.id !== planId) {
-    return refused(409, 'The season has changed meanwhile: tighten the new plan.');
+    return refused(409, t`The season has changed meanwhile: tighten the new plan.`);
   }
   const { breaches } = checkPlan(current.season, plan);
   if (breaches.length > 0) {
     const { rule, date, why: broken } = breaches[0]!;
-    return refused(422, `plan: it breaks a rule (${rule}, ${date}): ${broken}`);
+    return refused(422, t`plan: it breaks a rule (${rule}, ${date}): ${broken}`);
   }
   const wanting = (one: PlanDocument) => wantingIn(one).length;
   const worse =
     wanting(plan) > wanting(current.plan) ||
     (wanting(plan) === wanting(current.plan) &&
       plan.totals.minutes > current.plan.totals.minutes + 0.05);
-  if (worse) return refused(422, 'plan: the one that is kept needs less.');
+  if (worse) return refused(422, t`plan: the one that is kept needs less.`);
   const value = keepPlan(db(), {
     madeAt: loaded.now,
     day: dayName(loaded.today),

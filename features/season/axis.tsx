@@ -1,3 +1,5 @@
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { MONTH_NAMES, partsOf, shortDay, type Day } from '../../core/day';
 import type { SeasonDocument } from '../../core/schedule/document';
 import type { View } from './strip';
@@ -40,16 +42,11 @@ export function ChargersInUse({
   const most = Math.max(0, ...inUse);
   return (
     <div className={styles.axis} data-kind="chargers">
-      <span>
-        Chargers in use
-        <small>
-          {atHand} at hand, {most} at most
-        </small>
-      </span>
+      <span>{phrase`Chargers in use${(<small>{t`${atHand} at hand, ${most} at most`}</small>)}`}</span>
       <div
         className={styles.bars}
         role="img"
-        aria-label={`Chargers in use: ${inUse[0] ?? 0} now, at most ${most} of ${atHand}, first on ${shortDay(today + inUse.indexOf(most))}`}
+        aria-label={t`Chargers in use: ${inUse[0] ?? 0} now, at most ${most} of ${atHand}, first on ${shortDay(today + inUse.indexOf(most))}`}
       >
         {inUse.map((used, i) => {
           const day = today + i;

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import {
   dropCalendarAddress,
@@ -15,12 +16,12 @@ import { getCalendar } from './routes';
 export const getCalendarAt = (secret: string): Response | Promise<Response> =>
   isCalendarAddress(db(), secret)
     ? getCalendar()
-    : refuse(404, 'There is no calendar at this address, or not any more.');
+    : refuse(404, t`There is no calendar at this address, or not any more.`);
 
 /** A secret address for one's own calendar, and for a screen on the wall. */
 export function postCalendarAddress(request: Request): Response {
   const { id } = whoIsIn(request);
-  if (id === null) return refuse(409, 'Nobody signs in here: /api/season/rounds.ics is enough.');
+  if (id === null) return refuse(409, t`Nobody signs in here: /api/season/rounds.ics is enough.`);
   const secret = newToken();
   setCalendarAddress(db(), id, secret, Date.now());
   const base = baseUrlFor(request.headers);

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import ICAL from 'ical.js';
 import { tzlib_get_ical_block } from 'timezones-ical-library';
 import { oneLine } from '../../core/text';
@@ -39,7 +40,7 @@ export interface CalendarQuestion {
 export const jobWords = (jobs: readonly SeasonJob[], charger?: string): string =>
   jobs
     .map((job) =>
-      job === 'connect' && charger ? `on charge at ${charger}` : SEASON_JOB_WORDS[job],
+      job === 'connect' && charger ? t`on charge at ${charger}` : SEASON_JOB_WORDS[job],
     )
     .join(', ');
 
@@ -108,7 +109,7 @@ export function calendarOf(question: CalendarQuestion): string {
     );
     event.updatePropertyWithValue('location', siteName);
     event.updatePropertyWithValue('description', stopsInWords(round, question));
-    event.addSubcomponent(alarm(`-PT${ALARM_MINUTES}M`, `Round at ${siteName}`));
+    event.addSubcomponent(alarm(`-PT${ALARM_MINUTES}M`, t`Round at ${siteName}`));
     calendar.addSubcomponent(event);
   }
   for (const one of question.days ?? []) calendar.addSubcomponent(dayEvent(one, question));

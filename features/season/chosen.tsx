@@ -1,3 +1,4 @@
+import { t, plural } from '../../core/language';
 import { Button } from 'antd';
 import Link from 'next/link';
 import { shortDay, toDay } from '../../core/day';
@@ -30,23 +31,19 @@ export function ChosenBattery({
       <ul>
         {charges.map(({ date, to, charger }) => (
           <li key={date}>
-            {charger === null ? 'On charge now' : shortDay(toDay(date))} to{' '}
+            {charger === null ? t`On charge now` : shortDay(toDay(date))}
+            {t` to `}
             {shortDay(toDay(today) + to)}
-            {charger === null ? null : <Quiet> at {chargers[charger] ?? charger}</Quiet>}
+            {charger === null ? null : <Quiet>{t` at ${chargers[charger] ?? charger}`}</Quiet>}
             {pinned.has(date) ? (
-              <Button size="small" onClick={() => onLetGo(date)}>
-                Let the plan decide
-              </Button>
+              <Button size="small" onClick={() => onLetGo(date)}>{t`Let the plan decide`}</Button>
             ) : null}
           </li>
         ))}
         {charges.length === 0 ? (
-          <Quiet as="li">{strip.kept ? 'A maintainer holds it' : 'It needs no charge'}</Quiet>
+          <Quiet as="li">{strip.kept ? t`A maintainer holds it` : t`It needs no charge`}</Quiet>
         ) : null}
-        <Quiet as="li">
-          {readings.length} {readings.length === 1 ? 'reading' : 'readings'}, lowest{' '}
-          {Math.round(Math.min(...strip.socPct))} %, line {strip.lineSocPct} %
-        </Quiet>
+        <Quiet as="li">{t`${readings.length} ${plural(readings.length, 'reading', 'readings')}, lowest ${Math.round(Math.min(...strip.socPct))} %, line ${strip.lineSocPct} %`}</Quiet>
       </ul>
     </section>
   );

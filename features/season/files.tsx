@@ -1,3 +1,5 @@
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
@@ -13,17 +15,12 @@ export function Files({ onReadBack }: { readonly onReadBack: (file: File) => voi
   const [copied, setCopied] = useState(false);
   return (
     <section className={styles.files}>
-      <h2>On the phone, on paper</h2>
+      <h2>{t`On the phone, on paper`}</h2>
       {useSignedIn() ? (
-        <Quiet as="p">
-          A calendar subscribes to the rounds at an address of your own:{' '}
-          <Link href="/people">make one behind your name</Link>.
-        </Quiet>
+        <Quiet as="p">{phrase`A calendar subscribes to the rounds at an address of your own: ${(<Link href="/people">{t`make one behind your name`}</Link>)}.`}</Quiet>
       ) : (
         <>
-          <Quiet as="p">
-            A calendar can subscribe to the rounds at this address. <a href={FEED}>rounds.ics</a>
-          </Quiet>
+          <Quiet as="p">{phrase`A calendar can subscribe to the rounds at this address. ${(<a href={FEED}>rounds.ics</a>)}`}</Quiet>
           <Button
             block
             onClick={() => {
@@ -32,33 +29,21 @@ export function Files({ onReadBack }: { readonly onReadBack: (file: File) => voi
                 .then(() => setCopied(true));
             }}
           >
-            {copied ? 'Address copied' : 'Copy the address'}
+            {copied ? t`Address copied` : t`Copy the address`}
           </Button>
         </>
       )}
-      <Button block href="/season/account">
-        The season’s account
-      </Button>
-      <Button block href="/print/season" target="_blank">
-        Print a month a page
-      </Button>
-      <Button block href="/print/halls" target="_blank">
-        Print a list of each hall
-      </Button>
-      <Button block href="/print/condemned" target="_blank">
-        Print what is condemned
-      </Button>
-      <Button block href="/api/season/document">
-        Export the season
-      </Button>
-      <Button block onClick={() => file.current?.click()}>
-        Read a season document
-      </Button>
+      <Button block href="/season/account">{t`The season’s account`}</Button>
+      <Button block href="/print/season" target="_blank">{t`Print a month a page`}</Button>
+      <Button block href="/print/halls" target="_blank">{t`Print a list of each hall`}</Button>
+      <Button block href="/print/condemned" target="_blank">{t`Print what is condemned`}</Button>
+      <Button block href="/api/season/document">{t`Export the season`}</Button>
+      <Button block onClick={() => file.current?.click()}>{t`Read a season document`}</Button>
       <input
         ref={file}
         type="file"
         hidden
-        aria-label="A season document"
+        aria-label={t`A season document`}
         accept=".json,application/json"
         onChange={(event) => {
           const chosen = event.target.files?.[0];

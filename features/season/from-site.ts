@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { thawHours } from '../../core/battery/thaw';
 import { iceIn } from '../../core/gate/ice';
 import { acceptanceIn, nominal } from '../../core/gate/reasons';
@@ -306,7 +307,7 @@ function batteryOf(
   const collect = standing.collectDay;
   return {
     id: battery.id,
-    stop: state.out ? `bench ${hallId}` : stay.vehicle.id,
+    stop: state.out ? t`bench ${hallId}` : stay.vehicle.id,
     order: state.out ? order + 100_000 : order,
     hall: hallId,
     chemistry: facts.chemistry,
@@ -415,7 +416,7 @@ function hangingOn(
       return { charger: charger.id, channel: state.hook.channel };
     }
   }
-  const id = `at ${stay.bay.mark}, ${batteryId}`;
+  const id = t`at ${stay.bay.mark}, ${batteryId}`;
   extra.push({
     id,
     channels: 1,

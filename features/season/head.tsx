@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../../core/language';
 import { Button, Input, Segmented, Select } from 'antd';
 import type { Dispatch } from 'react';
 import { Quiet } from '../ui/quiet';
@@ -5,11 +6,11 @@ import type { Filter } from './rows';
 import { ZOOMS, type SeasonAction, type SeasonState, type Zoom } from './season-state';
 import styles from './season.module.css';
 
-const ONLY: Readonly<Record<Filter['only'], string>> = {
-  all: 'All',
-  charged: 'To be charged',
-  wanting: 'Left wanting',
-};
+const ONLY: Readonly<Record<Filter['only'], string>> = withWords({
+  all: msg`All`,
+  charged: msg`To be charged`,
+  wanting: msg`Left wanting`,
+});
 
 const options = <Value extends string>(named: Readonly<Record<Value, string>>) =>
   (Object.keys(named) as Value[]).map((value) => ({ value, label: named[value] }));
@@ -36,46 +37,44 @@ export function SeasonHead({
   const filterBy = (part: Partial<Filter>) => act({ do: 'filter', filter: part });
   return (
     <header className={styles.head}>
-      <h1>Season</h1>
-      <Quiet as="p" role="status">
-        {shown} of {all} batteries
-      </Quiet>
+      <h1>{t`Season`}</h1>
+      <Quiet as="p" role="status">{t`${shown} of ${all} batteries`}</Quiet>
       <Input
         data-kept
         className={styles.find}
         allowClear
-        placeholder="Find a bay or a vehicle"
-        aria-label="Find a bay or a vehicle"
+        placeholder={t`Find a bay or a vehicle`}
+        aria-label={t`Find a bay or a vehicle`}
         value={filter.find}
         onChange={(event) => filterBy({ find: event.target.value })}
       />
       <Select
-        aria-label="Hall"
+        aria-label={t`Hall`}
         value={filter.hall ?? ''}
         onChange={(hall: string) => filterBy({ hall: hall || null })}
         options={[
-          { value: '', label: 'All halls' },
+          { value: '', label: t`All halls` },
           ...halls.map(({ id, name }) => ({ value: id, label: name })),
         ]}
       />
       <Select<Filter['only']>
-        aria-label="Which batteries"
+        aria-label={t`Which batteries`}
         value={filter.only}
         onChange={(only) => filterBy({ only })}
         options={options(ONLY)}
       />
       <Segmented<Zoom>
-        aria-label="How much of the season"
+        aria-label={t`How much of the season`}
         value={zoom}
         onChange={(value) => act({ do: 'zoom', zoom: value })}
         options={options(ZOOMS)}
       />
       {zoom === 'season' ? null : (
         <span className={styles.pan}>
-          <Button aria-label="Earlier" onClick={() => act({ do: 'pan', towards: -1, days })}>
+          <Button aria-label={t`Earlier`} onClick={() => act({ do: 'pan', towards: -1, days })}>
             ‹
           </Button>
-          <Button aria-label="Later" onClick={() => act({ do: 'pan', towards: 1, days })}>
+          <Button aria-label={t`Later`} onClick={() => act({ do: 'pan', towards: 1, days })}>
             ›
           </Button>
         </span>

@@ -1,3 +1,4 @@
+import { plural, t } from '../../core/language';
 import { dayName, shortDay, toDay, type Day } from '../../core/day';
 import { formatVolts } from '../../core/words/words';
 import { changes } from '../../core/schedule/replan';
@@ -18,9 +19,7 @@ export interface MorningQuestion {
 const some = (names: readonly string[], most = 3): string =>
   names.length <= most
     ? names.join(', ')
-    : `${names.slice(0, most).join(', ')} and ${names.length - most} more`;
-
-const are = (count: number, one: string, many: string) => (count === 1 ? one : many);
+    : t`${names.slice(0, most).join(', ')} and ${names.length - most} more`;
 
 /**
  * What changed in the plan since the last round and why, in at most three sentences: what
@@ -39,11 +38,11 @@ export function morningLine(question: MorningQuestion): string[] {
   if (moved.length > 0) {
     const words = moved.map(({ battery, now: dates }) => {
       const read = readings.get(battery);
-      const why = read === undefined ? '' : ` (read ${formatVolts(read)})`;
-      return `${name(battery)}${why} ${dates[0] ? `on ${shortDay(toDay(dates[0]), today)}` : 'no more'}`;
+      const why = read === undefined ? '' : t` (read ${formatVolts(read)})`;
+      return `${name(battery)}${why} ${dates[0] ? t`on ${shortDay(toDay(dates[0]), today)}` : t`no more`}`;
     });
     lines.push(
-      `${moved.length} ${are(moved.length, 'battery is', 'batteries are')} charged on other days: ${some(words)}.`,
+      t`${moved.length} ${plural(moved.length, 'battery is', 'batteries are')} charged on other days: ${some(words)}.`,
     );
   }
   const unmet = wantingIn(now.plan).length;
@@ -51,11 +50,11 @@ export function morningLine(question: MorningQuestion): string[] {
   if (unmet !== wasUnmet) {
     lines.push(
       unmet === 0
-        ? 'Nothing is left wanting any more.'
-        : `${unmet} ${are(unmet, 'battery is', 'batteries are')} left wanting, before ${wasUnmet}.`,
+        ? t`Nothing is left wanting any more.`
+        : t`${unmet} ${plural(unmet, 'battery is', 'batteries are')} left wanting, before ${wasUnmet}.`,
     );
   } else if (lines.length > 0 && Math.abs(more) >= 5) {
-    lines.push(`That is ${Math.abs(more)} minutes ${more > 0 ? 'more' : 'less'} until the end.`);
+    lines.push(t`That is ${Math.abs(more)} minutes ${more > 0 ? t`more` : t`less`} until the end.`);
   }
   return lines.slice(0, 3);
 }
@@ -69,7 +68,7 @@ function reasons(question: MorningQuestion): string[] {
   );
   if (missed.length) {
     const days = missed.map(({ date }) => shortDay(toDay(date), today));
-    list.push(`${are(missed.length, 'a round was', 'rounds were')} missed: ${some(days)}`);
+    list.push(t`${plural(missed.length, 'a round was', 'rounds were')} missed: ${some(days)}`);
   }
   const ids = (season: SeasonDocument) => new Map(season.batteries.map((one) => [one.id, one]));
   const old = ids(before.season);
@@ -84,8 +83,8 @@ function reasons(question: MorningQuestion): string[] {
   const own = (id: string) => !id.startsWith('at ');
   const broken = [...were].filter((id) => own(id) && !work.has(id));
   const mended = [...work].filter((id) => own(id) && !were.has(id));
-  if (broken.length) list.push(`${some(broken.map(chargerName))} broken`);
-  if (mended.length) list.push(`${some(mended.map(chargerName))} in use again`);
+  if (broken.length) list.push(t`${some(broken.map(chargerName))} broken`);
+  if (mended.length) list.push(t`${some(mended.map(chargerName))} in use again`);
   const dated = [...made].filter(([id, one]) => {
     const was = old.get(id);
     return (
@@ -93,14 +92,14 @@ function reasons(question: MorningQuestion): string[] {
     );
   });
   if (dated.length) {
-    list.push(`another day of collection: ${some(dated.map(([id]) => name(id)))}`);
+    list.push(t`another day of collection: ${some(dated.map(([id]) => name(id)))}`);
   }
   const low = [...readings.keys()].filter((id) => {
     const was = old.get(id);
     const is = made.get(id);
     return was && is && is.socPct < was.socPct - LOWER_PCT;
   });
-  if (low.length) list.push(`lower than foreseen: ${some(low.map(name))}`);
+  if (low.length) list.push(t`lower than foreseen: ${some(low.map(name))}`);
   const text = list.join('; ');
   return text ? [text[0]!.toUpperCase() + text.slice(1)] : [];
 }

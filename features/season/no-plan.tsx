@@ -1,3 +1,5 @@
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import Link from 'next/link';
 import styles from './no-plan.module.css';
 
@@ -5,12 +7,9 @@ import styles from './no-plan.module.css';
 export function NoSeasonPlan({ why }: { why: string }) {
   return (
     <section className={styles.none}>
-      <h1>No plan of the season</h1>
-      <p>It cannot be planned as things stand: {why}</p>
-      <p>
-        What is due today stands in the <Link href="/round">Round</Link> all the same, reckoned for
-        each battery by itself. The plan is tried again as soon as anything is recorded.
-      </p>
+      <h1>{t`No plan of the season`}</h1>
+      <p>{t`It cannot be planned as things stand: ${why}`}</p>
+      <p>{phrase`What is due today stands in the ${(<Link href="/round">{t`Round`}</Link>)} all the same, reckoned for each battery by itself. The plan is tried again as soon as anything is recorded.`}</p>
     </section>
   );
 }

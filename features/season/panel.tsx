@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Alert, Button, Progress } from 'antd';
 import type { Strip } from '../../core/schedule/strips';
 import { Quiet } from '../ui/quiet';
@@ -33,7 +34,7 @@ interface Props {
 export function Panel(props: Props) {
   const { data, shown, proof, run, failed, chosen, words } = props;
   return (
-    <aside className={styles.panel} aria-label="The plan">
+    <aside className={styles.panel} aria-label={t`The plan`}>
       <Totals plan={shown.plan} proof={proof} progress={run.running ? run.progress : null} />
       {run.running ? (
         <div role="status">
@@ -42,19 +43,20 @@ export function Panel(props: Props) {
             showInfo={false}
             strokeColor="var(--ember)"
           />
-          <Button block onClick={props.onStop}>
-            Enough
-          </Button>
+          <Button block onClick={props.onStop}>{t`Enough`}</Button>
         </div>
       ) : (
-        <Button type="primary" size="large" block onClick={props.onTighten}>
-          Tighten the plan
-        </Button>
+        <Button
+          type="primary"
+          size="large"
+          block
+          onClick={props.onTighten}
+        >{t`Tighten the plan`}</Button>
       )}
       {failed ? (
         <Alert
           type="error"
-          title={`It could not be worked out (${failed}): load the page again.`}
+          title={t`It could not be worked out (${failed}): load the page again.`}
         />
       ) : null}
       {chosen ? (
@@ -70,10 +72,10 @@ export function Panel(props: Props) {
       ) : null}
       <Wanting data={data} plan={shown.plan} proof={proof} words={words} />
       {shown.own && data.leftOut.length > 0 ? (
-        <p>No season can be reckoned for {data.leftOut.join('; ')}.</p>
+        <p>{t`No season can be reckoned for ${data.leftOut.join('; ')}.`}</p>
       ) : null}
       {shown.own && data.overdue.length > 0 ? (
-        <Quiet as="p">Past the day of collection, and in no plan: {data.overdue.join(', ')}.</Quiet>
+        <Quiet as="p">{t`Past the day of collection, and in no plan: ${data.overdue.join(', ')}.`}</Quiet>
       ) : null}
       <Files onReadBack={props.onReadBack} />
     </aside>

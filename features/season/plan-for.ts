@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { LowerBound } from '../../core/schedule/bound';
 import { PlanDocument, type SeasonDocument, type SeasonRule } from '../../core/schedule/document';
 import type { Breach } from '../../core/schedule-validation/breach';
@@ -75,7 +76,7 @@ export function soundPlan({ season, earlier }: PlannerQuestion): Planned {
       const sound = declared(plan, breaches);
       if (sound) return { ok: true, plan: sound };
       const breach = breaches.find(({ rule }) => !MAY_BE_WANTING.has(rule)) ?? breaches[0]!;
-      why = `${breach.battery ?? 'the plan'}, ${breach.date}: ${breach.why}`;
+      why = `${breach.battery ?? t`the plan`}, ${breach.date}: ${breach.why}`;
     } catch (error) {
       why = error instanceof Error ? error.message : String(error);
     }

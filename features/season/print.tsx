@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { MONTH_NAMES, partsOf, shortDay, toDay } from '../../core/day';
 import { groupBy } from '../../core/group';
 import { askOrSetUp } from '../server/ask';
@@ -10,7 +11,7 @@ export async function PrintSeason() {
   const months = groupBy(all, ({ date }) => date.slice(0, 7));
   return (
     <div className={styles.sheets}>
-      {why ? <p>There is no plan of the season: {why}</p> : null}
+      {why ? <p>{t`There is no plan of the season: ${why}`}</p> : null}
       {[...months].map(([month, rounds]) => {
         const { month: at, year } = partsOf(toDay(`${month}-01`));
         const minutes = rounds.reduce((sum, round) => sum + round.minutes, 0);
@@ -20,15 +21,14 @@ export async function PrintSeason() {
               <h1>
                 {MONTH_NAMES[at]} {year}
               </h1>
-              <p>
-                {siteName}: {rounds.length} rounds, {hoursWords(minutes)}. Planned on {printed}.
-              </p>
+              <p>{t`${siteName}: ${rounds.length} rounds, ${hoursWords(minutes)}. Planned on ${printed}.`}</p>
             </header>
             <div className={styles.rounds}>
               {rounds.map((round) => (
                 <article key={round.date}>
                   <h2>
-                    {shortDay(toDay(round.date))} <small>{Math.round(round.minutes)} min</small>
+                    {shortDay(toDay(round.date))}{' '}
+                    <small>{t`${Math.round(round.minutes)} min`}</small>
                   </h2>
                   {round.halls.map(({ name, visits }) => (
                     <div key={name}>

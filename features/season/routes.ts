@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { z } from 'zod';
 import { PlanDocument } from '../../core/schedule/document';
@@ -7,7 +8,7 @@ import type { OrRefused } from './answers';
 
 /** A reply made of an answer, or its refusal. */
 function replied<T>(told: OrRefused<T> | undefined, reply: (value: T) => Response): Response {
-  if (!told) return refuse(404, 'The site is not set up yet.');
+  if (!told) return refuse(404, t`The site is not set up yet.`);
   return told.ok ? reply(told.value) : refuse(told.status, told.why);
 }
 
@@ -19,7 +20,7 @@ export async function getCalendar(): Promise<Response> {
       new Response(calendar, {
         headers: {
           'content-type': 'text/calendar; charset=utf-8',
-          'content-disposition': 'inline; filename="rounds.ics"',
+          'content-disposition': `inline; filename="rounds.ics"`,
         },
       }),
   );
@@ -33,7 +34,7 @@ export async function getSeasonDocument(): Promise<Response> {
       new Response(`${JSON.stringify(season, null, 2)}\n`, {
         headers: {
           'content-type': 'application/json',
-          'content-disposition': `attachment; filename="season-${season.today}.json"`,
+          'content-disposition': t`attachment; filename="season-${season.today}.json"`,
         },
       }),
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { DndContext } from '@dnd-kit/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, useRef } from 'react';
@@ -51,7 +52,7 @@ export const RowList = memo(function RowList(props: Props) {
         className={styles.list}
         tabIndex={0}
         role="region"
-        aria-label="Batteries through the season"
+        aria-label={t`Batteries through the season`}
       >
         <div style={{ height: lines.getTotalSize(), position: 'relative' }}>
           {lines.getVirtualItems().map(({ index, start: top }) => {
@@ -90,7 +91,7 @@ export const RowList = memo(function RowList(props: Props) {
 
 /** Per cent of what it can hold that is lost in a day. */
 const lossWords = (pctPerDay: number | null) =>
-  pctPerDay === null ? 'not read' : `${pctPerDay.toFixed(2)} %/d`;
+  pctPerDay === null ? t`not read` : `${pctPerDay.toFixed(2)} %/d`;
 
 /** Drawn anew only where something of its own has changed. */
 const BatteryRow = memo(function BatteryRow({
@@ -118,7 +119,7 @@ const BatteryRow = memo(function BatteryRow({
       >
         <b>{known?.bayMark ?? ''}</b>
         <span>{known?.name ?? strip.battery}</span>
-        <em>{strip.kept ? 'held' : lossWords(known?.lossPctPerDay ?? null)}</em>
+        <em>{strip.kept ? t`held` : lossWords(known?.lossPctPerDay ?? null)}</em>
       </button>
       <StripView
         {...rest}

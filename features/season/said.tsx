@@ -1,3 +1,4 @@
+import { t, plural } from '../../core/language';
 import { shortDay, toDay, type Day } from '../../core/day';
 import type { PlanDocument } from '../../core/schedule/document';
 import { Quiet } from '../ui/quiet';
@@ -29,14 +30,11 @@ export function Said({
       {drag ? (
         <Effect drag={drag} moved={moved} today={today} words={words} />
       ) : said === null ? (
-        <Quiet>
-          Strips are foreseen charge, darker is emptier. Drag a charge to another round, or take it
-          with the arrow keys and Enter.
-        </Quiet>
+        <Quiet>{t`Strips are foreseen charge, darker is emptier. Drag a charge to another round, or take it with the arrow keys and Enter.`}</Quiet>
       ) : typeof said === 'string' ? (
         said
       ) : (
-        (decisionWords(said, plan, today, pins, words) ?? 'Planning it through')
+        (decisionWords(said, plan, today, pins, words) ?? t`Planning it through`)
       )}
     </p>
   );
@@ -53,21 +51,23 @@ function Effect({
   readonly today: Day;
   readonly words: (battery: string) => string;
 }) {
-  const what = `${words(drag.battery)}: on charge ${shortDay(toDay(drag.to), today)} instead of ${shortDay(toDay(drag.from), today)}`;
+  const what = t`${words(drag.battery)}: on charge ${shortDay(toDay(drag.to), today)} instead of ${shortDay(toDay(drag.from), today)}`;
   if (drag.to === drag.from) return <>{what}</>;
-  if (!moved) return <>{what}: working it out</>;
-  if (!moved.possible) return <b>{what}: it cannot be done then.</b>;
+  if (!moved) return <>{t`${what}: working it out`}</>;
+  if (!moved.possible) return <b>{t`${what}: it cannot be done then.`}</b>;
   const minutes = Math.round(moved.minutes);
   const time =
-    minutes === 0 ? 'no more time' : `${Math.abs(minutes)} min ${minutes > 0 ? 'more' : 'less'}`;
+    minutes === 0
+      ? t`no more time`
+      : t`${Math.abs(minutes)} min ${minutes > 0 ? t`more` : t`less`}`;
   const others =
     moved.others.length === 0
-      ? 'nothing else moves'
-      : `${moved.others.length} ${moved.others.length === 1 ? 'other moves' : 'others move'} with it`;
+      ? t`nothing else moves`
+      : t`${moved.others.length} ${plural(moved.others.length, 'other moves', 'others move')} with it`;
   return (
     <>
       <b>{what}</b>: {time}, {others}
-      {moved.wanting > 0 ? <b>, {moved.wanting} more left wanting</b> : null}.
+      {moved.wanting > 0 ? <b>{t`, ${moved.wanting} more left wanting`}</b> : null}.
     </>
   );
 }

@@ -1,10 +1,15 @@
+import { t, msg, withWords } from '../../core/language';
 import { toDay, type Day, shortDay } from '../../core/day';
 import type { PlanDocument, SeasonDocument } from '../../core/schedule/document';
 import { NO_FILTER, type Filter } from './rows';
 import type { SeasonPin } from './season-data';
 import type { Drag, View } from './strip';
 
-export const ZOOMS = { season: 'Season', weeks8: '8 weeks', weeks4: '4 weeks' } as const;
+export const ZOOMS = withWords({
+  season: msg`Season`,
+  weeks8: '8 weeks',
+  weeks4: '4 weeks',
+} as const);
 export type Zoom = keyof typeof ZOOMS;
 const ZOOM_DAYS: Readonly<Record<Zoom, number>> = { season: Infinity, weeks8: 56, weeks4: 28 };
 
@@ -109,8 +114,8 @@ export function decisionWords(
     (one) => one.battery === battery && one.rule === 'pin' && one.date === to,
   );
   return not
-    ? `${words(battery)} cannot be charged on ${when}: what you decided is noted, and not planned.`
-    : `${words(battery)} is charged on ${when}, as you decided.`;
+    ? t`${words(battery)} cannot be charged on ${when}: what you decided is noted, and not planned.`
+    : t`${words(battery)} is charged on ${when}, as you decided.`;
 }
 
 /** The round next to a day, the earlier of two that are as near; `day` may lie between days. */

@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { useCallback, useMemo } from 'react';
 import { shortDay, toDay } from '../../core/day';
@@ -76,15 +78,13 @@ export function Season({ data }: { data: SeasonScreenData }) {
           days={toDay(season.end) - today}
         />
         {own ? null : (
-          <p className={styles.banner} role="status">
-            A season document of {shortDay(today)}: nothing of it is this site’s.{' '}
-            <Button size="small" onClick={() => act({ do: 'show', foreign: null })}>
-              Back to this site
-            </Button>
-          </p>
+          <p
+            className={styles.banner}
+            role="status"
+          >{phrase`A season document of ${shortDay(today)}: nothing of it is this site’s. ${(<Button size="small" onClick={() => act({ do: 'show', foreign: null })}>{t`Back to this site`}</Button>)}`}</p>
         )}
         {own && data.morning.length > 0 ? (
-          <p className={styles.banner} aria-label="What changed since the last round">
+          <p className={styles.banner} aria-label={t`What changed since the last round`}>
             {data.morning.join(' ')}
           </p>
         ) : null}

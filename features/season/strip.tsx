@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useDraggable } from '@dnd-kit/core';
 import { dayName, shortDay, toDay, type Day } from '../../core/day';
 import type { Strip, StripCharge } from '../../core/schedule/strips';
@@ -116,7 +117,7 @@ export function StripView(props: Props) {
                 charge={charge}
                 look={moving ? 'moving' : pinned.has(charge.date) ? 'pinned' : 'charge'}
                 left={left}
-                label={`${name}: charge on ${shortDay(day)}${pinned.has(charge.date) ? ', decided by hand' : ''}`}
+                label={t`${name}: charge on ${shortDay(day)}${pinned.has(charge.date) ? t`, decided by hand` : ''}`}
                 day={day}
                 handlers={handlers}
               />
@@ -130,7 +131,7 @@ export function StripView(props: Props) {
           data-late={at(today + strip.collect) > 93 || undefined}
           style={{ left: `${at(today + strip.collect)}%` }}
         >
-          <i>collect</i>
+          <i>{t`collect`}</i>
         </span>
       ) : null}
     </div>

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import type { ReactNode } from 'react';
 import { wantingIn, type PlanDocument } from '../../core/schedule/document';
 import { Quiet } from '../ui/quiet';
@@ -23,18 +24,18 @@ export function Totals({
   return (
     <dl className={styles.totals}>
       <Total
-        name="Attendant time left"
+        name={t`Attendant time left`}
         value={hoursWords(progress?.minutes ?? plan.totals.minutes)}
       >
         {bound !== null
-          ? `no plan can need less than ${hoursWords(bound)}`
+          ? t`no plan can need less than ${hoursWords(bound)}`
           : unmet
-            ? 'not everything can be met'
-            : 'the least is being worked out'}
+            ? t`not everything can be met`
+            : t`the least is being worked out`}
       </Total>
-      <Total name="Rounds left" value={plan.totals.rounds} />
-      <Total name="Charges left" value={plan.totals.charges} />
-      <Total name="Days under the line" value={plan.totals.underLineDays} />
+      <Total name={t`Rounds left`} value={plan.totals.rounds} />
+      <Total name={t`Charges left`} value={plan.totals.charges} />
+      <Total name={t`Days under the line`} value={plan.totals.underLineDays} />
     </dl>
   );
 }

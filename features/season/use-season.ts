@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useCallback, useEffect, useMemo, useReducer, useRef } from 'react';
 import { dayName, toDay } from '../../core/day';
 import { SeasonDocument, type PlanDocument } from '../../core/schedule/document';
@@ -38,7 +39,7 @@ export function useSeason(data: SeasonScreenData, words: (battery: string) => st
       if (foreign) return act({ do: 'tightened', plan: made });
       void call('POST /api/season/plan', { body: { planId: data.planId, plan: made } }).then(
         (reply) => {
-          act({ do: 'say', said: reply.ok ? 'The tighter plan is kept.' : reply.reason });
+          act({ do: 'say', said: reply.ok ? t`The tighter plan is kept.` : reply.reason });
           refresh();
         },
       );
@@ -67,7 +68,7 @@ export function useSeason(data: SeasonScreenData, words: (battery: string) => st
   const keep = async ({ battery, from, to }: Drag) => {
     leave();
     if (to === from) return;
-    if (!shown.own) return say('This season is a document: nothing is recorded from it.');
+    if (!shown.own) return say(t`This season is a document: nothing is recorded from it.`);
     const reply = await postEntry(
       newEntry(
         'pinned',
@@ -84,9 +85,9 @@ export function useSeason(data: SeasonScreenData, words: (battery: string) => st
     const pin = pinOf(battery, date);
     if (!pin) return;
     const reply = await postEntry(
-      newEntry('withdrawn', battery, siteNow(), { why: 'the plan decides' }, pin.id, 'battery'),
+      newEntry('withdrawn', battery, siteNow(), { why: t`the plan decides` }, pin.id, 'battery'),
     );
-    say(reply.ok ? `The plan decides about ${words(battery)} again.` : reply.reason);
+    say(reply.ok ? t`The plan decides about ${words(battery)} again.` : reply.reason);
     if (reply.ok) refresh();
   };
 
@@ -137,15 +138,15 @@ export function useSeason(data: SeasonScreenData, words: (battery: string) => st
       content = JSON.parse(await file.text());
     } catch {
       return say(
-        `${file.name}: it is no JSON. A season document is written by “Export the season”.`,
+        t`${file.name}: it is no JSON. A season document is written by “Export the season”.`,
       );
     }
     const parsed = SeasonDocument.safeParse(content);
     if (!parsed.success) {
       const issue = parsed.error.issues[0]!;
-      return say(`${file.name}: ${issue.path.join('.') || 'the document'}: ${issue.message}.`);
+      return say(`${file.name}: ${issue.path.join('.') || t`the document`}: ${issue.message}.`);
     }
-    say(`Planning ${file.name}`);
+    say(t`Planning ${file.name}`);
     worker.planOf(parsed.data, (made) =>
       act({ do: 'show', foreign: { season: parsed.data, plan: made, own: false } }),
     );

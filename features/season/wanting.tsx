@@ -1,3 +1,5 @@
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import Link from 'next/link';
 import { wantingIn, type PlanDocument } from '../../core/schedule/document';
 import { Quiet } from '../ui/quiet';
@@ -23,19 +25,15 @@ export function Wanting({
   const wanting = wantingIn(plan);
   if (wanting.length === 0) return null;
   return (
-    <section className={styles.wanting} aria-label="What cannot be met">
+    <section className={styles.wanting} aria-label={t`What cannot be met`}>
       {Object.keys(data.chargers).length === 0 ? (
         <>
-          <h2>No charger is noted yet</h2>
-          <p>
-            So the plan can charge nothing, and cannot say who is kept.{' '}
-            <Link href="/charge?view=stock">Write down what you charge with</Link>, and it is made
-            anew.
-          </p>
+          <h2>{t`No charger is noted yet`}</h2>
+          <p>{phrase`So the plan can charge nothing, and cannot say who is kept. ${(<Link href="/charge?view=stock">{t`Write down what you charge with`}</Link>)}, and it is made anew.`}</p>
         </>
       ) : (
         <>
-          <h2>{wanting.length} left wanting</h2>
+          <h2>{t`${wanting.length} left wanting`}</h2>
           <ul>
             {wanting.slice(0, NAMED).map((battery) => (
               <li key={battery}>
@@ -43,7 +41,7 @@ export function Wanting({
               </li>
             ))}
           </ul>
-          {wanting.length > NAMED ? <p>and {wanting.length - NAMED} more</p> : null}
+          {wanting.length > NAMED ? <p>{t`and ${wanting.length - NAMED} more`}</p> : null}
           <Remedies
             remedies={plan.remedies.length > 0 ? plan.remedies : (proof?.remedies ?? null)}
             named={(what) => remedyWords(what, words, data)}
@@ -62,11 +60,11 @@ function Remedies({
   readonly remedies: PlanDocument['remedies'] | null;
   readonly named: (what: string) => string;
 }) {
-  if (remedies === null) return <Quiet as="p">What would help is being worked out.</Quiet>;
-  if (remedies.length === 0) return <Quiet as="p">Nothing that was tried would help.</Quiet>;
+  if (remedies === null) return <Quiet as="p">{t`What would help is being worked out.`}</Quiet>;
+  if (remedies.length === 0) return <Quiet as="p">{t`Nothing that was tried would help.`}</Quiet>;
   return (
     <>
-      <h3>What would help</h3>
+      <h3>{t`What would help`}</h3>
       <ul>
         {remedies.map(({ what, effect }) => (
           <li key={what}>

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { isStillIn } from '../access/who';
 import { refuse } from './reply';
@@ -17,7 +18,7 @@ export function eventStream(
   subscribe: (push: (message: unknown) => void) => () => void,
 ): Response {
   if (openStreams() >= MAX_STREAMS) {
-    return refuse(503, 'Too many pages are open already: close some of them.');
+    return refuse(503, t`Too many pages are open already: close some of them.`);
   }
   const text = new TextEncoder();
   let leave = (): void => undefined;

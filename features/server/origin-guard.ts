@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { env } from '../../env';
 
 const OWN_NAMES = new Set(['127.0.0.1', 'localhost', '[::1]']);
@@ -17,7 +18,7 @@ export function refuseForeign(request: Request): Response | undefined {
   const host = request.headers.get('host') ?? '';
   const name = host.replace(/:\d+$/, '');
   if (!OWN_NAMES.has(name) && !env('EMBER_NAMES').includes(name))
-    return refuse(421, `This server is not ${name}.`);
+    return refuse(421, t`This server is not ${name}.`);
   const { headers, method } = request;
   const site = headers.get('sec-fetch-site');
   if (method === 'GET' || method === 'HEAD') {
@@ -26,7 +27,7 @@ export function refuseForeign(request: Request): Response | undefined {
       headers.get('sec-fetch-mode') === 'navigate' && headers.get('sec-fetch-dest') === 'document';
     return site === null || OWN_SITES.has(site) || opens
       ? undefined
-      : refuse(403, 'This site is shown to its own pages alone.');
+      : refuse(403, t`This site is shown to its own pages alone.`);
   }
   const scheme = env('EMBER_DOOR') === 'signed' ? 'https' : 'http';
   const origin = headers.get('origin');
@@ -38,6 +39,6 @@ export function refuseForeign(request: Request): Response | undefined {
     ? undefined
     : refuse(
         403,
-        `Entries are taken from this site’s own pages alone: a program says where it writes to in a header, Origin: ${scheme}://HOST.`,
+        t`Entries are taken from this site’s own pages alone: a program says where it writes to in a header, Origin: ${scheme}://HOST.`,
       );
 }

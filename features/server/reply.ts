@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import type { z } from 'zod';
 import { reasonOf } from '../../core/logbook/entry';
@@ -55,18 +56,18 @@ export async function jsonBody(
 ): Promise<{ body: unknown; refusal: null } | { body: null; refusal: Response }> {
   const no = (status: number, reason: string) => ({ body: null, refusal: refuse(status, reason) });
   if (!request.headers.get('content-type')?.startsWith('application/json')) {
-    return no(415, 'Send JSON, with content-type application/json.');
+    return no(415, t`Send JSON, with content-type application/json.`);
   }
   const bytes = await bytesUpTo(request, most);
-  if (bytes === null) return no(413, `The body is over ${inWords(most)}: send less at once.`);
+  if (bytes === null) return no(413, t`The body is over ${inWords(most)}: send less at once.`);
   let body: unknown;
   try {
     body = JSON.parse(bytes.toString('utf8'));
   } catch {
-    return no(400, 'The body is not JSON.');
+    return no(400, t`The body is not JSON.`);
   }
   return isTooDeep(body)
-    ? no(400, `The body is folded over ${MAX_DEPTH} deep.`)
+    ? no(400, t`The body is folded over ${MAX_DEPTH} deep.`)
     : { body, refusal: null };
 }
 

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { Form, InputNumber } from 'antd';
 import { CHARGER_KINDS, CHARGER_KIND_IDS } from '../../core/site/charger-kinds';
 import { Quiet } from '../ui/quiet';
@@ -6,13 +7,8 @@ import styles from './setup.module.css';
 /** How many chargers of each kind there are. */
 export const Chargers = () => (
   <section className={styles.part}>
-    <h2>Chargers</h2>
-    <Quiet as="p">
-      Left out, nobody knows what can be charged when, and the season is planned without. Each is
-      taken for a usual one of its kind until its plate and leaflet are written down under Charge,
-      Stock, with outlets and circuits. What is on board of a vehicle, a solar panel too, is said
-      when that is laid up.
-    </Quiet>
+    <h2>{t`Chargers`}</h2>
+    <Quiet as="p">{t`Left out, nobody knows what can be charged when, and the season is planned without. Each is taken for a usual one of its kind until its plate and leaflet are written down under Charge, Stock, with outlets and circuits. What is on board of a vehicle, a solar panel too, is said when that is laid up.`}</Quiet>
     <div className={styles.row}>
       {CHARGER_KIND_IDS.map((kind) => (
         <Form.Item
@@ -21,7 +17,7 @@ export const Chargers = () => (
           label={CHARGER_KINDS[kind].label}
           className={styles.wide}
         >
-          <InputNumber controls={false} min={0} max={40} precision={0} placeholder="none" />
+          <InputNumber controls={false} min={0} max={40} precision={0} placeholder={t`none`} />
         </Form.Item>
       ))}
     </div>

@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button, Form, Input, InputNumber, Radio, Select } from 'antd';
 import { useEffect, useState } from 'react';
 import { call } from '../http/client';
@@ -76,7 +78,7 @@ export function SetupForm({
             errors: [issue.message],
           })),
       );
-      setProblem('Something is missing or out of range: see the marked fields.');
+      setProblem(t`Something is missing or out of range: see the marked fields.`);
       return;
     }
     setBusy(true);
@@ -106,15 +108,9 @@ export function SetupForm({
       onFinish={(fields) => void send(fields)}
     >
       <header className={layout.head}>
-        <h1>Velvet Ember: a new site</h1>
-        <Quiet as="p">
-          Where the vehicles stand, and what the winter is like. All of it can be changed later.
-        </Quiet>
-        <Quiet as="p">
-          A list of vehicles comes next, from a spreadsheet or by hand: <b>Bring a list</b> stands
-          on the page after this one. To look around first, <code>./ember demo</code> shows a site
-          in its winter.
-        </Quiet>
+        <h1>{t`Velvet Ember: a new site`}</h1>
+        <Quiet as="p">{t`Where the vehicles stand, and what the winter is like. All of it can be changed later.`}</Quiet>
+        <Quiet as="p">{phrase`A list of vehicles comes next, from a spreadsheet or by hand: ${(<b>{t`Bring a list`}</b>)} stands on the page after this one. To look around first, ${(<code>./ember demo</code>)} shows a site in its winter.`}</Quiet>
       </header>
       <div className={styles.columns}>
         <div className={layout.side}>
@@ -123,25 +119,22 @@ export function SetupForm({
         </div>
         <div className={layout.side}>
           <section className={styles.part}>
-            <h2>Halls, in walking order</h2>
-            <Quiet as="p">
-              Bays as they are walked: C1–C12 is a row, _ a gap in it; a second side is a second
-              row.
-            </Quiet>
+            <h2>{t`Halls, in walking order`}</h2>
+            <Quiet as="p">{t`Bays as they are walked: C1–C12 is a row, _ a gap in it; a second side is a second row.`}</Quiet>
             <Form.Item name="halls" noStyle>
               <HallsEditor problem={(path) => wrong.get(path)} />
             </Form.Item>
           </section>
           <Chargers />
           <section className={styles.part}>
-            <Caution>
-              The maker’s instructions, local codes and licensed practice come before anything that
-              this program says.
-            </Caution>
+            <Caution>{t`The maker’s instructions, local codes and licensed practice come before anything that this program says.`}</Caution>
             <Problem>{problem}</Problem>
-            <Button type="primary" htmlType="submit" size="large" loading={busy}>
-              Set the site up
-            </Button>
+            <Button
+              type="primary"
+              htmlType="submit"
+              size="large"
+              loading={busy}
+            >{t`Set the site up`}</Button>
           </section>
         </div>
       </div>
@@ -152,27 +145,27 @@ export function SetupForm({
 /** What the site is called, where it is, and what its winters are like. */
 const SiteFields = ({ timeZones }: { readonly timeZones: readonly string[] }) => (
   <section className={styles.part}>
-    <h2>Site</h2>
+    <h2>{t`Site`}</h2>
     <div className={styles.row}>
-      <Form.Item name="name" label="Name" className={styles.wide}>
+      <Form.Item name="name" label={t`Name`} className={styles.wide}>
         <Input maxLength={80} autoComplete="off" />
       </Form.Item>
-      <Form.Item name="timeZone" label="Time zone" className={styles.wide}>
+      <Form.Item name="timeZone" label={t`Time zone`} className={styles.wide}>
         <Select showSearch options={timeZones.map((value) => ({ value, label: value }))} />
       </Form.Item>
     </div>
     <div className={styles.row}>
-      <Form.Item name="seasonStart" label="Season starts">
+      <Form.Item name="seasonStart" label={t`Season starts`}>
         <DayField />
       </Form.Item>
-      <Form.Item name="seasonEnd" label="Season ends">
+      <Form.Item name="seasonEnd" label={t`Season ends`}>
         <DayField />
       </Form.Item>
-      <Form.Item name="latitude" label="Latitude, °N (south: −)">
+      <Form.Item name="latitude" label={t`Latitude, °N (south: −)`}>
         <InputNumber controls={false} min={-90} max={90} placeholder="53.7" />
       </Form.Item>
     </div>
-    <Form.Item name="climate" label="Winter">
+    <Form.Item name="climate" label={t`Winter`}>
       <Radio.Group
         vertical
         options={(Object.keys(CLIMATES) as ClimateId[]).map((value) => ({
@@ -181,10 +174,6 @@ const SiteFields = ({ timeZones }: { readonly timeZones: readonly string[] }) =>
         }))}
       />
     </Form.Item>
-    <Quiet as="p">
-      Three degrees off are a fifth more or less of what a battery loses by itself. A hall’s
-      thermometer, or your own temperatures as a file, take over as they come (Rules). Without the
-      latitude, what a solar panel gives in winter is not known.
-    </Quiet>
+    <Quiet as="p">{t`Three degrees off are a fifth more or less of what a battery loses by itself. A hall’s thermometer, or your own temperatures as a file, take over as they come (Rules). Without the latitude, what a solar panel gives in winter is not known.`}</Quiet>
   </section>
 );

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { canonical } from '../../core/canonical';
 import { reasonOf } from '../../core/logbook/entry';
@@ -40,7 +41,7 @@ export async function postSetup(request: Request): Promise<Response> {
   if (season) return refuse(400, `seasonEnd: ${season}`, { field: 'seasonEnd' });
   const site = Site.safeParse({ ...setup, climate: CLIMATES[setup.climate].table });
   if (!site.success) return refuse(400, reasonOf(site.error));
-  if (readSite(db()) && !isUnused(db())) return refuse(409, 'This site is set up already.');
+  if (readSite(db()) && !isUnused(db())) return refuse(409, t`This site is set up already.`);
   db()
     .transaction(() => {
       clearSite(db());

@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../../core/language';
 import { z } from 'zod';
 import { Line } from '../../core/text';
 import { parseDay } from '../../core/day';
@@ -10,29 +11,29 @@ import type { Climate } from '../../core/site/climate';
 import { DrawnHall, Places, checkDrawn } from '../site-plan/schema';
 
 /** Winters that a site may start from; its own thermometers take over as they are read. */
-export const CLIMATES = {
+export const CLIMATES = withWords({
   mild: {
-    label: 'Mild, near the sea: January about 5 °C, coldest nights −5 °C',
+    label: msg`Mild, near the sea: January about 5 °C, coldest nights −5 °C`,
     table: {
       meanCelsius: [5, 5.2, 7, 9.2, 12.4, 15.2, 17.2, 17.2, 15, 11.6, 8, 5.8],
       coldNightCelsius: [-5, -5, -3, -1, 2, 6, 8, 8, 5, 1, -2, -4],
     },
   },
   inland: {
-    label: 'Inland: January about −1 °C, coldest nights −14 °C',
+    label: msg`Inland: January about −1 °C, coldest nights −14 °C`,
     table: {
       meanCelsius: [-1, 0, 4, 8.6, 13.4, 16.6, 18.6, 18, 14, 9, 4, 0.6],
       coldNightCelsius: [-14, -13, -8, -4, 1, 5, 7, 6, 2, -3, -7, -11],
     },
   },
   cold: {
-    label: 'Cold: January about −8 °C, coldest nights −28 °C',
+    label: msg`Cold: January about −8 °C, coldest nights −28 °C`,
     table: {
       meanCelsius: [-8, -7, -2, 4.6, 11.4, 16, 18.4, 17, 11.6, 5, -1.4, -6],
       coldNightCelsius: [-28, -27, -20, -10, -3, 2, 5, 3, -3, -10, -18, -25],
     },
   },
-} as const satisfies Record<string, { label: string; table: Climate }>;
+} as const satisfies Record<string, { label: string; table: Climate }>);
 export type ClimateId = keyof typeof CLIMATES;
 
 const FirstRules = Rules.pick({
@@ -46,7 +47,7 @@ const FirstRules = Rules.pick({
 
 export const Setup = z
   .strictObject({
-    name: Line(1, 80, 'give the site a name'),
+    name: Line(1, 80, () => t`give the site a name`),
     timeZone: z.string().min(1),
     seasonStart: DayName,
     seasonEnd: DayName,
@@ -56,9 +57,18 @@ export const Setup = z
     latitude: SiteSheet.shape.latitude.default(null),
     /** How many of each kind, all in the first hall. */
     chargers: z
-      .partialRecord(z.enum(CHARGER_KIND_IDS), z.int('a whole number').min(0).max(40, 'at most 40'))
+      .partialRecord(
+        z.enum(CHARGER_KIND_IDS),
+        z
+          .int({ error: () => t`a whole number` })
+          .min(0)
+          .max(40, { error: () => t`at most 40` }),
+      )
       .default({}),
-    halls: z.array(DrawnHall).min(1, 'a site has at least one hall').max(20),
+    halls: z
+      .array(DrawnHall)
+      .min(1, { error: () => t`a site has at least one hall` })
+      .max(20),
     places: Places,
   })
   .superRefine((setup, context) => {

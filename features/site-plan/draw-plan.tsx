@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { readRow } from '../../core/site/rows';
@@ -71,13 +72,9 @@ export function DrawPlan({
     onDrawn();
   };
   return (
-    <section className={layout.panel} aria-label="Halls and bays, as they are walked">
-      <h2>Halls and bays, as they are walked</h2>
-      <Quiet as="p">
-        C1–C12 is a row, walked in that order (C12–C1 the other way), _ a gap in it; a second side
-        is a second row. What is drawn no more is closed: what happened there stays on record. A
-        hall that one drives to is walked in the same round, and the drive counts in its minutes.
-      </Quiet>
+    <section className={layout.panel} aria-label={t`Halls and bays, as they are walked`}>
+      <h2>{t`Halls and bays, as they are walked`}</h2>
+      <Quiet as="p">{t`C1–C12 is a row, walked in that order (C12–C1 the other way), _ a gap in it; a second side is a second row. What is drawn no more is closed: what happened there stays on record. A hall that one drives to is walked in the same round, and the drive counts in its minutes.`}</Quiet>
       <div>
         <HallsEditor
           value={halls}
@@ -88,11 +85,11 @@ export function DrawPlan({
         />
       </div>
       {driven.length > 0 ? (
-        <div className={layout.fields} role="group" aria-label="Drives">
+        <div className={layout.fields} role="group" aria-label={t`Drives`}>
           {driven.map((name) => (
             <TextField
               key={name}
-              label={`Drive to ${name}, there and back, min`}
+              label={t`Drive to ${name}, there and back, min`}
               inputMode="decimal"
               value={driveOf(name)}
               onChange={({ target }) => {
@@ -104,13 +101,13 @@ export function DrawPlan({
         </div>
       ) : null}
       {homeless.length > 0 ? (
-        <div className={layout.fields} role="group" aria-label="Where they go">
+        <div className={layout.fields} role="group" aria-label={t`Where they go`}>
           {homeless.map((mark) => (
             <SelectField
               key={mark}
-              label={`${data.takenBy[mark]}, in ${mark} until now, goes to`}
+              label={t`${data.takenBy[mark]}, in ${mark} until now, goes to`}
               value={moves[mark] ?? null}
-              placeholder="a free bay"
+              placeholder={t`a free bay`}
               options={free.map((one) => ({ value: one, label: one }))}
               onChange={(to) => setMoves({ ...moves, [mark]: to })}
             />
@@ -120,18 +117,19 @@ export function DrawPlan({
       <Problem>{problem}</Problem>
       {drawn === null ? null : (
         <div className={layout.answers}>
-          <Button type="primary" size="large" loading={busy} onClick={() => void draw()}>
-            Keep these halls and bays
-          </Button>
+          <Button
+            type="primary"
+            size="large"
+            loading={busy}
+            onClick={() => void draw()}
+          >{t`Keep these halls and bays`}</Button>
           <Button
             size="large"
             onClick={() => {
               setDrawn(null);
               setDrives({});
             }}
-          >
-            As they were
-          </Button>
+          >{t`As they were`}</Button>
         </div>
       )}
     </section>

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button, Input, InputNumber, Radio } from 'antd';
 import { IconArrowDown, IconArrowUp, IconPlus, IconTrash } from '@tabler/icons-react';
 import { v4 as uuid } from 'uuid';
@@ -58,7 +59,7 @@ export function HallsEditor({
   return (
     <>
       {value.map((hall, at) => (
-        <div key={hall.id} className={styles.hall} role="group" aria-label={`Hall ${at + 1}`}>
+        <div key={hall.id} className={styles.hall} role="group" aria-label={t`Hall ${at + 1}`}>
           <HallHead
             hall={hall}
             at={at}
@@ -87,17 +88,13 @@ export function HallsEditor({
           <Button
             icon={<IconPlus size={18} aria-hidden="true" />}
             onClick={() => set(at, { ...hall, rows: [...hall.rows, ''] })}
-          >
-            Another row
-          </Button>
+          >{t`Another row`}</Button>
         </div>
       ))}
       <Button
         icon={<IconPlus size={18} aria-hidden="true" />}
         onClick={() => onChange([...value, freshHall(value)])}
-      >
-        Another hall
-      </Button>
+      >{t`Another hall`}</Button>
     </>
   );
 }
@@ -126,14 +123,14 @@ function HallHead({
   readonly onMove: (by: 1 | -1) => void;
   readonly onRemove: () => void;
 }) {
-  const called = hall.name || `hall ${at + 1}`;
+  const called = hall.name || t`hall ${at + 1}`;
   return (
     <div className={`${layout.fields} ${styles.head}`}>
       {isKnown ? <h3>{hall.name}</h3> : <HallIs hall={hall} wrong={wrong} onHall={onHall} />}
       {isPlaced ? (
         <TextField
-          label="Where, if one drives there"
-          placeholder="here"
+          label={t`Where, if one drives there`}
+          placeholder={t`here`}
           maxLength={60}
           value={hall.place ?? ''}
           onChange={({ target }) => onHall({ ...hall, place: target.value || null })}
@@ -142,20 +139,20 @@ function HallHead({
       <span className={layout.inline}>
         <Button
           icon={<IconArrowUp size={18} aria-hidden="true" />}
-          aria-label={`Walk ${called} earlier`}
+          aria-label={t`Walk ${called} earlier`}
           disabled={at === 0}
           onClick={() => onMove(-1)}
         />
         <Button
           icon={<IconArrowDown size={18} aria-hidden="true" />}
-          aria-label={`Walk ${called} later`}
+          aria-label={t`Walk ${called} later`}
           disabled={at === of - 1}
           onClick={() => onMove(1)}
         />
         {of > 1 ? (
           <Button
             icon={<IconTrash size={18} aria-hidden="true" />}
-            aria-label={`Remove ${called}`}
+            aria-label={t`Remove ${called}`}
             onClick={onRemove}
           />
         ) : null}
@@ -181,7 +178,7 @@ function HallIs({
 }) {
   return (
     <>
-      <Field label="Name" wrong={wrong !== undefined}>
+      <Field label={t`Name`} wrong={wrong !== undefined}>
         {(id) => (
           <Input
             id={id}
@@ -194,7 +191,7 @@ function HallIs({
         )}
       </Field>
       <Radio.Group
-        aria-label="Kind"
+        aria-label={t`Kind`}
         optionType="button"
         value={hall.kind}
         options={HALL_KINDS.map((value) => ({ value, label: HALL_KIND_WORDS[value] }))}
@@ -205,7 +202,7 @@ function HallIs({
         }}
       />
       {hall.kind === 'heated' ? (
-        <Field label="Heated to, °C">
+        <Field label={t`Heated to, °C`}>
           {(id) => (
             <InputNumber
               id={id}

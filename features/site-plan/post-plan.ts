@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { v7 as uuidv7 } from 'uuid';
 import { dayName, dayOf } from '../../core/day';
@@ -26,7 +27,7 @@ export async function putPlan(request: Request): Promise<Response> {
   const { data, refusal } = await bodyOf(request, SitePlan);
   if (refusal) return refusal;
   const site = readSite(db());
-  if (!site) return refuse(409, 'Set the site up first.');
+  if (!site) return refuse(409, t`Set the site up first.`);
   const who = whoIsIn(request);
   const at = now();
   const draw = db().transaction(() => {
@@ -74,14 +75,14 @@ function movesOf(
     return here.flatMap(([vehicleId]) => {
       const to = moves.find(({ from }) => from === mark)?.to;
       const bayId = to === undefined ? undefined : (bayOf.get(to) as string | undefined);
-      if (bayId === undefined) homeless.push(`${names.get(vehicleId)} in ${mark}`);
+      if (bayId === undefined) homeless.push(t`${names.get(vehicleId)} in ${mark}`);
       return bayId === undefined ? [] : [{ vehicleId, bayId }];
     });
   });
   if (homeless.length > 0) {
     const some = homeless.slice(0, 4).join(', ');
-    const more = homeless.length > 4 ? ` and ${homeless.length - 4} more` : '';
-    throw new Refused(`Where does it go: ${some}${more}? Say it, or leave the bay.`);
+    const more = homeless.length > 4 ? t` and ${homeless.length - 4} more` : '';
+    throw new Refused(t`Where does it go: ${some}${more}? Say it, or leave the bay.`);
   }
   return going;
 }
@@ -104,6 +105,6 @@ function leansOn({ closedHalls }: PlanChange): string | null {
     ...readReporters(db()).map(({ name, hallId }) => ({ name, hallId: hallId ?? '' })),
   ].find(({ hallId }) => closed.has(hallId));
   return inIt
-    ? `${inIt.name} is in ${closed.get(inIt.hallId)}: say in the stock where it is now, then close the hall.`
+    ? t`${inIt.name} is in ${closed.get(inIt.hallId)}: say in the stock where it is now, then close the hall.`
     : null;
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button, Input } from 'antd';
 import { IconArrowUp, IconTrash } from '@tabler/icons-react';
 import { readRow } from '../../core/site/rows';
@@ -44,13 +45,13 @@ export function RowEditor({
         />
         <Button
           icon={<IconArrowUp size={18} aria-hidden="true" />}
-          aria-label={`${name}: walk it earlier`}
+          aria-label={t`${name}: walk it earlier`}
           disabled={isFirst}
           onClick={onUp}
         />
         <Button
           icon={<IconTrash size={18} aria-hidden="true" />}
-          aria-label={`${name}: remove it`}
+          aria-label={t`${name}: remove it`}
           disabled={isOnly}
           onClick={onRemove}
         />
@@ -62,7 +63,7 @@ export function RowEditor({
               key={i}
               data-gap={mark === null || undefined}
               data-taken={(mark !== null && takenBy(mark) !== undefined) || undefined}
-              title={mark === null ? 'a gap' : (takenBy(mark) ?? 'free')}
+              title={mark === null ? t`a gap` : (takenBy(mark) ?? t`free`)}
             >
               {mark}
             </span>

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { z } from 'zod';
 import { HallSheet } from '../../core/facts/hall';
 import { BayMark, readRow } from '../../core/site/rows';
@@ -7,7 +8,7 @@ import { Place } from '../../core/site/place';
 /** A row of bays as it is written: `C1–C6 _ C8`. */
 export const RowText = z
   .string()
-  .max(400, 'at most 400 letters')
+  .max(400, { error: () => t`at most 400 letters` })
   .superRefine((text, context) => {
     const read = readRow(text);
     if (!read.ok) context.addIssue({ code: 'custom', message: read.why });
@@ -20,7 +21,10 @@ export const DrawnHall = z.strictObject({
   setpointCelsius: HallSheet.shape.setpointCelsius,
   /** Name of the place where it stands; null: where the attendant begins. */
   place: Line(1, 60).nullable().default(null),
-  rows: z.array(RowText).min(1, 'a hall has at least one row of bays').max(60),
+  rows: z
+    .array(RowText)
+    .min(1, { error: () => t`a hall has at least one row of bays` })
+    .max(60),
 });
 export type DrawnHall = z.infer<typeof DrawnHall>;
 
@@ -43,12 +47,12 @@ export function checkDrawn(
     const before = halls[i - 1]?.place ?? null;
     if (place !== before) left.add(before);
     if (place !== null && !driven.has(place)) {
-      issue(['halls', i, 'place'], `how long is the drive to ${place}?`);
+      issue(['halls', i, 'place'], t`how long is the drive to ${place}?`);
     } else if (place !== null && left.has(place)) {
-      issue(['halls', i, 'place'], `the halls at ${place} are walked one after the other`);
+      issue(['halls', i, 'place'], t`the halls at ${place} are walked one after the other`);
     }
     if (names.has(name.toLowerCase())) {
-      issue(['halls', i, 'name'], 'another hall has this already');
+      issue(['halls', i, 'name'], t`another hall has this already`);
     }
     names.set(name.toLowerCase(), i);
     rows.forEach((text, j) => {
@@ -56,7 +60,7 @@ export function checkDrawn(
       for (const mark of read.ok ? read.row : []) {
         if (mark === null) continue;
         const other = bays.get(mark);
-        if (other !== undefined) issue(['halls', i, 'rows', j], `${mark} is in ${other} too`);
+        if (other !== undefined) issue(['halls', i, 'rows', j], t`${mark} is in ${other} too`);
         bays.set(mark, name);
       }
     });
@@ -69,7 +73,7 @@ export const SitePlan = z
     /** `id`: that of a hall that is here, or a new one. */
     halls: z
       .array(DrawnHall.extend({ id: z.string().min(1).max(64) }))
-      .min(1, 'a site has at least one hall')
+      .min(1, { error: () => t`a site has at least one hall` })
       .max(40),
     places: Places,
     /** Where vehicles go whose bay is no more, by marks. */

@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { HALL_FACTS, hallFactsShown } from '../../core/facts/hall';
@@ -42,16 +44,12 @@ export function SitePage({
   return (
     <div className={layout.page}>
       <header className={layout.head}>
-        <h1>The site</h1>
-        <Quiet as="p">
-          What changes here holds from now on, and stands in the logbook. Chargers, outlets and
-          devices are under <Link href="/charge">Charge</Link>, days and length of the round under{' '}
-          <Link href="/rules">Rules</Link>, vehicles come with <Link href="/bring">a list</Link>.
-        </Quiet>
+        <h1>{t`The site`}</h1>
+        <Quiet as="p">{phrase`What changes here holds from now on, and stands in the logbook. Chargers, outlets and devices are under ${(<Link href="/charge">{t`Charge`}</Link>)}, days and length of the round under ${(<Link href="/rules">{t`Rules`}</Link>)}, vehicles come with ${(<Link href="/bring">{t`a list`}</Link>)}.`}</Quiet>
       </header>
       {data.backupTrouble === null ? null : <Caution>{data.backupTrouble}</Caution>}
-      <section className={layout.panel} aria-label="Season and place">
-        <h2>Season and place</h2>
+      <section className={layout.panel} aria-label={t`Season and place`}>
+        <h2>{t`Season and place`}</h2>
         <FactSheet<SiteSheet>
           of={SITE_FACTS}
           sheet={data.sheet}
@@ -60,12 +58,9 @@ export function SitePage({
           correct={(corrected) => record('site-corrected', THE_SITE, corrected)}
         />
       </section>
-      <section className={layout.panel} aria-label="What the halls are like">
-        <h2>What the halls are like</h2>
-        <Quiet as="p">
-          Where a thermometer has recorded, that counts; for all other days these say how cold it
-          is.
-        </Quiet>
+      <section className={layout.panel} aria-label={t`What the halls are like`}>
+        <h2>{t`What the halls are like`}</h2>
+        <Quiet as="p">{t`Where a thermometer has recorded, that counts; for all other days these say how cold it is.`}</Quiet>
         {data.halls.map(({ id, sheet }) => (
           <FactSheet
             key={id}
@@ -90,9 +85,9 @@ export function SitePage({
 function Changes({ changes }: Pick<SitePlanData, 'changes'>) {
   if (changes.length === 0) return null;
   return (
-    <section className={layout.panel} aria-label="What was changed">
-      <h2>What was changed</h2>
-      <DataTable head={['When', 'What', 'How', 'By']}>
+    <section className={layout.panel} aria-label={t`What was changed`}>
+      <h2>{t`What was changed`}</h2>
+      <DataTable head={[t`When`, t`What`, t`How`, t`By`]}>
         {changes.map(({ id, when, what, how, by }) => (
           <tr key={id}>
             <td>{when}</td>
@@ -109,14 +104,9 @@ function Changes({ changes }: Pick<SitePlanData, 'changes'>) {
 /** Everything that was entered, to be kept elsewhere or brought to another program. */
 function TakeOut({ tables }: Pick<SitePlanData, 'tables'>) {
   return (
-    <section className={layout.panel} aria-label="Take everything out">
-      <h2>Take everything out</h2>
-      <p>
-        <a href="/api/take-out/archive.jsonl" download>
-          All of it as one archive
-        </a>
-        , which <code>./ember import</code> takes in elsewhere, entry for entry. For a spreadsheet:
-      </p>
+    <section className={layout.panel} aria-label={t`Take everything out`}>
+      <h2>{t`Take everything out`}</h2>
+      <p>{phrase`${(<a href="/api/take-out/archive.jsonl" download>{t`All of it as one archive`}</a>)}, which ${(<code>./ember import</code>)} takes in elsewhere, entry for entry. For a spreadsheet:`}</p>
       <ul>
         {tables.map(({ file, about }) => (
           <li key={file}>

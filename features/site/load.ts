@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { dayName, dayOf, parseDay, toDay, type Day } from '../../core/day';
 import { MAX_STAY_DAYS, collectionWithin } from '../../core/time-limits';
 import type { BatteryContext } from '../../core/context/battery-context';
@@ -399,7 +400,7 @@ export function troubleOf(
     return null;
   } catch (error) {
     console.error(`battery ${kept.battery.mark} cannot be judged`, error);
-    return `something in its facts or its logbook makes no sense (${error instanceof Error ? error.message : String(error)})`;
+    return t`something in its facts or its logbook makes no sense (${error instanceof Error ? error.message : String(error)})`;
   }
 }
 
@@ -502,7 +503,12 @@ export function planContext(
 
 /** How a battery of a vehicle is called: by role where that tells it apart, else numbered. */
 export function batteryLabels(batteries: readonly AssessedBattery[]): string[] {
-  const names = { starter: 'Starter', leisure: 'Leisure', auxiliary: 'Auxiliary', string: 'Block' };
+  const names = {
+    starter: t`Starter`,
+    leisure: t`Leisure`,
+    auxiliary: t`Auxiliary`,
+    string: t`Block`,
+  };
   const total = new Map<string, number>();
   for (const { standing } of batteries) {
     total.set(standing.state.role, (total.get(standing.state.role) ?? 0) + 1);

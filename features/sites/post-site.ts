@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { v7 as uuidv7 } from 'uuid';
 import { noteDoor } from '../../store/door';
@@ -10,8 +11,8 @@ import { db } from '../server/store';
 import { sitesFor } from './served-sites';
 import { NewSite } from './schema';
 
-const NOT_HERE =
-  'This server serves what it was started with. Sites are added where ./ember start runs without a proxy; behind one each has a server of its own.';
+const notAddedHere = () =>
+  t`This server serves what it was started with. Sites are added where ./ember start runs without a proxy; behind one each has a server of its own.`;
 
 /**
  * Adds a site beside those there are: a data file of its own, on the next free port. Who adds it is its
@@ -21,10 +22,10 @@ export async function postSite(request: Request): Promise<Response> {
   const { data, refusal } = await bodyOf(request, NewSite);
   if (refusal) return refusal;
   const { add } = installation();
-  if (!add) return refuse(409, NOT_HERE);
+  if (!add) return refuse(409, notAddedHere());
   const host = request.headers.get('host') ?? '';
   if (sitesFor(host).some(({ name }) => name.toLowerCase() === data.name.toLowerCase()))
-    return refuse(409, `name: a site is called ${data.name} already.`, { field: 'name' });
+    return refuse(409, t`name: a site is called ${data.name} already.`, { field: 'name' });
   const who = whoIsIn(request);
   const person = isSigned() ? readPersonNamed(db(), who.name) : null;
   const headers: string[] = [];

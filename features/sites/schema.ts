@@ -1,8 +1,9 @@
+import { t } from '../../core/language';
 import { z } from 'zod';
 import { Line } from '../../core/text';
 import { Id } from '../../core/logbook/fields';
 
-export const NewSite = z.strictObject({ name: Line(1, 80, 'give the site a name') });
+export const NewSite = z.strictObject({ name: Line(1, 80, () => t`give the site a name`) });
 
 /** Where a charger goes: one of the other sites, and a hall there. */
 export const ChargerGoes = z.strictObject({ to: z.string().max(40), hallId: Id });

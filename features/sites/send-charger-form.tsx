@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { call } from '../http/client';
@@ -30,32 +31,30 @@ export function SendCharger({
       body: { to: mark, hallId: hall.id },
     });
     if (!reply.ok) return setProblem(reply.reason);
-    onSent(`${charger.name} went to ${to.name}, ${hall.name}. It stands in both logbooks.`);
+    onSent(t`${charger.name} went to ${to.name}, ${hall.name}. It stands in both logbooks.`);
   };
   return (
     <form
       className={layout.fields}
-      aria-label={`${charger.name} goes to another site`}
+      aria-label={t`${charger.name} goes to another site`}
       onSubmit={(event) => {
         event.preventDefault();
         void send();
       }}
     >
       <SelectField
-        label="Goes to the site"
+        label={t`Goes to the site`}
         value={mark}
         options={sites.map((site) => ({ value: site.mark, label: site.name }))}
         onChange={setMark}
       />
       <SelectField
-        label="Hall there"
+        label={t`Hall there`}
         value={hall.id}
         options={to.halls.map(({ id, name }) => ({ value: id, label: name }))}
         onChange={setHallId}
       />
-      <Button htmlType="submit" size="large">
-        Send it
-      </Button>
+      <Button htmlType="submit" size="large">{t`Send it`}</Button>
       <Problem>{problem}</Problem>
     </form>
   );

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { readHalls, readSiteName } from '../../store/site';
 import { isSigned } from '../access/who';
@@ -9,7 +10,7 @@ import type { OtherSite, SiteLink } from './schema';
 export const at = <T>(site: Served, say: () => T): T => installation().within.run(site, say);
 
 const nameOf = (site: Served) =>
-  at(site, () => readSiteName(db())) ?? (site.mark === '' ? 'not set up yet' : site.mark);
+  at(site, () => readSiteName(db())) ?? (site.mark === '' ? t`not set up yet` : site.mark);
 
 /** All sites of this installation for a browser that asked for `host`; one alone: none. */
 export function sitesFor(host: string): SiteLink[] {

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { IconBuildingCommunity } from '@tabler/icons-react';
 import { Button } from 'antd';
 import { useState } from 'react';
@@ -32,7 +33,7 @@ export function SiteSwitch({
         <span>{here.name}</span>
       </button>
       <Dialog
-        title="Sites"
+        title={t`Sites`}
         open={open}
         onClose={() => {
           setOpen(false);
@@ -47,10 +48,10 @@ export function SiteSwitch({
 
 /** The sites of an installation; each is a place of its own to a browser. */
 export const SiteList = ({ sites }: { readonly sites: readonly SiteLink[] }) => (
-  <nav aria-label="Sites" className={layout.list}>
+  <nav aria-label={t`Sites`} className={layout.list}>
     {sites.map(({ mark, name, href, isHere }) => (
       <Button key={mark} size="large" type="text" disabled={isHere} href={`${href}/yard`}>
-        {isHere ? `${name}, here` : name}
+        {isHere ? t`${name}, here` : name}
       </Button>
     ))}
   </nav>

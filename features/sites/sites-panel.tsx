@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { call } from '../http/client';
@@ -22,7 +23,7 @@ export function SitesPanel({
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const add = async () => {
-    if (name.trim() === '') return setProblem('Give the site a name.');
+    if (name.trim() === '') return setProblem(t`Give the site a name.`);
     setBusy(true);
     const reply = await call('POST /api/sites', { body: { name } });
     if (reply.ok) return window.location.assign(reply.reply.href);
@@ -31,17 +32,12 @@ export function SitesPanel({
   };
   if (!canAdd && sites.length === 0) return null;
   return (
-    <section className={layout.panel} aria-label="Other sites">
-      <h2>Other sites</h2>
+    <section className={layout.panel} aria-label={t`Other sites`}>
+      <h2>{t`Other sites`}</h2>
       {sites.length === 0 ? null : <SiteList sites={sites} />}
       {canAdd ? (
         <>
-          <Quiet as="p">
-            Each site has a data file, an address and people of its own; the rail leads from one to
-            the other, and chargers travel between them (Charge, Stock). A second yard that one
-            person walks in the same round is no other site: draw its halls here, and say how long
-            the drive is.
-          </Quiet>
+          <Quiet as="p">{t`Each site has a data file, an address and people of its own; the rail leads from one to the other, and chargers travel between them (Charge, Stock). A second yard that one person walks in the same round is no other site: draw its halls here, and say how long the drive is.`}</Quiet>
           <form
             className={layout.fields}
             onSubmit={(event) => {
@@ -50,14 +46,12 @@ export function SitesPanel({
             }}
           >
             <TextField
-              label="Name of the new site"
+              label={t`Name of the new site`}
               maxLength={80}
               value={name}
               onChange={(event) => setName(event.target.value)}
             />
-            <Button htmlType="submit" size="large" disabled={busy}>
-              Add a site
-            </Button>
+            <Button htmlType="submit" size="large" disabled={busy}>{t`Add a site`}</Button>
           </form>
           <Problem>{problem}</Problem>
         </>

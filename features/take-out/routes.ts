@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { dataFile, openToRead, type Db } from '../../store/open';
 import { archiveLines } from '../../store/archive/write';
@@ -13,7 +14,7 @@ const nameOf = (file: string): TableName | null =>
 
 /** Everything as an archive, or one table of it as CSV; 404 for another name. */
 export function getTakeOut(file: string): Response {
-  if (!readSite(db())) return refuse(404, 'There is no site yet.');
+  if (!readSite(db())) return refuse(404, t`There is no site yet.`);
   const table = nameOf(file);
   if (table !== null)
     return download(file, 'text/csv; charset=utf-8', (from) => csvOf(from, table));
@@ -23,7 +24,7 @@ export function getTakeOut(file: string): Response {
     });
   }
   const names = TABLE_NAMES.map((name) => `${name}.csv`).join(', ');
-  return refuse(404, `There is archive.jsonl, and ${names}.`);
+  return refuse(404, t`There is archive.jsonl, and ${names}.`);
 }
 
 /** In pieces as it is read, from a connection of its own: meanwhile others go on writing. */
@@ -52,7 +53,7 @@ function download(file: string, type: string, pieces: (from: Db) => Generator<st
   return new Response(body, {
     headers: {
       'content-type': type,
-      'content-disposition': `attachment; filename="${file}"`,
+      'content-disposition': t`attachment; filename="${file}"`,
       'cache-control': 'no-store',
     },
   });

@@ -1,10 +1,11 @@
 'use client';
 
+import { msg, withWords } from '../../core/language';
 import { DatePicker } from 'antd';
 import dayjs from 'dayjs';
 
 /** As a day is shown, and as it may be typed. */
-const DAY_FORMATS = ['ddd D MMM YYYY', 'YYYY-MM-DD', 'D.M.YYYY', 'D MMM YYYY'];
+const DAY_FORMATS = withWords([msg`ddd D MMM YYYY`, 'YYYY-MM-DD', 'D.M.YYYY', msg`D MMM YYYY`]);
 const DAY = 'YYYY-MM-DD';
 const TIME = 'HH:mm';
 

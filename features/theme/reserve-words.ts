@@ -1,12 +1,13 @@
+import { t } from '../../core/language';
 import { CHARGING, CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/reserve-marks';
 import { FULL_RESERVE_DAYS } from './reserve-colour';
 
 /** A reserve as the season's arrays hold it, in words short enough for a tile. */
 export function reserveText(days: number): string {
   if (days === HELD) return 'held';
-  if (days === CHARGING) return 'on charge';
+  if (days === CHARGING) return t`on charge`;
   if (days === CONDEMNED) return 'replace';
-  if (days === UNKNOWN) return 'not read';
+  if (days === UNKNOWN) return t`not read`;
   return days > 365 ? '365+ d' : `${days} d`;
 }
 

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import {
   IconCamper,
   IconCar,
@@ -54,7 +55,7 @@ export function VehicleIcon({ kind, size = 20 }: { kind: VehicleKindId; size?: n
 
 /** How a battery is kept, said aloud. */
 export function KeepingIcon({ keeping }: { keeping: 'maintainer' | 'negative-off' }) {
-  const label = keeping === 'maintainer' ? 'maintainer on' : 'negative off';
+  const label = keeping === 'maintainer' ? t`maintainer on` : t`negative off`;
   return (
     <svg width="17" height="17" role="img" aria-label={label}>
       <use href={`#glyph-${keeping}`} />

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Suspense, lazy, useState, type ComponentType } from 'react';
 import { Quiet } from './quiet';
 
@@ -49,7 +50,7 @@ export function part<P extends object>(
     // All of an opening page waits, and nothing of it jumps when the part arrives.
     if (opening) return <First {...props} />;
     return (
-      <Suspense fallback={<Quiet>A moment …</Quiet>}>
+      <Suspense fallback={<Quiet>{t`A moment …`}</Quiet>}>
         <Late {...props} />
       </Suspense>
     );

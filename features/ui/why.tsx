@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import type { Sentence } from '../../core/words/words';
 import { Figures } from '../theme/figures';
 import styles from './why.module.css';
@@ -26,7 +27,7 @@ export function Why({
       {all.slice(0, first)}
       {first < all.length ? (
         <details>
-          <summary>and {all.length - first} more reasons</summary>
+          <summary>{t`and ${all.length - first} more reasons`}</summary>
           {all.slice(first)}
         </details>
       ) : null}

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { dayName, instantAt, parseDay, wallClock } from '../../core/day';
@@ -33,7 +34,7 @@ export function AddReading({
     const day = parseDay(date);
     const clock = /^(\d{2}):(\d{2})$/.exec(time);
     if (day === null || !clock) {
-      return act({ do: 'refuse', reason: 'Give the day and the time of the reading.' });
+      return act({ do: 'refuse', reason: t`Give the day and the time of the reading.` });
     }
     const at = instantAt(day, Number(clock[1]), Number(clock[2]), standing.timeZone);
     const volts = take(confirmed, at);
@@ -59,25 +60,25 @@ export function AddReading({
         void record(false);
       }}
     >
-      <h2>Add a reading</h2>
+      <h2>{t`Add a reading`}</h2>
       <div className={shared.fields}>
         <TextField
-          label="Resting voltage, V"
+          label={t`Resting voltage, V`}
           inputMode="decimal"
           value={state.text}
           placeholder="12.52"
           onChange={(event) => act({ do: 'type', text: event.target.value })}
         />
-        <Field label="Day">{(id) => <DayField id={id} value={date} onChange={setDate} />}</Field>
-        <Field label="Time">{(id) => <TimeField id={id} value={time} onChange={setTime} />}</Field>
-        <Button type="primary" htmlType="submit" loading={busy}>
-          Record
-        </Button>
+        <Field label={t`Day`}>{(id) => <DayField id={id} value={date} onChange={setDate} />}</Field>
+        <Field label={t`Time`}>
+          {(id) => <TimeField id={id} value={time} onChange={setTime} />}
+        </Field>
+        <Button type="primary" htmlType="submit" loading={busy}>{t`Record`}</Button>
       </div>
       {state.asked ? (
         <div className={styles.asked} role="alert">
           <p>{state.asked}</p>
-          <Button onClick={() => void record(true)}>It is right, keep it</Button>
+          <Button onClick={() => void record(true)}>{t`It is right, keep it`}</Button>
         </div>
       ) : null}
       {state.problem ? (

@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
@@ -33,7 +35,7 @@ export function Batteries({ data, onChanged }: { data: VehicleData; onChanged: (
         role: other.state.role,
         place: other.state.place,
       });
-    said(await postEntries([to(a, b), to(b, a)]), `${a.mark} and ${b.mark} changed places.`);
+    said(await postEntries([to(a, b), to(b, a)]), t`${a.mark} and ${b.mark} changed places.`);
   };
   /** The one on the bench goes on, the one that was on goes to the bench. */
   const swap = async (on: BatteryDto, off: BatteryDto) => {
@@ -44,7 +46,7 @@ export function Batteries({ data, onChanged }: { data: VehicleData; onChanged: (
         newEntry('taken-out', on.id, siteNow(), {
           to: 'bench',
           hallId: off.state.out?.hallId ?? null,
-          why: `swapped with ${off.mark}`,
+          why: t`swapped with ${off.mark}`,
         }),
         newEntry('fitted', off.id, siteNow(), { vehicleId, role, place }),
         ...(on.state.negativeOn ? [newEntry('negative', off.id, siteNow(), { on: true })] : []),
@@ -54,46 +56,43 @@ export function Batteries({ data, onChanged }: { data: VehicleData; onChanged: (
           : []),
         newEntry('plan-chosen', on.id, siteNow(), { plan: off.state.plan ?? 'bench' }),
       ]),
-      `${off.mark} is on the vehicle, ${on.mark} on the bench.`,
+      t`${off.mark} is on the vehicle, ${on.mark} on the bench.`,
     );
   };
 
   return (
-    <section className={styles.batteries} aria-label="Batteries of this vehicle">
-      <h2>Batteries</h2>
-      <p className={shared.quiet}>Readings follow the battery, not its place.</p>
+    <section className={styles.batteries} aria-label={t`Batteries of this vehicle`}>
+      <h2>{t`Batteries`}</h2>
+      <p className={shared.quiet}>{t`Readings follow the battery, not its place.`}</p>
       <ul>
         {data.batteries.map((one) => (
           <li key={one.id} data-battery={one.mark}>
-            <div>
-              <b>{one.mark}</b> {one.label.toLowerCase()}, {CHEMISTRIES[one.facts.chemistry].short}{' '}
-              {one.facts.capacityAh} Ah
-              <span className={shared.quiet}> {one.state.place}</span>
-            </div>
+            <div>{phrase`${(<b>{one.mark}</b>)} ${one.label.toLowerCase()}, ${CHEMISTRIES[one.facts.chemistry].short} ${one.facts.capacityAh} Ah${(<span className={shared.quiet}> {one.state.place}</span>)}`}</div>
             <div className={styles.batteryActions}>
               {one.state.out === null
                 ? fitted
                     .filter((other) => other.mark > one.mark)
                     .map((other) => (
-                      <Button key={other.id} onClick={() => void exchange(one, other)}>
-                        Exchange with {other.mark}
-                      </Button>
+                      <Button
+                        key={other.id}
+                        onClick={() => void exchange(one, other)}
+                      >{t`Exchange with ${other.mark}`}</Button>
                     ))
                 : fitted.map((other) => (
-                    <Button key={other.id} onClick={() => void swap(other, one)}>
-                      Swap for {other.mark}
-                    </Button>
+                    <Button
+                      key={other.id}
+                      onClick={() => void swap(other, one)}
+                    >{t`Swap for ${other.mark}`}</Button>
                   ))}
-              <Button onClick={() => setAdding({ replaces: one })}>Replace it</Button>
+              <Button onClick={() => setAdding({ replaces: one })}>{t`Replace it`}</Button>
             </div>
           </li>
         ))}
         {data.gone.map((one) => (
           <li key={one.id} data-battery={one.mark}>
-            <div className={shared.quiet}>
-              <b>{one.mark}</b> {CHEMISTRIES[one.facts.chemistry].short} {one.facts.capacityAh} Ah,
-              gone since {shortDay(dayOf(one.state.goneAt!, data.clock.timeZone))}
-            </div>
+            <div
+              className={shared.quiet}
+            >{phrase`${(<b>{one.mark}</b>)} ${CHEMISTRIES[one.facts.chemistry].short} ${one.facts.capacityAh} Ah, gone since ${shortDay(dayOf(one.state.goneAt!, data.clock.timeZone))}`}</div>
           </li>
         ))}
       </ul>
@@ -116,7 +115,7 @@ export function Batteries({ data, onChanged }: { data: VehicleData; onChanged: (
         />
       ) : (
         <Button onClick={() => setAdding({ replaces: null })}>
-          {bench.length ? 'Another battery for the bench' : 'A second battery, for a swap pair'}
+          {bench.length ? t`Another battery for the bench` : t`A second battery, for a swap pair`}
         </Button>
       )}
     </section>

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useMemo } from 'react';
 import { shortDay } from '../../core/day';
 import { limitMa } from '../../core/rules/draw-limit';
@@ -30,19 +31,19 @@ export function DrawTraces({ data, battery }: { data: VehicleData; battery: Batt
   if (own.length === 0) return null;
   const words = own.map(({ id, day }) => {
     const milliamps = settled.get(id);
-    const value = milliamps === undefined ? 'not recorded' : formatMilliamps(milliamps);
+    const value = milliamps === undefined ? t`not recorded` : formatMilliamps(milliamps);
     return `${shortDay(day, data.today)}: ${value}`;
   });
   return (
     <div className={styles.traces}>
-      <h2>Draw tests</h2>
+      <h2>{t`Draw tests`}</h2>
       <TraceChart
         lines={lines}
         analysis={null}
         marks={[]}
         limitMa={limitMa(data.vehicle.kind, data.rules)}
         tick={0}
-        label={`Draw tests laid over each other. ${words.join('. ')}`}
+        label={t`Draw tests laid over each other. ${words.join('. ')}`}
       />
       <p className={shared.quiet}>{words.join(' · ')}</p>
     </div>

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { dropPhoto } from '../../store/photos';
 import { eraseContact } from '../../store/site';
@@ -8,10 +9,10 @@ import { db } from '../server/store';
 export const deletePhoto = (id: string): Response =>
   dropPhoto(db(), id)
     ? Response.json({ kept: true })
-    : refuse(404, 'There is no such photograph, or not any more.');
+    : refuse(404, t`There is no such photograph, or not any more.`);
 
 /** Erases for good how an owner is reached; the name stays with what was agreed. */
 export const deleteContact = (id: string): Response =>
   eraseContact(db(), id)
     ? Response.json({ kept: true })
-    : refuse(404, 'There is no such owner, or nothing is known of them.');
+    : refuse(404, t`There is no such owner, or nothing is known of them.`);

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { BATTERY_FACTS, batteryFactsShown } from '../../core/facts/battery';
@@ -49,11 +50,8 @@ export function FactsView({
   const ofVehicle = { kind: vehicle.kind, name: vehicle.name, ...vehicle.facts };
   return (
     <div className={shared.view}>
-      <Quiet>
-        A correction is an entry of the logbook, with its reason. What was said before stays as it
-        was said; from now on all is judged by what is right.
-      </Quiet>
-      <h2>Battery {battery.mark}</h2>
+      <Quiet>{t`A correction is an entry of the logbook, with its reason. What was said before stays as it was said; from now on all is judged by what is right.`}</Quiet>
+      <h2>{t`Battery ${battery.mark}`}</h2>
       <FactSheet
         of={BATTERY_FACTS}
         sheet={ofBattery}
@@ -69,7 +67,7 @@ export function FactsView({
             record('vehicle-corrected', vehicle.id, {
               was: { looked: false },
               now: { looked: true },
-              why: 'looked at the vehicle',
+              why: t`looked at the vehicle`,
             })
           }
         />
@@ -91,14 +89,11 @@ function NotLooked({ onLooked }: { onLooked: () => Promise<string | null> }) {
   const [problem, setProblem] = useState<string | null>(null);
   return (
     <>
-      <Caution>
-        Nobody has looked at this vehicle: which post goes to its body, an alarm or a tracker, a
-        radio code and its locks are assumed. Correct what is otherwise before a clamp comes off.
-      </Caution>
+      <Caution>{t`Nobody has looked at this vehicle: which post goes to its body, an alarm or a tracker, a radio code and its locks are assumed. Correct what is otherwise before a clamp comes off.`}</Caution>
       <div>
-        <Button onClick={() => void onLooked().then(setProblem)}>
-          I have looked: all of this is so
-        </Button>
+        <Button
+          onClick={() => void onLooked().then(setProblem)}
+        >{t`I have looked: all of this is so`}</Button>
       </div>
       <Problem>{problem}</Problem>
     </>

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { TERMINAL_WORDS } from '../../core/battery/details';
 import type { ChargeForecast } from '../../core/assessment/charge-forecast';
@@ -26,68 +27,70 @@ export function Facts({
   const { today } = useDay();
   return (
     <>
-      <h2>Facts</h2>
+      <h2>{t`Facts`}</h2>
       <dl className={styles.facts}>
-        <Fact name="Battery" value={`${battery.mark}, ${battery.label.toLowerCase()}`} />
-        <Fact name="Chemistry" value={CHEMISTRIES[battery.facts.chemistry].label} />
+        <Fact name={t`Battery`} value={`${battery.mark}, ${battery.label.toLowerCase()}`} />
+        <Fact name={t`Chemistry`} value={CHEMISTRIES[battery.facts.chemistry].label} />
         <Fact
-          name="Rated"
-          value={`${battery.facts.nominalVolts} V, ${battery.facts.capacityAh} Ah`}
+          name={t`Rated`}
+          value={t`${battery.facts.nominalVolts} V, ${battery.facts.capacityAh} Ah`}
         />
         <Fact
-          name="Fitted"
+          name={t`Fitted`}
           value={
             battery.facts.fittedYear === null
-              ? 'unknown, treated as old'
+              ? t`unknown, treated as old`
               : `${battery.facts.fittedMonth ? `${MONTH_NAMES[battery.facts.fittedMonth - 1]} ` : ''}${battery.facts.fittedYear}`
           }
         />
-        <Fact name="Where" value={battery.state.place || '–'} />
-        {battery.details.access ? <Fact name="Off first" value={battery.details.access} /> : null}
+        <Fact name={t`Where`} value={battery.state.place || '–'} />
+        {battery.details.access ? (
+          <Fact name={t`Off first`} value={battery.details.access} />
+        ) : null}
         <Fact
-          name="Terminals"
+          name={t`Terminals`}
           value={[TERMINAL_WORDS[battery.details.terminals], battery.details.tools]
             .filter(Boolean)
             .join(', ')}
         />
         <Fact
-          name="Outlet"
+          name={t`Outlet`}
           value={outletWords(battery.details.outletMetres, data.rules.measureUnit)}
         />
         <Fact
-          name="Plan"
-          value={battery.state.plan ? STORAGE_PLANS[battery.state.plan].short : 'not chosen'}
+          name={t`Plan`}
+          value={battery.state.plan ? STORAGE_PLANS[battery.state.plan].short : t`not chosen`}
         />
         <Fact
-          name="Kept"
+          name={t`Kept`}
           value={
             battery.state.goneAt !== null
               ? 'gone'
               : battery.state.out
-                ? 'on the bench'
+                ? t`on the bench`
                 : battery.state.maintainerSince !== null
-                  ? 'maintainer on'
+                  ? t`maintainer on`
                   : battery.state.negativeOn
-                    ? 'negative on'
-                    : 'negative off'
+                    ? t`negative on`
+                    : t`negative off`
           }
         />
         <Fact
-          name="Draw"
-          value={battery.state.drawMa === null ? 'not measured' : `${battery.state.drawMa} mA`}
+          name={t`Draw`}
+          value={battery.state.drawMa === null ? t`not measured` : t`${battery.state.drawMa} mA`}
         />
         <Fact
-          name="Last full"
+          name={t`Last full`}
           value={
             battery.state.lastFullAt === null
-              ? 'not known'
+              ? t`not known`
               : shortDay(dayOf(battery.state.lastFullAt, data.clock.timeZone), today)
           }
         />
         {outlook ? <Learnt loss={outlook.loss} on={battery.state.negativeOn} /> : null}
         {outlook?.freezingCelsius != null ? (
           <Fact
-            name="Freezes near"
+            name={t`Freezes near`}
             value={formatTemperature(outlook.freezingCelsius, data.rules)}
           />
         ) : null}
@@ -103,14 +106,14 @@ function Learnt({ loss, on }: { loss: LossAnswer; on: boolean }) {
   const { usableAh, now, draw } = loss;
   return (
     <>
-      <Fact name="Loses now" value={`${range(now.low, now.high, 2, '% a day')}`} />
+      <Fact name={t`Loses now`} value={`${range(now.low, now.high, 2, t`% a day`)}`} />
       {on ? (
         <Fact
-          name="Draws, learnt"
+          name={t`Draws, learnt`}
           value={range(milliampsOf(draw.low, loss), milliampsOf(draw.high, loss), 0, 'mA')}
         />
       ) : null}
-      <Fact name="Still holds" value={range(usableAh.low, usableAh.high, 0, 'Ah')} />
+      <Fact name={t`Still holds`} value={range(usableAh.low, usableAh.high, 0, 'Ah')} />
     </>
   );
 }
@@ -125,6 +128,6 @@ function Fact({ name, value }: { name: string; value: string }) {
 }
 
 function outletWords(metres: number | null, unit: Rules['measureUnit']): string {
-  if (metres === null) return 'none in reach';
-  return unit === 'metric' ? `${metres} m away` : `${Math.round(metres * 3.2808)} ft away`;
+  if (metres === null) return t`none in reach`;
+  return unit === 'metric' ? t`${metres} m away` : t`${Math.round(metres * 3.2808)} ft away`;
 }

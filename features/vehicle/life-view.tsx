@@ -1,5 +1,6 @@
 'use client';
 
+import { t, msg, withWords } from '../../core/language';
 import { useMemo } from 'react';
 import { replacingOf } from '../../core/hand-back/consent';
 import { yearsWords } from '../../core/hand-back/keep-or-replace';
@@ -12,11 +13,11 @@ import { Quiet } from '../ui/quiet';
 import type { VehicleData } from './vehicle-data';
 import shared from './vehicle.module.css';
 
-const ADVICE = {
-  keep: 'Keep it',
-  'test-first': 'Test it before anything is bought',
-  replace: 'Replace it',
-} as const;
+const ADVICE = withWords({
+  keep: msg`Keep it`,
+  'test-first': msg`Test it before anything is bought`,
+  replace: msg`Replace it`,
+} as const);
 
 /** The life that is left, what each way on costs a year, and what its owner says to it. */
 export function LifeView({
@@ -37,7 +38,7 @@ export function LifeView({
   );
   const money = (value: number) => formatMoney(value, rules);
   return (
-    <section className={shared.view} aria-label="Keep or replace">
+    <section className={shared.view} aria-label={t`Keep or replace`}>
       <div>
         <h2>{ADVICE[life.advice]}</h2>
         {life.why.map((sentence) => (
@@ -45,8 +46,8 @@ export function LifeView({
         ))}
       </div>
       <DataTable
-        caption="What each way on costs a year"
-        head={['Way on', 'Lasts', 'Price', 'Labour', 'A year']}
+        caption={t`What each way on costs a year`}
+        head={[t`Way on`, t`Lasts`, t`Price`, t`Labour`, t`A year`]}
       >
         {life.ways.map((way) => (
           <tr key={way.way}>
@@ -61,13 +62,10 @@ export function LifeView({
           </tr>
         ))}
       </DataTable>
-      <Quiet as="p">
-        Prices, hours and what a vehicle costs that does not start are the house’s own, under Rules.
-        To keep it costs what the risk of that comes to.
-      </Quiet>
+      <Quiet as="p">{t`Prices, hours and what a vehicle costs that does not start are the house’s own, under Rules. To keep it costs what the risk of that comes to.`}</Quiet>
       {battery.state.goneAt === null ? (
         <div>
-          <h2>{wanted ? 'Another one is wanted' : 'Should its owner want another one'}</h2>
+          <h2>{wanted ? t`Another one is wanted` : t`Should its owner want another one`}</h2>
           <OwnerQuestion
             batteryId={battery.id}
             consent={consent}

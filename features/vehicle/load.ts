@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { dayOf, toDay } from '../../core/day';
 import { inOrder } from '../../core/logbook/entry';
@@ -97,7 +98,7 @@ function goneFrom(vehicleId: string): BatteryDto[] {
     readBatteries(db(), id).map((battery) => ({
       id,
       mark: battery.mark,
-      label: `${battery.mark}, gone`,
+      label: t`${battery.mark}, gone`,
       facts: factsOf(battery),
       details: battery.details,
       state: states.get(id)!,

@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { dayOf, shortDay } from '../../core/day';
@@ -58,8 +60,8 @@ export function Logbook({
               </time>
               <span className={styles.what}>
                 {what}
-                {soon ? <em> too soon after charge or load</em> : null}
-                {entry.strikes ? <em> in place of a struck one</em> : null}
+                {soon ? <em>{t` too soon after charge or load`}</em> : null}
+                {entry.strikes ? <em>{t` in place of a struck one`}</em> : null}
               </span>
               <span className={styles.value}>{value}</span>
               <span className={styles.actions}>
@@ -69,11 +71,9 @@ export function Logbook({
                     size="small"
                     className={styles.aside}
                     aria-expanded={told === entry.id}
-                    aria-label={`What was said about ${value} then`}
+                    aria-label={t`What was said about ${value} then`}
                     onClick={() => setTold(told === entry.id ? null : entry.id)}
-                  >
-                    then
-                  </Button>
+                  >{t`then`}</Button>
                 ) : null}
                 {struckBy || entry.kind === 'laid-up' || entry.kind === 'fitted' ? null : (
                   <Button
@@ -81,21 +81,16 @@ export function Logbook({
                     size="small"
                     className={styles.aside}
                     aria-expanded={open === entry.id}
-                    aria-label={`Correct ${what} ${value}`}
+                    aria-label={t`Correct ${what} ${value}`}
                     onClick={() => setOpen(open === entry.id ? null : entry.id)}
-                  >
-                    correct
-                  </Button>
+                  >{t`correct`}</Button>
                 )}
               </span>
             </div>
             {verdict && told === entry.id ? (
-              <p className={styles.told}>
-                Said then, under version {verdict.ruleVersion} of the rules
-                {verdict.ruleVersion === data.ruleVersion ? '' : ` (now ${data.ruleVersion})`}:{' '}
-                <b>{verdict.headline}.</b> {verdict.why}
-                {verdict.takenFor ? ` It was taken for: ${verdict.takenFor}.` : null}
-              </p>
+              <p
+                className={styles.told}
+              >{phrase`Said then, under version ${verdict.ruleVersion} of the rules${verdict.ruleVersion === data.ruleVersion ? '' : t` (now ${data.ruleVersion})`}: ${(<b>{verdict.headline}.</b>)} ${verdict.why}${verdict.takenFor ? t` It was taken for: ${verdict.takenFor}.` : null}`}</p>
             ) : null}
             {open === entry.id ? (
               <Correct
@@ -138,7 +133,7 @@ function Correct({ entry, data, onDone }: { entry: Entry; data: VehicleData; onD
         'withdrawn',
         entry.subjectId,
         siteNow(),
-        { why: 'struck by hand' },
+        { why: t`struck by hand` },
         entry.id,
         entry.subjectKind,
       );
@@ -159,29 +154,28 @@ function Correct({ entry, data, onDone }: { entry: Entry; data: VehicleData; onD
     >
       {entry.kind === 'reading' ? (
         <>
-          <label>
-            {formatVolts(entry.data.volts)} was mistyped; it was
+          <label>{phrase`${formatVolts(entry.data.volts)} was mistyped; it was${(
             <input
               autoFocus
               inputMode="decimal"
               value={volts}
               placeholder="12.52"
-              aria-label="Volts instead"
+              aria-label={t`Volts instead`}
               onChange={(event) => setVolts(event.target.value)}
             />
-            V
-          </label>
-          <Button htmlType="submit">Replace</Button>
+          )}V`}</label>
+          <Button htmlType="submit">{t`Replace`}</Button>
         </>
       ) : null}
-      <Button onClick={() => void send(false, false)}>Strike it</Button>
+      <Button onClick={() => void send(false, false)}>{t`Strike it`}</Button>
       {message ? (
         <p className={shared.message} role="alert">
           {message}{' '}
           {question ? (
-            <Button size="small" onClick={() => void send(true, true)}>
-              It is right, keep it
-            </Button>
+            <Button
+              size="small"
+              onClick={() => void send(true, true)}
+            >{t`It is right, keep it`}</Button>
           ) : null}
         </p>
       ) : null}

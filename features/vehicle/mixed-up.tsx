@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { dayName, instantAt, toDay } from '../../core/day';
@@ -33,7 +34,7 @@ export function MixedUp({
   if (!open) {
     return (
       <div>
-        <Button onClick={() => setOpen(true)}>It was mixed up with another</Button>
+        <Button onClick={() => setOpen(true)}>{t`It was mixed up with another`}</Button>
       </div>
     );
   }
@@ -44,7 +45,7 @@ export function MixedUp({
     const other = all.reply
       .flatMap(({ marks, batteryIds }) => marks.map((one, i) => ({ mark: one, id: batteryIds[i] })))
       .find((one) => one.mark.toUpperCase() === wanted);
-    if (!other?.id) return setProblem(`No battery here is marked ${wanted || 'so'}.`);
+    if (!other?.id) return setProblem(t`No battery here is marked ${wanted || t`so`}.`);
     const reply = await postEntry(
       newEntry('mixed-up', battery.id, siteNow(), {
         with: other.id,
@@ -65,31 +66,28 @@ export function MixedUp({
         void record();
       }}
     >
-      <h3>{battery.mark} was taken for another battery</h3>
-      <p className={shared.quiet}>
-        What was recorded of each since that day goes to the other, with the place where it sits.
-        Struck in the logbook, all goes back.
-      </p>
+      <h3>{t`${battery.mark} was taken for another battery`}</h3>
+      <p
+        className={shared.quiet}
+      >{t`What was recorded of each since that day goes to the other, with the place where it sits. Struck in the logbook, all goes back.`}</p>
       <div className={shared.fields}>
         <TextField
-          label="The other’s mark"
+          label={t`The other’s mark`}
           maxLength={12}
           value={mark}
           onChange={(event) => setMark(event.target.value)}
         />
-        <Field label="Since the morning of">
+        <Field label={t`Since the morning of`}>
           {(id) => <DayField id={id} size="large" value={since} onChange={setSince} />}
         </Field>
         <TextField
-          label="How do you know?"
+          label={t`How do you know?`}
           maxLength={200}
           value={why}
           onChange={(event) => setWhy(event.target.value)}
         />
-        <Button type="primary" htmlType="submit">
-          They were mixed up
-        </Button>
-        <Button onClick={() => setOpen(false)}>Leave it</Button>
+        <Button type="primary" htmlType="submit">{t`They were mixed up`}</Button>
+        <Button onClick={() => setOpen(false)}>{t`Leave it`}</Button>
       </div>
       <Problem>{problem}</Problem>
     </form>

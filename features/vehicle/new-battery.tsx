@@ -1,5 +1,6 @@
 'use client';
 
+import { t, msg, withWords } from '../../core/language';
 import { Button, Checkbox } from 'antd';
 import { useMemo, useState } from 'react';
 import { v4 as uuid } from 'uuid';
@@ -25,11 +26,11 @@ import styles from './new-battery.module.css';
 import shared from './vehicle.module.css';
 
 /** What is looked at by whoever holds the new one, before it goes in. */
-const LOOKED_AT = [
-  'It fits: case, posts the right way round, hold-down, vent',
-  'Level and volts looked at: as it came, a new one may be flat',
-  'Charged slowly until its lamp said full, before it goes in',
-] as const;
+const LOOKED_AT = withWords([
+  msg`It fits: case, posts the right way round, hold-down, vent`,
+  msg`Level and volts looked at: as it came, a new one may be flat`,
+  msg`Charged slowly until its lamp said full, before it goes in`,
+] as const);
 
 const numberOf = (text: string) =>
   text.trim() === '' ? null : Number(text.trim().replace(',', '.'));
@@ -56,40 +57,40 @@ function RatedFields({
   return (
     <div className={shared.fields}>
       <SelectField
-        label="Chemistry"
+        label={t`Chemistry`}
         value={chemistry}
-        placeholder="on its case"
+        placeholder={t`on its case`}
         options={CHEMISTRY_IDS.map((one) => ({ value: one, label: CHEMISTRIES[one].label }))}
         onChange={(value) => onType({ chemistry: value })}
       />
       <TextField
-        label="Capacity, Ah"
+        label={t`Capacity, Ah`}
         inputMode="decimal"
         value={capacity}
         onChange={(event) => onType({ capacity: event.target.value })}
       />
       {role === 'starter' ? (
         <TextField
-          label="Cold cranking, A"
+          label={t`Cold cranking, A`}
           inputMode="numeric"
           value={amps}
-          placeholder="if given"
+          placeholder={t`if given`}
           onChange={(event) => onType({ amps: event.target.value })}
         />
       ) : null}
       {numberOf(amps) === null ? null : (
         <SelectField
-          label="Rated by"
+          label={t`Rated by`}
           value={standard}
           options={CRANKING_STANDARDS.map((one) => ({ value: one, label: STANDARD_WORDS[one] }))}
           onChange={(value) => onType({ standard: value })}
         />
       )}
       <TextField
-        label="Made or fitted, year"
+        label={t`Made or fitted, year`}
         inputMode="numeric"
         value={year}
-        placeholder="unknown"
+        placeholder={t`unknown`}
         onChange={(event) => onType({ year: event.target.value })}
       />
     </div>
@@ -152,9 +153,9 @@ export function NewBatteryForm({
       : [];
   const against = [...(consent && !consent.may ? [consent.say] : []), ...doubts];
   const send = async () => {
-    if (!fresh) return setProblem('Chemistry: what stands on its case?');
+    if (!fresh) return setProblem(t`Chemistry: what stands on its case?`);
     if (replaces && looked.length < LOOKED_AT.length) {
-      return setProblem('First look at what is not ticked yet: it is easier before it is in.');
+      return setProblem(t`First look at what is not ticked yet: it is easier before it is in.`);
     }
     const reply = await call('POST /api/batteries', {
       body: {
@@ -168,8 +169,8 @@ export function NewBatteryForm({
     if (!reply.ok) return setProblem(reply.reason);
     onDone(
       replaces
-        ? `The new battery is fitted in place of ${replaces.mark}: write the date on its case, and read it before you rely on it.`
-        : 'The second battery stands on the bench.',
+        ? t`The new battery is fitted in place of ${replaces.mark}: write the date on its case, and read it before you rely on it.`
+        : t`The second battery stands on the bench.`,
     );
   };
   return (
@@ -180,11 +181,11 @@ export function NewBatteryForm({
         void send();
       }}
     >
-      <h3>{replaces ? `In place of ${replaces.mark}` : 'The second of a swap pair'}</h3>
+      <h3>{replaces ? t`In place of ${replaces.mark}` : t`The second of a swap pair`}</h3>
       <p className={shared.quiet}>
         {replaces
-          ? `The old one: ${CHEMISTRIES[replaces.facts.chemistry].inWords}, ${replaces.facts.capacityAh} Ah. What stands on the new one’s own case:`
-          : 'What stands on its own case. A new battery is checked too: level, voltage, a charge.'}
+          ? t`The old one: ${CHEMISTRIES[replaces.facts.chemistry].inWords}, ${replaces.facts.capacityAh} Ah. What stands on the new one’s own case:`
+          : t`What stands on its own case. A new battery is checked too: level, voltage, a charge.`}
       </p>
       <RatedFields
         typed={typed}
@@ -200,7 +201,7 @@ export function NewBatteryForm({
             onChange={(ticked) => setLooked(ticked)}
           />
           <SelectField
-            label="The old one"
+            label={t`The old one`}
             value={went}
             options={WENTS.map((one) => ({ value: one, label: WENT_WORDS[one] }))}
             onChange={setWent}
@@ -212,7 +213,7 @@ export function NewBatteryForm({
       ))}
       {against.length > 0 ? (
         <TextField
-          label="Fitted all the same because"
+          label={t`Fitted all the same because`}
           maxLength={200}
           value={despite}
           onChange={(event) => setDespite(event.target.value)}
@@ -220,9 +221,9 @@ export function NewBatteryForm({
       ) : null}
       <div className={styles.acts}>
         <Button type="primary" htmlType="submit">
-          {replaces ? 'Fit it' : 'Put it on the bench'}
+          {replaces ? t`Fit it` : t`Put it on the bench`}
         </Button>
-        <Button onClick={onLeave}>Leave it</Button>
+        <Button onClick={onLeave}>{t`Leave it`}</Button>
       </div>
       <Problem>{problem}</Problem>
     </form>

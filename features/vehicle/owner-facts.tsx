@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { CONSENT_WORDS, KEY_WORDS, type Terms } from '../../core/stay/vehicle-facts';
@@ -23,7 +24,7 @@ export function OwnerFacts({ data, onChanged }: { data: VehicleData; onChanged: 
     />
   ) : (
     <div>
-      <Button onClick={() => setOpen(true)}>Owner, keys and what was agreed</Button>
+      <Button onClick={() => setOpen(true)}>{t`Owner, keys and what was agreed`}</Button>
     </div>
   );
 }
@@ -72,27 +73,27 @@ function OwnerForm({
         void keep();
       }}
     >
-      <h3>Owner, keys and what was agreed</h3>
+      <h3>{t`Owner, keys and what was agreed`}</h3>
       <div className={shared.fields}>
         <TextField
-          label="Owner"
+          label={t`Owner`}
           maxLength={80}
           value={name}
           onChange={(e) => setName(e.target.value)}
         />
         {renamed ? (
           <SelectField
-            label="This is"
+            label={t`This is`}
             value={samePerson}
             options={[
-              { value: 'same', label: `${owner.name}, written right` },
-              { value: 'other', label: 'Another owner' },
+              { value: 'same', label: t`${owner.name}, written right` },
+              { value: 'other', label: t`Another owner` },
             ]}
             onChange={setSamePerson}
           />
         ) : null}
         <TextField
-          label="How to reach them"
+          label={t`How to reach them`}
           maxLength={160}
           value={contact}
           onChange={(event) => setContact(event.target.value)}
@@ -100,26 +101,26 @@ function OwnerForm({
       </div>
       <div className={shared.fields}>
         <SelectField
-          label="Keys"
+          label={t`Keys`}
           value={terms.keys}
           options={wordsAsOptions(KEY_WORDS)}
           onChange={(keys) => setTerms({ ...terms, keys })}
         />
         <TextField
-          label="Hook, box or envelope"
+          label={t`Hook, box or envelope`}
           maxLength={40}
           value={terms.keyPlace}
           onChange={(event) => setTerms({ ...terms, keyPlace: event.target.value })}
         />
         <SelectField
-          label="Replacing a battery"
+          label={t`Replacing a battery`}
           value={terms.consent}
           options={wordsAsOptions(CONSENT_WORDS)}
           onChange={(consent) => setTerms({ ...terms, consent })}
         />
         {terms.consent === 'up-to' ? (
           <TextField
-            label="Up to"
+            label={t`Up to`}
             inputMode="decimal"
             value={price}
             onChange={(event) => setPrice(event.target.value)}
@@ -127,10 +128,8 @@ function OwnerForm({
         ) : null}
       </div>
       <div className={shared.fields}>
-        <Button type="primary" htmlType="submit">
-          Keep it
-        </Button>
-        <Button onClick={onLeave}>Leave it</Button>
+        <Button type="primary" htmlType="submit">{t`Keep it`}</Button>
+        <Button onClick={onLeave}>{t`Leave it`}</Button>
       </div>
       <Problem>{problem}</Problem>
     </form>

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { v4 as uuid } from 'uuid';
 import { z } from 'zod';
@@ -16,7 +17,7 @@ import { db } from '../server/store';
 export const OwnerOf = z
   .strictObject({
     owner: z
-      .strictObject({ name: Line(1, 80, 'give the owner’s name'), contact: Line(0, 160) })
+      .strictObject({ name: Line(1, 80, () => t`give the owner’s name`), contact: Line(0, 160) })
       .nullable(),
     /** It is who it was, under another name; else another name is somebody else. */
     samePerson: z.boolean(),
@@ -28,7 +29,7 @@ export const OwnerOf = z
       context.addIssue({
         code: 'custom',
         path: ['terms', 'priceLimit'],
-        message: 'up to which price?',
+        message: t`up to which price?`,
       });
     }
   });
@@ -41,13 +42,13 @@ export async function putOwnerOf(request: Request, vehicleId: string): Promise<R
   const { data, refusal } = await bodyOf(request, OwnerOf);
   if (refusal) return refusal;
   const state = readVehicleStates(db(), vehicleId).get(vehicleId);
-  if (!state) return refuse(404, 'There is no such vehicle.');
+  if (!state) return refuse(404, t`There is no such vehicle.`);
   const { owner, samePerson, why } = data;
   const all = readOwners(db());
   const before = all.find(({ id }) => id === state.terms.ownerId) ?? null;
   const named = all.find(({ name }) => name === owner?.name) ?? null;
   if (samePerson && before && named && named.id !== before.id) {
-    return refuse(409, `${named.name} is another owner here: choose “another owner”.`, {
+    return refuse(409, t`${named.name} is another owner here: choose “another owner”.`, {
       field: 'owner.name',
     });
   }

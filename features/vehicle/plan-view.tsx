@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import type { BatteryRecord } from '../../core/record/battery-record';
@@ -58,10 +60,10 @@ export function PlanView({
     <div className={shared.view}>
       <p className={shared.quiet}>
         {state.plan
-          ? `On the plan “${STORAGE_PLANS[state.plan].label}”.`
-          : `No plan was chosen; it is kept as if “${planInUse(state).label}”.`}
+          ? t`On the plan “${STORAGE_PLANS[state.plan].label}”.`
+          : t`No plan was chosen; it is kept as if “${planInUse(state).label}”.`}
         {todo.length
-          ? ` Still to do in the round: ${todo.map((id) => PROCEDURES[id].label.toLowerCase()).join(', ')}.`
+          ? t` Still to do in the round: ${todo.map((id) => PROCEDURES[id].label.toLowerCase()).join(', ')}.`
           : ''}
       </p>
       <PlanPicker
@@ -74,15 +76,14 @@ export function PlanView({
         }}
       />
       {wanted && advised && wanted !== advised ? (
-        <label className={styles.why}>
-          Why not the recommended one
+        <label className={styles.why}>{phrase`Why not the recommended one${(
           <input
             value={why}
             maxLength={300}
-            placeholder="as you like: owner asks for it, no key, no time"
+            placeholder={t`as you like: owner asks for it, no key, no time`}
             onChange={(event) => setWhy(event.target.value)}
           />
-        </label>
+        )}`}</label>
       ) : null}
       {problem ? (
         <p className={shared.message} role="alert">
@@ -91,7 +92,7 @@ export function PlanView({
       ) : null}
       <div>
         <Button type="primary" size="large" disabled={!wanted} onClick={() => void choose()}>
-          {wanted ? `Put it on: ${STORAGE_PLANS[wanted].short}` : 'Choose another plan above'}
+          {wanted ? t`Put it on: ${STORAGE_PLANS[wanted].short}` : t`Choose another plan above`}
         </Button>
       </div>
     </div>

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { z } from 'zod';
 import { cellsFor } from '../../core/battery/chemistries';
@@ -66,17 +67,17 @@ export async function postBattery(request: Request): Promise<Response> {
   const { vehicleId, replaces, onBench, battery, went, charged, despite } = parsed.data;
   const loaded = loadSite(db(), now());
   const stay = loaded?.stays.find((one) => one.vehicle.id === vehicleId);
-  if (!loaded || !stay) return refuse(404, 'vehicleId: no such vehicle stands here.');
+  if (!loaded || !stay) return refuse(404, t`vehicleId: no such vehicle stands here.`);
   if (readBatteries(db(), battery.id).length) return Response.json({ id: battery.id });
   const old = stay.batteries.find((one) => one.battery.id === replaces);
   if (replaces !== null && !old) {
-    return refuse(409, 'replaces: that battery is not on this vehicle any more.');
+    return refuse(409, t`replaces: that battery is not on this vehicle any more.`);
   }
   const string = stay.batteries.find((one) => one.standing.state.role === 'string');
   if (battery.role === 'string' && string && string.battery.capacityAh !== battery.capacityAh) {
     return refuse(
       422,
-      `capacityAh: ${battery.capacityAh} Ah in a string of ${string.battery.capacityAh} Ah: the weaker block drags the rest.`,
+      t`capacityAh: ${battery.capacityAh} Ah in a string of ${string.battery.capacityAh} Ah: the weaker block drags the rest.`,
       { field: 'battery.capacityAh' },
     );
   }
@@ -84,7 +85,7 @@ export async function postBattery(request: Request): Promise<Response> {
   const judged = old && troubleOf(loaded, old) === null;
   const because = judged ? against(stay, old, parsed.data) : [];
   if (because.length > 0 && despite === '') {
-    return refuse(409, `${because.join(' ')} Say why it is fitted all the same.`, {
+    return refuse(409, t`${because.join(' ')} Say why it is fitted all the same.`, {
       field: 'despite',
     });
   }
@@ -109,7 +110,7 @@ export async function postBattery(request: Request): Promise<Response> {
       record('fitted', id, { vehicleId, role, place });
       if (charged) record('charge-ended', id, { full: true, ampHours: null });
       if (onBench) {
-        record('taken-out', id, { to: 'bench', hallId: null, why: 'second of a swap pair' });
+        record('taken-out', id, { to: 'bench', hallId: null, why: t`second of a swap pair` });
         record('plan-chosen', id, { plan: 'bench' });
       } else if (old?.standing.state.plan) {
         record('plan-chosen', id, { plan: old.standing.state.plan });

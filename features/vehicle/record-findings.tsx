@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import Link from 'next/link';
 import { dayOf, shortDay } from '../../core/day';
 import type { LossAnswer } from '../../core/record/loss';
@@ -25,25 +26,25 @@ export function RecordFindings({
   const days = new Map(
     battery.state.readings.map(({ id, at, volts }) => [
       id,
-      `${volts.toFixed(2)} V of ${shortDay(dayOf(at, timeZone))}`,
+      t`${volts.toFixed(2)} V of ${shortDay(dayOf(at, timeZone))}`,
     ]),
   );
   return (
-    <section className={styles.findings} aria-label="What its record shows">
-      <h2>What its record shows</h2>
+    <section className={styles.findings} aria-label={t`What its record shows`}>
+      <h2>{t`What its record shows`}</h2>
       <ul>
         {loss.findings.map(({ kind, chance, since, reading }) => (
           <li key={`${kind} ${reading ?? ''}`} data-finding={kind}>
             <b>
               {FINDING_WORDS[kind]}
-              {reading ? ` (${days.get(reading) ?? 'a reading'})` : ''}: {chanceWords(chance)}
-              {since === null ? '' : `, since about ${shortDay(dayOf(since, timeZone))}`}.
+              {reading ? ` (${days.get(reading) ?? t`a reading`})` : ''}: {chanceWords(chance)}
+              {since === null ? '' : t`, since about ${shortDay(dayOf(since, timeZone))}`}.
             </b>{' '}
             {settleBy(kind)}
             {AT_THE_BENCH.includes(kind) && battery.state.negativeOn ? (
               <>
                 {' '}
-                <Link href={`/bench?battery=${battery.id}`}>To the bench</Link>
+                <Link href={`/bench?battery=${battery.id}`}>{t`To the bench`}</Link>
               </>
             ) : null}
           </li>

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import Link from 'next/link';
 import { useState, type ReactNode } from 'react';
@@ -31,25 +32,25 @@ export function StayView({ data, onChanged }: { data: VehicleData; onChanged: ()
     onChanged();
   };
   const mind = [
-    ...(facts.earth === 'positive' ? ['positive earth: the positive comes off first'] : []),
-    ...(facts.alarm === 'must-live' ? ['its alarm must stay live'] : []),
-    ...(facts.tracker ? [`tracker: tell ${facts.tellWho || 'its company'}`] : []),
-    ...(facts.radioCode === 'missing' ? ['radio code missing'] : []),
+    ...(facts.earth === 'positive' ? [t`positive earth: the positive comes off first`] : []),
+    ...(facts.alarm === 'must-live' ? [t`its alarm must stay live`] : []),
+    ...(facts.tracker ? [t`tracker: tell ${facts.tellWho || t`its company`}`] : []),
+    ...(facts.radioCode === 'missing' ? [t`radio code missing`] : []),
     ...(facts.poweredClosure
-      ? [`powered lock${facts.emergencyKey ? ', emergency key in hand' : ', no emergency key'}`]
+      ? [t`powered lock${facts.emergencyKey ? t`, emergency key in hand` : t`, no emergency key`}`]
       : []),
   ];
   return (
     <div className={shared.view}>
       <dl className={list.facts}>
         <div>
-          <dt>Owner</dt>
+          <dt>{t`Owner`}</dt>
           <dd>
-            {owner ? [owner.name, owner.contact].filter(Boolean).join(', ') : 'not noted'}{' '}
+            {owner ? [owner.name, owner.contact].filter(Boolean).join(', ') : t`not noted`}{' '}
             {owner?.contact ? (
               <Sure
-                label="Erase"
-                question="Erase how they are reached, for good"
+                label={t`Erase`}
+                question={t`Erase how they are reached, for good`}
                 onSure={() =>
                   void erased(call('DELETE /api/owners/{id}/contact', { of: { id: owner.id } }))
                 }
@@ -58,46 +59,49 @@ export function StayView({ data, onChanged }: { data: VehicleData; onChanged: ()
           </dd>
         </div>
         <div>
-          <dt>Keys</dt>
+          <dt>{t`Keys`}</dt>
           <dd>{[KEY_WORDS[terms.keys], terms.keyPlace].filter(Boolean).join(', ')}</dd>
         </div>
         <div>
-          <dt>Replacing a battery</dt>
+          <dt>{t`Replacing a battery`}</dt>
           <dd>
             {CONSENT_WORDS[terms.consent]}
             {terms.priceLimit === null ? '' : `: ${terms.priceLimit}`}
           </dd>
         </div>
         <div>
-          <dt>Everything off</dt>
+          <dt>{t`Everything off`}</dt>
           <dd>
             {allOff
               ? `${shortDay(dayOf(allOff.at, clock.timeZone))}: ${allOff.checked.join(', ').toLowerCase()}`
-              : 'not checked'}
+              : t`not checked`}
           </dd>
         </div>
         {mind.length ? (
           <div>
-            <dt>Mind</dt>
+            <dt>{t`Mind`}</dt>
             <dd>{mind.join('; ')}</dd>
           </div>
         ) : null}
       </dl>
       <p>
-        <Link href={`/print/vehicle/${vehicle.id}`}>Print tag, case labels and bay card</Link>
+        <Link href={`/print/vehicle/${vehicle.id}`}>{t`Print tag, case labels and bay card`}</Link>
       </p>
       {data.photos.length ? (
-        <ul className={styles.photos} aria-label="Condition on arrival">
+        <ul className={styles.photos} aria-label={t`Condition on arrival`}>
           {data.photos.map((photo, i) => (
             <li key={photo.id}>
               <a href={`/api/photos/${photo.id}`}>
                 {/* eslint-disable-next-line @next/next/no-img-element */}
-                <img src={`/api/photos/${photo.id}`} alt={photo.caption || `Photograph ${i + 1}`} />
+                <img
+                  src={`/api/photos/${photo.id}`}
+                  alt={photo.caption || t`Photograph ${i + 1}`}
+                />
               </a>
               <span>{photo.caption}</span>
               <Sure
-                label="Erase"
-                question="Erase it for good"
+                label={t`Erase`}
+                question={t`Erase it for good`}
                 onSure={() =>
                   void erased(call('DELETE /api/photos/{id}', { of: { id: photo.id } }))
                 }
@@ -123,29 +127,28 @@ function Outing({ data, onChanged }: { data: VehicleData; onChanged: () => void 
   const record = async () => {
     const n = minutes.trim() === '' ? null : Number(minutes);
     if (n !== null && !(n >= 0 && n <= 1440)) {
-      return setMessage('Minutes are 0 to 1440; leave it empty where nobody knows.');
+      return setMessage(t`Minutes are 0 to 1440; leave it empty where nobody knows.`);
     }
     const reply = await postEntry(newEntry('outing', data.vehicle.id, siteNow(), { minutes: n }));
     if (!reply.ok) return setMessage(reply.reason);
     setMinutes('');
-    setMessage('Recorded. It counts as no charge; read the batteries once they have rested.');
+    setMessage(t`Recorded. It counts as no charge; read the batteries once they have rested.`);
     onChanged();
   };
   return (
-    <StayForm heading="It ran or was driven" message={message} onSubmit={() => void record()}>
-      <p className={shared.quiet}>
-        A start and a short outing take more than they give; only half an hour or so on the road
-        counts, and a reading tells.
-      </p>
+    <StayForm heading={t`It ran or was driven`} message={message} onSubmit={() => void record()}>
+      <p
+        className={shared.quiet}
+      >{t`A start and a short outing take more than they give; only half an hour or so on the road counts, and a reading tells.`}</p>
       <div className={shared.fields}>
         <TextField
-          label="Minutes"
+          label={t`Minutes`}
           inputMode="numeric"
           value={minutes}
-          placeholder="unknown"
+          placeholder={t`unknown`}
           onChange={(event) => setMinutes(event.target.value)}
         />
-        <Button htmlType="submit">Record the outing</Button>
+        <Button htmlType="submit">{t`Record the outing`}</Button>
       </div>
     </StayForm>
   );
@@ -162,24 +165,24 @@ function Collection({ data, onChanged }: { data: VehicleData; onChanged: () => v
     if (!reply.ok) return setMessage(reply.reason);
     setMessage(
       day === null
-        ? 'It is kept always ready, and the season is planned for that.'
-        : `Collected on ${shortDay(toDay(day))}: the season is planned for that.`,
+        ? t`It is kept always ready, and the season is planned for that.`
+        : t`Collected on ${shortDay(toDay(day))}: the season is planned for that.`,
     );
     onChanged();
   };
   const submit = () => {
-    if (parseDay(on) === null) setMessage('Choose the day on which its owner comes.');
+    if (parseDay(on) === null) setMessage(t`Choose the day on which its owner comes.`);
     else void record(on);
   };
   return (
-    <StayForm heading="Its owner comes on another day" message={message} onSubmit={submit}>
+    <StayForm heading={t`Its owner comes on another day`} message={message} onSubmit={submit}>
       <div className={shared.fields}>
-        <Field label="Collection day">
+        <Field label={t`Collection day`}>
           {(id) => <DayField id={id} value={on} onChange={setOn} />}
         </Field>
-        <Button htmlType="submit">Keep that day</Button>
+        <Button htmlType="submit">{t`Keep that day`}</Button>
         {collectDay !== null ? (
-          <Button onClick={() => void record(null)}>Always ready, no day</Button>
+          <Button onClick={() => void record(null)}>{t`Always ready, no day`}</Button>
         ) : null}
       </div>
     </StayForm>

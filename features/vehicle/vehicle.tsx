@@ -1,5 +1,6 @@
 'use client';
 
+import { t, msg, withWords } from '../../core/language';
 import Link from 'next/link';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
@@ -38,15 +39,15 @@ const StayView = part(() => import('./stay-view').then((loaded) => loaded.StayVi
 const WhatIfView = part(() => import('./what-if-view').then((loaded) => loaded.WhatIfView));
 const WorkView = part(() => import('./work-view').then((loaded) => loaded.WorkView));
 
-const VIEWS = {
-  record: 'Record',
-  plan: 'Storage plan',
-  'what-if': 'What if',
-  work: 'Work',
-  life: 'Life left',
-  stay: 'Stay',
-  facts: 'Facts',
-} as const;
+const VIEWS = withWords({
+  record: msg`Record`,
+  plan: msg`Storage plan`,
+  'what-if': msg`What if`,
+  work: msg`Work`,
+  life: msg`Life left`,
+  stay: msg`Stay`,
+  facts: msg`Facts`,
+} as const);
 type View = keyof typeof VIEWS;
 
 export function Vehicle({ data }: { data: VehicleData }) {
@@ -73,7 +74,7 @@ export function Vehicle({ data }: { data: VehicleData }) {
     return (
       <div className={layout.page}>
         <h1>{vehicle.name}</h1>
-        <p>No battery of this vehicle is in the logbook.</p>
+        <p>{t`No battery of this vehicle is in the logbook.`}</p>
       </div>
     );
   }
@@ -95,12 +96,12 @@ export function Vehicle({ data }: { data: VehicleData }) {
             ))}
             {onDay ? (
               <p className={styles.onDay} role="status">
-                {shortDay(day, today)}, {day > today ? 'if nobody charges it' : 'as recorded'}:{' '}
+                {shortDay(day, today)}, {day > today ? t`if nobody charges it` : t`as recorded`}:{' '}
                 {onDay.soc < -1000
-                  ? 'nothing is known'
+                  ? t`nothing is known`
                   : onDay.reserve === HELD
-                    ? 'held'
-                    : `state of charge ${onDay.soc} %, reserve ${reserveText(onDay.reserve)}`}
+                    ? t`held`
+                    : t`state of charge ${onDay.soc} %, reserve ${reserveText(onDay.reserve)}`}
               </p>
             ) : null}
           </div>
@@ -111,7 +112,7 @@ export function Vehicle({ data }: { data: VehicleData }) {
               timeZone={data.clock.timeZone}
             />
           ) : null}
-          <div className={layout.views} role="group" aria-label="Shown">
+          <div className={layout.views} role="group" aria-label={t`Shown`}>
             {(Object.keys(VIEWS) as View[]).map((one) => (
               <Button key={one} aria-pressed={one === view} onClick={() => setView(one)}>
                 {VIEWS[one]}
@@ -119,8 +120,8 @@ export function Vehicle({ data }: { data: VehicleData }) {
             ))}
             {battery.state.goneAt === null ? (
               <span className={styles.elsewhere}>
-                <Link href={`/bench?battery=${battery.id}`}>To the bench</Link>
-                <Link href={`/charge?battery=${battery.id}`}>To its charge</Link>
+                <Link href={`/bench?battery=${battery.id}`}>{t`To the bench`}</Link>
+                <Link href={`/charge?battery=${battery.id}`}>{t`To its charge`}</Link>
               </span>
             ) : null}
           </div>
@@ -164,7 +165,7 @@ export function Vehicle({ data }: { data: VehicleData }) {
                 <ReadingChart
                   series={series}
                   day={day === today ? null : day + 0.5}
-                  summary={`Resting voltages of battery ${battery.mark}. ${verdict.headline}`}
+                  summary={t`Resting voltages of battery ${battery.mark}. ${verdict.headline}`}
                 />
               </div>
               <DrawTraces data={data} battery={battery} />
@@ -179,7 +180,7 @@ export function Vehicle({ data }: { data: VehicleData }) {
         </section>
         <section className={styles.side}>
           <Facts data={data} battery={battery} outlook={verdict.outlook} />
-          <h2>Logbook</h2>
+          <h2>{t`Logbook`}</h2>
           <Logbook data={data} battery={battery} standing={standing} onChanged={refresh} />
         </section>
       </div>
@@ -211,16 +212,16 @@ function Head({
         <>
           {VEHICLE_KINDS[vehicle.kind].label} · {data.hall.name} ·{' '}
           {vehicle.collectDay === null
-            ? 'always ready'
-            : `collection ${shortDay(vehicle.collectDay, today)}${data.readiness ? `, ${lower(readinessWords(data.readiness, today))}` : ''} · `}
+            ? t`always ready`
+            : t`collection ${shortDay(vehicle.collectDay, today)}${data.readiness ? `, ${lower(readinessWords(data.readiness, today))}` : ''} · `}
           {vehicle.collectDay === null ? null : (
-            <Link href={`/hand-back/${vehicle.id}`}>walk it back</Link>
+            <Link href={`/hand-back/${vehicle.id}`}>{t`walk it back`}</Link>
           )}
         </>
       }
     >
       {shown.length > 1 ? (
-        <div className={styles.tabs} role="group" aria-label="Battery">
+        <div className={styles.tabs} role="group" aria-label={t`Battery`}>
           {shown.map((one) => (
             <Button
               key={one.id}

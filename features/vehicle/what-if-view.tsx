@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import type { ChartConfiguration } from 'chart.js';
 import { collectionProblem } from '../../core/time-limits';
@@ -45,9 +47,9 @@ export function WhatIfView({
   const day = collect === '' ? null : parseDay(collect);
   const problem =
     less !== '' && !(lessMa >= 0 && lessMa <= 20_000)
-      ? 'Milliamps of the circuit: 0 to 20000.'
+      ? t`Milliamps of the circuit: 0 to 20000.`
       : collect !== '' && (day === null || day <= data.today || collectionProblem(day, data.today))
-        ? 'The day of collection is after today, and within three years.'
+        ? t`The day of collection is after today, and within three years.`
         : null;
   const hall = data.halls.find(({ id }) => id === hallId);
   const change = useMemo(
@@ -71,28 +73,30 @@ export function WhatIfView({
   const obstacles = obstaclesTo(STORAGE_PLANS[plan], context);
   return (
     <div className={styles.view}>
-      <p className={styles.quiet}>Nothing here is written down: change what you like, and see.</p>
+      <p
+        className={styles.quiet}
+      >{t`Nothing here is written down: change what you like, and see.`}</p>
       <div className={styles.fields} data-kept>
         <SelectField
-          label="Kept"
+          label={t`Kept`}
           value={plan}
           options={STORAGE_PLAN_IDS.map((id) => ({
             value: id,
-            label: `${STORAGE_PLANS[id].label}${id === inUse.id ? ' (now)' : ''}`,
+            label: `${STORAGE_PLANS[id].label}${id === inUse.id ? t` (now)` : ''}`,
           }))}
           onChange={setPlan}
         />
         <SelectField
-          label="In"
+          label={t`In`}
           value={hallId}
           options={data.halls.map(({ id, name }) => ({
             value: id,
-            label: `${name}${id === battery.hallId ? ' (now)' : ''}`,
+            label: `${name}${id === battery.hallId ? t` (now)` : ''}`,
           }))}
           onChange={setHallId}
         />
         <TextField
-          label="A circuit less, mA"
+          label={t`A circuit less, mA`}
 
           inputMode="decimal"
           value={less}
@@ -100,15 +104,15 @@ export function WhatIfView({
           onChange={(event) => setLess(event.target.value.replace(',', '.'))}
         />
         <SelectField
-          label="Winter"
+          label={t`Winter`}
           value={colder}
           options={COLDER.map((kelvin) => ({
             value: kelvin,
-            label: kelvin === 0 ? 'as usual' : `${kelvin} K colder`,
+            label: kelvin === 0 ? t`as usual` : t`${kelvin} K colder`,
           }))}
           onChange={setColder}
         />
-        <Field label="Collected on">
+        <Field label={t`Collected on`}>
           {(id) => (
             <DayField
               id={id}
@@ -125,12 +129,13 @@ export function WhatIfView({
         </p>
       ) : null}
       {obstacles.length ? (
-        <p className={styles.problem}>Not possible as it stands: {obstacles.join('; ')}.</p>
+        <p className={styles.problem}>{t`Not possible as it stands: ${obstacles.join('; ')}.`}</p>
       ) : null}
       {failed ? (
-        <p className={styles.problem} role="alert">
-          It could not be worked out: load the page again.
-        </p>
+        <p
+          className={styles.problem}
+          role="alert"
+        >{t`It could not be worked out: load the page again.`}</p>
       ) : answer ? (
         <Answer
           answer={answer}
@@ -138,9 +143,7 @@ export function WhatIfView({
           rules={standing.rules}
         />
       ) : (
-        <p className={styles.quiet} role="status">
-          Living through both
-        </p>
+        <p className={styles.quiet} role="status">{t`Living through both`}</p>
       )}
     </div>
   );
@@ -152,17 +155,17 @@ function Answer({ answer, line, rules }: { answer: WhatIfAnswer; line: number; r
   );
   const { now, then } = answer;
   const rows: [string, (course: CourseOf) => string][] = [
-    ['Kept', ({ run }) => STORAGE_PLANS[run.id].short],
-    ['Until', ({ until }) => shortDay(until)],
-    ['Lowest, likely', ({ run }) => formatPct(run.kept.lowestPct.likely)],
-    ['one in ten under', ({ run }) => formatPct(run.kept.lowestPct.tenth)],
+    [t`Kept`, ({ run }) => STORAGE_PLANS[run.id].short],
+    [t`Until`, ({ until }) => shortDay(until)],
+    [t`Lowest, likely`, ({ run }) => formatPct(run.kept.lowestPct.likely)],
+    [t`one in ten under`, ({ run }) => formatPct(run.kept.lowestPct.tenth)],
     ['on', ({ run }) => shortDay(run.lowestDay)],
-    ['Under its line', ({ run }) => chanceShort(run.kept.chanceUnder)],
-    ['Freezes', ({ run }) => chanceShort(run.kept.chanceFreeze)],
-    ['Not ready on the day', ({ run }) => chanceShort(run.kept.chanceNotReady)],
-    ['Charges', ({ run }) => run.kept.charges.toFixed(1)],
-    ['Work', ({ run }) => hoursAndMinutes(run.minutes)],
-    ['In all', ({ run }) => formatMoney(run.total, rules)],
+    [t`Under its line`, ({ run }) => chanceShort(run.kept.chanceUnder)],
+    [t`Freezes`, ({ run }) => chanceShort(run.kept.chanceFreeze)],
+    [t`Not ready on the day`, ({ run }) => chanceShort(run.kept.chanceNotReady)],
+    [t`Charges`, ({ run }) => run.kept.charges.toFixed(1)],
+    [t`Work`, ({ run }) => hoursAndMinutes(run.minutes)],
+    [t`In all`, ({ run }) => formatMoney(run.total, rules)],
   ];
   return (
     <>
@@ -170,20 +173,16 @@ function Answer({ answer, line, rules }: { answer: WhatIfAnswer; line: number; r
         <canvas
           ref={canvas}
           role="img"
-          aria-label={`State of charge as kept now: lowest ${formatPct(now.run.kept.lowestPct.likely)}; then: lowest ${formatPct(then.run.kept.lowestPct.likely)}.`}
+          aria-label={t`State of charge as kept now: lowest ${formatPct(now.run.kept.lowestPct.likely)}; then: lowest ${formatPct(then.run.kept.lowestPct.likely)}.`}
         />
       </div>
       <DataTable
         figures
         className={styles.table}
         head={[
-          { aloud: 'What' },
-          <>
-            <span className={styles.nowKey} /> as now
-          </>,
-          <>
-            <span className={styles.thenKey} /> then
-          </>,
+          { aloud: t`What` },
+          <>{phrase`${(<span className={styles.nowKey} />)} as now`}</>,
+          <>{phrase`${(<span className={styles.thenKey} />)} then`}</>,
         ]}
       >
         {rows.map(([name, of]) => (
@@ -215,10 +214,10 @@ function configuration(
   const lowest = Math.min(line, ...now.run.kept.lowPct, ...then.run.kept.lowPct);
   const plain = { pointRadius: 0, borderWidth: 0, fill: false as const };
   const course = (label: string, of: CourseOf, colour: string, dash: number[]) => [
-    { ...plain, label: `${label}, low`, data: points(of, of.run.kept.lowPct) },
+    { ...plain, label: t`${label}, low`, data: points(of, of.run.kept.lowPct) },
     {
       ...plain,
-      label: `${label}, range`,
+      label: t`${label}, range`,
       data: points(of, of.run.kept.highPct),
       fill: { target: '-1' },
       backgroundColor: faded(colour, 0.16),
@@ -236,11 +235,11 @@ function configuration(
     type: 'line',
     data: {
       datasets: [
-        ...course('as now', now, look.plum, []),
+        ...course(t`as now`, now, look.plum, []),
         ...course('then', then, look.ember, [5, 4]),
         {
           ...plain,
-          label: 'recharge line',
+          label: t`recharge line`,
           data: [
             { x: from, y: line },
             { x: to, y: line },

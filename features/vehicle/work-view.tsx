@@ -1,5 +1,6 @@
 'use client';
 
+import { t, msg, withWords } from '../../core/language';
 import { hangsContext } from '../../core/connections/available-connections';
 import { Button } from 'antd';
 import { useState } from 'react';
@@ -22,10 +23,10 @@ import styles from './work-view.module.css';
 
 type Work = ProcedureId | 'inspect';
 
-const GROUPS = [
-  { label: 'Work', tests: false },
-  { label: 'Tests', tests: true },
-] as const;
+const GROUPS = withWords([
+  { label: msg`Work`, tests: false },
+  { label: msg`Tests`, tests: true },
+] as const);
 
 /** Inspection and guided procedures for one battery. */
 export function WorkView({
@@ -76,7 +77,7 @@ export function WorkView({
                   setMessage(null);
                 }}
               >
-                {id === 'inspect' ? 'Inspect' : PROCEDURES[id].label}
+                {id === 'inspect' ? t`Inspect` : PROCEDURES[id].label}
               </Button>
             ))}
           </div>
@@ -101,11 +102,9 @@ export function WorkView({
               size="large"
               disabled={Object.keys(seen.answers).length === 0 && seen.levels === null}
               onClick={() =>
-                void record([{ kind: 'inspected', data: seen }], 'Recorded in the logbook.')
+                void record([{ kind: 'inspected', data: seen }], t`Recorded in the logbook.`)
               }
-            >
-              Record what was seen
-            </Button>
+            >{t`Record what was seen`}</Button>
           </div>
         </>
       ) : (
@@ -114,7 +113,7 @@ export function WorkView({
           id={work}
           context={work === 'unhook' ? hangsContext(context, battery.state) : context}
           place={`${battery.id}-${work}`}
-          onDone={(entries) => record(entries, `${PROCEDURES[work].label}: recorded.`)}
+          onDone={(entries) => record(entries, t`${PROCEDURES[work].label}: recorded.`)}
         />
       )}
     </div>

@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { serverAnswers } from '../app-shell/refresh';
@@ -20,5 +21,5 @@ export function KeepsUp() {
     }, EVERY_MS);
     return () => clearInterval(again);
   }, [router]);
-  return <Problem>{since && `The server has not answered since ${since}: this is old.`}</Problem>;
+  return <Problem>{since && t`The server has not answered since ${since}: this is old.`}</Problem>;
 }

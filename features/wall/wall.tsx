@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { dayOf, shortDay, weekdayLong } from '../../core/day';
 import { formatInstant } from '../../core/words/words';
 import { Quiet } from '../ui/quiet';
@@ -11,18 +12,18 @@ export function Wall({ data }: { readonly data: WallData }) {
   const { clock, units, today, roundDay, stops, left } = data;
   const round =
     roundDay === today
-      ? `${weekdayLong(today)} round`
-      : `Next round: ${weekdayLong(roundDay)}, ${shortDay(roundDay, dayOf(clock.now, clock.timeZone))}`;
+      ? t`${weekdayLong(today)} round`
+      : t`Next round: ${weekdayLong(roundDay)}, ${shortDay(roundDay, dayOf(clock.now, clock.timeZone))}`;
   return (
     <div className={styles.wall}>
       <header className={layout.head}>
         <h1>{round}</h1>
         <p>
           {stops === 0
-            ? 'nothing to do'
+            ? t`nothing to do`
             : left === 0
-              ? `all ${stops} stops done`
-              : `${left} of ${stops} stops left, about ${Math.round(data.minutes)} min`}
+              ? t`all ${stops} stops done`
+              : t`${left} of ${stops} stops left, about ${Math.round(data.minutes)} min`}
         </p>
         <Quiet as="p">
           {data.siteName}, {formatInstant(clock.now, clock.timeZone, units)}
@@ -42,13 +43,13 @@ export function Wall({ data }: { readonly data: WallData }) {
             </ul>
           </section>
         ))}
-        <section aria-label="Who comes">
-          <h2>Until {shortDay(today + 7)}</h2>
+        <section aria-label={t`Who comes`}>
+          <h2>{t`Until ${shortDay(today + 7)}`}</h2>
           <ul className={styles.list}>
-            {data.days.length === 0 ? <li>No owner comes, none is to be asked.</li> : null}
+            {data.days.length === 0 ? <li>{t`No owner comes, none is to be asked.`}</li> : null}
             {data.days.map(({ id, day, words }) => (
               <li key={id}>
-                <strong>{day === today ? 'today' : shortDay(day)}</strong> {words}
+                <strong>{day === today ? t`today` : shortDay(day)}</strong> {words}
               </li>
             ))}
           </ul>

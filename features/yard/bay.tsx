@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { CONDEMNED, HELD } from '../../core/assessment/reserve-marks';
 import { chanceWords } from '../../core/words/words';
 import { ReserveBar } from '../theme/reserve-bar';
@@ -25,7 +26,7 @@ export function Bay({
     return (
       <a href={`/lay-up?bay=${bay.mark}`} className={styles.free}>
         <span className={styles.mark}>{bay.mark}</span>
-        <span className={styles.freeWord}>free</span>
+        <span className={styles.freeWord}>{t`free`}</span>
       </a>
     );
   }
@@ -44,7 +45,7 @@ export function Bay({
       <span className={styles.top}>
         <span className={styles.mark}>{bay.mark}</span>
         <span className={styles.glyphs}>
-          {frost && !condemned ? <span className={styles.frost}>frost</span> : null}
+          {frost && !condemned ? <span className={styles.frost}>{t`frost`}</span> : null}
           {maintained ? <KeepingIcon keeping="maintainer" /> : null}
           {off ? <KeepingIcon keeping="negative-off" /> : null}
           <span className={styles.kind}>
@@ -59,7 +60,7 @@ export function Bay({
           return (
             <span
               key={battery.id}
-              title={`${battery.label}, ${battery.chemistry}${soc !== null && soc > -1000 && reserve !== HELD ? `, state of charge ${soc} %` : ''}${under !== null && under >= 2 ? `, ${chanceWords(under / 100)} under its line by then` : ''}`}
+              title={`${battery.label}, ${battery.chemistry}${soc !== null && soc > -1000 && reserve !== HELD ? t`, state of charge ${soc} %` : ''}${under !== null && under >= 2 ? t`, ${chanceWords(under / 100)} under its line by then` : ''}`}
             >
               <ReserveBar days={reserve} label={many ? shortLabel(battery.label) : undefined} />
             </span>
@@ -67,9 +68,10 @@ export function Bay({
         })}
         {stay.note ? <span className={styles.note}>{stay.note}</span> : null}
         {stay.troubled.map((mark) => (
-          <span key={mark} title={`${mark} cannot be judged: its page says why`}>
-            not judged
-          </span>
+          <span
+            key={mark}
+            title={t`${mark} cannot be judged: its page says why`}
+          >{t`not judged`}</span>
         ))}
       </span>
     </a>

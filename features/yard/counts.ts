@@ -1,3 +1,4 @@
+import { t, plural } from '../../core/language';
 import { CONDEMNED } from '../../core/assessment/reserve-marks';
 import type { YardBattery, YardCounts, YardData } from './yard-data';
 
@@ -32,14 +33,14 @@ export function summary(
   { all, under, doubtful, frost, condemned }: YardCounts,
   ahead: number,
 ): string {
-  if (all === 0) return 'Nothing is laid up yet.';
+  if (all === 0) return t`Nothing is laid up yet.`;
   const parts = [
-    under ? `${under} under ${under === 1 ? 'its' : 'their'} line` : 'none under its line',
-    ...(doubtful ? [`${doubtful} doubtful`] : []),
-    ...(frost ? [`${frost} could freeze`] : []),
-    ...(condemned ? [`${condemned} to be replaced`] : []),
+    under ? t`${under} under ${plural(under, 'its', 'their')} line` : t`none under its line`,
+    ...(doubtful ? [t`${doubtful} doubtful`] : []),
+    ...(frost ? [t`${frost} could freeze`] : []),
+    ...(condemned ? [t`${condemned} to be replaced`] : []),
   ].join(', ');
-  if (ahead > 0) return `Forecast, nobody charging: ${parts}.`;
-  if (ahead < 0) return `As recorded: ${parts}.`;
-  return `${all} batteries: ${parts}.`;
+  if (ahead > 0) return t`Forecast, nobody charging: ${parts}.`;
+  if (ahead < 0) return t`As recorded: ${parts}.`;
+  return t`${all} batteries: ${parts}.`;
 }

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { shortDay, toDay, type Day } from '../../core/day';
 import { groupBy } from '../../core/group';
@@ -44,9 +45,9 @@ function yardBattery(kept: AssessedBattery, label: string): YardBattery {
 /** Whether one that has no day of collection would start now; when one that is away is back. */
 function noteOf(stay: Stay, today: Day): string | null {
   const { away } = stay.state;
-  if (away !== null) return `back ${shortDay(toDay(away.backOn), today)}`;
+  if (away !== null) return t`back ${shortDay(toDay(away.backOn), today)}`;
   const start = stay.collectDay === null ? startOf(backBatteriesOf(stay), today, false) : null;
-  return start && `starts ${sureWords(start.chance)}`;
+  return start && t`starts ${sureWords(start.chance)}`;
 }
 
 /** Bays that stand in the page as it comes: they fill the screen of a desk. */

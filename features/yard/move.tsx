@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button } from 'antd';
 import {
   DndContext,
@@ -56,7 +57,7 @@ export function MoveYard({ data, onMoved }: { data: YardData; onMoved: () => voi
     if (to === from) return;
     if (target.stay) {
       setMessage({
-        text: `Bay ${target.mark} is taken by ${target.stay.name}: ${name} stays where it is. Choose a free bay.`,
+        text: t`Bay ${target.mark} is taken by ${target.stay.name}: ${name} stays where it is. Choose a free bay.`,
         bad: true,
       });
       return;
@@ -64,7 +65,7 @@ export function MoveYard({ data, onMoved }: { data: YardData; onMoved: () => voi
     const reply = await postEntry(newEntry('moved', vehicleId, siteNow(), { bayId: to }));
     setMessage(
       reply.ok
-        ? { text: `${name} stands in ${target.mark} now.`, bad: false }
+        ? { text: t`${name} stands in ${target.mark} now.`, bad: false }
         : { text: reply.reason, bad: true },
     );
     if (!reply.ok) return;
@@ -78,20 +79,19 @@ export function MoveYard({ data, onMoved }: { data: YardData; onMoved: () => voi
       collisionDetection={underPointerOrMost}
       accessibility={{
         screenReaderInstructions: {
-          draggable:
-            'Press Space to pick the vehicle up, the arrow keys to carry it from bay to bay, Space to put it down, Escape to leave it where it was.',
+          draggable: t`Press Space to pick the vehicle up, the arrow keys to carry it from bay to bay, Space to put it down, Escape to leave it where it was.`,
         },
         announcements: {
-          onDragStart: ({ active }) => `Picked up ${nameOf(bays, active.id)}.`,
+          onDragStart: ({ active }) => t`Picked up ${nameOf(bays, active.id)}.`,
           onDragOver: ({ active, over }) =>
             over
-              ? `${nameOf(bays, active.id)} over bay ${markOf(bays, over.id)}.`
-              : `${nameOf(bays, active.id)} over no bay.`,
+              ? t`${nameOf(bays, active.id)} over bay ${markOf(bays, over.id)}.`
+              : t`${nameOf(bays, active.id)} over no bay.`,
           onDragEnd: ({ active, over }) =>
             over
-              ? `${nameOf(bays, active.id)} put down in bay ${markOf(bays, over.id)}.`
-              : `${nameOf(bays, active.id)} left where it was.`,
-          onDragCancel: ({ active }) => `${nameOf(bays, active.id)} left where it was.`,
+              ? t`${nameOf(bays, active.id)} put down in bay ${markOf(bays, over.id)}.`
+              : t`${nameOf(bays, active.id)} left where it was.`,
+          onDragCancel: ({ active }) => t`${nameOf(bays, active.id)} left where it was.`,
         },
       }}
       onDragEnd={({ active, over }) => {
@@ -107,16 +107,14 @@ export function MoveYard({ data, onMoved }: { data: YardData; onMoved: () => voi
     >
       <p className={message?.bad ? styles.moveBad : shared.moveSaid} role="status">
         {message?.text ??
-          'Drag a vehicle to a free bay. By keyboard: Tab to it, Space, arrow keys, Space.'}{' '}
+          t`Drag a vehicle to a free bay. By keyboard: Tab to it, Space, arrow keys, Space.`}{' '}
         {last && !message?.bad ? (
           <Button
             onClick={() => {
               void move(last);
               setLast(null);
             }}
-          >
-            Move it back
-          </Button>
+          >{t`Move it back`}</Button>
         ) : null}
       </p>
       <div className={shared.halls}>
@@ -146,7 +144,7 @@ export function MoveYard({ data, onMoved }: { data: YardData; onMoved: () => voi
 const markOf = (bays: readonly YardBay[], id: string | number) =>
   bays.find((bay) => bay.id === id)?.mark ?? '';
 const nameOf = (bays: readonly YardBay[], vehicleId: string | number) =>
-  bays.find((bay) => bay.stay?.vehicleId === vehicleId)?.stay?.name ?? 'the vehicle';
+  bays.find((bay) => bay.stay?.vehicleId === vehicleId)?.stay?.name ?? t`the vehicle`;
 
 /** The bay under the pointer; by keyboard, the one that is covered most. */
 const underPointerOrMost: CollisionDetection = (args) => {
@@ -184,7 +182,11 @@ function MoveBay({ bay }: { bay: YardBay }) {
   return (
     <div ref={setNodeRef} className={isOver ? styles.dropOver : styles.drop} data-bay={bay.mark}>
       <span className={shared.mark}>{bay.mark}</span>
-      {bay.stay ? <MoveVehicle stay={bay.stay} /> : <span className={shared.freeWord}>free</span>}
+      {bay.stay ? (
+        <MoveVehicle stay={bay.stay} />
+      ) : (
+        <span className={shared.freeWord}>{t`free`}</span>
+      )}
     </div>
   );
 }
@@ -201,7 +203,7 @@ function MoveVehicle({ stay }: { stay: NonNullable<YardBay['stay']> }) {
       style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
       {...listeners}
       {...attributes}
-      aria-label={`Move ${stay.name}`}
+      aria-label={t`Move ${stay.name}`}
     >
       <VehicleIcon kind={stay.kind} />
       <span>{stay.name}</span>

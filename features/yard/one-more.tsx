@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { Button, Progress } from 'antd';
 import Link from 'next/link';
 import { useEffect, useState } from 'react';
@@ -53,10 +54,10 @@ export function OneMore({ onClose }: { onClose: () => void }) {
   }, []);
 
   return (
-    <section className={styles.panel} aria-label="Where one more would help most">
+    <section className={styles.panel} aria-label={t`Where one more would help most`}>
       <header className={styles.head}>
-        <h2>Where one more would help most</h2>
-        <Button onClick={onClose}>{run.kind === 'running' ? 'Cancel' : 'Close'}</Button>
+        <h2>{t`Where one more would help most`}</h2>
+        <Button onClick={onClose}>{run.kind === 'running' ? t`Cancel` : t`Close`}</Button>
       </header>
       {run.kind === 'running' ? (
         <div role="status">
@@ -67,12 +68,12 @@ export function OneMore({ onClose }: { onClose: () => void }) {
           />
           <p className={styles.quiet}>
             {run.of
-              ? `Living through every plan: ${run.done} of ${run.of} batteries`
-              : 'Fetching the site'}
+              ? t`Living through every plan: ${run.done} of ${run.of} batteries`
+              : t`Fetching the site`}
           </p>
         </div>
       ) : run.kind === 'failed' ? (
-        <p role="alert">It could not be worked out ({run.why}): close this and try again.</p>
+        <p role="alert">{t`It could not be worked out (${run.why}): close this and try again.`}</p>
       ) : (
         <Answer advice={run.advice} data={run.data} />
       )}
@@ -116,24 +117,23 @@ function Answer({ advice, data }: { advice: SiteAdvice; data: OneMoreData }) {
         {(Object.keys(ONE_MORE) as OneMoreKind[]).map((kind) => (
           <div key={kind}>
             <h3>{ONE_MORE[kind]}</h3>
-            {list(advice.oneMore[kind], 'Would save nothing worth naming.')}
+            {list(advice.oneMore[kind], t`Would save nothing worth naming.`)}
           </div>
         ))}
         <div>
-          <h3>Another plan, as the site is</h3>
-          {list(advice.otherPlan, 'Every battery is on the plan that costs least.')}
+          <h3>{t`Another plan, as the site is`}</h3>
+          {list(advice.otherPlan, t`Every battery is on the plan that costs least.`)}
           {advice.otherPlan.length > SHOWN ? (
-            <p className={styles.quiet}>
-              {advice.otherPlan.length} batteries, {formatMoney(all, data.rules)} in all.
-            </p>
+            <p
+              className={styles.quiet}
+            >{t`${advice.otherPlan.length} batteries, ${formatMoney(all, data.rules)} in all.`}</p>
           ) : null}
         </div>
       </div>
       <p className={styles.quiet}>
-        What is saved until collection, all counted: work, energy, days on a charger, battery life,
-        the risk that it does not start. One more of a thing serves one battery at a time.
+        {t`What is saved until collection, all counted: work, energy, days on a charger, battery life, the risk that it does not start. One more of a thing serves one battery at a time.`}
         {advice.impossible.length
-          ? ` No plan can keep ${advice.impossible.map((id) => where.get(id)!.name).join(', ')}.`
+          ? t` No plan can keep ${advice.impossible.map((id) => where.get(id)!.name).join(', ')}.`
           : ''}
       </p>
     </>

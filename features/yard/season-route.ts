@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { readSite } from '../../store/site';
 import { ask } from '../server/ask';
@@ -7,7 +8,7 @@ import { seasonLines } from './load';
 
 /** One JSON value a line, as it is worked out. */
 export function getSeasonLines(): Response {
-  if (!readSite(db())) return refuse(404, 'The site is not set up yet.');
+  if (!readSite(db())) return refuse(404, t`The site is not set up yet.`);
   const lines = seasonLines((first) => ask('yardSeason', first));
   const encoder = new TextEncoder();
   return new Response(

@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import 'server-only';
 import { ask } from '../server/ask';
 import { refuse } from '../server/reply';
@@ -5,7 +6,7 @@ import { refuse } from '../server/reply';
 /** Every bay, for the page that came with the first of them. */
 export async function getYard(): Promise<Response> {
   const text = await ask('wholeYard');
-  if (text === undefined) return refuse(404, 'The site is not set up yet.');
+  if (text === undefined) return refuse(404, t`The site is not set up yet.`);
   return new Response(text, {
     headers: { 'content-type': 'application/json', 'cache-control': 'no-store' },
   });

@@ -1,5 +1,7 @@
 'use client';
 
+import { t } from '../../core/language';
+import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { Suspense, lazy, useMemo, useState } from 'react';
@@ -66,34 +68,33 @@ export function Yard({ text }: { text: string }) {
   return (
     <div className={styles.yard} aria-busy={waiting} onClick={follow}>
       <header className={layout.head}>
-        <h1>{elsewhere ? `Yard on ${shortDay(day, today)}` : 'Yard'}</h1>
+        <h1>{elsewhere ? t`Yard on ${shortDay(day, today)}` : t`Yard`}</h1>
         <p className={styles.summary} role="status">
           {failed
-            ? 'The other days could not be loaded: is the server running?'
+            ? t`The other days could not be loaded: is the server running?`
             : waiting
               ? progress && progress.done > 0
-                ? `Working out that day, ${progress.done} of ${progress.of} vehicles`
-                : 'Working out that day'
+                ? t`Working out that day, ${progress.done} of ${progress.of} vehicles`
+                : t`Working out that day`
               : summary(counts, day - today)}
         </p>
         {all > 0 && !elsewhere ? (
           <Button aria-pressed={moving} onClick={() => setMoving(!moving)}>
-            {moving ? 'Done moving' : 'Move vehicles'}
+            {moving ? t`Done moving` : t`Move vehicles`}
           </Button>
         ) : null}
         {all > 0 && !elsewhere ? (
-          <Button aria-pressed={advising} onClick={() => setAdvising(!advising)}>
-            Where one more helps
-          </Button>
+          <Button
+            aria-pressed={advising}
+            onClick={() => setAdvising(!advising)}
+          >{t`Where one more helps`}</Button>
         ) : null}
-        <span className={styles.legend} aria-hidden="true">
-          days of reserve
+        <span className={styles.legend} aria-hidden="true">{phrase`days of reserve${(
           <span
             className={styles.scale}
             style={{ background: `linear-gradient(90deg, ${RESERVE_STOPS.join(', ')})` }}
           />
-          <span className={styles.range}>0–90+</span>
-        </span>
+        )}${(<span className={styles.range}>0–90+</span>)}`}</span>
       </header>
       {advising && !elsewhere ? (
         <Suspense fallback={null}>
@@ -101,7 +102,7 @@ export function Yard({ text }: { text: string }) {
         </Suspense>
       ) : null}
       {moving && !elsewhere && missing === 0 ? (
-        <Suspense fallback={<p className={styles.moveSaid}>Making the vehicles movable</p>}>
+        <Suspense fallback={<p className={styles.moveSaid}>{t`Making the vehicles movable`}</p>}>
           <MoveYard data={data} onMoved={refresh} />
         </Suspense>
       ) : (
@@ -140,12 +141,12 @@ export function Yard({ text }: { text: string }) {
       {cut ? (
         <p className={styles.missing} role="alert">
           {missing > 0
-            ? `${missing} more bays could not be loaded: is the server running?`
-            : 'What has changed could not be loaded: is the server running?'}{' '}
-          <Button onClick={tryAgain}>Try again</Button>
+            ? t`${missing} more bays could not be loaded: is the server running?`
+            : t`What has changed could not be loaded: is the server running?`}{' '}
+          <Button onClick={tryAgain}>{t`Try again`}</Button>
         </p>
       ) : missing > 0 ? (
-        <p className={styles.missing}>{missing} more bays are on their way.</p>
+        <p className={styles.missing}>{t`${missing} more bays are on their way.`}</p>
       ) : null}
     </div>
   );

@@ -1,3 +1,4 @@
+import { t } from '../../../features/words/page-words';
 import { ask } from '../../../features/server/ask';
 import { refuse } from '../../../features/server/reply';
 
@@ -5,5 +6,5 @@ export const dynamic = 'force-dynamic';
 
 export async function GET(): Promise<Response> {
   const data = await ask('oneMore');
-  return data ? Response.json(data) : refuse(404, 'The site is not set up yet.');
+  return data ? Response.json(data) : refuse(404, t`The site is not set up yet.`);
 }

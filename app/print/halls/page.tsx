@@ -1,7 +1,8 @@
+import { t } from '../../../features/words/page-words';
 import type { Metadata } from 'next';
 import { HallListsScreen } from '../../../features/print/halls-screen';
 
-export const metadata: Metadata = { title: 'Halls, to print' };
+export const generateMetadata = (): Metadata => ({ title: t`Halls, to print` });
 
 export default function Page() {
   return <HallListsScreen />;

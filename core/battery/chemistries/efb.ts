@@ -1,12 +1,13 @@
+import { msg, withWords } from '../../language';
 import type { Chemistry } from '../chemistry';
 import { FLOODED } from '../lead-acid';
 
 /** Flooded, with plates that bear cycling. Data sheets, from memory. */
-export const efb: Chemistry = {
+export const efb: Chemistry = withWords({
   ...FLOODED,
-  label: 'Enhanced flooded',
-  short: 'EFB',
-  inWords: 'enhanced flooded',
+  label: msg`Enhanced flooded`,
+  short: msg`EFB`,
+  inWords: msg`enhanced flooded`,
   scales: ['calcium', 'published', 'sealed-school', 'cautious'],
   selfDischargePctPerMonthAt20C: { value: 3, low: 2, high: 4 },
   surfaceVoltsPerCell: 2.14,
@@ -18,4 +19,4 @@ export const efb: Chemistry = {
   lifeYears: { open: 5, sealed: 4.5 },
   dearer: 'agm',
   lineSocPct: 65,
-};
+});

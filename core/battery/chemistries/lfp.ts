@@ -1,10 +1,11 @@
+import { msg, withWords } from '../../language';
 import type { Chemistry } from '../chemistry';
 
 /** Lithium iron phosphate. Data sheets, from memory. */
-export const lfp: Chemistry = {
-  label: 'Lithium iron phosphate',
-  short: 'LiFePO4',
-  inWords: 'lithium iron phosphate',
+export const lfp: Chemistry = withWords({
+  label: msg`Lithium iron phosphate`,
+  short: msg`LiFePO4`,
+  inWords: msg`lithium iron phosphate`,
   nominalVoltsPerCell: 3.2,
   scales: ['lfp'],
   selfDischargePctPerMonthAt20C: { value: 2, low: 1, high: 3 },
@@ -20,7 +21,7 @@ export const lfp: Chemistry = {
   mayRecondition: false,
   mostVolts: 14.6,
   makersMostVolts: 14.6,
-  overVolts: 'its protection cuts off, or fails',
+  overVolts: msg`its protection cuts off, or fails`,
   absorptionVolts: { usual: 14.2, most: 15 },
   fullChargeRule: null,
   mostRate: 0.5,
@@ -34,6 +35,5 @@ export const lfp: Chemistry = {
   dearer: null,
   lineSocPct: 30,
   flatVoltage: true,
-  readingNote:
-    'The voltage of lithium iron phosphate is flat: a reading only separates full, working range and empty.',
-};
+  readingNote: msg`The voltage of lithium iron phosphate is flat: a reading only separates full, working range and empty.`,
+});

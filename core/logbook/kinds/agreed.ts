@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { CONSENT_WORDS, Terms } from '../../stay/vehicle-facts';
 import { entryKind } from '../kind';
 
@@ -6,7 +7,7 @@ export const agreed = entryKind({
   version: 1,
   data: Terms,
   words: ({ consent }) => ({
-    what: 'agreed with the owner',
+    what: t`agreed with the owner`,
     value: CONSENT_WORDS[consent].toLowerCase(),
   }),
   fold: {

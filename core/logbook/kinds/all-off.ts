@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { entryKind } from '../kind';
 
@@ -6,7 +7,7 @@ export const allOff = entryKind({
   subject: 'vehicle',
   version: 1,
   data: z.strictObject({ checked: z.array(z.string().min(1).max(60)).max(20) }),
-  words: ({ checked }) => ({ what: 'everything off', value: `${checked.length} checked` }),
+  words: ({ checked }) => ({ what: t`everything off`, value: t`${checked.length} checked` }),
   fold: {
     vehicle: (state, { at, data }) => ({ ...state, allOff: { at, checked: data.checked } }),
   },

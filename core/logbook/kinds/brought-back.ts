@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { entryKind } from '../kind';
 import { comesBack } from '../state';
@@ -7,7 +8,7 @@ export const broughtBack = entryKind({
   subject: 'vehicle',
   version: 1,
   data: z.strictObject({}),
-  words: () => ({ what: 'brought back', value: '' }),
+  words: () => ({ what: t`brought back`, value: '' }),
   fold: {
     vehicle: (state) => ({ ...state, away: null }),
     battery: (state, { at }) => comesBack(state, at),

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { entryKind } from '../kind';
 
@@ -13,8 +14,8 @@ export const chargeEnded = entryKind({
     metered: z.boolean().optional(),
   }),
   words: ({ full, ampHours }) => ({
-    what: 'taken off charge',
-    value: `${full ? 'full' : 'not full'}${ampHours === null ? '' : `, ${ampHours.toFixed(1)} Ah`}`,
+    what: t`taken off charge`,
+    value: `${full ? t`full` : t`not full`}${ampHours === null ? '' : `, ${ampHours.toFixed(1)} Ah`}`,
   }),
   fold: {
     battery: (state, { at, data: { full, ampHours, metered = false } }) => {

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { ChargerConnection } from '../../site/charging-equipment';
 import { Despite } from '../fields';
@@ -13,7 +14,7 @@ export const chargeStarted = entryKind({
     hook: ChargerConnection.optional(),
     despite: Despite.optional(),
   }),
-  words: ({ charger }) => ({ what: 'put on charge', value: charger }),
+  words: ({ charger }) => ({ what: t`put on charge`, value: charger }),
   fold: {
     battery: (state, { at, data }) => ({
       ...state,

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { ChargingSeen } from '../../vehicle-tests/charging-test';
 import { formatVolts } from '../../words/words';
 import { entryKind } from '../kind';
@@ -9,8 +10,8 @@ export const chargingTested = entryKind({
   version: 1,
   data: ChargingSeen,
   words: ({ idleVolts }) => ({
-    what: 'charging system',
-    value: `${formatVolts(idleVolts)} at idle`,
+    what: t`charging system`,
+    value: t`${formatVolts(idleVolts)} at idle`,
   }),
   fold: {
     battery: (state, { at, data }) => ({ ...state, disturbedAt: at, charging: { at, seen: data } }),

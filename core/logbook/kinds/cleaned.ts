@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { entryKind } from '../kind';
 
@@ -9,7 +10,7 @@ export const cleaned = entryKind({
     /** The whole battery out and its tray too; else posts and clamps alone. */
     whole: z.boolean(),
   }),
-  words: ({ whole }) => ({ what: 'cleaned', value: whole ? 'whole battery' : 'terminals' }),
+  words: ({ whole }) => ({ what: t`cleaned`, value: whole ? t`whole battery` : 'terminals' }),
   fold: {
     battery: (state, { at, data }) => ({
       ...state,

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { collectionProblem } from '../../time-limits';
 import { shortDay, toDay } from '../../day';
@@ -11,8 +12,8 @@ export const collection = entryKind({
   data: z.strictObject({ on: DayName.nullable() }),
   words: ({ on }) =>
     on === null
-      ? { what: 'always ready from now on', value: '' }
-      : { what: 'collected on another day', value: shortDay(toDay(on)) },
+      ? { what: t`always ready from now on`, value: '' }
+      : { what: t`collected on another day`, value: shortDay(toDay(on)) },
   fold: {
     vehicle: (state, { data }) => ({ ...state, collectOn: data.on }),
   },

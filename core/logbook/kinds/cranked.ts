@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { CRANK_SOUND_WORDS, CrankSeen } from '../../vehicle-tests/crank-test';
 import { formatVolts } from '../../words/words';
 import { entryKind } from '../kind';
@@ -9,7 +10,7 @@ export const cranked = entryKind({
   version: 1,
   data: CrankSeen,
   words: ({ sound, leastVolts }) => ({
-    what: `cranked: ${CRANK_SOUND_WORDS[sound].toLowerCase()}`,
+    what: t`cranked: ${CRANK_SOUND_WORDS[sound].toLowerCase()}`,
     value: leastVolts === null ? '' : formatVolts(leastVolts),
   }),
   fold: {

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { DARK_CAUSES } from '../../site/dark-checks';
 import { entryKind } from '../kind';
@@ -8,7 +9,7 @@ export const darkFound = entryKind({
   least: 'helper',
   version: 1,
   data: z.strictObject({ cause: z.enum(DARK_CAUSES) }),
-  words: ({ cause }) => ({ what: 'dark lamp', value: `it was the ${cause}` }),
+  words: ({ cause }) => ({ what: t`dark lamp`, value: t`it was the ${cause}` }),
   fold: {
     battery: (state, { at, data }) => ({ ...state, darkCause: { at, cause: data.cause } }),
   },

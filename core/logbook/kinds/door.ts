@@ -1,21 +1,22 @@
+import { msg, withWords } from '../../language';
 import { z } from 'zod';
 import { Line } from '../../text';
 import { entryKind } from '../kind';
 
 /** What may happen at the door, in words. */
-export const DOOR_EVENTS = {
-  paired: 'Paired',
-  'signed-in': 'Signed in',
-  'turned-away': 'Turned away',
-  'signed-out': 'Signed out',
-  withdrawn: 'Withdrawn',
-  added: 'Began to work here',
-  changed: 'Another role',
-  left: 'Works here no more',
-  passphrase: 'A new passphrase',
-  'device-token': 'A token for a device',
-  'device-gone': 'Reports no more',
-} as const;
+export const DOOR_EVENTS = withWords({
+  paired: msg`Paired`,
+  'signed-in': msg`Signed in`,
+  'turned-away': msg`Turned away`,
+  'signed-out': msg`Signed out`,
+  withdrawn: msg`Withdrawn`,
+  added: msg`Began to work here`,
+  changed: msg`Another role`,
+  left: msg`Works here no more`,
+  passphrase: msg`A new passphrase`,
+  'device-token': msg`A token for a device`,
+  'device-gone': msg`Reports no more`,
+} as const);
 export type DoorEvent = keyof typeof DOOR_EVENTS;
 
 /** Who came in, was turned away or put out, and which device was given a token. */

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { formatMilliamps } from '../../words/words';
 import { Id, Milliamps, SOURCES, SOURCE_WORDS } from '../fields';
@@ -22,7 +23,7 @@ export const draw = entryKind({
     changed: z.boolean().optional(),
   }),
   words: ({ source, milliamps }) => ({
-    what: `draw, settled${source ? SOURCE_WORDS[source] : ''}`,
+    what: t`draw, settled${source ? SOURCE_WORDS[source] : ''}`,
     value: formatMilliamps(milliamps),
   }),
   fold: {

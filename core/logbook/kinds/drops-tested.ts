@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { DropsSeen } from '../../vehicle-tests/voltage-drop';
 import { entryKind } from '../kind';
 
@@ -8,8 +9,8 @@ export const dropsTested = entryKind({
   version: 1,
   data: DropsSeen,
   words: ({ drops }) => ({
-    what: 'voltage drop',
-    value: `${Object.keys(drops).length} joints`,
+    what: t`voltage drop`,
+    value: t`${Object.keys(drops).length} joints`,
   }),
   fold: {
     battery: (state, { at, data }) => ({ ...state, disturbedAt: at, drops: { at, seen: data } }),

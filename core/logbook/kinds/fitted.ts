@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { BATTERY_ROLES } from '../../battery/roles';
 import { Id } from '../fields';
@@ -8,7 +9,7 @@ export const fitted = entryKind({
   subject: 'battery',
   version: 1,
   data: z.strictObject({ vehicleId: Id, role: z.enum(BATTERY_ROLES), place: z.string().max(80) }),
-  words: ({ place }) => ({ what: 'fitted', value: place }),
+  words: ({ place }) => ({ what: t`fitted`, value: place }),
   fold: {
     battery: (state, { at, data }) => {
       const fitted = { ...state, ...data, fittedAt: at, out: null, goneAt: null };
@@ -19,5 +20,5 @@ export const fitted = entryKind({
     },
   },
   check: ({ vehicleId }, { hasVehicle }) =>
-    hasVehicle(vehicleId) ? null : `vehicleId: there is no vehicle ${vehicleId} here.`,
+    hasVehicle(vehicleId) ? null : t`vehicleId: there is no vehicle ${vehicleId} here.`,
 });

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { dayName, parseDay, shortDay } from '../../day';
 import { correctionOf, correctionWords } from '../../facts/fact';
 import { HALL_FACTS } from '../../facts/hall';
@@ -15,10 +16,10 @@ export const hallCorrected = entryKind({
     const since = data.since === undefined ? null : parseDay(data.since);
     return since === null
       ? { what, value }
-      : { what: 'changed', value: `since ${shortDay(since)}: ${value}` };
+      : { what: t`changed`, value: t`since ${shortDay(since)}: ${value}` };
   },
   check: ({ since }, { today }) =>
     since !== undefined && since > dayName(today)
-      ? 'since: this day is still to come; say it when it is so'
+      ? t`since: this day is still to come; say it when it is so`
       : null,
 });

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { Line } from '../../text';
 import { Despite } from '../fields';
@@ -15,7 +16,7 @@ export const handedBack = entryKind({
     signed: z.boolean(),
     despite: Despite.optional(),
   }),
-  words: ({ to }) => ({ what: 'handed back', value: to }),
+  words: ({ to }) => ({ what: t`handed back`, value: to }),
   fold: {
     vehicle: (state, { at }) => ({
       ...state,

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { HeadlampsSeen, judgeHeadlamps } from '../../vehicle-tests/headlamps';
 import { entryKind } from '../kind';
 
@@ -9,7 +10,7 @@ export const headlampsSeen = entryKind({
   least: 'helper',
   version: 1,
   data: HeadlampsSeen,
-  words: (seen) => ({ what: 'headlamps', value: WORDS[judgeHeadlamps(seen).found] }),
+  words: (seen) => ({ what: t`headlamps`, value: WORDS[judgeHeadlamps(seen).found] }),
   fold: {
     battery: (state, { at, data }) => ({ ...state, headlamps: { at, seen: data } }),
   },

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { entryKind } from '../kind';
 
@@ -12,8 +13,8 @@ export const hydrometer = entryKind({
       .array(
         z
           .number()
-          .min(1, 'water is 1.000: no cell shows less')
-          .max(1.4, 'no acid here is over 1.400: 1.265 is written 1.265'),
+          .min(1, { error: () => t`water is 1.000: no cell shows less` })
+          .max(1.4, { error: () => t`no acid here is over 1.400: 1.265 is written 1.265` }),
       )
       .min(1)
       .max(48),
@@ -21,7 +22,7 @@ export const hydrometer = entryKind({
     celsius: z.number().min(-40).max(60),
   }),
   words: ({ gravities }) => ({
-    what: 'hydrometer',
+    what: t`hydrometer`,
     value: gravities.map((gravity) => gravity.toFixed(3)).join(' '),
   }),
   fold: {
@@ -29,7 +30,7 @@ export const hydrometer = entryKind({
   },
   check: ({ gravities }, { cells }) =>
     cells !== null && gravities.length !== cells
-      ? `gravities: this battery has ${cells} cells, and ${gravities.length} were given.`
+      ? t`gravities: this battery has ${cells} cells, and ${gravities.length} were given.`
       : null,
   visit: 'work',
 });

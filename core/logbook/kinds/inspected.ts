@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { Inspection, levelsProblem } from '../../inspect/points';
 import { findingsOf } from '../../inspect/findings';
 import { entryKind } from '../kind';
@@ -11,8 +12,8 @@ export const inspected = entryKind({
   words: (data) => {
     const seen = findingsOf(data).map((finding) => finding.seen);
     return seen.length > 0
-      ? { what: `inspected: ${seen.join(', ')}`, value: '' }
-      : { what: 'inspected', value: 'sound' };
+      ? { what: t`inspected: ${seen.join(', ')}`, value: '' }
+      : { what: t`inspected`, value: 'sound' };
   },
   fold: {
     battery: (state, { at, data }) => ({

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { collectionProblem } from '../../time-limits';
 import { shortDay, toDay } from '../../day';
@@ -10,15 +11,15 @@ export const laidUp = entryKind({
   version: 1,
   data: z.strictObject({ bayId: Id, collectOn: DayName.nullable() }),
   words: ({ bayId, collectOn }, names) => ({
-    what: `laid up in ${names.bay(bayId)}`,
-    value: collectOn ? `collect ${shortDay(toDay(collectOn))}` : 'always ready',
+    what: t`laid up in ${names.bay(bayId)}`,
+    value: collectOn ? t`collect ${shortDay(toDay(collectOn))}` : t`always ready`,
   }),
   fold: {
     vehicle: (state, { at, data }) => ({ ...state, ...data, laidUpAt: at, away: null }),
     battery: (state, { at }) => comesBack(state, at),
   },
   check: ({ bayId, collectOn }, { hasBay, today }) => {
-    if (!hasBay(bayId)) return `bayId: there is no bay ${bayId} here.`;
+    if (!hasBay(bayId)) return t`bayId: there is no bay ${bayId} here.`;
     // A lay-up that is recorded late may have had its day.
     if (collectOn === null || toDay(collectOn) <= today) return null;
     const far = collectionProblem(toDay(collectOn), today);

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { LAMP_STATES } from '../fields';
 import { entryKind } from '../kind';
@@ -12,7 +13,7 @@ export const lamp = entryKind({
     source: z.enum(['eyes', 'device']).optional(),
   }),
   words: ({ state, source }) => ({
-    what: source === 'device' ? 'lamp, by itself' : 'lamp',
+    what: source === 'device' ? t`lamp, by itself` : t`lamp`,
     value: state,
   }),
   fold: {

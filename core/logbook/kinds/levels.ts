@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { LEVELS, LEVEL_WORDS, levelsProblem, type Level } from '../../inspect/points';
 import { entryKind } from '../kind';
@@ -24,7 +25,7 @@ export const levels = entryKind({
     addedMl: z.array(z.number().min(0).max(3000)).max(48).optional(),
   }),
   words: ({ toppedUp, cells }) => ({
-    what: toppedUp ? 'topped up' : 'levels',
+    what: toppedUp ? t`topped up` : t`levels`,
     value: levelsInWords(cells),
   }),
   fold: {
@@ -39,7 +40,7 @@ export const levels = entryKind({
     const problem = levelsProblem(data.cells, cells);
     if (problem) return `cells: ${problem}.`;
     return data.addedMl && data.addedMl.length !== cells
-      ? `addedMl: this battery has ${cells} cells, and ${data.addedMl.length} were given.`
+      ? t`addedMl: this battery has ${cells} cells, and ${data.addedMl.length} were given.`
       : null;
   },
   visit: 'work',

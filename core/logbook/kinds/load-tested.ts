@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { LoadSeen } from '../../vehicle-tests/load-test';
 import { formatVolts } from '../../words/words';
 import { entryKind } from '../kind';
@@ -8,8 +9,8 @@ export const loadTested = entryKind({
   version: 1,
   data: LoadSeen,
   words: ({ volts, amps }) => ({
-    what: 'load test',
-    value: `${formatVolts(volts)} at ${Math.round(amps)} A`,
+    what: t`load test`,
+    value: t`${formatVolts(volts)} at ${Math.round(amps)} A`,
   }),
   fold: {
     battery: (state, { at, data }) => ({

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { ChargerConnection } from '../../site/charging-equipment';
 import { Despite } from '../fields';
@@ -41,7 +42,7 @@ export const maintainer = entryKind({
     charger: z.string().max(80).optional(),
     despite: Despite.optional(),
   }),
-  words: ({ on }) => ({ what: 'maintainer', value: on ? 'on' : 'off' }),
+  words: ({ on }) => ({ what: t`maintainer`, value: on ? 'on' : 'off' }),
   fold: {
     battery: (state, one) => (one.data.on ? hung(state, one) : takenOff(state, one.at)),
   },

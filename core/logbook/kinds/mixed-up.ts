@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { Line } from '../../text';
 import { Id } from '../fields';
@@ -14,13 +15,15 @@ export const mixedUp = entryKind({
     with: Id,
     /** The mark of the other, as it went by when this was written down. */
     mark: Line(1, 12),
-    since: z.iso.datetime({ error: 'an instant is written in UTC, as 2027-01-14T09:00:00.000Z' }),
-    why: Line(1, 200, 'say how you know: it stays beside the change'),
+    since: z.iso.datetime({
+      error: () => t`an instant is written in UTC, as 2027-01-14T09:00:00.000Z`,
+    }),
+    why: Line(1, 200, () => t`say how you know: it stays beside the change`),
   }),
   words: ({ mark, since, why }) => ({
-    what: 'was mixed up',
-    value: `with ${mark}, since ${since.slice(0, 10)}: ${why}`,
+    what: t`was mixed up`,
+    value: t`with ${mark}, since ${since.slice(0, 10)}: ${why}`,
   }),
   check: (data, { hasBattery }) =>
-    hasBattery(data.with) ? null : `with: there is no battery ${data.with} here.`,
+    hasBattery(data.with) ? null : t`with: there is no battery ${data.with} here.`,
 });

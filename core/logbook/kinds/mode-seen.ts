@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { PROGRAMME_IDS } from '../../battery/programme-ids';
 import { PROGRAMMES } from '../../site/charging-equipment';
@@ -10,7 +11,7 @@ export const modeSeen = entryKind({
   version: 1,
   data: z.strictObject({ programme: z.enum(PROGRAMME_IDS).nullable() }),
   words: ({ programme }) => ({
-    what: 'mode looked at',
+    what: t`mode looked at`,
     value: programme ? PROGRAMMES[programme].label : '',
   }),
   fold: {

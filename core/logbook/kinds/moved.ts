@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { Id } from '../fields';
 import { entryKind } from '../kind';
@@ -6,10 +7,10 @@ export const moved = entryKind({
   subject: 'vehicle',
   version: 1,
   data: z.strictObject({ bayId: Id }),
-  words: ({ bayId }, names) => ({ what: 'moved to', value: names.bay(bayId) }),
+  words: ({ bayId }, names) => ({ what: t`moved to`, value: names.bay(bayId) }),
   fold: {
     vehicle: (state, { data }) => ({ ...state, bayId: data.bayId }),
   },
   check: ({ bayId }, { hasBay }) =>
-    hasBay(bayId) ? null : `bayId: there is no bay ${bayId} here.`,
+    hasBay(bayId) ? null : t`bayId: there is no bay ${bayId} here.`,
 });

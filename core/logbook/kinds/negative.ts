@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { entryKind } from '../kind';
 import { clamped } from '../state';
@@ -8,7 +9,7 @@ export const negative = entryKind({
   least: 'helper',
   version: 1,
   data: z.strictObject({ on: z.boolean(), how: z.enum(['clamp', 'isolator']).optional() }),
-  words: ({ on }) => ({ what: 'negative', value: on ? 'on' : 'off' }),
+  words: ({ on }) => ({ what: t`negative`, value: on ? 'on' : 'off' }),
   fold: {
     battery: (state, { at, data }) => clamped(state, at, data.on, data.how === 'isolator'),
   },

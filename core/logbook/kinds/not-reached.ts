@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { entryKind } from '../kind';
 
@@ -6,7 +7,7 @@ export const notReached = entryKind({
   least: 'helper',
   version: 1,
   data: z.strictObject({ why: z.string().max(200) }),
-  words: ({ why }) => ({ what: 'could not reach', value: why }),
+  words: ({ why }) => ({ what: t`could not reach`, value: why }),
   fold: {
     battery: (state, { at }) => ({ ...state, notReachedAt: at }),
   },

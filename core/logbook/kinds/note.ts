@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { Text } from '../fields';
 import { entryKind } from '../kind';
@@ -7,5 +8,5 @@ export const note = entryKind({
   least: 'helper',
   version: 1,
   data: z.strictObject({ text: Text }),
-  words: ({ text }) => ({ what: 'note', value: text }),
+  words: ({ text }) => ({ what: t`note`, value: text }),
 });

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { entryKind } from '../kind';
 
@@ -9,8 +10,8 @@ export const outing = entryKind({
     minutes: z.number().min(0).max(1440).nullable(),
   }),
   words: ({ minutes }) => ({
-    what: 'last driven',
-    value: minutes === null ? '' : `${minutes} min`,
+    what: t`last driven`,
+    value: minutes === null ? '' : t`${minutes} min`,
   }),
   fold: {
     battery: (state, { at }) =>

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { Line } from '../../text';
 import { entryKind } from '../kind';
@@ -12,7 +13,7 @@ export const ownerAnswered = entryKind({
     said: Line(0, 200),
   }),
   words: ({ yes, said }) => ({
-    what: yes ? 'owner agrees to a new one' : 'owner wants no new one',
+    what: yes ? t`owner agrees to a new one` : t`owner wants no new one`,
     value: said,
   }),
   fold: {

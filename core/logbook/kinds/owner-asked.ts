@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { shortDay, toDay } from '../../day';
 import { DayName } from '../fields';
@@ -14,8 +15,8 @@ export const ownerAsked = entryKind({
     price: z.number().min(0).max(100_000),
   }),
   words: ({ answerBy }) => ({
-    what: 'owner asked about a new one',
-    value: `answer by ${shortDay(toDay(answerBy))}`,
+    what: t`owner asked about a new one`,
+    value: t`answer by ${shortDay(toDay(answerBy))}`,
   }),
   fold: {
     battery: (state, { at, data }) => ({ ...state, question: { at, ...data, answer: null } }),

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { Line } from '../../text';
 import { entryKind } from '../kind';
@@ -18,7 +19,7 @@ export const ownerCorrected = entryKind({
     why: Line(0, 200),
   }),
   words: ({ changed, why }) => ({
-    what: 'owner corrected',
+    what: t`owner corrected`,
     value: [
       changed.map((one) => (one === 'name' ? 'name' : 'how they are reached')).join(', '),
       ...(why ? [why] : []),

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { Id } from '../fields';
 import { entryKind } from '../kind';
@@ -10,5 +11,5 @@ export const photographed = entryKind({
   least: 'helper',
   version: 1,
   data: z.strictObject({ photoId: Id, caption: z.string().max(MAX_CAPTION) }),
-  words: ({ caption }) => ({ what: 'photographed', value: caption }),
+  words: ({ caption }) => ({ what: t`photographed`, value: caption }),
 });

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { MAX_CHANNELS } from '../../site/charging-equipment';
 import { shortDay, toDay } from '../../day';
@@ -11,12 +12,15 @@ export const pinned = entryKind({
   version: 1,
   data: z.strictObject({
     date: DayName,
-    jobs: z.array(z.enum(SEASON_JOBS)).min(1, 'at least one job').max(SEASON_JOBS.length),
+    jobs: z
+      .array(z.enum(SEASON_JOBS))
+      .min(1, { error: () => t`at least one job` })
+      .max(SEASON_JOBS.length),
     chargerId: Id.optional(),
     channel: z.int().min(1).max(MAX_CHANNELS).optional(),
   }),
   words: ({ date, jobs }) => ({
-    what: `decided for ${shortDay(toDay(date))}`,
+    what: t`decided for ${shortDay(toDay(date))}`,
     value: jobs.map((job) => SEASON_JOB_WORDS[job]).join(', '),
   }),
   fold: {

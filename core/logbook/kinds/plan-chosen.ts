@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { entryKind } from '../kind';
 import { STORAGE_PLAN_IDS } from '../storage-plan-ids';
@@ -12,7 +13,7 @@ export const planChosen = entryKind({
     why: z.string().trim().max(300).optional(),
   }),
   words: ({ plan, why }, names) => ({
-    what: 'storage plan',
+    what: t`storage plan`,
     value: [names.plan(plan), why].filter(Boolean).join(': '),
   }),
   fold: {

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { entryKind } from '../kind';
 
@@ -15,13 +16,13 @@ export const planDrawn = entryKind({
     drives: Drives.optional(),
   }),
   words: ({ halls, closedHalls, bays, closedBays, drives = [] }) => ({
-    what: 'halls and bays drawn',
+    what: t`halls and bays drawn`,
     value: [
       ...halls.map((name) => `new: ${name}`),
       ...closedHalls.map((name) => `closed: ${name}`),
       ...drives,
-      ...(bays.length > 0 ? [`bays more: ${bays.join(' ')}`] : []),
-      ...(closedBays.length > 0 ? [`bays no more: ${closedBays.join(' ')}`] : []),
+      ...(bays.length > 0 ? [t`bays more: ${bays.join(' ')}`] : []),
+      ...(closedBays.length > 0 ? [t`bays no more: ${closedBays.join(' ')}`] : []),
     ].join('; '),
   }),
 });

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { entryKind } from '../kind';
 
@@ -6,7 +7,7 @@ export const powerCut = entryKind({
   least: 'helper',
   version: 1,
   data: z.strictObject({ note: z.string().max(200) }),
-  words: ({ note }) => ({ what: 'power cut', value: note }),
+  words: ({ note }) => ({ what: t`power cut`, value: note }),
   fold: {
     hall: (state, { at }) => ({ ...state, powerCutAt: at }),
   },

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { Despite } from '../fields';
 import { entryKind } from '../kind';
@@ -13,7 +14,7 @@ export const procedureDone = entryKind({
     steps: z.array(z.string().min(1).max(40)).max(40),
     despite: Despite.optional(),
   }),
-  words: ({ procedure }, names) => ({ what: names.procedure(procedure), value: 'step by step' }),
+  words: ({ procedure }, names) => ({ what: names.procedure(procedure), value: t`step by step` }),
   fold: {
     battery: (state, { at, data }) => ({
       ...state,

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { Id } from '../fields';
 import { entryKind } from '../kind';
@@ -8,7 +9,7 @@ export const queued = entryKind({
   least: 'helper',
   version: 1,
   data: z.strictObject({ on: z.boolean(), chargerId: Id.nullable() }),
-  words: ({ on }) => ({ what: on ? 'wanted on a charger' : 'out of the queue', value: '' }),
+  words: ({ on }) => ({ what: on ? t`wanted on a charger` : t`out of the queue`, value: '' }),
   fold: {
     battery: (state, { at, data }) => ({
       ...state,

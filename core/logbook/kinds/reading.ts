@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { MS_PER_HOUR } from '../../day';
 import { formatVolts } from '../../words/words';
@@ -48,7 +49,7 @@ export const reading = entryKind({
     source: z.enum(SOURCES).optional(),
   }),
   words: ({ source, volts }) => ({
-    what: `reading${source ? SOURCE_WORDS[source] : ''}`,
+    what: t`reading${source ? SOURCE_WORDS[source] : ''}`,
     value: formatVolts(volts),
   }),
   fold: {

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { entryKind } from '../kind';
 
@@ -5,7 +6,7 @@ export const reconditioned = entryKind({
   subject: 'battery',
   version: 1,
   data: z.strictObject({ hours: z.number().min(0).max(200) }),
-  words: ({ hours }) => ({ what: 'reconditioned', value: `${hours} h` }),
+  words: ({ hours }) => ({ what: t`reconditioned`, value: `${hours} h` }),
   fold: {
     battery: (state, { at }) => ({
       ...state,

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { Text } from '../fields';
 import { entryKind } from '../kind';
@@ -7,7 +8,7 @@ export const recoveryBegun = entryKind({
   subject: 'battery',
   version: 1,
   data: z.strictObject({ why: Text }),
-  words: ({ why }) => ({ what: `recovery begun: ${why}`, value: '' }),
+  words: ({ why }) => ({ what: t`recovery begun: ${why}`, value: '' }),
   fold: {
     battery: (state, { at, data: { why } }) => ({
       ...state,

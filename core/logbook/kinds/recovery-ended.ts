@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { entryKind } from '../kind';
 
@@ -8,7 +9,7 @@ export const recoveryEnded = entryKind({
     verdict: z.enum(['keep', 'replace', 'given-up']),
     why: z.string().max(300),
   }),
-  words: ({ why, verdict }) => ({ what: `recovery: ${why}`, value: verdict.replace('-', ' ') }),
+  words: ({ why, verdict }) => ({ what: t`recovery: ${why}`, value: verdict.replace('-', ' ') }),
   fold: {
     battery: (state, { at, data }) => ({ ...state, recovery: null, recovered: { at, ...data } }),
   },

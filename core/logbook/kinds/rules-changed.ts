@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { RulePatch, applyPatch } from '../../rules/rules';
 import { entryKind } from '../kind';
@@ -7,7 +8,7 @@ export const rulesChanged = entryKind({
   least: 'manager',
   version: 1,
   data: z.strictObject({ patch: RulePatch }),
-  words: () => ({ what: 'rules changed', value: '' }),
+  words: () => ({ what: t`rules changed`, value: '' }),
   fold: {
     rules: ({ rules, version }, { at, data }) => ({
       rules: applyPatch(rules, data.patch),

@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../../language';
 import { z } from 'zod';
 import { canonical } from '../../canonical';
 import { entryKind } from '../kind';
@@ -9,35 +10,35 @@ export const STOCK_KINDS = ['charger', 'circuit', 'outlet', 'air'] as const;
 const Sheet = z.record(z.string().max(40), z.unknown()).nullable();
 
 /** How a charger, a circuit, an outlet and the air of a hall are called in the logbook. */
-const FIELDS: Readonly<Record<string, string>> = {
+const FIELDS: Readonly<Record<string, string>> = withWords({
   name: 'name',
   hall: 'hall',
   circuit: 'circuit',
   channels: 'channels',
-  ampsPerChannel: 'amps per channel',
+  ampsPerChannel: msg`amps per channel`,
   volts: 'volts',
   programmes: 'programmes',
-  wakesIn: 'wakes in',
-  leastStartVolts: 'begins from volts',
+  wakesIn: msg`wakes in`,
+  leastStartVolts: msg`begins from volts`,
   lamps: 'lamps',
-  reversePolarity: 'safe with swapped clamps',
-  sparkProof: 'clamps do not spark',
-  leadMetres: 'lead in metres',
+  reversePolarity: msg`safe with swapped clamps`,
+  sparkProof: msg`clamps do not spark`,
+  leadMetres: msg`lead in metres`,
   portable: 'portable',
-  automatic: 'stops by itself',
-  maintains: 'may stay on',
-  compensated: 'follows the temperature',
-  mainsAmps: 'amps from the mains',
-  quickConnect: 'plugs into fitted leads',
+  automatic: msg`stops by itself`,
+  maintains: msg`may stay on`,
+  compensated: msg`follows the temperature`,
+  mainsAmps: msg`amps from the mains`,
+  quickConnect: msg`plugs into fitted leads`,
   working: 'works',
   amps: 'amps',
   bays: 'bays',
-  airflowM3PerHour: 'air in m³/h',
-  openingCm2: 'openings in cm²',
-};
+  airflowM3PerHour: msg`air in m³/h`,
+  openingCm2: msg`openings in cm²`,
+});
 
 function shown(value: unknown): string {
-  if (value === null || value === undefined) return 'not known';
+  if (value === null || value === undefined) return t`not known`;
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (typeof value === 'string' || typeof value === 'number') return String(value);
   if (!Array.isArray(value)) return '…';
@@ -62,13 +63,15 @@ export const stockChanged = entryKind({
       /** The site that it went to, or came from. */
       otherSite: z.string().max(80).optional(),
     })
-    .refine(({ was, now }) => was !== null || now !== null, { error: 'nothing was, and is' }),
+    .refine(({ was, now }) => was !== null || now !== null, {
+      error: () => t`nothing was, and is`,
+    }),
   words: ({ what, name, was, now, otherSite }) => {
-    const is = what === 'air' ? `air of ${name}` : `${what} ${name}`;
+    const is = what === 'air' ? t`air of ${name}` : `${what} ${name}`;
     if (was === null)
-      return { what: is, value: otherSite === undefined ? 'new' : `came from ${otherSite}` };
+      return { what: is, value: otherSite === undefined ? 'new' : t`came from ${otherSite}` };
     if (now === null)
-      return { what: is, value: otherSite === undefined ? 'gone' : `went to ${otherSite}` };
+      return { what: is, value: otherSite === undefined ? 'gone' : t`went to ${otherSite}` };
     const changed = Object.keys({ ...was, ...now }).filter(
       (field) => canonical(was[field]) !== canonical(now[field]),
     );
@@ -76,7 +79,7 @@ export const stockChanged = entryKind({
       const [before, after] = [shown(was[field]), shown(now[field])];
       const label = FIELDS[field] ?? field;
       // A programme's volts may differ where its name does not.
-      return before === after ? `${label} changed` : `${label} ${before} → ${after}`;
+      return before === after ? t`${label} changed` : `${label} ${before} → ${after}`;
     });
     return { what: is, value: each.join(', ') };
   },

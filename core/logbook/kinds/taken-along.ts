@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { shortDay, toDay } from '../../day';
 import { collectionProblem } from '../../time-limits';
@@ -10,7 +11,7 @@ export const takenAlong = entryKind({
   subject: 'vehicle',
   version: 1,
   data: z.strictObject({ backOn: DayName }),
-  words: ({ backOn }) => ({ what: 'taken along', value: `back ${shortDay(toDay(backOn))}` }),
+  words: ({ backOn }) => ({ what: t`taken along`, value: t`back ${shortDay(toDay(backOn))}` }),
   fold: {
     vehicle: (state, { at, data }) => ({ ...state, away: { since: at, backOn: data.backOn } }),
     battery: (state, { at }) => goesAway(state, at),

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { Id } from '../fields';
 import { entryKind } from '../kind';
@@ -15,7 +16,7 @@ export const takenOut = entryKind({
     why: z.string().max(300),
   }),
   words: ({ to, why }) =>
-    to === 'bench' ? { what: 'taken out', value: 'to the bench' } : { what: 'gone', value: why },
+    to === 'bench' ? { what: t`taken out`, value: t`to the bench` } : { what: t`gone`, value: why },
   fold: {
     battery: (state, { at, data }) => {
       const off = state.negativeOn ? clamped(state, at, false) : state;
@@ -24,5 +25,5 @@ export const takenOut = entryKind({
     },
   },
   check: ({ hallId }, { hasHall }) =>
-    hallId === null || hasHall(hallId) ? null : `hallId: there is no hall ${hallId} here.`,
+    hallId === null || hasHall(hallId) ? null : t`hallId: there is no hall ${hallId} here.`,
 });

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { entryKind } from '../kind';
 
@@ -7,7 +8,7 @@ export const thawed = entryKind({
   least: 'helper',
   version: 1,
   data: z.strictObject({}),
-  words: () => ({ what: 'thawed', value: '' }),
+  words: () => ({ what: t`thawed`, value: '' }),
   fold: {
     battery: (state, { at }) => ({
       ...state,

@@ -1,3 +1,4 @@
+import { t } from '../../language';
 import { z } from 'zod';
 import { entryKind } from '../kind';
 
@@ -7,5 +8,5 @@ export const withdrawn = entryKind({
   least: 'helper',
   version: 1,
   data: z.strictObject({ why: z.string().max(200) }),
-  words: ({ why }) => ({ what: 'struck', value: why }),
+  words: ({ why }) => ({ what: t`struck`, value: why }),
 });

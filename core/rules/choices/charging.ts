@@ -1,20 +1,24 @@
+import { t, msg, withWords } from '../../language';
 import { z } from 'zod';
 import { rule } from './rule';
 
 /** The rules of keeping batteries charged. */
-export const CHARGING_RULES = {
+export const CHARGING_RULES = withWords({
   /** The longest that a round may take. */
   roundMinutes: rule({
-    schema: z.int().min(15, 'at least a quarter of an hour').max(720, 'at most twelve hours'),
+    schema: z
+      .int()
+      .min(15, { error: () => t`at least a quarter of an hour` })
+      .max(720, { error: () => t`at most twelve hours` }),
     standard: 240,
     group: 'charging',
-    label: 'A round takes at most',
-    unit: 'min',
-    why: 'Four hours of walking and kneeling are enough for one day. What does not fit into a round is planned into another.',
+    label: msg`A round takes at most`,
+    unit: msg`min`,
+    why: msg`Four hours of walking and kneeling are enough for one day. What does not fit into a round is planned into another.`,
     schools: [
-      { value: 90, label: '1 h 30', reason: 'Besides other work.' },
-      { value: 240, label: '4 h', reason: 'Default: half a day.' },
-      { value: 420, label: '7 h', reason: 'A whole working day.' },
+      { value: 90, label: '1 h 30', reason: msg`Besides other work.` },
+      { value: 240, label: '4 h', reason: msg`Default: half a day.` },
+      { value: 420, label: '7 h', reason: msg`A whole working day.` },
     ],
   }),
   /** Chance that is accepted in the season's plan that a battery falls under its line, percent. */
@@ -22,30 +26,42 @@ export const CHARGING_RULES = {
     schema: z.number().min(1).max(50),
     standard: 10,
     group: 'charging',
-    label: 'Accepted in the season’s plan',
+    label: msg`Accepted in the season’s plan`,
     unit: '%',
-    why: 'The plan reckons with a loss that one battery in so many exceeds: the smaller, the more charges. One in ten is noticed at a reading before it does harm.',
+    why: msg`The plan reckons with a loss that one battery in so many exceeds: the smaller, the more charges. One in ten is noticed at a reading before it does harm.`,
     schools: [
-      { value: 2, label: 'one in fifty', reason: 'Few may fall under their line; more charges.' },
-      { value: 10, label: 'one in ten', reason: 'Default.' },
-      { value: 25, label: 'one in four', reason: 'Few charges; the readings have to catch it.' },
+      {
+        value: 2,
+        label: msg`one in fifty`,
+        reason: msg`Few may fall under their line; more charges.`,
+      },
+      { value: 10, label: msg`one in ten`, reason: msg`Default.` },
+      {
+        value: 25,
+        label: msg`one in four`,
+        reason: msg`Few charges; the readings have to catch it.`,
+      },
     ],
   }),
   fullChargeDays: rule({
     schema: z.int().min(7).max(365),
     standard: 35,
     group: 'charging',
-    label: 'Most days between two full charges',
-    unit: 'days',
-    why: 'A battery that stands part charged sulfates slowly even above its line. Five weeks keeps it young without a charger for each. Lithium is left out: it likes to stand part charged.',
+    label: msg`Most days between two full charges`,
+    unit: msg`days`,
+    why: msg`A battery that stands part charged sulfates slowly even above its line. Five weeks keeps it young without a charger for each. Lithium is left out: it likes to stand part charged.`,
     schools: [
-      { value: 7, label: 'Weekly', reason: 'The old advice for motorcycles; many charger hours.' },
-      { value: 30, label: '30 days', reason: 'Monthly, on the calendar.' },
-      { value: 35, label: '35 days', reason: 'By forecast, at most five weeks.' },
+      {
+        value: 7,
+        label: msg`Weekly`,
+        reason: msg`The old advice for motorcycles; many charger hours.`,
+      },
+      { value: 30, label: msg`30 days`, reason: msg`Monthly, on the calendar.` },
+      { value: 35, label: msg`35 days`, reason: msg`By forecast, at most five weeks.` },
       {
         value: 90,
-        label: '90 days',
-        reason: 'Start, midpoint and close of the season, for batteries that hold.',
+        label: msg`90 days`,
+        reason: msg`Start, midpoint and close of the season, for batteries that hold.`,
       },
     ],
   }),
@@ -53,13 +69,13 @@ export const CHARGING_RULES = {
     schema: z.int().min(7).max(365),
     standard: 35,
     group: 'charging',
-    label: 'The same for AGM',
-    unit: 'days',
-    why: 'AGM loses little by itself, but sulfates like the rest when it stands part charged; so it is treated like the others until its record says more.',
+    label: msg`The same for AGM`,
+    unit: msg`days`,
+    why: msg`AGM loses little by itself, but sulfates like the rest when it stands part charged; so it is treated like the others until its record says more.`,
     schools: [
-      { value: 30, label: 'Monthly', reason: 'Even when it reads full.' },
-      { value: 35, label: '35 days', reason: 'Like the others.' },
-      { value: 90, label: '90 days', reason: 'When due by forecast, at most a quarter.' },
+      { value: 30, label: msg`Monthly`, reason: msg`Even when it reads full.` },
+      { value: 35, label: msg`35 days`, reason: msg`Like the others.` },
+      { value: 90, label: msg`90 days`, reason: msg`When due by forecast, at most a quarter.` },
     ],
   }),
   /** Share at which lithium is stored, percent. */
@@ -67,13 +83,21 @@ export const CHARGING_RULES = {
     schema: z.number().min(30).max(80),
     standard: 60,
     group: 'charging',
-    label: 'Lithium stands at',
+    label: msg`Lithium stands at`,
     unit: '%',
-    why: 'Part charged it ages least, about half to three quarters; made full for collection. The maker’s figure wins.',
+    why: msg`Part charged it ages least, about half to three quarters; made full for collection. The maker’s figure wins.`,
     schools: [
-      { value: 50, label: 'Half', reason: 'Ages least; little reserve if a draw was overlooked.' },
-      { value: 60, label: '60 %', reason: 'Between the two.' },
-      { value: 75, label: 'Three quarters', reason: 'More reserve, for a tracker that must live.' },
+      {
+        value: 50,
+        label: msg`Half`,
+        reason: msg`Ages least; little reserve if a draw was overlooked.`,
+      },
+      { value: 60, label: '60 %', reason: msg`Between the two.` },
+      {
+        value: 75,
+        label: msg`Three quarters`,
+        reason: msg`More reserve, for a tracker that must live.`,
+      },
     ],
   }),
-};
+});

@@ -1,3 +1,4 @@
+import { msg, withWords } from '../../language';
 import type { z } from 'zod';
 
 /** One way of doing it, with the reason that those who do it so give. */
@@ -7,17 +8,17 @@ export interface School<T> {
   readonly reason: string;
 }
 
-export const RULE_GROUPS = {
-  reading: 'Reading',
+export const RULE_GROUPS = withWords({
+  reading: msg`Reading`,
   charging: 'Keeping charged',
-  draw: 'Parasitic draw',
-  care: 'Levels and cleaning',
-  charger: 'At the charger',
-  back: 'Handing back',
-  place: 'The place',
-  money: 'What it costs',
-  door: 'Who is signed in',
-} as const;
+  draw: msg`Parasitic draw`,
+  care: msg`Levels and cleaning`,
+  charger: msg`At the charger`,
+  back: msg`Handing back`,
+  place: msg`The place`,
+  money: msg`What it costs`,
+  door: msg`Who is signed in`,
+} as const);
 export type RuleGroup = keyof typeof RULE_GROUPS;
 
 /** A rule of one choice: what it may be, what it is at first and why, and its schools. */

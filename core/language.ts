@@ -45,14 +45,18 @@ export function messageOf(parts: TemplateStringsArray): string {
 }
 
 /** A message with what stands in it, in pieces: for text that is set in more than one way. */
-export function said<T>(parts: TemplateStringsArray, values: readonly T[]): readonly (string | T)[] {
+export function said<T>(
+  parts: TemplateStringsArray,
+  values: readonly T[],
+): readonly (string | T)[] {
   return (
     spoken.asked()?.say(messageOf(parts), values) ??
     parts.flatMap((part, i) => (i < values.length ? [part, values[i]!] : [part]))
   );
 }
 
-type Value = string | number;
+/** As in any template; what is missing is said as it is. */
+type Value = string | number | null | undefined;
 
 /** A message as text, in the language that is asked for. */
 export function t(parts: TemplateStringsArray, ...values: Value[]): string {
@@ -72,11 +76,18 @@ export function t(parts: TemplateStringsArray, ...values: Value[]): string {
 export const decimal = (value: number, digits: number): string =>
   spoken.asked()?.number(value, digits) ?? value.toFixed(digits);
 
-/** `day` or `days`, by the language's own rule for so many: plural`${count} {day} {days}`. */
+/** `day` or `days`: the language has a form of its own for one, few or many of them. */
 export function plural(count: number, one: string, other: string): string {
   const message = `{0, plural, one {${one}} other {${other}}}`;
   const pieces = spoken.asked()?.say(message, [count]);
   return pieces ? pieces.join('') : count === 1 ? one : other;
+}
+
+/** `1 day`, `3 days`. */
+export function counted(count: number, one: string, other: string): string {
+  const message = `{0, plural, one {# ${one}} other {# ${other}}}`;
+  const pieces = spoken.asked()?.say(message, [count]);
+  return pieces ? pieces.join('') : `${count} ${count === 1 ? one : other}`;
 }
 
 class Message {
@@ -96,19 +107,27 @@ class Message {
 export const msg = (parts: TemplateStringsArray, ...values: Value[]): string =>
   new Message(parts, values) as unknown as string;
 
-/** A constant with messages in it, at any depth: each is said in the language of who reads it. */
+/**
+ * A constant with messages in it, at any depth: each is said in the language of who reads it. What
+ * is handed in stays as it is, so that parts of it can be taken over (`{ ...PART }`) into others.
+ */
 export function withWords<T>(constant: T): T {
   if (constant === null || typeof constant !== 'object') return constant;
-  const isPlain = Array.isArray(constant) || Object.getPrototypeOf(constant) === Object.prototype;
-  if (!isPlain) return constant;
-  for (const [key, { value }] of Object.entries(Object.getOwnPropertyDescriptors(constant))) {
+  const isList = Array.isArray(constant);
+  if (!isList && Object.getPrototypeOf(constant) !== Object.prototype) return constant;
+  let isSaid = false;
+  const copy = (isList ? [] : {}) as T;
+  for (const [key, property] of Object.entries(Object.getOwnPropertyDescriptors(constant))) {
+    const { value } = property;
     if (value instanceof Message) {
-      Object.defineProperty(constant, key, {
-        get: () => value.toString(),
-        enumerable: true,
-        configurable: true,
-      });
-    } else withWords(value);
+      isSaid = true;
+      const get = () => value.toString();
+      Object.defineProperty(copy, key, { get, enumerable: true, configurable: true });
+      continue;
+    }
+    const inner: unknown = property.get ? undefined : withWords(value);
+    isSaid ||= property.get !== undefined || inner !== value;
+    Object.defineProperty(copy, key, property.get ? property : { ...property, value: inner });
   }
-  return constant;
+  return isSaid ? copy : constant;
 }

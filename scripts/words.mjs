@@ -21,7 +21,7 @@ export function messagesOf(file, text) {
       ]);
     }
     const called = ts.isCallExpression(node) ? node.expression.getText() : '';
-    if (called === 'plural' || called === 'counted') {
+    if (/^(plural|counted)$/.test(called) && node.arguments.length === 3) {
       const [count, one, other] = node.arguments;
       const so = called === 'counted' ? '# ' : '';
       found.push([

@@ -1,4 +1,4 @@
-import { t, msg, withWords } from '../language';
+import { decimal, msg, t, withWords } from '../language';
 import { MS_PER_HOUR, dayOf, shortDay, type Day } from '../day';
 import type { Estimate } from '../estimate';
 import { CHEMISTRIES } from '../battery/chemistries';
@@ -260,7 +260,7 @@ function unsettled(standing: BatteryRecord, reading: RecordedReading, base: Base
     headline: t`Read again from ${instant(standing, again)}`,
     readAgainAt: again,
     why: [
-      say`Rested ${figure(`${rested.toFixed(1)} h`)} of the ${figure(`${rules.restHours} h`)} that your rule asks: surface charge still reads high, so the truth may be anywhere in ${figure(range)}.`,
+      say`Rested ${figure(`${decimal(rested, 1)} h`)} of the ${figure(`${rules.restHours} h`)} that your rule asks: surface charge still reads high, so the truth may be anywhere in ${figure(range)}.`,
       say`The reading is kept and marked; it does not restart the clock.`,
     ],
   };

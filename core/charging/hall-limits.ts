@@ -1,4 +1,4 @@
-import { t } from '../language';
+import { decimal, t } from '../language';
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import type { Charger, Circuit, ChargerConnection, Outlet } from '../site/charging-equipment';
 import { ventilation, type Ventilation } from './ventilation';
@@ -118,12 +118,12 @@ export function overload(
   const load = mainsLoad([...others, { charger, outletId: outlet.id }], stock.outlets);
   const onOutlet = load.outlets.get(outlet.id)!;
   if (onOutlet > outlet.amps + 1e-9) {
-    return t`outlet ${outlet.name} carries ${outlet.amps} A, and with ${charger.name} it would be ${onOutlet.toFixed(1)} A`;
+    return t`outlet ${outlet.name} carries ${outlet.amps} A, and with ${charger.name} it would be ${decimal(onOutlet, 1)} A`;
   }
   const circuit = stock.circuits.find(({ id }) => id === outlet.circuitId);
   const onCircuit = load.circuits.get(outlet.circuitId)!;
   if (circuit && onCircuit > circuit.amps + 1e-9) {
-    return t`circuit ${circuit.name} carries ${circuit.amps} A, and with ${charger.name} it would be ${onCircuit.toFixed(1)} A`;
+    return t`circuit ${circuit.name} carries ${circuit.amps} A, and with ${charger.name} it would be ${decimal(onCircuit, 1)} A`;
   }
   return null;
 }

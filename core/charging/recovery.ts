@@ -403,7 +403,7 @@ const LOAD_TEST: Rung = {
 /** From the bottom. */
 const RUNGS: readonly Rung[] = [THAW, INSPECT, CHARGE, REST, READ, RECONDITION, LOAD_TEST];
 
-const amps = (value: number) => `${Number(value.toFixed(1))} A`;
+const amps = (value: number) => t`${Number(value.toFixed(1))} A`;
 
 const onScale = (question: RecoveryQuestion) => ({
   chemistry: question.chemistry,

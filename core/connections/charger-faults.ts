@@ -1,4 +1,4 @@
-import { t } from '../language';
+import { decimal, t } from '../language';
 import { contextOf, type Known } from '../context/from-record';
 import { blockedFromCharge } from '../gate/gate';
 import { MS_PER_DAY, MS_PER_HOUR } from '../day';
@@ -118,7 +118,7 @@ export function chargerFaultsOf(standing: BatteryRecord, forecast: Known | null)
     found.push({
       kind: 'too-short',
       headline: t`Holding much too early`,
-      why: t`After ${((state.lamp.at - since) / MS_PER_HOUR).toFixed(1)} h, and ${Math.round(hook.hours)} h were foreseen: a battery that takes nothing looks full.`,
+      why: t`After ${decimal((state.lamp.at - since) / MS_PER_HOUR, 1)} h, and ${Math.round(hook.hours)} h were foreseen: a battery that takes nothing looks full.`,
       look: [t`Rest it and read it: sulfated plates take no charge.`, t`The clamps: bright metal.`],
     });
   }

@@ -51,7 +51,7 @@ const reason = (code: ReasonCode, words: string, ...first: First[]): Reason => (
 /** A lithium battery of 12.8 V counts as one of 12 V. */
 export const nominal = (volts: number) => Math.round(volts / 2) * 2;
 export const figureAmps = (amps: number) =>
-  amps < 1 ? `${Math.round(amps * 1000)} mA` : `${Number(amps.toFixed(1))} A`;
+  amps < 1 ? t`${Math.round(amps * 1000)} mA` : t`${Number(amps.toFixed(1))} A`;
 
 /** `it has been −8 °C at its place (assumed …)`. */
 function coldWords(context: BatteryContext, cold: Cold): string {

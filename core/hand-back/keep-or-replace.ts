@@ -1,4 +1,4 @@
-import { t } from '../language';
+import { decimal, t } from '../language';
 import { crankingHealthOf, isTestedWeak } from '../assessment/start-forecast';
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import { lifeLeft, type LifeLeft } from '../battery/life';
@@ -203,7 +203,7 @@ export function waysWith(question: KeepQuestion): KeepOrReplace {
   const old =
     age === null
       ? t`Its age is unknown, and it counts as five years old.`
-      : t`It is ${age.toFixed(1)} years old.`;
+      : t`It is ${decimal(age, 1)} years old.`;
   const shows = t`${old} It has about ${Math.round(100 * health.value)} % (${Math.round(100 * health.low)}–${Math.round(100 * health.high)} %) of what it is rated for.`;
   const through = t`${Math.min(99, Math.max(1, pct))} % that it is still good next year; ${yearsWords(left.years)} left.`;
   const buys = t`${cheapest.label}: ${formatMoney(cheapest.perYear, rules)} a year, ${formatMoney(cheapest.price + cheapest.labour, rules)} with the work.`;

@@ -1,4 +1,4 @@
-import { t, msg, withWords, plural } from '../language';
+import { t, msg, withWords, counted } from '../language';
 import { z } from 'zod';
 import type { BatteryDetails } from '../battery/details';
 import type { VehicleKindId } from '../site/vehicle-kinds';
@@ -150,5 +150,5 @@ export type Inspection = z.infer<typeof Inspection>;
 /** What is wrong with the number of levels for a battery of so many cells; null when it fits. */
 export function levelsProblem(levels: readonly Level[] | null, cells: number): string | null {
   if (levels === null || levels.length === cells) return null;
-  return t`${levels.length} ${plural(levels.length, 'level was', 'levels were')} given for a battery of ${cells} ${plural(cells, 'cell', 'cells')}: give one for each cell`;
+  return t`${counted(levels.length, 'level was', 'levels were')} given for a battery of ${counted(cells, 'cell', 'cells')}: give one for each cell`;
 }

@@ -1,4 +1,4 @@
-import { t } from '../language';
+import { decimal, t } from '../language';
 import { formatMilliamps, say, figure, type Sentence } from '../words/words';
 import type { DrawAnalysis } from './draw';
 import type { Handling } from './handling';
@@ -14,7 +14,7 @@ export function clockOf(seconds: number): string {
 /** A stretch of time in words: `40 s`, `4 min 10 s`, `35 min`. */
 export function stretch(seconds: number): string {
   if (seconds < 90)
-    return `${seconds < 10 ? seconds.toFixed(1).replace('.0', '') : Math.round(seconds)} s`;
+    return `${seconds < 10 ? decimal(seconds, 1).replace('.0', '') : Math.round(seconds)} s`;
   const minutes = Math.floor(seconds / 60);
   const rest = Math.round(seconds - 60 * minutes);
   return minutes >= 15 || rest === 0

@@ -1,4 +1,4 @@
-import { t, msg, withWords } from '../language';
+import { decimal, msg, t, withWords } from '../language';
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import type { BatteryDetails } from '../battery/details';
 import { limitMa } from '../rules/draw-limit';
@@ -238,7 +238,7 @@ export function weakestSunWords(context: PlanContext): string | null {
   const weakest = weakestSun(context);
   return (
     weakest &&
-    t`weakest in ${MONTHS[Number(weakest.month) - 1]!}, ${weakest.givesAh.toFixed(1)} Ah a day against ${weakest.losesAh.toFixed(1)} that are lost`
+    t`weakest in ${MONTHS[Number(weakest.month) - 1]!}, ${decimal(weakest.givesAh, 1)} Ah a day against ${decimal(weakest.losesAh, 1)} that are lost`
   );
 }
 

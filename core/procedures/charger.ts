@@ -1,4 +1,4 @@
-import { t, msg, withWords } from '../language';
+import { decimal, msg, t, withWords } from '../language';
 import { CHEMISTRIES } from '../battery/chemistries';
 import {
   bodyIsJoined,
@@ -46,8 +46,8 @@ function suits(context: BatteryContext): string {
     const float =
       charger.floatVolts === null
         ? t`, then off`
-        : t`, then float at ${charger.floatVolts.toFixed(2)} V`;
-    return t`${charger.name}${charger.programme ? t`, in its ${charger.programme} programme` : ''}, set to ${facts.nominalVolts} V: to ${charger.absorptionVolts.toFixed(2)} V${float}.`;
+        : t`, then float at ${decimal(charger.floatVolts, 2)} V`;
+    return t`${charger.name}${charger.programme ? t`, in its ${charger.programme} programme` : ''}, set to ${facts.nominalVolts} V: to ${decimal(charger.absorptionVolts, 2)} V${float}.`;
   }
   return t`Charger and programme for ${CHEMISTRIES[facts.chemistry].label.toLowerCase()}, ${facts.nominalVolts} V: about ${absorption(context)} V, then ${isLead(context) ? t`float near ${details.makerFloatVolts?.toFixed(2) ?? inPairs(rules.floatVolts, facts.cells)} V` : t`off`}.`;
 }

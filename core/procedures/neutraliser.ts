@@ -1,4 +1,4 @@
-import { t } from '../language';
+import { decimal, t } from '../language';
 import type { Rules } from '../rules/rules';
 
 /** A US customary cup, millilitres; a level teaspoon of bicarbonate weighs about 5 g. */
@@ -24,8 +24,8 @@ export function neutraliserWords(waterMl: number, unit: Rules['measureUnit']): s
   const { teaspoons, grams } = neutraliserFor(waterMl);
   const spoons = `${Math.ceil(teaspoons * 2) / 2}`.replace('.5', '½').replace(/^0½/, '½');
   return unit === 'metric'
-    ? t`${(waterMl / 1000).toFixed(2)} l of water and ${Math.ceil(grams)} g of bicarbonate of soda (${spoons} level teaspoons)`
-    : t`${(waterMl / CUP_ML).toFixed(1)} cups of water and ${spoons} teaspoons of bicarbonate of soda`;
+    ? t`${decimal(waterMl / 1000, 2)} l of water and ${Math.ceil(grams)} g of bicarbonate of soda (${spoons} level teaspoons)`
+    : t`${decimal(waterMl / CUP_ML, 1)} cups of water and ${spoons} teaspoons of bicarbonate of soda`;
 }
 
 /** Volume of a number of cups, millilitres. */

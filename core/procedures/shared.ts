@@ -1,4 +1,4 @@
-import { t, msg } from '../language';
+import { decimal, msg, t } from '../language';
 import { CHEMISTRIES } from '../battery/chemistries';
 import {
   earthedPole,
@@ -29,14 +29,14 @@ export const cranks = ({ role, vehicleKind }: Pick<BatteryContext, 'role' | 'veh
 export const readies = ({ role, vehicleKind, block }: BatteryContext) =>
   VEHICLE_KINDS[vehicleKind].goes === 'ready' &&
   (role === 'auxiliary' || (role === 'string' && (block === null || block.index === 1)));
-export const inPairs = (volts: number, cells: number) => ((volts * cells) / 6).toFixed(2);
+export const inPairs = (volts: number, cells: number) => decimal((volts * cells) / 6, 2);
 export const isLead = ({ facts }: BatteryContext) =>
   CHEMISTRIES[facts.chemistry].family === 'lead-acid';
 /** By the house; the maker's own figure wins. */
 export const absorption = ({ rules, facts, details }: BatteryContext) =>
   details.makerAbsorptionVolts?.toFixed(2) ??
   (CHEMISTRIES[facts.chemistry].family === 'lithium'
-    ? ((rules.absorptionVolts[facts.chemistry] * facts.cells) / 4).toFixed(2)
+    ? decimal((rules.absorptionVolts[facts.chemistry] * facts.cells) / 4, 2)
     : inPairs(rules.absorptionVolts[facts.chemistry], facts.cells));
 export const heavy = ({ facts }: BatteryContext) => facts.capacityAh >= 40;
 

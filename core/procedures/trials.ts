@@ -1,4 +1,4 @@
-import { t, msg, withWords } from '../language';
+import { decimal, msg, t, withWords } from '../language';
 import { saeAmpsOf } from '../battery/details';
 import { loadTestAmps, loadTestFloor, LOAD_TEST_SECONDS } from '../battery/load-test';
 import { bodyIsJoined } from '../context/battery-context';
@@ -67,7 +67,7 @@ export const LOAD_TEST: Procedure = withWords({
         const rated = saeAmpsOf(details);
         return rated === null
           ? t`Half its rated cold cranking amps for ${LOAD_TEST_SECONDS} s; read the volts at the end.`
-          : t`${Math.round(loadTestAmps(rated))} A for ${LOAD_TEST_SECONDS} s: at least ${loadTestFloor(facts.cells, 21).toFixed(2)} V at the end at 21 °C, less when colder.`;
+          : t`${Math.round(loadTestAmps(rated))} A for ${LOAD_TEST_SECONDS} s: at least ${decimal(loadTestFloor(facts.cells, 21), 2)} V at the end at 21 °C, less when colder.`;
       },
       why: msg`Volts alone show no condition.`,
       caution: msg`No longer, and not again at once: tester and case get hot. No flame.`,

@@ -1,4 +1,4 @@
-import { t } from '../language';
+import { decimal, t } from '../language';
 import { FAILING_SPREAD } from '../battery/acid';
 import { gravities, waterLost, type WaterQuestion } from '../charging/water';
 import { MS_PER_DAY, dayOf, shortDay } from '../day';
@@ -37,7 +37,7 @@ export function cellSentences(standing: BatteryRecord): Sentence[] {
     const { spread, weakCell } = gravities(hydrometer.gravities, hydrometer.celsius);
     if (spread > FAILING_SPREAD + 1e-9) {
       sentences.push(
-        say`Hydrometer of ${figure(day(hydrometer.at))}: cell ${figure(String(weakCell))} is ${figure(spread.toFixed(3))} under the best, and over ${figure(FAILING_SPREAD.toFixed(3))} marks a failing cell.`,
+        say`Hydrometer of ${figure(day(hydrometer.at))}: cell ${figure(String(weakCell))} is ${figure(decimal(spread, 3))} under the best, and over ${figure(decimal(FAILING_SPREAD, 3))} marks a failing cell.`,
       );
     }
   }

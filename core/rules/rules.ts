@@ -1,4 +1,4 @@
-import { t } from '../language';
+import { decimal, t } from '../language';
 import { z } from 'zod';
 import { CHEMISTRIES, CHEMISTRY_IDS, type ChemistryId } from '../battery/chemistries';
 import { SCALE_IDS } from '../battery/scales';
@@ -49,7 +49,7 @@ export const RulePatch = Rules.partial()
       context.addIssue({
         code: 'custom',
         path: ['absorptionVolts', id],
-        message: t`over ${most.toFixed(1)} V, ${inWords}: ${overVolts}; ${usual.toFixed(1)} V is usual`,
+        message: t`over ${decimal(most, 1)} V, ${inWords}: ${overVolts}; ${decimal(usual, 1)} V is usual`,
       });
     }
     for (const [chemistry, scale] of Object.entries(patch.scale ?? {})) {

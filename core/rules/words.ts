@@ -1,4 +1,4 @@
-import { msg, withWords } from '../language';
+import { decimal, msg, withWords } from '../language';
 import { CHEMISTRIES, CHEMISTRY_IDS } from '../battery/chemistries';
 import { SCALES } from '../battery/scales';
 import { ABSORPTION, LINE, ROUND_WEEKDAYS, RULE_CARDS, SCALE } from './cards';
@@ -30,7 +30,7 @@ export function patchWords(patch: RulePatch): string[] {
       case 'absorptionVolts':
         return CHEMISTRY_IDS.filter((id) => patch.absorptionVolts![id] !== undefined).map(
           (id) =>
-            `${ABSORPTION.label}, ${CHEMISTRIES[id].short}: ${patch.absorptionVolts![id]!.toFixed(2)} V`,
+            `${ABSORPTION.label}, ${CHEMISTRIES[id].short}: ${decimal(patch.absorptionVolts![id]!, 2)} V`,
         );
       case 'temperatureUnit':
       case 'measureUnit':

@@ -1,4 +1,4 @@
-import { t } from '../language';
+import { decimal, t } from '../language';
 import { shortDay } from '../day';
 import type { SeasonRule } from './document';
 import type { Path, PathVisit } from './path';
@@ -34,7 +34,7 @@ export interface Fate {
   readonly charges: number;
 }
 
-const pct = (value: number) => `${value.toFixed(1)} %`;
+const pct = (value: number) => `${decimal(value, 1)} %`;
 
 /** Follows a battery along its path, day by day and round by round. */
 export function fateOf(problem: Problem, unit: Unit, path: Pick<Path, 'visits'> | null): Fate {

@@ -1,4 +1,4 @@
-import { t } from '../language';
+import { decimal, t } from '../language';
 import { shortDay, wallClock } from '../day';
 import type { Rules } from '../rules/rules';
 import type { Estimate } from '../estimate';
@@ -25,7 +25,7 @@ export function plain(sentence: Sentence): string {
 /** How a site wants its figures written. */
 export type Units = Pick<Rules, 'temperatureUnit' | 'measureUnit' | 'clock'>;
 
-export const formatVolts = (volts: number) => `${volts.toFixed(2)} V`;
+export const formatVolts = (volts: number) => `${decimal(volts, 2)} V`;
 
 const whole = (value: number) => String(Math.round(value)).replace('-', '−');
 export const formatPct = (pct: number) => `${whole(pct)} %`;
@@ -38,7 +38,7 @@ export const formatPctRange = (range: Estimate) =>
 export function formatTemperature(celsius: number, units: Units, digits: 0 | 1 = 0): string {
   const value =
     units.temperatureUnit === 'celsius'
-      ? celsius.toFixed(digits)
+      ? decimal(celsius, digits)
       : Math.round(celsius * 1.8 + 32).toString();
   const sign = units.temperatureUnit === 'celsius' ? '°C' : '°F';
   return `${value === '-0' || value === '-0.0' ? value.slice(1) : value.replace('-', '−')} ${sign}`;
@@ -63,11 +63,11 @@ export function formatReserveRange(reserve: Estimate): string {
 /** A loss per day: two digits that matter. */
 export function formatLoss(pctPerDay: number): string {
   const size = Math.abs(pctPerDay);
-  return `${size >= 1 ? pctPerDay.toFixed(1) : size >= 0.005 ? pctPerDay.toFixed(2) : '0'} %`;
+  return `${size >= 1 ? decimal(pctPerDay, 1) : size >= 0.005 ? decimal(pctPerDay, 2) : '0'} %`;
 }
 
 export function formatMilliamps(milliamps: number): string {
-  return `${milliamps >= 10 ? Math.round(milliamps) : milliamps.toFixed(1)} mA`;
+  return `${milliamps >= 10 ? Math.round(milliamps) : decimal(milliamps, 1)} mA`;
 }
 
 /** `Thu 14 Jan, 13:30` on the site's clock, in the site's habit. */

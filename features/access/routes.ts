@@ -1,4 +1,4 @@
-import { t, plural } from '../../core/language';
+import { t, counted } from '../../core/language';
 import 'server-only';
 import { v7 as uuidv7 } from 'uuid';
 import { MS_PER_DAY } from '../../core/day';
@@ -50,7 +50,7 @@ const tooMany = (seconds: number): Response => {
   const minutes = Math.ceil(seconds / 60);
   const response = refuse(
     429,
-    t`Too many tries: wait ${minutes} ${plural(minutes, 'minute', 'minutes')}. A forgotten passphrase is set anew in the shell of the server.`,
+    t`Too many tries: wait ${counted(minutes, 'minute', 'minutes')}. A forgotten passphrase is set anew in the shell of the server.`,
   );
   response.headers.set('retry-after', String(seconds));
   return response;

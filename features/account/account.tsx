@@ -1,4 +1,4 @@
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import Link from 'next/link';
 import { shortDay } from '../../core/day';
 import { formatMoney } from '../../core/words/words';
@@ -52,7 +52,7 @@ export function Account({ data }: { data: AccountData }) {
           />
           <Row
             name={t`Energy`}
-            value={t`${kWh.toFixed(1)} kWh`}
+            value={t`${decimal(kWh, 1)} kWh`}
             says={t`from the mains, for the charges: ${noted === 0 ? t`none was noted, and each counts as three tenths of its battery` : t`${noted} were noted, the others count as the mean of those`}; maintainers are not in it`}
           />
           <Row

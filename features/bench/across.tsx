@@ -1,4 +1,4 @@
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import { Button } from 'antd';
 import shared from './measuring.module.css';
 import styles from './across.module.css';
@@ -24,7 +24,7 @@ export function Across({
         <span className={shared.quiet}>{t`Type what your meter shows across ${fuse}.`}</span>
       ) : (
         <>
-          <span className={shared.live}>{t`${millivolts.toFixed(2)} mV`}</span>
+          <span className={shared.live}>{t`${decimal(millivolts, 2)} mV`}</span>
           <Button
             size="large"
             onClick={() => onTake(fuse, millivolts)}

@@ -1,4 +1,4 @@
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import type { WatchedStart } from './crank-state';
 import styles from './crank.module.css';
 
@@ -32,7 +32,7 @@ export function CrankChart({
       className={styles.chart}
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label={t`The last start: ${found.restVolts.toFixed(2)} V at rest, ${found.dipVolts.toFixed(2)} V at its lowest, ${found.leastVolts.toFixed(2)} V while it turned for ${found.seconds.toFixed(1)} s, then ${found.recoveredVolts.toFixed(2)} V`}
+      aria-label={t`The last start: ${decimal(found.restVolts, 2)} V at rest, ${decimal(found.dipVolts, 2)} V at its lowest, ${decimal(found.leastVolts, 2)} V while it turned for ${decimal(found.seconds, 1)} s, then ${decimal(found.recoveredVolts, 2)} V`}
     >
       {ticks.map((volts) => (
         <g key={volts}>
@@ -49,7 +49,7 @@ export function CrankChart({
         x={WIDTH}
         y={y(floorVolts) - 5}
         textAnchor="end"
-      >{t`at least ${floorVolts.toFixed(1)} V while it turns`}</text>
+      >{t`at least ${decimal(floorVolts, 1)} V while it turns`}</text>
       {shown.map(({ at, seconds, volts }) => (
         <polyline
           key={at}

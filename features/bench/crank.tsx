@@ -1,6 +1,6 @@
 'use client';
 
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import { useEffect, useMemo, useState } from 'react';
 import { chargeForecastOf } from '../../core/assessment/charge-forecast';
 import { crankAnswer } from '../../core/assessment/test-answers';
@@ -145,7 +145,7 @@ function StartsBefore({ standing }: { standing: BatteryRecord }) {
             <th scope="row">{shortDay(dayOf(seen.at, timeZone), near)}</th>
             <td>{volts(seen.restVolts)}</td>
             <td>{volts(seen.leastVolts)}</td>
-            <td>{seen.seconds === null ? '–' : `${seen.seconds.toFixed(1)} s`}</td>
+            <td>{seen.seconds === null ? '–' : `${decimal(seen.seconds, 1)} s`}</td>
             <td>{formatTemperature(seen.celsius, rules)}</td>
             <td>{crankAnswer(standing, seen).say[0]}</td>
           </tr>

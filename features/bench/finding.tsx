@@ -1,6 +1,6 @@
 'use client';
 
-import { plural, t, msg, withWords } from '../../core/language';
+import { decimal, msg, plural, t, withWords } from '../../core/language';
 import { useMemo } from 'react';
 import type { DrawAnalysis } from '../../core/parasitic-draw/draw';
 import { meaningFromFull, meaningOf, type DrawMeaning } from '../../core/assessment/draw-meaning';
@@ -44,7 +44,7 @@ export function Finding({
           <p className={shared.quiet}>
             {settledAt === null
               ? t`${Math.round(100 * chanceSettled)} % sure that it has settled`
-              : t`settled at ${clockOf(settledAt)}, likely ${settledMa.low.toFixed(1)} to ${formatMilliamps(settledMa.high)}; your limit is ${limitMa} mA`}
+              : t`settled at ${clockOf(settledAt)}, likely ${decimal(settledMa.low, 1)} to ${formatMilliamps(settledMa.high)}; your limit is ${limitMa} mA`}
           </p>
         </div>
       </div>

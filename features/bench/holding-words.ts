@@ -1,4 +1,4 @@
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import type { Holding } from '../../core/meter/steady';
 
 /** What is said about how the probe is held. */
@@ -13,7 +13,7 @@ export function holdingWords(holding: Holding): string {
     case 'moving':
       return holding.share > 0 ? t`Hold still …` : t`It moves: press the probes on bright metal.`;
     case 'falling':
-      return t`Still falling, ${holding.millivoltsPerMinute.toFixed(0)} mV a minute: surface charge, or something draws. Read it again after a longer rest, or take it and it is marked.`;
+      return t`Still falling, ${decimal(holding.millivoltsPerMinute, 0)} mV a minute: surface charge, or something draws. Read it again after a longer rest, or take it and it is marked.`;
     case 'steady':
       return t`Steady.`;
   }

@@ -1,4 +1,4 @@
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import type { HuntAnswer } from '../../core/fault-isolation/hunt';
 import { formatMilliamps } from '../../core/words/words';
 import shared from './measuring.module.css';
@@ -27,7 +27,7 @@ export function Ranking({ answer, known }: { answer: HuntAnswer; known: boolean 
             <span className={hunting.number}>{Math.round(100 * one.chance)} %</span>
             <span className={hunting.number}>
               {one.milliamps
-                ? `${formatMilliamps(Math.max(0, one.milliamps.value))} (${Math.max(0, one.milliamps.low).toFixed(0)}–${Math.max(0, one.milliamps.high).toFixed(0)})`
+                ? `${formatMilliamps(Math.max(0, one.milliamps.value))} (${decimal(Math.max(0, one.milliamps.low), 0)}–${decimal(Math.max(0, one.milliamps.high), 0)})`
                 : ''}
             </span>
           </li>

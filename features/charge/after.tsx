@@ -1,4 +1,4 @@
-import { t, msg, withWords } from '../../core/language';
+import { decimal, msg, t, withWords } from '../../core/language';
 import { phrase } from '../words/phrase';
 import { shortDay, dayOf } from '../../core/day';
 import type { ChargeData, Chosen } from './charge-data';
@@ -17,7 +17,7 @@ export function After({ after, data }: { after: NonNullable<Chosen['after']>; da
   return (
     <section className={styles.card} aria-label={t`After the charge`}>
       <h3>{t`The charge that ended ${shortDay(dayOf(after.at, data.clock.timeZone))}`}</h3>
-      <p>{t`${after.tookAh.toFixed(1)} Ah went in, and ${after.expectedAh.toFixed(1)} Ah should have. ${VERDICTS[after.verdict]}`}</p>
+      <p>{t`${decimal(after.tookAh, 1)} Ah went in, and ${decimal(after.expectedAh, 1)} Ah should have. ${VERDICTS[after.verdict]}`}</p>
       {capacityAh ? (
         <p>{phrase`That suggests a usable capacity of ${(<b>{t`${Math.round(capacityAh.value)} Ah`}</b>)}, between ${Math.round(capacityAh.low)} and ${Math.round(capacityAh.high)}.`}</p>
       ) : null}

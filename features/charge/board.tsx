@@ -1,4 +1,4 @@
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import Link from 'next/link';
 import { type Charger } from '../../core/site/charging-equipment';
 import { formatTemperature } from '../../core/words/words';
@@ -64,7 +64,7 @@ function RoomLine({ room, data }: { room: Room; data: ChargeData }) {
       : has.openingCm2 !== null
         ? t`opening ${opening} of ${Math.round(has.openingCm2)} cm²`
         : has.airflowM3PerHour !== null
-          ? t`air ${needs.airflowM3PerHour.toFixed(1)} of ${Math.round(has.airflowM3PerHour)} m³/h`
+          ? t`air ${decimal(needs.airflowM3PerHour, 1)} of ${Math.round(has.airflowM3PerHour)} m³/h`
           : t`needs an opening of ${opening} cm²; what it has is not noted`;
   return (
     <div className={styles.room}>
@@ -76,14 +76,14 @@ function RoomLine({ room, data }: { room: Room; data: ChargeData }) {
           <span
             key={name}
             data-bad={load > amps}
-          >{t`${name} ${load.toFixed(1)} of ${amps} A`}</span>
+          >{t`${name} ${decimal(load, 1)} of ${amps} A`}</span>
         ))}
       </p>
       {room.aired === false ? (
         <p
           className={styles.alarm}
           role="alert"
-        >{t`Not enough air for what charges here: open it up, or take one off. Hydrogen ${needs.hydrogenLitresPerHour.toFixed(1)} l an hour. No flame, no spark.`}</p>
+        >{t`Not enough air for what charges here: open it up, or take one off. Hydrogen ${decimal(needs.hydrogenLitresPerHour, 1)} l an hour. No flame, no spark.`}</p>
       ) : null}
     </div>
   );

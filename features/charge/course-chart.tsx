@@ -1,6 +1,6 @@
 'use client';
 
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import type { ChartConfiguration } from 'chart.js';
 import { useCallback } from 'react';
 import type { ChargeAnswer } from '../../core/charging/charge';
@@ -105,7 +105,7 @@ function configuration(
         tooltip: {
           displayColors: false,
           callbacks: {
-            title: ([item]) => (item ? t`after ${(item.parsed.x ?? 0).toFixed(1)} h` : ''),
+            title: ([item]) => (item ? t`after ${decimal(item.parsed.x ?? 0, 1)} h` : ''),
             label: (item) => `${item.dataset.label ?? ''} ${(item.parsed.y ?? 0).toFixed(2)}`,
           },
         },
@@ -132,7 +132,7 @@ export function CourseChart({
         <canvas
           ref={canvas}
           role="img"
-          aria-label={t`Volts, amps and state of charge over ${hours.toFixed(1)} hours`}
+          aria-label={t`Volts, amps and state of charge over ${decimal(hours, 1)} hours`}
         />
       </div>
       <figcaption>

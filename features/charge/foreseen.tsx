@@ -1,4 +1,4 @@
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import type { Fit } from '../../core/connections/charger-suitability';
 import { doneBefore, lookInTimes } from '../../core/connections/look-in';
 import { formatVolts } from '../../core/words/words';
@@ -28,7 +28,10 @@ export function Foreseen({ fit, data }: { fit: Fit | null; data: ChargeData }) {
     [t`To the limit`, t`${hoursWords(course.bulkHours)}, at ${Math.round(course.limitSocPct)} %`],
     [t`Absorption`, t`${hoursWords(course.absorptionHours)} at ${formatVolts(absorptionVolts)}`],
     [t`Float`, floatVolts === null ? t`none, it ends` : formatVolts(floatVolts)],
-    [t`Out of the charger`, `${course.ampHours.toFixed(1)} Ah, ${Math.round(course.wattHours)} Wh`],
+    [
+      t`Out of the charger`,
+      `${decimal(course.ampHours, 1)} Ah, ${Math.round(course.wattHours)} Wh`,
+    ],
     [
       t`Look in`,
       `${looks.slice(0, 3).map(when).join(', ')}${looks.length > 3 ? `, … ${when(looks.at(-1)!)}` : ''}`,

@@ -1,6 +1,6 @@
 'use client';
 
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { NEARLY_FULL_PCT, charge } from '../../core/charging/charge';
@@ -114,8 +114,8 @@ export function OnCharge({
           {lamp
             ? t`Lamp ${LAMP_WORDS[lamp.state]} ${when(lamp.at)}.`
             : t`Its lamp has not been looked at yet.`}
-          {heard ? t` Reported so far: ${heard.ampHours.toFixed(1)} Ah` : ''}
-          {heard && hook?.ampHours != null ? t` of ${hook.ampHours.toFixed(1)} foreseen.` : ''}
+          {heard ? t` Reported so far: ${decimal(heard.ampHours, 1)} Ah` : ''}
+          {heard && hook?.ampHours != null ? t` of ${decimal(hook.ampHours, 1)} foreseen.` : ''}
         </p>
         {foreseen || heard ? (
           <CourseChart course={maintained && heard ? null : foreseen} heard={heard} />

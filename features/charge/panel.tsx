@@ -1,6 +1,6 @@
 'use client';
 
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import Link from 'next/link';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { shortDay } from '../../core/day';
@@ -63,9 +63,9 @@ export function Panel({
           <h3>{t`Its solar panel`}</h3>
           <p>
             {t`About `}
-            {chosen.sun.givesAh.toFixed(1)}
+            {decimal(chosen.sun.givesAh, 1)}
             {t` Ah today, and `}
-            {chosen.sun.losesAh.toFixed(1)}
+            {decimal(chosen.sun.losesAh, 1)}
             {t` Ah a day is lost, its controller’s own draw included. `}
             {chosen.sun.held.length === 0
               ? t`In the usual light it never holds this battery`

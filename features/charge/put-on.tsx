@@ -1,6 +1,6 @@
 'use client';
 
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import { Button } from 'antd';
 import { useMemo, useReducer } from 'react';
 import type { Fit } from '../../core/connections/charger-suitability';
@@ -177,7 +177,7 @@ function HookFields({
         value={fit.programme.id}
         options={fit.charger.programmes.map(({ id, absorptionVolts }) => ({
           value: id,
-          label: `${PROGRAMMES[id].label}, ${absorptionVolts.toFixed(1)} V`,
+          label: `${PROGRAMMES[id].label}, ${decimal(absorptionVolts, 1)} V`,
         }))}
         onChange={onProgramme}
       />

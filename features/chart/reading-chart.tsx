@@ -1,6 +1,6 @@
 'use client';
 
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import { useCallback } from 'react';
 import { MONTH_NAMES, partsOf, shortDay } from '../../core/day';
 import type { ChartConfiguration } from 'chart.js';
@@ -120,7 +120,7 @@ function configuration(
             font: mono,
             maxTicksLimit: 6,
             includeBounds: false,
-            callback: (value) => Number(value).toFixed(2),
+            callback: (value) => decimal(Number(value), 2),
           },
         },
       },
@@ -130,7 +130,7 @@ function configuration(
           displayColors: false,
           callbacks: {
             title: ([item]) => (item ? shortDay(Math.floor(item.parsed.x ?? 0)) : ''),
-            label: (item) => `${item.dataset.label ?? ''} ${(item.parsed.y ?? 0).toFixed(2)} V`,
+            label: (item) => `${item.dataset.label ?? ''} ${decimal(item.parsed.y ?? 0, 2)} V`,
           },
         },
       },

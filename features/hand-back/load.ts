@@ -1,4 +1,4 @@
-import { t, plural } from '../../core/language';
+import { t, counted } from '../../core/language';
 import 'server-only';
 import { dayName, dayOf, toDay } from '../../core/day';
 import { formatMilliamps } from '../../core/words/words';
@@ -90,7 +90,7 @@ export function archiveOf(
     });
     const known = own.map(({ mark, one: { readings, drawMa } }) =>
       [
-        `${mark}: ${readings.length} ${plural(readings.length, 'reading', 'readings')}`,
+        `${mark}: ${counted(readings.length, 'reading', 'readings')}`,
         ...(drawMa === null ? [] : [t`draws ${formatMilliamps(drawMa)}`]),
       ].join(', '),
     );

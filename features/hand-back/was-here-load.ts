@@ -1,4 +1,4 @@
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import 'server-only';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { dayOf } from '../../core/day';
@@ -20,7 +20,7 @@ import type { WasHereData } from './hand-back-data';
 import { againData, archiveOf } from './load';
 
 const range = (low: number, high: number, unit: string, digits = 0) =>
-  `${low.toFixed(digits)}–${high.toFixed(digits)} ${unit}`;
+  `${decimal(low, digits)}–${decimal(high, digits)} ${unit}`;
 
 /** What is written on a battery, and what its record has taught. */
 function factsOf({ battery, standing }: AssessedBattery): (readonly [string, string])[] {
@@ -32,7 +32,7 @@ function factsOf({ battery, standing }: AssessedBattery): (readonly [string, str
     [t`Rated`, `${CHEMISTRIES[battery.chemistry].short}, ${battery.capacityAh} Ah`],
     [t`Fitted`, battery.fittedYear === null ? 'unknown' : String(battery.fittedYear)],
     [t`On record`, spells],
-    [t`Last read`, last ? `${last.volts.toFixed(2)} V` : 'never'],
+    [t`Last read`, last ? `${decimal(last.volts, 2)} V` : 'never'],
     [t`Still holds`, range(loss.usableAh.low, loss.usableAh.high, 'Ah')],
     [
       t`Draws`,

@@ -1,6 +1,6 @@
 'use client';
 
-import { t, plural } from '../../core/language';
+import { t, counted } from '../../core/language';
 import { phrase } from '../words/phrase';
 import { Input } from 'antd';
 import { useState } from 'react';
@@ -68,9 +68,7 @@ export function BroughtLately({ lists }: { readonly lists: BringData['lately'] }
       <h2>{t`Brought within a day`}</h2>
       <ul>
         {lists.map(({ id, vehicles, by, at }) => (
-          <li
-            key={id}
-          >{phrase`${vehicles} ${plural(vehicles, 'vehicle', 'vehicles')}, by ${by}, ${at} ${(
+          <li key={id}>{phrase`${counted(vehicles, 'vehicle', 'vehicles')}, by ${by}, ${at} ${(
             <Sure
               label={t`Take it back`}
               question={t`Take all of it back`}

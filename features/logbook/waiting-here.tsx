@@ -1,6 +1,6 @@
 'use client';
 
-import { counted } from '../../core/language';
+import { counted, t } from '../../core/language';
 import { Button } from 'antd';
 import { useOutbox } from './outbox';
 

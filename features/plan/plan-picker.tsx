@@ -1,6 +1,6 @@
 'use client';
 
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import { useMemo } from 'react';
 import { shortDay, type Day } from '../../core/day';
 import { chanceShort, formatMoney, formatPct } from '../../core/words/words';
@@ -156,10 +156,10 @@ function Row({
     ['on', dayShort(run.lowestDay)],
     [t`Under line`, chanceShort(kept.chanceUnder), kept.chanceUnder >= 0.1],
     [t`Freezes`, chanceShort(kept.chanceFreeze), kept.chanceFreeze >= 0.015],
-    [t`Charges`, fed ? 'held' : kept.charges.toFixed(1)],
+    [t`Charges`, fed ? 'held' : decimal(kept.charges, 1)],
     [t`On charger`, `${Math.round(kept.fedDays)} d`],
     [t`Work`, hoursAndMinutes(run.minutes)],
-    [t`Energy`, `${run.kWh.toFixed(1)} kWh`],
+    [t`Energy`, `${decimal(run.kWh, 1)} kWh`],
     [t`Battery life`, formatMoney(run.cost.life, rules)],
     [t`In all`, formatMoney(run.total, rules)],
   ];

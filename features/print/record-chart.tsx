@@ -1,4 +1,4 @@
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import { shortDay, toDay } from '../../core/day';
 import type { RecordedBattery } from '../owners-record/record-document';
 import styles from './record.module.css';
@@ -23,13 +23,13 @@ export function VoltsChart({ readings }: { readings: RecordedBattery['readings']
       className={styles.chart}
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label={t`Resting voltages from ${shortDay(from)} to ${shortDay(to)}, ${Math.min(...volts).toFixed(2)} to ${Math.max(...volts).toFixed(2)} V`}
+      aria-label={t`Resting voltages from ${shortDay(from)} to ${shortDay(to)}, ${decimal(Math.min(...volts), 2)} to ${decimal(Math.max(...volts), 2)} V`}
     >
       {[low, high].map((value) => (
         <g key={value}>
           <line x1={MARGIN} x2={WIDTH} y1={y(value)} y2={y(value)} />
           <text x={0} y={y(value) + 4}>
-            {value.toFixed(1)} V
+            {decimal(value, 1)} V
           </text>
         </g>
       ))}

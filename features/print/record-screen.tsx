@@ -1,4 +1,4 @@
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import { notFound } from 'next/navigation';
 import { shortDay, toDay } from '../../core/day';
 import { askOrSetUp } from '../server/ask';
@@ -43,7 +43,7 @@ function Battery({ battery }: { battery: RecordedBattery }) {
       <h2>
         {battery.mark}, {battery.role}
       </h2>
-      <p>{t`${battery.rated}, fitted ${battery.fitted}.${last ? t` Last read ${last.volts.toFixed(2)} V at rest on ${day(last.on)}.` : ''}`}</p>
+      <p>{t`${battery.rated}, fitted ${battery.fitted}.${last ? t` Last read ${decimal(last.volts, 2)} V at rest on ${day(last.on)}.` : ''}`}</p>
       {readings.length > 1 ? <VoltsChart readings={readings} /> : null}
       <div className={styles.columns}>
         <Lines title={t`What was done`} lines={done.map(({ on, what }) => [day(on), what])} />

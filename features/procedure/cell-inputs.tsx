@@ -1,6 +1,6 @@
 'use client';
 
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import { useState } from 'react';
 import { FAILING_SPREAD } from '../../core/battery/acid';
 import { gravities as judged, waterLost } from '../../core/charging/water';
@@ -126,8 +126,8 @@ export function GravitiesInput({
       {answer ? (
         <output className={styles.judged}>{t`About ${Math.round(answer.socPct)} %. ${
           answer.spread > FAILING_SPREAD + 1e-9
-            ? t`Cell ${answer.weakCell} is ${answer.spread.toFixed(3)} under the best: over ${FAILING_SPREAD.toFixed(3)} marks a failing cell.`
-            : t`Spread ${answer.spread.toFixed(3)}: the cells are even.`
+            ? t`Cell ${answer.weakCell} is ${decimal(answer.spread, 3)} under the best: over ${decimal(FAILING_SPREAD, 3)} marks a failing cell.`
+            : t`Spread ${decimal(answer.spread, 3)}: the cells are even.`
         }`}</output>
       ) : null}
     </div>

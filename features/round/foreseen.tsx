@@ -1,6 +1,6 @@
 'use client';
 
-import { t, plural } from '../../core/language';
+import { t, counted } from '../../core/language';
 import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { groupBy } from '../../core/group';
@@ -27,7 +27,7 @@ export function Foreseen({ data, day }: { data: RoundData; day: Day }) {
         day < today
           ? t`What was recorded in past rounds stands in the logbook of each vehicle.`
           : isRound(data.rules, day)
-            ? t`Foreseen today: ${stops.length} ${plural(stops.length, 'stop', 'stops')}, if each is done on its day.`
+            ? t`Foreseen today: ${counted(stops.length, 'stop', 'stops')}, if each is done on its day.`
             : t`Your rules have no round on this weekday.`
       } Recording always means today. ${(<Button size="small" onClick={() => setDay(today)}>{t`Back to today’s round`}</Button>)}`}</p>
       {[...groupBy(stops, (one) => one.hallId)].map(([hallId, list]) => (

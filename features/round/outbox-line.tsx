@@ -1,4 +1,4 @@
-import { t, plural } from '../../core/language';
+import { t, counted } from '../../core/language';
 import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { dismiss, send, type OutboxState } from '../logbook/outbox';
@@ -35,7 +35,7 @@ export function OutboxLine({
       {n === 0 ? (
         <span>{known ? t`Everything is sent` : t`Looking for unsent entries`}</span>
       ) : (
-        <span>{phrase`${n} ${plural(n, 'entry', 'entries')} waiting to send · ${keptWords(waiting, unkept)}${othersWords(waiting)}${since ? ` · ${since}` : ''}${
+        <span>{phrase`${counted(n, 'entry', 'entries')} waiting to send · ${keptWords(waiting, unkept)}${othersWords(waiting)}${since ? ` · ${since}` : ''}${
           stuck === null ? null : (
             <>
               {' '}

@@ -1,4 +1,4 @@
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import { phrase } from '../words/phrase';
 import { Button } from 'antd';
 import { dayOf, shortDay } from '../../core/day';
@@ -50,7 +50,7 @@ export function VerdictCard({
   const { standing } = judged;
   const { rules, state, timeZone } = standing;
   const last = state.readings[state.readings.length - 1];
-  const display = shown ?? (last ? last.volts.toFixed(2) : '–.––');
+  const display = shown ?? (last ? decimal(last.volts, 2) : '–.––');
   const celsius = hallMean(standing.temperatures, today(standing));
   const note = readingNote(standing);
   return (

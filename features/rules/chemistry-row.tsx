@@ -1,4 +1,4 @@
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import { Button, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { CHEMISTRIES, cellsFor, type ChemistryId } from '../../core/battery/chemistries';
@@ -67,7 +67,7 @@ export function ChemistryRow({
           onPressEnter={() => keepLine(shown)}
         />
       </td>
-      <td className={styles.volts}>{volts.toFixed(2)} V</td>
+      <td className={styles.volts}>{decimal(volts, 2)} V</td>
       <td className={styles.lineSchools}>
         {chemistry.family === 'lithium'
           ? t`the maker’s figure wins`

@@ -1,4 +1,4 @@
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import 'server-only';
 import { dayOf, shortDay, toDay } from '../../core/day';
 import { groupBy } from '../../core/group';
@@ -38,7 +38,7 @@ function hallsKnown(loaded: SiteSnapshot): HallKnown[] {
         : t`${span.days} days, from ${said(span.from)}${span.to ? t` to ${said(span.to)}` : ''}${span.foretoldTo ? t`, foretold to ${said(span.foretoldTo)}` : ''}`,
       follows:
         follows && follows.days > 0
-          ? t`stands ${follows.atFreezing.toFixed(1)} K over the air outside at freezing and takes ${Math.round(follows.share * 100)} % of its ups and downs (${follows.days} days)`
+          ? t`stands ${decimal(follows.atFreezing, 1)} K over the air outside at freezing and takes ${Math.round(follows.share * 100)} % of its ups and downs (${follows.days} days)`
           : '',
     };
   });

@@ -1,4 +1,4 @@
-import { t, plural } from '../../core/language';
+import { counted, decimal, t } from '../../core/language';
 import { Button } from 'antd';
 import { useEffect, useState } from 'react';
 import type { RulePatch } from '../../core/rules/rules';
@@ -8,7 +8,7 @@ import type { RuleEffect } from './effect';
 import styles from './weighing.module.css';
 
 function effectWords(effect: RuleEffect): string {
-  const few = (n: number) => `${n} ${plural(n, 'battery', 'batteries')}`;
+  const few = (n: number) => `${counted(n, 'battery', 'batteries')}`;
   const moved = [
     ...(effect.earlier ? [t`${few(effect.earlier)} due earlier`] : []),
     ...(effect.later ? [t`${few(effect.later)} due later`] : []),
@@ -17,7 +17,7 @@ function effectWords(effect: RuleEffect): string {
   const work =
     Math.abs(effect.minutes) < 1
       ? t`no more and no less work`
-      : t`${hours < 2 ? t`${Math.abs(effect.minutes)} min` : `${hours.toFixed(1)} h`} ${effect.minutes > 0 ? t`more` : t`less`} work until the last collection`;
+      : t`${hours < 2 ? t`${Math.abs(effect.minutes)} min` : `${decimal(hours, 1)} h`} ${effect.minutes > 0 ? t`more` : t`less`} work until the last collection`;
   const under =
     effect.underAfter === effect.underBefore
       ? []

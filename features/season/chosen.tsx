@@ -1,4 +1,4 @@
-import { t, plural } from '../../core/language';
+import { t, counted } from '../../core/language';
 import { Button } from 'antd';
 import Link from 'next/link';
 import { shortDay, toDay } from '../../core/day';
@@ -43,7 +43,7 @@ export function ChosenBattery({
         {charges.length === 0 ? (
           <Quiet as="li">{strip.kept ? t`A maintainer holds it` : t`It needs no charge`}</Quiet>
         ) : null}
-        <Quiet as="li">{t`${readings.length} ${plural(readings.length, 'reading', 'readings')}, lowest ${Math.round(Math.min(...strip.socPct))} %, line ${strip.lineSocPct} %`}</Quiet>
+        <Quiet as="li">{t`${counted(readings.length, 'reading', 'readings')}, lowest ${Math.round(Math.min(...strip.socPct))} %, line ${strip.lineSocPct} %`}</Quiet>
       </ul>
     </section>
   );

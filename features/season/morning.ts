@@ -1,4 +1,4 @@
-import { plural, t } from '../../core/language';
+import { counted, plural, t } from '../../core/language';
 import { dayName, shortDay, toDay, type Day } from '../../core/day';
 import { formatVolts } from '../../core/words/words';
 import { changes } from '../../core/schedule/replan';
@@ -42,7 +42,7 @@ export function morningLine(question: MorningQuestion): string[] {
       return `${name(battery)}${why} ${dates[0] ? t`on ${shortDay(toDay(dates[0]), today)}` : t`no more`}`;
     });
     lines.push(
-      t`${moved.length} ${plural(moved.length, 'battery is', 'batteries are')} charged on other days: ${some(words)}.`,
+      t`${counted(moved.length, 'battery is', 'batteries are')} charged on other days: ${some(words)}.`,
     );
   }
   const unmet = wantingIn(now.plan).length;
@@ -51,7 +51,7 @@ export function morningLine(question: MorningQuestion): string[] {
     lines.push(
       unmet === 0
         ? t`Nothing is left wanting any more.`
-        : t`${unmet} ${plural(unmet, 'battery is', 'batteries are')} left wanting, before ${wasUnmet}.`,
+        : t`${counted(unmet, 'battery is', 'batteries are')} left wanting, before ${wasUnmet}.`,
     );
   } else if (lines.length > 0 && Math.abs(more) >= 5) {
     lines.push(t`That is ${Math.abs(more)} minutes ${more > 0 ? t`more` : t`less`} until the end.`);

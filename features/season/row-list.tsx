@@ -1,6 +1,6 @@
 'use client';
 
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import { DndContext } from '@dnd-kit/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, useRef } from 'react';
@@ -91,7 +91,7 @@ export const RowList = memo(function RowList(props: Props) {
 
 /** Per cent of what it can hold that is lost in a day. */
 const lossWords = (pctPerDay: number | null) =>
-  pctPerDay === null ? t`not read` : `${pctPerDay.toFixed(2)} %/d`;
+  pctPerDay === null ? t`not read` : `${decimal(pctPerDay, 2)} %/d`;
 
 /** Drawn anew only where something of its own has changed. */
 const BatteryRow = memo(function BatteryRow({

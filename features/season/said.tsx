@@ -1,4 +1,4 @@
-import { t, plural } from '../../core/language';
+import { t, counted } from '../../core/language';
 import { shortDay, toDay, type Day } from '../../core/day';
 import type { PlanDocument } from '../../core/schedule/document';
 import { Quiet } from '../ui/quiet';
@@ -63,7 +63,7 @@ function Effect({
   const others =
     moved.others.length === 0
       ? t`nothing else moves`
-      : t`${moved.others.length} ${plural(moved.others.length, 'other moves', 'others move')} with it`;
+      : t`${counted(moved.others.length, 'other moves', 'others move')} with it`;
   return (
     <>
       <b>{what}</b>: {time}, {others}

@@ -1,6 +1,6 @@
 'use client';
 
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { TERMINAL_WORDS } from '../../core/battery/details';
 import type { ChargeForecast } from '../../core/assessment/charge-forecast';
@@ -102,7 +102,7 @@ export function Facts({
 /** What its record teaches, each as a 90 % range. */
 function Learnt({ loss, on }: { loss: LossAnswer; on: boolean }) {
   const range = (low: number, high: number, digits: number, unit: string) =>
-    `${low.toFixed(digits)}–${high.toFixed(digits)} ${unit}`;
+    `${decimal(low, digits)}–${decimal(high, digits)} ${unit}`;
   const { usableAh, now, draw } = loss;
   return (
     <>

@@ -1,6 +1,6 @@
 'use client';
 
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import Link from 'next/link';
 import { dayOf, shortDay } from '../../core/day';
 import type { LossAnswer } from '../../core/record/loss';
@@ -26,7 +26,7 @@ export function RecordFindings({
   const days = new Map(
     battery.state.readings.map(({ id, at, volts }) => [
       id,
-      t`${volts.toFixed(2)} V of ${shortDay(dayOf(at, timeZone))}`,
+      t`${decimal(volts, 2)} V of ${shortDay(dayOf(at, timeZone))}`,
     ]),
   );
   return (

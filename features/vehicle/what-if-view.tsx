@@ -1,6 +1,6 @@
 'use client';
 
-import { t } from '../../core/language';
+import { decimal, t } from '../../core/language';
 import { phrase } from '../words/phrase';
 import { useCallback, useDeferredValue, useMemo, useState } from 'react';
 import type { ChartConfiguration } from 'chart.js';
@@ -163,7 +163,7 @@ function Answer({ answer, line, rules }: { answer: WhatIfAnswer; line: number; r
     [t`Under its line`, ({ run }) => chanceShort(run.kept.chanceUnder)],
     [t`Freezes`, ({ run }) => chanceShort(run.kept.chanceFreeze)],
     [t`Not ready on the day`, ({ run }) => chanceShort(run.kept.chanceNotReady)],
-    [t`Charges`, ({ run }) => run.kept.charges.toFixed(1)],
+    [t`Charges`, ({ run }) => decimal(run.kept.charges, 1)],
     [t`Work`, ({ run }) => hoursAndMinutes(run.minutes)],
     [t`In all`, ({ run }) => formatMoney(run.total, rules)],
   ];

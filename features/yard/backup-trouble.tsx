@@ -1,4 +1,3 @@
-import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
 import { Caution } from '../ui/caution';
 

@@ -1,4 +1,4 @@
-import { t } from '../../language';
+import { decimal, t } from '../../language';
 import { z } from 'zod';
 import { entryKind } from '../kind';
 
@@ -15,7 +15,7 @@ export const chargeEnded = entryKind({
   }),
   words: ({ full, ampHours }) => ({
     what: t`taken off charge`,
-    value: `${full ? t`full` : t`not full`}${ampHours === null ? '' : `, ${ampHours.toFixed(1)} Ah`}`,
+    value: `${full ? t`full` : t`not full`}${ampHours === null ? '' : `, ${decimal(ampHours, 1)} Ah`}`,
   }),
   fold: {
     battery: (state, { at, data: { full, ampHours, metered = false } }) => {

@@ -1,4 +1,4 @@
-import { t } from '../../language';
+import { decimal, t } from '../../language';
 import { z } from 'zod';
 import { entryKind } from '../kind';
 
@@ -23,7 +23,7 @@ export const hydrometer = entryKind({
   }),
   words: ({ gravities }) => ({
     what: t`hydrometer`,
-    value: gravities.map((gravity) => gravity.toFixed(3)).join(' '),
+    value: gravities.map((gravity) => decimal(gravity, 3)).join(' '),
   }),
   fold: {
     battery: (state, { at, data }) => ({ ...state, hydrometer: { at, ...data } }),

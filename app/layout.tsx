@@ -6,6 +6,7 @@ import { signedInAs } from '../features/access/who-looks';
 import { fontVariables } from '../features/theme/fonts';
 import { Alive } from '../features/app-shell/alive';
 import { Frame } from '../features/app-shell/app-shell';
+import { LanguageScript, languageTag } from '../features/words/language-script';
 import { THEME_COOKIE, themeOf } from '../features/theme/theme';
 
 export const dynamic = 'force-dynamic';
@@ -28,7 +29,10 @@ export default async function Layout({ children }: { children: React.ReactNode }
   const who = await signedInAs();
   const theme = themeOf((await cookies()).get(THEME_COOKIE)?.value);
   return (
-    <html lang="en" data-theme={theme} data-who={who} className={fontVariables}>
+    <html lang={languageTag()} data-theme={theme} data-who={who} className={fontVariables}>
+      <head>
+        <LanguageScript />
+      </head>
       <body>
         <Frame>{children}</Frame>
         <Alive />

@@ -5,6 +5,7 @@ import { lockOrSay, type FolderLock } from '../store/lock';
 import { addMoreSite, folderOf, markFor, readMoreSites, type MoreSite } from '../store/more-sites';
 import { ADDRESS_HEADER } from '../features/server/headers';
 import { addServed, installation, served, type Served } from '../features/server/here';
+import { askedFor, speaking } from '../features/words/languages';
 import type { Credentials } from './lan/authority';
 
 /** Replies that have no end of their own, of all sites; the bundles of the pages are others than this one. */
@@ -87,7 +88,12 @@ class Listener {
       const wrong = malformed(request);
       request.headers[ADDRESS_HEADER] = addressOf(request, front);
       if (wrong) refuse(reply, wrong);
-      else void installation().within.run(site, () => answer(request, reply));
+      else {
+        const { cookie, 'accept-language': accepted } = request.headers;
+        void installation().within.run(site, () =>
+          speaking(askedFor(cookie, accepted), () => answer(request, reply)),
+        );
+      }
     };
     if (own) this.secure = createSecureServer({ key: own.key, cert: own.certificate }, serve);
     this.server = this.secure ?? createServer(serve);

@@ -61,12 +61,7 @@ type Value = string | number | null | undefined;
 /** A message as text, in the language that is asked for. */
 export function t(parts: TemplateStringsArray, ...values: Value[]): string {
   const asked = spoken.asked();
-  if (asked) {
-    return said(
-      parts,
-      values.map((value) => (typeof value === 'number' ? asked.number(value) : value)),
-    ).join('');
-  }
+  if (asked) return said(parts, values).join('');
   let text = parts[0]!;
   for (let i = 0; i < values.length; i++) text += `${values[i]}${parts[i + 1]}`;
   return text;

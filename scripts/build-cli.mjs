@@ -40,9 +40,13 @@ const { metafile } = await build({
   metafile: true,
   logLevel: 'warning',
 });
-// What keeps the program on a phone: one file, for a browser.
+// What keeps the program on a phone: one file each, for a browser.
 await build({
-  entryPoints: { 'service-worker': 'features/offline/service-worker.ts' },
+  entryPoints: {
+    'service-worker': 'features/offline/service-worker.ts',
+    // What says a page in another language than English; the words follow it.
+    'in-page': 'features/words/in-page.ts',
+  },
   outdir: 'dist',
   outExtension: { '.js': '.mjs' },
   bundle: true,

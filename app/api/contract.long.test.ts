@@ -81,6 +81,7 @@ interface Sample {
 /** One right request for each address; in this order, each finds what those before it have left. */
 const RIGHT: Readonly<Record<Address, Sample>> = {
   'GET /api/ping': {},
+  'GET /api/words/{tag}': { of: { tag: 'en-XA' } },
   'POST /api/entries': { body: () => note('one') },
   'POST /api/entries/batch': { body: () => [note('two'), note('three')] },
   'PUT /api/drafts/{id}': { of: { id: DRAFT.vehicleId }, body: () => DRAFT },

@@ -1,4 +1,4 @@
-import { decimal, t } from '../language';
+import { decimal, language, said, t } from '../language';
 import { shortDay, wallClock } from '../day';
 import type { Rules } from '../rules/rules';
 import type { Estimate } from '../estimate';
@@ -10,9 +10,7 @@ type Piece = string | { figure: string };
 
 /** Builds a sentence: say`At ${figure('68 %')}.` */
 export function say(text: TemplateStringsArray, ...values: Piece[]): Sentence {
-  return text
-    .flatMap((part, i) => (i < values.length ? [part, values[i]!] : [part]))
-    .filter(Boolean);
+  return said(text, values).filter(Boolean);
 }
 
 export const figure = (text: string) => ({ figure: text });
@@ -115,7 +113,7 @@ export function chanceWords(chance: number): string {
  */
 export function formatMoney(value: number, { currency }: Pick<Rules, 'currency'>): string {
   const digits = Math.abs(value) < 10 ? 2 : 0;
-  return new Intl.NumberFormat('en', {
+  return new Intl.NumberFormat(language()?.tag ?? 'en', {
     style: 'currency',
     currency,
     currencyDisplay: 'narrowSymbol',

@@ -7,6 +7,7 @@ import type { Api } from '../http/contract';
  */
 export const LEAST_FOR_API: Readonly<Record<keyof Api, Least>> = {
   'GET /api/ping': 'anybody',
+  'GET /api/words/{tag}': 'anybody',
   'POST /api/pair': 'anybody',
   'POST /api/first': 'anybody',
   'POST /api/sign-in': 'anybody',

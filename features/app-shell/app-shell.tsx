@@ -12,6 +12,7 @@ import { sitesFor } from '../sites/served-sites';
 import { readSite } from '../../store/site';
 import { Themed } from '../theme/themed';
 import { GlyphSheet } from '../theme/vehicle-icon';
+import { languages } from '../words/languages';
 import { BARE_HEADER, DAY_HEADER, chosenDay } from './chosen-day';
 import { DayProvider } from './day';
 import { Guard } from './guard';
@@ -44,7 +45,13 @@ export async function Frame({ children }: { children: React.ReactNode }) {
         {isSigned() ? <LiveRefresh /> : null}
         {isSigned() ? <Lock name={who.name} afterMinutes={data.lockAfterMinutes} /> : null}
         <GlyphSheet />
-        <Rail theme={theme} demoNow={data.demoNow} who={isSigned() ? who : null} sites={sites} />
+        <Rail
+          theme={theme}
+          demoNow={data.demoNow}
+          who={isSigned() ? who : null}
+          sites={sites}
+          languages={languages()}
+        />
         <div className={styles.column} data-week={data.weekBegins}>
           <Ribbon data={ribbon} />
           <Troubled list={data.troubled} />

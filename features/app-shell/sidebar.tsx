@@ -24,6 +24,7 @@ import { Find } from '../find/find';
 import type { SiteLink } from '../sites/schema';
 import { SiteSwitch } from '../sites/site-switch';
 import { KeysHelp } from './keys-help';
+import { LanguageSwitch } from '../words/language-switch';
 import { ThemeSwitch } from './theme-switch';
 import type { ThemeChoice } from '../theme/theme';
 import styles from './sidebar.module.css';
@@ -51,6 +52,7 @@ export function Rail({
   demoNow,
   who,
   sites,
+  languages,
 }: {
   theme: ThemeChoice | undefined;
   /** Where the demo's clock stands, in words; null on a real site. */
@@ -59,6 +61,8 @@ export function Rail({
   who: Pick<Who, 'name' | 'role'> | null;
   /** All sites of this installation; one alone: none. */
   sites: readonly SiteLink[];
+  /** All languages that are here; English alone: none. */
+  languages: readonly string[];
 }) {
   const path = usePathname();
   // On a phone what is rare stands behind one button, until one has gone elsewhere.
@@ -86,7 +90,7 @@ export function Rail({
     <nav
       className={styles.rail}
       aria-label={t`Work`}
-      data-full={who !== null || sites.length > 0 || undefined}
+      data-full={who !== null || sites.length > 0 || languages.length > 1 || undefined}
     >
       <span className={styles.mark} aria-hidden="true" />
       <div className={styles.group}>{WORK.filter(may).map(link)}</div>
@@ -102,6 +106,9 @@ export function Rail({
       </button>
       <div id="rail-foot" className={open ? styles.footOpen : styles.foot}>
         {sites.length > 0 ? <SiteSwitch sites={sites} onHidden={() => setOpenOn(null)} /> : null}
+        {languages.length > 1 ? (
+          <LanguageSwitch languages={languages} onHidden={() => setOpenOn(null)} />
+        ) : null}
         <Find onHidden={() => setOpenOn(null)} />
         <KeysHelp />
         {KEEPING.filter(may).map(link)}

@@ -15,7 +15,7 @@ export function ThemeSwitch({ chosen }: { chosen: ThemeChoice | undefined }) {
     const now =
       root.dataset.theme ??
       chosen ??
-      (window.matchMedia(t`(prefers-color-scheme: dark)`).matches ? 'lamp' : 'day');
+      (window.matchMedia('(prefers-color-scheme: dark)').matches ? 'lamp' : 'day');
     const next = now === 'lamp' ? 'day' : 'lamp';
     root.dataset.theme = next;
     document.cookie = `${THEME_COOKIE}=${next}; path=/; max-age=${YEAR_SECONDS}; samesite=lax`;

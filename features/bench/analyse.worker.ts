@@ -1,3 +1,4 @@
+import '../words/in-worker';
 import { analyseDraw, type DrawAnalysis } from '../../core/parasitic-draw/draw';
 import type { Mark } from '../../core/parasitic-draw/marks';
 import { traceProblem } from '../../core/parasitic-draw/trace';

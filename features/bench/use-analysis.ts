@@ -1,5 +1,6 @@
 'use client';
 
+import { inLanguage } from '../words/in-language';
 import { useEffect, useRef, useState } from 'react';
 import type { DrawAnalysis } from '../../core/parasitic-draw/draw';
 import type { Mark } from '../../core/parasitic-draw/marks';
@@ -18,7 +19,9 @@ export function useAnalysis(
   const asked = useRef(0);
 
   useEffect(() => {
-    const made = new Worker(new URL('./analyse.worker.ts', import.meta.url));
+    const made = new Worker(new URL('./analyse.worker.ts', import.meta.url), {
+      name: inLanguage(),
+    });
     made.onmessage = (event: MessageEvent<DrawAnalysis | null>) => {
       busy.current = false;
       setAnswer(event.data);

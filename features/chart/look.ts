@@ -42,7 +42,7 @@ export function useThemeTick(): number {
   const [tick, setTick] = useState(0);
   useEffect(() => {
     const again = () => setTick((n) => n + 1);
-    const system = window.matchMedia(t`(prefers-color-scheme: dark)`);
+    const system = window.matchMedia('(prefers-color-scheme: dark)');
     window.addEventListener('velvet-theme', again);
     system.addEventListener('change', again);
     return () => {

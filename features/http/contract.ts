@@ -67,6 +67,11 @@ export const API = {
     does: 'Says that the server is up',
     reply: z.strictObject({ name: z.string() }),
   },
+  'GET /api/words/{tag}': {
+    does: 'The words of a language other than English, as a script for the pages',
+    gives: ['text/javascript; charset=utf-8'],
+    refuses: [404],
+  },
   'POST /api/entries': {
     does: 'Records one entry; sent twice, it is recorded once',
     body: EntryBody,

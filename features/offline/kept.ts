@@ -19,4 +19,4 @@ export const isKeptPage = (path: string): boolean => KEPT_PAGE.test(path);
 
 /** Data that those pages fetch by themselves. */
 export const isData = (path: string): boolean =>
-  /^\/api\/(find|yard|yard\/series|photos\/[^/]+)$/.test(path);
+  /^\/api\/(find|yard|yard\/series|photos\/[^/]+|words\/[^/]+)$/.test(path);

@@ -1,3 +1,4 @@
+import '../words/in-worker';
 import { advise, otherwise, type Advice, type Otherwise } from '../../core/plan/adviser';
 import type { PlanContext } from '../../core/plan/storage-plans';
 import { whatIf, type WhatIf, type WhatIfAnswer } from '../../core/plan/what-if';

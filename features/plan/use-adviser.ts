@@ -1,5 +1,6 @@
 'use client';
 
+import { inLanguage } from '../words/in-language';
 import { useEffect, useRef, useState } from 'react';
 import type { Advice, Otherwise } from '../../core/plan/adviser';
 import type { PlanContext } from '../../core/plan/storage-plans';
@@ -20,7 +21,9 @@ function useWorker(asked: Asked | null): { answers: readonly AdviserAnswer[]; fa
   const worker = useRef<Worker | null>(null);
   const n = useRef(0);
   useEffect(() => {
-    const made = new Worker(new URL('./adviser.worker.ts', import.meta.url));
+    const made = new Worker(new URL('./adviser.worker.ts', import.meta.url), {
+      name: inLanguage(),
+    });
     made.onmessage = (event: MessageEvent<AdviserAnswer>) => {
       const answer = event.data;
       // The last answer stays until the next is there; one that was overtaken is dropped.

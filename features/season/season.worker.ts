@@ -1,3 +1,4 @@
+import '../words/in-worker';
 import type { PlanDocument, SeasonDocument } from '../../core/schedule/document';
 import { problemOf } from '../../core/schedule/problem';
 import { remediesFor } from '../../core/schedule/remedies';

@@ -1,5 +1,6 @@
 'use client';
 
+import { inLanguage } from '../words/in-language';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { PlanDocument, SeasonDocument } from '../../core/schedule/document';
 import type { Move, MoveEffect } from './move';
@@ -29,7 +30,7 @@ export function useSeasonWorker(onTightened: (plan: PlanDocument) => void) {
   }, [onTightened]);
 
   useEffect(() => {
-    const made = new Worker(new URL('./season.worker.ts', import.meta.url));
+    const made = new Worker(new URL('./season.worker.ts', import.meta.url), { name: inLanguage() });
     made.onmessage = (event: MessageEvent<SeasonAnswer>) => {
       const answer = event.data;
       switch (answer.kind) {

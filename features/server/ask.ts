@@ -1,5 +1,6 @@
 import 'server-only';
 import { redirect } from 'next/navigation';
+import { language } from '../../core/language';
 import { now } from './clock';
 import { held, here } from './here';
 import { writesOf } from '../../store/open';
@@ -17,9 +18,9 @@ export function ask<K extends QuestionName>(
   name: K,
   ...[about]: Asking<K> extends undefined ? [] : [Asking<K>]
 ): Promise<Told<K> | undefined> {
-  const asked: Asked = { name, about: about ?? null, at: now() };
+  const asked: Asked = { name, about: about ?? null, at: now(), language: language()?.tag ?? null };
   const pending = held('asked', () => new Map<string, Promise<unknown>>());
-  const key = JSON.stringify([name, asked.about, writesOf(db())]);
+  const key = JSON.stringify([name, asked.about, asked.language, writesOf(db())]);
   let answer = pending.get(key);
   if (!answer) {
     answer = answered(asked).finally(() => pending.delete(key));

@@ -78,6 +78,8 @@ export interface Asked {
   readonly about: unknown;
   /** UTC milliseconds on the site's clock. */
   readonly at: number;
+  /** Tag of the language that it is answered in; English if nothing is said. */
+  readonly language?: string | null;
 }
 
 interface Remembered {
@@ -93,21 +95,23 @@ const SAME_MOMENT_MS = 2000;
 /** Asked without anything more, by everybody, and only read. */
 const ASKED_OFTEN: readonly QuestionName[] = ['frame', 'yard', 'wholeYard', 'round'];
 
-/** The site at an instant; the same one for a moment, until something is written. */
-function siteAt(at: number): Remembered {
-  const last = held('remembered', (): { of: Remembered | null } => ({ of: null }));
+/** The site at an instant, in one language; the same one for a moment, until something is written. */
+function siteAt(at: number, language: string | null): Remembered {
+  const all = held('remembered', () => new Map<string | null, Remembered>());
   const writes = writesOf(db());
-  const since = last.of ? at - last.of.at : Infinity;
-  if (last.of?.writes !== writes || since < 0 || since > SAME_MOMENT_MS) {
+  let last = all.get(language);
+  const since = last ? at - last.at : Infinity;
+  if (last?.writes !== writes || since < 0 || since > SAME_MOMENT_MS) {
     const site = loadSite(db(), at);
-    last.of = { writes, at, site: site && judgeable(site), answers: new Map() };
+    last = { writes, at, site: site && judgeable(site), answers: new Map() };
+    all.set(language, last);
   }
-  return last.of;
+  return last;
 }
 
 /** The answer to a question about the site; undefined where it was not set up yet. */
-export async function answer({ name, about, at }: Asked): Promise<unknown> {
-  const { site, answers } = siteAt(at);
+export async function answer({ name, about, at, language = null }: Asked): Promise<unknown> {
+  const { site, answers } = siteAt(at, language);
   if (site === null) return undefined;
   const question = QUESTIONS[name] as (site: SiteSnapshot, about: unknown) => unknown;
   if (!ASKED_OFTEN.includes(name)) return question(site, about);

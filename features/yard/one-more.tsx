@@ -1,5 +1,6 @@
 'use client';
 
+import { inLanguage } from '../words/in-language';
 import { t } from '../../core/language';
 import { Button, Progress } from 'antd';
 import Link from 'next/link';
@@ -35,7 +36,7 @@ export function OneMore({ onClose }: { onClose: () => void }) {
       if (stop.signal.aborted) return;
       if (!answer.ok) return setRun({ kind: 'failed', why: answer.reason });
       const data = answer.reply;
-      worker = new Worker(new URL('./one-more.worker.ts', import.meta.url));
+      worker = new Worker(new URL('./one-more.worker.ts', import.meta.url), { name: inLanguage() });
       worker.onmessage = (event: MessageEvent<OneMoreAnswer>) => {
         const told = event.data;
         setRun(

@@ -1,3 +1,4 @@
+import '../words/in-worker';
 import { adviseSite, type SiteAdvice } from '../../core/plan/site-advice';
 import { contextsOf, type OneMoreData } from './one-more-data';
 

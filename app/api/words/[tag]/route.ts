@@ -1,0 +1,10 @@
+import { getWords } from '../../../../features/words/get-words';
+
+export const dynamic = 'force-dynamic';
+
+export async function GET(
+  _: Request,
+  { params }: { params: Promise<{ tag: string }> },
+): Promise<Response> {
+  return getWords((await params).tag);
+}

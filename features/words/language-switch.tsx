@@ -1,0 +1,70 @@
+'use client';
+
+import { IconLanguage } from '@tabler/icons-react';
+import { Button } from 'antd';
+import { useState } from 'react';
+import { language, t } from '../../core/language';
+import rail from '../app-shell/sidebar.module.css';
+import { Dialog } from '../ui/dialog';
+import layout from '../ui/layout.module.css';
+import { LANGUAGE_COOKIE } from './language-cookie';
+
+const YEAR_SECONDS = 365 * 24 * 3600;
+
+/** A language by its own name. */
+export const nameOf = (tag: string): string =>
+  new Intl.DisplayNames(tag, { type: 'language' }).of(tag) ?? tag;
+
+function choose(tag: string): void {
+  document.cookie = `${LANGUAGE_COOKIE}=${tag}; path=/; max-age=${YEAR_SECONDS}; samesite=lax`;
+  window.location.reload();
+}
+
+/** The language of this device, where there is more than one. */
+export function LanguageSwitch({
+  languages,
+  onHidden,
+}: {
+  readonly languages: readonly string[];
+  readonly onHidden: () => void;
+}) {
+  const [open, setOpen] = useState(false);
+  const now = language()?.tag ?? 'en';
+  return (
+    <>
+      <button
+        type="button"
+        className={rail.link}
+        aria-haspopup="dialog"
+        title={t`Language`}
+        onClick={() => setOpen(true)}
+      >
+        <IconLanguage size={22} stroke={1.6} aria-hidden="true" />
+        <span>{nameOf(now)}</span>
+      </button>
+      <Dialog
+        title={t`Language`}
+        open={open}
+        onClose={() => {
+          setOpen(false);
+          onHidden();
+        }}
+      >
+        <div className={layout.list}>
+          {languages.map((tag) => (
+            <Button
+              key={tag}
+              size="large"
+              type="text"
+              lang={tag}
+              disabled={tag === now}
+              onClick={() => choose(tag)}
+            >
+              {nameOf(tag)}
+            </Button>
+          ))}
+        </div>
+      </Dialog>
+    </>
+  );
+}

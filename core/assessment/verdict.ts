@@ -11,6 +11,7 @@ import { iceIn } from '../gate/ice';
 import type { Reason } from '../gate/reasons';
 import { conditionOf, type Condemned } from '../record/condition';
 import { recordedReading } from '../logbook/kinds/reading';
+import { LAMP_WORDS } from '../logbook/fields';
 import type { RecordedReading } from '../logbook/state';
 import { chargeCourse } from '../charging/course';
 import { chargerFaultsOf } from '../connections/charger-faults';
@@ -151,7 +152,7 @@ export function judge(standing: BatteryRecord, reading: RecordedReading | null =
       headline: t`Held by its maintainer`,
       why: [
         lamp
-          ? say`The lamp said ${lamp.state} on ${figure(instant(standing, lamp.at))}; it is looked at in each round.`
+          ? say`The lamp said ${LAMP_WORDS[lamp.state]} on ${figure(instant(standing, lamp.at))}; it is looked at in each round.`
           : say`Its lamp has not been looked at yet.`,
         ...watch.map(({ headline, why }) => say`${headline}. ${why}`),
         ...(standing.rules.maintainerCycle === 'monthly'
@@ -222,11 +223,11 @@ function condemned(standing: BatteryRecord, finding: Condemned, base: Base): Ver
     kind: 'condemned',
     headline: t`Replace it, never charge it`,
     why: [
-      say`${finding.id === 'spent' ? 'Judged' : 'Inspected'} on ${figure(shortDay(dayOf(finding.at, standing.timeZone), day))}: ${finding.seen}.`,
+      say`${finding.id === 'spent' ? t`Judged` : t`Inspected`} on ${figure(shortDay(dayOf(finding.at, standing.timeZone), day))}: ${finding.seen}.`,
       by === null
         ? say`No frost is foreseen where it stands; take it out all the same.`
         : by <= day
-          ? say`Out of ${standing.hallName} ${figure('today')}: uncharged it freezes and spills, and the next night may bring frost.`
+          ? say`Out of ${standing.hallName} ${figure(t`today`)}: uncharged it freezes and spills, and the next night may bring frost.`
           : say`Out of ${standing.hallName} by ${figure(shortDay(by, day))}: uncharged it freezes and spills.`,
     ],
     cautions: [finding.todo],

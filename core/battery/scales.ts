@@ -73,8 +73,8 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = withWords({
   published: {
     id: 'published',
     label: msg`Published table`,
-    school: 'the published open-circuit table',
-    source: 'Battery Council International, battery service manual, open-circuit table',
+    school: msg`the published open-circuit table`,
+    source: msg`Battery Council International, battery service manual, open-circuit table`,
     points: perCell(6, PUBLISHED_12V),
     celsius: 26.7,
     ...leadAcid,
@@ -83,8 +83,8 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = withWords({
   calcium: {
     id: 'calcium',
     label: msg`Published table, calcium plates`,
-    school: 'the published table, raised by 0.03 V for calcium plates',
-    source: 'common practice from data sheets, from memory',
+    school: msg`the published table, raised by 0.03 V for calcium plates`,
+    source: msg`common practice from data sheets, from memory`,
     points: perCell(6, PUBLISHED_12V, 0.03),
     celsius: 26.7,
     ...leadAcid,
@@ -93,8 +93,8 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = withWords({
   agm: {
     id: 'agm',
     label: msg`AGM data sheets`,
-    school: 'what AGM data sheets give',
-    source: 'common practice from data sheets, from memory',
+    school: msg`what AGM data sheets give`,
+    source: msg`common practice from data sheets, from memory`,
     points: perCell(6, [
       [0, 11.8],
       [25, 12.0],
@@ -108,8 +108,8 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = withWords({
   gel: {
     id: 'gel',
     label: msg`Gel data sheets`,
-    school: 'what gel data sheets give',
-    source: 'common practice from data sheets, from memory',
+    school: msg`what gel data sheets give`,
+    source: msg`common practice from data sheets, from memory`,
     points: perCell(6, [
       [0, 11.8],
       [25, 12.0],
@@ -124,8 +124,8 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = withWords({
   lfp: {
     id: 'lfp',
     label: msg`Lithium iron phosphate data sheets`,
-    school: 'what lithium iron phosphate data sheets give',
-    source: 'common practice from data sheets, from memory',
+    school: msg`what lithium iron phosphate data sheets give`,
+    source: msg`common practice from data sheets, from memory`,
     points: perCell(4, [
       [0, 12.0],
       [10, 12.8],
@@ -142,8 +142,8 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = withWords({
   'sealed-school': {
     id: 'sealed-school',
     label: msg`Sealed-battery school`,
-    school: 'the sealed-battery school (12.4 V is three quarters)',
-    source: 'common practice',
+    school: msg`the sealed-battery school (12.4 V is three quarters)`,
+    source: msg`common practice`,
     points: perCell(6, [
       [0, 11.8],
       [25, 12.0],
@@ -158,9 +158,9 @@ export const SCALES: Readonly<Record<ScaleId, VoltageScale>> = withWords({
   cautious: {
     id: 'cautious',
     label: msg`Cautious school`,
-    school: 'the cautious school (12.4 V is half)',
+    school: msg`the cautious school (12.4 V is half)`,
     // Only the half point is handed down; full and flat are set to common figures.
-    source: 'common practice; full and flat are our own assumption',
+    source: msg`common practice; full and flat are our own assumption`,
     points: perCell(6, [
       [0, 11.9],
       [50, 12.4],

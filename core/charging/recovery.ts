@@ -259,11 +259,11 @@ const INSPECT: Rung = {
       id: 'inspect',
       label: t`Inspect`,
       say: t`Look for splits, leaks, swollen walls; levels where caps open: cover the plates before charging.`,
-      limit: 'once',
+      limit: t`once`,
       ends: t`A crack, a leak or a swollen wall.`,
       from: null,
       state: condemned ? 'failed' : isInspected ? 'done' : 'now',
-      result: condemned ? condemned.seen : isInspected ? 'sound' : null,
+      result: condemned ? condemned.seen : isInspected ? t`sound` : null,
     };
   },
   stop: ({ condemned }) => condemned && replace(t`It is condemned: ${condemned.seen}.`),

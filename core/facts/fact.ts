@@ -118,7 +118,7 @@ export function valueWords({ ask }: Fact, value: unknown): string {
   if (value === null || value === undefined || value === '') return t`not known`;
   switch (ask.by) {
     case 'yes-no':
-      return value === true ? 'yes' : 'no';
+      return value === true ? t`yes` : t`no`;
     case 'choice':
       return ask.words[String(value)] ?? String(value);
     case 'number':

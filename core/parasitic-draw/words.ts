@@ -53,7 +53,7 @@ export function drawNotes(draw: DrawAnalysis, sleeps = true): Sentence[] {
   const { periodic } = draw;
   if (periodic) {
     notes.push(
-      say`Every ${figure(stretch(periodic.everySeconds))} something draws ${ma(periodic.milliamps)} for ${figure(stretch(periodic.lastsSeconds))}${periodic.everySeconds > 20 ? ', as a tracker’s report does' : ', as a blinking lamp does'}: ${ma(periodic.meanMa)} on the average, and counted in.${periodic.count < 3 ? ' Seen twice only: wait for the next one to be sure.' : ''}`,
+      say`Every ${figure(stretch(periodic.everySeconds))} something draws ${ma(periodic.milliamps)} for ${figure(stretch(periodic.lastsSeconds))}${periodic.everySeconds > 20 ? t`, as a tracker’s report does` : t`, as a blinking lamp does`}: ${ma(periodic.meanMa)} on the average, and counted in.${periodic.count < 3 ? t` Seen twice only: wait for the next one to be sure.` : ''}`,
     );
   }
   const lone = draw.bursts.at(-1);

@@ -41,8 +41,8 @@ export interface PlanCost {
   readonly second: number;
 }
 export const COST_PARTS = withWords({
-  labour: 'labour',
-  energy: 'energy',
+  labour: msg`labour`,
+  energy: msg`energy`,
   charger: msg`days on a charger`,
   life: msg`battery life`,
   notReady: msg`the risk that it does not start`,

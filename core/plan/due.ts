@@ -1,4 +1,4 @@
-import { t } from '../language';
+import { msg, t, withWords } from '../language';
 import { MS_PER_DAY, dayOf, instantAt, type Day } from '../day';
 import { hasLiquid } from '../charging/water';
 import { contextOf } from '../context/from-record';
@@ -405,11 +405,20 @@ export function roundsAhead(
   return [...rounds].sort((a, b) => a - b);
 }
 
+const JOB_WORDS = withWords({
+  lamp: msg`lamp`,
+  recharge: msg`recharge`,
+  thaw: msg`thaw`,
+  mode: msg`mode`,
+  inspect: msg`inspect`,
+  replace: msg`replace`,
+});
+
 /** A job in a word or two, for the list of stops. */
 export function jobWord(job: Job): string {
   switch (job.kind) {
     case 'reading':
-      return 'volts';
+      return t`volts`;
     case 'take-off':
       return t`off charge`;
     case 'hand-back':
@@ -417,6 +426,6 @@ export function jobWord(job: Job): string {
     case 'procedure':
       return PROCEDURES[job.procedure].short;
     default:
-      return job.kind;
+      return JOB_WORDS[job.kind];
   }
 }

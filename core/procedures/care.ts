@@ -1,4 +1,4 @@
-import { t, msg, withWords } from '../language';
+import { msg, t, withWords } from '../language';
 import { TERMINAL_WORDS } from '../battery/details';
 import {
   isConnected,
@@ -175,7 +175,7 @@ export const TOP_UP: Procedure = withWords({
     {
       id: 'levels',
       say: ({ rules }) =>
-        t`Levels now, cell by cell from the positive post: to the mark, the bottom of the tube, or ${rules.measureUnit === 'metric' ? '6 mm' : t`¼ in`} over the plates.`,
+        t`Levels now, cell by cell from the positive post: to the mark, the bottom of the tube, or ${rules.measureUnit === 'metric' ? t`6 mm` : t`¼ in`} over the plates.`,
       why: msg`The record shows which cell uses water.`,
       input: 'levels',
       after: ['water'],

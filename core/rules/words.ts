@@ -10,7 +10,7 @@ const UNIT_WORDS: Readonly<Record<string, string>> = withWords({
   measureUnit: msg`Measures`,
   weekBegins: msg`A week begins on`,
   clock: msg`Clock`,
-  currency: 'Currency',
+  currency: msg`Currency`,
 });
 
 /** A change of the rules, one phrase for each rule: `Rest before a reading counts: 12 h`. */

@@ -1,4 +1,4 @@
-import { decimal, language, said, t } from '../language';
+import { decimal, language, msg, said, t, withWords } from '../language';
 import { shortDay, wallClock } from '../day';
 import type { Rules } from '../rules/rules';
 import type { Estimate } from '../estimate';
@@ -82,15 +82,26 @@ export function formatInstant(at: number, timeZone: string, units: Units): strin
 /** The same, short enough for a table: `1 in 20`, `3 in 10`; a dash where it is hardly possible. */
 export function chanceShort(chance: number): string {
   if (chance < 0.005) return '–';
-  if (chance < 0.015) return '1 in 100';
-  if (chance < 0.035) return '1 in 40';
-  if (chance < 0.075) return '1 in 20';
-  if (chance >= 0.95) return 'sure';
+  if (chance < 0.015) return t`1 in 100`;
+  if (chance < 0.035) return t`1 in 40`;
+  if (chance < 0.075) return t`1 in 20`;
+  if (chance >= 0.95) return t`sure`;
   return t`${Math.min(9, Math.max(1, Math.round(chance * 10)))} in 10`;
 }
 
 /** Tenths that people say. */
-const IN_TEN = ['', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine'];
+const IN_TEN = withWords([
+  '',
+  msg`one`,
+  msg`two`,
+  msg`three`,
+  msg`four`,
+  msg`five`,
+  msg`six`,
+  msg`seven`,
+  msg`eight`,
+  msg`nine`,
+]);
 
 /**
  * A chance from 0 to 1 as people say it: `about one in ten`, `about one in forty`, `nearly

@@ -1,10 +1,11 @@
 import { t } from '../../core/language';
 import Link from 'next/link';
+import { LAMP_WORDS } from '../../core/logbook/fields';
 import { chargeCourse } from '../../core/charging/course';
 import { PROGRAMMES } from '../../core/site/charging-equipment';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import type { ChargeData, OnBoard } from './charge-data';
-import { LAMP_WORDS, agoWords, whenWords } from './words';
+import { agoWords, whenWords } from './words';
 import styles from './channel.module.css';
 
 /** One battery on a channel: how far it should be, and what its lamp said. */
@@ -18,7 +19,7 @@ export function Channel({ one, data }: { one: OnBoard; data: ChargeData }) {
   const at = (instant: number) => whenWords(instant, now, timeZone, data.rules);
   const finish = done
     ? held
-      ? 'holding'
+      ? t`holding`
       : t`full, take it off`
     : course.finishAt === null
       ? lamp

@@ -30,7 +30,7 @@ export function Foreseen({ fit, data }: { fit: Fit | null; data: ChargeData }) {
     [t`Float`, floatVolts === null ? t`none, it ends` : formatVolts(floatVolts)],
     [
       t`Out of the charger`,
-      `${decimal(course.ampHours, 1)} Ah, ${Math.round(course.wattHours)} Wh`,
+      t`${decimal(course.ampHours, 1)} Ah, ${Math.round(course.wattHours)} Wh`,
     ],
     [
       t`Look in`,

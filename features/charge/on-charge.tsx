@@ -10,7 +10,7 @@ import { chargeCourse } from '../../core/charging/course';
 import { PROGRAMMES } from '../../core/site/charging-equipment';
 import { celsiusNow } from '../../core/gate/ice';
 import { may } from '../../core/gate/gate';
-import { LAMP_STATES } from '../../core/logbook/fields';
+import { LAMP_WORDS, LAMP_STATES } from '../../core/logbook/fields';
 import { formatVolts } from '../../core/words/words';
 import type { NewEntry } from '../../core/logbook/entry';
 import { newEntry } from '../logbook/new-entry';
@@ -20,7 +20,7 @@ import type { ChargeData, Chosen } from './charge-data';
 import { CourseChart } from './course-chart';
 import { hangsContext, ownChargerOf } from '../../core/connections/available-connections';
 import { HookOrder } from './hook-order';
-import { LAMP_WORDS, agoWords, hoursWords, whenWords } from './words';
+import { agoWords, hoursWords, whenWords } from './words';
 import shared from './panel.module.css';
 import styles from './on-charge.module.css';
 

@@ -1,6 +1,7 @@
 'use client';
 
-import { t, msg, withWords } from '../../core/language';
+import { msg, t, withWords } from '../../core/language';
+import { LAMP_WORDS } from '../../core/logbook/fields';
 import { Button } from 'antd';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
@@ -15,7 +16,6 @@ import { SelectField, TextField } from '../ui/field';
 import type { ChargeData } from './charge-data';
 import { Devices } from './devices';
 import { Mains } from './mains';
-import { LAMP_WORDS } from './words';
 import layout from '../ui/layout.module.css';
 import styles from './stock.module.css';
 
@@ -72,9 +72,9 @@ export function Stock({ data, sites, onKept }: Inner & { readonly sites: readonl
                 <span>
                   {[
                     data.halls.find(({ id }) => id === charger.hallId)?.name,
-                    charger.portable ? 'portable' : 'fixed',
-                    charger.automatic ? '' : 'manual',
-                    charger.working ? '' : 'broken',
+                    charger.portable ? t`portable` : t`fixed`,
+                    charger.automatic ? '' : t`manual`,
+                    charger.working ? '' : t`broken`,
                   ]
                     .filter(Boolean)
                     .join(', ')}

@@ -1,7 +1,6 @@
 import { t } from '../../core/language';
 import { MS_PER_HOUR, dayOf } from '../../core/day';
 import { formatInstant } from '../../core/words/words';
-import type { LampState } from '../../core/logbook/fields';
 import type { Rules } from '../../core/rules/rules';
 
 /** `09:30`, `Fri 15 Jan, 03:40`: the day only where it is another. */
@@ -21,10 +20,3 @@ export function hoursWords(hours: number): string {
 }
 
 export const agoWords = (since: number, now: number) => hoursWords((now - since) / MS_PER_HOUR);
-
-export const LAMP_WORDS: Readonly<Record<LampState, string>> = {
-  holding: 'holding',
-  charging: 'charging',
-  fault: 'fault',
-  dark: 'dark',
-};

@@ -13,9 +13,9 @@ import styles from './back-item.module.css';
 
 /** What is waited for, and by when. */
 function dateWords({ consent: { by, stands }, outBy }: AtItsEnd, today: Day): string {
-  const day = (one: Day) => (one <= today ? 'today' : shortDay(one, today));
+  const day = (one: Day) => (one <= today ? t`today` : shortDay(one, today));
   if (by !== null) return stands === 'asked' ? t`answer ${day(by)}` : t`ask ${day(by)}`;
-  return outBy === null ? 'answered' : t`out ${day(outBy)}`;
+  return outBy === null ? t`answered` : t`out ${day(outBy)}`;
 }
 
 /** One battery at its end: why, what its owner has to say to it, and by when. */

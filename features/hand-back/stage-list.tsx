@@ -1,6 +1,6 @@
 'use client';
 
-import { t, msg, withWords } from '../../core/language';
+import { msg, t, withWords } from '../../core/language';
 import { IconCheck, IconLock, IconCircle, IconAlertTriangle } from '@tabler/icons-react';
 import { shortDay, type Day } from '../../core/day';
 import type { BackBattery } from '../../core/hand-back/stages';
@@ -8,7 +8,7 @@ import type { Stage } from '../../core/hand-back/walk';
 import layout from '../ui/layout.module.css';
 import styles from './stage-list.module.css';
 
-const WORDS = withWords({ done: 'done', open: msg`to do`, waits: 'waits' } as const);
+const WORDS = withWords({ done: msg`done`, open: msg`to do`, waits: msg`waits` } as const);
 
 function Mark({ stage }: { stage: Stage }) {
   if (stage.bad) return <IconAlertTriangle size={18} aria-hidden="true" />;

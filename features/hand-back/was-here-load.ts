@@ -29,15 +29,15 @@ function factsOf({ battery, standing }: AssessedBattery): (readonly [string, str
   const last = readings.findLast(({ fed }) => !fed);
   const spells = t`${readings.length} readings, ${charges.length} charges, ${starts.length} starts`;
   return [
-    [t`Rated`, `${CHEMISTRIES[battery.chemistry].short}, ${battery.capacityAh} Ah`],
-    [t`Fitted`, battery.fittedYear === null ? 'unknown' : String(battery.fittedYear)],
+    [t`Rated`, t`${CHEMISTRIES[battery.chemistry].short}, ${battery.capacityAh} Ah`],
+    [t`Fitted`, battery.fittedYear === null ? t`unknown` : String(battery.fittedYear)],
     [t`On record`, spells],
-    [t`Last read`, last ? `${decimal(last.volts, 2)} V` : 'never'],
+    [t`Last read`, last ? `${decimal(last.volts, 2)} V` : t`never`],
     [t`Still holds`, range(loss.usableAh.low, loss.usableAh.high, 'Ah')],
     [
       t`Draws`,
       drawMa === null
-        ? `${range(milliampsOf(loss.draw.low, loss), milliampsOf(loss.draw.high, loss), 'mA')}, learnt`
+        ? t`${range(milliampsOf(loss.draw.low, loss), milliampsOf(loss.draw.high, loss), 'mA')}, learnt`
         : t`${Number(drawMa.toPrecision(2))} mA, measured`,
     ],
   ];

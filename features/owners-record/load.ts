@@ -84,7 +84,7 @@ export function ownersRecord(loaded: SiteSnapshot, vehicleId: string): OwnersRec
         mark: battery.mark,
         role: standing.state.role,
         rated: t`${CHEMISTRIES[battery.chemistry].label}, ${battery.nominalVolts} V, ${battery.capacityAh} Ah`,
-        fitted: battery.fittedYear === null ? 'unknown' : String(battery.fittedYear),
+        fitted: battery.fittedYear === null ? t`unknown` : String(battery.fittedYear),
         readings: standing.state.readings
           .filter(({ fed, at }) => !fed && (from === null || at >= from))
           .slice(-MOST_READINGS)

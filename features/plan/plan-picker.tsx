@@ -159,7 +159,7 @@ function Row({
     [t`Charges`, fed ? 'held' : decimal(kept.charges, 1)],
     [t`On charger`, `${Math.round(kept.fedDays)} d`],
     [t`Work`, hoursAndMinutes(run.minutes)],
-    [t`Energy`, `${decimal(run.kWh, 1)} kWh`],
+    [t`Energy`, t`${decimal(run.kWh, 1)} kWh`],
     [t`Battery life`, formatMoney(run.cost.life, rules)],
     [t`In all`, formatMoney(run.total, rules)],
   ];

@@ -73,7 +73,7 @@ function keepingOf({ standing: { state } }: AssessedBattery, { stock }: SiteSnap
   if (state.chargeSince !== null) return charger ? t`on charge, ${charger}` : t`on charge`;
   // Whether that holds it is another question: it may have fallen silent.
   if (state.maintainerSince !== null) return charger ? t`on ${charger}` : t`on a maintainer`;
-  return state.negativeOn ? 'connected' : t`negative off`;
+  return state.negativeOn ? t`connected` : t`negative off`;
 }
 
 function nextOf({ standing, outlook }: AssessedBattery, { today }: SiteSnapshot): string {
@@ -93,7 +93,7 @@ function listedBattery(kept: AssessedBattery, label: string, loaded: SiteSnapsho
   return {
     ...{ id: kept.battery.id, mark: kept.battery.mark, label, rated: ratedOf(kept) },
     keeping: keepingOf(kept, loaded),
-    lastRead: last ? `${formatVolts(last.volts)}, ${on(last.at)}` : 'never',
+    lastRead: last ? `${formatVolts(last.volts)}, ${on(last.at)}` : t`never`,
     next: nextOf(kept, loaded),
   };
 }
@@ -156,7 +156,7 @@ export function condemnedList(loaded: SiteSnapshot): CondemnedList {
           by === null
             ? t`no frost foreseen: all the same`
             : by <= loaded.today
-              ? 'today'
+              ? t`today`
               : shortDay(by, loaded.today),
         todo: finding.todo,
       };

@@ -33,7 +33,7 @@ export function printData(loaded: SiteSnapshot, id: string, origin: string): Pri
       rated: t`${battery.nominalVolts} V ${battery.capacityAh} Ah`,
       fitted:
         battery.fittedYear === null
-          ? 'unknown'
+          ? t`unknown`
           : battery.details.fittedMonth === null
             ? String(battery.fittedYear)
             : `${String(battery.details.fittedMonth).padStart(2, '0')}/${battery.fittedYear}`,

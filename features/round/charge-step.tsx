@@ -1,4 +1,5 @@
 import { decimal, t } from '../../core/language';
+import { LAMP_WORDS } from '../../core/logbook/fields';
 import { phrase } from '../words/phrase';
 import dynamic from 'next/dynamic';
 import { Button } from 'antd';
@@ -50,7 +51,7 @@ export function ChargeStep({
         <h2>{t`Take it off charge`}</h2>
         <p
           className={styles.lampLast}
-        >{t`${state.charger ? `${state.charger}. ` : ''}${state.lamp ? t`Its lamp said ${state.lamp.state}. ` : ''}${heardAh === null ? '' : t`${decimal(heardAh, 1)} Ah reported. `}Did the charger say that it is full?`}</p>
+        >{t`${state.charger ? `${state.charger}. ` : ''}${state.lamp ? t`Its lamp said ${LAMP_WORDS[state.lamp.state]}. ` : ''}${heardAh === null ? '' : t`${decimal(heardAh, 1)} Ah reported. `}Did the charger say that it is full?`}</p>
         <HookOrder steps={steps} brief />
         <div className={styles.lamps}>
           <Button

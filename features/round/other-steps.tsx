@@ -1,4 +1,4 @@
-import { t, msg, withWords } from '../../core/language';
+import { msg, t, withWords } from '../../core/language';
 import { Button } from 'antd';
 import { dayOf, shortDay } from '../../core/day';
 import type { BatteryRecord } from '../../core/record/battery-record';
@@ -18,7 +18,7 @@ import styles from './other-steps.module.css';
 
 const LAMP_WORDS: Record<LampState, string> = withWords({
   holding: msg`Holding`,
-  charging: 'Still charging',
+  charging: msg`Still charging`,
   fault: msg`Fault`,
   dark: msg`Dark`,
 });

@@ -4,6 +4,7 @@ import { t } from '../../core/language';
 import { useMemo } from 'react';
 import { dayOf, shortDay } from '../../core/day';
 import type { Verdict } from '../../core/assessment/verdict';
+import { LAMP_WORDS } from '../../core/logbook/fields';
 import { isSettled } from '../../core/record/learnt';
 import { formatMilliamps, formatVolts } from '../../core/words/words';
 import { ReadingChart } from '../chart/reading-chart';
@@ -61,7 +62,7 @@ function logLines({ standing }: Judged) {
     ...state.charges.map((charge) => ({
       at: charge.to,
       what: t`charged`,
-      value: charge.full ? 'full' : t`not full`,
+      value: charge.full ? t`full` : t`not full`,
     })),
     ...(state.connections.length
       ? state.connections.map((change) => ({
@@ -70,7 +71,9 @@ function logLines({ standing }: Judged) {
           value: change.on ? 'on' : 'off',
         }))
       : []),
-    ...(state.lamp ? [{ at: state.lamp.at, what: t`lamp`, value: state.lamp.state }] : []),
+    ...(state.lamp
+      ? [{ at: state.lamp.at, what: t`lamp`, value: LAMP_WORDS[state.lamp.state] }]
+      : []),
     ...(state.notReachedAt !== null
       ? [{ at: state.notReachedAt, what: t`could not reach`, value: '' }]
       : []),

@@ -1,14 +1,14 @@
-import { t, msg, withWords } from '../../core/language';
+import { msg, t, withWords } from '../../core/language';
 import { Button } from 'antd';
 import { enterWords } from './enter';
 import type { Walk } from './use-walk';
 import styles from './stop-actions.module.css';
 
 const FEW_KEYS = withWords([
-  ['Enter', 'record'],
-  ['0–9', 'volts'],
-  ['N', 'note'],
-  ['L', 'lamp'],
+  ['Enter', msg`record`],
+  ['0–9', msg`volts`],
+  ['N', msg`note`],
+  ['L', msg`lamp`],
   ['X', msg`on charge`],
   ['?', msg`all keys`],
 ] as const);

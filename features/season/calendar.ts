@@ -1,4 +1,4 @@
-import { t } from '../../core/language';
+import { counted, t } from '../../core/language';
 import ICAL from 'ical.js';
 import { tzlib_get_ical_block } from 'timezones-ical-library';
 import { oneLine } from '../../core/text';
@@ -105,7 +105,7 @@ export function calendarOf(question: CalendarQuestion): string {
     }
     event.updatePropertyWithValue(
       'summary',
-      `Round, ${visits} ${visits === 1 ? 'battery' : 'batteries'}, ${Math.round(round.minutes)} min`,
+      t`Round, ${counted(visits, 'battery', 'batteries')}, ${Math.round(round.minutes)} min`,
     );
     event.updatePropertyWithValue('location', siteName);
     event.updatePropertyWithValue('description', stopsInWords(round, question));

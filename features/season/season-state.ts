@@ -7,8 +7,8 @@ import type { Drag, View } from './strip';
 
 export const ZOOMS = withWords({
   season: msg`Season`,
-  weeks8: '8 weeks',
-  weeks4: '4 weeks',
+  weeks8: msg`8 weeks`,
+  weeks4: msg`4 weeks`,
 } as const);
 export type Zoom = keyof typeof ZOOMS;
 const ZOOM_DAYS: Readonly<Record<Zoom, number>> = { season: Infinity, weeks8: 56, weeks4: 28 };

@@ -1,3 +1,4 @@
+import { t, msg, withWords } from '../../core/language';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { dayName, dayOf } from '../../core/day';
 import { BATTERY_FACTS } from '../../core/facts/battery';
@@ -128,7 +129,7 @@ function* batteries(db: Db) {
       mark,
       names.vehicle(state.vehicleId),
       ...cells(BATTERY_FACTS.facts, BATTERY_NAMES, sheet),
-      state.goneAt !== null ? 'gone' : state.out ? 'on the bench' : 'fitted',
+      state.goneAt !== null ? 'gone' : state.out ? t`on the bench` : 'fitted',
       state.drawMa,
       instant(state.lastFullAt),
       id,
@@ -264,75 +265,120 @@ function* halls(db: Db) {
 }
 
 /** Every table that can be taken out, by its file's name. */
-export const TABLES = {
+export const TABLES = withWords({
   logbook: {
-    about: 'Every entry, in the order of recording',
+    about: msg`Every entry, in the order of recording`,
     header: [
-      ...['At, UTC', 'Recorded, UTC', 'About', 'Which', 'What', 'Value', 'By', 'Struck', 'Id'],
+      ...[
+        msg`At, UTC`,
+        msg`Recorded, UTC`,
+        msg`About`,
+        msg`Which`,
+        msg`What`,
+        msg`Value`,
+        msg`By`,
+        msg`Struck`,
+        msg`Id`,
+      ],
     ],
     rows: logbook,
   },
   vehicles: {
-    about: 'Vehicles with their owners and facts',
-    header: [
-      ...['Name', 'Kind', 'Bay', 'Hall', 'Owner', 'Contact', 'Laid up', 'Collected'],
-      ...headed(VEHICLE_FACTS.facts, VEHICLE_NAMES),
-      'Id',
-    ],
+    about: msg`Vehicles with their owners and facts`,
+    get header() {
+      return [
+        ...[t`Name`, t`Kind`, t`Bay`, t`Hall`, t`Owner`, t`Contact`, t`Laid up`, t`Collected`],
+        ...headed(VEHICLE_FACTS.facts, VEHICLE_NAMES),
+        t`Id`,
+      ];
+    },
     rows: vehicles,
   },
   batteries: {
-    about: 'Batteries with their facts',
-    header: [
-      ...['Mark', 'Vehicle'],
-      ...headed(BATTERY_FACTS.facts, BATTERY_NAMES),
-      ...['Is', 'Draw, mA', 'Last full, UTC', 'Id'],
-    ],
+    about: msg`Batteries with their facts`,
+    get header() {
+      return [
+        ...[t`Mark`, t`Vehicle`],
+        ...headed(BATTERY_FACTS.facts, BATTERY_NAMES),
+        ...[t`Is`, t`Draw, mA`, t`Last full, UTC`, t`Id`],
+      ];
+    },
     rows: batteries,
   },
   readings: {
-    about: 'Resting voltages',
-    header: ['At, UTC', 'Battery', 'Vehicle', 'Volts, V', 'Case, °C', 'Rested, h', 'Fed meanwhile'],
+    about: msg`Resting voltages`,
+    header: [
+      msg`At, UTC`,
+      msg`Battery`,
+      msg`Vehicle`,
+      msg`Volts, V`,
+      msg`Case, °C`,
+      msg`Rested, h`,
+      msg`Fed meanwhile`,
+    ],
     rows: readings,
   },
   charges: {
-    about: 'Charges that ended',
-    header: ['From, UTC', 'To, UTC', 'Battery', 'Full', 'Out of the charger, Ah', 'Charger'],
+    about: msg`Charges that ended`,
+    header: [
+      msg`From, UTC`,
+      msg`To, UTC`,
+      msg`Battery`,
+      msg`Full`,
+      msg`Out of the charger, Ah`,
+      msg`Charger`,
+    ],
     rows: charges,
   },
   draws: {
-    about: 'Draws that were measured',
-    header: ['At, UTC', 'Battery', 'Draw, mA', 'Low, mA', 'High, mA', 'By', 'Trace'],
+    about: msg`Draws that were measured`,
+    header: [
+      msg`At, UTC`,
+      msg`Battery`,
+      msg`Draw, mA`,
+      msg`Low, mA`,
+      msg`High, mA`,
+      msg`By`,
+      msg`Trace`,
+    ],
     rows: draws,
   },
   traces: {
-    about: 'Logged currents, sample by sample',
-    header: ['Trace', 'Battery', 'Began, UTC', 'Time, s', 'Current, A'],
+    about: msg`Logged currents, sample by sample`,
+    header: [msg`Trace`, msg`Battery`, msg`Began, UTC`, msg`Time, s`, msg`Current, A`],
     rows: traces,
   },
   temperatures: {
-    about: 'Days of the halls',
-    header: ['Hall', 'Day', 'Mean, °C', 'Lowest, °C', 'Foretold'],
+    about: msg`Days of the halls`,
+    header: [msg`Hall`, msg`Day`, msg`Mean, °C`, msg`Lowest, °C`, msg`Foretold`],
     rows: temperatures,
   },
   plan: {
-    about: 'The plan of the season that holds',
-    header: ['Round', 'Hall', 'Battery', 'Jobs', 'Charger'],
+    about: msg`The plan of the season that holds`,
+    header: [msg`Round`, msg`Hall`, msg`Battery`, msg`Jobs`, msg`Charger`],
     rows: plan,
   },
   halls: {
-    about: 'Who stands where, hall by hall',
-    header: ['Hall', 'Bay', 'Vehicle', 'Collected'],
+    about: msg`Who stands where, hall by hall`,
+    header: [msg`Hall`, msg`Bay`, msg`Vehicle`, msg`Collected`],
     rows: halls,
   },
   condemned: {
-    about: 'Batteries that are at their end',
+    about: msg`Batteries that are at their end`,
     header: [
-      ...['Battery', 'Vehicle', 'Chemistry', 'Capacity, Ah', 'Since, UTC', 'Why', 'Gone, UTC'],
+      ...[
+        msg`Battery`,
+        msg`Vehicle`,
+        msg`Chemistry`,
+        msg`Capacity, Ah`,
+        msg`Since, UTC`,
+        msg`Why`,
+        msg`Gone, UTC`,
+      ],
     ],
     rows: condemned,
   },
-} as const satisfies Readonly<Record<string, Table>>;
+} as const satisfies Readonly<Record<string, Table>>);
 
 export type TableName = keyof typeof TABLES;
 export const TABLE_NAMES = Object.keys(TABLES) as TableName[];

@@ -4,9 +4,9 @@ import { FULL_RESERVE_DAYS } from './reserve-colour';
 
 /** A reserve as the season's arrays hold it, in words short enough for a tile. */
 export function reserveText(days: number): string {
-  if (days === HELD) return 'held';
+  if (days === HELD) return t`held`;
   if (days === CHARGING) return t`on charge`;
-  if (days === CONDEMNED) return 'replace';
+  if (days === CONDEMNED) return t`replace`;
   if (days === UNKNOWN) return t`not read`;
   return days > 365 ? '365+ d' : `${days} d`;
 }

@@ -1,3 +1,4 @@
+import { HALL_KIND_WORDS } from '../../core/facts/hall';
 import { t } from '../../core/language';
 import 'server-only';
 import { shortDay, toDay, type Day } from '../../core/day';
@@ -72,9 +73,7 @@ export function yardData(loaded: SiteSnapshot): YardData {
     id: hall.id,
     name: hall.name,
     kind: hall.kind,
-    note: [hall.kind === 'heated' ? 'heated' : hall.kind, ...(hall.note ? [hall.note] : [])].join(
-      ' · ',
-    ),
+    note: [HALL_KIND_WORDS[hall.kind].toLowerCase(), ...(hall.note ? [hall.note] : [])].join(' · '),
     celsius: hallMean(loaded.temperatures.get(hall.id)!, loaded.today),
     bays: loaded.bays
       .filter((bay) => bay.hallId === hall.id)

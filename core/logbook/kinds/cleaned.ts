@@ -10,7 +10,7 @@ export const cleaned = entryKind({
     /** The whole battery out and its tray too; else posts and clamps alone. */
     whole: z.boolean(),
   }),
-  words: ({ whole }) => ({ what: t`cleaned`, value: whole ? t`whole battery` : 'terminals' }),
+  words: ({ whole }) => ({ what: t`cleaned`, value: whole ? t`whole battery` : t`terminals` }),
   fold: {
     battery: (state, { at, data }) => ({
       ...state,

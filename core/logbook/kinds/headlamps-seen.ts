@@ -1,8 +1,8 @@
-import { t } from '../../language';
+import { msg, t, withWords } from '../../language';
 import { HeadlampsSeen, judgeHeadlamps } from '../../vehicle-tests/headlamps';
 import { entryKind } from '../kind';
 
-const WORDS = { well: 'alike', low: 'low', unclear: 'unclear' } as const;
+const WORDS = withWords({ well: msg`alike`, low: msg`low`, unclear: msg`unclear` });
 
 /** The headlamps before and after a start. */
 export const headlampsSeen = entryKind({

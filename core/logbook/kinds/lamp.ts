@@ -1,6 +1,6 @@
 import { t } from '../../language';
 import { z } from 'zod';
-import { LAMP_STATES } from '../fields';
+import { LAMP_STATES, LAMP_WORDS } from '../fields';
 import { entryKind } from '../kind';
 
 export const lamp = entryKind({
@@ -14,7 +14,7 @@ export const lamp = entryKind({
   }),
   words: ({ state, source }) => ({
     what: source === 'device' ? t`lamp, by itself` : t`lamp`,
-    value: state,
+    value: LAMP_WORDS[state],
   }),
   fold: {
     battery: (state, { at, data }) => ({

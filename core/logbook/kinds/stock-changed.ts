@@ -1,4 +1,4 @@
-import { t, msg, withWords } from '../../language';
+import { msg, t, withWords } from '../../language';
 import { z } from 'zod';
 import { canonical } from '../../canonical';
 import { entryKind } from '../kind';
@@ -12,41 +12,41 @@ const Sheet = z.record(z.string().max(40), z.unknown()).nullable();
 /** How a charger, a circuit, an outlet and the air of a hall are called in the logbook. */
 const FIELDS: Readonly<Record<string, string>> = withWords({
   name: 'name',
-  hall: 'hall',
-  circuit: 'circuit',
-  channels: 'channels',
+  hall: msg`hall`,
+  circuit: msg`circuit`,
+  channels: msg`channels`,
   ampsPerChannel: msg`amps per channel`,
-  volts: 'volts',
-  programmes: 'programmes',
+  volts: msg`volts`,
+  programmes: msg`programmes`,
   wakesIn: msg`wakes in`,
   leastStartVolts: msg`begins from volts`,
-  lamps: 'lamps',
+  lamps: msg`lamps`,
   reversePolarity: msg`safe with swapped clamps`,
   sparkProof: msg`clamps do not spark`,
   leadMetres: msg`lead in metres`,
-  portable: 'portable',
+  portable: msg`portable`,
   automatic: msg`stops by itself`,
   maintains: msg`may stay on`,
   compensated: msg`follows the temperature`,
   mainsAmps: msg`amps from the mains`,
   quickConnect: msg`plugs into fitted leads`,
-  working: 'works',
-  amps: 'amps',
-  bays: 'bays',
+  working: msg`works`,
+  amps: msg`amps`,
+  bays: msg`bays`,
   airflowM3PerHour: msg`air in m³/h`,
   openingCm2: msg`openings in cm²`,
 });
 
 function shown(value: unknown): string {
   if (value === null || value === undefined) return t`not known`;
-  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (typeof value === 'boolean') return value ? t`yes` : t`no`;
   if (typeof value === 'string' || typeof value === 'number') return String(value);
   if (!Array.isArray(value)) return '…';
   // Programmes and lamps are called by their first word.
   const words = value.map((one: unknown) =>
     typeof one === 'object' && one !== null ? String(Object.values(one)[0]) : String(one),
   );
-  return words.length === 0 ? 'none' : words.join(' ');
+  return words.length === 0 ? t`none` : words.join(' ');
 }
 
 /** What a site charges with is other than before: new, gone, changed, or at another site. */
@@ -69,9 +69,9 @@ export const stockChanged = entryKind({
   words: ({ what, name, was, now, otherSite }) => {
     const is = what === 'air' ? t`air of ${name}` : `${what} ${name}`;
     if (was === null)
-      return { what: is, value: otherSite === undefined ? 'new' : t`came from ${otherSite}` };
+      return { what: is, value: otherSite === undefined ? t`new` : t`came from ${otherSite}` };
     if (now === null)
-      return { what: is, value: otherSite === undefined ? 'gone' : t`went to ${otherSite}` };
+      return { what: is, value: otherSite === undefined ? t`gone` : t`went to ${otherSite}` };
     const changed = Object.keys({ ...was, ...now }).filter(
       (field) => canonical(was[field]) !== canonical(now[field]),
     );

@@ -19,7 +19,9 @@ export default {
     ],
   },
   // Packages that ship only as modules.
-  transformIgnorePatterns: ['/node_modules/(?!(uuid|pure-rand|odex|csv-parse|csv-stringify)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(uuid|pure-rand|odex|csv-parse|csv-stringify|intl-messageformat|@formatjs)/)',
+  ],
   moduleNameMapper: {
     // What it would refuse in a browser is what the tests of the server's handlers need.
     '^server-only$': '<rootDir>/node_modules/server-only/empty.js',

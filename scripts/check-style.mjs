@@ -5,6 +5,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import postcss from 'postcss';
 import ts from 'typescript';
+import { bareWords, catalogue } from './words.mjs';
 
 const files = execFileSync('git', ['ls-files', '--cached', '--others', '--exclude-standard'], {
   encoding: 'utf8',
@@ -117,6 +118,17 @@ function circles() {
 const inCircles = circles();
 for (const circle of inCircles) console.log(`in a circle: ${circle.join(', ')}`);
 
+// ---- words: each that people read is a message, and stands in the catalogue ----
+const bare = bareWords();
+for (const one of bare) console.log(`no message: ${one}`);
+const listed = Object.keys(JSON.parse(read('words/en.json')));
+const messages = Object.keys(catalogue());
+const unlisted = [
+  ...messages.filter((message) => !listed.includes(message)),
+  ...listed.filter((message) => !messages.includes(message)),
+];
+if (unlisted.length > 0) console.log('words/en.json is of before: npm run words');
+
 // ---- tests ----
 const isTest = (file) => /\.(test|fixture)\.tsx?$|^e2e\//.test(file);
 // What looks at a screen finds things as a person does: by what they are called.
@@ -139,6 +151,9 @@ const measures = [
   ['tables by hand', count(/<table\b/g, byHand), 0, 0],
   ['dialogs by hand', count(/<dialog\b/g, byHand), 0, 0],
   ['looks of Ant Design in tests', count(/\.ant-|getByTitle/g, screenTests), 0, 0],
+  // Chargers that are noted by these names: what the logbook holds is in no language of its own.
+  ['sentences that are no message', bare.length, 4, 4],
+  ['messages not as in words/en.json', unlisted.length, 0, 0],
   ['circles of imports', inCircles.length, 0, 0],
   ['lines of the README', linesOf(read('README.md')), 90, 90],
   ['share of tests, % (at least)', Math.floor((1000 * testLines) / allLines) / 10, 23.5, 25],

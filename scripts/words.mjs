@@ -1,7 +1,7 @@
 // The catalogue of all that people read: npm run words writes words/en.json anew. Each message stands
 // there by its English, with what the code puts into it.
 import { execFileSync } from 'node:child_process';
-import { readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import ts from 'typescript';
 
 const TAGS = new Set(['t', 'msg', 'say', 'phrase']);
@@ -35,16 +35,90 @@ export function messagesOf(file, text) {
   return found;
 }
 
-/** The catalogue as it should be. */
-export function catalogue() {
-  const files = execFileSync('git', ['ls-files', '--cached', '--others', '--exclude-standard'], {
+/** Attributes of elements that people read or hear. */
+const READ_ALOUD = /^(title|label|placeholder|alt|hint|aria-label|caption|heading)$/;
+/** Calls whose words nobody reads. */
+const UNREAD = /(prepared?|exec|pragma|describe|querySelector\w*|matchMedia|closest|split)$/;
+const SQL = /\b(SELECT|INSERT|UPDATE|DELETE|CREATE|WHERE|PRAGMA|FROM|AND|AS)\b/;
+
+/** Sentences of a file that are no message: what people read, and cannot be said in another language. */
+export function bareWordsOf(file, text) {
+  const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
+  const found = [];
+  const add = (node, words) =>
+    found.push(
+      `${file}:${source.getLineAndCharacterOfPosition(node.getStart()).line + 1} ${words.replace(/\s+/g, ' ').trim().slice(0, 60)}`,
+    );
+  const visit = (node) => {
+    if (ts.isJsxText(node)) {
+      const inside = node.parent.openingElement?.tagName.getText() ?? '';
+      if (/\p{L}{3}/u.test(node.text) && !/^(code|kbd|title|style)$/.test(inside))
+        add(node, node.text);
+    }
+    if (ts.isJsxAttribute(node) && READ_ALOUD.test(node.name.getText())) {
+      const words =
+        node.initializer && ts.isStringLiteral(node.initializer) ? node.initializer.text : '';
+      if (/^\p{Lu}?\p{Ll}{2,}( |$)/u.test(words)) add(node, words);
+    }
+    const isText =
+      ts.isStringLiteral(node) ||
+      ts.isNoSubstitutionTemplateLiteral(node) ||
+      ts.isTemplateExpression(node);
+    if (isText && !ts.isTaggedTemplateExpression(node.parent)) {
+      // What stands in a template is looked at by itself.
+      const words = ts.isTemplateExpression(node)
+        ? [node.head, ...node.templateSpans.map(({ literal }) => literal)]
+            .map((one) => one.text)
+            .join('{}')
+        : node.text;
+      // Three words in a row are a sentence, or part of one.
+      if (
+        /\p{L}[\p{L}’]*[,:;]? \p{Ll}[\p{L}’]*,? \p{Ll}{2}/u.test(words) &&
+        !SQL.test(words) &&
+        !isUnread(node)
+      )
+        add(node, words);
+    }
+    ts.forEachChild(node, visit);
+  };
+  const isUnread = (node) => {
+    const { parent } = node;
+    if (ts.isCallExpression(parent) || ts.isNewExpression(parent)) {
+      const called = parent.expression.getText();
+      // What ends a program, or goes to its log, is for who looks after it.
+      if (UNREAD.test(called) || /^(Error|TypeError|console\.\w+|counted|plural)$/.test(called))
+        return true;
+    }
+    return ts.isExpressionStatement(parent) || ts.isLiteralTypeNode(parent);
+  };
+  visit(source);
+  return found;
+}
+
+const FILES = /^(core|features|app|store)\/.*\.tsx?$/;
+/** What goes to programs, to the shell, or stands for the demo's hands. */
+const NOT_READ =
+  /^core\/(schedule-validation|meter|reports)\/|^store\/(doctor|kept-backups|archive)|^features\/(demo|pieces|words)\/|document\.ts$|contract\.ts$|openapi|columns\.ts$|template\.ts$|service-worker\.ts$|manifest\.ts$|global-error|app\/layout/;
+
+const filesRead = () =>
+  execFileSync('git', ['ls-files', '--cached', '--others', '--exclude-standard'], {
     encoding: 'utf8',
   })
     .split('\n')
-    .filter((file) => /^(core|features|app|store)\/.*\.tsx?$/.test(file))
-    .filter((file) => !/\.(test|fixture)\.tsx?$/.test(file));
+    .filter(
+      (file) => FILES.test(file) && !/\.(test|fixture)\.tsx?$/.test(file) && existsSync(file),
+    );
+
+/** All sentences that are no message. */
+export const bareWords = () =>
+  filesRead()
+    .filter((file) => !NOT_READ.test(file))
+    .flatMap((file) => bareWordsOf(file, readFileSync(file, 'utf8')));
+
+/** The catalogue as it should be. */
+export function catalogue() {
   const all = new Map();
-  for (const file of files) {
+  for (const file of filesRead()) {
     for (const [message, holds] of messagesOf(file, readFileSync(file, 'utf8'))) {
       if (/\p{L}/u.test(message.replace(/\{\d+\}/g, '')) && !all.has(message)) {
         all.set(message, holds);

@@ -41,7 +41,7 @@ export function readMoreSites(folder: string): MoreSite[] {
   } catch (error) {
     const why = error instanceof z.ZodError ? error.issues[0]!.message : (error as Error).message;
     throw new StoreProblem(
-      t`The list of sites ${file} cannot be read (${why}). It is an array of {"mark": "north-yard", "port": 4872}; without the file the first site is served alone.`,
+      t`The list of sites ${file} cannot be read (${why}). It is an array of ${'{"mark": "north-yard", "port": 4872}'}; without the file the first site is served alone.`,
     );
   }
 }

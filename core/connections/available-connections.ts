@@ -1,3 +1,4 @@
+import { t } from '../language';
 import { isInString, type BatteryContext, type ChargerOffer } from '../context/battery-context';
 import { ownOffer } from '../context/from-record';
 import { isOverridable, reasonsAgainst } from '../gate/gate';
@@ -135,7 +136,7 @@ export function connectionOn(
   const hook = channel === undefined ? null : hookOf(fit, request.context, channel, outletId);
   const taken =
     hook === null
-      ? 'every channel of it is in use'
+      ? t`every channel of it is in use`
       : fit.because.length > 0
         ? null
         : hookRefusal(hook, batteryId, hanging, stock);

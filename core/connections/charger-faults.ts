@@ -32,9 +32,8 @@ export interface ChargerFault {
 /** A maintainer of which nothing was foreseen has this long. Common practice. */
 const UNFORESEEN_DAYS = 7;
 
-const DARK_ORDER = DARK_CHECKS.filter(({ id }) => id !== 'charger').map(
-  ({ label, look }) => `${label}: ${look}`,
-);
+const darkOrder = () =>
+  DARK_CHECKS.filter(({ id }) => id !== 'charger').map(({ label, look }) => `${label}: ${look}`);
 
 /** What is wrong, or may be, with the charger or maintainer that a battery hangs on. */
 export function chargerFaultsOf(standing: BatteryRecord, forecast: Known | null): ChargerFault[] {
@@ -63,7 +62,7 @@ export function chargerFaultsOf(standing: BatteryRecord, forecast: Known | null)
       kind: 'silent',
       headline: t`Its charger has fallen silent`,
       why: t`Last heard ${instant(standing.silentSince!)}. Knocked off, switched off, or only its radio: nobody knows until somebody looks.`,
-      look: DARK_ORDER,
+      look: darkOrder(),
     });
   }
   if (state.lamp?.state === 'dark') {
@@ -71,7 +70,7 @@ export function chargerFaultsOf(standing: BatteryRecord, forecast: Known | null)
       kind: 'dark',
       headline: t`Dark lamp`,
       why: t`Seen ${instant(state.lamp.at)}. Nothing feeds this battery.`,
-      look: DARK_ORDER,
+      look: darkOrder(),
     });
   }
   if (state.lamp?.state === 'fault') {

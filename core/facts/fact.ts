@@ -54,7 +54,15 @@ export const labelsOf = <T>(
   records: Readonly<Record<string, T>>,
   label: (record: T) => string,
 ): Record<string, string> =>
-  Object.fromEntries(Object.entries(records).map(([id, record]) => [id, label(record)]));
+  Object.defineProperties(
+    {},
+    Object.fromEntries(
+      Object.entries(records).map(([id, record]) => [
+        id,
+        { get: () => label(record), enumerable: true },
+      ]),
+    ),
+  ) as Record<string, string>;
 
 /** The facts of a kind of thing, each field of its schema with how it is asked for. */
 export function factsOf<T extends z.ZodRawShape>(

@@ -56,7 +56,7 @@ export const VEHICLE_FACTS = withWords(
     isolator: choice(msg`Isolator in the earthed lead`, {
       none: msg`None`,
       knob: msg`A knob`,
-      key: 'A key switch',
+      key: msg`A key switch`,
       remote: msg`Remote`,
     }),
     isolatorMa: figure(msg`The isolator draws`, 'mA'),

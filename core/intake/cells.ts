@@ -1,6 +1,6 @@
 import { t } from '../language';
 import { CHEMISTRY_IDS, type ChemistryId } from '../battery/chemistries';
-import { MONTH_NAMES, parseDay, partsOf, type Day } from '../day';
+import { parseDay, partsOf, type Day } from '../day';
 import type { Pole } from '../stay/vehicle-facts';
 import type { VehicleKindId } from '../site/vehicle-kinds';
 
@@ -164,9 +164,14 @@ export const saysPositiveEarth = (text: string): boolean =>
 /** Which of two numbers is the month, where a list has dates like 3/4/2027. */
 export type DateOrder = 'day-first' | 'month-first';
 
+/** As lists have them, whatever language the program speaks. */
+const MONTHS = [
+  ...['jan', 'feb', 'mar', 'apr', 'may', 'jun'],
+  ...['jul', 'aug', 'sep', 'oct', 'nov', 'dec'],
+];
 /** 1 to 12; 0: the word is no month. */
 const monthOf = (word: string) =>
-  MONTH_NAMES.findIndex((name) => word.toLowerCase().startsWith(name.toLowerCase())) + 1;
+  MONTHS.findIndex((month) => word.toLowerCase().startsWith(month)) + 1;
 const fullYear = (year: string) => (year.length === 2 ? 2000 + Number(year) : Number(year));
 
 /** The three numbers of a date in figures, where it is one that leaves a doubt. */

@@ -1,4 +1,4 @@
-import { t, msg, withWords } from '../language';
+import { msg, t, withWords } from '../language';
 import { z } from 'zod';
 
 export { DayName } from '../time-limits';
@@ -22,7 +22,7 @@ export const SOURCES = ['meter', 'hand', 'file'] as const;
 export const SOURCE_WORDS = withWords({
   meter: msg`, by meter`,
   hand: msg`, by hand`,
-  file: ', from a file',
+  file: msg`, from a file`,
 } as const);
 
 /** Why it was done all the same, where something spoke against it. */

@@ -1,4 +1,4 @@
-import { t, msg, withWords } from '../language';
+import { msg, t, withWords } from '../language';
 import type { BatteryContext } from '../context/battery-context';
 import { levelsProblem, type Level } from '../inspect/points';
 import type { EntryDraft } from './entry-draft';
@@ -218,7 +218,7 @@ export function inputProblem(
 /** What is said where a test has no figures yet; those that make no sense are not taken down. */
 const MISSING = withWords({
   crank: msg`Say how it turned: normal, slow, clicks or silent.`,
-  charging: 'Give the volts at idle.',
+  charging: msg`Give the volts at idle.`,
   drops: msg`Give at least one drop in volts.`,
   headlamps: msg`Say what the lamps did.`,
   load: msg`Give the volts at the end, the amps and the temperature.`,

@@ -1,4 +1,4 @@
-import { decimal, msg, t } from '../language';
+import { decimal, msg, t, withWords } from '../language';
 import { CHEMISTRIES } from '../battery/chemistries';
 import {
   earthedPole,
@@ -11,12 +11,14 @@ import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import type { Pole } from '../stay/vehicle-facts';
 import type { ProcedureStep, Touch } from './procedure';
 
-export const earthed = earthedPole;
-export const live = livePole;
+const POLE_WORDS = withWords({ negative: msg`negative`, positive: msg`positive` });
+/** The posts by their names. */
+export const earthed = (of: Pick<BatteryContext, 'vehicle'>) => POLE_WORDS[earthedPole(of)];
+export const live = (of: Pick<BatteryContext, 'vehicle'>) => POLE_WORDS[livePole(of)];
 export const tools = ({ details }: BatteryContext) =>
   [
     ...(details.tools ? [t`insulated spanner, ${details.tools}`] : [t`insulated spanner`]),
-    'gloves',
+    t`gloves`,
   ].join(', ');
 export const where = ({ place, details }: BatteryContext) =>
   [place || t`find the battery`, ...(details.access ? [t`off first: ${details.access}`] : [])].join(

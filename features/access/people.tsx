@@ -14,7 +14,7 @@ import { Problem } from '../ui/problem';
 import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
 
-const CHOICES = ROLES.map((value) => ({ value, label: ROLE_WORDS[value].name }));
+const choices = () => ROLES.map((value) => ({ value, label: ROLE_WORDS[value].name }));
 
 /** Who works here, and what each may do. */
 export function People({ people }: { readonly people: readonly Person[] }) {
@@ -39,7 +39,7 @@ export function People({ people }: { readonly people: readonly Person[] }) {
               <Chooser
                 aria-label={t`Role of ${name}`}
                 value={role}
-                options={CHOICES}
+                options={choices()}
                 onChange={(chosen) =>
                   void call('PUT /api/people/{id}', { of: { id }, body: { role: chosen } }).then(
                     done,
@@ -90,7 +90,7 @@ function NewPerson({
       <h3>{t`Somebody new`}</h3>
       <div className={layout.fields}>
         <TextField label={t`Name`} value={name} onChange={(event) => setName(event.target.value)} />
-        <SelectField label={t`Role`} value={role} options={CHOICES} onChange={setRole} />
+        <SelectField label={t`Role`} value={role} options={choices()} onChange={setRole} />
         <TextField
           label={t`Passphrase to begin with`}
           type="password"

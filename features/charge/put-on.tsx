@@ -53,7 +53,7 @@ function usePutOn({ data, chosen, onRecorded }: PutOnProps) {
     queue: () =>
       void send(
         [newEntry('queued', chosen.battery.id, siteNow(), { on: !queued, chargerId: null })],
-        `${bayMark} ${queued ? t`waits no more` : t`waits for a charger`}.`,
+        queued ? t`${bayMark} waits no more.` : t`${bayMark} waits for a charger.`,
       ),
   };
 }

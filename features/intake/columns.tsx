@@ -1,3 +1,4 @@
+import { t } from '../../core/language';
 import { INTAKE_FIELDS, INTAKE_FIELD_NAMES, type IntakeField } from '../../core/intake/columns';
 import { DataTable } from '../ui/data-table';
 import { Chooser } from '../ui/field';
@@ -23,15 +24,15 @@ export function ColumnsTable({
   const body = rows.slice(reading.hasHeading ? 1 : 0);
   return (
     <DataTable
-      caption="Columns of the list"
-      head={reading.columns.map((_, at) => names[at] || `column ${at + 1}`)}
+      caption={t`Columns of the list`}
+      head={reading.columns.map((_, at) => names[at] || t`column ${at + 1}`)}
     >
       <tr>
         {reading.columns.map((field, at) => (
           <td key={at}>
             <Chooser
               size="small"
-              aria-label={`What ${names[at] || `column ${at + 1}`} says`}
+              aria-label={`What ${names[at] || t`column ${at + 1}`} says`}
               value={field ?? LEFT_OUT}
               options={CHOICES}
               onChange={(said) => onColumn(at, said === LEFT_OUT ? null : (said as IntakeField))}

@@ -29,7 +29,7 @@ export function StepItem({
         className={styles.tick}
         role="checkbox"
         aria-checked={state === 'done'}
-        aria-label={`${step.say}${step.optional ? t` (only where needed)` : ''}`}
+        aria-label={step.optional ? t`${step.say} (only where needed)` : step.say}
         onClick={onTouch}
       >
         {state === 'done' ? <IconCheck size={22} aria-hidden="true" /> : <b>{at + 1}</b>}

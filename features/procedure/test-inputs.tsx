@@ -133,7 +133,17 @@ export function ChargingInput({ context, value, onNote }: TestProps<ChargingSeen
 }
 
 const DROP_FIGURES: Readonly<Record<string, Figure>> = withWords({
-  ...Object.fromEntries(JOINT_IDS.map((id) => [id, volts(JOINTS[id].label)])),
+  ...Object.fromEntries(
+    JOINT_IDS.map((id): [string, Figure] => [
+      id,
+      {
+        get label() {
+          return JOINTS[id].label;
+        },
+        unit: 'V',
+      },
+    ]),
+  ),
   amps: { label: msg`Clamp meter`, unit: 'A' },
 });
 

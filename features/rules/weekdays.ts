@@ -11,10 +11,14 @@ const WEEKDAY_WORDS: Record<Weekday, string> = withWords({
   sun: msg`Sun`,
 });
 
-export const WEEKDAY_OPTIONS = WEEKDAYS.map((value) => ({ value, label: WEEKDAY_WORDS[value] }));
+const option = <D extends Weekday>(value: D) => ({
+  value,
+  get label() {
+    return WEEKDAY_WORDS[value];
+  },
+});
+
+export const WEEKDAY_OPTIONS = WEEKDAYS.map(option);
 
 /** The days on which a week may begin. */
-export const WEEK_BEGINS = (['mon', 'sat', 'sun'] as const).map((value) => ({
-  value,
-  label: WEEKDAY_WORDS[value],
-}));
+export const WEEK_BEGINS = (['mon', 'sat', 'sun'] as const).map(option);

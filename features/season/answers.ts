@@ -61,7 +61,7 @@ export function daysOf(loaded: SiteSnapshot): CalendarDay[] {
       {
         id: `back-${vehicle.id}`,
         day: collectDay,
-        summary: `${bay.mark} ${vehicle.name} goes back${words}`,
+        summary: t`${bay.mark} ${vehicle.name} goes back${words}`,
         description: todo.map(({ label }) => oneLine(label)).join('\n'),
       },
     ];

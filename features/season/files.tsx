@@ -20,7 +20,7 @@ export function Files({ onReadBack }: { readonly onReadBack: (file: File) => voi
         <Quiet as="p">{phrase`A calendar subscribes to the rounds at an address of your own: ${(<Link href="/people">{t`make one behind your name`}</Link>)}.`}</Quiet>
       ) : (
         <>
-          <Quiet as="p">{phrase`A calendar can subscribe to the rounds at this address. ${(<a href={FEED}>rounds.ics</a>)}`}</Quiet>
+          <Quiet as="p">{phrase`A calendar can subscribe to the rounds at this address. ${(<a href={FEED}>{'rounds.ics'}</a>)}`}</Quiet>
           <Button
             block
             onClick={() => {

@@ -74,7 +74,7 @@ export function HallsEditor({
           {hall.rows.map((text, row) => (
             <RowEditor
               key={row}
-              name={`Row ${row + 1} of hall ${at + 1}`}
+              name={t`Row ${row + 1} of hall ${at + 1}`}
               text={text}
               takenBy={takenBy}
               wrong={problem(`halls.${at}.rows.${row}`)}

@@ -518,7 +518,7 @@ export function batteryLabels(batteries: readonly AssessedBattery[]): string[] {
     const n = (seen.get(state.role) ?? 0) + 1;
     seen.set(state.role, n);
     const name = total.get(state.role)! > 1 ? `${names[state.role]} ${n}` : names[state.role];
-    return state.out ? `${name}, bench` : name;
+    return state.out ? t`${name}, bench` : name;
   });
 }
 

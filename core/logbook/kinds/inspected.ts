@@ -13,7 +13,7 @@ export const inspected = entryKind({
     const seen = findingsOf(data).map((finding) => finding.seen);
     return seen.length > 0
       ? { what: t`inspected: ${seen.join(', ')}`, value: '' }
-      : { what: t`inspected`, value: 'sound' };
+      : { what: t`inspected`, value: t`sound` };
   },
   fold: {
     battery: (state, { at, data }) => ({

@@ -21,7 +21,7 @@ export const ownerCorrected = entryKind({
   words: ({ changed, why }) => ({
     what: t`owner corrected`,
     value: [
-      changed.map((one) => (one === 'name' ? 'name' : 'how they are reached')).join(', '),
+      changed.map((one) => (one === 'name' ? t`name` : t`how they are reached`)).join(', '),
       ...(why ? [why] : []),
     ].join(': '),
   }),

@@ -10,7 +10,7 @@ export interface School<T> {
 
 export const RULE_GROUPS = withWords({
   reading: msg`Reading`,
-  charging: 'Keeping charged',
+  charging: msg`Keeping charged`,
   draw: msg`Parasitic draw`,
   care: msg`Levels and cleaning`,
   charger: msg`At the charger`,

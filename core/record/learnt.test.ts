@@ -3,7 +3,7 @@ import { MS_PER_DAY, dayName, toDay } from '../day';
 import type * as Estimation from '../estimation/learn';
 import { followRecord } from '../estimation/learn';
 import { hallTemperatures } from '../site/climate';
-import { batteryEstimateOf } from './learnt';
+import { batteryEstimateOf, learntFrom } from './learnt';
 import { at, reading, standing } from './record.fixture';
 
 jest.mock('../estimation/learn', () => {
@@ -77,5 +77,55 @@ describe('what a record teaches', () => {
     const before = batteryEstimateOf(own);
     const after = batteryEstimateOf({ ...own, now: at('2027-01-21') });
     expect([before.readings, after.readings]).toEqual([2, 3]);
+  });
+});
+
+describe('a record that a device writes many times a day', () => {
+  const hourly = (count: number, step: number) =>
+    Array.from({ length: count }, (_, i) => ({
+      ...reading('2026-11-01', 12.7 - i * 0.0001),
+      at: at('2026-11-01') + i * step,
+    }));
+
+  it('is learnt from whole as long as it is short', () => {
+    const readings = hourly(200, 3_600_000);
+    expect(learntFrom(readings)).toBe(readings);
+  });
+
+  it('keeps its newest, and of each day before them the last', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 3000 }),
+        fc.integer({ min: 60_000, max: 3 * MS_PER_DAY }),
+        (count, step) => {
+          const readings = hourly(count, step);
+          const kept = learntFrom(readings);
+          expect(kept.slice(-200)).toEqual(readings.slice(-200));
+          const day = (one: { at: number }) => Math.floor(one.at / MS_PER_DAY);
+          const older = kept.slice(0, -200);
+          expect(new Set(older.map(day)).size).toBe(older.length);
+          // No day is left out.
+          expect(new Set(kept.map(day))).toEqual(new Set(readings.map(day)));
+        },
+      ),
+      { numRuns: 50 },
+    );
+  });
+
+  it('teaches what it would teach if all of it were followed', () => {
+    const step = MS_PER_DAY / 12;
+    const readings = Array.from({ length: 840 }, (_, i) => ({
+      ...reading('2026-11-01', 12.7 - (i * step * 0.004) / MS_PER_DAY),
+      at: at('2026-11-01') + i * step,
+      id: String(i),
+    }));
+    const now = readings.at(-1)!.at;
+    const lossOf = (some: typeof readings) => {
+      const one = standing({ state: { readings: some }, now });
+      const { explanations } = batteryEstimateOf(one);
+      return explanations[0]!.cause;
+    };
+    expect(lossOf(readings)).toEqual(lossOf(readings.filter((_, i) => i % 12 === 11)));
+    expect(learntFrom(readings).length).toBeLessThan(260);
   });
 });

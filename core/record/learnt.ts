@@ -63,6 +63,23 @@ export const isHeld = ({ state, silentSince }: Pick<BatteryRecord, 'state' | 'si
   state.lamp?.state !== 'dark' &&
   !isSilent({ state, silentSince });
 
+/** The newest readings are all learnt from. */
+const LEARNT_WHOLE = 200;
+
+/**
+ * The readings that a battery's losses are learnt from, in order of time: the newest 200, and of
+ * those before only the last of each day (UTC). Where a device reports many times a day, they share
+ * whatever is wrong with them, and to follow each would take minutes. Our own choice; a record that
+ * people keep by hand is never as long.
+ */
+export function learntFrom(readings: readonly RecordedReading[]): readonly RecordedReading[] {
+  const older = readings.length - LEARNT_WHOLE;
+  const day = ({ at }: RecordedReading) => Math.floor(at / MS_PER_DAY);
+  return older <= 0
+    ? readings
+    : readings.filter((one, i) => i >= older || day(one) !== day(readings[i + 1]!));
+}
+
 /** What its record says of its losses, in order of time. */
 export function observationsOf(standing: BatteryRecord): Observation[] {
   const { state } = standing;
@@ -107,7 +124,7 @@ export function observationsOf(standing: BatteryRecord): Observation[] {
   for (const at of state.outings) list.push({ kind: 'outing', at });
   const refitted = state.readings.some(({ at }) => state.fittedAt !== null && at < state.fittedAt);
   if (refitted) list.push({ kind: 'fitted', at: state.fittedAt! });
-  for (const reading of state.readings) {
+  for (const reading of learntFrom(state.readings)) {
     if (reading.fed) continue;
     list.push({
       kind: 'reading',

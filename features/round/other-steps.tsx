@@ -49,7 +49,7 @@ export function LampStep({
         {state.lamp
           ? t`Last time: ${LAMP_WORDS[state.lamp.state].toLowerCase()}.`
           : t`Not looked at yet.`}
-        {expects ? t` By now it should be ${expects}.` : ''}
+        {expects ? t` By now it should be ${LAMP_WORDS[expects].toLowerCase()}.` : ''}
         {charger ? ` ${charger.name}` : ''}
         {charger && state.hook ? `, ${PROGRAMMES[state.hook.programme].label}.` : ''}
       </p>

@@ -34,7 +34,7 @@ const notPaired = () =>
   t`This browser is not paired. Ask for a code at a desk that is signed in, or in the shell of the server: ./ember pair`;
 
 function cookie(name: OwnCookie, value: string, seconds: number): string {
-  return t`${atSite(name, here())}=${value}; Path=/; Max-Age=${seconds}; Secure; HttpOnly; SameSite=Lax`;
+  return `${atSite(name, here())}=${value}; Path=/; Max-Age=${seconds}; Secure; HttpOnly; SameSite=Lax`;
 }
 const days = (n: number) => Math.round((n * MS_PER_DAY) / 1000);
 /** Browsers keep no cookie for longer; its ends are the server’s to say. */

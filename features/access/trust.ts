@@ -18,7 +18,7 @@ export function getAuthority(): Response {
   return new Response(new Uint8Array(own.raw), {
     headers: {
       'content-type': 'application/x-x509-ca-cert',
-      'content-disposition': t`attachment; filename="velvet-ember.crt"`,
+      'content-disposition': `attachment; filename="velvet-ember.crt"`,
     },
   });
 }

@@ -1,6 +1,5 @@
 'use client';
 
-import { t } from '../../core/language';
 import { useEffect, useState } from 'react';
 
 export type Look = Record<
@@ -35,7 +34,7 @@ export function lookOf(element: HTMLElement): Look {
 }
 
 export const faded = (colour: string, share: number) =>
-  t`color-mix(in srgb, ${colour} ${share * 100}%, transparent)`;
+  `color-mix(in srgb, ${colour} ${share * 100}%, transparent)`;
 
 /** Changes when the theme does: a canvas must be drawn anew then. */
 export function useThemeTick(): number {

@@ -66,7 +66,7 @@ export function StopList({
     views.slice(0, whole ? undefined : FIRST_STOPS).map((view, i) => ({ view, i })),
     ({ view }) =>
       view.vehicle.rowMark === 'bench'
-        ? `${view.hallName} · bench`
+        ? t`${view.hallName} · bench`
         : view.vehicle.rowMark
           ? t`${view.hallName} · row ${view.vehicle.rowMark}`
           : view.hallName,

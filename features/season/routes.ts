@@ -34,7 +34,7 @@ export async function getSeasonDocument(): Promise<Response> {
       new Response(`${JSON.stringify(season, null, 2)}\n`, {
         headers: {
           'content-type': 'application/json',
-          'content-disposition': t`attachment; filename="season-${season.today}.json"`,
+          'content-disposition': `attachment; filename="season-${season.today}.json"`,
         },
       }),
   );

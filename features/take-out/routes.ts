@@ -53,7 +53,7 @@ function download(file: string, type: string, pieces: (from: Db) => Generator<st
   return new Response(body, {
     headers: {
       'content-type': type,
-      'content-disposition': t`attachment; filename="${file}"`,
+      'content-disposition': `attachment; filename="${file}"`,
       'cache-control': 'no-store',
     },
   });

@@ -15,18 +15,20 @@ const YEAR_SECONDS = 365 * 24 * 3600;
 export const nameOf = (tag: string): string =>
   new Intl.DisplayNames(tag, { type: 'language' }).of(tag) ?? tag;
 
-function choose(tag: string): void {
+function keep(tag: string): void {
   document.cookie = `${LANGUAGE_COOKIE}=${tag}; path=/; max-age=${YEAR_SECONDS}; samesite=lax`;
-  window.location.reload();
 }
 
 /** The language of this device, where there is more than one. */
 export function LanguageSwitch({
   languages,
   onHidden,
+  onChosen = () => window.location.reload(),
 }: {
   readonly languages: readonly string[];
   readonly onHidden: () => void;
+  /** All of the page is said anew. */
+  readonly onChosen?: () => void;
 }) {
   const [open, setOpen] = useState(false);
   const now = language()?.tag ?? 'en';
@@ -58,7 +60,10 @@ export function LanguageSwitch({
               type="text"
               lang={tag}
               disabled={tag === now}
-              onClick={() => choose(tag)}
+              onClick={() => {
+                keep(tag);
+                onChosen();
+              }}
             >
               {nameOf(tag)}
             </Button>

@@ -74,9 +74,9 @@ test('in another language every view is in it, comes alive in it, and has room f
   await page.context().addCookies([{ name: 'velvet-language', value: 'en-XA', url }]);
   const complaints: string[] = [];
   page.on('console', (message) => {
-    if (message.type() === 'error') complaints.push(message.text());
+    if (message.type() === 'error') complaints.push(`${page.url()}: ${message.text()}`);
   });
-  page.on('pageerror', (error) => complaints.push(error.message));
+  page.on('pageerror', (error) => complaints.push(`${page.url()}: ${error.message}`));
   for (const view of VIEWS) {
     await page.goto(`${url}/${view}`);
     await expect(page.locator('html')).toHaveAttribute('lang', 'en-XA');

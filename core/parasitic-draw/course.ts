@@ -13,8 +13,8 @@ export interface Waking {
   readonly at: number;
   /** By how much it rose, milliamps. */
   readonly milliamps: number;
-  /** It is still up at the end of the trace. */
-  readonly stayed: boolean;
+  /** When it slept again; null: it is still up at the end of the trace. */
+  readonly until: number | null;
 }
 
 /** The way down of a parked vehicle: its level, without what comes and goes. */
@@ -30,9 +30,9 @@ export const LONGEST_BURST_SECONDS = 45;
 
 /**
  * Tells the levels of a trace apart: steps down are control units that sleep; a rise that is
- * back within three quarters of a minute is a burst; any other rise is a waking.
+ * back within three quarters of a minute (`longestSeconds`) is a burst; any other rise is a waking.
  */
-export function courseOf(levels: readonly Level[]): Course {
+export function courseOf(levels: readonly Level[], longestSeconds = LONGEST_BURST_SECONDS): Course {
   const base: Level[] = [];
   const bursts: Burst[] = [];
   const wakings: Waking[] = [];
@@ -59,14 +59,14 @@ export function courseOf(levels: readonly Level[]): Course {
     const steady =
       back === null || levels[back]!.milliamps > last.milliamps - toleranceMa(last.milliamps);
     const fell = base.some((one, i) => i > 0 && isFall(base[i - 1]!, one));
-    if (end - level.from <= LONGEST_BURST_SECONDS && (steady || fell)) {
+    if (end - level.from <= longestSeconds && (steady || fell)) {
       // The newest burst may not be over yet.
       bursts.push({ from: level.from, to: end, milliamps: over(levels, k, back, last.milliamps) });
       base.push({ from: level.from, to: end, milliamps: last.milliamps });
       k = back ?? levels.length;
       continue;
     }
-    wakings.push({ at: level.from, milliamps: rise, stayed: back === null });
+    wakings.push({ at: level.from, milliamps: rise, until: back === null ? null : end });
     base.push(level);
     k++;
   }
@@ -104,6 +104,45 @@ function over(levels: readonly Level[], k: number, back: number | null, beneath:
     time += to - from;
   }
   return charge / time;
+}
+
+/**
+ * How long a waking may last and still be one of those that come by themselves: where it woke and
+ * slept again at least twice, the longest of them; else no longer than a burst, since one alone is
+ * a door that somebody opened.
+ */
+export function longestRecurring(wakings: readonly Waking[]): number {
+  const slept = wakings.flatMap(({ at, until }) => (until === null ? [] : [until - at]));
+  return slept.length < 2 ? LONGEST_BURST_SECONDS : Math.max(LONGEST_BURST_SECONDS, ...slept);
+}
+
+/** Loads that come and go without being even or alike: what they amount to on the average. */
+export interface Uneven {
+  readonly count: number;
+  readonly meanMa: number;
+  /** Standard deviation of that mean: few of them tell little. */
+  readonly sdMa: number;
+}
+
+/**
+ * What bursts amount to whatever their shape and times, by the charge of each and the time from one
+ * to the next; null for fewer than two. Of two, the one interval counts with a doubt as large as
+ * itself (times at random are exponential); with more, by how much they scatter.
+ */
+export function unevenOf(bursts: readonly Burst[]): Uneven | null {
+  const n = bursts.length - 1;
+  if (n < 1) return null;
+  const gaps = bursts.slice(1).map((one, i) => one.from - bursts[i]!.from);
+  const charges = bursts.map(({ milliamps, from, to }) => milliamps * (to - from));
+  const meanOf = (list: readonly number[]) => list.reduce((sum, one) => sum + one, 0) / list.length;
+  const shareOf = (list: readonly number[]) => {
+    const mean = meanOf(list);
+    const square = list.reduce((sum, one) => sum + (one - mean) ** 2, 0) / (list.length - 1);
+    return list.length < 3 ? 1 : Math.sqrt(square) / mean;
+  };
+  const meanMa = meanOf(charges) / meanOf(gaps);
+  const share = Math.hypot(shareOf(gaps), charges.length < 3 ? 0 : shareOf(charges));
+  return { count: bursts.length, meanMa, sdMa: (meanMa * Math.max(0.1, share)) / Math.sqrt(n) };
 }
 
 /** A load that comes back at even intervals, as a tracker's report does. */

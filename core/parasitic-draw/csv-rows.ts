@@ -1,6 +1,41 @@
 import { t } from '../language';
 import type { Trace } from './trace';
 
+/** Of so many samples one may have a stamp that cannot be; more is another clock. */
+const BAD_STAMPS = 100;
+
+/**
+ * The samples whose stamps rise, where all but a few do: a doubled stamp, or one that jumped, costs
+ * its own sample and not the log. Where more are out of order the trace stays as it is, for
+ * `traceProblem` to say so.
+ */
+function inOrder(trace: Trace): Trace {
+  const { seconds, amps } = trace;
+  // The longest rising row of samples (patience sorting): tails[k] ends the best one of k + 1.
+  const tails: number[] = [];
+  const before = new Int32Array(seconds.length);
+  for (let i = 0; i < seconds.length; i++) {
+    let low = 0;
+    let high = tails.length;
+    while (low < high) {
+      const mid = (low + high) >> 1;
+      if (seconds[tails[mid]!]! < seconds[i]!) low = mid + 1;
+      else high = mid;
+    }
+    before[i] = low === 0 ? -1 : tails[low - 1]!;
+    tails[low] = i;
+  }
+  const bad = seconds.length - tails.length;
+  if (bad === 0 || bad > Math.max(1, seconds.length / BAD_STAMPS)) return trace;
+  const kept: number[] = [];
+  for (let i = tails.at(-1)!; i >= 0; i = before[i]!) kept.push(i);
+  kept.reverse();
+  return {
+    seconds: Float64Array.from(kept, (i) => seconds[i]!),
+    amps: Float64Array.from(kept, (i) => amps[i]!),
+  };
+}
+
 /**
  * A trace from the rows of a logger's file: `seconds,amps`, a heading allowed, more columns left
  * out. The reason names the line, as an editor counts it.
@@ -35,5 +70,5 @@ export function traceOfRows(
     seconds[i] = second;
     amps[i] = Math.abs(a) >= 9.8e37 ? NaN : a;
   }
-  return { ok: true, trace: { seconds, amps } };
+  return { ok: true, trace: inOrder({ seconds, amps }) };
 }

@@ -236,7 +236,7 @@ describe('what comes and goes by the clock', () => {
       { from: 300, to: 500, milliamps: 160 },
     ]);
     expect(course.base.map(({ milliamps }) => milliamps)).toEqual([20, 20, 20, 160]);
-    expect(course.wakings).toEqual([{ at: 300, milliamps: 140, stayed: true }]);
+    expect(course.wakings).toEqual([{ at: 300, milliamps: 140, until: null }]);
   });
 });
 

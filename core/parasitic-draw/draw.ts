@@ -1,11 +1,19 @@
 import { estimate, type Estimate } from '../estimate';
 import { findBeat, smoothed } from './beat';
-import { courseOf, isFall, reportsOf, type Burst } from './course';
+import {
+  courseOf,
+  isFall,
+  longestRecurring,
+  reportsOf,
+  unevenOf,
+  type Burst,
+  type Uneven,
+} from './course';
 import { openStretches, overRanges, type Handling } from './handling';
 import { levelsOf, toleranceMa, type Level } from './levels';
 import { chanceSettled, worthWaiting, type SettledQuestion } from './settled';
 import { lastMark, type Mark } from './marks';
-import { MIN_SAMPLES, indexAt, numbersIn, slice, type Trace } from './trace';
+import { MIN_SAMPLES, indexAt, medianOf, numbersIn, slice, type Trace } from './trace';
 
 /** A part of the draw that comes and goes by the clock. */
 export interface Periodic {
@@ -35,8 +43,14 @@ export interface DrawAnalysis {
   /** The way down, bursts left out. */
   readonly levels: readonly Level[];
   readonly periodic: Periodic | null;
-  /** Bursts that are not part of a periodic load. */
+  /** What else came and went at least twice, neither even nor alike; counted in as well. */
+  readonly uneven: Uneven | null;
+  /** A burst that came once, and is not counted. */
   readonly bursts: readonly Burst[];
+  /** Seconds from which on it was watched at rest, gaps left out: what wakes less often was not seen. */
+  readonly watchedSeconds: number;
+  /** The meter's last digit, milliamps: no figure of it is finer. */
+  readonly digitMa: number;
   readonly handling: readonly Handling[];
   /** Seconds from which it counts: after the last waking or handling. */
   readonly countedFrom: number;
@@ -64,7 +78,8 @@ const METER_MA = 0.1;
  */
 export function analyseDraw(logged: Trace, marks: readonly Mark[] = []): DrawAnalysis {
   const whole = between(logged, marks);
-  const handling: Handling[] = [...overRanges(whole)];
+  const gaps = gapsOf(whole);
+  const handling: Handling[] = [...overRanges(whole), ...gaps];
   const trace = upright(whole, handling);
   const beat = findBeat(trace);
   const levels = beat
@@ -80,7 +95,9 @@ export function analyseDraw(logged: Trace, marks: readonly Mark[] = []): DrawAna
   const opened = opens.filter((one) => one.kind === 'open' && one.until < end).at(-1);
   const afterOpen = opened?.kind === 'open' ? opened.until : trace.seconds[0]!;
   const counted = levels.filter((one) => one.from >= afterOpen && one.to <= countedTo);
-  const { base, bursts, wakings } = courseOf(counted.length ? counted : levels);
+  const phases = counted.length ? counted : levels;
+  // What wakes by itself belongs to what it draws.
+  const { base, bursts, wakings } = courseOf(phases, longestRecurring(courseOf(phases).wakings));
 
   for (const waking of wakings) {
     const before = base.filter((one) => one.to <= waking.at);
@@ -103,22 +120,28 @@ export function analyseDraw(logged: Trace, marks: readonly Mark[] = []): DrawAna
   const since = settledSince(phase, final);
   const recent = bursts.filter((one) => one.from >= countedFrom);
   const reports = reportsOf(recent);
+  const others = reports ? recent.filter((one) => !belongs(one, reports.milliamps)) : recent;
+  const uneven = unevenOf(others);
   const periodic = beat ? beating(beat, trace, since, countedTo) : reports && reporting(reports);
   // A beat's mean is in the level itself; reports stand above it.
-  const mean = final + (beat || !periodic ? 0 : periodic.meanMa);
+  const mean = final + (beat || !periodic ? 0 : periodic.meanMa) + (uneven?.meanMa ?? 0);
+  const digitMa = digitOf(whole);
 
   const question = {
     levelMa: final,
-    unchangedSeconds: countedTo - since,
-    awakeSeconds: countedTo - countedFrom,
+    unchangedSeconds: watched(gaps, since, countedTo),
+    awakeSeconds: watched(gaps, countedFrom, countedTo),
     steps: steps.length,
   };
   const chance = chanceSettled(question);
   const settled = chance >= SETTLED_CHANCE;
   const sd = Math.hypot(
     METER_MA / 2,
+    // Anywhere within its last digit.
+    digitMa / Math.sqrt(12),
     METER_SHARE * mean,
     periodic && !beat ? (periodic.meanMa * 0.25) / Math.sqrt(periodic.count) : 0,
+    uneven?.sdMa ?? 0,
   );
   const range = estimate(mean, sd);
   return {
@@ -130,13 +153,52 @@ export function analyseDraw(logged: Trace, marks: readonly Mark[] = []): DrawAna
     worthWaitingSeconds: settled ? 0 : worthWaiting(question, SETTLED_CHANCE),
     levels: joined(phase.length < base.length ? base : phase),
     periodic,
-    bursts: reports ? bursts.filter((one) => !belongs(one, reports.milliamps)) : bursts,
+    uneven,
+    bursts: uneven ? [] : others,
+    watchedSeconds: question.unchangedSeconds,
+    digitMa,
     handling,
     countedFrom,
     countedTo,
     unchangedSince: since,
     question,
   };
+}
+
+/** A meter logs this evenly at least; where more time lies between two samples, nobody looked. */
+const LONGEST_STEP_SECONDS = 60;
+
+type Gap = Extract<Handling, { kind: 'gap' }>;
+
+/** Where nothing was logged for longer than the log's own pace explains. */
+function gapsOf({ seconds }: Trace): Gap[] {
+  const steps = seconds.slice(1).map((at, i) => at - seconds[i]!);
+  const most = Math.max(LONGEST_STEP_SECONDS, 10 * medianOf(steps.slice()));
+  const gaps: Gap[] = [];
+  steps.forEach((step, i) => {
+    if (step > most) gaps.push({ kind: 'gap', at: seconds[i]!, until: seconds[i + 1]! });
+  });
+  return gaps;
+}
+
+/** Seconds between two instants in which somebody looked. */
+const watched = (gaps: readonly Gap[], from: number, to: number): number =>
+  gaps.reduce(
+    (left, { at, until }) => left - Math.max(0, Math.min(until, to) - Math.max(at, from)),
+    to - from,
+  );
+
+/** Last digits that meters have, milliamps, the coarsest first. */
+const DIGITS_MA = [100, 10, 1, 0.1, 0.01];
+
+/** The meter's last digit, milliamps: the coarsest of which all its figures are whole multiples; 0: finer. */
+function digitOf({ amps }: Trace): number {
+  const isWhole = (digit: number) =>
+    amps.every((value) => {
+      const times = (1000 * value) / digit;
+      return Number.isNaN(value) || Math.abs(times - Math.round(times)) < 1e-4;
+    });
+  return DIGITS_MA.find(isWhole) ?? 0;
 }
 
 /** What was logged while the jumper was away, as far as it was marked. */

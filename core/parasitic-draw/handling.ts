@@ -23,6 +23,8 @@ export type Handling =
   | { readonly kind: 'woke'; readonly at: number; readonly milliamps: number }
   /** It was low from the beginning: all asleep, or the jumper still on. */
   | { readonly kind: 'began-low'; readonly milliamps: number }
+  /** Nothing was logged meanwhile, or the clock was put on: nobody looked. */
+  | { readonly kind: 'gap'; readonly at: number; readonly until: number }
   /** Current flowed the other way round. */
   | { readonly kind: 'reversed' };
 

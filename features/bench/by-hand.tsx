@@ -6,7 +6,7 @@ import { Button } from 'antd';
 import { useState } from 'react';
 import { analyseDraw, type DrawAnalysis } from '../../core/parasitic-draw/draw';
 import { traceProblem, type Trace } from '../../core/parasitic-draw/trace';
-import { drawNotes, drawVerdict } from '../../core/parasitic-draw/words';
+import { DRAW_VERDICT_WORDS, drawNotes, drawVerdict } from '../../core/parasitic-draw/words';
 import { formatMilliamps, plain } from '../../core/words/words';
 import { newEntry } from '../logbook/new-entry';
 import { call } from '../http/client';
@@ -113,7 +113,8 @@ export function ByHand({
       {file ? (
         <div className={styles.loaded}>
           <p>
-            <b>{formatMilliamps(file.draw.settledMa.value)}</b>, {drawVerdict(file.draw, limitMa)}
+            <b>{formatMilliamps(file.draw.settledMa.value)}</b>,{' '}
+            {DRAW_VERDICT_WORDS[drawVerdict(file.draw, limitMa)].toLowerCase()}
           </p>
           {drawNotes(file.draw).map((note, i) => (
             <p key={i}>{plain(note)}</p>

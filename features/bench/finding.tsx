@@ -1,10 +1,16 @@
 'use client';
 
-import { decimal, msg, plural, t, withWords } from '../../core/language';
+import { decimal, plural, t } from '../../core/language';
 import { useMemo } from 'react';
 import type { DrawAnalysis } from '../../core/parasitic-draw/draw';
 import { meaningFromFull, meaningOf, type DrawMeaning } from '../../core/assessment/draw-meaning';
-import { clockOf, drawNotes, drawVerdict, stretch } from '../../core/parasitic-draw/words';
+import {
+  DRAW_VERDICT_WORDS,
+  clockOf,
+  drawNotes,
+  drawVerdict,
+  stretch,
+} from '../../core/parasitic-draw/words';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { formatMilliamps, formatReserve, formatReserveRange } from '../../core/words/words';
 import { shortDay } from '../../core/day';
@@ -13,12 +19,6 @@ import { Figures } from '../theme/figures';
 import { DataTable } from '../ui/data-table';
 import shared from './measuring.module.css';
 import styles from './finding.module.css';
-
-const HEADLINES = withWords({
-  pass: msg`Passes`,
-  'over-limit': msg`Over the limit`,
-  'still-awake': msg`Still awake`,
-} as const);
 
 /** What the trace says: the settled draw, how sure that is, and what is to be minded. */
 export function Finding({
@@ -40,7 +40,7 @@ export function Finding({
           <output>{formatMilliamps(settledMa.value)}</output>
         </p>
         <div>
-          <h2 className={styles[verdict]}>{HEADLINES[verdict]}</h2>
+          <h2 className={styles[verdict]}>{DRAW_VERDICT_WORDS[verdict]}</h2>
           <p className={shared.quiet}>
             {settledAt === null
               ? t`${Math.round(100 * chanceSettled)} % sure that it has settled`

@@ -5,7 +5,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import postcss from 'postcss';
 import ts from 'typescript';
-import { bareWords, catalogue } from './words.mjs';
+import { bareWords, catalogue, frozenWords } from './words.mjs';
 
 const files = execFileSync('git', ['ls-files', '--cached', '--others', '--exclude-standard'], {
   encoding: 'utf8',
@@ -121,6 +121,8 @@ for (const circle of inCircles) console.log(`in a circle: ${circle.join(', ')}`)
 // ---- words: each that people read is a message, and stands in the catalogue ----
 const bare = bareWords();
 for (const one of bare) console.log(`no message: ${one}`);
+const frozen = frozenWords();
+for (const one of frozen) console.log(`said when it is loaded: ${one}`);
 const listed = Object.keys(JSON.parse(read('words/en.json')));
 const messages = Object.keys(catalogue());
 const unlisted = [
@@ -153,6 +155,7 @@ const measures = [
   ['looks of Ant Design in tests', count(/\.ant-|getByTitle/g, screenTests), 0, 0],
   // Chargers that are noted by these names: what the logbook holds is in no language of its own.
   ['sentences that are no message', bare.length, 4, 4],
+  ['messages said when a file is loaded', frozen.length, 0, 0],
   ['messages not as in words/en.json', unlisted.length, 0, 0],
   ['circles of imports', inCircles.length, 0, 0],
   ['lines of the README', linesOf(read('README.md')), 90, 90],

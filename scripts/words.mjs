@@ -95,6 +95,52 @@ export function bareWordsOf(file, text) {
   return found;
 }
 
+/**
+ * Messages of a file that are said when it is loaded, and stay in the language of then: `t` beside
+ * every function, or in a function of the file that is called there.
+ */
+export function frozenWordsOf(file, text) {
+  const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
+  const isSaid = (node) =>
+    ts.isTaggedTemplateExpression(node) && /^(t|say|phrase)$/.test(node.tag.getText());
+  const says = new Set();
+  const within = (root, see) => {
+    const visit = (node) => {
+      if (node !== root && (ts.isFunctionLike(node) || ts.isClassLike(node))) return;
+      see(node);
+      ts.forEachChild(node, visit);
+    };
+    visit(root);
+  };
+  for (const statement of source.statements) {
+    const made = ts.isFunctionDeclaration(statement)
+      ? [[statement.name?.text, statement]]
+      : ts.isVariableStatement(statement)
+        ? statement.declarationList.declarations
+            .filter(({ initializer }) => initializer && ts.isFunctionLike(initializer))
+            .map(({ name, initializer }) => [name.getText(), initializer])
+        : [];
+    for (const [name, body] of made) within(body, (node) => isSaid(node) && says.add(name));
+  }
+  const found = [];
+  for (const statement of source.statements) {
+    within(statement, (node) => {
+      const calls = ts.isCallExpression(node) && says.has(node.expression.getText());
+      if (!ts.isFunctionLike(statement) && (isSaid(node) || calls)) {
+        const { line } = source.getLineAndCharacterOfPosition(node.getStart());
+        found.push(`${file}:${line + 1} ${node.getText().replace(/\s+/g, ' ').slice(0, 60)}`);
+      }
+    });
+  }
+  return found;
+}
+
+/** All messages that are said when the program is loaded. */
+export const frozenWords = () =>
+  filesRead()
+    .filter((file) => !NOT_READ.test(file))
+    .flatMap((file) => frozenWordsOf(file, readFileSync(file, 'utf8')));
+
 const FILES = /^(core|features|app|store)\/.*\.tsx?$/;
 /** What goes to programs, to the shell, or stands for the demo's hands. */
 const NOT_READ =

@@ -75,7 +75,11 @@ describe('what wakes by itself is counted in, whatever its shape', () => {
       const [lasts, ma] = [10 + 230 * chance.uniform(), 100 + 900 * chance.uniform()];
       const period = Math.max(3 * lasts, 300 + 900 * chance.uniform());
       const starts: number[] = [];
-      for (let at = 900; at < 10_800; at += lasts + (period - lasts) * -Math.log(chance.uniform())) {
+      for (
+        let at = 900;
+        at < 10_800;
+        at += lasts + (period - lasts) * -Math.log(chance.uniform())
+      ) {
         starts.push(at);
       }
       const draw = analyseDraw(

@@ -1,6 +1,20 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { createElement } from 'react';
+import { CHEMISTRIES } from '../../core/battery/chemistries';
+import { SCALES } from '../../core/battery/scales';
+import { BATTERY_FACTS } from '../../core/facts/battery';
+import { HALL_FACTS } from '../../core/facts/hall';
+import { SITE_FACTS } from '../../core/facts/site';
+import { VEHICLE_FACTS } from '../../core/facts/vehicle';
+import { STAGES } from '../../core/hand-back/stages';
+import { INSPECTION_POINTS } from '../../core/inspect/points';
+import { STORAGE_PLANS } from '../../core/plan/storage-plans';
+import { PROCEDURES } from '../../core/procedures/procedures';
+import { CHOICES } from '../../core/rules/choices';
+import { DARK_CHECKS } from '../../core/site/dark-checks';
+import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
+import { JOINTS } from '../../core/vehicle-tests/voltage-drop';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { askedFor, speaking } from './languages';
 import { languageOf } from './language-of';
@@ -206,5 +220,30 @@ describe('the whole catalogue', () => {
     );
     const monday = toDay('2027-01-18');
     expect(as(polish, () => shortDay(monday)).startsWith('pon')).toBe(true);
+  });
+
+  it('is asked for by every constant that holds words, though all of them were made in English', () => {
+    const english: string[] = [];
+    const look = (value: unknown, path: string) => {
+      if (typeof value === 'string') {
+        if (/[A-Za-z]{2,} [a-z]{2,}/.test(value)) english.push(`${path}: ${value}`);
+      } else if (
+        Array.isArray(value) ||
+        (typeof value === 'object' &&
+          value !== null &&
+          Object.getPrototypeOf(value) === Object.prototype)
+      ) {
+        for (const [key, one] of Object.entries(value)) look(one, `${path}.${key}`);
+      }
+    };
+    const constants = {
+      ...{ CHEMISTRIES, SCALES, BATTERY_FACTS, HALL_FACTS, SITE_FACTS, VEHICLE_FACTS, STAGES },
+      ...{ INSPECTION_POINTS, STORAGE_PLANS, PROCEDURES, CHOICES, DARK_CHECKS, VEHICLE_KINDS },
+      JOINTS,
+    };
+    as(accentedEnglish, () => look(constants, ''));
+    expect(english).toEqual([]);
+    look(constants, '');
+    expect(english.length).toBeGreaterThan(500);
   });
 });

@@ -1,4 +1,4 @@
-import { t, msg, withWords } from '../../language';
+import { msg, withWords } from '../../language';
 import { z } from 'zod';
 import { rule } from './rule';
 
@@ -12,8 +12,8 @@ function ageing(label: string, why: string, counts: string, leave: string) {
     unit: '',
     why,
     schools: [
-      { value: 'count', label: t`counts`, reason: counts },
-      { value: 'leave', label: t`is left out`, reason: leave },
+      { value: 'count', label: msg`counts`, reason: counts },
+      { value: 'leave', label: msg`is left out`, reason: leave },
     ],
   });
 }

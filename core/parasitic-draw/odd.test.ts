@@ -168,7 +168,7 @@ describe('a log that is not as it should be', () => {
 
   it('watched for less than an hour, it says what it cannot have seen', () => {
     expect(notes(logged(1500, asleep))).toMatch(
-      /Watched at rest for 14 min 57 s: something that wakes once an hour would have shown with a chance of about one in four/,
+      /Watched at rest for 14 min 57 s: the chance that it would have shown what wakes once an hour is about one in four/,
     );
     expect(notes(logged(4800, asleep))).not.toContain('once an hour');
   });

@@ -76,7 +76,7 @@ export function drawNotes(draw: DrawAnalysis, sleeps = true): Sentence[] {
   }
   if (draw.settledAt !== null && !periodic && !uneven && draw.watchedSeconds < HOUR_SECONDS) {
     notes.push(
-      say`Watched at rest for ${figure(stretch(draw.watchedSeconds))}: something that wakes once an hour would have shown with a chance of ${chanceWords(draw.watchedSeconds / HOUR_SECONDS)}.`,
+      say`Watched at rest for ${figure(stretch(draw.watchedSeconds))}: the chance that it would have shown what wakes once an hour is ${chanceWords(draw.watchedSeconds / HOUR_SECONDS)}.`,
     );
   }
   if (draw.settledAt === null) {

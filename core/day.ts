@@ -45,6 +45,10 @@ export const MONTH_NAMES = withWords([
   msg`Dec`,
 ] as const);
 
+/** A weekday in three letters, and in full. */
+export const weekdayShort = (weekday: Weekday): string => WEEKDAY_NAMES[WEEKDAYS.indexOf(weekday)]!;
+export const weekdayInFull = (weekday: Weekday): string => WEEKDAY_LONG[WEEKDAYS.indexOf(weekday)]!;
+
 /** The day named by `YYYY-MM-DD`, or null when there is no such day (2027-02-30). */
 export function parseDay(name: string): Day | null {
   const match = /^(\d{4})-(\d{2})-(\d{2})$/.exec(name);

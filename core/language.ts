@@ -32,6 +32,11 @@ export function speakAs(asked: () => Language | null): void {
 /** The language that is asked for; null: English. */
 export const language = (): Language | null => spoken.asked();
 
+/** Of what needs no catalogue. */
+export const ENGLISH = 'en';
+/** The tag of the language that is asked for. */
+export const languageTag = (): string => spoken.asked()?.tag ?? ENGLISH;
+
 const messages = new WeakMap<TemplateStringsArray, string>();
 
 /** The English by which a message is known: what stands in it is `{0}`, `{1}` … */
@@ -71,19 +76,21 @@ export function t(parts: TemplateStringsArray, ...values: Value[]): string {
 export const decimal = (value: number, digits: number): string =>
   spoken.asked()?.number(value, digits) ?? value.toFixed(digits);
 
-/** `day` or `days`: the language has a form of its own for one, few or many of them. */
-export function plural(count: number, one: string, other: string): string {
-  const message = `{0, plural, one {${one}} other {${other}}}`;
-  const pieces = spoken.asked()?.say(message, [count]);
-  return pieces ? pieces.join('') : count === 1 ? one : other;
-}
+/** A message whose form hangs on a number: the language has one of its own for one, few or many. */
+const inForm = (count: number, message: string, english: string): string =>
+  spoken.asked()?.say(message, [count])?.join('') ?? english;
+
+/** `day` or `days`. */
+export const plural = (count: number, one: string, other: string): string =>
+  inForm(count, `{0, plural, one {${one}} other {${other}}}`, count === 1 ? one : other);
 
 /** `1 day`, `3 days`. */
-export function counted(count: number, one: string, other: string): string {
-  const message = `{0, plural, one {# ${one}} other {# ${other}}}`;
-  const pieces = spoken.asked()?.say(message, [count]);
-  return pieces ? pieces.join('') : `${count} ${count === 1 ? one : other}`;
-}
+export const counted = (count: number, one: string, other: string): string =>
+  inForm(
+    count,
+    `{0, plural, one {# ${one}} other {# ${other}}}`,
+    `${count} ${count === 1 ? one : other}`,
+  );
 
 class Message {
   constructor(

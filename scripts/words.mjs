@@ -6,9 +6,19 @@ import ts from 'typescript';
 
 const TAGS = new Set(['t', 'msg', 'say', 'phrase']);
 
+const parsed = new Map();
+
+/** A file, read and parsed once for all that is asked of it. */
+function sourceOf(file) {
+  if (!parsed.has(file)) {
+    const text = readFileSync(file, 'utf8');
+    parsed.set(file, ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true));
+  }
+  return parsed.get(file);
+}
+
 /** Messages of one file, each with what stands in it. */
-export function messagesOf(file, text) {
-  const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
+function messagesOf(source) {
   const found = [];
   const visit = (node) => {
     if (ts.isTaggedTemplateExpression(node) && TAGS.has(node.tag.getText())) {
@@ -42,8 +52,8 @@ const UNREAD = /(prepared?|exec|pragma|describe|querySelector\w*|matchMedia|clos
 const SQL = /\b(SELECT|INSERT|UPDATE|DELETE|CREATE|WHERE|PRAGMA|FROM|AND|AS)\b/;
 
 /** Sentences of a file that are no message: what people read, and cannot be said in another language. */
-export function bareWordsOf(file, text) {
-  const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
+function bareWordsOf(source) {
+  const file = source.fileName;
   const found = [];
   const add = (node, words) =>
     found.push(
@@ -99,8 +109,8 @@ export function bareWordsOf(file, text) {
  * Messages of a file that are said when it is loaded, and stay in the language of then: `t` beside
  * every function, or in a function of the file that is called there.
  */
-export function frozenWordsOf(file, text) {
-  const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
+function frozenWordsOf(source) {
+  const file = source.fileName;
   const isSaid = (node) =>
     ts.isTaggedTemplateExpression(node) && /^(t|say|phrase)$/.test(node.tag.getText());
   const says = new Set();
@@ -139,7 +149,7 @@ export function frozenWordsOf(file, text) {
 export const frozenWords = () =>
   filesRead()
     .filter((file) => !NOT_READ.test(file))
-    .flatMap((file) => frozenWordsOf(file, readFileSync(file, 'utf8')));
+    .flatMap((file) => frozenWordsOf(sourceOf(file)));
 
 const FILES = /^(core|features|app|store)\/.*\.tsx?$/;
 /** What goes to programs, to the shell, or stands for the demo's hands. */
@@ -159,13 +169,13 @@ const filesRead = () =>
 export const bareWords = () =>
   filesRead()
     .filter((file) => !NOT_READ.test(file))
-    .flatMap((file) => bareWordsOf(file, readFileSync(file, 'utf8')));
+    .flatMap((file) => bareWordsOf(sourceOf(file)));
 
 /** The catalogue as it should be. */
 export function catalogue() {
   const all = new Map();
   for (const file of filesRead()) {
-    for (const [message, holds] of messagesOf(file, readFileSync(file, 'utf8'))) {
+    for (const [message, holds] of messagesOf(sourceOf(file))) {
       if (/\p{L}/u.test(message.replace(/\{\d+\}/g, '')) && !all.has(message)) {
         all.set(message, holds);
       }

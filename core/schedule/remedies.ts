@@ -1,5 +1,5 @@
 import { t } from '../language';
-import { WEEKDAYS } from '../day';
+import { WEEKDAYS, weekdayInFull } from '../day';
 import type { PlanDocument, SeasonDocument } from './document';
 import { problemOf, type Problem } from './problem';
 import { replan } from './replan';
@@ -87,16 +87,7 @@ function attempts(problem: Problem, wanting: readonly string[]): Attempt[] {
   });
   const free = WEEKDAYS.find((day) => !weekdays.includes(day));
   if (free) {
-    const names = {
-      mon: t`Monday`,
-      tue: t`Tuesday`,
-      wed: t`Wednesday`,
-      thu: t`Thursday`,
-      fri: t`Friday`,
-      sat: t`Saturday`,
-      sun: t`Sunday`,
-    };
-    add(t`A round on ${names[free]}s as well`, {
+    add(t`A round on ${weekdayInFull(free)}s as well`, {
       rounds: { weekdays: [...weekdays, free], minutes },
     });
   }

@@ -1,4 +1,4 @@
-import { decimal, language, msg, said, t, withWords } from '../language';
+import { decimal, languageTag, msg, said, t, withWords } from '../language';
 import { shortDay, wallClock } from '../day';
 import type { Rules } from '../rules/rules';
 import type { Estimate } from '../estimate';
@@ -124,7 +124,7 @@ export function chanceWords(chance: number): string {
  */
 export function formatMoney(value: number, { currency }: Pick<Rules, 'currency'>): string {
   const digits = Math.abs(value) < 10 ? 2 : 0;
-  return new Intl.NumberFormat(language()?.tag ?? 'en', {
+  return new Intl.NumberFormat(languageTag(), {
     style: 'currency',
     currency,
     currencyDisplay: 'narrowSymbol',

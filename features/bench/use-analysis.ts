@@ -1,6 +1,6 @@
 'use client';
 
-import { inLanguage } from '../words/in-language';
+import { languageTag } from '../../core/language';
 import { useEffect, useRef, useState } from 'react';
 import type { DrawAnalysis } from '../../core/parasitic-draw/draw';
 import type { Mark } from '../../core/parasitic-draw/marks';
@@ -20,7 +20,7 @@ export function useAnalysis(
 
   useEffect(() => {
     const made = new Worker(new URL('./analyse.worker.ts', import.meta.url), {
-      name: inLanguage(),
+      name: languageTag(),
     });
     made.onmessage = (event: MessageEvent<DrawAnalysis | null>) => {
       busy.current = false;

@@ -1,6 +1,7 @@
 'use client';
 
-import { t, msg, withWords } from '../../core/language';
+import { t } from '../../core/language';
+import { MONTH_NAMES } from '../../core/day';
 import { Button } from 'antd';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { v4 as uuid } from 'uuid';
@@ -16,20 +17,6 @@ import shared from './lay-up.module.css';
 import styles from './step-batteries.module.css';
 
 const NOMINAL_VOLTS = [6, 8, 12, 24, 36, 48];
-const MONTHS = withWords([
-  msg`Jan`,
-  msg`Feb`,
-  msg`Mar`,
-  msg`Apr`,
-  msg`May`,
-  msg`Jun`,
-  msg`Jul`,
-  msg`Aug`,
-  msg`Sep`,
-  msg`Oct`,
-  msg`Nov`,
-  msg`Dec`,
-]);
 const FEET_PER_METRE = 3.2808;
 
 /** What is written on each case, and how it is reached. */
@@ -292,7 +279,7 @@ function WhereItIs({ battery, path, wrong, set, details }: PartProps) {
             value={battery.details.fittedMonth ?? 0}
             options={[
               { value: 0, label: '–' },
-              ...MONTHS.map((label, i) => ({ value: i + 1, label })),
+              ...MONTH_NAMES.map((label, i) => ({ value: i + 1, label })),
             ]}
             onChange={(month) => details({ fittedMonth: month || null })}
           />

@@ -1,6 +1,6 @@
 'use client';
 
-import { inLanguage } from '../words/in-language';
+import { languageTag } from '../../core/language';
 import { useEffect, useRef, useState } from 'react';
 import type { Advice, Otherwise } from '../../core/plan/adviser';
 import type { PlanContext } from '../../core/plan/storage-plans';
@@ -22,7 +22,7 @@ function useWorker(asked: Asked | null): { answers: readonly AdviserAnswer[]; fa
   const n = useRef(0);
   useEffect(() => {
     const made = new Worker(new URL('./adviser.worker.ts', import.meta.url), {
-      name: inLanguage(),
+      name: languageTag(),
     });
     made.onmessage = (event: MessageEvent<AdviserAnswer>) => {
       const answer = event.data;

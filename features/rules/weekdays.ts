@@ -1,20 +1,9 @@
-import { msg, withWords } from '../../core/language';
-import { WEEKDAYS, type Weekday } from '../../core/day';
-
-const WEEKDAY_WORDS: Record<Weekday, string> = withWords({
-  mon: msg`Mon`,
-  tue: msg`Tue`,
-  wed: msg`Wed`,
-  thu: msg`Thu`,
-  fri: msg`Fri`,
-  sat: msg`Sat`,
-  sun: msg`Sun`,
-});
+import { WEEKDAYS, weekdayShort, type Weekday } from '../../core/day';
 
 const option = <D extends Weekday>(value: D) => ({
   value,
   get label() {
-    return WEEKDAY_WORDS[value];
+    return weekdayShort(value);
   },
 });
 

@@ -1,6 +1,6 @@
 'use client';
 
-import { inLanguage } from '../words/in-language';
+import { languageTag } from '../../core/language';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { PlanDocument, SeasonDocument } from '../../core/schedule/document';
 import type { Move, MoveEffect } from './move';
@@ -30,7 +30,9 @@ export function useSeasonWorker(onTightened: (plan: PlanDocument) => void) {
   }, [onTightened]);
 
   useEffect(() => {
-    const made = new Worker(new URL('./season.worker.ts', import.meta.url), { name: inLanguage() });
+    const made = new Worker(new URL('./season.worker.ts', import.meta.url), {
+      name: languageTag(),
+    });
     made.onmessage = (event: MessageEvent<SeasonAnswer>) => {
       const answer = event.data;
       switch (answer.kind) {

@@ -104,6 +104,9 @@ function siteAt(at: number, language: string | null): Remembered {
   if (last?.writes !== writes || since < 0 || since > SAME_MOMENT_MS) {
     const site = loadSite(db(), at);
     last = { writes, at, site: site && judgeable(site), answers: new Map() };
+    // One that nobody has asked in for a moment is not kept for its language alone.
+    for (const [tag, one] of all)
+      if (one.writes !== writes || at - one.at > SAME_MOMENT_MS) all.delete(tag);
     all.set(language, last);
   }
   return last;

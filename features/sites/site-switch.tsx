@@ -3,9 +3,7 @@
 import { t } from '../../core/language';
 import { IconBuildingCommunity } from '@tabler/icons-react';
 import { Button } from 'antd';
-import { useState } from 'react';
-import rail from '../app-shell/sidebar.module.css';
-import { Dialog } from '../ui/dialog';
+import { RailDialog } from '../app-shell/rail-dialog';
 import layout from '../ui/layout.module.css';
 import type { SiteLink } from './schema';
 
@@ -17,33 +15,18 @@ export function SiteSwitch({
   readonly sites: readonly SiteLink[];
   readonly onHidden: () => void;
 }) {
-  const [open, setOpen] = useState(false);
   const here = sites.find(({ isHere }) => isHere);
-  if (!here) return null;
-  return (
-    <>
-      <button
-        type="button"
-        className={rail.link}
-        aria-haspopup="dialog"
-        title={here.name}
-        onClick={() => setOpen(true)}
-      >
-        <IconBuildingCommunity size={22} stroke={1.6} aria-hidden="true" />
-        <span>{here.name}</span>
-      </button>
-      <Dialog
-        title={t`Sites`}
-        open={open}
-        onClose={() => {
-          setOpen(false);
-          onHidden();
-        }}
-      >
-        <SiteList sites={sites} />
-      </Dialog>
-    </>
-  );
+  return here ? (
+    <RailDialog
+      icon={<IconBuildingCommunity size={22} stroke={1.6} aria-hidden="true" />}
+      word={here.name}
+      about={here.name}
+      title={t`Sites`}
+      onHidden={onHidden}
+    >
+      <SiteList sites={sites} />
+    </RailDialog>
+  ) : null;
 }
 
 /** The sites of an installation; each is a place of its own to a browser. */

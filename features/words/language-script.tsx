@@ -1,12 +1,11 @@
-import { language } from '../../core/language';
+import { ENGLISH, languageTag } from '../../core/language';
 
-/** The tag of the language that a page is in. */
-export const languageTag = (): string => language()?.tag ?? 'en';
+export { languageTag };
 
 /** What a page in another language than English needs before anything in it is said anew. */
 export function LanguageScript() {
-  const asked = language();
+  const tag = languageTag();
   // Not deferred: it has to be there before the page comes alive.
   // eslint-disable-next-line @next/next/no-sync-scripts
-  return asked ? <script src={`/api/words/${asked.tag}`} /> : null;
+  return tag === ENGLISH ? null : <script src={`/api/words/${tag}`} />;
 }

@@ -2,10 +2,8 @@
 
 import { IconLanguage } from '@tabler/icons-react';
 import { Button } from 'antd';
-import { useState } from 'react';
-import { language, t } from '../../core/language';
-import rail from '../app-shell/sidebar.module.css';
-import { Dialog } from '../ui/dialog';
+import { languageTag, t } from '../../core/language';
+import { RailDialog } from '../app-shell/rail-dialog';
 import layout from '../ui/layout.module.css';
 import { LANGUAGE_COOKIE } from './language-cookie';
 
@@ -30,46 +28,32 @@ export function LanguageSwitch({
   /** All of the page is said anew. */
   readonly onChosen?: () => void;
 }) {
-  const [open, setOpen] = useState(false);
-  const now = language()?.tag ?? 'en';
+  const now = languageTag();
   return (
-    <>
-      <button
-        type="button"
-        className={rail.link}
-        aria-haspopup="dialog"
-        title={t`Language`}
-        onClick={() => setOpen(true)}
-      >
-        <IconLanguage size={22} stroke={1.6} aria-hidden="true" />
-        <span>{nameOf(now)}</span>
-      </button>
-      <Dialog
-        title={t`Language`}
-        open={open}
-        onClose={() => {
-          setOpen(false);
-          onHidden();
-        }}
-      >
-        <div className={layout.list}>
-          {languages.map((tag) => (
-            <Button
-              key={tag}
-              size="large"
-              type="text"
-              lang={tag}
-              disabled={tag === now}
-              onClick={() => {
-                keep(tag);
-                onChosen();
-              }}
-            >
-              {nameOf(tag)}
-            </Button>
-          ))}
-        </div>
-      </Dialog>
-    </>
+    <RailDialog
+      icon={<IconLanguage size={22} stroke={1.6} aria-hidden="true" />}
+      word={nameOf(now)}
+      about={t`Language`}
+      title={t`Language`}
+      onHidden={onHidden}
+    >
+      <div className={layout.list}>
+        {languages.map((tag) => (
+          <Button
+            key={tag}
+            size="large"
+            type="text"
+            lang={tag}
+            disabled={tag === now}
+            onClick={() => {
+              keep(tag);
+              onChosen();
+            }}
+          >
+            {nameOf(tag)}
+          </Button>
+        ))}
+      </div>
+    </RailDialog>
   );
 }

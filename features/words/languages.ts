@@ -2,23 +2,27 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import { readFileSync, readdirSync } from 'node:fs';
 import { z } from 'zod';
 import { env, homeFolder } from '../../env';
-import { speakAs, type Language } from '../../core/language';
+import { ENGLISH, speakAs, type Language } from '../../core/language';
 import { LANGUAGE_COOKIE } from './language-cookie';
 import { languageOf, type Catalogue } from './language-of';
 import { PSEUDO, pseudo } from './pseudo';
 
-const ENGLISH = 'en';
 
 const file = (tag: string) => homeFolder('words', `${tag}.json`);
 const readJson = (tag: string): unknown => JSON.parse(readFileSync(file(tag), 'utf8'));
 
-/** Tags of all languages that people can choose; English first. */
+let installed: readonly string[] | null = null;
+
+/** Tags of all languages that people can choose; English first. Looked up once: each request asks. */
 export function languages(): readonly string[] {
-  const others = readdirSync(homeFolder('words'))
-    .filter((name) => name.endsWith('.json'))
-    .map((name) => name.slice(0, -'.json'.length))
-    .filter((tag) => tag !== ENGLISH);
-  return [ENGLISH, ...others];
+  installed ??= [
+    ENGLISH,
+    ...readdirSync(homeFolder('words'))
+      .filter((name) => name.endsWith('.json'))
+      .map((name) => name.slice(0, -'.json'.length))
+      .filter((tag) => tag !== ENGLISH),
+  ];
+  return installed;
 }
 
 /** Those, and in the demo accented English, which is for who looks after the program. */

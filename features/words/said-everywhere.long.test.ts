@@ -1,6 +1,7 @@
 import { demoSite, NOW, site } from '../server/demo-server.fixture';
 import { QUESTIONS, answer, type QuestionName } from '../server/questions';
 import { db } from '../server/store';
+import { getWords } from './get-words';
 import { speaking } from './languages';
 import { PSEUDO } from './pseudo';
 
@@ -62,5 +63,15 @@ describe('in another language', () => {
       }
     }
     expect([...new Set(found)]).toEqual([]);
+  });
+
+  it('its words are sent once: who has these very ones is told so', async () => {
+    const asked = (headers: Record<string, string>, tag = PSEUDO) =>
+      getWords(new Request('http://127.0.0.1/api/words', { headers }), tag);
+    const first = asked({});
+    expect(await first.text()).toContain(`velvetEmberSpeak("${PSEUDO}"`);
+    expect(asked({ 'if-none-match': first.headers.get('etag')! }).status).toBe(304);
+    expect(asked({ 'if-none-match': '"of before"' }).status).toBe(200);
+    expect(asked({}, '../en').status).toBe(404);
   });
 });

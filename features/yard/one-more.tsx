@@ -1,7 +1,6 @@
 'use client';
 
-import { inLanguage } from '../words/in-language';
-import { t } from '../../core/language';
+import { languageTag, t } from '../../core/language';
 import { Button, Progress } from 'antd';
 import Link from 'next/link';
 import { useEffect, useState } from 'react';
@@ -36,7 +35,9 @@ export function OneMore({ onClose }: { onClose: () => void }) {
       if (stop.signal.aborted) return;
       if (!answer.ok) return setRun({ kind: 'failed', why: answer.reason });
       const data = answer.reply;
-      worker = new Worker(new URL('./one-more.worker.ts', import.meta.url), { name: inLanguage() });
+      worker = new Worker(new URL('./one-more.worker.ts', import.meta.url), {
+        name: languageTag(),
+      });
       worker.onmessage = (event: MessageEvent<OneMoreAnswer>) => {
         const told = event.data;
         setRun(

@@ -3,8 +3,8 @@ import { getWords } from '../../../../features/words/get-words';
 export const dynamic = 'force-dynamic';
 
 export async function GET(
-  _: Request,
+  request: Request,
   { params }: { params: Promise<{ tag: string }> },
 ): Promise<Response> {
-  return getWords((await params).tag);
+  return getWords(request, (await params).tag);
 }

@@ -19,6 +19,7 @@ const salt: Chemistry = {
   restVoltsPerCell: { low: 1.5, high: 2.9 },
   surfaceVoltsPerCell: 2.7,
   flatVoltsPerCell: 2.1,
+  fullVoltsPerCell: 2.3,
   family: 'lead-acid',
   wet: false,
   capsUsuallyOpen: false,

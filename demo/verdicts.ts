@@ -1,3 +1,4 @@
+import { UNKNOWN_OFFSET } from '../core/estimation/house';
 import { dayOf, toDay } from '../core/day';
 import { groupBy } from '../core/group';
 import { saidThen } from '../core/assessment/said-then';
@@ -70,6 +71,7 @@ export function verdictsOf(history: DemoHistory): GivenVerdict[] {
         silentSince: null,
         temperatures: temperaturesThen(hall.id, dayOf(at, timeZone)),
         rules: DEFAULT_BOOK.rules,
+        house: UNKNOWN_OFFSET,
         timeZone,
         now: at,
       };

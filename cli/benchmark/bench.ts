@@ -1,6 +1,7 @@
 import { number, oneOf, optional, parseFlags, text } from '../flags';
 import { benchCore } from './core';
 import { benchDraw, fitSettling } from './draw';
+import { benchElsewhere } from './elsewhere';
 import { benchForesee } from './foresee';
 import { benchForeseeSpeed } from './foresee-speed';
 import { benchGate } from './gate';
@@ -43,6 +44,7 @@ const PARTS = {
     benchForesee();
     benchForeseeSpeed();
   },
+  elsewhere: () => benchElsewhere(),
   stream: benchStream,
   season: (flags: Flags) => benchSeason(flags.highs ?? null),
   played: (flags: Flags) => benchPlayed(flags.seasons ?? 4),

@@ -38,13 +38,14 @@ function population() {
     socPct: column(0, 93, 2.5),
     steady: column(1, 0.25, 0.08),
     warm: column(2, 0.15, 0.05),
+    grows: column(0, 0.002, 0.001),
     fullPct: new Float64Array(DRAWS).fill(98),
   };
 }
 
 /** The same arithmetic, bare: fall, line and frost of every draw on every day, nothing kept. */
 function bareLoop(of: ReturnType<typeof population>, freezing: Float64Array): number {
-  const { weather, steady, warm } = of;
+  const { weather, steady, warm, grows } = of;
   const level = of.socPct.slice();
   let under = 0;
   let iced = 0;
@@ -58,7 +59,7 @@ function bareLoop(of: ReturnType<typeof population>, freezing: Float64Array): nu
         if (soc <= LINE) under++;
         const bin = Math.min(339, Math.max(0, (soc * 2 + 120) | 0));
         if (cold <= freezing[bin]!) iced++;
-        level[n] = soc - steady[n]! - warm[n]! * factor;
+        level[n] = soc - steady[n]! - warm[n]! * (1 + grows[n]! * day) * factor;
       }
     }
   }

@@ -5,6 +5,7 @@ import { arrheniusFactor } from '../../core/drain/self-discharge';
 import { samplePosterior, lossDraws } from '../../core/forecast/samples';
 import { arrheniusSums } from '../../core/drain/self-discharge';
 import { reserveOfDraws } from '../../core/forecast/reserve-draws';
+import { UNKNOWN_OFFSET } from '../../core/estimation/house';
 import { learntDrawMa, learntLoss, learntSelf, learntSoc } from '../../core/estimation/answers';
 import { findingsOf, settleBy } from '../../core/estimation/findings';
 import type { Observation } from '../../core/estimation/observations';
@@ -95,6 +96,7 @@ export const drainTool = tool({
       capacityAh,
       ageYears: flags['age-years'],
       usualDrawMa: usualDrawMa(capacityAh),
+      house: UNKNOWN_OFFSET,
       charges: [],
       happenings: happeningsOf(rows, flags['rested-hours'], sums, firstDay),
       connected:

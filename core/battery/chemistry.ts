@@ -25,6 +25,12 @@ export interface Chemistry {
   readonly restVoltsPerCell: { readonly low: number; readonly high: number };
   /** Volts per cell at which a battery at rest can only just have been charged. */
   readonly surfaceVoltsPerCell: number;
+  /**
+   * Volts per cell at 20 °C, a day after a full charge, under which it was not full or is weak:
+   * 12.6 V of a flooded twelve, 12.75 V of AGM or gel, 13.3 V of four lithium cells. Common
+   * practice.
+   */
+  readonly fullVoltsPerCell: number;
   /** Volts per cell at rest under which it counts as found flat: 12.0 V of 12. Common practice. */
   readonly flatVoltsPerCell: number;
   /** Default recharge line, percent state of charge. */

@@ -53,6 +53,7 @@ const STRONG_ACID: readonly Point[] = [
 /** Flooded types. */
 export const FLOODED = {
   ...LEAD_ACID,
+  fullVoltsPerCell: 2.1,
   acid: FLOODED_ACID,
   wet: true,
   mayRecondition: true,
@@ -68,6 +69,7 @@ export const FLOODED = {
 /** Valve-regulated types: starved and gelled. */
 export const SEALED = {
   ...LEAD_ACID,
+  fullVoltsPerCell: 2.125,
   acid: STRONG_ACID,
   surfaceVoltsPerCell: 2.175,
   wet: false,

@@ -96,21 +96,108 @@ describe('the recovery ladder', () => {
     expect(ladder(soon, { now: charged.to + 3 * MS_PER_HOUR }).now).toBe('rest');
   });
 
-  it('not over 12.4 V a day after: recondition once where the chemistry allows, else replace', () => {
-    const low = {
-      inspection: sound,
-      charges: [charged],
-      readings: [reading('2027-01-11', 11.7), reading('2027-01-13', 12.2)],
-    };
-    expect(ladder(low)).toMatchObject({ now: 'recondition', verdict: null });
-    expect(ladder(low, { chemistry: 'agm' })).toMatchObject({ now: null, verdict: 'replace' });
-    const recovery = { ...begun, reconditionedAt: at('2027-01-13', 12) };
-    expect(ladder({ ...low, recovery }, { now: at('2027-01-13', 20) }).now).toBe('rest');
-    const again = [...low.readings, reading('2027-01-15', 12.25)];
-    expect(ladder({ ...low, recovery, readings: again }, { now: at('2027-01-15') })).toMatchObject({
+  /** Charged to full, and once more; what it showed a day after each. */
+  const twice = (first: number, second: number) => ({
+    inspection: sound,
+    charges: [charged, { ...charged, from: at('2027-01-13', 11), to: at('2027-01-14', 9) }],
+    readings: [
+      reading('2027-01-11', 11.7),
+      reading('2027-01-13', first),
+      reading('2027-01-15', second),
+    ],
+  });
+  const once = (volts: number) => ({
+    inspection: sound,
+    charges: [charged],
+    readings: [reading('2027-01-11', 11.7), reading('2027-01-13', volts)],
+  });
+  const LATER = { now: at('2027-01-15', 10) };
+
+  // Common practice: flooded under 12.6 V, AGM and gel under 12.75 V at 20 °C a day after a full
+  // charge were not full, or are weak; lithium by what the charger put in.
+  it.each([
+    ['flooded', 6, 12.6],
+    ['efb', 6, 12.6],
+    ['agm', 6, 12.75],
+    ['gel', 6, 12.75],
+    ['gel', 3, 6.375],
+    ['lfp', 4, 13.3],
+  ] as const)(
+    '%s of %d cells is near full from %d V on, else it is charged once more',
+    (chemistry, cells, mark) => {
+      const after = (volts: number, celsius = 20) =>
+        ladder(once(volts), { chemistry, cells, celsius });
+      expect(after(mark - 0.01)).toMatchObject({ now: 'charge-again', verdict: null });
+      expect(after(mark + 0.001).now).toBe(chemistry === 'lfp' ? null : 'load-test');
+      // The mark goes with the temperature, as the volts do.
+      if (chemistry !== 'lfp') expect(after(mark - 0.002 * cells, 5).now).toBe('load-test');
+    },
+  );
+
+  it.each([
+    ['agm', 6, 12.42],
+    ['gel', 6, 12.42],
+    ['lfp', 4, 13.1],
+  ] as const)(
+    '%s at that many volts after one charge holds nothing for certain',
+    (chemistry, cells, volts) => {
+      expect(ladder(once(volts), { chemistry, cells }).verdict).toBeNull();
+    },
+  );
+
+  it('three quarters after two charges: the load test decides; never three quarters: spent', () => {
+    const agm = { chemistry: 'agm', ...LATER } as const;
+    expect(ladder(twice(12.4, 12.66), agm).now).toBe('load-test');
+    expect(ladder(twice(12.4, 12.45), agm)).toMatchObject({ now: null, verdict: 'replace' });
+    expect(states(ladder(twice(12.4, 12.45), agm)).read).toBe('failed');
+    // Where nobody can test it under load, its owner is told what it came up to.
+    const leisure = ladder(twice(12.4, 12.66), { ...agm, coldCrankingAmps: null });
+    expect(leisure).toMatchObject({ now: null, verdict: 'keep' });
+    expect(leisure.why).toMatch(/does not come up to full/);
+  });
+
+  it('reconditions once where the chemistry allows, after two charges', () => {
+    const low = twice(12.2, 12.25);
+    expect(ladder(low, LATER)).toMatchObject({ now: 'recondition', verdict: null });
+    const recovery = { ...begun, reconditionedAt: at('2027-01-15', 12) };
+    expect(ladder({ ...low, recovery }, { now: at('2027-01-15', 20) }).now).toBe('rest');
+    const again = [...low.readings, reading('2027-01-17', 12.25)];
+    expect(ladder({ ...low, recovery, readings: again }, { now: at('2027-01-17') })).toMatchObject({
       now: null,
       verdict: 'replace',
     });
+  });
+
+  it('lithium that took far less than a flat one lacks holds less than it did', () => {
+    const took = (ampHours: number) => {
+      const kept = twice(13.4, 13.4);
+      const charges = [
+        { ...kept.charges[0]!, ampHours },
+        { ...kept.charges[1]!, ampHours: 0 },
+      ];
+      return ladder({ ...kept, charges }, { chemistry: 'lfp', cells: 4, ...LATER });
+    };
+    expect(took(8).why).toMatch(/took far less/);
+    expect(took(20).why).toMatch(/it holds/);
+  });
+
+  it('never says keep for fewer volts, and replace for more', () => {
+    const rank = { replace: 0, none: 1, keep: 2 };
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...(['flooded', 'efb', 'agm', 'gel'] as const)),
+        fc.double({ min: 10, max: 13, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (chemistry, volts, more) => {
+          const of = (shown: number) =>
+            rank[
+              ladder(twice(12.3, shown), { chemistry, coldCrankingAmps: null, ...LATER }).verdict ??
+                'none'
+            ];
+          expect(of(volts + more)).toBeGreaterThanOrEqual(of(volts));
+        },
+      ),
+    );
   });
 
   it('one cell gone, or a case that is condemned, ends it', () => {

@@ -8,7 +8,7 @@ import {
   loadTestFloor,
 } from '../battery/load-test';
 import { THAW_CELSIUS, thawHours } from '../battery/thaw';
-import { socOfVolts, voltsOfSoc } from '../battery/state-of-charge';
+import { socOfVolts } from '../battery/state-of-charge';
 import { MS_PER_HOUR } from '../day';
 import { condemnedFor } from '../logbook/open-findings';
 import type { BatteryState } from '../logbook/state';
@@ -21,6 +21,12 @@ const CELL_GONE_VOLTS_PER_CELL = 1.75;
 export const HOLDS_AFTER_HOURS = 24;
 /** A reading the next morning counts as a day after. Our own choice. */
 const A_DAY_ABOUT = 4 * MS_PER_HOUR;
+/** Marks of near full hold at this temperature. */
+const MARK_CELSIUS = 20;
+/** From flat it takes this share of its capacity at least, if it is sound. Our own assumption. */
+const TOOK_SHARE = 0.6;
+/** So many full charges are tried before a battery is called spent. Common practice. */
+const FULL_CHARGES = 2;
 /** A slow charge may take so many times what is foreseen. Common practice. */
 const LONGEST = 2;
 
@@ -30,6 +36,7 @@ export const RECOVERY_STEPS = [
   'charge',
   'rest',
   'read',
+  'charge-again',
   'recondition',
   'load-test',
 ] as const;
@@ -83,6 +90,7 @@ const STEP_MINUTES: Readonly<Record<RecoveryStepId, number>> = {
   thaw: 12,
   inspect: 4,
   charge: 8,
+  'charge-again': 8,
   recondition: 8,
   rest: 0,
   read: 2,
@@ -105,12 +113,13 @@ export const newPrice = (chemistry: ChemistryId, capacityAh: number, rules: Rule
 
 /**
  * The recovery ladder of a battery that was found flat, as far as its logbook has it: thaw,
- * inspect, charge slowly, recondition once where the chemistry allows it and the charge alone
- * did not do, rest a day, read, load test. Null where no attempt was begun.
+ * inspect, charge slowly, rest a day, read; charge once more where it is not near full then,
+ * recondition once where the chemistry allows it and two charges did not do, load test. Null where
+ * no attempt was begun.
  *
  * The attempt ends with "replace" when an inspection condemns it, it is not full after twice the
- * hours foreseen, it stays near 10.5 V, is not
- * over 12.4 V a day after its full charge and no reconditioning is left, or fails the load test.
+ * hours foreseen, it stays near 10.5 V, it never reaches the three quarters that a load test needs
+ * in two full charges and a reconditioning where that may be tried, or it fails the load test.
  */
 export function recoveryOf(question: RecoveryQuestion): Recovery | null {
   const attempt = attemptOf(question);
@@ -167,12 +176,19 @@ interface Attempt {
   readonly restUntil: number | null;
   /** What it showed then. */
   readonly judgedBy: BatteryState['readings'][number] | undefined;
-  /** The volts of its recharge line. */
-  readonly line: number;
+  /** Near full a day after its charge, volts: under it it was not full, or it is weak. */
+  readonly mark: number;
   readonly gone: boolean;
-  readonly low: boolean;
+  /** It is under that, or took far less than was missing. */
+  readonly short: boolean;
+  /** What it holds for a load test to say something. */
+  readonly enough: boolean;
+  /** A second full charge is left to be tried. */
+  readonly again: boolean;
   /** Reconditioning is left to be tried. */
   readonly wants: boolean;
+  /** Nothing is left to be tried, and it does not hold enough. */
+  readonly spent: boolean;
   readonly test: NonNullable<BatteryState['recovery']>['loadTest'];
   readonly testFloor: number;
   /** It held up in its load test. */
@@ -180,7 +196,7 @@ interface Attempt {
 }
 
 function attemptOf(question: RecoveryQuestion): Attempt | null {
-  const { state, chemistry, cells, rules } = question;
+  const { state, chemistry, cells } = question;
   const begun = state.recovery;
   if (!begun) return null;
   const charges = state.charges.filter(({ from }) => from >= begun.at);
@@ -197,10 +213,12 @@ function attemptOf(question: RecoveryQuestion): Attempt | null {
   const judgedBy = state.readings.findLast(
     (one) => !one.fed && restUntil !== null && one.at >= restUntil - A_DAY_ABOUT,
   );
-  const line = voltsOf(question, rules.lineSocPct[chemistry]);
+  const mark = nearFullVolts(question);
   const gone = judgedBy !== undefined && judgedBy.volts < CELL_GONE_VOLTS_PER_CELL * cells;
-  const low = judgedBy !== undefined && judgedBy.volts <= line;
-  const { mayRecondition } = CHEMISTRIES[chemistry];
+  const short = judgedBy !== undefined && (judgedBy.volts < mark || tookLittle(question, charges));
+  const enough = judgedBy === undefined || socAt(question, judgedBy.volts) >= LOAD_TEST_FROM_PCT;
+  const again = short && !gone && charges.filter(({ full }) => full).length < FULL_CHARGES;
+  const tried = begun.reconditionedAt !== null || !CHEMISTRIES[chemistry].mayRecondition;
   const test = begun.loadTest;
   return {
     question,
@@ -211,10 +229,13 @@ function attemptOf(question: RecoveryQuestion): Attempt | null {
     endlessOf: isEndless ? foreseen : null,
     restUntil,
     judgedBy,
-    line,
+    mark,
     gone,
-    low,
-    wants: mayRecondition && begun.reconditionedAt === null && low && !gone,
+    short,
+    enough,
+    again,
+    wants: short && !gone && !again && !enough && !tried,
+    spent: short && !gone && !again && !enough && tried,
     test,
     testFloor: loadTestFloor(cells, test?.celsius ?? question.celsius),
     holds: test !== null && holdsLoad(test.volts, cells, test.celsius),
@@ -277,7 +298,12 @@ const CHARGE: Rung = {
     limit: t`at most ${LONGEST} times the hours foreseen`,
     ends: t`A hot case, a smell of rotten eggs, a current that does not fall.`,
     from: null,
-    state: endlessOf !== null ? 'failed' : slow && state.chargeSince === null ? 'done' : 'now',
+    state:
+      endlessOf !== null
+        ? 'failed'
+        : slow && (slow.full || state.chargeSince === null)
+          ? 'done'
+          : 'now',
     result: slow
       ? slow.full
         ? t`to full`
@@ -308,23 +334,47 @@ const REST: Rung = {
 };
 
 const READ: Rung = {
-  step: ({ question: { chemistry, cells }, restUntil, judgedBy, line, gone, low, wants }) => {
-    const { mayRecondition } = CHEMISTRIES[chemistry];
+  step: ({ question: { cells }, restUntil, judgedBy, mark, gone, spent }) => ({
+    id: 'read',
+    label: t`Read`,
+    say: t`At rest, a day after its charge: under ${formatVolts(mark)} it was not full, or it is weak.`,
+    limit: t`one resting voltage`,
+    ends: t`Near ${formatVolts(CELL_GONE_VOLTS_PER_CELL * cells)}: one cell is gone.`,
+    from: restUntil,
+    state: judgedBy ? (gone || spent ? 'failed' : 'done') : 'now',
+    result: judgedBy ? formatVolts(judgedBy.volts) : null,
+  }),
+  stop: ({ judgedBy, gone }) =>
+    judgedBy && gone
+      ? replace(t`${formatVolts(judgedBy.volts)} a day after its charge: one cell is gone.`)
+      : null,
+};
+
+/** A charger that stopped early looks like a weak battery: another charge tells. */
+const CHARGE_AGAIN: Rung = {
+  step: ({ question: { state, chemistry, capacityAh }, charges, again }) => {
+    const isDone = charges.filter(({ full }) => full).length >= FULL_CHARGES;
     return {
-      id: 'read',
-      label: t`Read`,
-      say: t`At rest, a day after its charge: over ${formatVolts(line)}, or it does not hold.`,
-      limit: t`one resting voltage`,
-      ends: t`Near ${formatVolts(CELL_GONE_VOLTS_PER_CELL * cells)}: one cell is gone.${mayRecondition ? '' : t` At or under ${formatVolts(line)}.`}`,
-      from: restUntil,
-      state: judgedBy ? (gone || (low && !wants) ? 'failed' : 'done') : 'now',
-      result: judgedBy ? formatVolts(judgedBy.volts) : null,
+      id: 'charge-again',
+      label: t`Charge once more`,
+      say: t`To full, about ${amps(capacityAh / 20)}, with the programme for ${CHEMISTRIES[chemistry].short}, another charger if there is one; then rest a day and read again.`,
+      limit: t`one more full charge`,
+      ends: t`A hot case, a smell of rotten eggs, a current that does not fall.`,
+      from: null,
+      state: again ? 'now' : isDone ? 'done' : 'not-needed',
+      result: isDone
+        ? t`to full, twice`
+        : state.chargeSince !== null && again
+          ? t`on charge`
+          : again
+            ? null
+            : t`only if it is not near full after the first`,
     };
   },
 };
 
 const RECONDITION: Rung = {
-  step: ({ question: { chemistry, rules }, begun, line, wants }) => {
+  step: ({ question: { chemistry, rules }, begun, wants }) => {
     const { mayRecondition, short } = CHEMISTRIES[chemistry];
     const isDone = begun.reconditionedAt !== null;
     return {
@@ -335,7 +385,7 @@ const RECONDITION: Rung = {
           ? t`Out of the vehicle or both cables off, caps vented, the place aired; then rest and read again.`
           : t`With an automatic programme that limits its volts, the place aired; then rest and read again.`,
       limit: t`one programme, measured before and after`,
-      ends: t`Still at or under ${formatVolts(line)} after it.`,
+      ends: t`Still under ${LOAD_TEST_FROM_PCT} % after it.`,
       from: null,
       state: wants ? 'now' : isDone ? 'done' : 'not-needed',
       result: isDone
@@ -344,23 +394,23 @@ const RECONDITION: Rung = {
           ? t`not for ${short}`
           : wants
             ? null
-            : t`only if a slow charge does not do`,
+            : t`only if two charges do not do`,
     };
   },
-  stop: ({ begun, judgedBy, line, gone, low, wants }, isOpen) => {
-    if (!judgedBy) return null;
+  stop: ({ begun, judgedBy, spent }, isOpen) => {
+    if (!judgedBy || isOpen || !spent) return null;
     const shown = formatVolts(judgedBy.volts);
-    if (gone) return replace(t`${shown} a day after its charge: one cell is gone.`);
-    if (isOpen || !low || wants) return null;
-    const tried = begun.reconditionedAt === null ? '' : t`, and reconditioning was tried`;
-    return replace(t`${shown} a day after its charge is not over ${formatVolts(line)}${tried}.`);
+    return replace(
+      begun.reconditionedAt === null
+        ? t`${shown} a day after its second full charge is less than ${LOAD_TEST_FROM_PCT} %.`
+        : t`${shown} a day after two full charges and a reconditioning is less than ${LOAD_TEST_FROM_PCT} %.`,
+    );
   },
 };
 
 const LOAD_TEST: Rung = {
-  step: ({ question, judgedBy, test, testFloor, holds }) => {
+  step: ({ question, enough, test, testFloor, holds }) => {
     const { chemistry, coldCrankingAmps: rated, celsius, rules } = question;
-    const enough = judgedBy ? socAt(question, judgedBy.volts) >= LOAD_TEST_FROM_PCT : true;
     const isLead = CHEMISTRIES[chemistry].family === 'lead-acid';
     const testable = isLead ? rated : null;
     const isDue = testable !== null && enough;
@@ -384,14 +434,25 @@ const LOAD_TEST: Rung = {
             : t`only from ${LOAD_TEST_FROM_PCT} %`,
     };
   },
-  stop: ({ judgedBy, low, test, testFloor, holds }, isOpen) => {
+  stop: ({ question, judgedBy, short, test, testFloor, holds }, isOpen) => {
     if (isOpen) return null;
     const under = test && formatVolts(test.volts);
     if (test && !holds) {
       return replace(t`${under} under load is less than ${formatVolts(testFloor)}.`);
     }
-    if (!judgedBy || low) return null;
+    if (!judgedBy) return null;
     const shown = formatVolts(judgedBy.volts);
+    if (short && !test) {
+      // No load test can tell: what it came up to is all that is known.
+      const about = Math.round(Math.min(99, socAt(question, judgedBy.volts)));
+      return {
+        verdict: 'keep',
+        why:
+          judgedBy.volts < nearFullVolts(question)
+            ? t`${shown} a day after its second full charge, about ${about} %: it does not come up to full, and holds less than it did. Tell its owner, and plan for a new one.`
+            : t`It took far less than it should have from flat: it holds less than it did. Tell its owner, and plan for a new one.`,
+      };
+    }
     const tested = test ? t`, and ${under} under load` : '';
     return {
       verdict: 'keep',
@@ -401,7 +462,16 @@ const LOAD_TEST: Rung = {
 };
 
 /** From the bottom. */
-const RUNGS: readonly Rung[] = [THAW, INSPECT, CHARGE, REST, READ, RECONDITION, LOAD_TEST];
+const RUNGS: readonly Rung[] = [
+  THAW,
+  INSPECT,
+  CHARGE,
+  REST,
+  READ,
+  CHARGE_AGAIN,
+  RECONDITION,
+  LOAD_TEST,
+];
 
 const amps = (value: number) => t`${Number(value.toFixed(1))} A`;
 
@@ -413,5 +483,22 @@ const onScale = (question: RecoveryQuestion) => ({
 });
 const socAt = (question: RecoveryQuestion, volts: number) =>
   socOfVolts({ ...onScale(question), volts });
-const voltsOf = (question: RecoveryQuestion, socPct: number) =>
-  voltsOfSoc({ ...onScale(question), socPct });
+
+/** Near full a day after a charge, volts, at its temperature. */
+const nearFullVolts = ({ chemistry, cells, celsius }: RecoveryQuestion): number => {
+  const { fullVoltsPerCell, voltsPerCellPerKelvin } = CHEMISTRIES[chemistry];
+  return cells * (fullVoltsPerCell + voltsPerCellPerKelvin * (celsius - MARK_CELSIUS));
+};
+
+/**
+ * Where volts tell nothing: whether the fullest of its charges put in far less than a flat battery
+ * lacks. False where nobody measured.
+ */
+function tookLittle(
+  { chemistry, capacityAh }: RecoveryQuestion,
+  charges: BatteryState['charges'],
+): boolean {
+  if (!CHEMISTRIES[chemistry].flatVoltage) return false;
+  const into = charges.reduce((sum, { ampHours }) => sum + (ampHours ?? 0), 0);
+  return into > 0 && into < TOOK_SHARE * capacityAh;
+}

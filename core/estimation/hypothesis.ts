@@ -18,6 +18,8 @@ export interface Hypothesis {
   readonly weak: boolean;
   /** To what it came up then, percent, as far as it was read. */
   readonly weakPct: number | null;
+  /** What the last charge cannot have come over by this explanation, percent; null: it was read since. */
+  readonly most: number | null;
 }
 
 /** How likely things are that nobody noted. Our own assumptions, from what the trade tells. */
@@ -43,4 +45,6 @@ export const UNNOTED = {
   outlierFlat: 0.1,
   /** In a full charge: it does not come up any more. */
   weak: 0.04,
+  /** A battery whose volts lie further beside its scale than its kind scatters. */
+  ownVolts: 0.08,
 };

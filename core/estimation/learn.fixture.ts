@@ -1,4 +1,5 @@
 import { MS_PER_DAY } from '../day';
+import { UNKNOWN_OFFSET } from './house';
 import type { Observation, LearnQuestion } from './observations';
 
 /** A plain flooded battery at 5 °C, full on day 0; readings as [day, volts]. */
@@ -35,6 +36,7 @@ export function question({
     // 5 °C is about a third of the rate at 20 °C.
     factorDays: (from, to) => (0.35 * (to - from)) / MS_PER_DAY,
     now: happenings.at(-1)!.at,
+    house: UNKNOWN_OFFSET,
     ...rest,
     happenings,
   };

@@ -7,6 +7,7 @@ import {
   CHARGE,
   DRAW,
   EXCESS,
+  OFFSET,
   SELF,
   SIZE,
   copyOf,
@@ -20,6 +21,7 @@ import type { LearnQuestion } from './observations';
 import { updateHypotheses, measurementOf } from './measurement-update';
 import { UNNOTED, type Cause, type Hypothesis } from './hypothesis';
 import { expectedSelfDischarge, usableShare } from './prior';
+import { EARLY_PCT, FULL_PCT, ofTwelve } from './house';
 
 // Looked up once: these stand in the innermost loops.
 const maths = Math;
@@ -47,6 +49,8 @@ export interface BatteryEstimate {
   readonly factorNow: number;
   /** Settled enough readings that it was learnt from, since the last full charge and before. */
   readonly readings: number;
+  /** Of the charges of its house that are noted as full, so many end early. */
+  readonly early: number;
   readonly asOf: number;
 }
 
@@ -61,10 +65,11 @@ const CELL_SIZES = [
   [0.8, 0.45, 0.4],
   [2.2, 1.2, 0.2],
 ] as const;
-/** What a charger calls full, percent: mean and doubt. */
-export const FULL_PCT = [98.7, 0.8] as const;
-/** The same of a battery that does not come up any more. */
-export const WEAK_FULL_PCT = [78, 12] as const;
+/** To what a charge brings a battery that does not come up any more, percent: mean and doubt. */
+export const WEAK_FULL_PCT = [76, 12] as const;
+/** More than this it does not come up to; what ended early came to no more than that. */
+const WEAK_MOST_PCT = 89;
+const EARLY_MOST_PCT = 98;
 /**
  * The same once it has been read after a charge: wide, since the next reading tells it anew and
  * the same offset is in both.
@@ -83,30 +88,38 @@ const EXCESS_UNSTEADY = 0.2;
 /** A leak through a cell is less even, and grows or eases: shares of it, from day to day. */
 const LEAK_UNSTEADY = 0.25;
 const LEAK_DRIFT = 0.1;
+/** Self-discharge does not stay the same in store: a share of it in a month. */
+const SELF_DRIFT = 0.06;
 /**
  * A battery's voltage runs steeper or flatter than its scale, by a share. The published sources
  * disagree by more: E = SG + 0.845 makes a flooded battery 0.09 V lower at empty than the
  * open-circuit table does, 12 % of the way down.
  */
 const STEEPER_SD = 0.085;
+/**
+ * A battery that shows more than its kind does when full: so many volts a cell, give or take as
+ * many. One that shows less is taken for one that was not full.
+ */
+const OWN_VOLTS_PER_CELL = 0.006;
 /** Explanations that are gone on with. */
-const KEPT = 16;
+const KEPT = 24;
 /** Less likely than the best by this much (natural logarithm), an explanation is dropped. */
 const DROPPED = 11;
 
 /** What a battery is believed to be before anything of it was written down. */
 export function priorOf(question: LearnQuestion, share: Estimate): Gaussian {
-  const { chemistry, capacityAh, cells, scale } = question;
+  const { chemistry, capacityAh, cells, scale, house } = question;
   const usableAh = capacityAh * share.value;
   const shareSd = sdOf(share) / share.value;
   const draw = drawPctPerDay(question.usualDrawMa.value, usableAh);
   const self = expectedSelfDischarge(chemistry, question.ageYears);
   const flat = CHEMISTRIES[chemistry].flatVoltage;
   const spread = SCALES[scale].spreadVoltsPerCell * cells;
+  const twelve = ofTwelve(chemistry, cells);
   return independent([
     [80, 25],
     // Where the voltage is flat, its plateaus are not where the scale has them.
-    [0, flat ? 1.5 * spread : spread],
+    [twelve * house.volts, maths.hypot(twelve * house.sd, flat ? 1.5 * spread : spread)],
     [0, STEEPER_SD],
     [0, SCALES[scale].bulgeVoltsPerCell * cells],
     [draw, maths.hypot(drawPctPerDay(sdOf(question.usualDrawMa), usableAh), draw * shareSd)],
@@ -166,7 +179,7 @@ export function followRecord(question: LearnQuestion): FollowedRecord {
   );
   const usableAh = question.capacityAh * share.value;
   const prior = priorOf(question, share);
-  let lines = beginnings(prior);
+  let lines = beginnings(prior, question.cells);
   const { happenings, factorDays } = question;
   const flat = CHEMISTRIES[question.chemistry].flatVoltage;
   const missed = flat ? UNNOTED.missedFlat : UNNOTED.missed;
@@ -200,7 +213,7 @@ export function followRecord(question: LearnQuestion): FollowedRecord {
         fed = one.on;
         break;
       case 'full':
-        lines = kept(lines.flatMap((line) => filled(line, flat)));
+        lines = kept(lines.flatMap((line) => filled(line, flat, question.house.early)));
         anew();
         break;
       case 'part-charge':
@@ -225,6 +238,11 @@ export function followRecord(question: LearnQuestion): FollowedRecord {
       case 'reading': {
         if (fed) break;
         readings++;
+        if (!canBeOf(question, one.volts)) {
+          // No such battery: of its charge nothing is learnt.
+          lines = lines.map((line) => ({ ...line, outliers: [...line.outliers, one.id] }));
+          break;
+        }
         const seen = measurementOf(one, question);
         const gap = { gapDays, gapOnDays, connected };
         lines = kept(
@@ -236,6 +254,12 @@ export function followRecord(question: LearnQuestion): FollowedRecord {
     }
   }
   return { lines, observations, share, connected, fed, at, readings, measuredMa: measured };
+}
+
+/** Whether a battery of this kind can show so many volts at rest at all. */
+function canBeOf({ chemistry, cells }: LearnQuestion, volts: number): boolean {
+  const { high } = CHEMISTRIES[chemistry].restVoltsPerCell;
+  return volts <= high * cells;
 }
 
 /** What a record teaches as of `now`, from where its last observation left it. */
@@ -261,6 +285,7 @@ export function estimateOn(followed: FollowedRecord, question: LearnQuestion): B
         : 1.3 * drawPctPerDay(measuredMa, usableAh) + 0.1,
     factorNow,
     readings,
+    early: question.house.early,
     asOf: now,
   };
 }
@@ -280,7 +305,7 @@ function fallUntil(
   return days;
 }
 
-function beginnings(prior: Gaussian): Hypothesis[] {
+function beginnings(prior: Gaussian, cells: number): Hypothesis[] {
   const sound: Hypothesis = {
     log: maths.log(1 - UNNOTED.draw - UNNOTED.cell),
     belief: prior,
@@ -290,9 +315,15 @@ function beginnings(prior: Gaussian): Hypothesis[] {
     outliers: [],
     weak: false,
     weakPct: null,
+    most: null,
   };
+  const own = copyOf(prior);
+  const offset = OFFSET * SIZE + OFFSET;
+  own.mean[OFFSET] = own.mean[OFFSET]! + cells * OWN_VOLTS_PER_CELL;
+  own.cov[offset] = own.cov[offset]! + (cells * OWN_VOLTS_PER_CELL) ** 2;
   return [
-    sound,
+    { ...sound, log: sound.log + maths.log(1 - UNNOTED.ownVolts) },
+    { ...sound, log: sound.log + maths.log(UNNOTED.ownVolts), belief: own },
     ...withExcess(sound, 'draw', UNNOTED.draw, DRAW_SIZES),
     ...withExcess(sound, 'cell', UNNOTED.cell, CELL_SIZES),
   ];
@@ -329,27 +360,34 @@ function fall(line: Hypothesis, days: number, factor: number, connected: boolean
         ? EXCESS_UNSTEADY
         : LOSS_UNSTEADY;
   predict(belief, weights, 0, (unsteady * lost) ** 2 + WALK_PCT ** 2 * days);
+  const self = SELF * SIZE + SELF;
+  belief.cov[self] = belief.cov[self]! + ((SELF_DRIFT * belief.mean[SELF]!) ** 2 * days) / 30;
   if (cause === 'cell') {
     const own = EXCESS * SIZE + EXCESS;
     belief.cov[own] = belief.cov[own]! + (LEAK_DRIFT * belief.mean[EXCESS]!) ** 2 * days;
   }
 }
 
-function filled(line: Hypothesis, lithium: boolean): Hypothesis[] {
+function filled(line: Hypothesis, lithium: boolean, early: number): Hypothesis[] {
   const full = (
     [mean, sd]: readonly [number, number],
     chance: number,
-    weak: boolean,
+    more: Pick<Hypothesis, 'weak' | 'most'>,
   ): Hypothesis => {
     const belief = copyOf(line.belief);
     resetComponent(belief, CHARGE, mean, sd);
-    return { ...line, belief, weak, log: line.log + maths.log(chance) };
+    return { ...line, ...more, belief, log: line.log + maths.log(chance) };
   };
-  if (line.weakPct !== null) return [full([line.weakPct, WEAK_AGAIN_SD_PCT], 1, true)];
-  if (line.weak) return [full(WEAK_FULL_PCT, 1, true)];
+  const weakly = { weak: true, most: WEAK_MOST_PCT };
+  if (line.weakPct !== null) return [full([line.weakPct, WEAK_AGAIN_SD_PCT], 1, weakly)];
+  if (line.weak) return [full(WEAK_FULL_PCT, 1, weakly)];
   // Sulfated plates are a trouble of lead and acid.
   const weak = lithium ? UNNOTED.weak / 20 : UNNOTED.weak;
-  return [full(FULL_PCT, 1 - weak, false), full(WEAK_FULL_PCT, weak, true)];
+  return [
+    full(FULL_PCT, 1 - weak - early, { weak: false, most: null }),
+    full(EARLY_PCT, early, { weak: false, most: EARLY_MOST_PCT }),
+    full(WEAK_FULL_PCT, weak, weakly),
+  ];
 }
 
 function partCharge(

@@ -24,6 +24,7 @@ import {
 import type { Observation, LearnQuestion } from './observations';
 import { UNNOTED, type Hypothesis } from './hypothesis';
 import { normalBelow } from '../normal';
+import { SURFACE_SHARE, relaxationSd } from './relaxation';
 
 // Looked up once: these stand in the innermost loops.
 const maths = Math;
@@ -72,9 +73,6 @@ function emptyAs(volts: number, lithium: boolean, at: ScaleAt): Empty | null {
   const left = maths.max(SPENT_LEAST_PCT, at.socOf(volts));
   return { underPct: SPENT_PCT, left: [left, SPENT_SD_PCT], voltsPerCell: 0.5 };
 }
-
-/** Of the surface charge that may be left, so much usually is, give or take as much. */
-const SURFACE_SHARE = 0.35;
 
 /** Volts for all cells within which a reading that fits nothing may lie. */
 const OUTLIER_VOLTS_PER_CELL = 0.5;
@@ -166,7 +164,12 @@ export function measurementOf(reading: Reading, question: LearnQuestion): Measur
     cells,
     empty: emptyAs(reading.volts, flat, at),
     volts: reading.volts - SURFACE_SHARE * surface,
-    noise: maths.hypot(METER_SD_VOLTS, READING_SD_VOLTS, SURFACE_SHARE * surface, flatNoise),
+    noise: maths.hypot(
+      METER_SD_VOLTS,
+      READING_SD_VOLTS,
+      relaxationSd(chemistry, cells, reading.restedHours),
+      flatNoise,
+    ),
   };
 }
 
@@ -192,13 +195,36 @@ function readAs(
   const shape = flat ? 0 : SHAPE_VOLTS_PER_CELL * cells * weights[BULGE]!;
   const noise = maths.hypot(own, shape);
   const spread = sumOf(belief, weights).variance + noise * noise;
-  const log = line.log + measurementUpdate(belief, weights, surprise, noise * noise);
+  const before = possible(line, line.belief);
+  const fits = measurementUpdate(belief, weights, surprise, noise * noise);
+  // A belief cut off where nothing can be: what is left of it before and after.
+  const log = line.log + fits + maths.log(possible(line, belief) / before);
   // What the first reading after a charge shows is what it came up to, near enough.
-  const weakPct = line.weak ? (line.weakPct ?? belief.mean[CHARGE]!) : null;
+  const weakPct = line.weak
+    ? (line.weakPct ?? maths.min(line.most ?? 100, belief.mean[CHARGE]!))
+    : null;
   return {
-    line: { ...line, belief, log, weakPct },
+    line: { ...line, belief, log, weakPct, most: null },
     surprise: maths.abs(surprise) / maths.sqrt(spread),
   };
+}
+
+/**
+ * How much of a belief lies where its explanation can be: what came up to little came up to no
+ * more than that, and a loss on top is none under zero. A normal belief that is not cut off there
+ * would explain a battery over full by one that is weak, the better the fuller it reads.
+ */
+function possible({ most, cause }: Hypothesis, { mean, cov }: Gaussian): number {
+  let share = 1;
+  if (most !== null) {
+    const sd = maths.sqrt(cov[CHARGE * SIZE + CHARGE]!) + 1e-9;
+    share *= normalBelow((most - mean[CHARGE]!) / sd);
+  }
+  if (cause !== 'none') {
+    const sd = maths.sqrt(cov[EXCESS * SIZE + EXCESS]!) + 1e-9;
+    share *= normalBelow(mean[EXCESS]! / sd);
+  }
+  return maths.max(1e-12, share);
 }
 
 /**

@@ -1,6 +1,7 @@
 import type { Estimate } from '../estimate';
 import type { ChemistryId } from '../battery/chemistries';
 import type { ScaleId } from '../battery/scales';
+import type { HouseOffset } from './house';
 
 /** What happened to a battery, as far as it says something of its losses; instants in UTC ms. */
 export type Observation =
@@ -46,6 +47,8 @@ export interface LearnQuestion {
   readonly ageYears: number | null;
   /** What such a vehicle usually draws, milliamps: counts until its draw is measured. */
   readonly usualDrawMa: Estimate;
+  /** What all records of its house tell of it. */
+  readonly house: HouseOffset;
   /** Measured charges into it: what its usable capacity is learnt from. */
   readonly charges: readonly MeasuredCharge[];
   /** In order of time. */

@@ -165,6 +165,7 @@ describe('the forecast', () => {
               {
                 steady: Float64Array.of(loss.drawPctPerDay),
                 warm: Float64Array.of(loss.selfPctPerMonthAt20C / 30),
+                grows: Float64Array.of(0),
               },
               arrheniusSums(celsius),
               0,

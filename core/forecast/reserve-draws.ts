@@ -21,11 +21,18 @@ export function reserveOfDraws(
   const days = new Numbers(count);
   const base = sums[from]!;
   const end = sums.length - 1 - from;
+  // Each day's factor by how late it comes: what self-discharge grows by.
+  const late = new Numbers(end + 1);
+  for (let day = 0; day < end; day++) {
+    late[day + 1] = late[day]! + day * (sums[from + day + 1]! - sums[from + day]!);
+  }
   for (let n = 0; n < count; n++) {
     const room = socPct[n]! - lineSocPct;
     const steady = loss.steady[n]!;
     const warm = loss.warm[n]!;
-    const lost = (day: number) => steady * day + warm * (sums[from + day]! - base);
+    const grows = loss.grows[n]!;
+    const lost = (day: number) =>
+      steady * day + warm * (sums[from + day]! - base + grows * late[day]!);
     if (room <= 0) days[n] = 0;
     else if (lost(end) < room) days[n] = Infinity;
     else {

@@ -1,5 +1,6 @@
 import { CHARGE, DRAW, EXCESS, SELF, SIZE, rootOf, type Gaussian } from '../estimation/gaussian';
-import { FULL_PCT, WEAK_FULL_PCT, type BatteryEstimate } from '../estimation/learn';
+import { EARLY_PCT, FULL_PCT } from '../estimation/house';
+import { WEAK_FULL_PCT, type BatteryEstimate } from '../estimation/learn';
 import { normalBelow } from '../normal';
 import { evenNormals, normalQuantile } from './normals';
 
@@ -12,6 +13,8 @@ export interface Samples {
   readonly drawPctPerDay: Float64Array;
   /** Self-discharge, percent a day at 20 °C. */
   readonly selfPctPerDayAt20C: Float64Array;
+  /** By which share of itself self-discharge grows in a day of store. */
+  readonly growsPerDay: Float64Array;
   /** Of a leaking cell, percent a day. */
   readonly cellPctPerDay: Float64Array;
   /** To what a charge brings it, percent. */
@@ -20,6 +23,12 @@ export interface Samples {
 
 /** So many draws tell a chance of one in ten to within two in a hundred. */
 export const DRAWS = 1000;
+
+/**
+ * Self-discharge grows in store, as antimony and dirt come to the negative plates: by a share of
+ * itself in a month, this one standard deviation of those that are over zero. Our own assumption.
+ */
+const GROWS_PER_MONTH = 0.07;
 
 /** What came up to so much once comes up to it again, to within this: standard deviation. */
 const WEAK_AGAIN_PCT = 4;
@@ -35,11 +44,12 @@ export function samplePosterior(learnt: BatteryEstimate, count = DRAWS): Samples
     socPct: new Float64Array(count),
     drawPctPerDay: new Float64Array(count),
     selfPctPerDayAt20C: new Float64Array(count),
+    growsPerDay: new Float64Array(count),
     cellPctPerDay: new Float64Array(count),
     fullPct: new Float64Array(count),
   };
-  const normals = evenNormals(count, SIZE + 1);
-  const row = SIZE + 1;
+  const row = SIZE + 2;
+  const normals = evenNormals(count, row);
   const values = new Float64Array(SIZE);
   // Scattered, so that no explanation meets the same weather time and again.
   const place = scattered(count);
@@ -51,13 +61,11 @@ export function samplePosterior(learnt: BatteryEstimate, count = DRAWS): Samples
     0,
   );
   for (const [k, { weight, belief, cause, weak, weakPct }] of learnt.explanations.entries()) {
-    const [full, fullSd] = !weak
-      ? FULL_PCT
+    const full = !weak
+      ? soundlyFull(learnt.early)
       : weakPct === null
-        ? WEAK_FULL_PCT
-        : [weakPct, WEAK_AGAIN_PCT];
-    const fullMost = (100 - full) / fullSd;
-    const fullUnder = normalBelow(fullMost);
+        ? fullOf(...WEAK_FULL_PCT)
+        : fullOf(weakPct, WEAK_AGAIN_PCT);
     const { most, share: under } = below[k]!;
     share += (weight * under) / whole;
     const until = Math.min(count, Math.round(share * count));
@@ -76,8 +84,9 @@ export function samplePosterior(learnt: BatteryEstimate, count = DRAWS): Samples
       draws.socPct[at] = Math.min(100, values[CHARGE]!);
       draws.drawPctPerDay[at] = Math.max(0, values[DRAW]!) + (cause === 'draw' ? excess : 0);
       draws.selfPctPerDayAt20C[at] = Math.max(0, values[SELF]!) / 30;
+      draws.growsPerDay[at] = (GROWS_PER_MONTH / 30) * Math.abs(normals[n * row + SIZE + 1]!);
       draws.cellPctPerDay[at] = cause === 'cell' ? excess : 0;
-      draws.fullPct[at] = full + fullSd * upTo(normals[n * row + SIZE]!, fullMost, fullUnder);
+      draws.fullPct[at] = full(normals[n * row + SIZE]!);
     }
   }
   // Rounding may leave the last few: they follow the likeliest.
@@ -86,6 +95,7 @@ export function samplePosterior(learnt: BatteryEstimate, count = DRAWS): Samples
       'socPct',
       'drawPctPerDay',
       'selfPctPerDayAt20C',
+      'growsPerDay',
       'cellPctPerDay',
       'fullPct',
     ] as const) {
@@ -93,6 +103,26 @@ export function samplePosterior(learnt: BatteryEstimate, count = DRAWS): Samples
     }
   }
   return draws;
+}
+
+/** To what a charge comes on a normal deviate, which nothing takes over full. */
+function fullOf(mean: number, sd: number): (deviate: number) => number {
+  const most = (100 - mean) / sd;
+  const under = normalBelow(most);
+  return (deviate) => mean + sd * upTo(deviate, most, under);
+}
+
+/** The same of a sound battery, where some chargers stop early: those are the lowest. */
+function soundlyFull(early: number): (deviate: number) => number {
+  const full = fullOf(...FULL_PCT);
+  const short = fullOf(...EARLY_PCT);
+  const within = (share: number) => normalQuantile(Math.min(1 - 1e-9, Math.max(1e-9, share)));
+  return (deviate) => {
+    const share = normalBelow(deviate);
+    return share < early
+      ? short(within(share / early))
+      : full(within((share - early) / (1 - early)));
+  };
 }
 
 /** How many standard deviations full lies over a belief's charge, and how much of it that leaves. */
@@ -121,6 +151,8 @@ export interface LossDraws {
   readonly steady: Float64Array;
   /** Percent a day at 20 °C, with temperature by Arrhenius. */
   readonly warm: Float64Array;
+  /** By which share of itself that grows from day to day. */
+  readonly grows: Float64Array;
 }
 
 /** Losses of a battery whose negative is on or off. */
@@ -129,5 +161,5 @@ export function lossDraws(draws: Samples, connected: boolean): LossDraws {
   if (connected) {
     for (let n = 0; n < draws.count; n++) steady[n] = steady[n]! + draws.drawPctPerDay[n]!;
   }
-  return { steady, warm: draws.selfPctPerDayAt20C };
+  return { steady, warm: draws.selfPctPerDayAt20C, grows: draws.growsPerDay };
 }

@@ -39,6 +39,7 @@ const asked = (more: Partial<ForeseeQuestion> = {}): ForeseeQuestion => ({
   loss: {
     steady: filled((n) => Math.max(0, 0.4 + 0.1 * normals[3 * n + 1]!)),
     warm: filled((n) => Math.max(0, 0.1 + 0.03 * normals[3 * n + 2]!)),
+    grows: filled(() => 0),
   },
   weather: mild(121),
   days: 120,
@@ -50,7 +51,7 @@ const asked = (more: Partial<ForeseeQuestion> = {}): ForeseeQuestion => ({
 describe('the line', () => {
   it('is met within a day: 11 % at 1.5 % a day are seven days and a third', () => {
     const steady = filled(() => 1.5);
-    const still = { steady, warm: filled(() => 0) };
+    const still = { steady, warm: filled(() => 0), grows: filled(() => 0) };
     const { lineDays } = simulateForecast(asked({ socPct: filled(() => 80), loss: still }));
     expect(lineDays.value).toBeCloseTo(11 / 1.5, 9);
     const under = simulateForecast(asked({ socPct: filled(() => 60), loss: still })).lineDays;
@@ -357,7 +358,7 @@ describe('a real winter', () => {
       const exact = {
         ...asked(),
         socPct: filled(() => 98),
-        loss: { steady: filled(() => 0), warm: filled(() => 0.6) },
+        loss: { steady: filled(() => 0), warm: filled(() => 0.6), grows: filled(() => 0) },
         weather: weatherOf(temperatures, 0, days + 1),
         days,
       };

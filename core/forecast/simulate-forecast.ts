@@ -63,7 +63,7 @@ const FREEZE_HEARD = 0.02;
  */
 export function simulateForecast(question: ForeseeQuestion): Foreseen {
   const { days, lineSocPct, charges, weather, fullPct } = question;
-  const { steady, warm } = question.loss;
+  const { steady, warm, grows } = question.loss;
   const level = question.socPct.slice();
   const count = level.length;
   const { ways, factor, night } = weather;
@@ -107,7 +107,7 @@ export function simulateForecast(question: ForeseeQuestion): Foreseen {
           daysUnder++;
           if (firstUnder[i] === Infinity) {
             // Within the day before, at that day's pace.
-            const pace = steady[i]! + warm[i]! * factor[at]!;
+            const pace = steady[i]! + warm[i]! * (1 + grows[i]! * day) * factor[at]!;
             firstUnder[i] = day - Math.min(Math.min(1, day), (lineSocPct - soc) / pace || 0);
             under++;
           }
@@ -116,7 +116,7 @@ export function simulateForecast(question: ForeseeQuestion): Foreseen {
           frozen[i] = 1;
           iced++;
         }
-        level[i] = soc - steady[i]! * steadily - warm[i]! * warmth;
+        level[i] = soc - steady[i]! * steadily - warm[i]! * (1 + grows[i]! * day) * warmth;
       }
       from = until;
     }

@@ -71,7 +71,7 @@ export interface Kept {
  */
 export function keepThrough(question: KeepQuestion): Kept {
   const { days, lineSocPct, weather, fullPct, keeping } = question;
-  const { steady, warm } = question.loss;
+  const { steady, warm, grows } = question.loss;
   const level = question.socPct.slice();
   const count = level.length;
   const { ways, factor, night } = weather;
@@ -115,7 +115,7 @@ export function keepThrough(question: KeepQuestion): Kept {
             level[n] = fullPct[n]!;
           }
           if (fed[n] === 1 || tooCold || frozen[n] === 1 || day + gap > days) continue;
-          const falls = (steady[n]! + warm[n]! * warmth) * lasts;
+          const falls = (steady[n]! + warm[n]! * (1 + grows[n]! * day) * warmth) * lasts;
           const stale = day + after - fullDay[n]! > keeping.fullEveryDays;
           if (maintained || level[n]! - falls <= lineSocPct || stale) {
             fed[n] = 1;
@@ -149,7 +149,7 @@ export function keepThrough(question: KeepQuestion): Kept {
             underDepth += (lineSocPct - soc) / lineSocPct;
           }
         }
-        const after = soc - steady[i]! - warm[i]! * warmth;
+        const after = soc - steady[i]! - warm[i]! * (1 + grows[i]! * day) * warmth;
         level[i] = sun > 0 ? Math.max(after, Math.min(keeping.sunFullPct, after + sun)) : after;
       }
       from = until;

@@ -1,3 +1,4 @@
+import { UNKNOWN_OFFSET } from '../estimation/house';
 import { z } from 'zod';
 import { CHEMISTRY_IDS, cellsFor } from '../battery/chemistries';
 import { usualDetails } from '../battery/details';
@@ -184,6 +185,7 @@ export function contextOfStay(stay: StayDocument): PlanContext {
     silentSince: null,
     temperatures: temperatures(stay.hall),
     rules: stay.rules ? applyPatch(DEFAULT_RULES, stay.rules) : DEFAULT_RULES,
+    house: UNKNOWN_OFFSET,
     timeZone: stay.timeZone,
     now,
   };

@@ -2,6 +2,7 @@ import { dayOf, type Day } from '../day';
 import type { ChemistryId } from '../battery/chemistries';
 import type { BatteryDetails } from '../battery/details';
 import type { VehicleFacts } from '../stay/vehicle-facts';
+import type { HouseOffset } from '../estimation/house';
 import type { DailyTemperatures } from '../site/climate';
 import type { VehicleKindId } from '../site/vehicle-kinds';
 import type { BatteryState } from '../logbook/state';
@@ -45,6 +46,8 @@ export interface BatteryRecord {
   /** From before lay-up to a year and more ahead. */
   readonly temperatures: DailyTemperatures;
   readonly rules: Rules;
+  /** What all records of its house tell of its readings and charges. */
+  readonly house: HouseOffset;
   readonly timeZone: string;
   /** UTC milliseconds on the site's clock. */
   readonly now: number;

@@ -53,8 +53,10 @@ export function socOfReading(reading: RecordedReading, standing: BatteryRecord):
   });
 }
 
-const celsiusOf = (reading: RecordedReading, { temperatures, timeZone }: BatteryRecord) =>
-  reading.celsius ?? hallMean(temperatures, dayOf(reading.at, timeZone));
+const celsiusOf = (
+  reading: RecordedReading,
+  { temperatures, timeZone }: Pick<BatteryRecord, 'temperatures' | 'timeZone'>,
+) => reading.celsius ?? hallMean(temperatures, dayOf(reading.at, timeZone));
 
 /** A maintainer that feeds it as far as anybody knows. */
 export const isHeld = ({ state, silentSince }: Pick<BatteryRecord, 'state' | 'silentSince'>) =>
@@ -64,10 +66,10 @@ export const isHeld = ({ state, silentSince }: Pick<BatteryRecord, 'state' | 'si
   !isSilent({ state, silentSince });
 
 /** The newest readings are all learnt from. */
-const LEARNT_WHOLE = 200;
+const LEARNT_WHOLE = 100;
 
 /**
- * The readings that a battery's losses are learnt from, in order of time: the newest 200, and of
+ * The readings that a battery's losses are learnt from, in order of time: the newest 100, and of
  * those before only the last of each day (UTC). Where a device reports many times a day, they share
  * whatever is wrong with them, and to follow each would take minutes. Our own choice; a record that
  * people keep by hand is never as long.
@@ -81,7 +83,7 @@ export function learntFrom(readings: readonly RecordedReading[]): readonly Recor
 }
 
 /** What its record says of its losses, in order of time. */
-export function observationsOf(standing: BatteryRecord): Observation[] {
+export function observationsOf(standing: Omit<BatteryRecord, 'house'>): Observation[] {
   const { state } = standing;
   const list: Observation[] = [];
   for (const charge of state.charges) {
@@ -190,6 +192,7 @@ function questionOf(standing: BatteryRecord): LearnQuestion {
     capacityAh: facts.capacityAh,
     ageYears: ageYears(facts, dayOf(last, timeZone)),
     usualDrawMa: usualDrawOf(vehicleKind, state.role, standing.vehicle),
+    house: standing.house,
     charges: measuredCharges(standing),
     happenings,
     // A battery arrives with its clamps on.
@@ -213,6 +216,9 @@ const SAME_MS = 20 * 60_000;
 /** Whether all that a record was followed by is the same, whatever the day. */
 const sameRecord = (a: BatteryRecord, b: BatteryRecord): boolean =>
   a.rules === b.rules &&
+  a.house.volts === b.house.volts &&
+  a.house.sd === b.house.sd &&
+  a.house.early === b.house.early &&
   a.vehicleKind === b.vehicleKind &&
   a.vehicle.isolator === b.vehicle.isolator &&
   a.vehicle.isolatorMa === b.vehicle.isolatorMa &&

@@ -1,5 +1,6 @@
 import { instantAt, toDay } from '../day';
 import { EMPTY_BATTERY, type BatteryState, type RecordedReading } from '../logbook/state';
+import { UNKNOWN_OFFSET } from '../estimation/house';
 import { DEFAULT_RULES } from '../rules/rules';
 import { usualDetails } from '../battery/details';
 import { hallTemperatures } from '../site/climate';
@@ -56,6 +57,7 @@ export function standing(
       toDay('2028-02-01'),
     ),
     rules: DEFAULT_RULES,
+    house: UNKNOWN_OFFSET,
     timeZone: TIME_ZONE,
     now: at('2027-01-14'),
     ...rest,

@@ -183,6 +183,7 @@ function StepTools({
         </>
       );
     case 'charge':
+    case 'charge-again':
       return (
         <p className={styles.quiet}>{t`Put it on below; about a tenth of its capacity or less.`}</p>
       );

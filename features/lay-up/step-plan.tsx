@@ -1,5 +1,6 @@
 'use client';
 
+import { UNKNOWN_OFFSET } from '../../core/estimation/house';
 import { t } from '../../core/language';
 import { useMemo, useState } from 'react';
 import { cellsFor } from '../../core/battery/chemistries';
@@ -96,6 +97,7 @@ function contextOf(draft: Draft, battery: DraftBattery, data: LayUpData): PlanCo
       hallName: hall.name,
       temperatures: at(hall.id),
       rules: data.rules,
+      house: UNKNOWN_OFFSET,
       timeZone,
       now,
     },

@@ -1,3 +1,4 @@
+import { UNKNOWN_OFFSET } from '../../core/estimation/house';
 import fc from 'fast-check';
 import { EMPTY_STOCK } from '../../core/site/charging-equipment';
 import { usualDetails } from '../../core/battery/details';
@@ -72,6 +73,7 @@ function battery(id: string, label: string, state: Partial<BatteryState>): Batte
     block: null,
     benchHallId: null,
     silentSince: null,
+    house: UNKNOWN_OFFSET,
     state: {
       ...EMPTY_BATTERY,
       vehicleId: 'v1',

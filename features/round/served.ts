@@ -6,6 +6,7 @@ import { EMPTY_BATTERY, type BatteryState, type RecordedReading } from '../../co
 import { usualDetails, type BatteryDetails } from '../../core/battery/details';
 import type { Job } from '../../core/plan/due';
 import type { BatteryRecord } from '../../core/record/battery-record';
+import { learntFrom } from '../../core/record/learnt';
 import { courseOf, type SocCourse } from '../chart/course';
 import type { BatteryDto } from '../site/dto';
 
@@ -120,7 +121,8 @@ export function unlike<T extends object>(one: T, usual: Partial<T>): Partial<T> 
 }
 
 /**
- * A record as it travels. What is lost: the ids of readings of more than 14 days before `now`.
+ * A record as it travels. What is lost: what nothing is learnt from, and the ids of
+ * readings of more than 14 days before `now`.
  * Readings are in order of time.
  */
 export function packed({ battery, ...said }: ServedRecord, now: number): PackedRecord {
@@ -133,7 +135,7 @@ export function packed({ battery, ...said }: ServedRecord, now: number): PackedR
       details: unlike(battery.details, usual),
       state: unlike(state, EMPTY_BATTERY),
     },
-    readings: columnsOf(readings, now),
+    readings: columnsOf(learntFrom(readings), now),
   };
 }
 

@@ -215,7 +215,9 @@ describe('the season of the site', () => {
       expect([...(await round()).keys()].filter((other) => !morning.has(other))).toEqual([]);
     }
     const after = await round();
-    expect(walked.filter(([id]) => !after.has(id)).length).toBeGreaterThan(0);
+    // It was planned anew meanwhile: what has been read is not to be read again.
+    const isRead = ([id]: (typeof walked)[number]) => !after.get(id)?.jobs.includes('reading');
+    expect(walked.some(isRead)).toBe(true);
     // What is decided by hand goes into it all the same.
     const current = await currentPlan(site());
     const other = current.season.batteries.find(

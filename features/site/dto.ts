@@ -1,3 +1,4 @@
+import type { HouseOffset } from '../../core/estimation/house';
 import type { ChemistryId } from '../../core/battery/chemistries';
 import type { BatteryDetails } from '../../core/battery/details';
 import { arrheniusSums } from '../../core/drain/self-discharge';
@@ -38,6 +39,8 @@ export interface BatteryDto {
   readonly benchHallId: string | null;
   /** Its charger reports by itself and has not since then. */
   readonly silentSince: number | null;
+  /** What all records of the house tell of its readings. */
+  readonly house: HouseOffset;
   /** What the season's plan has for it in the next round. */
   readonly planned?: PlannedVisit | null;
 }
@@ -122,6 +125,7 @@ export function standingOf(
     hallName: hall.name,
     powerCutAt: hall.powerCutAt,
     silentSince: battery.silentSince,
+    house: battery.house,
     planned: battery.planned ?? null,
     temperatures: hall.temperatures,
     rules,

@@ -1,12 +1,14 @@
 import { t } from '../../core/language';
-import { dayName, dayOf, parseDay, toDay, type Day } from '../../core/day';
+import { dayName, dayOf, instantAt, parseDay, toDay, type Day } from '../../core/day';
 import { MAX_STAY_DAYS, collectionWithin } from '../../core/time-limits';
 import type { BatteryContext } from '../../core/context/battery-context';
 import { contextOf } from '../../core/context/from-record';
+import { UNKNOWN_HOUSE, houseOn, type House } from '../../core/estimation/house';
 import { groupBy } from '../../core/group';
 import { lazily } from '../../core/lazily';
 import type { BatteryState, VehicleState } from '../../core/logbook/state';
 import type { BatteryRecord } from '../../core/record/battery-record';
+import { houseFrom, type ReckonedHouse } from '../../core/record/tops';
 import { chargeForecastOf, type ChargeForecast } from '../../core/assessment/charge-forecast';
 import { LONGEST_RESERVE_DAYS } from '../../core/words/words';
 import { CHEMISTRY_IDS, type ChemistryId } from '../../core/battery/chemistries';
@@ -191,7 +193,14 @@ function temperaturesOf(
 
 type Setting = ReturnType<typeof settingOf>;
 
-function keptBattery(
+/** A battery as it stands, before it is told what its house has learnt. */
+interface Standing {
+  readonly battery: Battery;
+  readonly hallId: string;
+  readonly record: Omit<BatteryRecord, 'house'>;
+}
+
+function standingIn(
   setting: Setting,
   battery: Battery,
   state: BatteryState,
@@ -199,12 +208,12 @@ function keptBattery(
   vehicleState: VehicleState,
   bayHall: Hall,
   block: BatteryRecord['block'],
-): AssessedBattery {
+): Standing {
   const { collectOn, laidUpAt } = vehicleState;
   // On the bench it has the bench's weather, not its vehicle's.
   const away = state.out?.hallId;
   const hall = (away ? setting.halls.find((one) => one.id === away) : null) ?? bayHall;
-  const standing: BatteryRecord = {
+  const record = {
     facts: factsOf(battery),
     state,
     vehicleKind: vehicle.kind,
@@ -223,7 +232,29 @@ function keptBattery(
     timeZone: setting.site.timeZone,
     now: setting.now,
   };
-  return assessedOf(battery, hall.id, standing, setting.ruleBook.version);
+  return { battery, hallId: hall.id, record };
+}
+
+function keptIn({ ruleBook }: Setting, house: House, one: Standing): AssessedBattery {
+  const { record } = one;
+  const standing = { ...record, house: houseOn(house, record.rules.scale[record.facts.chemistry]) };
+  return assessedOf(one.battery, one.hallId, standing, ruleBook.version);
+}
+
+/** What the records of a site told together, as it was reckoned last. */
+const houses = new WeakMap<Db, ReckonedHouse & { readonly today: Day }>();
+
+function houseOfSite(
+  from: Db,
+  { today, site }: Setting,
+  all: readonly Standing[],
+  asItIs: boolean,
+): House {
+  const midnight = instantAt(today, 0, 0, site.timeZone);
+  const records = all.map(({ record }) => record);
+  const reckoned = houseFrom(records, midnight, houses.get(from) ?? null);
+  if (asItIs) houses.set(from, { ...reckoned, today });
+  return reckoned.house;
 }
 
 /** The place of a battery among the blocks of its vehicle's string; null: it is none. */
@@ -355,14 +386,14 @@ export function loadSite(from: Db, at: number, asIf?: Rules): SiteSnapshot | nul
     [...setting.vehicles.values()].filter(({ id }) => vehicleStates.get(id)?.bayId),
     ({ id }) => vehicleStates.get(id)!.bayId!,
   );
-  const stays = bays.flatMap((bay) =>
-    (vehiclesByBay.get(bay.id) ?? []).map((vehicle): Stay => {
+  const standing = bays.flatMap((bay) =>
+    (vehiclesByBay.get(bay.id) ?? []).map((vehicle) => {
       const state = vehicleStates.get(vehicle.id)!;
       const hall = hallById.get(bay.hallId)!;
       const batteries = (batteriesByVehicle.get(vehicle.id) ?? [])
         .sort((a, b) => (a.mark < b.mark ? -1 : 1))
         .map((battery, _, all) =>
-          keptBattery(
+          standingIn(
             setting,
             battery,
             batteryStates.get(battery.id)!,
@@ -373,9 +404,20 @@ export function loadSite(from: Db, at: number, asIf?: Rules): SiteSnapshot | nul
           ),
         );
       const collectDay = collectDayOf(state.collectOn, setting.today);
-      return { vehicle, state, bay, hall, collectDay, batteries, troubled: [] };
+      return { vehicle, state, bay, hall, collectDay, batteries };
     }),
   );
+  const house = houseOfSite(
+    from,
+    setting,
+    standing.flatMap(({ batteries }) => batteries),
+    asIf === undefined,
+  );
+  const stays = standing.map(({ batteries, ...stay }): Stay => ({
+    ...stay,
+    batteries: batteries.map((one) => keptIn(setting, house, one)),
+    troubled: [],
+  }));
   return {
     ...setting,
     bayMarks: Object.fromEntries(
@@ -449,7 +491,10 @@ export function loadBattery(
   // A lay-up that was withdrawn leaves its vehicle nowhere.
   if (!battery || !vehicle || !vehicleState || !hall) return null;
   const block = state.role === 'string' ? blockAmong(from, setting, battery, vehicleId) : null;
-  return keptBattery(setting, battery, state, vehicle, vehicleState, hall, block);
+  const standing = standingIn(setting, battery, state, vehicle, vehicleState, hall, block);
+  const known = houses.get(from);
+  if (known?.today !== setting.today) loadSite(from, at);
+  return keptIn(setting, houses.get(from)?.house ?? UNKNOWN_HOUSE, standing);
 }
 
 /**
@@ -551,6 +596,7 @@ export function batteryDtosOf(stay: Stay): BatteryDto[] {
     block: standing.block,
     benchHallId: standing.benchHallId,
     silentSince: standing.silentSince,
+    house: standing.house,
     planned: standing.planned ?? null,
   }));
 }

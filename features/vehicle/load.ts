@@ -1,3 +1,4 @@
+import { UNKNOWN_OFFSET } from '../../core/estimation/house';
 import { t } from '../../core/language';
 import 'server-only';
 import { dayOf, toDay } from '../../core/day';
@@ -106,6 +107,7 @@ function goneFrom(vehicleId: string): BatteryDto[] {
       block: null,
       benchHallId: null,
       silentSince: null,
+      house: UNKNOWN_OFFSET,
     })),
   );
 }

@@ -15,6 +15,7 @@ export const lfp: Chemistry = withWords({
   restVoltsPerCell: { low: 2.3, high: 3.6 },
   surfaceVoltsPerCell: 3.4,
   flatVoltsPerCell: 3,
+  fullVoltsPerCell: 3.325,
   family: 'lithium',
   wet: false,
   capsUsuallyOpen: false,

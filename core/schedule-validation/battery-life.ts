@@ -152,7 +152,8 @@ export class BatteryLife {
       return;
     }
     const allowed = battery.mayHang?.find((one) => one.charger === charger.id);
-    if (channel > charger.channels) this.say('channel', date, 'There is no such channel.');
+    if (channel < 1 || channel > charger.channels)
+      this.say('channel', date, 'There is no such channel.');
     if (
       (battery.mayHang && !allowed) ||
       !charger.chemistries.includes(battery.chemistry) ||

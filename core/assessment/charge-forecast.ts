@@ -1,3 +1,4 @@
+import { daysUntilWorn } from '../charging/standing-low';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { MS_PER_DAY, MS_PER_HOUR, dayOf, type Day } from '../day';
 import { Z90, sdOf, type Estimate } from '../estimate';
@@ -136,7 +137,7 @@ export function chargeForecastOf(standing: BatteryRecord): ChargeForecast | null
   if (!fed) {
     if (lineDay !== null) reasons.push([lineDay, 'line']);
     if (frost) reasons.push([frost.day, 'frost']);
-    const every = fullChargeDays(standing);
+    const every = fullChargeDays(standing, loss.now.value);
     if (state.lastFullAt !== null && every !== null) {
       reasons.push([dayOf(state.lastFullAt, timeZone) + every, 'interval']);
     }
@@ -225,13 +226,22 @@ function comesUp(standing: BatteryRecord, learnt: BatteryEstimate): boolean {
   return shown && chanceOf(learnt, ({ weak, cause }) => weak || cause === 'cell') < DOUBTED_FROM;
 }
 
-/** Most days between two full charges of this chemistry, by the house rule; null: it needs none. */
-export function fullChargeDays({
-  facts,
-  rules,
-}: Pick<BatteryRecord, 'facts' | 'rules'>): number | null {
+/** Sooner than this nothing is made full again for having stood. */
+const LEAST_FULL_DAYS = 7;
+
+/**
+ * Most days between two full charges of a battery that loses so many percent a day: what standing
+ * does to it, and at most what the house has; null: its chemistry needs none.
+ */
+export function fullChargeDays(
+  { facts, rules }: Pick<BatteryRecord, 'facts' | 'rules'>,
+  lossPctPerDay: number,
+): number | null {
   const { fullChargeRule } = CHEMISTRIES[facts.chemistry];
-  return fullChargeRule && rules[fullChargeRule];
+  if (!fullChargeRule) return null;
+  const most = rules[fullChargeRule];
+  if (rules.fullChargeBy === 'calendar') return most;
+  return Math.min(most, Math.max(LEAST_FULL_DAYS, Math.floor(daysUntilWorn(lossPctPerDay))));
 }
 
 /** An outing after `since`: no charge, and a reason to read. */

@@ -45,10 +45,10 @@ describe('the verdict on a resting voltage', () => {
     });
     const { verdict } = judgeReading(full, { volts: 12.63 });
     expect(verdict.outlook!.rechargeWhy).toBe('interval');
-    expect(words(verdict)).toContain('full charge every 35 days');
-    expect(dayName(verdict.outlook!.rechargeDay!)).toBe('2027-01-24');
-    // The 24th is a Sunday: the round before it is Thursday the 21st.
-    expect(verdict.headline).toBe('Recharge by Thu 21 Jan');
+    expect(words(verdict)).toContain('full charge every 90 days');
+    expect(dayName(verdict.outlook!.rechargeDay!)).toBe('2027-03-20');
+    // The 20th is a Saturday: the round before it is Thursday the 18th.
+    expect(verdict.headline).toBe('Recharge by Thu 18 Mar');
   });
 
   it('holds until collection where nothing comes before it', () => {

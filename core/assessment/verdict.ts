@@ -301,9 +301,7 @@ function standingVerdict(standing: BatteryRecord, outlook: ChargeForecast, base:
   }
   why.push(lossSentence(standing, outlook));
   if (outlook.rechargeWhy === 'interval' && !under) {
-    why.push(
-      say`Your rule asks for a full charge every ${figure(t`${fullChargeDays(standing)} days`)}, which comes before the line.`,
-    );
+    why.push(fullWhy(standing, outlook));
   }
   why.push(...chanceSentences(standing, outlook));
   why.push(...houseSentences(standing, outlook));
@@ -360,6 +358,16 @@ function standingVerdict(standing: BatteryRecord, outlook: ChargeForecast, base:
         ? t`Holds`
         : t`Holds until collection, ${shortDay(standing.collectDay, day)}`,
   };
+}
+
+/** Why it is to be full again before it meets its line. */
+function fullWhy(standing: BatteryRecord, { loss }: ChargeForecast): Sentence {
+  const every = fullChargeDays(standing, loss.now.value);
+  const days = figure(t`${every} days`);
+  const { fullChargeRule } = CHEMISTRIES[standing.facts.chemistry];
+  return every === (fullChargeRule && standing.rules[fullChargeRule])
+    ? say`Your rule asks for a full charge every ${days}, which comes before the line.`
+    : say`At its loss, standing part charged wears it as much after ${days} as a charge does: make it full before it meets the line.`;
 }
 
 /** What may come of it until collection if nobody charges it, as people say chances. */

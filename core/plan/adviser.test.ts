@@ -123,9 +123,10 @@ describe('the advice', () => {
       if (one.obstacles.length || one.id === 'driven') continue;
       expect(total(recommended!)).toBeLessThanOrEqual(one.total);
     }
-    // What decided it is what the next best costs more.
+    // What decided it is what the next best costs more, but for parts of less than half a unit.
     const saves = decided.reduce((sum, one) => sum + one.saves, 0);
-    expect(saves).toBeGreaterThanOrEqual((total(nextBest!) - total(recommended!)) * 0.99);
+    const more = total(nextBest!) - total(recommended!);
+    expect(saves).toBeGreaterThanOrEqual(more - 0.5);
   });
 
   it('follows the house’s prices', () => {

@@ -127,7 +127,10 @@ export function runPlan(
   const rounds: number[] = [];
   for (let day = 0; day <= days; day++) if (isRound(rules, first + day)) rounds.push(day);
   const { leastChargeCelsius } = CHEMISTRIES[facts.chemistry];
-  const every = fullChargeDays(standing);
+  const every = fullChargeDays(
+    standing,
+    (plan.negativeOn ? loss.draw.value : 0) + loss.selfNow + loss.leak.value,
+  );
   const panel = plan.feed === 'sun' ? panelOf(context) : null;
   const maintained = plan.feed === 'maintainer';
   const kept = keepThrough({

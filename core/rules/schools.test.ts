@@ -258,7 +258,12 @@ const CASES: { readonly [K in ChoiceRule]: (rules: Rules) => string } = {
       .map((fittedYear) => verdictUnder(rules, { ...old, facts: { fittedYear } }))
       .join(),
   oldReadingDays: (rules) => verdictUnder(rules, { ...old, facts: { fittedYear: null } }),
-  fullChargeDays: (rules) => verdictUnder(rules, { state: full('2026-12-20') }),
+  // Of a battery that loses much, standing asks for it sooner than the calendar.
+  fullChargeBy: (rules) =>
+    verdictUnder(rules, {
+      state: { ...full('2027-01-10'), readings: [], negativeOn: true, drawMa: 7 },
+    }),
+  fullChargeDays: (rules) => verdictUnder(rules, { state: full('2026-11-20') }),
   agmFullChargeDays: (rules) =>
     verdictUnder(rules, {
       facts: { chemistry: 'agm' },

@@ -293,7 +293,7 @@ function batteryOf(
   const days = Math.max(MIN_SPREAD_DAYS, Math.min(400, outlook?.reserve.value ?? 0));
   const doubt = Math.hypot(sdOf(loss.now), outlook ? sdOf(outlook.soc) / days : 0.2);
   const every = readingDays(standing, socPct);
-  const fullEvery = fullChargeDays(standing);
+  const fullEvery = fullChargeDays(standing, loss.now.value);
   // The first reading is due as it is foreseen; the others by the interval.
   const nextReading = outlook?.nextReadingDay ?? day;
   const hangs = hangingOn(stay, battery.id, standing, hallId, stands);

@@ -253,7 +253,7 @@ describe('a rule that is weighed', () => {
     const { earlier, minutes } = tighter as unknown as { earlier: number; minutes: number };
     expect(earlier).toBeGreaterThan(5);
     expect(minutes).toBeGreaterThan(60);
-    const looser = (await weigh({ fullChargeDays: 90 })) as unknown as { minutes: number };
+    const looser = (await weigh({ readingDays: 60 })) as unknown as { minutes: number };
     expect(looser.minutes).toBeLessThan(0);
     expect(readAllEntries(db())).toHaveLength(before);
   });

@@ -1,8 +1,17 @@
 import { WORN_IN_A_YEAR } from '../../../simulators/start-world';
-import { table } from '../report';
+import { newPrice } from '../../../core/charging/recovery';
+import { DEFAULT_RULES } from '../../../core/rules/rules';
+import { random } from '../../../simulators/random';
+import { quantile, table } from '../report';
 import { ByTheProgram } from './program';
 import { PlayedSite, READY_PCT, type PlayedBattery } from './site';
-import { EverythingMonthly, MaintainersFirst, MonthlyReading, type Way } from './strategies';
+import {
+  CarefulNotebook,
+  EverythingMonthly,
+  MaintainersFirst,
+  MonthlyReading,
+  type Way,
+} from './strategies';
 
 /** So many days before its owner comes a new battery can still be had. */
 const IN_TIME_DAYS = 14;
@@ -32,6 +41,11 @@ interface Sum {
   longest: number;
   readings: number;
   charges: number;
+  chargerDays: number;
+  /** What new ones cost in place of those that were lost, and of those replaced for nothing. */
+  newOnes: number;
+  /** Not ready on its day, and nobody was told. */
+  letDown: number;
 }
 
 const empty = (): Sum => ({
@@ -51,6 +65,9 @@ const empty = (): Sum => ({
   longest: 0,
   readings: 0,
   charges: 0,
+  chargerDays: 0,
+  newOnes: 0,
+  letDown: 0,
 });
 
 /** Under so much of its rated power a battery counts as weak; fixed before the judge was written. */
@@ -76,7 +93,11 @@ function playSeason(seed: number, wayFor: (site: PlayedSite) => Way, sum: Sum): 
     const inTime = one.advisedOn !== null && one.advisedOn <= one.day - IN_TIME_DAYS;
     if (one.readyPct! >= READY_PCT) sum.ready++;
     else if (inTime) sum.advised++;
-    if (one.advisedOn !== null && !doomed(one)) {
+    else sum.letDown++;
+    const needless = one.advisedOn !== null && !doomed(one);
+    const lost = PlayedSite.lost(one) && !doomed(one);
+    if (needless || lost) sum.newOnes += newPrice(one.spec.chemistry, one.spec.ah, DEFAULT_RULES);
+    if (needless) {
       sum.needless++;
       if (!one.start || one.start.power - WORN_IN_A_YEAR >= WEAK_POWER) sum.forNothing++;
     }
@@ -90,55 +111,120 @@ function playSeason(seed: number, wayFor: (site: PlayedSite) => Way, sum: Sum): 
       }
     }
     if (one.frozen && one.trouble === null) sum.frozen++;
-    if (PlayedSite.lost(one) && !doomed(one)) sum.lost++;
+    if (lost) sum.lost++;
   }
   sum.minutes += site.tally.minutes;
   sum.readings += site.tally.readings;
   sum.charges += site.tally.charges;
+  sum.chargerDays += site.tally.chargerDays;
   return site;
 }
 
 const WAYS: readonly ((site: PlayedSite) => Way)[] = [
   (site) => new ByTheProgram(site, 'Velvet Ember, as it comes'),
-  (site) =>
-    new ByTheProgram(site, 'Velvet Ember, full charges by forecast', {
-      fullChargeDays: 90,
-      agmFullChargeDays: 90,
-    }),
+  () => new CarefulNotebook(),
   () => new EverythingMonthly(),
   () => new MonthlyReading(),
   () => new MaintainersFirst(),
 ];
+/** The same by the program, with full charges by the calendar: asked for apart, since each takes long. */
+const SCHOOLS: readonly ((site: PlayedSite) => Way)[] = [35, 90].map(
+  (days) => (site) =>
+    new ByTheProgram(site, `Velvet Ember, a full charge every ${days} days`, {
+      fullChargeBy: 'calendar',
+      fullChargeDays: days,
+      agmFullChargeDays: days,
+    }),
+);
+const PROGRAM = 0;
+const NOTEBOOK = 1;
 /** Seasons in which nothing was tried. */
-const FIRST_SEED = 54_000_000;
+const FIRST_SEED = 57_000_000;
 
-/** Each way over so many seasons, the first of them `first`. */
-function playAll(
-  seasons: number,
-  first: number,
-  onSeason: (done: number, sums: readonly Sum[]) => void,
-): { names: string[]; sums: Sum[] } {
-  const sums = WAYS.map(empty);
-  const names: string[] = [];
-  for (let n = 0; n < seasons; n++) {
-    WAYS.forEach((wayFor, i) => {
-      const named = (site: PlayedSite) => {
-        const way = wayFor(site);
-        names[i] = way.name;
-        return way;
-      };
-      playSeason(first + 1000 * n, named, sums[i]!);
-    });
-    onSeason(n + 1, sums);
-  }
-  return { names, sums };
+interface Played {
+  readonly name: string;
+  /** One season each, in the same order for all ways. */
+  readonly seasons: readonly Sum[];
 }
 
-/** So many seasons of the demo's site, kept by the program's Rounds and in three other ways. */
-export function benchPlayed(seasons: number): void {
-  const { names, sums } = playAll(seasons, FIRST_SEED, (done, far) =>
-    console.log(`season ${done} of ${seasons}: ${far.map((sum) => line(sum, done)).join(' | ')}`),
+/** Each way over so many seasons. */
+function playAll(seasons: number, ways: typeof WAYS, first: number): Played[] {
+  const played = ways.map(() => ({ name: '', seasons: [] as Sum[] }));
+  for (let n = 0; n < seasons; n++) {
+    ways.forEach((wayFor, i) => {
+      const sum = empty();
+      playSeason(
+        first + 1000 * n,
+        (site) => {
+          const way = wayFor(site);
+          played[i]!.name = way.name;
+          return way;
+        },
+        sum,
+      );
+      played[i]!.seasons.push(sum);
+    });
+    console.log(
+      `season ${n + 1} of ${seasons}: ${played.map((one) => line(one.seasons[n]!)).join(' | ')}`,
+    );
+  }
+  return played;
+}
+
+const line = (sum: Sum) =>
+  `${sum.letDown} let down, ${sum.lost} lost, ${sum.needless} in vain, ${(sum.minutes / 60).toFixed(0)} h`;
+
+/** What a season is paid with; each is doubled and halved too. */
+const PRICES = {
+  hour: DEFAULT_RULES.moneyPerHour,
+  battery: 1,
+  letDown: DEFAULT_RULES.moneyNotReady,
+  chargerDay: DEFAULT_RULES.moneyPerChargerDay,
+};
+type Prices = typeof PRICES;
+
+/** At the house's prices: hours, days on chargers, new ones in place of lost or sound ones, and who was let down. */
+const costOf = (sum: Sum, prices: Prices = PRICES): number =>
+  (sum.minutes / 60) * prices.hour +
+  sum.chargerDays * prices.chargerDay +
+  sum.newOnes * prices.battery +
+  sum.letDown * prices.letDown;
+
+const total = ({ seasons }: Played, of: (sum: Sum) => number): number =>
+  seasons.reduce((sum, one) => sum + of(one), 0);
+
+/** A ratio of two ways over the same seasons, with its 90 % range by drawing seasons anew. */
+function ratio(a: Played, b: Played, of: (sum: Sum) => number): string {
+  const chance = random(1);
+  const drawn = Array.from({ length: 2000 }, () => {
+    let above = 0;
+    let below = 0;
+    for (let i = 0; i < a.seasons.length; i++) {
+      const n = Math.floor(chance.uniform() * a.seasons.length);
+      above += of(a.seasons[n]!);
+      below += of(b.seasons[n]!);
+    }
+    return above / below;
+  });
+  const shown = (value: number) => (Number.isFinite(value) ? value.toFixed(2) : '–');
+  return `${shown(total(a, of) / total(b, of))} (${shown(quantile(drawn, 0.05))}–${shown(quantile(drawn, 0.95))})`;
+}
+
+/** At which prices another way would have been cheaper than the program's. */
+function dearer(played: readonly Played[]): string[] {
+  return (Object.keys(PRICES) as (keyof Prices)[]).flatMap((key) =>
+    [0.5, 1, 2].flatMap((times) => {
+      const prices = { ...PRICES, [key]: PRICES[key] * times };
+      const costs = played.map((one) => total(one, (sum) => costOf(sum, prices)));
+      const least = costs.indexOf(Math.min(...costs));
+      return least === PROGRAM ? [] : [`${key} × ${times}: ${played[least]!.name}`];
+    }),
   );
+}
+
+/** So many seasons of the demo's site, kept by the program's Rounds and in other ways. */
+export function benchPlayed(seasons: number, first = FIRST_SEED, schools = false): void {
+  const played = playAll(seasons, schools ? [...WAYS, ...SCHOOLS] : WAYS, first);
   console.log();
   const share = (part: number, of: number) => `${((100 * part) / of).toFixed(2)} %`;
   const each = (value: number) => (value / seasons).toFixed(1);
@@ -157,26 +243,57 @@ export function benchPlayed(seasons: number): void {
       'and sound a year on',
       'starts on its day',
       'starts, or advised in time',
-      '70–90 % sure: started',
+      'cost a season',
     ],
-    sums.map((sum, i) => [
-      names[i]!,
-      share(sum.ready, sum.batteries),
-      share(sum.ready + sum.advised, sum.batteries),
-      each(sum.minutes / 60),
-      `${Math.round(sum.longest)} min`,
-      each(sum.readings),
-      each(sum.charges),
-      String(sum.frozen),
-      String(sum.lost),
-      `${sum.needless} (${share(sum.needless, sum.batteries)})`,
-      `${sum.forNothing} (${share(sum.forNothing, sum.batteries)})`,
-      share(sum.started, sum.engines),
-      share(sum.started + sum.told, sum.engines),
-      sum.unsure === 0 ? '–' : `${share(sum.unsureStarted, sum.unsure)} of ${sum.unsure}`,
-    ]),
+    played.map((one) => {
+      const sum = (of: (season: Sum) => number) => total(one, of);
+      const batteries = sum((season) => season.batteries);
+      const engines = sum((season) => season.engines);
+      return [
+        one.name,
+        share(
+          sum(({ ready }) => ready),
+          batteries,
+        ),
+        share(
+          sum(({ ready, advised }) => ready + advised),
+          batteries,
+        ),
+        each(sum(({ minutes }) => minutes / 60)),
+        `${Math.round(Math.max(...one.seasons.map(({ longest }) => longest)))} min`,
+        each(sum(({ readings }) => readings)),
+        each(sum(({ charges }) => charges)),
+        String(sum(({ frozen }) => frozen)),
+        String(sum(({ lost }) => lost)),
+        String(sum(({ needless }) => needless)),
+        String(sum(({ forNothing }) => forNothing)),
+        share(
+          sum(({ started }) => started),
+          engines,
+        ),
+        share(
+          sum(({ started, told }) => started + told),
+          engines,
+        ),
+        each(sum(costOf)),
+      ];
+    }),
+  );
+  const [ours, notebook] = [played[PROGRAM]!, played[NOTEBOOK]!];
+  table(
+    ['of the notebook, 90 % range over seasons', ''],
+    [
+      ['hours', ratio(ours, notebook, ({ minutes }) => minutes)],
+      ['lost', ratio(ours, notebook, ({ lost }) => lost)],
+      ['advised while sound', ratio(ours, notebook, ({ needless }) => needless)],
+      ['let down', ratio(ours, notebook, ({ letDown }) => letDown)],
+      ['cost', ratio(ours, notebook, (sum) => costOf(sum))],
+    ],
+  );
+  const others = dearer(played);
+  console.log(
+    others.length
+      ? `another way is cheaper at ${others.join('; ')}`
+      : 'cheapest at the house’s prices, and at half and double of each',
   );
 }
-
-const line = (sum: Sum, seasons: number) =>
-  `${sum.batteries - sum.ready - sum.advised} not ready, ${(sum.minutes / 60 / seasons).toFixed(0)} h`;

@@ -35,17 +35,14 @@ import { rebuildStates } from '../../../store/states';
 import { writeHallDay } from '../../../store/temperatures';
 import { DEMO_BENCH_HALL, DEMO_OWNERS } from '../../../demo/facts';
 import { STOCK, type PlayedBattery, type PlayedSite } from './site';
-import type { Way } from './strategies';
+import { HUNT_MINUTES, LOOK_MINUTES, type Way } from './strategies';
 
 /** Said of a battery, these send the attendant round its vehicle. */
 const LOOK_AROUND: readonly FindingKind[] = ['sudden-step', 'loses-faster-connected'];
-const LOOK_MINUTES = 3;
 /** Rules that another way of keeping a battery may cure. */
 const CURABLE: readonly SeasonRule[] = ['line', 'frost', 'collect'];
 /** So long another way of keeping it is given to help. */
 const HELPED_DAYS = 14;
-/** Finding the circuit that draws, once it is known that one does. Our own assumption. */
-const HUNT_MINUTES = 20;
 /** One job after the other; a round that does not come to an end at a battery is a mistake. */
 const MAX_JOBS = 12;
 

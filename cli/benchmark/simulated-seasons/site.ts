@@ -80,6 +80,8 @@ export interface Tally {
   rounds: number;
   readings: number;
   charges: number;
+  /** Days that batteries hung on a charger or maintainer. */
+  chargerDays: number;
 }
 
 /**
@@ -92,7 +94,7 @@ export class PlayedSite {
   readonly vehicles: Vehicle[] = [];
   readonly papers: Battery[] = [];
   readonly batteries: readonly PlayedBattery[];
-  readonly tally: Tally = { minutes: 0, rounds: 0, readings: 0, charges: 0 };
+  readonly tally: Tally = { minutes: 0, rounds: 0, readings: 0, charges: 0, chargerDays: 0 };
   readonly chance: Random;
   readonly hallDays: ReadonlyMap<string, readonly RecordedDay[]>;
   private readonly air: ReadonlyMap<string, Hours>;
@@ -207,6 +209,7 @@ export class PlayedSite {
       one.lamp = null;
       battery.live(air, 0);
     } else {
+      this.tally.chargerDays += 1 / 24;
       const regulated = STOCK.chargers.find(({ id }) => id === hook.chargerId)!.automatic;
       for (let half = 0; half < 2; half++) {
         const shown = battery.onCharger(0.5, air, { ...hook, regulated });

@@ -43,13 +43,34 @@ export const CHARGING_RULES = withWords({
       },
     ],
   }),
+  /** When a battery that holds is made full again. */
+  fullChargeBy: rule({
+    schema: z.enum(['need', 'calendar']),
+    standard: 'need',
+    group: 'charging',
+    label: msg`Full again`,
+    unit: '',
+    why: msg`What stands part charged sulfates, the more the longer and the lower it stands (Schiffer and others, 2007). By need it is made full again before that has doubled its wear: after five weeks where it loses much, after three months where it loses little.`,
+    schools: [
+      {
+        value: 'need',
+        label: msg`by need`,
+        reason: msg`Default. By what standing costs each battery, and at most the days below.`,
+      },
+      {
+        value: 'calendar',
+        label: msg`by the calendar`,
+        reason: msg`Each after the days below, whatever it lost: nothing to reckon.`,
+      },
+    ],
+  }),
   fullChargeDays: rule({
     schema: z.int().min(7).max(365),
-    standard: 35,
+    standard: 90,
     group: 'charging',
     label: msg`Most days between two full charges`,
     unit: msg`days`,
-    why: msg`A battery that stands part charged sulfates slowly even above its line. Five weeks keeps it young without a charger for each. Lithium is left out: it likes to stand part charged.`,
+    why: msg`A battery that stands part charged sulfates slowly even above its line, and acid that stands long settles. Lithium is left out: it likes to stand part charged.`,
     schools: [
       {
         value: 7,
@@ -57,25 +78,29 @@ export const CHARGING_RULES = withWords({
         reason: msg`The old advice for motorcycles; many charger hours.`,
       },
       { value: 30, label: msg`30 days`, reason: msg`Monthly, on the calendar.` },
-      { value: 35, label: msg`35 days`, reason: msg`By forecast, at most five weeks.` },
+      { value: 35, label: msg`35 days`, reason: msg`Keeps it young without a charger for each.` },
       {
         value: 90,
         label: msg`90 days`,
-        reason: msg`Start, midpoint and close of the season, for batteries that hold.`,
+        reason: msg`Default. Start, midpoint and close of the season, for batteries that hold.`,
       },
     ],
   }),
   agmFullChargeDays: rule({
     schema: z.int().min(7).max(365),
-    standard: 35,
+    standard: 90,
     group: 'charging',
     label: msg`The same for AGM`,
     unit: msg`days`,
     why: msg`AGM loses little by itself, but sulfates like the rest when it stands part charged; so it is treated like the others until its record says more.`,
     schools: [
       { value: 30, label: msg`Monthly`, reason: msg`Even when it reads full.` },
-      { value: 35, label: msg`35 days`, reason: msg`Like the others.` },
-      { value: 90, label: msg`90 days`, reason: msg`When due by forecast, at most a quarter.` },
+      { value: 35, label: msg`35 days`, reason: msg`Five weeks, like others keep theirs.` },
+      {
+        value: 90,
+        label: msg`90 days`,
+        reason: msg`Default. When due by forecast, at most a quarter.`,
+      },
     ],
   }),
   /** Share at which lithium is stored, percent. */

@@ -83,6 +83,7 @@ export function hypotheses(box: Box, excessMa: number | null): Hypothesis[] {
 }
 
 function normalised(all: readonly Hypothesis[]): Hypothesis[] {
+  if (all.length === 0) return [];
   const total = all.reduce((sum, one) => sum + one.weight, 0);
   return all.map((one) => ({ ...one, weight: one.weight / total }));
 }
@@ -98,15 +99,38 @@ export function outcomeIf(box: Box, pull: Pull, culprits: readonly number[]): Ou
   return hit === 0 ? 'nothing' : hit === culprits.length ? 'all' : 'part';
 }
 
-/** What is left of what it may be, after a pull did what it did; empty for a contradiction. */
+/**
+ * So often a pull is misread: a fuse that was not quite out, something that woke or slept in that
+ * very second, a slip in the list. Our own assumption; independent from pull to pull, so that the
+ * same pull once more tells something.
+ */
+export const MISREAD = 0.03;
+/** Less likely than this, it is not gone on with. */
+const LEAST = 1e-12;
+
+/**
+ * What it may be, after a pull did what it did. A pull may have been misread: what does not fit it
+ * is less likely, and not impossible. With `misread` 0 that is left out, and none may be left.
+ */
 export function after(
   box: Box,
   belief: readonly Hypothesis[],
   pull: Pull,
   outcome: Outcome,
+  misread = MISREAD,
 ): Hypothesis[] {
-  return normalised(belief.filter((one) => outcomeIf(box, pull, one.culprits) === outcome));
+  const fit = belief.map((one) => outcomeIf(box, pull, one.culprits) === outcome);
+  const weighed = belief.map((one, i) => ({
+    ...one,
+    weight: one.weight * (fit[i] ? 1 - misread : misread / 2),
+  }));
+  if (misread === 0) return normalised(weighed.filter((_, i) => fit[i]));
+  return normalised(normalised(weighed).filter(({ weight }) => weight > LEAST));
 }
+
+/** The likeliest way in which it may be. */
+export const likeliest = (belief: readonly Hypothesis[]): Hypothesis =>
+  belief.reduce((best, one) => (one.weight > best.weight ? one : best), belief[0]!);
 
 /** Chance that each circuit is a culprit, and that something behind no fuse is. */
 export function chances(box: Box, belief: readonly Hypothesis[]) {
@@ -121,8 +145,12 @@ export function chances(box: Box, belief: readonly Hypothesis[]) {
   return { circuits, unfused };
 }
 
-/** Every culprit is known. */
-export const isFound = (belief: readonly Hypothesis[]) => belief.length === 1;
+/** From this chance on nobody need pull another fuse. Our own choice. */
+const SURE = 0.97;
+
+/** Every culprit is known, as surely as pulls tell. */
+export const isFound = (belief: readonly Hypothesis[], sure = SURE) =>
+  belief.length > 0 && likeliest(belief).weight >= sure;
 
 export const allPulls = (box: Box): Pull[] => [
   ...box.circuits.map((_, index): Pull => ({ kind: 'circuit', index })),

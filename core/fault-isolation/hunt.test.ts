@@ -94,7 +94,7 @@ describe('what a pull tells', () => {
           expect(belief.reduce((sum, one) => sum + one.weight, 0)).toBeCloseTo(1, 9);
           const pull = nextPull(any, belief)!;
           const truth = belief[belief.length >> 1]!.culprits;
-          const left = after(any, belief, pull, outcomeIf(any, pull, truth));
+          const left = after(any, belief, pull, outcomeIf(any, pull, truth), 0);
           expect(left.reduce((sum, one) => sum + one.weight, 0)).toBeCloseTo(1, 9);
           expect(left.length).toBeLessThan(belief.length);
           expect(left.some((one) => one.culprits === truth)).toBe(true);
@@ -134,9 +134,9 @@ describe('what a pull tells', () => {
       for (const { culprits, weight } of belief) {
         let left = belief;
         let pulls = 0;
-        while (!isFound(left)) {
-          const pull = nextPull(any, left)!;
-          left = after(any, left, pull, outcomeIf(any, pull, culprits));
+        while (!isFound(left, 1)) {
+          const pull = nextPull(any, left, 0)!;
+          left = after(any, left, pull, outcomeIf(any, pull, culprits), 0);
           pulls++;
         }
         own += weight * pulls;
@@ -150,7 +150,7 @@ describe('what a pull tells', () => {
     const any = box(3);
     let belief = hypotheses(any, 120);
     for (let index = 0; index < 3; index++) {
-      belief = after(any, belief, { kind: 'circuit', index }, 'nothing');
+      belief = after(any, belief, { kind: 'circuit', index }, 'nothing', 0);
     }
     expect(belief.map(({ culprits }) => culprits)).toEqual([[BEHIND_NONE]]);
     expect(chances(any, belief).unfused).toBeCloseTo(1, 9);
@@ -171,8 +171,19 @@ const drop = (fuse: string, ma: number): Drop => ({
   leftMa: 0,
   woke: false,
 });
-const asked = (drops: Drop[], millivolts: Record<string, number> = {}) =>
-  hunt({ list: LIST, settledMa: 90, needMa: 10, drops, millivolts });
+const asked = (drops: Drop[], millivolts: Record<string, number> = {}, list = LIST) =>
+  hunt({ list, settledMa: 90, needMa: 10, drops, millivolts });
+
+/** Pulls what it asks for, after these, until it is sure; what falls is behind `fuses`. */
+function followed(drops: Drop[], falls: Readonly<Record<string, number>>, list = LIST) {
+  let answer = asked(drops, {}, list);
+  for (let n = 0; !answer.found && n < 10; n++) {
+    const next = answer.next!;
+    drops = [...drops, drop(next, falls[next] ?? 0)];
+    answer = asked(drops, {}, list);
+  }
+  return { ...answer, pulls: drops.length };
+}
 
 describe('a hunt', () => {
   it('asks the main fuse about those behind it, and finds the culprit behind it', () => {
@@ -182,28 +193,27 @@ describe('a hunt', () => {
     expect(first.ranked).toHaveLength(4);
     const second = asked([drop('M1', 88)]);
     expect(['F1', 'F2']).toContain(second.next);
-    const end = asked([drop('M1', 88), drop('F2', 80)]);
-    expect(end.found).toBe(true);
-    expect(end.culprits).toEqual(['F2']);
-    expect(end.next).toBeNull();
+    // A lamp seldom draws as little: it is checked once more before it is named.
+    expect(asked([drop('M1', 88), drop('F2', 80)]).found).toBe(false);
+    const end = followed([drop('M1', 88), drop('F2', 80)], { M1: 88, F2: 80 });
+    expect(end).toMatchObject({ found: true, culprits: ['F2'], next: null, pulls: 3 });
   });
 
   it('takes what the vehicle needs for no culprit', () => {
-    const end = asked([drop('M1', 9), drop('F3', 80)]);
+    const end = followed([drop('M1', 9), drop('F3', 80)], { M1: 9, F3: 80 });
     expect(end.culprits).toEqual(['F3']);
   });
 
   it('finds two, each with its part', () => {
-    const end = asked([drop('F2', 42), drop('F3', 39)]);
-    expect(end.found).toBe(true);
+    const end = followed([drop('F2', 42), drop('F3', 39)], { F2: 42, F3: 39, M1: 42 });
     expect([...end.culprits].sort()).toEqual(['F2', 'F3']);
+    expect(end.pulls).toBeLessThan(7);
   });
 
   it('nothing fell anywhere: behind no fuse', () => {
-    const end = asked([drop('M1', 0), drop('F3', 0.1)]);
-    expect(end.found).toBe(true);
+    const end = followed([drop('M1', 0), drop('F3', 0.1)], {});
     expect(end.culprits).toEqual(['']);
-    expect(end.unfused).toBeCloseTo(1, 6);
+    expect(end.unfused).toBeGreaterThan(0.93);
   });
 
   it('millivolts across the fuses rank them, with nothing pulled', () => {
@@ -238,7 +248,7 @@ describe('a hunt', () => {
 
   it('begun anew, what was hidden by something that woke is found after all', () => {
     // 40 mA woke in the very second in which 40 fell: it looks like nothing at all.
-    const astray = asked([drop('M1', 0), drop('F3', 0)]);
+    const astray = followed([drop('M1', 0), drop('F3', 0)], {});
     expect(astray.culprits).toEqual(['']);
     const marks: Mark[] = [
       { kind: 'jumper-off', at: 1 },
@@ -249,7 +259,24 @@ describe('a hunt', () => {
     ];
     expect(sinceAnew(marks)).toEqual(marks.slice(4));
     expect(sinceAnew(marks.slice(0, 3))).toEqual(marks.slice(0, 3));
-    expect(asked([drop('M1', 88), drop('F2', 80)]).culprits).toEqual(['F2']);
+    expect(followed([drop('M1', 88)], { M1: 88, F2: 80 }).culprits).toEqual(['F2']);
+  });
+
+  it('one pull that was misread leads astray for a while, and seldom for good', () => {
+    let right = 0;
+    const alike = LIST.map((one) => ({ ...one, load: 'accessory' as const }));
+    for (const culprit of ['F1', 'F2', 'F3']) {
+      const falls: Record<string, number> = {
+        [culprit]: 80,
+        ...(culprit === 'F3' ? {} : { M1: 88 }),
+      };
+      for (const wrong of ['M1', 'F1', 'F2', 'F3']) {
+        const misread = drop(wrong, falls[wrong] ? 0 : 80);
+        if (followed([misread], falls, alike).culprits.join() === culprit) right++;
+      }
+    }
+    // Of twelve.
+    expect(right).toBeGreaterThanOrEqual(10);
   });
 
   it('says when what fell contradicts itself', () => {
@@ -308,7 +335,15 @@ describe('drops in a running trace', () => {
     expect(isDrop(typed)).toBe(true);
     expect(isDrop(typedDrop('F2', 90, 89.8))).toBe(false);
     expect(typedDrop('F2', 90, 300).woke).toBe(true);
-    expect(asked([typedDrop('M1', 90, 2), typedDrop('F2', 90, 11)]).culprits).toEqual(['F2']);
+    const typed2 = [typedDrop('M1', 90, 2), typedDrop('F2', 90, 11)];
+    expect(asked(typed2)).toEqual(
+      asked(
+        [drop('M1', 88), drop('F2', 79)].map((one, i) => ({
+          ...one,
+          milliamps: typed2[i]!.milliamps,
+        })),
+      ),
+    );
   });
 
   it('what was pulled must go back, until it is back', () => {

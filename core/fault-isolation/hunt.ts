@@ -6,6 +6,8 @@ import {
   chances,
   hypotheses,
   isFound,
+  likeliest,
+  outcomeIf,
   type Hypothesis,
   type Outcome,
   type Pull,
@@ -92,19 +94,20 @@ const pullOf = (box: HuntBox, fuse: string): Pull | null => {
 export function hunt(question: HuntQuestion): HuntAnswer {
   const { list, settledMa, needMa, drops, millivolts } = question;
   const box = huntBox(list);
+  const seen: { readonly pull: Pull; readonly outcome: Outcome }[] = [];
   const excessMa = Math.max(0, (settledMa ?? acrossAll(question, box)) - needMa);
   let belief = byMillivolts(question, box, excessMa);
-  let contradiction = false;
   for (const drop of drops) {
     const pull = pullOf(box, drop.circuit);
     const outcome = pull && outcomeOf(drop, excessMa, needMa, pull);
     if (!pull || !outcome) continue;
-    const left = after(box, belief, pull, outcome);
-    if (left.length === 0) contradiction = true;
-    else belief = left;
+    belief = after(box, belief, pull, outcome);
+    seen.push({ pull, outcome });
   }
   const chance = chances(box, belief);
-  const next = isFound(belief) ? null : nextPull(box, belief);
+  // What millivolts say is pulled once before it is believed.
+  const found = isFound(belief) && seen.length > 0;
+  const next = found ? null : nextPull(box, belief);
   const pulled = new Map(drops.map((drop) => [drop.circuit, drop]));
   const ranked = list.map((circuit): RankedCircuit => {
     const leaf = box.marks.indexOf(circuit.fuse);
@@ -124,17 +127,19 @@ export function hunt(question: HuntQuestion): HuntAnswer {
       main: main >= 0,
     };
   });
-  const likely = belief.reduce((best, one) => (one.weight > best.weight ? one : best), belief[0]!);
+  const likely = likeliest(belief);
+  // What was seen does not all fit the likeliest: one of the pulls was misread.
+  const contradiction = seen.some(
+    ({ pull, outcome }) => outcomeIf(box, pull, likely.culprits) !== outcome,
+  );
   return {
     ranked: ranked.sort(
       (a, b) => b.chance - a.chance || (b.milliamps?.value ?? 0) - (a.milliamps?.value ?? 0),
     ),
     unfused: chance.unfused,
     next: next && (next.kind === 'feeder' ? box.mains[next.index]! : box.marks[next.index]!),
-    found: isFound(belief),
-    culprits: isFound(belief)
-      ? likely.culprits.map((i) => (i === BEHIND_NONE ? '' : box.marks[i]!))
-      : [],
+    found,
+    culprits: found ? likely.culprits.map((i) => (i === BEHIND_NONE ? '' : box.marks[i]!)) : [],
     excessMa,
     contradiction,
   };

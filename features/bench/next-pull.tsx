@@ -38,6 +38,7 @@ export function NextPull({
 }) {
   const { next, found, culprits, contradiction } = answer;
   const feeds = (fuse: string) => list.find((one) => one.fuse === fuse)?.feeds ?? '';
+  const pulled = (fuse: string) => answer.ranked.some((one) => one.fuse === fuse && one.pulled);
   const waiting = newest && newest.milliamps === null;
   return (
     <section className={shared.card} aria-label={t`Next pull`}>
@@ -55,7 +56,7 @@ export function NextPull({
       {contradiction ? (
         <p
           className={shared.doubt}
-        >{t`What fell contradicts itself: something woke or slept in between. Put all back, wait, and begin anew.`}</p>
+        >{t`One pull does not fit the others: something woke or slept in that second, or a fuse was not quite out. Pull what is asked for again; if it goes on, put all back, wait, and begin anew.`}</p>
       ) : null}
       {found && culprits[0] !== '' ? (
         <h2>
@@ -83,7 +84,9 @@ export function NextPull({
           <h2>
             {blocked
               ? t`Put ${blocked} back first`
-              : t`Pull ${next}${feeds(next) ? `, ${feeds(next)}` : ''}`}
+              : pulled(next)
+                ? t`Pull ${next} once more, to be sure`
+                : t`Pull ${next}${feeds(next) ? `, ${feeds(next)}` : ''}`}
           </h2>
           <p className={shared.quiet}>
             {blocked

@@ -265,6 +265,7 @@ export const keepOrReplaceTool = tool({
       isBuried: flags.buried === 'yes',
       condemned: null,
       shown: null,
+      isConfirmed: false,
       rules: DEFAULT_RULES,
     });
     const { years, nextSeason } = answer.left;

@@ -28,7 +28,7 @@ export const DRAWS = 1000;
  * Self-discharge grows in store, as antimony and dirt come to the negative plates: by a share of
  * itself in a month, this one standard deviation of those that are over zero. Our own assumption.
  */
-const GROWS_PER_MONTH = 0.07;
+const GROWS_PER_MONTH = 0.1;
 
 /** What came up to so much once comes up to it again, to within this: standard deviation. */
 const WEAK_AGAIN_PCT = 4;

@@ -14,6 +14,7 @@ const ask = (more: Partial<KeepQuestion> = {}) =>
     isBuried: false,
     condemned: null,
     shown: null,
+    isConfirmed: true,
     rules: DEFAULT_RULES,
     ...more,
   });
@@ -97,6 +98,10 @@ describe('keep or replace', () => {
     expect(likely.why.join(' ')).toMatch(/does not come up to full any more \(about six in ten\)/);
     expect(likely.why.join(' ')).toMatch(/let it rest a day, read, then load test it/);
     expect(shown(0.97).advice).toBe('replace');
+    // Nothing else says so: it is confirmed first.
+    const alone = ask({ shown: { kind: 'will-not-come-up', chance: 0.97 }, isConfirmed: false });
+    expect(alone.advice).toBe('test-first');
+    expect(alone.why.join(' ')).toMatch(/second full charge, on another charger/);
     fc.assert(
       fc.property(fc.double({ min: 0.4, max: 0.98, noNaN: true }), (chance) => {
         const less = shown(chance);
@@ -126,7 +131,15 @@ describe('keep or replace', () => {
   it('hears a cell that fails in the readings, and a load test that it passes against it', () => {
     const told = keepOrReplace(standing(sinking));
     expect(told.why.join(' ')).toMatch(/loses faster than is explained by itself/);
-    expect(told.advice).toBe('replace');
+    // All of it after one charge, by one meter: it is looked at once more before it is bought anew.
+    expect(told).toMatchObject({ advice: 'test-first', isDoubted: true });
+    const spread = {
+      gravities: [1.26, 1.26, 1.19, 1.26, 1.26, 1.26],
+      celsius: 15,
+      at: at('2027-01-13'),
+    };
+    const found = standing({ ...sinking, state: { ...sinking.state, hydrometer: spread } });
+    expect(keepOrReplace(found).advice).toBe('replace');
     const tested = keepOrReplace(
       standing({
         ...sinking,
@@ -139,6 +152,25 @@ describe('keep or replace', () => {
       }),
     );
     expect(tested.left.nextSeason).toBeGreaterThan(told.left.nextSeason);
+  });
+
+  it('one full charge after which it is low is confirmed by another', () => {
+    const full = (day: string) => ({ from: at(day) - 1, to: at(day), full: true });
+    const low = (...days: string[]) =>
+      keepOrReplace(
+        standing({
+          facts: { fittedYear: 2025 },
+          state: {
+            negativeOn: false,
+            connections: [{ at: at('2026-11-01'), on: false }],
+            charges: days.map(full),
+            lastFullAt: at(days.at(-1)!),
+            readings: days.map((day) => reading(day.replace(/..$/, '24'), 12.3)),
+          },
+        }),
+      );
+    expect(low('2026-12-21')).toMatchObject({ advice: 'test-first', isDoubted: true });
+    expect(low('2026-11-21', '2026-12-21').advice).toBe('replace');
   });
 
   it('says years as people do', () => {

@@ -14,6 +14,7 @@ import {
 } from '../estimation/findings';
 import { PROCEDURES } from '../procedures/procedures';
 import { ageYears, today, type BatteryRecord } from '../record/battery-record';
+import { hasFailingCell } from '../record/cells';
 import { conditionOf } from '../record/condition';
 import { lossOf, usableShareOf } from '../record/loss';
 import type { Rules } from '../rules/rules';
@@ -43,6 +44,8 @@ export interface KeepOrReplace {
   readonly way: WayOn;
   /** What is bought where one is, the cheapest a year. */
   readonly fresh: WayOn;
+  /** Its readings show the end of it. */
+  readonly isDoubted: boolean;
   /** Why, in sentences. */
   readonly why: readonly string[];
 }
@@ -90,6 +93,8 @@ export interface KeepQuestion {
   readonly condemned: string | null;
   /** What its readings show of its end, likely enough to be acted on; null: nothing. */
   readonly shown: Pick<FindingOfRecord, 'kind' | 'chance'> | null;
+  /** Something else than the readings after one charge says so too. */
+  readonly isConfirmed: boolean;
   readonly rules: Rules;
 }
 
@@ -175,6 +180,7 @@ export const keepOrReplace = (standing: BatteryRecord): KeepOrReplace =>
     isBuried: standing.details.access !== '',
     condemned: conditionOf(standing)?.seen ?? null,
     shown: endShown(standing),
+    isConfirmed: isConfirmed(standing),
     rules: standing.rules,
   });
 
@@ -190,9 +196,37 @@ function endShown(standing: BatteryRecord): KeepQuestion['shown'] {
   return chance < ACTED_ON_FROM ? null : { kind: found.kind, chance };
 }
 
+/** Read after so many full charges of this stay, it was not one charger that stopped early. */
+const CHARGES_TELL = 2;
+
+/**
+ * Whether the end that its readings show rests on more than one charge, one charger and one day: a
+ * load test that it failed, a cell that the hydrometer found, or readings after a second full
+ * charge. To buy a new one in vain costs more than to look once more.
+ */
+function isConfirmed(standing: BatteryRecord): boolean {
+  const { state, laidUpAt } = standing;
+  if (hasFailingCell(state) || isTestedWeak(standing)) return true;
+  const fulls = state.charges.filter(({ full, to }) => full && to >= (laidUpAt ?? 0) - MS_PER_DAY);
+  const read = fulls.filter(({ to }, i) => {
+    const until = fulls[i + 1]?.from ?? Infinity;
+    return state.readings.some((one) => !one.fed && one.at > to && one.at < until);
+  });
+  return read.length >= CHARGES_TELL;
+}
+
 /** The same of a battery of which just this is known. */
 export function waysWith(question: KeepQuestion): KeepOrReplace {
-  const { ageYears: age, health, condemned, shown, rules, chemistry, capsOpen } = question;
+  const {
+    ageYears: age,
+    health,
+    condemned,
+    shown,
+    isConfirmed,
+    rules,
+    chemistry,
+    capsOpen,
+  } = question;
   const worn = lifeLeft(age, health, usualYears(chemistry, capsOpen));
   const left = withShown(worn, shown);
   const ways = waysOn(question, left);
@@ -207,7 +241,7 @@ export function waysWith(question: KeepQuestion): KeepOrReplace {
   const shows = t`${old} It has about ${Math.round(100 * health.value)} % (${Math.round(100 * health.low)}–${Math.round(100 * health.high)} %) of what it is rated for.`;
   const through = t`${Math.min(99, Math.max(1, pct))} % that it is still good next year; ${yearsWords(left.years)} left.`;
   const buys = t`${cheapest.label}: ${formatMoney(cheapest.perYear, rules)} a year, ${formatMoney(cheapest.price + cheapest.labour, rules)} with the work.`;
-  const base = { health, left, ways, fresh: cheapest };
+  const base = { health, left, ways, fresh: cheapest, isDoubted: shown !== null };
   if (condemned !== null) {
     const why = [t`It is condemned: ${condemned}.`, buys];
     return { ...base, advice: 'replace', way: cheapest, why };
@@ -218,11 +252,14 @@ export function waysWith(question: KeepQuestion): KeepOrReplace {
   if (!shown && left.nextSeason >= KEEP_FROM) {
     return { ...base, advice: 'keep', way: keep, why };
   }
-  if (worn.nextSeason < REPLACE_UNDER || (shown?.chance ?? 0) >= READINGS_TELL_FROM) {
+  const isTold = (shown?.chance ?? 0) >= READINGS_TELL_FROM;
+  if (worn.nextSeason < REPLACE_UNDER || (isTold && isConfirmed)) {
     const first = t`Clean its clamps and test the charging first: do not rush.`;
     return { ...base, advice: 'replace', way: cheapest, why: [...why, first, buys] };
   }
-  const decides = t`Bright clamps, the charging at idle and a load test decide: do not rush.`;
+  const decides = isTold
+    ? t`So far only readings after one charge say so. Confirm it first: a load test, or a second full charge, on another charger and read with another meter where there is one.`
+    : t`Bright clamps, the charging at idle and a load test decide: do not rush.`;
   return { ...base, advice: 'test-first', way: keep, why: [...why, decides] };
 }
 

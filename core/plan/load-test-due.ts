@@ -14,7 +14,8 @@ const WAITS_UNTIL_DAYS = 24;
 /**
  * Whether a starter battery gets a load test in the round of today: it is old, or nobody is sure that it
  * is good for another season; nobody tested it in this stay, and a test would say something: full enough, at
- * rest, nothing on it. `passing`: somebody stands there anyway.
+ * rest, nothing on it; or its readings show the end of it, and that is to be confirmed. `passing`: somebody
+ * stands there anyway.
  */
 export function loadTestDue(
   standing: BatteryRecord,
@@ -25,14 +26,16 @@ export function loadTestDue(
   if (rules.loadTestBefore === 'never' || state.role !== 'starter') return false;
   if (VEHICLE_KINDS[standing.vehicleKind].goes !== 'cranks') return false;
   if (CHEMISTRIES[facts.chemistry].family !== 'lead-acid') return false;
-  const left = collectDay === null ? 0 : collectDay - today(standing);
-  if (left > FROM_DAYS || (left > WAITS_UNTIL_DAYS && !passing)) return false;
   if (state.maintainerSince !== null || state.chargeSince !== null) return false;
   if ((outlook?.soc.low ?? 0) < LOAD_TEST_FROM_PCT) return false;
   const rests = now - (state.disturbedAt ?? -Infinity) < rules.restHours * MS_PER_HOUR;
   const tested = (state.loadTests.at(-1)?.at ?? -Infinity) >= (laidUpAt ?? -Infinity);
   if (rests || tested) return false;
   // What an old one holds says little of what it gives: it is tested whatever its record is.
-  const { advice } = keepOrReplace(standing);
+  const { advice, isDoubted } = keepOrReplace(standing);
+  // What its readings doubt is confirmed in the next round, whatever its day is.
+  if (advice === 'test-first' && isDoubted) return true;
+  const left = collectDay === null ? 0 : collectDay - today(standing);
+  if (left > FROM_DAYS || (left > WAITS_UNTIL_DAYS && !passing)) return false;
   return advice === 'test-first' || (advice === 'keep' && isOld(standing));
 }

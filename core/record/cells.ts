@@ -27,6 +27,11 @@ export const waterFrom = (state: BatteryState, laidUpAt: number | null, before: 
   state.water.findLast(({ at }) => at < before)?.at ??
   (state.levels && state.levels.at < before ? state.levels.at : (laidUpAt ?? before));
 
+/** Its last hydrometer reading has a cell so far under the best that it is failing. */
+export const hasFailingCell = ({ hydrometer }: BatteryState): boolean =>
+  hydrometer !== null &&
+  gravities(hydrometer.gravities, hydrometer.celsius).spread > FAILING_SPREAD + 1e-9;
+
 /** What hydrometer and water say of single cells, where they say something. */
 export function cellSentences(standing: BatteryRecord): Sentence[] {
   const { state, facts, timeZone } = standing;

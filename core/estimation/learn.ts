@@ -423,10 +423,10 @@ function fittedAnew(line: Hypothesis, prior: Gaussian): Hypothesis[] {
 /** How surely a draw that was measured is the draw of the days around: a share of it. */
 const MEASURED_SD = 0.06;
 /**
- * A draw test sees what flows while all sleeps: what wakes by itself comes on top of it, so that it
- * is rather the least. Percent a day, mean and doubt; our own assumption.
+ * A draw test sees what flows while all sleeps: what wakes by itself may come on top of it. Percent a
+ * day, so much doubt; our own assumption.
  */
-const WAKES_PCT = [0.02, 0.05] as const;
+const WAKES_SD_PCT = 0.05;
 
 /**
  * The draw is known now, the excess of the vehicle in it. What was measured speaks for or
@@ -448,7 +448,7 @@ function drawMeasured(
   const spread = variance + sd * sd;
   const fits = maths.exp((-0.5 * (pct - mean) ** 2) / spread) / maths.sqrt(2 * maths.PI * spread);
   const belief = copyOf(line.belief);
-  resetComponent(belief, DRAW, pct + WAKES_PCT[0], maths.hypot(sd, WAKES_PCT[1]));
+  resetComponent(belief, DRAW, pct, maths.hypot(sd, WAKES_SD_PCT));
   const log = changed ? line.log : line.log + maths.log(0.5 * fits + 0.5 * 0.1);
   if (line.cause === 'cell') return [{ ...line, belief, log }];
   resetComponent(belief, EXCESS, 0, 0);

@@ -6,7 +6,7 @@ import { FIRST, Judged, hallsOf, houseThrough, type Hall } from './foresight';
 import { table } from './report';
 
 /** Of each condition: sites, and batteries of each; a site has one meter and four chargers. */
-const SITES = 24;
+const SITES = 12;
 const BATTERIES = 40;
 const WINTERS = 8;
 /** Seeds on which nothing was tried while the learning was written. */

@@ -367,7 +367,7 @@ function fullWhy(standing: BatteryRecord, { loss }: ChargeForecast): Sentence {
   const { fullChargeRule } = CHEMISTRIES[standing.facts.chemistry];
   return every === (fullChargeRule && standing.rules[fullChargeRule])
     ? say`Your rule asks for a full charge every ${days}, which comes before the line.`
-    : say`At its loss, standing part charged wears it as much after ${days} as a charge does: make it full before it meets the line.`;
+    : say`Standing part charged wears it: at its loss it wants a full charge after ${days}, which comes before the line.`;
 }
 
 /** What may come of it until collection if nobody charges it, as people say chances. */

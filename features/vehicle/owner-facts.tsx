@@ -49,6 +49,7 @@ function OwnerForm({
     priceLimit: before.priceLimit,
   });
   const [price, setPrice] = useState(before.priceLimit === null ? '' : String(before.priceLimit));
+  const [why, setWhy] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const keep = async () => {
     const limit = price.trim() === '' ? null : Number(price.replace(',', '.'));
@@ -58,7 +59,7 @@ function OwnerForm({
         owner: name.trim() === '' ? null : { name, contact },
         samePerson: samePerson === 'same',
         terms: { ...terms, priceLimit: terms.consent === 'up-to' ? limit : null },
-        why: '',
+        why,
       },
     });
     if (reply.ok) onKept();
@@ -126,6 +127,14 @@ function OwnerForm({
             onChange={(event) => setPrice(event.target.value)}
           />
         ) : null}
+      </div>
+      <div className={shared.fields}>
+        <TextField
+          label={t`How do you know?`}
+          maxLength={200}
+          value={why}
+          onChange={(event) => setWhy(event.target.value)}
+        />
       </div>
       <div className={shared.fields}>
         <Button type="primary" htmlType="submit">{t`Keep it`}</Button>

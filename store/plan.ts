@@ -30,6 +30,8 @@ export interface PlanChange {
   readonly closedBays: Pick<Bay, 'id' | 'mark'>[];
   /** Halls that stand elsewhere than before, and drives that take longer or less, in words. */
   readonly drives: string[];
+  /** Halls that are walked in another order, or in which bays are; in walking order. */
+  readonly walked: string[];
 }
 
 /** Each row has a thousand numbers of its own in the walking order. */
@@ -63,6 +65,7 @@ export function drawPlan(
   const change: PlanChange = {
     ...{ halls: [], closedHalls: [], bays: [], closedBays: [] },
     drives: drivesOf(db, drawn, places),
+    walked: [],
   };
   for (const { name, driveMinutes } of places) {
     prepared(
@@ -98,6 +101,7 @@ export function drawPlan(
   });
   const open = new Map(before.bays.map((bay) => [bay.mark, bay]));
   const now = halls.flatMap(baysOf);
+  change.walked.push(...walkedOtherwise(before, halls, now));
   for (const bay of now) {
     if (!open.has(bay.mark)) change.bays.push(bay.mark);
     putBay(db, { id: `bay-${bay.mark}`, ...bay });
@@ -109,6 +113,27 @@ export function drawPlan(
     change.closedBays.push({ id, mark });
   }
   return change;
+}
+
+/** Of what was here and is drawn again: the halls that are walked in another order, or whose bays are. */
+function walkedOtherwise(
+  before: { readonly halls: readonly Hall[]; readonly bays: readonly Bay[] },
+  halls: readonly HallDrawn[],
+  bays: readonly Pick<Bay, 'hallId' | 'mark'>[],
+): string[] {
+  const known = new Set(before.halls.map(({ id }) => id));
+  const kept = halls.filter(({ id }) => known.has(id));
+  const ids = new Set(kept.map(({ id }) => id));
+  const order = before.halls.filter(({ id }) => ids.has(id)).map(({ id }) => id);
+  if (order.join() !== kept.map(({ id }) => id).join()) return kept.map(({ name }) => name);
+  const placeOf = new Map(bays.map(({ mark, hallId }) => [mark, hallId]));
+  const wasIn = new Map(before.bays.map(({ mark, hallId }) => [mark, hallId]));
+  return kept.flatMap(({ id, name }) => {
+    const was = before.bays.filter((bay) => bay.hallId === id && placeOf.get(bay.mark) === id);
+    const is = bays.filter((bay) => bay.hallId === id && wasIn.get(bay.mark) === id);
+    const marks = (list: readonly Pick<Bay, 'mark'>[]) => list.map(({ mark }) => mark).join('\n');
+    return marks(was) === marks(is) ? [] : [name];
+  });
 }
 
 /** What a drawing changes of where halls stand, and of the drives there. */

@@ -47,6 +47,24 @@ it('a hall more, in the walking order that is drawn, with a gap that stays one',
   expect(site().temperatures.has('hall-loft')).toBe(true);
 });
 
+it('walked in another order alone is told too: halls, and bays of one hall', async () => {
+  const [first, second, ...rest] = drawn();
+  expect(await put([second!, first!, ...rest])).toMatchObject({ status: 200 });
+  const names = [second!, first!, ...rest].map(({ name }) => name);
+  expect(told().at(-1)).toMatchObject({ data: { halls: [], bays: [], walked: names } });
+  const count = told().length;
+  // Its rows the other way round.
+  const halls = drawn();
+  const many = halls.findIndex(({ rows }) => rows.length > 1);
+  halls[many] = { ...halls[many]!, rows: [...halls[many]!.rows].reverse() };
+  expect(await put(halls)).toMatchObject({ status: 200 });
+  expect(told()).toHaveLength(count + 1);
+  expect(told().at(-1)).toMatchObject({ data: { walked: [halls[many]!.name] } });
+  // As it is again, nothing is told.
+  expect(await put(drawn())).toMatchObject({ status: 200 });
+  expect(told()).toHaveLength(count + 1);
+});
+
 /** Without a bay. */
 const without = (halls: Drawn[], mark: string): Drawn[] =>
   halls.map((hall) => ({

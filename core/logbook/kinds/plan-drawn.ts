@@ -14,13 +14,16 @@ export const planDrawn = entryKind({
     ...{ halls: Names, closedHalls: Names, bays: Names, closedBays: Names },
     /** What changed of the drives, in words. */
     drives: Drives.optional(),
+    /** Halls that are walked in another order, or in which bays are; in walking order. */
+    walked: Names.optional(),
   }),
-  words: ({ halls, closedHalls, bays, closedBays, drives = [] }) => ({
+  words: ({ halls, closedHalls, bays, closedBays, drives = [], walked = [] }) => ({
     what: t`halls and bays drawn`,
     value: [
       ...halls.map((name) => `new: ${name}`),
       ...closedHalls.map((name) => `closed: ${name}`),
       ...drives,
+      ...(walked.length > 0 ? [t`walked otherwise: ${walked.join(', ')}`] : []),
       ...(bays.length > 0 ? [t`bays more: ${bays.join(' ')}`] : []),
       ...(closedBays.length > 0 ? [t`bays no more: ${closedBays.join(' ')}`] : []),
     ].join('; '),

@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { shortDay } from '../../core/day';
 import { formatMoney } from '../../core/words/words';
 import { hoursWords } from '../season/hours';
+import { PrintButton } from '../print/print-button';
 import { Caution } from '../ui/caution';
 import { DataTable } from '../ui/data-table';
 import { Quiet } from '../ui/quiet';
@@ -26,6 +27,7 @@ export function Account({ data }: { data: AccountData }) {
           <Link href="/season">{t`back to the plan`}</Link>
         </Quiet>
       </header>
+      <PrintButton />
       <div className={styles.group}>
         <DataTable caption={t`What the season came to`} head={[]}>
           <Row

@@ -196,7 +196,7 @@ const total = ({ seasons }: Played, of: (sum: Sum) => number): number =>
 /** A ratio of two ways over the same seasons, with its 90 % range by drawing seasons anew. */
 function ratio(a: Played, b: Played, of: (sum: Sum) => number): string {
   const chance = random(1);
-  const drawn = Array.from({ length: 2000 }, () => {
+  const drawn = Array.from({ length: 2000 }).flatMap(() => {
     let above = 0;
     let below = 0;
     for (let i = 0; i < a.seasons.length; i++) {
@@ -204,9 +204,10 @@ function ratio(a: Played, b: Played, of: (sum: Sum) => number): string {
       above += of(a.seasons[n]!);
       below += of(b.seasons[n]!);
     }
-    return above / below;
+    // Nothing against nothing is no ratio; something against nothing is any.
+    return above === 0 && below === 0 ? [] : [above / below];
   });
-  const shown = (value: number) => (Number.isFinite(value) ? value.toFixed(2) : '–');
+  const shown = (value: number) => (Number.isFinite(value) ? value.toFixed(2) : 'any');
   return `${shown(total(a, of) / total(b, of))} (${shown(quantile(drawn, 0.05))}–${shown(quantile(drawn, 0.95))})`;
 }
 

@@ -41,7 +41,7 @@ const HELP = `Velvet Ember keeps the batteries of laid-up vehicles ready.
                                             the work of a whole season, planned
   ./ember check-plan --in season.json --plan plan.json
                                             any plan held against its season, rule by rule
-  ./ember bench [--only sizes|server|paint|core|judge|draw|hunt|foresee|stream|season|played|soak]
+  ./ember bench [--only sizes|server|paint|core|judge|draw|hunt|foresee|elsewhere|stream|season|played|soak]
                                             how fast it is and how well it judges
   ./ember backup FILE [--data DIR]          a consistent copy, also while the server runs
   ./ember restore [FILE|DAY] [--data DIR]   puts a backup in place; the old data is kept aside;

@@ -67,6 +67,21 @@ const post = (entry: object) =>
     body: JSON.stringify(entry),
   });
 
+/** A house that reads each battery once a week: many stops want volts. */
+async function readOften(): Promise<void> {
+  const reply = await post({
+    ...{
+      id: uuidv7(),
+      subjectKind: 'rules',
+      subjectId: 'house',
+      kind: 'rules-changed',
+      version: 1,
+    },
+    ...{ at: DEMO_NOW, by: 'attendant', data: { patch: { readingDays: 7 } }, strikes: null },
+  });
+  expect(reply.status).toBe(200);
+}
+
 test('picked by mouse, typed, Enter: it is recorded; typed and left, it is still there', async ({
   page,
 }) => {
@@ -126,6 +141,7 @@ test('a field that was typed into is not left without a word', async ({ page }) 
 test('five stops without network, the first one’s lay-up withdrawn meanwhile: all of it arrives', async ({
   page,
 }) => {
+  await readOften();
   await open(page);
   await cutOff(page);
   const marks: string[] = [];
@@ -192,6 +208,7 @@ test('a browser that is killed the moment after keeps what was recorded without 
   const profile = mkdtempSync(join(tmpdir(), 'velvet-profile-'));
   const browse = () => chromium.launchPersistentContext(profile, BROWSER);
   try {
+    await readOften();
     const before = logged('reading').length;
     const context = await browse();
     if (isToTheBuilding) await giveCookies(context);

@@ -27,7 +27,7 @@ export interface FindingOfRecord {
 }
 
 /** From this chance on something is said; from the other on it is work to be done. */
-export const SAID_FROM = 0.25;
+export const SAID_FROM = 0.3;
 export const ACTED_ON_FROM = 0.4;
 
 /** While connected, a leaking cell is named of its own from this chance on. */

@@ -40,7 +40,7 @@ export const UNNOTED = {
   risePerDay: 0.0001,
   /** In a reading: mistyped, or another battery; and when it was doubted, and measured again. */
   outlier: 0.015,
-  outlierConfirmed: 0.002,
+  outlierConfirmed: 0.0001,
   /** Of those, so many show a lead-acid battery that is flat: the neighbour's seldom is. */
   outlierFlat: 0.1,
   /** In a full charge: it does not come up any more. */

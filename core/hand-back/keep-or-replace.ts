@@ -185,7 +185,7 @@ export const keepOrReplace = (standing: BatteryRecord): KeepOrReplace =>
   });
 
 /** The likeliest of what its readings show of its end, if a load test since it came leaves that likely. */
-function endShown(standing: BatteryRecord): KeepQuestion['shown'] {
+export function endShown(standing: BatteryRecord): KeepQuestion['shown'] {
   const found = lossOf(standing).findings.find(({ kind }) => AT_ITS_END.includes(kind));
   if (!found) return null;
   const { loadTests } = standing.state;

@@ -2,7 +2,7 @@ import type { ChargeForecast } from '../assessment/charge-forecast';
 import { LOAD_TEST_FROM_PCT } from '../battery/load-test';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { MS_PER_HOUR } from '../day';
-import { keepOrReplace } from '../hand-back/keep-or-replace';
+import { endShown, keepOrReplace } from '../hand-back/keep-or-replace';
 import { isOld, today, type BatteryRecord } from '../record/battery-record';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 
@@ -31,11 +31,12 @@ export function loadTestDue(
   const rests = now - (state.disturbedAt ?? -Infinity) < rules.restHours * MS_PER_HOUR;
   const tested = (state.loadTests.at(-1)?.at ?? -Infinity) >= (laidUpAt ?? -Infinity);
   if (rests || tested) return false;
-  // What an old one holds says little of what it gives: it is tested whatever its record is.
-  const { advice, isDoubted } = keepOrReplace(standing);
-  // What its readings doubt is confirmed in the next round, whatever its day is.
-  if (advice === 'test-first' && isDoubted) return true;
   const left = collectDay === null ? 0 : collectDay - today(standing);
-  if (left > FROM_DAYS || (left > WAITS_UNTIL_DAYS && !passing)) return false;
+  const isEarly = left > FROM_DAYS || (left > WAITS_UNTIL_DAYS && !passing);
+  // What its readings doubt is confirmed in the next round, whatever its day is.
+  if (isEarly && endShown(standing) === null) return false;
+  const { advice } = keepOrReplace(standing);
+  if (isEarly) return advice === 'test-first';
+  // What an old one holds says little of what it gives: it is tested whatever its record is.
   return advice === 'test-first' || (advice === 'keep' && isOld(standing));
 }

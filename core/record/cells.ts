@@ -38,13 +38,11 @@ export function cellSentences(standing: BatteryRecord): Sentence[] {
   const sentences: Sentence[] = [];
   const day = (at: number) => shortDay(dayOf(at, timeZone));
   const { hydrometer } = state;
-  if (hydrometer) {
+  if (hydrometer && hasFailingCell(state)) {
     const { spread, weakCell } = gravities(hydrometer.gravities, hydrometer.celsius);
-    if (spread > FAILING_SPREAD + 1e-9) {
-      sentences.push(
-        say`Hydrometer of ${figure(day(hydrometer.at))}: cell ${figure(String(weakCell))} is ${figure(decimal(spread, 3))} under the best, and over ${figure(decimal(FAILING_SPREAD, 3))} marks a failing cell.`,
-      );
-    }
+    sentences.push(
+      say`Hydrometer of ${figure(day(hydrometer.at))}: cell ${figure(String(weakCell))} is ${figure(decimal(spread, 3))} under the best, and over ${figure(decimal(FAILING_SPREAD, 3))} marks a failing cell.`,
+    );
   }
   const water = state.water.at(-1);
   if (water) {

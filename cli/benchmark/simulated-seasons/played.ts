@@ -127,15 +127,6 @@ const WAYS: readonly ((site: PlayedSite) => Way)[] = [
   () => new MonthlyReading(),
   () => new MaintainersFirst(),
 ];
-/** The same by the program, with full charges by the calendar: asked for apart, since each takes long. */
-const SCHOOLS: readonly ((site: PlayedSite) => Way)[] = [35, 90].map(
-  (days) => (site) =>
-    new ByTheProgram(site, `Velvet Ember, a full charge every ${days} days`, {
-      fullChargeBy: 'calendar',
-      fullChargeDays: days,
-      agmFullChargeDays: days,
-    }),
-);
 const PROGRAM = 0;
 const NOTEBOOK = 1;
 /** Seasons in which nothing was tried. */
@@ -148,13 +139,13 @@ interface Played {
 }
 
 /** Each way over so many seasons. */
-function playAll(seasons: number, ways: typeof WAYS, first: number): Played[] {
-  const played = ways.map(() => ({ name: '', seasons: [] as Sum[] }));
+function playAll(seasons: number): Played[] {
+  const played = WAYS.map(() => ({ name: '', seasons: [] as Sum[] }));
   for (let n = 0; n < seasons; n++) {
-    ways.forEach((wayFor, i) => {
+    WAYS.forEach((wayFor, i) => {
       const sum = empty();
       playSeason(
-        first + 1000 * n,
+        FIRST_SEED + 1000 * n,
         (site) => {
           const way = wayFor(site);
           played[i]!.name = way.name;
@@ -224,8 +215,8 @@ function dearer(played: readonly Played[]): string[] {
 }
 
 /** So many seasons of the demo's site, kept by the program's Rounds and in other ways. */
-export function benchPlayed(seasons: number, first = FIRST_SEED, schools = false): void {
-  const played = playAll(seasons, schools ? [...WAYS, ...SCHOOLS] : WAYS, first);
+export function benchPlayed(seasons: number): void {
+  const played = playAll(seasons);
   console.log();
   const share = (part: number, of: number) => `${((100 * part) / of).toFixed(2)} %`;
   const each = (value: number) => (value / seasons).toFixed(1);

@@ -43,6 +43,14 @@ const battery = (id: string, more: Loose = {}): Loose => ({
   ...more,
 });
 
+const charger = (id: string, chemistries: readonly string[], more: Loose = {}): Loose => ({
+  ...{ id, channels: 1, amps: 6, chemistries, nominalVolts: [12] },
+  ...more,
+});
+const ONE = charger('one', ['flooded', 'agm', 'lfp'], { channels: 2 });
+const HALL = { id: 'hall', celsius: { [on(0)]: 20 } };
+const SHED = { id: 'shed', celsius: { [on(0)]: 20 } };
+
 /** Two batteries in a hall, one in a shed, rounds on Mondays for nine weeks. */
 const season = (changes: Readonly<Record<string, Loose>> = {}, more: Loose = {}): SeasonDocument =>
   SeasonDocument.parse({
@@ -51,20 +59,8 @@ const season = (changes: Readonly<Record<string, Loose>> = {}, more: Loose = {})
     rounds: { weekdays: ['mon'], minutes: 60 },
     minutes: COSTS,
     risk: 0.5,
-    halls: [
-      { id: 'hall', celsius: { [on(0)]: 20 } },
-      { id: 'shed', celsius: { [on(0)]: 20 } },
-    ],
-    chargers: [
-      {
-        id: 'one',
-        channels: 2,
-        amps: 6,
-        chemistries: ['flooded', 'agm', 'lfp'],
-        nominalVolts: [12],
-      },
-      { id: 'two', channels: 1, amps: 6, chemistries: ['flooded', 'agm'], nominalVolts: [12] },
-    ],
+    halls: [HALL, SHED],
+    chargers: [ONE, charger('two', ['flooded', 'agm'])],
     batteries: [
       battery('a', changes.a),
       battery('b', { order: 2, ...changes.b }),
@@ -157,10 +153,7 @@ const sooner = (id: string, charger: string, channel = 1): Visit[] =>
 
 /** Lithium that is charged on the day from which it freezes. */
 const FROST = {
-  halls: [
-    { id: 'hall', celsius: { [on(0)]: 20 } },
-    { id: 'shed', celsius: { [on(0)]: 20, [on(30)]: -2 } },
-  ],
+  halls: [HALL, { id: 'shed', celsius: { [on(0)]: 20, [on(30)]: -2 } }],
 };
 const COLLECTED = { collect: on(63), collectSocPct: 70 };
 
@@ -222,10 +215,7 @@ const MUTANTS: Readonly<Record<Breach['rule'], Readonly<Record<string, Mutant>>>
       of: season(
         { c: { lineSocPct: 20 } },
         {
-          halls: [
-            { id: 'hall', celsius: { [on(0)]: 20 } },
-            { id: 'shed', celsius: { [on(0)]: 0 }, minCelsius: { [on(0)]: -20 } },
-          ],
+          halls: [HALL, { id: 'shed', celsius: { [on(0)]: 0 }, minCelsius: { [on(0)]: -20 } }],
         },
       ),
       visits: but('c', [35, 42], [read('c', 56)]),
@@ -293,23 +283,7 @@ const MUTANTS: Readonly<Record<Breach['rule'], Readonly<Record<string, Mutant>>>
       of: season(
         { c: { chemistry: 'efb' } },
         {
-          chargers: [
-            {
-              id: 'one',
-              channels: 2,
-              amps: 6,
-              chemistries: ['flooded', 'agm', 'lfp'],
-              nominalVolts: [12],
-            },
-            {
-              id: 'two',
-              channels: 1,
-              amps: 6,
-              chemistries: ['flooded', 'efb'],
-              nominalVolts: [12],
-            },
-            { id: 'three', channels: 1, amps: 6, chemistries: ['agm'], nominalVolts: [12] },
-          ],
+          chargers: [ONE, charger('two', ['flooded', 'efb']), charger('three', ['agm'])],
         },
       ),
       visits: but('c', [35, 42], charge('c', 35, 'three')),
@@ -323,15 +297,9 @@ const MUTANTS: Readonly<Record<Breach['rule'], Readonly<Record<string, Mutant>>>
         {},
         {
           chargers: [
-            {
-              id: 'one',
-              channels: 2,
-              amps: 6,
-              chemistries: ['flooded', 'agm', 'lfp'],
-              nominalVolts: [12],
-            },
-            { id: 'two', channels: 1, amps: 6, chemistries: ['flooded'], nominalVolts: [12] },
-            { id: 'weak', channels: 1, amps: 0.02, chemistries: ['flooded'], nominalVolts: [12] },
+            ONE,
+            charger('two', ['flooded']),
+            charger('weak', ['flooded'], { amps: 0.02 }),
           ],
         },
       ),
@@ -342,16 +310,7 @@ const MUTANTS: Readonly<Record<Breach['rule'], Readonly<Record<string, Mutant>>>
         { c: { chemistry: 'lfp', cells: 4 } },
         {
           ...FROST,
-          chargers: [
-            {
-              id: 'one',
-              channels: 2,
-              amps: 6,
-              chemistries: ['flooded', 'agm', 'lfp'],
-              nominalVolts: [12],
-            },
-            { id: 'two', channels: 1, amps: 6, chemistries: ['lfp'], nominalVolts: [12] },
-          ],
+          chargers: [ONE, charger('two', ['lfp'])],
         },
       ),
       right: but('c', [28, 35, 42], [...charge('c', 21, 'two'), read('c', 56)]),
@@ -377,28 +336,9 @@ const MUTANTS: Readonly<Record<Breach['rule'], Readonly<Record<string, Mutant>>>
         {},
         {
           chargers: [
-            {
-              id: 'one',
-              channels: 2,
-              amps: 6,
-              chemistries: ['flooded', 'agm', 'lfp'],
-              nominalVolts: [12],
-            },
-            {
-              id: 'two',
-              channels: 1,
-              amps: 6,
-              chemistries: ['flooded', 'agm'],
-              nominalVolts: [12],
-            },
-            {
-              id: 'three',
-              channels: 1,
-              amps: 6,
-              chemistries: ['flooded'],
-              nominalVolts: [12],
-              brokenUntil: on(40),
-            },
+            ONE,
+            charger('two', ['flooded', 'agm']),
+            charger('three', ['flooded'], { brokenUntil: on(40) }),
           ],
         },
       ),
@@ -417,10 +357,7 @@ const MUTANTS: Readonly<Record<Breach['rule'], Readonly<Record<string, Mutant>>>
       of: season(
         {},
         {
-          halls: [
-            { id: 'hall', celsius: { [on(0)]: 20 }, outlets: 1 },
-            { id: 'shed', celsius: { [on(0)]: 20 } },
-          ],
+          halls: [{ id: 'hall', celsius: { [on(0)]: 20 }, outlets: 1 }, SHED],
         },
       ),
       visits: sooner('c', 'two').map((visit) =>
@@ -434,10 +371,7 @@ const MUTANTS: Readonly<Record<Breach['rule'], Readonly<Record<string, Mutant>>>
       of: season(
         {},
         {
-          halls: [
-            { id: 'hall', celsius: { [on(0)]: 20 }, ventilationM3PerHour: 0.5 },
-            { id: 'shed', celsius: { [on(0)]: 20 } },
-          ],
+          halls: [{ id: 'hall', celsius: { [on(0)]: 20 }, ventilationM3PerHour: 0.5 }, SHED],
         },
       ),
       right: sooner('b', 'one', 2),

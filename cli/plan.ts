@@ -1,3 +1,4 @@
+import loadHighs from 'highs';
 import { writeFileSync } from 'node:fs';
 import { checkPlan } from '../core/schedule-validation/check';
 import { PlanDocument, SeasonDocument } from '../core/schedule/document';
@@ -14,7 +15,7 @@ import { number, optional, parseFlags, text, withDefault } from './flags';
 const ALLOWED = 'see docs/formats.md';
 
 /** `./ember plan`: a season document in, a plan out. */
-export function plan(argv: readonly string[]): number {
+export async function plan(argv: readonly string[]): Promise<number> {
   const flags = parseFlags(
     {
       in: text('the season', 'a JSON file as docs/formats.md has it'),
@@ -32,8 +33,8 @@ export function plan(argv: readonly string[]): number {
     flags.seconds * 1000,
     randomOne(1).uniform,
     () => performance.now(),
+    await loadHighs(),
   );
-  if (!Number.isFinite(bound.value)) bound.step(solution.cost);
   const proven = provenMinutes(bound);
   const made = writePlan(solution, proven, remediesFor(solution, randomOne(2).uniform));
   const json = JSON.stringify(made, null, 2);

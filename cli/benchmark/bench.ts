@@ -21,7 +21,6 @@ import { benchSoak } from './soak/soak';
 import { benchStream } from './stream';
 
 interface Flags {
-  readonly highs?: number | undefined;
   readonly seasons?: number | undefined;
   readonly every?: number | undefined;
   readonly kills?: number | undefined;
@@ -46,7 +45,7 @@ const PARTS = {
   },
   elsewhere: () => benchElsewhere(),
   stream: benchStream,
-  season: (flags: Flags) => benchSeason(flags.highs ?? null),
+  season: benchSeason,
   played: (flags: Flags) => benchPlayed(flags.seasons ?? 4),
   kills: (flags: Flags) => benchKills(flags.kills ?? 1000),
   phones: (flags: Flags) => benchPhones(flags.minutes ?? 60),
@@ -63,7 +62,6 @@ export async function bench(argv: readonly string[]): Promise<number> {
   const flags = parseFlags(
     {
       only: optional(oneOf(NAMES, 'one part alone')),
-      highs: optional(number(1, 3600, 's', 'with --only season: how long an exact solver gets')),
       seasons: optional(
         number(1, 1000, '', 'with --only played or soak: how many are lived through'),
       ),

@@ -1,77 +1,37 @@
-import { bestPath, type Market } from './path';
-import { CONNECT, type Problem, type Unit } from './problem';
-import { hangings } from './usage';
+import { bestPath, type Path } from './path';
+import { Prices, type Scarce } from './prices';
+import type { Unit } from './problem';
+
+/** Minutes over what a round has weigh as much as one channel over what there is. Our own choice. */
+const MINUTES_OVER = 30;
 
 /**
- * Minutes that no legal plan can do without, proven step by step.
- *
- * Places and halls entered, stops made, minutes of a round and channels are what couples the
- * batteries. Each is given a price; then every battery finds its own shortest path at those prices,
- * and the sum of their costs, less the worth of what there is to sell, is under every legal plan
- * (Lagrange's relaxation: M. L. Fisher, Management Science 27, 1981). What a place, a hall or a stop
- * costs is shared out among the batteries that may be visited there in that round: shares that
- * sum to the whole keep the bound true. Prices climb by subgradients, with a step after Polyak
- * toward the best plan known.
+ * Minutes that no legal plan can do without, proven step by step: what is scarce is given a price, and
+ * each battery finds its own cheapest path. Prices climb by subgradients, with a step after Polyak
+ * toward the best plan known (M. L. Fisher, Management Science 27, 1981). It comes close slowly, but
+ * each step takes no more than a path for each battery.
  */
 export class LowerBound {
   /** The best so far; −Infinity before the first step. */
   value = -Infinity;
   /** Some battery cannot be kept by the rules whatever the others do: no plan is legal. */
   impossible = false;
-  private readonly rounds: number;
-  /** What is entered on each way: who may come there, what it takes, and by battery and round what each pays. */
-  private readonly ways: readonly {
-    readonly groups: readonly { readonly units: readonly Unit[]; readonly minutes: number }[];
-    readonly shares: Float64Array;
-  }[];
-  /** Prices of a minute of each round, and of a channel of each sort of charger in each slot. */
-  private readonly minutePrice: Float64Array;
-  private readonly channelPrice: Float64Array;
-  private readonly channels: Float64Array;
-  private readonly sortOf: Int32Array;
+  private readonly prices: Prices;
   private eager = 1;
   private stale = 0;
 
-  constructor(private readonly problem: Problem) {
-    const rounds = problem.roundDay.length;
-    this.rounds = rounds;
-    const many = problem.units.length * rounds;
-    this.minutePrice = new Float64Array(rounds);
-    this.sortOf = Int32Array.from(problem.chargers, ({ sort }) => sort);
-    this.channelPrice = new Float64Array(problem.sorts * rounds);
-    this.channels = new Float64Array(problem.sorts * rounds);
-    problem.chargers.forEach(({ channels, from, sort }) => {
-      for (let r = Math.min(from, rounds); r < rounds; r++) {
-        this.channels[sort * rounds + r] = this.channels[sort * rounds + r]! + channels;
-      }
-    });
-    this.ways = problem.ways.map(({ minutes, of }) => ({
-      groups: Array.from(minutes, (takes, n) => ({
-        units: problem.units.filter(({ index }) => of[index] === n),
-        minutes: takes,
-      })).filter((group) => group.minutes > 0),
-      shares: new Float64Array(many),
-    }));
-    for (const { groups, shares } of this.ways) {
-      for (const { units, minutes } of groups) {
-        for (let r = 0; r < rounds; r++) {
-          const there = units.filter(({ lastRound }) => lastRound >= r);
-          for (const unit of there) shares[unit.index * rounds + r] = minutes / there.length;
-        }
-      }
-    }
+  constructor(private readonly scarce: Scarce) {
+    this.prices = new Prices(scarce);
   }
 
   /** One step of the prices; `upper` is the cost of the best plan known. */
   step(upper: number): void {
-    const { problem, rounds } = this;
+    const { problem, rounds } = this.scarce;
     if (this.impossible || rounds === 0) return;
-    const visits = new Uint8Array(problem.units.length * rounds);
-    const used = new Float64Array(this.channels.length);
-    const minutes = new Float64Array(rounds);
-    let sum = 0;
+    const bought = new Bought(this.scarce);
+    let sum = -this.prices.worth();
     for (const unit of problem.units) {
-      const market = this.marketOf(unit);
+      const market = this.prices.market(unit);
       const guess = bestPath(problem, unit, market, true, Infinity, 16);
       const path = bestPath(problem, unit, market, true, guess ? guess.cost : Infinity) ?? guess;
       if (!path) {
@@ -80,19 +40,8 @@ export class LowerBound {
         return;
       }
       sum += path.cost;
-      for (const { round, jobs } of path.visits) {
-        visits[unit.index * rounds + round] = 1;
-        minutes[round] = minutes[round]! + problem.jobMinutes[jobs]!;
-      }
-      for (const { charger, from, to } of hangings(problem, unit, path)) {
-        const sort = this.sortOf[charger]!;
-        for (let slot = from; slot < to; slot++) {
-          used[sort * rounds + slot] = used[sort * rounds + slot]! + 1;
-        }
-      }
+      bought.add(unit, path);
     }
-    for (let r = 0; r < rounds; r++) sum -= this.minutePrice[r]! * problem.roundMinutes;
-    for (let i = 0; i < used.length; i++) sum -= this.channelPrice[i]! * this.channels[i]!;
     if (sum > this.value + 1e-6) {
       if (sum > this.value + 0.01) this.stale = 0;
       this.value = sum;
@@ -100,122 +49,106 @@ export class LowerBound {
       this.eager *= 0.7;
       this.stale = 0;
     }
-    this.climb(upper, sum, visits, used, minutes);
+    this.climb(bought, this.eager * Math.max(0.01 * Math.abs(upper), upper - sum));
   }
 
-  private marketOf(unit: Unit): Market {
-    const { problem, rounds } = this;
-    const entry = new Float64Array(rounds);
-    const minute = new Float64Array(rounds);
-    for (let r = 0; r < rounds; r++) {
-      const at = unit.index * rounds + r;
-      minute[r] = 1 + this.minutePrice[r]!;
-      // Coming there takes minutes of the round as well.
-      entry[r] = this.shareAt(at) * minute[r]!;
-    }
-    const hangs = unit.onCharge ?? unit.kept;
-    const sorts = [...new Set(unit.chargers.map((charger) => this.sortOf[charger]!))];
-    const chargers = sorts.map((sort) =>
-      unit.chargers.find((charger) => this.sortOf[charger] === sort)!,
-    );
-    if (hangs && !chargers.includes(hangs.charger)) chargers.push(hangs.charger);
-    // A pinned charger is offered by name.
-    for (const { jobs, charger } of unit.pins.values()) {
-      if (
-        jobs & CONNECT &&
-        charger >= 0 &&
-        unit.chargers.includes(charger) &&
-        !chargers.includes(charger)
-      ) {
-        chargers.push(charger);
-      }
-    }
-    const open = chargers.map((charger) => {
-      const from = hangs?.charger === charger ? 0 : problem.chargers[charger]!.from;
-      const free = new Uint8Array(rounds);
-      for (let slot = from; slot < rounds; slot++) free[slot] = 1;
-      return free;
-    });
-    const price = chargers.map((charger) => {
-      const sort = this.sortOf[charger]!;
-      return this.channelPrice.subarray(sort * rounds, (sort + 1) * rounds);
-    });
-    const offered = chargers.flatMap((charger, k) => (unit.chargers.includes(charger) ? [k] : []));
-    return {
-      entry,
-      room: new Float64Array(rounds).fill(Infinity),
-      minute,
-      chargers,
-      open,
-      price,
-      offers: Array.from({ length: rounds }, (_, r) => offered.filter((k) => open[k]![r])),
-    };
-  }
-
-  /** What a battery pays in a round for all that is entered on the way to it. */
-  private shareAt(at: number): number {
-    let sum = 0;
-    for (const { shares } of this.ways) sum += shares[at]!;
-    return sum;
-  }
-
-  private climb(
-    upper: number,
-    sum: number,
-    visits: Uint8Array,
-    used: Float64Array,
-    minutes: Float64Array,
-  ): void {
-    const { problem, rounds } = this;
-    const gap = Math.max(0.01 * Math.abs(upper), upper - sum);
-    // Subgradients: who comes where more than his share, and what is sold more than there is.
+  /** Whoever comes oftener than his share pays more of it, and what is sold over what there is rises. */
+  private climb(bought: Bought, gap: number): void {
+    const { scarce, prices } = this;
+    const { rounds } = scarce;
+    const { visits } = bought;
     let square = 0;
-    for (const { groups } of this.ways) {
-      for (const { units } of groups) {
+    for (const companies of scarce.companies) {
+      for (const { units } of companies) {
+        if (units.length < 2) continue;
         for (let r = 0; r < rounds; r++) {
           let came = 0;
           for (const { index } of units) came += visits[index * rounds + r]!;
-          if (units.length > 1) square += came * (1 - came / units.length);
+          square += came * (1 - came / units.length);
         }
       }
     }
-    const overMinutes = new Float64Array(rounds);
-    for (let r = 0; r < rounds; r++) {
-      let entered = 0;
-      for (const unit of problem.units) {
-        const at = unit.index * rounds + r;
-        if (visits[at]) entered += this.shareAt(at);
+    bought.enter(prices);
+    const goods = [
+      { price: prices.minute, over: bought.minute, weight: 1 / MINUTES_OVER },
+      { price: prices.channel, over: bought.channel, weight: 1 },
+      { price: prices.outlet, over: bought.outlet, weight: 1 },
+      { price: prices.air, over: bought.air, weight: 1 },
+    ];
+    for (const { price, over, weight } of goods) {
+      for (let i = 0; i < price.length; i++) {
+        if (over[i]! > 0 || price[i]! > 0) square += (weight * over[i]!) ** 2;
       }
-      overMinutes[r] = minutes[r]! + entered - problem.roundMinutes;
-      if (overMinutes[r]! > 0 || this.minutePrice[r]! > 0) square += (overMinutes[r]! / 30) ** 2;
-    }
-    for (let i = 0; i < used.length; i++) {
-      const over = used[i]! - this.channels[i]!;
-      if (over > 0 || this.channelPrice[i]! > 0) square += over * over;
     }
     if (square === 0) return;
-    const step = (this.eager * gap) / square;
-    for (const { groups, shares } of this.ways) {
-      for (const { units, minutes: takes } of groups) {
-        const there: number[] = [];
+    const step = gap / square;
+    scarce.companies.forEach((companies, w) => {
+      const shares = prices.shares[w]!;
+      for (const { units, minutes } of companies) {
         for (let r = 0; r < rounds; r++) {
-          there.length = 0;
-          for (const { index, lastRound } of units)
-            if (lastRound >= r) there.push(index * rounds + r);
+          const there = units.filter(({ lastRound }) => lastRound >= r);
           if (there.length < 2) continue;
-          for (const at of there) shares[at] = shares[at]! + step * visits[at]!;
-          ontoSimplex(shares, there, takes);
+          const at = there.map(({ index }) => index * rounds + r);
+          for (const i of at) shares[i] = shares[i]! + step * visits[i]!;
+          ontoSimplex(shares, at, minutes);
         }
       }
+    });
+    for (const { price, over, weight } of goods) {
+      for (let i = 0; i < price.length; i++) {
+        if (over[i]! === -Infinity) continue;
+        price[i] = Math.max(0, price[i]! + step * over[i]! * weight * weight);
+      }
     }
-    for (let r = 0; r < rounds; r++) {
-      this.minutePrice[r] = Math.max(0, this.minutePrice[r]! + (step * overMinutes[r]!) / 900);
-    }
-    for (let i = 0; i < used.length; i++) {
-      this.channelPrice[i] = Math.max(
-        0,
-        this.channelPrice[i]! + step * (used[i]! - this.channels[i]!),
+  }
+}
+
+/** What the paths of all batteries buy together, over what there is; and who comes where. */
+class Bought {
+  readonly visits: Uint8Array;
+  readonly minute: Float64Array;
+  readonly channel: Float64Array;
+  readonly outlet: Float64Array;
+  readonly air: Float64Array;
+
+  constructor(private readonly scarce: Scarce) {
+    const { rounds, problem, channels, outlets, air } = scarce;
+    const byHall = (there: Float64Array) =>
+      Float64Array.from(
+        { length: there.length * rounds },
+        (_, i) => -there[Math.floor(i / rounds)]!,
       );
+    this.visits = new Uint8Array(problem.units.length * rounds);
+    this.minute = new Float64Array(rounds).fill(-problem.roundMinutes);
+    this.channel = channels.map((there) => -there);
+    this.outlet = byHall(outlets);
+    this.air = byHall(air);
+  }
+
+  add(unit: Unit, path: Path): void {
+    const { rounds, problem, channelsOfOne } = this.scarce;
+    const more = (of: Float64Array, at: number, amount: number) => (of[at] = of[at]! + amount);
+    for (const { round, jobs } of path.visits) {
+      this.visits[unit.index * rounds + round] = 1;
+      more(this.minute, round, problem.jobMinutes[jobs]!);
+    }
+    for (const { sort, from, to } of this.scarce.heldBy(unit, path)) {
+      for (let slot = from; slot < to; slot++) {
+        more(this.channel, sort * rounds + slot, 1);
+        more(this.outlet, unit.hall * rounds + slot, 1 / channelsOfOne[sort]!);
+        more(this.air, unit.hall * rounds + slot, unit.air);
+      }
+    }
+  }
+
+  /** Adds what they enter, at their shares of it. */
+  enter({ shares }: Prices): void {
+    const { rounds } = this.scarce;
+    for (let at = 0; at < this.visits.length; at++) {
+      if (!this.visits[at]) continue;
+      for (const share of shares) {
+        this.minute[at % rounds] = this.minute[at % rounds]! + share[at]!;
+      }
     }
   }
 }

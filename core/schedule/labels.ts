@@ -1,4 +1,5 @@
-import { CONNECT, DISCONNECT, NEVER, READING, dueRound, type Problem, type Unit } from './problem';
+import { ahead } from './ahead';
+import type { Market } from './path';
 
 /** One battery left wanting weighs more than any time, then a day under the line, then a job missed. */
 export const WANT = 1e8;
@@ -28,6 +29,26 @@ class Labels {
   jobs = new Uint8Array(this.room);
   /** Cost with the least that is still to come. */
   least = new Float64Array(this.room);
+  /** The next dearer one of this round in the same line; −1: none. */
+  private next = new Int32Array(this.room);
+  private beaten = new Uint8Array(this.room);
+  private round = 0;
+  private dearer: Market['dearer'] = null;
+  private cheapest = new Int32Array(32);
+
+  /** Begins a round behind the labels that there are. */
+  openRound(at: number, round: number, dearer: Market['dearer']): void {
+    this.begin = at;
+    this.size = at;
+    this.round = round;
+    this.dearer = dearer;
+    this.cheapest.fill(-1);
+  }
+
+  /** Minutes that one may cost more than another from here on, by what they hang on. */
+  private more(charger: number, other: number): number {
+    return charger < 0 || charger === other ? 0 : this.dearer![charger]![other]![this.round]!;
+  }
 
   grow(): void {
     this.room *= 2;
@@ -48,6 +69,8 @@ class Labels {
     this.parent = wider(this.parent);
     this.jobs = wider(this.jobs);
     this.least = wider(this.least);
+    this.next = wider(this.next);
+    this.beaten = wider(this.beaten);
   }
 
   /** Puts one label in the place of another. */
@@ -66,26 +89,116 @@ class Labels {
     this.least[to] = this.least[from]!;
   }
 
-  has(): void {
+  /**
+   * Puts one in, unless another of this round is as good in everything; those that it is as good as
+   * in everything are beaten. What hangs is compared with what hangs on the same charger, or on any
+   * where the market says what one may cost more than another.
+   */
+  put(
+    cost: number,
+    penalty: number,
+    wanted: number,
+    charger: number,
+    full: number,
+    look: number,
+    levels: number,
+    lamp: number,
+    ready: number,
+    parent: number,
+    jobs: number,
+    least: number,
+  ): void {
+    const line = charger < 0 ? 0 : this.dearer ? 1 : charger + 1;
+    if (line >= this.cheapest.length) {
+      const cheapest = new Int32Array(2 * line).fill(-1);
+      cheapest.set(this.cheapest);
+      this.cheapest = cheapest;
+    }
+    const { cost: costs, wanted: wants, full: fulls, look: looks, next, charger: chargers } = this;
+    const { levels: waters, lamp: lamps, ready: readies } = this;
+    // A line stands in order of cost: what costs more is never as good.
+    let before = -1;
+    let j = this.cheapest[line]!;
+    for (let at = j; at >= 0 && costs[at]! <= cost; at = next[at]!) {
+      if (
+        fulls[at]! >= full &&
+        looks[at]! >= look &&
+        waters[at]! >= levels &&
+        lamps[at]! >= lamp &&
+        readies[at]! <= ready &&
+        // One that wants nothing yet may still have to pay for it.
+        costs[at]! + (wanted && !wants[at] ? WANT : 0) + this.more(chargers[at]!, charger) <= cost
+      ) {
+        return;
+      }
+      if (costs[at]! < cost) {
+        before = at;
+        j = next[at]!;
+      }
+    }
+    for (let last = before; j >= 0; j = next[j]!) {
+      if (
+        fulls[j]! <= full &&
+        looks[j]! <= look &&
+        waters[j]! <= levels &&
+        lamps[j]! <= lamp &&
+        readies[j]! >= ready &&
+        cost + (!wanted && wants[j] ? WANT : 0) + this.more(charger, chargers[j]!) <= costs[j]!
+      ) {
+        this.beaten[j] = 1;
+        if (last < 0) this.cheapest[line] = next[j]!;
+        else next[last] = next[j]!;
+      } else last = j;
+    }
     if (this.size >= this.room) this.grow();
+    const at = this.size++;
+    this.cost[at] = cost;
+    this.penalty[at] = penalty;
+    this.wanted[at] = wanted;
+    this.charger[at] = charger;
+    this.full[at] = full;
+    this.look[at] = look;
+    this.levels[at] = levels;
+    this.lamp[at] = lamp;
+    this.ready[at] = ready;
+    this.parent[at] = parent;
+    this.jobs[at] = jobs;
+    this.least[at] = least;
+    this.beaten[at] = 0;
+    if (before < 0) {
+      this.next[at] = this.cheapest[line]!;
+      this.cheapest[line] = at;
+    } else {
+      this.next[at] = this.next[before]!;
+      this.next[before] = at;
+    }
+  }
+
+  /** Ends a round: what was beaten goes, and of the others the most promising ones stay. */
+  closeRound(most: number): void {
+    let to = this.begin;
+    for (let j = this.begin; j < this.size; j++) {
+      if (this.beaten[j]) continue;
+      if (to !== j) this.move(j, to);
+      to++;
+    }
+    this.size = to;
+    if (to - this.begin <= most) return;
+    const edge = this.least.slice(this.begin, to).sort()[most - 1]!;
+    to = this.begin;
+    for (let j = this.begin; j < this.size && to < this.begin + most; j++) {
+      if (this.least[j]! > edge) continue;
+      if (to !== j) this.move(j, to);
+      to++;
+    }
+    this.size = to;
   }
 }
 
 /** The labels of the search that is under way. */
 export const labels = new Labels();
 
-/** The least that is still to come, for the search that is under way. */
-const ahead = {
-  /** Of looks, by the round in which the next one is due. */
-  looks: new Float64Array(0),
-  /** Of a charge that is still to begin, and of one that is still to end. */
-  charge: 0,
-  takeOff: 0,
-  /** What is dearer than this leads nowhere. */
-  limit: Infinity,
-};
-
-/** Puts a label in, unless another of this round is as good in everything; drops those it beats. */
+/** Puts a label in where it may lead somewhere. */
 export function put(
   cost: number,
   penalty: number,
@@ -99,108 +212,7 @@ export function put(
   parent: number,
   jobs: number,
 ): void {
-  const all = labels;
-  const toCome =
-    (look < ahead.looks.length ? ahead.looks[look]! : 0) +
-    (charger >= 0 ? ahead.takeOff : full === NEVER - 1 ? 0 : ahead.charge);
-  if (cost + toCome > ahead.limit) return;
-  const { cost: costs, wanted: wants, charger: chargers, full: fulls } = all;
-  const { look: looks, levels: waters, lamp: lamps, ready: readies } = all;
-  for (let j = all.begin; j < all.size; j++) {
-    if (chargers[j] !== charger) continue;
-    const other = costs[j]!;
-    // One that wants nothing yet may still have to pay for it.
-    if (other + (wanted && !wants[j] ? WANT : 0) <= cost) {
-      if (
-        fulls[j]! >= full &&
-        looks[j]! >= look &&
-        waters[j]! >= levels &&
-        lamps[j]! >= lamp &&
-        readies[j]! <= ready
-      ) {
-        return;
-      }
-    }
-    if (
-      cost + (!wanted && wants[j] ? WANT : 0) <= other &&
-      fulls[j]! <= full &&
-      looks[j]! <= look &&
-      waters[j]! <= levels &&
-      lamps[j]! <= lamp &&
-      readies[j]! >= ready
-    ) {
-      all.move(--all.size, j);
-      j--;
-    }
-  }
-  all.has();
-  const at = all.size++;
-  all.cost[at] = cost;
-  all.penalty[at] = penalty;
-  all.wanted[at] = wanted;
-  all.charger[at] = charger;
-  all.full[at] = full;
-  all.look[at] = look;
-  all.levels[at] = levels;
-  all.lamp[at] = lamp;
-  all.ready[at] = ready;
-  all.parent[at] = parent;
-  all.jobs[at] = jobs;
-  all.least[at] = cost + toCome;
-}
-
-/** Keeps the most promising of this round's labels. */
-export function thin(most: number): void {
-  const all = labels;
-  const count = all.size - all.begin;
-  if (count <= most) return;
-  const sorted = all.least.slice(all.begin, all.size).sort();
-  const edge = sorted[most - 1]!;
-  let to = all.begin;
-  for (let j = all.begin; j < all.size && to < all.begin + most; j++) {
-    if (all.least[j]! > edge) continue;
-    if (to !== j) all.move(j, to);
-    to++;
-  }
-  all.size = to;
-}
-
-/** Fills what is still to come at least: looks by interval, one after another, at a market's prices. */
-export function lookAhead(problem: Problem, unit: Unit, entry: Float64Array, limit: number): void {
-  const { jobMinutes } = problem;
-  const { lastRound, until } = unit;
-  const cheapest = Math.min(jobMinutes[READING]!, jobMinutes[DISCONNECT]!);
-  if (ahead.looks.length < lastRound + 1) ahead.looks = new Float64Array(lastRound + 1);
-  const looks = ahead.looks;
-  looks.fill(0);
-  // From the last round back: a look there, and all that follow it; then the least up to each.
-  const from = new Float64Array(lastRound + 1);
-  const least = new Float64Array(lastRound + 1);
-  for (let r = lastRound; r >= 0; r--) {
-    const due = dueRound(problem, problem.roundDay[r]!, unit.readingEvery, until);
-    let next = 0;
-    if (due <= lastRound) {
-      next = Infinity;
-      for (let q = r + 1; q <= due; q++) next = Math.min(next, from[q]!);
-    }
-    from[r] = entry[r]! + cheapest + next;
-  }
-  let best = Infinity;
-  for (let r = 0; r <= lastRound; r++) {
-    best = Math.min(best, from[r]!);
-    least[r] = best;
-  }
-  looks.set(least);
-  ahead.takeOff = unit.kept ? 0 : Math.max(0, jobMinutes[DISCONNECT]! - cheapest);
-  ahead.charge = jobMinutes[CONNECT]! + ahead.takeOff;
-  if (jobMinutes[READING]! > jobMinutes[CONNECT | DISCONNECT]!) ahead.charge = 0;
-  ahead.limit = limit;
-}
-
-/** Nothing is known of what is to come, where rules may be broken. */
-export function lookNowhere(): void {
-  ahead.looks = new Float64Array(0);
-  ahead.charge = 0;
-  ahead.takeOff = 0;
-  ahead.limit = Infinity;
+  const least = cost + ahead.least(charger, full, look, levels, ready);
+  if (least > ahead.limit) return;
+  labels.put(cost, penalty, wanted, charger, full, look, levels, lamp, ready, parent, jobs, least);
 }

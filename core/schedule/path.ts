@@ -1,4 +1,5 @@
-import { MISS, UNDER, WANT, labels, lookAhead, lookNowhere, put, thin } from './labels';
+import { ahead } from './ahead';
+import { MISS, UNDER, WANT, labels, put } from './labels';
 import {
   CONNECT,
   DISCONNECT,
@@ -44,6 +45,11 @@ export interface Market {
   readonly open: readonly Uint8Array[];
   /** Likewise, what that costs. */
   readonly price: readonly Float64Array[] | null;
+  /**
+   * By two chargers and round: what hanging on the first one from then on may cost more at most than
+   * on the second one. Null: what hangs on one is not compared with what hangs on another.
+   */
+  readonly dearer: readonly (readonly Float64Array[])[] | null;
   /** By round: which of them are worth beginning a charge on. */
   readonly offers: readonly (readonly number[])[];
 }
@@ -104,15 +110,14 @@ class PathSearch {
 
   best(limit: number, most: number): Path | null {
     const { problem, unit, market } = this;
-    if (this.strict) lookAhead(problem, unit, market.entry, limit + 1e-9);
-    else lookNowhere();
+    if (this.strict) ahead.fill(problem, unit, market, limit + 1e-9);
+    else ahead.nothing();
     this.begin();
     let from = 0;
     let to = 1;
     for (let r = 0; r <= unit.lastRound; r++) {
       this.come(r);
-      labels.begin = to;
-      labels.size = to;
+      labels.openRound(to, r, market.dearer);
       for (let i = from; i < to; i++) {
         this.cost = labels.cost[i]!;
         this.penalty = labels.penalty[i]!;
@@ -121,7 +126,7 @@ class PathSearch {
         if (hung < 0) this.off(i);
         else this.hanging(i, hung);
       }
-      thin(most);
+      labels.closeRound(most);
       from = labels.begin;
       to = labels.size;
       if (from === to) return null;
@@ -184,6 +189,7 @@ class PathSearch {
     const { unit, market, problem } = this;
     const pin = unit.pins.get(r);
     this.r = r;
+    ahead.at(r);
     this.day = problem.roundDay[r]!;
     this.before = r > 0 ? problem.roundDay[r - 1]! : -1;
     this.wants = pin ? pin.jobs : 0;

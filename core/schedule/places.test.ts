@@ -3,6 +3,7 @@ import { randomOne } from '../../simulators/random';
 import { seasonOfChance } from '../../simulators/seasons';
 import { checkPlan } from '../schedule-validation/check';
 import { LowerBound } from './bound';
+import { Scarce } from './prices';
 import { SeasonDocument, type PlanDocument } from './document';
 import { problemOf } from './problem';
 import { firstPlan } from './solve';
@@ -24,7 +25,7 @@ const planOf = (season: SeasonDocument, chance = 1) =>
 const goesTo = ({ rounds }: PlanDocument, hall: string) =>
   rounds.filter(({ stops }) => stops.some((stop) => stop.hall === hall)).length;
 const boundOf = (season: SeasonDocument, upper: number) => {
-  const bound = new LowerBound(problemOf(season));
+  const bound = new LowerBound(new Scarce(problemOf(season)));
   for (let i = 0; i < 25; i++) bound.step(upper);
   return bound.value;
 };

@@ -2,7 +2,7 @@ import { toDay } from '../day';
 import { wantingIn, type PlanDocument } from './document';
 import type { Path, PathVisit } from './path';
 import { CONNECT, DISCONNECT, JOB_BITS, readyDay, socAt, type Problem, type Unit } from './problem';
-import { LEFT_ALONE, SLOT, Solution, firstPlan, rank } from './solve';
+import { SLOT, Solution, firstPlan, rank } from './solve';
 import { Tightening, type Chance } from './tighten';
 import { fateOf } from './unmet';
 
@@ -85,11 +85,11 @@ export function replan(problem: Problem, earlier: PlanDocument | null, chance: C
   for (const unit of order) {
     const path = known.get(unit.id) ?? { visits: [], cost: 0, penalty: 0 };
     if (isLegal(problem, unit, path) && solution.usage.fits(unit, path)) solution.set(unit, path);
-    else if (unit.kept || unit.onCharge) place(solution, unit);
+    else if (unit.kept || unit.onCharge) solution.place(unit, SLOT);
     else open.push(unit);
   }
   open.sort((a, b) => a.failsAt(-1) - b.failsAt(-1));
-  for (const unit of open) place(solution, unit);
+  for (const unit of open) solution.place(unit, SLOT);
   for (const unit of open) solution.improve(unit);
   // Those that were left wanting before stay so rather than upset the others.
   const before = new Set(wantingIn(earlier));
@@ -111,11 +111,6 @@ function relieved(solution: Solution, meant: (unit: Unit) => boolean, chance: Ch
     tightening.relieve(left[i % left.length]!);
   }
   return tightening.finish();
-}
-
-function place(solution: Solution, unit: Unit): void {
-  const market = solution.usage.market(unit, 1, null, SLOT);
-  solution.set(unit, solution.usage.best(unit, market) ?? LEFT_ALONE);
 }
 
 /** How one plan differs from another. */

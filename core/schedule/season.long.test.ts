@@ -4,6 +4,7 @@ import { randomOne } from '../../simulators/random';
 import { checkPlan } from '../schedule-validation/check';
 import { dayName, toDay } from '../day';
 import { LowerBound } from './bound';
+import { Scarce } from './prices';
 import { SeasonDocument, type PlanDocument } from './document';
 import type { SeasonJob } from '../logbook/season-jobs';
 import { problemOf, readyDay, socAt } from './problem';
@@ -247,7 +248,7 @@ describe('a whole season', () => {
       const problem = problemOf(seasonOfChance(seed, { ...size, chargers: 6 }));
       const solution = firstPlan(problem);
       const first = solution.cost;
-      const bound = new LowerBound(problem);
+      const bound = new LowerBound(new Scarce(problem));
       const better = tightened(solution, 60, randomOne(seed).uniform);
       for (let i = 0; i < 12; i++) bound.step(better.cost);
       expect(better.cost).toBeLessThanOrEqual(first + 1e-6);

@@ -1,6 +1,6 @@
 import { WANT } from './labels';
 import type { Path } from './path';
-import type { Problem, Unit } from './problem';
+import { CONNECT, type Problem, type Unit } from './problem';
 import { Usage } from './usage';
 
 /** A path for each battery, and what they take together. */
@@ -33,6 +33,34 @@ export class Solution {
     this.penalty -= path.penalty;
     this.paths[unit.index] = null;
     return path;
+  }
+
+  /**
+   * Begins anew with these paths, whose chargers are meant by their sort; a battery whose path is
+   * missing, or fits on none of them, gets its best one beside the others.
+   */
+  adopt(paths: readonly (Path | null)[]): void {
+    const { units } = this.problem;
+    for (const unit of units) this.take(unit);
+    const begun = ({ index }: Unit) =>
+      paths[index]?.visits.find(({ jobs }) => jobs & CONNECT)?.round ?? -1;
+    const order = [...units].sort((a, b) => rank(a) - rank(b) || begun(a) - begun(b));
+    const left: Unit[] = [];
+    for (const unit of order) {
+      const path = paths[unit.index];
+      const placed = path && this.usage.placed(unit, path);
+      if (placed) this.set(unit, placed);
+      // What hangs already takes its channel before the others.
+      else if (unit.kept || unit.onCharge) this.place(unit);
+      else left.push(unit);
+    }
+    for (const unit of left) this.place(unit);
+  }
+
+  /** Gives one battery its best path beside those that have one; `slot` as of a market. */
+  place(unit: Unit, slot = 0): void {
+    const market = this.usage.market(unit, 1, null, slot);
+    this.set(unit, this.usage.best(unit, market) ?? LEFT_ALONE);
   }
 
   /**

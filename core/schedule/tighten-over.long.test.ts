@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import loadHighs, { type Highs } from 'highs';
 import { seasonOfChance } from '../../simulators/seasons';
 import { randomOne } from '../../simulators/random';
 import { checkPlan } from '../schedule-validation/check';
@@ -15,6 +16,11 @@ const ticking = () => {
 const season = (seed: number, chargers = 6) =>
   seasonOfChance(seed, { batteries: 12, chargers, weeks: 12 });
 
+let highs: Highs;
+beforeAll(async () => {
+  highs = await loadHighs();
+});
+
 describe('tightening against the clock', () => {
   it('never makes a plan worse nor its bound lower, and says how far it is', () => {
     fc.assert(
@@ -22,7 +28,8 @@ describe('tightening against the clock', () => {
         const made = season(seed);
         const first = firstPlan(problemOf(made));
         const before = { minutes: first.usage.minutes, penalty: first.penalty };
-        const run = tightenOver(first, 60, randomOne(seed).uniform, ticking());
+        const solver = seed % 3 > 0 ? highs : null;
+        const run = tightenOver(first, 60, randomOne(seed).uniform, ticking(), solver);
         const told: TightenProgress[] = [];
         let step = run.next();
         for (; !step.done; step = run.next()) told.push(step.value);
@@ -51,7 +58,13 @@ describe('tightening against the clock', () => {
   });
 
   it('ends at once when it is told to, with the best that it has', () => {
-    const run = tightenOver(firstPlan(problemOf(season(3))), 1e9, randomOne(3).uniform, ticking());
+    const run = tightenOver(
+      firstPlan(problemOf(season(3))),
+      1e9,
+      randomOne(3).uniform,
+      ticking(),
+      highs,
+    );
     const first = run.next();
     expect(first.done).toBe(false);
     const end = run.next(true);
@@ -67,7 +80,7 @@ describe('tightening against the clock', () => {
     const made = season(5);
     const plan = firstPlan(problemOf(made));
     const { minutes } = plan.usage;
-    const { solution } = tightenFor(plan, 0, randomOne(1).uniform, ticking());
+    const { solution } = tightenFor(plan, 0, randomOne(1).uniform, ticking(), highs);
     expect(solution.usage.minutes).toBeLessThanOrEqual(minutes + 1e-6);
     expect(checkPlan(made, writePlan(solution, null)).breaches).toEqual([]);
   });
@@ -85,6 +98,7 @@ describe('tightening against the clock', () => {
       40,
       randomOne(2).uniform,
       ticking(),
+      highs,
     );
     expect(provenMinutes(bound)).toBeNull();
   });

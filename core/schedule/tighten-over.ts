@@ -1,11 +1,30 @@
+import type { Highs } from 'highs';
 import { LowerBound } from './bound';
+import { Columns } from './columns';
+import { Scarce } from './prices';
+import type { Path } from './path';
 import type { Solution } from './solve';
 import { Tightening, type Chance } from './tighten';
 
 /** Minutes by which a worse plan may be gone on from, at the beginning. Our own choice. */
 const HEAT_MINUTES = 4;
-/** Share of the time that goes into the bound. Our own choice. */
+/** Batteries up to which a season is made a programme of: beyond them its solver takes too long. */
+const MOST_AS_PROGRAMME = 250;
+/** Share of the time that goes into the bound of a larger one. Our own choice. */
 const BOUND_SHARE = 0.3;
+/** Batteries up to which the programme is asked for whole plans: of more it finds none in time. */
+const MOST_WHOLE = 24;
+/** Shares of the time from which the programme is grown, and to which. Our own choices, like the next ones. */
+const GROWN_FROM = 0.12;
+const GROWN_TO = 0.8;
+/** Steps of the programme after which the search goes on from what it would have most walk, and how far. */
+const STEPS_A_TURN = 7;
+const SEARCHES_A_TURN = 40;
+/** How often it is asked, and of the time for each. */
+const WHOLES = 3;
+const WHOLE_SHARE = 0.08;
+/** Minutes within which a plan is as good as what is proven. */
+const REACHED = 0.01;
 
 /** How far tightening has come. */
 export interface TightenProgress {
@@ -16,47 +35,132 @@ export interface TightenProgress {
   readonly bound: number | null;
 }
 
+/** Minutes that are proven to be needed; `impossible`: no plan is legal. */
+export interface Proven {
+  readonly value: number;
+  readonly impossible: boolean;
+}
+
 /** What tightening came to. */
 export interface Tightened {
   readonly solution: Solution;
-  readonly bound: LowerBound;
+  readonly bound: Proven;
 }
 
 /** What a bound proves, in whole minutes. */
-export const provenMinutes = ({ impossible, value }: LowerBound): number | null =>
+export const provenMinutes = ({ impossible, value }: Proven): number | null =>
   impossible || !Number.isFinite(value) ? null : Math.max(0, Math.floor(value + 1e-6));
+
+/** A plan that is being tightened beside its bound: a turn at a time, by the share of time that is gone. */
+interface Turns {
+  readonly bound: Proven;
+  /** Answers whether more may come of it. */
+  turn(share: number): boolean;
+  /** A first bound, where the time was too short for any. */
+  prove(): void;
+  dispose(): void;
+}
 
 /**
  * Tightens a plan and its bound side by side for `spanMs` by the clock that is passed in, cooling
- * on the way. Tells after each step how far it has come; whoever is told `true` back ends early.
+ * on the way; `highs` solves its programmes, and without it the bound is a weaker one. Tells after each step how far it has come; whoever is told `true` back ends early, and it
+ * ends by itself where the plan is proven to be the best.
  */
 export function* tightenOver(
   plan: Solution,
   spanMs: number,
   chance: Chance,
   now: () => number,
+  highs: Highs | null,
 ): Generator<TightenProgress, Tightened, boolean | undefined> {
   const tightening = new Tightening(plan, chance);
-  const bound = new LowerBound(plan.problem);
+  const scarce = new Scarce(plan.problem);
+  const turns =
+    highs === null || plan.problem.units.length > MOST_AS_PROGRAMME
+      ? besideBound(tightening, scarce, now)
+      : besideProgramme(tightening, new Columns(highs, scarce), spanMs, now);
+  const { bound } = turns;
   const began = now();
-  let inBound = 0;
-  for (;;) {
-    const gone = now() - began;
-    if (gone >= spanMs) break;
-    tightening.step(1, HEAT_MINUTES * (1 - gone / spanMs) ** 2);
-    const before = now();
-    if (!bound.impossible && inBound <= BOUND_SHARE * gone) {
-      bound.step(tightening.bestCost);
-      inBound += now() - before;
+  try {
+    for (;;) {
+      const share = (now() - began) / spanMs;
+      if (!(share < 1) || !turns.turn(share)) break;
+      const { bestMinutes: minutes, isLegal } = tightening;
+      if (yield { share, minutes, bound: isLegal ? provenMinutes(bound) : null }) break;
     }
-    const stop = yield {
-      share: gone / spanMs,
-      minutes: tightening.bestMinutes,
-      bound: provenMinutes(bound),
-    };
-    if (stop) break;
+    if (!bound.impossible && !Number.isFinite(bound.value)) turns.prove();
+  } finally {
+    turns.dispose();
   }
   return { solution: tightening.finish(), bound };
+}
+
+const cooled = (share: number) => HEAT_MINUTES * (1 - share) ** 2;
+
+/** Many batteries: neighbourhoods, and now and then a step of the prices. */
+function besideBound(tightening: Tightening, scarce: Scarce, now: () => number): Turns {
+  const bound = new LowerBound(scarce);
+  let inBound = 0;
+  const began = now();
+  return {
+    bound,
+    turn(share) {
+      tightening.step(1, cooled(share));
+      const before = now();
+      if (!bound.impossible && inBound <= BOUND_SHARE * (before - began)) {
+        bound.step(tightening.bestCost);
+        inBound += now() - before;
+      }
+      return true;
+    },
+    prove: () => bound.step(tightening.bestCost),
+    dispose: () => undefined,
+  };
+}
+
+/**
+ * Few enough for a programme: it is grown, and now and then the search goes on from the paths that it
+ * would have each battery walk the most; where it is small, it is asked for its best whole plan.
+ */
+function besideProgramme(
+  tightening: Tightening,
+  columns: Columns,
+  spanMs: number,
+  now: () => number,
+): Turns {
+  const { units } = tightening.solution.problem;
+  let steps = 0;
+  let searches = 0;
+  let asked = 0;
+  const search = (share: number) => {
+    tightening.step(1, cooled(share));
+    columns.offer(tightening.solution.paths);
+    searches--;
+  };
+  const goOnFrom = (paths: readonly (Path | null)[]) => {
+    tightening.adopt(paths);
+    columns.offer(tightening.solution.paths);
+    searches = SEARCHES_A_TURN;
+  };
+  columns.offer(tightening.solution.paths);
+  return {
+    bound: columns,
+    turn(share) {
+      if (share < GROWN_FROM || searches > 0 || columns.impossible) search(share);
+      else if (!columns.isDone && share < GROWN_TO) {
+        columns.step();
+        if (++steps % STEPS_A_TURN === 0 || columns.isDone) goOnFrom(columns.likely);
+      } else if (units.length <= MOST_WHOLE && asked < WHOLES) {
+        asked++;
+        const paths = columns.whole(WHOLE_SHARE * spanMs, now);
+        if (paths) goOnFrom(paths);
+        searches *= 4;
+      } else search(share);
+      return columns.impossible || tightening.bestCost > columns.value + REACHED;
+    },
+    prove: () => columns.step(),
+    dispose: () => columns.dispose(),
+  };
 }
 
 /** The same to its end, without a word in between. */
@@ -65,8 +169,9 @@ export function tightenFor(
   spanMs: number,
   chance: Chance,
   now: () => number,
+  highs: Highs | null,
 ): Tightened {
-  const run = tightenOver(plan, spanMs, chance, now);
+  const run = tightenOver(plan, spanMs, chance, now, highs);
   for (;;) {
     const step = run.next();
     if (step.done) return step.value;

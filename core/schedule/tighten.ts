@@ -1,6 +1,10 @@
+import { WANT } from './labels';
 import type { Path } from './path';
 import type { Unit } from './problem';
 import { byUrgency, rank, sweep, type Solution } from './solve';
+
+/** How much dearer a plan may be that is gone on from. Our own choice. */
+const NEARLY = 1.01;
 
 /** Uniform numbers in [0, 1). */
 export type Chance = () => number;
@@ -36,6 +40,11 @@ export class Tightening {
     return this.best.minutes;
   }
 
+  /** The best so far leaves nothing wanting. */
+  get isLegal(): boolean {
+    return this.best.cost < WANT;
+  }
+
   get bestCost(): number {
     return this.best.cost;
   }
@@ -43,6 +52,15 @@ export class Tightening {
   /** Tries `times` neighbourhoods; `heat` in minutes: how much worse may be gone on from. */
   step(times: number, heat: number): void {
     for (let i = 0; i < times; i++) this.once(heat);
+  }
+
+  /** Goes on from these paths, unless they are much worse than the best so far. */
+  adopt(paths: readonly (Path | null)[]): void {
+    const { solution } = this;
+    solution.adopt(paths);
+    sweep(solution, byUrgency(solution.problem));
+    if (solution.cost < this.best.cost - 1e-6) this.best = this.snapshot();
+    else if (solution.cost > this.best.cost * NEARLY) this.finish();
   }
 
   /** Puts the best one back into the solution. */

@@ -132,6 +132,7 @@ export class Usage {
       chargers,
       open,
       price: slot > 0 ? open.map(() => new Float64Array(rounds).fill(slot)) : null,
+      dearer: null,
       offers: offersOf(problem, unit, chargers, open, rounds),
     };
   }
@@ -148,6 +149,43 @@ export class Usage {
       for (let slot = from; slot < to; slot++) if (!open[k]![slot]) return false;
       return true;
     });
+  }
+
+  /**
+   * The same path on chargers that are free for it, of the sort that it names: rather one that stands
+   * in its hall than one that must be put there. Null: it fits on none.
+   */
+  placed(unit: Unit, path: Path): Path | null {
+    const { problem, rounds } = this;
+    const { chargers, open } = this.market(unit);
+    const hangs = unit.onCharge ?? unit.kept;
+    const chosen = new Map<number, number>();
+    for (const [i, { charger, from, to }] of hangings(problem, unit, path).entries()) {
+      if (i === 0 && hangs) continue;
+      const pin = unit.pins.get(from);
+      let best = -1;
+      let bestMoved = Infinity;
+      for (const [k, other] of chargers.entries()) {
+        const isOther = pin && pin.charger >= 0 && pin.charger !== other;
+        if (isOther || problem.chargers[other]!.sort !== problem.chargers[charger]!.sort) continue;
+        let moved = 0;
+        for (let slot = from; slot < to && moved < Infinity; slot++) {
+          if (!open[k]![slot]) moved = Infinity;
+          else if (this.channels[other * rounds + slot] === 0) moved++;
+        }
+        if (moved < bestMoved) {
+          best = other;
+          bestMoved = moved;
+        }
+      }
+      if (best < 0) return null;
+      chosen.set(from, best);
+    }
+    const visits = path.visits.map((visit) =>
+      visit.jobs & CONNECT ? { ...visit, charger: chosen.get(visit.round)! } : visit,
+    );
+    const placed = { ...path, visits };
+    return this.fits(unit, placed) ? placed : null;
   }
 
   /** The best path at what is left, its own path being out. */

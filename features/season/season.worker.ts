@@ -1,4 +1,5 @@
 import '../words/in-worker';
+import loadHighs from 'highs';
 import type { PlanDocument, SeasonDocument } from '../../core/schedule/document';
 import { problemOf } from '../../core/schedule/problem';
 import { remediesFor } from '../../core/schedule/remedies';
@@ -73,6 +74,15 @@ self.onmessage = (event: MessageEvent<SeasonQuestion>) => {
   }
 };
 
+/** The solver of programmes; null where it is not to be had, as without a connection: it goes without. */
+async function solver() {
+  try {
+    return await loadHighs();
+  } catch {
+    return null;
+  }
+}
+
 /** What is said about so often, milliseconds. */
 const TELL_EVERY = 200;
 
@@ -83,6 +93,7 @@ async function tighten(question: SeasonQuestion & { kind: 'tighten' }): Promise<
     seconds * 1000,
     evenChance(7),
     () => performance.now(),
+    await solver(),
   );
   let told = -Infinity;
   for (;;) {

@@ -13,7 +13,7 @@ import {
   socAt,
   type Problem,
   type Unit,
-} from '../../core/schedule/problem';
+} from './problem';
 
 /**
  * The season problem as a mixed-integer programme, exactly: every battery is a flow through its

@@ -1,0 +1,274 @@
+import type { Highs, Model } from 'highs';
+import type { Path } from './path';
+import { Prices, type Scarce } from './prices';
+import type { Unit } from './problem';
+
+/** What leaving a battery without any of its paths costs in the programme, minutes. */
+const NO_PATH = 1e4;
+const NO_ROW = -1;
+/** Of the solver's strategies: the primal simplex. */
+const PRIMAL = 4;
+
+/** What a solved programme says of its prices. */
+export interface Solved {
+  /** Least minutes with the paths that it has, fractions of paths allowed. */
+  readonly minutes: number;
+  readonly prices: Prices;
+  /** By battery: a path that costs less at those prices would help. */
+  readonly worth: Float64Array;
+  /** Every battery walks paths of its own; false: some must do without. */
+  readonly isWhole: boolean;
+  /** By battery: of its paths the one that is walked the most. */
+  readonly paths: readonly (Path | null)[];
+}
+
+/**
+ * The season as a linear programme over whole paths: of those that it has, each battery walks one, and
+ * together they keep within what is scarce. It only grows.
+ *
+ * Dantzig and Wolfe, "Decomposition Principle for Linear Programs", Operations Research 8, 1960.
+ */
+export class Master {
+  private readonly model: Model;
+  private columns = 0;
+  private rows = 0;
+  private readonly known = new Set<string>();
+  /** By column of the programme: the path that it is, or null: something else. */
+  private readonly paths: ({ readonly unit: Unit; readonly path: Path } | null)[] = [];
+  private readonly oneOf: Int32Array;
+  /** By battery: the column that stands for none of its paths. */
+  private readonly without: Int32Array;
+  private readonly minuteRow: Int32Array;
+  private readonly channelRow: Int32Array;
+  private readonly outletRow: Int32Array;
+  private readonly airRow: Int32Array;
+  /** By way, battery and round: who comes there enters. */
+  private readonly entersRow: readonly Int32Array[];
+  /** By way, company and round: it is entered. */
+  private readonly entered: readonly (readonly Int32Array[])[];
+  /** By way and battery: its company. */
+  private readonly companyOf: readonly Int32Array[];
+
+  constructor(
+    private readonly highs: Highs,
+    private readonly scarce: Scarce,
+  ) {
+    const { rounds, problem, companies } = scarce;
+    const { units } = problem;
+    const halls = problem.outlets.length;
+    const none = (length: number) => new Int32Array(length).fill(NO_ROW);
+    this.model = highs.createModel();
+    // Columns are added: the basis stays a feasible one of the primal simplex.
+    this.model.options.set({ output_flag: false, simplex_strategy: PRIMAL });
+    this.minuteRow = none(rounds);
+    this.channelRow = none(scarce.sorts * rounds);
+    this.outletRow = none(halls * rounds);
+    this.airRow = none(halls * rounds);
+    this.entersRow = companies.map(() => none(units.length * rounds));
+    this.entered = companies.map((list) => list.map(() => none(rounds)));
+    this.companyOf = companies.map((list) => {
+      const of = none(units.length);
+      list.forEach((company, n) => company.units.forEach(({ index }) => (of[index] = n)));
+      return of;
+    });
+    this.oneOf = Int32Array.from(units, () => this.row(1, 1));
+    this.without = Int32Array.from(this.oneOf, (row) => this.column(NO_PATH, [row], [1]));
+  }
+
+  dispose(): void {
+    this.model.dispose();
+  }
+
+  private column(cost: number, indices: number[], values: number[]): number {
+    this.model.addCol(cost, 0, this.highs.infinity, { indices, values });
+    this.paths.push(null);
+    return this.columns++;
+  }
+
+  private row(least: number, most: number, indices: number[] = [], values: number[] = []): number {
+    this.model.addRow(least, most, { indices, values });
+    return this.rows++;
+  }
+
+  /** The row at a place of a table, made when it is first needed: at most so much. */
+  private limit(table: Int32Array, at: number, most: number): number {
+    if (table[at] === NO_ROW) table[at] = this.row(-this.highs.infinity, most);
+    return table[at]!;
+  }
+
+  private minutesOf(round: number): number {
+    return this.limit(this.minuteRow, round, this.scarce.problem.roundMinutes);
+  }
+
+  /** Gives it a path that keeps every rule; false: it has it. */
+  add(unit: Unit, path: Path): boolean {
+    const { scarce } = this;
+    const { rounds, problem, sortOf } = scarce;
+    const key = `${unit.index}:${path.visits
+      .map(({ round, jobs, charger }) => `${round}.${jobs}.${charger < 0 ? '' : sortOf[charger]}`)
+      .join()}`;
+    if (this.known.has(key)) return false;
+    this.known.add(key);
+    const indices = [this.oneOf[unit.index]!];
+    const values = [1];
+    const takes = (row: number, amount: number) => {
+      indices.push(row);
+      values.push(amount);
+    };
+    let cost = 0;
+    for (const { round, jobs } of path.visits) {
+      let minutes = problem.jobMinutes[jobs]!;
+      for (const [w, companies] of scarce.companies.entries()) {
+        const n = this.companyOf[w]![unit.index]!;
+        if (n < 0) continue;
+        if (companies[n]!.units.length === 1) minutes += companies[n]!.minutes;
+        else takes(this.enters(w, n, unit, round), 1);
+      }
+      cost += minutes;
+      takes(this.minutesOf(round), minutes);
+    }
+    for (const { sort, from, to } of scarce.heldBy(unit, path)) {
+      for (let slot = from; slot < to; slot++) {
+        const channel = sort * rounds + slot;
+        const hall = unit.hall * rounds + slot;
+        takes(this.limit(this.channelRow, channel, scarce.channels[channel]!), 1);
+        const outlets = scarce.outlets[unit.hall]!;
+        if (outlets < Infinity) {
+          takes(this.limit(this.outletRow, hall, outlets), 1 / scarce.channelsOfOne[sort]!);
+        }
+        const air = scarce.air[unit.hall]!;
+        if (air < Infinity && unit.air > 0) takes(this.limit(this.airRow, hall, air), unit.air);
+      }
+    }
+    const column = this.column(cost, indices, values);
+    this.paths[column] = { unit, path };
+    return true;
+  }
+
+  /** The row that says: who comes there enters what is on the way. */
+  private enters(w: number, n: number, unit: Unit, round: number): number {
+    const { rounds, companies } = this.scarce;
+    const rows = this.entersRow[w]!;
+    const at = unit.index * rounds + round;
+    if (rows[at] === NO_ROW) {
+      const entered = this.entered[w]![n]!;
+      const { minutes } = companies[w]![n]!;
+      if (entered[round] === NO_ROW) {
+        entered[round] = this.column(minutes, [this.minutesOf(round)], [minutes]);
+      }
+      rows[at] = this.row(-this.highs.infinity, 0, [entered[round]!], [-1]);
+    }
+    return rows[at]!;
+  }
+
+  /** Solves it, fractions of paths allowed; null: the solver came to no end. */
+  solve(): Solved | null {
+    const { model } = this;
+    model.run();
+    if (model.getModelStatus() !== this.highs.constants.modelStatus.optimal) return null;
+    const { rowDual, colValue } = model.getSolution();
+    return {
+      minutes: model.getObjectiveValue(),
+      prices: this.pricesOf(rowDual),
+      worth: Float64Array.from(this.oneOf, (row) => rowDual[row]!),
+      isWhole: this.without.every((column) => colValue[column]! < 1e-6),
+      paths: this.mostWalked(colValue),
+    };
+  }
+
+  private pricesOf(rowDual: Float64Array): Prices {
+    const { scarce } = this;
+    const { rounds } = scarce;
+    const prices = new Prices(scarce);
+    const read = (rows: Int32Array, into: Float64Array) => {
+      for (let i = 0; i < rows.length; i++) {
+        into[i] = rows[i] === NO_ROW ? 0 : Math.max(0, -rowDual[rows[i]!]!);
+      }
+    };
+    read(this.minuteRow, prices.minute);
+    read(this.channelRow, prices.channel);
+    read(this.outletRow, prices.outlet);
+    read(this.airRow, prices.air);
+    for (const [w, companies] of scarce.companies.entries()) {
+      const shares = prices.shares[w]!;
+      const rows = this.entersRow[w]!;
+      for (const { units, minutes } of companies) {
+        if (units.length < 2) continue;
+        for (let r = 0; r < rounds; r++) {
+          const there: number[] = [];
+          for (const { index, lastRound } of units) {
+            if (lastRound >= r) there.push(index * rounds + r);
+          }
+          shareOut(shares, there, minutes, 1 + prices.minute[r]!, rows, rowDual);
+        }
+      }
+    }
+    return prices;
+  }
+
+  /**
+   * The best whole plan of the paths that it has, as far as it is found within `spanMs`; null:
+   * none. Which charger of a sort each hangs on is left open.
+   */
+  whole(spanMs: number, now: () => number): (Path | null)[] | null {
+    const { model, highs } = this;
+    const { variableType, callbackType, solutionStatus } = highs.constants;
+    const all = { kind: 'range', from: 0, to: this.columns - 1 } as const;
+    const kind = (type: typeof variableType.integer | typeof variableType.continuous) =>
+      model.changeColsIntegrality(all, new Array<typeof type>(this.columns).fill(type));
+    model.run();
+    const basis = model.getBasis();
+    kind(variableType.integer);
+    const until = now() + spanMs;
+    model.run({
+      [callbackType.mipInterrupt](event) {
+        if (now() > until) event.interrupt();
+      },
+    });
+    const isFound = model.info.get('primal_solution_status') === solutionStatus.feasible;
+    const values = isFound ? model.getSolution().colValue : null;
+    kind(variableType.continuous);
+    model.setBasis(basis);
+    if (!values) return null;
+    return this.mostWalked(values);
+  }
+
+  private mostWalked(values: Float64Array): (Path | null)[] {
+    const { units } = this.scarce.problem;
+    const chosen: (Path | null)[] = units.map(() => null);
+    const share = new Float64Array(units.length).fill(1e-6);
+    this.paths.forEach((column, i) => {
+      if (!column || values[i]! <= share[column.unit.index]!) return;
+      share[column.unit.index] = values[i]!;
+      chosen[column.unit.index] = column.path;
+    });
+    return chosen;
+  }
+}
+
+/** Shares of what is entered in a round, as the programme has them; what it says nothing of, evenly. */
+function shareOut(
+  shares: Float64Array,
+  there: readonly number[],
+  minutes: number,
+  rate: number,
+  rows: Int32Array,
+  rowDual: Float64Array,
+): void {
+  let sum = 0;
+  let open = 0;
+  for (const at of there) {
+    shares[at] = rows[at] === NO_ROW ? 0 : Math.max(0, -rowDual[rows[at]!]!) / rate;
+    sum += shares[at]!;
+    if (rows[at] === NO_ROW) open++;
+  }
+  if (sum > minutes) {
+    for (const at of there) shares[at] = (shares[at]! * minutes) / sum;
+    return;
+  }
+  const left = minutes - sum;
+  for (const at of there) {
+    if (open === 0) shares[at] = shares[at]! + left / there.length;
+    else if (rows[at] === NO_ROW) shares[at] = left / open;
+  }
+}

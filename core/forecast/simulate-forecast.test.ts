@@ -175,8 +175,9 @@ describe('a battery foreseen', () => {
           });
           const own = simulateForecast(base);
           expect(worse.chanceUnder).toBeGreaterThanOrEqual(own.chanceUnder);
-          expect(worse.lineDays.value).toBeLessThanOrEqual(own.lineDays.value);
-          expect(worse.lowestPct.likely).toBeLessThanOrEqual(own.lowestPct.likely);
+          // A loss that is more by less than a float can hold may round up.
+          expect(worse.lineDays.value).toBeLessThanOrEqual(own.lineDays.value + 1e-9);
+          expect(worse.lowestPct.likely).toBeLessThanOrEqual(own.lowestPct.likely + 1e-9);
         },
       ),
       { numRuns: 25 },

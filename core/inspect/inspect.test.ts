@@ -10,6 +10,7 @@ import { judge, outBeforeFrost } from '../assessment/verdict';
 import { plain } from '../words/words';
 import type { BatteryState } from '../logbook/state';
 import { jobsToday } from '../plan/due';
+import { DEFAULT_RULES } from '../rules/rules';
 import { hallTemperatures } from '../site/climate';
 import { findingsOf } from './findings';
 import { condemnedFor, openFindings } from '../logbook/open-findings';
@@ -184,10 +185,11 @@ describe('what else is seen', () => {
     expect(jobsOf(seen({ belt: 'worn' }))).toEqual(jobsOf({}));
   });
 
-  it('age tightens the readings, and an unknown one counts as old', () => {
-    const days = (fittedYear: number | null) => {
+  it('age tightens the readings where the house says so, and an unknown one counts as old', () => {
+    const days = (fittedYear: number | null, oldReadingDays = 21) => {
       const kept = standing({
         facts: { fittedYear },
+        rules: { ...DEFAULT_RULES, oldReadingDays },
         state: { negativeOn: false, readings: [reading('2027-01-11', 12.62)] },
       });
       return chargeForecastOf(kept)!.nextReadingDay - toDay('2027-01-11');
@@ -195,5 +197,6 @@ describe('what else is seen', () => {
     expect(days(2025)).toBe(30);
     expect(days(2019)).toBe(21);
     expect(days(null)).toBe(21);
+    expect(days(2019, DEFAULT_RULES.oldReadingDays)).toBe(30);
   });
 });

@@ -253,9 +253,12 @@ const CASES: { readonly [K in ChoiceRule]: (rules: Rules) => string } = {
   leaveAlone: (rules) =>
     verdictUnder(rules, { state: holding }) +
     verdictUnder(rules, { state: { ...holding, readings: [reading('2027-01-11', 12.5)] } }),
+  // In a house that reads old ones oftener.
   oldYears: (rules) =>
     [2023, 2022, 2021]
-      .map((fittedYear) => verdictUnder(rules, { ...old, facts: { fittedYear } }))
+      .map((fittedYear) =>
+        verdictUnder({ ...rules, oldReadingDays: 21 }, { ...old, facts: { fittedYear } }),
+      )
       .join(),
   oldReadingDays: (rules) => verdictUnder(rules, { ...old, facts: { fittedYear: null } }),
   // Of a battery that loses much, standing asks for it sooner than the calendar.

@@ -2,7 +2,7 @@ import 'server-only';
 import { dayName, instantAt } from '../../core/day';
 import { reasonOf } from '../../core/logbook/entry';
 import { isRound } from '../../core/rules/rounds';
-import { SeasonDocument, type PlanDocument } from '../../core/schedule/document';
+import { SeasonDocument } from '../../core/schedule/document';
 import { wasWalkedSince } from '../../store/entries';
 import { keepPlan, readPlan, readSettledStops, type KeptPlan } from '../../store/season-plans';
 import { writesOf, type Db } from '../../store/open';
@@ -84,11 +84,7 @@ async function planOnRecord(loaded: SiteSnapshot): Promise<SeasonPlan> {
   if (kept && JSON.stringify(kept.season) === key) return { leftOut, kept, why: null };
   const being = beingMade();
   if (being.of?.season !== key) {
-    const underWay = walked !== null;
-    being.of = {
-      season: key,
-      made: makePlan(loaded, read.data, kept?.plan ?? null, underWay),
-    };
+    being.of = { season: key, made: makePlan(loaded, read.data, kept, walked !== null) };
   }
   const planning = being.of;
   try {
@@ -104,10 +100,12 @@ async function planOnRecord(loaded: SiteSnapshot): Promise<SeasonPlan> {
 async function makePlan(
   loaded: SiteSnapshot,
   season: SeasonDocument,
-  earlier: PlanDocument | null,
+  earlier: KeptPlan | null,
   underWay: boolean,
 ): Promise<Made> {
-  const planned = await planAside({ season, earlier });
+  // A day's first plan is one that nobody goes by yet.
+  const improve = !underWay && earlier?.season.today !== season.today;
+  const planned = await planAside({ season, earlier: earlier?.plan ?? null, improve });
   if (!planned.ok) return { kept: null, why: planned.why };
   const made = { madeAt: loaded.now, season, plan: planned.plan, tightened: false, underWay };
   const id = keepPlan(db(), { ...made, day: dayName(loaded.today) });

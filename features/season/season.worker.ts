@@ -66,7 +66,7 @@ self.onmessage = (event: MessageEvent<SeasonQuestion>) => {
     }
     case 'plan': {
       const { n, season } = question;
-      return say({ kind: 'planned', n, plan: planFor({ season, earlier: null }) });
+      return say({ kind: 'planned', n, plan: planFor({ season, earlier: null, improve: true }) });
     }
     case 'tighten':
       stopped = false;

@@ -142,7 +142,7 @@ export class ByTheProgram implements Way {
   private loadedOn(day: Day): SiteSnapshot {
     const loaded = loadSite(this.db, this.site.at(day))!;
     const season = seasonDocumentOf(loaded, null);
-    this.plan = planFor({ season, earlier: this.plan });
+    this.plan = planFor({ season, earlier: this.plan, improve: true });
     this.current = { season, plan: this.plan };
     return planned(loaded, this.plan);
   }

@@ -99,15 +99,19 @@ export const READING_RULES = withWords({
   }),
   oldReadingDays: rule({
     schema: z.int().min(1).max(120),
-    standard: 21,
+    standard: 30,
     group: 'reading',
     label: msg`Most days between readings of an old one`,
     unit: msg`days`,
-    why: msg`An old battery fails faster than it warns. Three weeks find it before the line does.`,
+    why: msg`An old battery fails faster than it warns. What its readings show is forecast from, like any other’s; whoever trusts that less reads it oftener.`,
     schools: [
       { value: 7, label: msg`Weekly`, reason: msg`For the last season of a doubtful one.` },
       { value: 14, label: msg`2 weeks`, reason: msg`Cautious.` },
-      { value: 21, label: msg`3 weeks`, reason: msg`A round or two more than the young ones.` },
+      {
+        value: 21,
+        label: msg`3 weeks`,
+        reason: msg`A round or two more than the young ones; in played seasons it found no more.`,
+      },
       { value: 30, label: msg`Like the others`, reason: msg`Age makes no difference.` },
     ],
   }),

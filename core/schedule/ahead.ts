@@ -1,4 +1,4 @@
-import type { Market } from './path';
+import type { Market } from './market';
 import {
   CONNECT,
   DISCONNECT,

@@ -19,13 +19,15 @@ const NEAR = 0.02;
  * Transactions in Operational Research 4, 1997).
  */
 export class Columns {
-  /** Minutes that no legal plan can do without, as far as proven. */
-  value = -Infinity;
   /** No plan is legal: some battery cannot be kept by the rules, or not all of them together. */
   impossible = false;
   /** There is no path that would help: the bound is as high as it comes. */
   isDone = false;
   private readonly master: Master;
+  /** Batteries that no path keeps by the rules, whatever the others do. */
+  private readonly hopeless = new Set<Unit>();
+  /** The most that was proven, with each hopeless one at what the programme has it for. */
+  private proven = -Infinity;
   private readonly offered = new WeakSet<Path>();
   /** The prices at which the most was proven. */
   private center: Prices;
@@ -40,6 +42,11 @@ export class Columns {
     this.master = new Master(highs, scarce);
     this.center = new Prices(scarce);
     this.isDone = scarce.rounds === 0;
+  }
+
+  /** Minutes that no legal plan can do without, as far as proven. */
+  get value(): number {
+    return this.impossible ? -Infinity : this.proven;
   }
 
   dispose(): void {
@@ -58,7 +65,7 @@ export class Columns {
 
   /** Solves the programme once, and looks for paths at its prices. */
   step(): void {
-    if (this.isDone || this.impossible) return;
+    if (this.isDone) return;
     const solved = this.master.solve();
     if (!solved) {
       this.isDone = true;
@@ -69,28 +76,27 @@ export class Columns {
     let paid = -prices.worth();
     let added = 0;
     for (const unit of this.scarce.problem.units) {
-      const found = this.pathAt(prices, unit, solved.worth[unit.index]!);
+      const worth = solved.worth[unit.index]!;
+      const found = this.hopeless.has(unit) ? null : this.pathAt(prices, unit, worth);
       if (found === null) {
-        this.giveUp();
-        return;
+        // The others are kept as well as may be all the same.
+        this.hopeless.add(unit);
+        this.impossible = true;
+        paid += worth;
+        continue;
       }
       paid += found.cost;
       if (found.path && this.master.add(unit, found.path)) added++;
     }
-    if (paid > this.value) {
-      this.value = paid;
+    if (paid > this.proven) {
+      this.proven = paid;
       this.center = prices;
     }
-    const isTight = this.value >= solved.minutes - NEAR;
+    const isTight = this.proven >= solved.minutes - NEAR;
     if (isTight || (added === 0 && this.steady === 0)) {
       this.isDone = true;
-      if (!solved.isWhole) this.giveUp();
+      if (!solved.isWhole) this.impossible = true;
     } else if (added === 0) this.steady = 0;
-  }
-
-  private giveUp(): void {
-    this.impossible = true;
-    this.value = -Infinity;
   }
 
   /** The best path, or that none is under what would help; null: there is no legal one at all. */
@@ -111,6 +117,6 @@ export class Columns {
 
   /** The best whole plan of the paths that are known, within `spanMs`; null: none was found. */
   whole(spanMs: number, now: () => number): (Path | null)[] | null {
-    return this.impossible ? null : this.master.whole(spanMs, now);
+    return this.master.whole(spanMs, now);
   }
 }

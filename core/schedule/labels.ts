@@ -1,5 +1,5 @@
 import { ahead } from './ahead';
-import type { Market } from './path';
+import type { Market } from './market';
 
 /** One battery left wanting weighs more than any time, then a day under the line, then a job missed. */
 export const WANT = 1e8;
@@ -90,9 +90,9 @@ class Labels {
   }
 
   /**
-   * Puts one in, unless another of this round is as good in everything; those that it is as good as
-   * in everything are beaten. What hangs is compared with what hangs on the same charger, or on any
-   * where the market says what one may cost more than another.
+   * Puts one in where it may lead somewhere, unless another of this round is as good in everything;
+   * those that it is as good as in everything are beaten. What hangs is compared with what hangs on
+   * the same charger, or on any where the market says what one may cost more than another.
    */
   put(
     cost: number,
@@ -106,8 +106,9 @@ class Labels {
     ready: number,
     parent: number,
     jobs: number,
-    least: number,
   ): void {
+    const least = cost + ahead.least(charger, full, look, levels, ready);
+    if (least > ahead.limit) return;
     const line = charger < 0 ? 0 : this.dearer ? 1 : charger + 1;
     if (line >= this.cheapest.length) {
       const cheapest = new Int32Array(2 * line).fill(-1);
@@ -197,22 +198,3 @@ class Labels {
 
 /** The labels of the search that is under way. */
 export const labels = new Labels();
-
-/** Puts a label in where it may lead somewhere. */
-export function put(
-  cost: number,
-  penalty: number,
-  wanted: number,
-  charger: number,
-  full: number,
-  look: number,
-  levels: number,
-  lamp: number,
-  ready: number,
-  parent: number,
-  jobs: number,
-): void {
-  const least = cost + ahead.least(charger, full, look, levels, ready);
-  if (least > ahead.limit) return;
-  labels.put(cost, penalty, wanted, charger, full, look, levels, lamp, ready, parent, jobs, least);
-}

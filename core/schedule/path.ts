@@ -1,5 +1,6 @@
 import { ahead } from './ahead';
-import { MISS, UNDER, WANT, labels, put } from './labels';
+import type { Market } from './market';
+import { MISS, UNDER, WANT, labels } from './labels';
 import {
   CONNECT,
   DISCONNECT,
@@ -29,29 +30,6 @@ export interface Path {
   /** What it costs at the prices it was found for, penalties in it. */
   readonly cost: number;
   readonly penalty: number;
-}
-
-/** What the rest of the season leaves to one battery, and at which prices. */
-export interface Market {
-  /** By round: minutes of coming there at all. Infinite: closed. */
-  readonly entry: Float64Array;
-  /** By round: minutes that are left for its jobs. */
-  readonly room: Float64Array;
-  /** By round: what a minute of jobs costs. */
-  readonly minute: Float64Array | null;
-  /** Chargers that it may hang on. */
-  readonly chargers: readonly number[];
-  /** By charger (in that order) and round: a channel is free from that round to the next. */
-  readonly open: readonly Uint8Array[];
-  /** Likewise, what that costs. */
-  readonly price: readonly Float64Array[] | null;
-  /**
-   * By two chargers and round: what hanging on the first one from then on may cost more at most than
-   * on the second one. Null: what hangs on one is not compared with what hangs on another.
-   */
-  readonly dearer: readonly (readonly Float64Array[])[] | null;
-  /** By round: which of them are worth beginning a charge on. */
-  readonly offers: readonly (readonly number[])[];
 }
 
 /**
@@ -258,7 +236,7 @@ class PathSearch {
     const base = fines > 0 ? fines + (wanted ? 0 : WANT) : 0;
     const w = fines > 0 ? 1 : wanted;
     const stay = (more: number, nextW: number) =>
-      put(
+      labels.put(
         cost + base + more,
         penalty + base + more,
         nextW,
@@ -282,7 +260,7 @@ class PathSearch {
       if (extra & 2 && !this.waters) continue;
       const minutes = jobMinutes[jobs]!;
       if (minutes > left) continue;
-      put(
+      labels.put(
         cost + base + way + minutes * rate,
         penalty + base,
         w,
@@ -335,7 +313,7 @@ class PathSearch {
       const jobs = must | CONNECT | (extra & 1 ? READING : 0) | (extra & 2 ? LEVELS : 0);
       const minutes = this.problem.jobMinutes[jobs]!;
       if (minutes > left) continue;
-      put(
+      labels.put(
         cost + fines + way + minutes * rate,
         penalty + fines,
         w,
@@ -382,7 +360,7 @@ class PathSearch {
     const fines = stays ? 0 : MISS + (wanted ? 0 : WANT);
     const w = stays ? wanted : 1;
     const keep = (jobs: number, more: number, nextW: number) =>
-      put(
+      labels.put(
         cost + fines + more + (jobs ? way + jobMinutes[jobs]! * rate : 0),
         penalty + fines + more,
         nextW,
@@ -424,7 +402,7 @@ class PathSearch {
       const jobs = jobsOff | (extra ? LEVELS : 0);
       const minutes = this.problem.jobMinutes[jobs]!;
       if (minutes > left) continue;
-      put(
+      labels.put(
         cost + way + minutes * rate,
         penalty,
         wanted,

@@ -1,4 +1,5 @@
-import type { Market, Path } from './path';
+import type { Market } from './market';
+import type { Path } from './path';
 import { CONNECT, type Problem, type Unit } from './problem';
 import { hangings } from './usage';
 

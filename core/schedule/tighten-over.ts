@@ -146,7 +146,7 @@ function besideProgramme(
   return {
     bound: columns,
     turn(share) {
-      if (share < GROWN_FROM || searches > 0 || columns.impossible) search(share);
+      if (share < GROWN_FROM || searches > 0) search(share);
       else if (!columns.isDone && share < GROWN_TO) {
         columns.step();
         if (++steps % STEPS_A_TURN === 0 || columns.isDone) goOnFrom(columns.likely);

@@ -3,8 +3,8 @@ import type { Path } from './path';
 import type { Unit } from './problem';
 import { byUrgency, rank, sweep, type Solution } from './solve';
 
-/** How much dearer a plan may be that is gone on from. Our own choice. */
-const NEARLY = 1.01;
+/** How much dearer a plan may be that is gone on from, of its minutes. Our own choice. */
+const NEARLY = 0.01;
 
 /** Uniform numbers in [0, 1). */
 export type Chance = () => number;
@@ -59,8 +59,9 @@ export class Tightening {
     const { solution } = this;
     solution.adopt(paths);
     sweep(solution, byUrgency(solution.problem));
-    if (solution.cost < this.best.cost - 1e-6) this.best = this.snapshot();
-    else if (solution.cost > this.best.cost * NEARLY) this.finish();
+    const { best } = this;
+    if (solution.cost < best.cost - 1e-6) this.best = this.snapshot();
+    else if (solution.cost - best.cost > best.minutes * NEARLY) this.finish();
   }
 
   /** Puts the best one back into the solution. */

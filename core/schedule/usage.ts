@@ -1,5 +1,6 @@
 import { WANT } from './labels';
-import { bestPath, type Market, type Path } from './path';
+import type { Market } from './market';
+import { bestPath, type Path } from './path';
 import {
   CONNECT,
   DISCONNECT,

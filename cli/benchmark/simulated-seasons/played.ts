@@ -130,7 +130,7 @@ const WAYS: readonly ((site: PlayedSite) => Way)[] = [
 const PROGRAM = 0;
 const NOTEBOOK = 1;
 /** Seasons in which nothing was tried. */
-const FIRST_SEED = 57_000_000;
+const FIRST_SEED = 58_000_000;
 
 interface Played {
   readonly name: string;

@@ -111,7 +111,7 @@ function tightness(cases: readonly { name: string; season: SeasonDocument }[], h
 }
 
 const SMALL = 40;
-const LONGER_SECONDS = 40;
+const LONGER_SECONDS = 20;
 
 /**
  * Small seasons with outlets, air, shared stops, pins and charges under way: how many are proven to be

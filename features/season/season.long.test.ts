@@ -21,6 +21,7 @@ import { plannedOn } from './planned';
 import { seasonScreenData } from './load';
 import { moveEffect } from './move';
 import { morningLine } from './morning';
+import { planFor } from './plan-for';
 import { getCalendar, getSeasonDocument, postTightened } from './routes';
 
 demoSite();
@@ -118,6 +119,24 @@ describe('the season of the site', () => {
         ),
       )?.date;
     expect(firstCharge(second.plan)! < (firstCharge(first.plan) ?? '9')).toBe(true);
+  });
+
+  it('is tightened before anybody goes by it, and only kept to once a round is under way', async () => {
+    const { season, plan } = await currentPlan(site());
+    const earlier = planFor({ season, earlier: null, improve: false });
+    const kept = planFor({ season, earlier, improve: false });
+    const improved = planFor({ season, earlier, improve: true });
+    // What is left wanting weighs more than any time.
+    expect(improved.unmet.length).toBeLessThanOrEqual(kept.unmet.length);
+    if (improved.unmet.length === kept.unmet.length) {
+      expect(improved.totals.minutes).toBeLessThan(kept.totals.minutes);
+    }
+    expect(checkPlan(season, improved).breaches).toEqual([]);
+    // In the middle of a day whoever is well kept stays where he is.
+    const again = planFor({ season, earlier: plan, improve: false });
+    const wanting = new Set(wantingIn(plan));
+    const moved = changes(plan, again, season.today).filter(({ battery }) => !wanting.has(battery));
+    expect(moved).toEqual([]);
   });
 
   it('the round is cut from it', async () => {

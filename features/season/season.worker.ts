@@ -70,7 +70,12 @@ self.onmessage = (event: MessageEvent<SeasonQuestion>) => {
     }
     case 'tighten':
       stopped = false;
-      void tighten(question);
+      // Thrown outside the promise, the page hears of it.
+      void tighten(question).catch((error: unknown) => {
+        setTimeout(() => {
+          throw error;
+        });
+      });
   }
 };
 

@@ -1,13 +1,11 @@
 import type { Highs } from 'highs';
-import { Master } from './master';
+import { Master, NO_PATH } from './master';
 import { bestPath, type Path } from './path';
 import { Prices, type Scarce } from './prices';
 import type { Unit } from './problem';
 
 /** Weight of the prices that were best so far beside those of the programme. Our own choice. */
 const STEADY = 0.1;
-/** Labels that are followed at first, so that the search for the very best path knows a limit. */
-const QUICK = 16;
 /** Minutes within which a bound counts as reached. */
 const NEAR = 0.02;
 
@@ -77,16 +75,7 @@ export class Columns {
     let added = 0;
     for (const unit of this.scarce.problem.units) {
       const worth = solved.worth[unit.index]!;
-      const found = this.hopeless.has(unit) ? null : this.pathAt(prices, unit, worth);
-      if (found === null) {
-        // The others are kept as well as may be all the same.
-        this.hopeless.add(unit);
-        this.impossible = true;
-        paid += worth;
-        continue;
-      }
-      paid += found.cost;
-      if (found.path && this.master.add(unit, found.path)) added++;
+      paid += this.pricedAt(prices, unit, worth, () => added++);
     }
     if (paid > this.proven) {
       this.proven = paid;
@@ -99,20 +88,22 @@ export class Columns {
     } else if (added === 0) this.steady = 0;
   }
 
-  /** The best path, or that none is under what would help; null: there is no legal one at all. */
-  private pathAt(
-    prices: Prices,
-    unit: Unit,
-    worth: number,
-  ): { cost: number; path: Path | null } | null {
-    const { problem } = this.scarce;
-    const market = prices.market(unit);
-    const guess = bestPath(problem, unit, market, true, Infinity, QUICK);
-    const limit = guess ? Math.min(guess.cost, worth) : Infinity;
-    const path = bestPath(problem, unit, market, true, limit);
-    if (path) return { cost: path.cost, path };
-    if (!guess) return null;
-    return guess.cost <= limit ? { cost: guess.cost, path: guess } : { cost: limit, path: null };
+  /** What a battery pays at these prices at least; a path that would help and is new is told. */
+  private pricedAt(prices: Prices, unit: Unit, worth: number, isNew: () => void): number {
+    if (this.hopeless.has(unit)) return worth;
+    // What costs more than its worth would not help.
+    const limit = worth < NO_PATH / 2 ? worth : Infinity;
+    const path = bestPath(this.scarce.problem, unit, prices.market(unit), true, limit);
+    if (path) {
+      if (this.master.add(unit, path)) isNew();
+      return path.cost;
+    }
+    if (limit === Infinity) {
+      // The others are kept as well as may be all the same.
+      this.hopeless.add(unit);
+      this.impossible = true;
+    }
+    return worth;
   }
 
   /** The best whole plan of the paths that are known, within `spanMs`; null: none was found. */

@@ -4,7 +4,7 @@ import { Prices, type Scarce } from './prices';
 import type { Unit } from './problem';
 
 /** What leaving a battery without any of its paths costs in the programme, minutes. */
-const NO_PATH = 1e4;
+export const NO_PATH = 1e4;
 const NO_ROW = -1;
 /** Of the solver's strategies: the primal simplex. */
 const PRIMAL = 4;

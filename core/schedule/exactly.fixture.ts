@@ -21,7 +21,7 @@ import {
  * not, channels and minutes are counted. For seasons in which nothing hangs yet and nothing is
  * decided by hand.
  */
-export function exactProgramme(problem: Problem): string {
+function exactProgramme(problem: Problem): string {
   const { roundDay, jobMinutes } = problem;
   const cost: string[] = [];
   const rows: string[] = [];

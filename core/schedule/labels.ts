@@ -50,7 +50,7 @@ class Labels {
     return charger < 0 || charger === other ? 0 : this.dearer![charger]![other]![this.round]!;
   }
 
-  grow(): void {
+  private grow(): void {
     this.room *= 2;
     const wider = <T extends Float64Array | Int32Array | Int16Array | Uint8Array>(old: T): T => {
       const made = new (old.constructor as new (length: number) => T)(this.room);
@@ -74,7 +74,7 @@ class Labels {
   }
 
   /** Puts one label in the place of another. */
-  move(from: number, to: number): void {
+  private move(from: number, to: number): void {
     this.cost[to] = this.cost[from]!;
     this.penalty[to] = this.penalty[from]!;
     this.wanted[to] = this.wanted[from]!;

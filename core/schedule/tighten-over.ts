@@ -20,9 +20,11 @@ const GROWN_TO = 0.8;
 /** Steps of the programme after which the search goes on from what it would have most walk, and how far. */
 const STEPS_A_TURN = 7;
 const SEARCHES_A_TURN = 40;
-/** How often it is asked, and of the time for each. */
+/** How often a small one is asked for a whole plan, and of the time for each. */
 const WHOLES = 3;
 const WHOLE_SHARE = 0.08;
+/** For so many turns the search goes on from one. */
+const TURNS_FROM_WHOLE = 4;
 /** Minutes within which a plan is as good as what is proven. */
 const REACHED = 0.01;
 
@@ -63,8 +65,9 @@ interface Turns {
 
 /**
  * Tightens a plan and its bound side by side for `spanMs` by the clock that is passed in, cooling
- * on the way; `highs` solves its programmes, and without it the bound is a weaker one. Tells after each step how far it has come; whoever is told `true` back ends early, and it
- * ends by itself where the plan is proven to be the best.
+ * on the way; `highs` solves its programmes, and without it the bound is a weaker one. Tells after
+ * each step how far it has come; whoever is told `true` back ends early, and it ends by itself where
+ * the plan is proven to be the best.
  */
 export function* tightenOver(
   plan: Solution,
@@ -137,10 +140,10 @@ function besideProgramme(
     columns.offer(tightening.solution.paths);
     searches--;
   };
-  const goOnFrom = (paths: readonly (Path | null)[]) => {
+  const goOnFrom = (paths: readonly (Path | null)[], turns: number) => {
     tightening.adopt(paths);
     columns.offer(tightening.solution.paths);
-    searches = SEARCHES_A_TURN;
+    searches = turns * SEARCHES_A_TURN;
   };
   columns.offer(tightening.solution.paths);
   return {
@@ -149,12 +152,11 @@ function besideProgramme(
       if (share < GROWN_FROM || searches > 0) search(share);
       else if (!columns.isDone && share < GROWN_TO) {
         columns.step();
-        if (++steps % STEPS_A_TURN === 0 || columns.isDone) goOnFrom(columns.likely);
+        if (++steps % STEPS_A_TURN === 0 || columns.isDone) goOnFrom(columns.likely, 1);
       } else if (units.length <= MOST_WHOLE && asked < WHOLES) {
         asked++;
         const paths = columns.whole(WHOLE_SHARE * spanMs, now);
-        if (paths) goOnFrom(paths);
-        searches *= 4;
+        if (paths) goOnFrom(paths, TURNS_FROM_WHOLE);
       } else search(share);
       return columns.impossible || tightening.bestCost > columns.value + REACHED;
     },

@@ -139,8 +139,8 @@ export class Usage {
   }
 
   /** Whether a path fits beside all the others, its own being out. */
-  fits(unit: Unit, path: Path): boolean {
-    const { entry, room, chargers, open } = this.market(unit);
+  fits(unit: Unit, path: Path, market = this.market(unit)): boolean {
+    const { entry, room, chargers, open } = market;
     for (const { round, jobs } of path.visits) {
       if (entry[round] === Infinity || this.problem.jobMinutes[jobs]! > room[round]!) return false;
     }
@@ -158,7 +158,8 @@ export class Usage {
    */
   placed(unit: Unit, path: Path): Path | null {
     const { problem, rounds } = this;
-    const { chargers, open } = this.market(unit);
+    const market = this.market(unit);
+    const { chargers, open } = market;
     const hangs = unit.onCharge ?? unit.kept;
     const chosen = new Map<number, number>();
     for (const [i, { charger, from, to }] of hangings(problem, unit, path).entries()) {
@@ -186,7 +187,7 @@ export class Usage {
       visit.jobs & CONNECT ? { ...visit, charger: chosen.get(visit.round)! } : visit,
     );
     const placed = { ...path, visits };
-    return this.fits(unit, placed) ? placed : null;
+    return this.fits(unit, placed, market) ? placed : null;
   }
 
   /** The best path at what is left, its own path being out. */

@@ -83,7 +83,8 @@ self.onmessage = (event: MessageEvent<SeasonQuestion>) => {
 async function solver() {
   try {
     return await loadHighs();
-  } catch {
+  } catch (error) {
+    console.warn(error);
     return null;
   }
 }

@@ -84,7 +84,9 @@ export class Columns {
     const isTight = this.proven >= solved.minutes - NEAR;
     if (isTight || (added === 0 && this.steady === 0)) {
       this.isDone = true;
-      if (!solved.isWhole) this.impossible = true;
+      // More than all rounds have minutes for.
+      const { roundMinutes } = this.scarce.problem;
+      if (this.proven > this.scarce.rounds * roundMinutes) this.impossible = true;
     } else if (added === 0) this.steady = 0;
   }
 

@@ -16,8 +16,6 @@ export interface Solved {
   readonly prices: Prices;
   /** By battery: a path that costs less at those prices would help. */
   readonly worth: Float64Array;
-  /** Every battery walks paths of its own; false: some must do without. */
-  readonly isWhole: boolean;
   /** By battery: of its paths the one that is walked the most. */
   readonly paths: readonly (Path | null)[];
 }
@@ -36,8 +34,6 @@ export class Master {
   /** By column of the programme: the path that it is, or null: something else. */
   private readonly paths: ({ readonly unit: Unit; readonly path: Path } | null)[] = [];
   private readonly oneOf: Int32Array;
-  /** By battery: the column that stands for none of its paths. */
-  private readonly without: Int32Array;
   private readonly minuteRow: Int32Array;
   private readonly channelRow: Int32Array;
   private readonly outletRow: Int32Array;
@@ -72,7 +68,7 @@ export class Master {
       return of;
     });
     this.oneOf = Int32Array.from(units, () => this.row(1, 1));
-    this.without = Int32Array.from(this.oneOf, (row) => this.column(NO_PATH, [row], [1]));
+    for (const row of this.oneOf) this.column(NO_PATH, [row], [1]);
   }
 
   dispose(): void {
@@ -171,7 +167,6 @@ export class Master {
       minutes: model.getObjectiveValue(),
       prices: this.pricesOf(rowDual),
       worth: Float64Array.from(this.oneOf, (row) => rowDual[row]!),
-      isWhole: this.without.every((column) => colValue[column]! < 1e-6),
       paths: this.mostWalked(colValue),
     };
   }

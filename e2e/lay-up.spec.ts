@@ -314,6 +314,7 @@ test('vehicles are moved in the yard, by mouse and by keyboard', async ({ page }
   await page.keyboard.press('Space');
   await expect(aloud.filter({ hasText: 'Calder coupé over bay C14.' })).toBeAttached();
   await page.keyboard.press('ArrowRight');
+  await expect(aloud.filter({ hasText: 'Calder coupé over bay C15.' })).toBeAttached();
   await page.keyboard.press('Escape');
   await expect(aloud.filter({ hasText: 'left where it was' })).toBeAttached();
   await expect(bay('C14')).toContainText('Calder coupé');

@@ -15,7 +15,12 @@ export interface Drop {
   readonly leftMa: number | null;
   /** More flows than before: pulling it woke something. */
   readonly woke: boolean;
+  /** Nothing was known of what flowed before it: waiting will not tell what it carried. */
+  readonly tooSoon: boolean;
 }
+
+/** What it carried will not be known of this pull: it goes back in and is pulled once more. */
+export const isForNothing = ({ woke, tooSoon }: Drop) => woke || tooSoon;
 
 /** Seconds before and after a pull that are looked at; with a slow logger, so many samples. */
 const BEFORE = 15;
@@ -62,6 +67,7 @@ export function dropsOf(trace: Trace, marks: readonly Mark[]): Drop[] {
         milliamps: known ? estimate(fell, Math.hypot(before.sd, after.sd)) : null,
         leftMa: after ? after.ma : null,
         woke: known ? -fell > 2 * toleranceMa(before.ma) : false,
+        tooSoon: before === null,
       },
     ];
   });
@@ -80,6 +86,7 @@ export function typedDrop(circuit: string, beforeMa: number, afterMa: number): D
     milliamps: estimate(beforeMa - afterMa, sd),
     leftMa: afterMa,
     woke: afterMa - beforeMa > 2 * toleranceMa(beforeMa),
+    tooSoon: false,
   };
 }
 

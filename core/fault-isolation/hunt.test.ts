@@ -7,7 +7,7 @@ import type { Mark } from '../parasitic-draw/marks';
 import { sinceAnew, stillOut } from '../parasitic-draw/marks';
 import type { Trace } from '../parasitic-draw/trace';
 import { BEHIND_NONE, after, chances, hypotheses, isFound, outcomeIf, type Box } from './belief';
-import { dropsOf, isDrop, typedDrop, type Drop } from './drops';
+import { dropsOf, isDrop, isForNothing, typedDrop, type Drop } from './drops';
 import { FuseList, huntBox, type Circuit } from './fuse-list';
 import { fuseListOfRows, rowsOfFuseList } from './fuse-rows';
 import { FUSE_KIND_IDS, fuseMilliohms, milliampsAcross, withKnown } from './fuses';
@@ -170,6 +170,7 @@ const drop = (fuse: string, ma: number): Drop => ({
   milliamps: { value: ma, low: ma - 0.3, high: ma + 0.3 },
   leftMa: 0,
   woke: false,
+  tooSoon: false,
 });
 const asked = (drops: Drop[], millivolts: Record<string, number> = {}, list = LIST) =>
   hunt({ list, settledMa: 90, needMa: 10, drops, millivolts });
@@ -321,12 +322,23 @@ describe('drops in a running trace', () => {
     const logged = trace([[30, 90]]);
     const [pending] = dropsOf(logged, [{ kind: 'pull', at: 29, circuit: 'F1' }]);
     expect(pending!.milliamps).toBeNull();
+    expect(isForNothing(pending!)).toBe(false);
     const slow: Trace = {
       seconds: Float64Array.from({ length: 40 }, (_, i) => i * 6),
       amps: Float64Array.from({ length: 40 }, (_, i) => (i < 20 ? 0.09 : 0.05)),
     };
     const [one] = dropsOf(slow, [{ kind: 'pull', at: 117, circuit: 'F1' }]);
     expect(one!.milliamps!.value).toBeCloseTo(40, 6);
+  });
+
+  it('are not waited for where the pull came too soon after the mark before it', () => {
+    const logged = trace([[60, 90]]);
+    const [early] = dropsOf(logged, [
+      { kind: 'put-back', at: 20, circuit: 'M1' },
+      { kind: 'pull', at: 22.5, circuit: 'F1' },
+    ]);
+    expect(early).toMatchObject({ milliamps: null, tooSoon: true });
+    expect(isForNothing(early!)).toBe(true);
   });
 
   it('may be typed, before and after', () => {

@@ -6,7 +6,7 @@ import { useMemo, useState } from 'react';
 import { sinceAnew, stillOut } from '../../core/parasitic-draw/marks';
 import { toleranceMa } from '../../core/parasitic-draw/levels';
 import { limitMa } from '../../core/rules/draw-limit';
-import { dropsOf } from '../../core/fault-isolation/drops';
+import { dropsOf, isForNothing } from '../../core/fault-isolation/drops';
 import type { FuseList } from '../../core/fault-isolation/fuse-list';
 import { hunt } from '../../core/fault-isolation/hunt';
 import type { BatteryRecord } from '../../core/record/battery-record';
@@ -102,10 +102,10 @@ export function Hunt({
 
   const wanted = answer.found ? null : answer.next;
   const main = wanted && (list.find(({ fuse }) => fuse === wanted)?.main ?? null);
-  // One that woke something is pulled once more; for that it has to be in.
-  const again = newest?.woke && newest.circuit === wanted ? wanted : null;
+  // For a pull once more it has to be in.
+  const again = newest && isForNothing(newest) && newest.circuit === wanted ? wanted : null;
   const blocked = [main, again].find((fuse) => fuse && out.includes(fuse)) ?? null;
-  const pending = newest?.milliamps === null && out.includes(newest.circuit);
+  const pending = newest?.milliamps === null && !newest.tooSoon && out.includes(newest.circuit);
   useShortcuts(t`Circuit hunt`, 'screen', [
     {
       keys: ['Enter'],

@@ -22,6 +22,7 @@ const drop = (fuse: string, ma: number, more: Partial<Drop> = {}): Drop => ({
   milliamps: { value: ma, low: ma - 0.3, high: ma + 0.3 },
   leftMa: 0,
   woke: false,
+  tooSoon: false,
   ...more,
 });
 const asked = (drops: readonly Drop[]) =>
@@ -83,6 +84,15 @@ test('one that woke something is put back and pulled once more', () => {
     `Pulling ${next} woke something: wait until it has settled.`,
   );
   expect(screen.getByText(/Something woke while it was out/)).not.toBeNull();
+});
+
+test('one pulled too soon after another is not waited for: it is put back and pulled once more', () => {
+  const { next } = asked([]);
+  const early = drop(next!, 0, { milliamps: null, tooSoon: true });
+  show([early], { blocked: next, out: [next!] });
+  expect(screen.getByRole('status').textContent).toContain('cannot be told');
+  expect(screen.getByText(/It was pulled too soon/)).not.toBeNull();
+  expect(buttons()).toContain(`${next} is back in`);
 });
 
 test('found: by its name, and what is still out must go back', () => {

@@ -39,18 +39,20 @@ export function NextPull({
   const { next, found, culprits, contradiction } = answer;
   const feeds = (fuse: string) => list.find((one) => one.fuse === fuse)?.feeds ?? '';
   const pulled = (fuse: string) => answer.ranked.some((one) => one.fuse === fuse && one.pulled);
-  const waiting = newest && newest.milliamps === null;
+  const waiting = newest && newest.milliamps === null && !newest.tooSoon;
   return (
     <section className={shared.card} aria-label={t`Next pull`}>
       {newest ? (
         <p role="status" className={shared.say}>
-          {newest.milliamps === null
-            ? t`${newest.circuit} is out: watch the trace for a moment …`
-            : newest.woke
-              ? t`Pulling ${newest.circuit} woke something: wait until it has settled.`
-              : isDrop(newest)
-                ? t`${newest.circuit} out: ${formatMilliamps(newest.milliamps.value)} less.`
-                : t`${newest.circuit} out: nothing fell.`}
+          {newest.tooSoon
+            ? t`${newest.circuit} came out before the trace had come to rest: what it carries cannot be told.`
+            : newest.milliamps === null
+              ? t`${newest.circuit} is out: watch the trace for a moment …`
+              : newest.woke
+                ? t`Pulling ${newest.circuit} woke something: wait until it has settled.`
+                : isDrop(newest)
+                  ? t`${newest.circuit} out: ${formatMilliamps(newest.milliamps.value)} less.`
+                  : t`${newest.circuit} out: nothing fell.`}
         </p>
       ) : null}
       {contradiction ? (
@@ -90,7 +92,7 @@ export function NextPull({
           </h2>
           <p className={shared.quiet}>
             {blocked
-              ? t`${blocked === next ? t`Something woke while it was out` : t`${next} hangs on it`}. Then wait until it has settled again.`
+              ? t`${blocked !== next ? t`${next} hangs on it` : newest?.tooSoon ? t`It was pulled too soon` : t`Something woke while it was out`}. Then wait until it has settled again.`
               : isMain(list, next)
                 ? t`It asks about all that hang on it at once.`
                 : t`Straight out, without a wiggle, door still latched.`}

@@ -5,7 +5,9 @@ import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 // The arrows of the house point down only: app → features → store → core, and core to nothing.
-const layers = ['app', 'features', 'store', 'devices', 'simulators', 'demo', 'cli', 'e2e'];
+const layers = [
+  ...['app', 'features', 'store', 'devices', 'simulators', 'practice', 'demo', 'cli', 'e2e'],
+];
 const zone = (target, forbidden, why) =>
   forbidden.map((from) => ({ target: `./${target}`, from: `./${from}`, message: why }));
 const zones = [
@@ -25,6 +27,11 @@ const zones = [
     layers.filter((layer) => layer !== 'simulators'),
     'stand-ins know core alone',
   ),
+  ...zone(
+    'practice',
+    layers.filter((layer) => layer !== 'practice' && layer !== 'simulators'),
+    'what is practised at is made of stand-ins and core',
+  ),
   ...zone('demo', ['app', 'features', 'cli'], 'the demo is made of stand-ins, core and store'),
   ...zone(
     'features',
@@ -33,7 +40,7 @@ const zones = [
   ),
   ...zone(
     'app',
-    ['store', 'devices', 'core', 'simulators', 'demo', 'cli'],
+    ['store', 'devices', 'core', 'simulators', 'practice', 'demo', 'cli'],
     'a route only calls a feature',
   ),
 ];

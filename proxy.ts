@@ -20,7 +20,7 @@ function passOn(request: NextRequest, nonce: string, policy: string): Response {
   // The frame is not told its address; the day in it decides what the whole page shows.
   const day = request.nextUrl.searchParams.get('day') ?? '';
   headers.set(DAY_HEADER, parseDay(day) === null ? '' : day);
-  headers.set(BARE_HEADER, /^\/wall(\/|$)/.test(request.nextUrl.pathname) ? 'yes' : '');
+  headers.set(BARE_HEADER, /^\/(wall|practice)(\/|$)/.test(request.nextUrl.pathname) ? 'yes' : '');
   headers.set(NONCE_HEADER, nonce);
   // From here the framework takes the nonce for its own scripts.
   headers.set('content-security-policy', policy);

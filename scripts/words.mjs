@@ -151,7 +151,7 @@ export const frozenWords = () =>
     .filter((file) => !NOT_READ.test(file))
     .flatMap((file) => frozenWordsOf(sourceOf(file)));
 
-const FILES = /^(core|features|app|store)\/.*\.tsx?$/;
+const FILES = /^(core|features|app|store|practice)\/.*\.tsx?$/;
 /** What goes to programs, to the shell, or stands for the demo's hands. */
 const NOT_READ =
   /^core\/(schedule-validation|meter|reports)\/|^store\/(doctor|kept-backups|archive)|^features\/(demo|pieces|words)\/|document\.ts$|contract\.ts$|openapi|columns\.ts$|template\.ts$|service-worker\.ts$|manifest\.ts$|global-error|app\/layout/;

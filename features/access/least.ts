@@ -103,6 +103,8 @@ export const LEAST_FOR_PAGE = {
   '/bring': 'manager',
   '/site': 'manager',
   '/ui': 'helper',
+  '/practice': 'helper',
+  '/practice/{task}': 'helper',
   // Owners sign in nowhere: who knows the link of a vehicle may read its record.
   '/owner/{secret}': 'secret',
   '/sign-in': 'anybody',

@@ -23,6 +23,7 @@ import { ClockControl } from '../demo/clock-control';
 import { Find } from '../find/find';
 import type { SiteLink } from '../sites/schema';
 import { SiteSwitch } from '../sites/site-switch';
+import { HouseMark, RareMark } from './house-mark';
 import { KeysHelp } from './keys-help';
 import { LanguageSwitch } from '../words/language-switch';
 import { ThemeSwitch } from './theme-switch';
@@ -92,7 +93,7 @@ export function Rail({
       aria-label={t`Work`}
       data-full={who !== null || sites.length > 0 || languages.length > 1 || undefined}
     >
-      <span className={styles.mark} aria-hidden="true" />
+      <HouseMark />
       <div className={styles.group}>{WORK.filter(may).map(link)}</div>
       <button
         type="button"
@@ -109,6 +110,7 @@ export function Rail({
         {languages.length > 1 ? (
           <LanguageSwitch languages={languages} onHidden={() => setOpenOn(null)} />
         ) : null}
+        <RareMark />
         <Find onHidden={() => setOpenOn(null)} />
         <KeysHelp />
         {KEEPING.filter(may).map(link)}

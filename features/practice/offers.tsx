@@ -1,0 +1,38 @@
+import { t } from '../../core/language';
+import { Button } from 'antd';
+import type { Offer } from '../../practice/stage';
+import styles from './offers.module.css';
+
+const KEYS = '123456789abcdefghijklmnopqrstuvwxyz';
+/** The key of the n-th thing that can be done; null: there are more than keys. */
+export const keyOf = (n: number): string | null => KEYS[n] ?? null;
+
+/** What can be done now, by what it is done to. */
+export function Offers({
+  offers,
+  onDo,
+}: {
+  readonly offers: readonly Offer[];
+  readonly onDo: (id: string) => void;
+}) {
+  const groups = [...new Set(offers.map(({ group }) => group))];
+  return (
+    <section className={styles.offers} aria-label={t`What you can do`}>
+      {groups.map((group) => (
+        <div key={group} role="group" aria-label={group} className={styles.group}>
+          <span aria-hidden="true">{group}</span>
+          <div>
+            {offers.map(({ id, say, group: of }, i) =>
+              of === group ? (
+                <Button key={id} size="large" onClick={() => onDo(id)} data-act={id}>
+                  {keyOf(i) === null ? null : <kbd aria-hidden="true">{keyOf(i)}</kbd>}
+                  {say}
+                </Button>
+              ) : null,
+            )}
+          </div>
+        </div>
+      ))}
+    </section>
+  );
+}

@@ -1,0 +1,17 @@
+import { t } from '../../core/language';
+import type { Sight } from '../../practice/stage';
+import styles from './sights.module.css';
+
+/** What there is to be seen. */
+export function Sights({ sights }: { readonly sights: readonly Sight[] }) {
+  return (
+    <dl className={styles.sights} aria-label={t`What you see`}>
+      {sights.map(({ label, value, isDisplay }) => (
+        <div key={label}>
+          <dt>{label}</dt>
+          <dd className={isDisplay ? styles.display : undefined}>{value}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}

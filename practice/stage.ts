@@ -15,6 +15,8 @@ export interface Sight {
   readonly value: string;
   /** On a meter or a lamp: set as figures are. */
   readonly isDisplay?: boolean;
+  /** What it showed so far, second by second; NaN: nothing. */
+  readonly trace?: readonly number[];
 }
 
 /** What happened, in the order that it did. */
@@ -73,6 +75,8 @@ export abstract class Stage {
   private readonly broken = new Map<string, Slip>();
   private worked = 0;
   private clock = 0;
+  /** So many seconds of its own go by in one of the clock on the wall; null: time goes by acts. */
+  readonly pace: number | null = null;
 
   abstract sights(): readonly Sight[];
   /** What can be done now, wrong things too. */
@@ -135,8 +139,13 @@ export abstract class Stage {
 
   /** The attendant's own minutes; the clock goes on with them. */
   protected spend(minutes: number): void {
-    this.worked += minutes;
+    this.work(minutes);
     this.wait(minutes / 60);
+  }
+
+  /** Minutes of work, of which the clock knows already. */
+  protected work(minutes: number): void {
+    this.worked += minutes;
   }
 
   /** Time goes by, and nobody works. */

@@ -12,6 +12,7 @@ import { Offers, keyOf } from './offers';
 import { OutcomeView } from './outcome';
 import { NOT_BEGUN, Practised, practised, type PracticeAct } from './practice-state';
 import { Questions } from './questions';
+import { Running } from './running';
 import { Sights } from './sights';
 import styles from './task-view.module.css';
 
@@ -65,6 +66,9 @@ export function TaskView({ id, seed }: { readonly id: string; readonly seed: num
             />
           ) : (
             <>
+              {stage.pace === null ? null : (
+                <Running pace={stage.pace} onTick={(seconds) => act({ do: 'tick', seconds })} />
+              )}
               <Offers offers={offers} onDo={(offer) => act({ do: 'act', id: offer })} />
               <Questions
                 questions={questions}

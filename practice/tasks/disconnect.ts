@@ -239,7 +239,7 @@ class Disconnect extends HandsStage {
   }
 }
 
-export const DISCONNECT_TASK: Task = withWords({
+export const DISCONNECTING: Task = withWords({
   id: 'disconnect',
   title: msg`Disconnect, by earth and code`,
   brief: msg`A vehicle comes in for the winter. Decide how its battery is kept, and do it.`,

@@ -241,7 +241,7 @@ class HookUp extends HandsStage {
   }
 }
 
-export const HOOK_UP_TASK: Task = withWords({
+export const HOOK_UP: Task = withWords({
   id: 'hook-up',
   title: msg`Hook up, in order`,
   brief: msg`Put this battery on charge, from bare hands to the tag on the wheel. Say that you are done when you are.`,

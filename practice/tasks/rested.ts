@@ -1,4 +1,5 @@
 import { t, msg, withWords } from '../../core/language';
+import { voltsOfSoc } from '../../core/battery/state-of-charge';
 import { DEFAULT_RULES } from '../../core/rules/rules';
 import { show, type HandMeter } from '../../simulators/meter';
 import type { TrueBattery } from '../../simulators/battery';
@@ -19,25 +20,34 @@ interface Resting {
 }
 
 const CELSIUS = 12;
+const LINE_VOLTS = voltsOfSoc({
+  chemistry: 'flooded',
+  cells: 6,
+  scale: DEFAULT_RULES.scale.flooded,
+  celsius: CELSIUS,
+  socPct: lineOf('flooded'),
+});
 /** Longer than this tells nothing more. */
 const LONG_HOURS = 24;
 
 function three(chance: Random): Resting[] {
   const line = lineOf('flooded');
   const of = (socPct: number) => standingAt(soundTruth('flooded', 60, chance), socPct, CELSIUS);
+  // Loaded lately, a good one shows less than the line.
+  const dimmed = of(line + chance.between(11, 16));
   const hours = Math.round(chance.between(1, 2));
   const lamps = Math.round(chance.between(15, 30));
   return shuffled(
     [
       {
         // A charger that was pulled out half-way leaves volts behind that are not charge.
-        battery: stirred(of(line - chance.between(4, 9)), chance.between(0.25, 0.34)),
+        battery: stirred(of(line - chance.between(8, 14)), chance.between(0.25, 0.34)),
         since: hours,
         why: t`on its charger until ${hours} h ago`,
         isUnder: true,
       },
       {
-        battery: stirred(of(line + chance.between(8, 13)), -chance.between(0.16, 0.22)),
+        battery: stirred(dimmed, LINE_VOLTS - dimmed.volts - chance.between(0.02, 0.04)),
         since: lamps / 60,
         why: t`its lamps were on until ${lamps} min ago`,
         isUnder: false,
@@ -89,7 +99,7 @@ class Rested extends Stage {
       })),
       {
         label: t`The house’s line`,
-        value: t`12.40 V at rest; at rest means ${DEFAULT_RULES.restHours} h here`,
+        value: t`${voltsWords(LINE_VOLTS)} at rest, and here that means ${DEFAULT_RULES.restHours} h`,
       },
     ];
   }

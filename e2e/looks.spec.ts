@@ -28,6 +28,8 @@ const VIEWS = [
   'site',
   'bring',
   'season/account',
+  'practice',
+  'practice/frost?seed=4',
   'print/vehicle/vehicle-02',
   'print/record/vehicle-12',
 ];
@@ -40,6 +42,7 @@ const ON_A_PHONE = new Set([
   'rules',
   'hand-back',
   'hand-back/vehicle-12',
+  'practice/frost?seed=4',
 ]);
 const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8');
 

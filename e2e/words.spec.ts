@@ -21,6 +21,8 @@ const VIEWS = [
   'hand-back/vehicle-12',
   'rules',
   'site',
+  'practice',
+  'practice/hook-up?seed=4',
 ];
 const SIZES = [
   { width: 1280, height: 800 },

@@ -12,6 +12,8 @@ export interface Offer {
 /** Something that can be seen now. */
 export interface Sight {
   readonly label: string;
+  /** It stands beside the offers of this group. */
+  readonly group?: string;
   readonly value: string;
   /** On a meter or a lamp: set as figures are. */
   readonly isDisplay?: boolean;
@@ -113,7 +115,8 @@ export abstract class Stage {
   end(answers: Answers): Outcome {
     this.closing?.();
     const beliefs = this.beliefs(answers);
-    const slips = [...this.broken.values()];
+    // What hurts first.
+    const slips = [...this.broken.values()].sort((a, b) => Number(b.isGrave) - Number(a.isGrave));
     return {
       passed: beliefs.every(({ isRight }) => isRight) && !slips.some(({ isGrave }) => isGrave),
       beliefs,

@@ -109,6 +109,8 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
   'GET /api/calendars/{secret}': { of: { secret: 'guessed' }, status: 404 },
   'POST /api/calendars': { status: 409 },
   'DELETE /api/calendars': {},
+  'POST /api/practised': { body: () => ({ task: 'read' }), status: 409 },
+  'PUT /api/practice-sheet': { body: () => ({ kept: true }) },
   'POST /api/owner-links': { body: () => ({ vehicleId: 'vehicle-01' }) },
   'DELETE /api/owner-links/{id}': { of: { id: 'vehicle-01' } },
   'POST /api/lay-up': { body: () => layUp() },

@@ -23,6 +23,7 @@ import { Brought } from '../intake/schema';
 import { LayUp } from '../lay-up/schema';
 import { StandingAt } from '../live/news';
 import type { Findable } from '../find/find-data';
+import { PractisedBody, SheetKept } from '../practice/sheet-routes';
 import { LinkFor } from '../owners-record/link-routes';
 import { OwnersRecord } from '../owners-record/record-document';
 import { RuleEffect } from '../rules/effect';
@@ -326,6 +327,17 @@ export const API = {
   },
   'DELETE /api/owner-links/{id}': { does: 'Withdraws the link of a vehicle', reply: Kept },
   'DELETE /api/calendars': { does: 'Withdraws the address of one’s own calendar', reply: Kept },
+  'POST /api/practised': {
+    does: 'Writes a task on one’s own sheet of what was practised',
+    body: PractisedBody,
+    reply: Kept,
+    refuses: [409],
+  },
+  'PUT /api/practice-sheet': {
+    does: 'Keeps a sheet of what one practises, or throws it away',
+    body: SheetKept,
+    reply: Kept,
+  },
   'POST /api/devices': {
     does: 'Adds a device that reports, or gives it a new token: it is told once',
     body: Device,

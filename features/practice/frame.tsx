@@ -10,14 +10,14 @@ export function PracticeFrame({ children }: { readonly children: ReactNode }) {
     <div className={styles.frame} data-practice>
       <header className={styles.band}>
         <Link href="/practice" className={styles.name}>
-          <span className={styles.mark} aria-hidden="true" />
+          <span aria-hidden="true" />
           {t`Practice yard`}
         </Link>
         <p>{t`Nothing here is real, and nothing of it goes into the logbook.`}</p>
         <KeysHelp />
-        <Link href="/yard" className={styles.back}>{t`Back to the yard`}</Link>
+        <Link href="/yard">{t`Back to the yard`}</Link>
       </header>
-      <div className={styles.body}>{children}</div>
+      {children}
     </div>
   );
 }

@@ -18,7 +18,7 @@ export function Happenings({
     <section className={styles.happenings} aria-label={t`What happened`}>
       <h2>{t`It is ${clockWords(hour)}`}</h2>
       <Quiet as="p">{t`${Math.round(minutes)} min of your time so far`}</Quiet>
-      <ol role="log">
+      <ol role="log" className={styles.list}>
         {happenings
           .map((one, i) => (
             <li key={i} className={one.isWrong ? styles.wrong : undefined}>

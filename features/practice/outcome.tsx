@@ -4,6 +4,7 @@ import Link from 'next/link';
 import type { Outcome } from '../../practice/stage';
 import { Caution } from '../ui/caution';
 import { DataTable } from '../ui/data-table';
+import layout from '../ui/layout.module.css';
 import styles from './outcome.module.css';
 
 const hoursWords = (hours: number) =>
@@ -12,10 +13,13 @@ const hoursWords = (hours: number) =>
 /** What was believed, what was so, what it cost, and which caution was broken. */
 export function OutcomeView({
   outcome,
+  sheetSaid,
   onSame,
   onOther,
 }: {
   readonly outcome: Outcome;
+  /** What was done with one's own sheet; null: nothing. */
+  readonly sheetSaid: string | null;
   readonly onSame: () => void;
   readonly onOther: () => void;
 }) {
@@ -47,7 +51,7 @@ export function OutcomeView({
         </DataTable>
       ) : null}
       {slips.map(({ id, broke, would }) => (
-        <div key={id} className={styles.slip} data-slip={id}>
+        <div key={id} data-slip={id}>
           <Caution>{broke}</Caution>
           <p>{would}</p>
         </div>
@@ -56,7 +60,8 @@ export function OutcomeView({
         {t`It cost ${minutes} min of your time`}
         {hours * 60 - minutes > 30 ? t`, ${hoursWords(hours)} from beginning to end` : ''}.
       </p>
-      <div className={styles.buttons}>
+      {sheetSaid ? <p>{sheetSaid}</p> : null}
+      <div className={layout.answers}>
         <Button type="primary" size="large" onClick={onOther}>{t`Again, with another one`}</Button>
         <Button size="large" onClick={onSame}>{t`The same once more`}</Button>
         <Link href="/practice">{t`All tasks`}</Link>

@@ -2,6 +2,7 @@ import { t } from '../../core/language';
 import { Button, Radio } from 'antd';
 import type { Answers, Question } from '../../practice/stage';
 import { TextField } from '../ui/field';
+import layout from '../ui/layout.module.css';
 import styles from './questions.module.css';
 
 /** What is believed, before it is said what was so. */
@@ -31,7 +32,7 @@ export function Questions({
             onChange={({ target }) => onAnswer(id, target.value)}
           />
         ) : (
-          <fieldset key={id}>
+          <fieldset key={id} className={layout.bare}>
             <legend>{ask}</legend>
             <Radio.Group
               value={answers[id] ?? null}

@@ -4,7 +4,7 @@ import { t } from '../../core/language';
 import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { Quiet } from '../ui/quiet';
-import styles from './running.module.css';
+import layout from '../ui/layout.module.css';
 
 /** Milliseconds between two looks at the clock. */
 const EVERY_MS = 250;
@@ -38,7 +38,7 @@ export function Running({
     return () => clearInterval(timer);
   }, [runs, pace]);
   return (
-    <div className={styles.running}>
+    <div className={layout.inline}>
       <Button size="large" aria-pressed={runs} onClick={() => setRuns(!runs)}>
         {runs ? t`Let time stand still` : t`Let time run`}
       </Button>

@@ -1,18 +1,24 @@
 import { notFound } from 'next/navigation';
+import { readSheet } from '../../store/practised';
 import { taskOf } from '../../practice/tasks';
+import { whoLooks } from '../access/who-looks';
+import { db } from '../server/store';
 import { PracticeFrame } from './frame';
 import { TaskList } from './task-list';
 import { TaskView } from './task-view';
 
-export function PracticeScreen() {
+const ownSheet = async () => readSheet(db(), (await whoLooks())?.id ?? null);
+
+export async function PracticeScreen() {
+  const sheet = await ownSheet();
   return (
     <PracticeFrame>
-      <TaskList />
+      <TaskList sheet={sheet} />
     </PracticeFrame>
   );
 }
 
-export function TaskScreen({
+export async function TaskScreen({
   id,
   seed,
 }: {
@@ -25,7 +31,11 @@ export function TaskScreen({
   const wanted = Number(seed);
   return (
     <PracticeFrame>
-      <TaskView id={id} seed={Number.isSafeInteger(wanted) && wanted > 0 ? wanted : null} />
+      <TaskView
+        keepsSheet={(await ownSheet()) !== null}
+        id={id}
+        seed={Number.isSafeInteger(wanted) && wanted > 0 ? wanted : null}
+      />
     </PracticeFrame>
   );
 }

@@ -1,8 +1,10 @@
 import { readFileSync } from 'node:fs';
 
 /** Colours of one theme, by name, as `#rrggbb`. */
-function coloursOf(theme: 'day' | 'lamp'): ReadonlyMap<string, string> {
-  const css = readFileSync('features/theme/tokens.css', 'utf8');
+function coloursOf(theme: 'day' | 'lamp', yard: 'real' | 'practice'): ReadonlyMap<string, string> {
+  const all = readFileSync('features/theme/tokens.css', 'utf8');
+  // Practice has the real yard's colours but for its own.
+  const css = yard === 'practice' ? all : all.replace(/\[data-practice\] \{[^}]*\}/, '');
   const colours = new Map<string, string>();
   for (const [, name, value] of css.matchAll(/--([\w-]+):\s*([^;]+);/g)) {
     const pair = /^light-dark\((#\w{6}), (#\w{6})\)$/.exec(value!);
@@ -48,9 +50,17 @@ const PAIRS = [
   ['rail-quiet', 'rail'] as const,
 ];
 
-describe.each(['day', 'lamp'] as const)('by %s', (theme) => {
-  const colours = coloursOf(theme);
-  test.each(PAIRS)('%s on %s can be read', (text, on) => {
-    expect(contrast(colours.get(text)!, colours.get(on)!)).toBeGreaterThanOrEqual(4.5);
-  });
+describe.each([
+  ['day', 'real'],
+  ['lamp', 'real'],
+  ['day', 'practice'],
+  ['lamp', 'practice'],
+] as const)('by %s, in the %s yard', (theme, yard) => {
+  const colours = coloursOf(theme, yard);
+  test.each(yard === 'practice' ? [...PAIRS, ['chalk', 'slate'] as const] : PAIRS)(
+    '%s on %s can be read',
+    (text, on) => {
+      expect(contrast(colours.get(text)!, colours.get(on)!)).toBeGreaterThanOrEqual(4.5);
+    },
+  );
 });

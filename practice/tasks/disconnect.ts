@@ -30,7 +30,7 @@ const KINDS: readonly Kind[] = withWords([
   },
   {
     say: msg`a coupé with a tracker; the insurance counts on it`,
-    facts: { tracker: true, tellWho: 'the tracker company' },
+    facts: { tracker: true, tellWho: msg`the tracker company` },
   },
   {
     say: msg`a coupé whose alarm must stay live, by its owner’s contract`,

@@ -2,6 +2,8 @@ import { t, msg, withWords } from '../../core/language';
 import { freezingOfSoc } from '../../core/battery/acid';
 import type { ChemistryId } from '../../core/battery/chemistries';
 import { reasonsAgainst } from '../../core/gate/gate';
+import { DEFAULT_RULES } from '../../core/rules/rules';
+import { formatTemperature } from '../../core/words/words';
 import { TrueBattery, type ChargeSource } from '../../simulators/battery';
 import { show, type HandMeter } from '../../simulators/meter';
 import { randomOne, type Random } from '../../simulators/random';
@@ -100,7 +102,7 @@ class Frost extends Stage {
     return [
       {
         label: t`The yard`,
-        value: t`${NOW} °C now, ${LAST_NIGHT} °C last night; ${TONIGHT} °C is foretold for tonight`,
+        value: t`${degrees(NOW)} now, ${degrees(LAST_NIGHT)} last night; ${degrees(TONIGHT)} is foretold for tonight`,
       },
       {
         label: t`Until it is dark`,
@@ -112,6 +114,7 @@ class Frost extends Stage {
       },
       ...this.parked.map((one) => ({
         label: `${one.mark}, ${one.say}`,
+        group: one.mark,
         value: [
           ...(one.read === null ? [] : [voltsWords(one.read)]),
           ...(one.looked
@@ -266,6 +269,7 @@ class Frost extends Stage {
   }
 }
 
+const degrees = (celsius: number) => formatTemperature(celsius, DEFAULT_RULES);
 const at = (hours: number) => new Date(MORNING + hours * 3_600_000).toISOString();
 /** Down to the coldest by the end of the night. */
 const nightAir = (hour: number) => NOW + (TONIGHT - NOW) * Math.min(1, hour / 11);

@@ -22,7 +22,7 @@ interface Place {
   readonly chemistry: (typeof PROGRAMMES)[number];
   readonly earth: Pole;
   /** Where the battery is, and whether the body is joined to it. */
-  readonly stands: 'connected' | 'earthed lead off' | 'bench';
+  readonly stands: 'connected' | 'lead-off' | 'bench';
 }
 
 const offered = (programme: (typeof PROGRAMMES)[number]) => ({
@@ -220,7 +220,7 @@ class HookUp extends HandsStage {
         label: t`Where`,
         value: {
           connected: t`in its car, all leads on`,
-          'earthed lead off': t`in its car, the earthed lead off`,
+          'lead-off': t`in its car, the earthed lead off`,
           bench: t`on the bench`,
         }[stands],
       },
@@ -253,7 +253,7 @@ export const HOOK_UP: Task = withWords({
       {
         chemistry: chance.pick(PROGRAMMES),
         earth: chance.uniform() < 0.3 ? 'positive' : 'negative',
-        stands: chance.pick(['connected', 'connected', 'earthed lead off', 'bench'] as const),
+        stands: chance.pick(['connected', 'connected', 'lead-off', 'bench'] as const),
       },
       chance,
     );

@@ -108,6 +108,7 @@ class PowerCut extends Stage {
       { label: t`Breakers of the hall`, value: this.breakerIn ? t`all in` : t`not looked at` },
       ...this.maintainers.map((one) => ({
         label: `${one.mark}, ${one.say}`,
+        group: one.mark,
         value: [
           one.looked ? t`lamp: ${one.lamp[one.now]}` : t`not looked at`,
           ...(one.read ? [t`table: ${one.table}`] : []),

@@ -24,8 +24,20 @@ const COLLECT_PCT = 90;
 const SELF_PCT = 4;
 
 const CHARGERS = withWords([
-  { id: 'felt-8', say: msg`Felt 8, any lead-acid`, amps: 8, chemistries: ['flooded', 'agm'] },
-  { id: 'thread-4', say: msg`Thread 4, AGM only`, amps: 4, chemistries: ['agm'] },
+  {
+    id: 'felt-8',
+    name: 'Felt 8',
+    say: msg`Felt 8, 8 A, any lead-acid`,
+    amps: 8,
+    chemistries: ['flooded', 'agm'],
+  },
+  {
+    id: 'thread-4',
+    name: 'Thread 4',
+    say: msg`Thread 4, 4 A, AGM only`,
+    amps: 4,
+    chemistries: ['agm'],
+  },
 ] as const);
 const sourceOf = (amps: number): ChargeSource => ({
   ...{ amps, absorptionVolts: 14.5, floatVolts: 13.5, regulated: true },
@@ -138,20 +150,22 @@ class Week extends Stage {
         label: t`The round`,
         value: t`${DAY_WORDS[this.round]}, day ${ROUNDS[this.round]! + 1} of 15; the next is in ${(ROUNDS[this.round + 1] ?? ROUNDS[this.round]! + 3) - ROUNDS[this.round]!} days`,
       },
+      { label: t`The chargers`, value: CHARGERS.map(({ say }) => say).join('; ') },
       ...this.held.map((one) => {
         const collect =
           one.isCollected && one.handedPct === null
             ? [t`its owner comes on day ${COLLECT_DAY + 1}: ${COLLECT_PCT} %`]
             : [];
         if (one.handedPct !== null)
-          return { label: `${one.mark}, ${one.vehicle}`, value: t`collected` };
+          return { label: `${one.mark}, ${one.vehicle}`, group: one.mark, value: t`collected` };
         const charger = CHARGERS.find(({ id }) => id === one.charger);
         return {
           label: `${one.mark}, ${one.vehicle}`,
+          group: one.mark,
           value: [
             t`${one.chemistry === 'agm' ? t`AGM` : t`flooded`} ${one.ah} Ah at ${Math.round(one.battery.socPct)} %`,
             charger
-              ? t`on ${charger.id}, ${one.isHolding ? t`holds` : t`charges`}`
+              ? t`on the ${charger.name}, ${one.isHolding ? t`holds` : t`charges`}`
               : t`${Math.round(this.daysLeft(one))} days to its line`,
             ...collect,
           ].join('; '),
@@ -170,9 +184,9 @@ class Week extends Stage {
               ({ id, chemistries }) =>
                 (chemistries as readonly string[]).includes(one.chemistry) &&
                 !this.held.some(({ charger }) => charger === id),
-            ).map(({ id, say }) => ({
+            ).map(({ id, name }) => ({
               id: `on/${one.mark}/${id}`,
-              say: t`Hang it on ${say}`,
+              say: t`On the ${name}`,
               group: one.mark,
             })),
       ),

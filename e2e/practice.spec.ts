@@ -1,0 +1,99 @@
+import { visit } from './desk';
+import { expect, test } from './test';
+import { TestSite } from './server';
+
+let site: TestSite;
+test.beforeAll(async () => {
+  site = await TestSite.make('some');
+});
+test.afterAll(() => site.remove());
+
+test('a task is passed by keyboard alone; what was begun is there after a reload, and nothing is in the logbook', async ({
+  page,
+}) => {
+  await visit(page, `${site.url}/yard`);
+  await page.getByRole('link', { name: 'Practise' }).first().focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Nothing here is real')).toBeVisible();
+  await page.getByLabel('Keep a sheet of what I have practised').press('Space');
+  await expect(page.getByRole('link', { name: 'Print it for the wall' })).toBeVisible();
+
+  // Two can practise on the same one: the seed is in the address.
+  await visit(page, `${site.url}/practice/read?seed=7`);
+  const keyOf = async (words: RegExp) =>
+    (await page.getByRole('button', { name: words }).locator('kbd').innerText()).trim();
+  const lead = page.getByRole('button', { name: /Red lead into the volts socket/ });
+  if (await lead.count()) await page.keyboard.press(await keyOf(/volts socket/));
+  await page.keyboard.press(await keyOf(/bare posts/));
+  const display = page.getByText(/^\d+\.\d\d V$/);
+  const shown = await display.innerText();
+  await page.reload();
+  await expect(display).toHaveText(shown);
+
+  const volts = Number.parseFloat(shown);
+  const means =
+    volts > 12.62
+      ? 'about full'
+      : volts > 12.36
+        ? 'about three quarters'
+        : volts > 12.05
+          ? 'about half'
+          : 'about a quarter, or less';
+  await page.getByRole('radio', { name: means }).press('Space');
+  const work =
+    volts > 12.36
+      ? 'nothing until its next reading'
+      : volts > 12.05
+        ? 'a charge within days'
+        : 'a charge today: harm is under way';
+  await page.getByRole('radio', { name: work }).press('Space');
+  await page.getByRole('heading', { level: 1 }).click();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'As it should be' })).toBeVisible();
+  await expect(page.getByText('Written on your sheet.')).toBeVisible();
+
+  await visit(page, `${site.url}/print/practice`);
+  await expect(page.getByRole('row', { name: /^Read a battery/ })).toBeVisible();
+  await visit(page, `${site.url}/practice`);
+  await expect(
+    page.getByRole('link', { name: /Read a battery.*practised, last on/ }),
+  ).toBeVisible();
+  await page.getByLabel('Keep a sheet of what I have practised').press('Space');
+  await expect(page.getByText(/practised, last on/)).toHaveCount(0);
+});
+
+test('on a phone two ways to go wrong are told by the caution that each of them broke', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await visit(page, `${site.url}/yard`);
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('link', { name: 'Practise' }).click();
+  await page.getByRole('link', { name: /Find the draw/ }).click();
+  const act = (name: RegExp) => page.getByRole('button', { name }).click();
+  const who = async () => {
+    await page.getByLabel(/What does it draw/).fill('300');
+    await page.getByRole('radio', { name: 'F5, interior and boot lamps' }).check();
+    await page.getByRole('button', { name: 'Done: what was so?' }).click();
+  };
+
+  // The small range takes what a sleeping vehicle draws, not one that has just been touched.
+  await act(/Jumper between/);
+  await act(/Clamp off the post/);
+  await act(/Meter between/);
+  await act(/Jumper away/);
+  await expect(page.getByText('The meter goes to nothing')).toBeVisible();
+  await who();
+  await expect(page.getByText(/a small range blows at once/i)).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Not like this' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'The same once more' }).click();
+  await act(/10 A range/);
+  await act(/Clamp off the post/);
+  await expect(page.getByText(/everything wakes/)).toBeVisible();
+  await act(/Let time run/);
+  await expect(page.getByText(/^It is 09:0[1-9]/)).toBeVisible();
+  await act(/Let time stand still/);
+  await who();
+  await expect(page.getByText(/Without it the power is cut/)).toBeVisible();
+});

@@ -5,7 +5,8 @@ import { PLAIN_VEHICLE, type Terms, type VehicleFacts } from '../core/stay/vehic
 import type { Owner } from '../store/site';
 import type { VehicleKindId } from '../core/site/vehicle-kinds';
 import type { Random } from '../simulators/random';
-import type { DemoBattery, DemoModel, DemoStay, Keeping, ModelKey } from './site';
+import type { BatterySpec, Keeping } from '../simulators/attendant/arriving';
+import type { DemoModel, DemoStay, ModelKey } from './site';
 
 /** Invented people, none of whom exists. */
 const GIVEN = ['Ida', 'Ned', 'Orla', 'Wilf', 'Tamsin', 'Perry', 'Mabel', 'Rufus', 'Edie', 'Jory'];
@@ -75,7 +76,7 @@ function outletMetres(bay: string, keeping: Keeping): number | null {
 const SMALL = new Set<DemoModel['kind']>(['motorcycle', 'quad', 'mower']);
 
 export function detailsOf(
-  spec: DemoBattery,
+  spec: BatterySpec,
   model: DemoModel,
   stay: DemoStay,
   chance: Random,

@@ -13,13 +13,15 @@ import { steppedDraw } from '../simulators/battery';
 import type { LivingFile } from '../simulators/site-simulator';
 import type { HandMeter } from '../simulators/meter';
 import { random, type Random } from '../simulators/random';
-import { hallAir, outdoors } from '../simulators/weather';
+import { hallAir, outdoors, recordedDays } from '../simulators/weather';
 import type { Battery, Vehicle } from '../store/site';
-import { arrive, type Kept } from './arrive';
-import { hookedTo, layUp, read, type Write } from './lay-up';
+import { arrive, type Kept } from '../simulators/attendant/arrive';
+import { hookedTo, layUp, read, type Write } from '../simulators/attendant/lay-up';
+import { demoArrivals } from './arriving';
 import { DEMO_NEW_PLANS, DEMO_FINDINGS, inspectionOf } from './facts';
-import { DEMO_CHARGERS, DEMO_DEVICES, DEMO_HEARD_FROM, DEMO_KNOCKS } from './stock';
-import { DEMO_HALLS, DEMO_NOW, DEMO_SITE, DEMO_STAYS, MODELS, type Trouble } from './site';
+import { DEMO_CHARGERS, DEMO_DEVICES, DEMO_HEARD_FROM, DEMO_KNOCKS, DEMO_STOCK } from './stock';
+import type { Trouble } from '../simulators/attendant/arriving';
+import { DEMO_HALLS, DEMO_NOW, DEMO_SITE } from './site';
 
 /** One battery of the demo with its hidden truth at the end of the run. */
 export interface DemoTruth {
@@ -114,15 +116,17 @@ export function runDemoSeason(seed: number): DemoHistory {
     entries.push(makeEntry(kind, { id, subjectId, at, by: ATTENDANT }, data));
   };
 
-  const vehicles: Vehicle[] = [];
-  const batteries: Battery[] = [];
-  const kept = DEMO_STAYS.flatMap((stay, i) => {
+  const arriving = demoArrivals();
+  const vehicles: Vehicle[] = arriving.map(({ vehicle }) => vehicle);
+  const arrived = arriving.flatMap((stay, i) => {
     const layUpDay = roundOnOrAfter(
       DEFAULT_RULES,
-      firstDay + Math.floor((i * 20) / DEMO_STAYS.length),
+      firstDay + Math.floor((i * 20) / arriving.length),
     );
-    return arrive(stay, i, layUpDay, chance, paper, vehicles, batteries);
+    return arrive(stay, layUpDay, chance, paper);
   });
+  const kept = arrived.map((one) => one.kept);
+  const batteries: Battery[] = arrived.map((one) => one.paper);
   const meter: HandMeter = { gain: 1.0004, offsetVolts: 0.004, noiseVolts: 0.004 };
 
   const heardFrom = Date.parse(DEMO_HEARD_FROM);
@@ -263,20 +267,10 @@ function hookFor(
       const taken = kept.some(
         ({ hook }) => hook?.chargerId === charger.id && hook.channel === channel,
       );
-      if (!taken) return hookedTo(one, charger.id, channel, celsius, at);
+      if (!taken) return hookedTo(DEMO_STOCK, one, charger.id, channel, celsius, at);
     }
   }
   return null;
-}
-
-/** Mean and least of each day of hourly temperatures, as a thermometer keeps them. */
-export function recordedDays(celsius: Float64Array, start: Day, days: number): RecordedDay[] {
-  return Array.from({ length: days }, (_, i) => {
-    const hours = celsius.subarray(i * 24, i * 24 + 24);
-    const mean = hours.reduce((sum, value) => sum + value, 0) / hours.length;
-    const round = (value: number) => Math.round(value * 10) / 10;
-    return { day: start + i, mean: round(mean), min: round(Math.min(...hours)) };
-  });
 }
 
 /** One round by habit: lay up who arrives, look at lamps, read what is due, charge what is low. */
@@ -293,14 +287,13 @@ function walk(
   const minutes = (n: number) => (clock += n * 60_000);
   for (const one of kept) {
     const { id, stay } = one;
-    const vehicleId = `vehicle-${String(DEMO_STAYS.indexOf(stay) + 1).padStart(2, '0')}`;
     if (day < one.from) continue;
     if (day === one.from) {
-      layUp(one, vehicleId, kept, minutes, record, note, meter, chance);
+      layUp(DEMO_STOCK, one, kept, minutes, record, note, meter, chance);
       continue;
     }
     lookCloser(one, day, clock, note);
-    leaveOn(one, vehicleId, day, clock, note);
+    leaveOn(one, stay.vehicle.id, day, clock, note);
     if (one.onMaintainer) {
       record('lamp', id, minutes(0.5), { state: lampOf(one) });
       continue;
@@ -374,7 +367,7 @@ function lookCloser(kept: Kept, day: Day, at: number, note: Write): void {
     'inspected',
     kept.id,
     at,
-    inspectionOf(MODELS[kept.stay.model].kind, kept.details, cells, seen.answers, levels),
+    inspectionOf(kept.stay.vehicle.kind, kept.details, cells, seen.answers, levels),
   );
 }
 

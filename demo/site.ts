@@ -1,7 +1,7 @@
 import type { ChemistryId } from '../core/battery/chemistries';
-import type { BatteryRole } from '../core/battery/roles';
 import type { VehicleKindId } from '../core/site/vehicle-kinds';
 import type { Site } from '../store/site';
+import type { BatterySpec, Keeping, Trouble } from '../simulators/attendant/arriving';
 import type { HallTruth } from '../simulators/weather';
 
 /** The demo stands still at this instant: Thursday 14 January 2027, 09:00. */
@@ -60,22 +60,10 @@ export const DEMO_HALLS: readonly DemoHall[] = [
   },
 ];
 
-export type Keeping = 'connected' | 'negative-off' | 'maintainer';
-
-export interface DemoBattery {
-  readonly role: BatteryRole;
-  readonly place: string;
-  readonly chemistry: ChemistryId;
-  readonly volts: number;
-  readonly ah: number;
-  /** True draw, milliamps. */
-  readonly drawMa: number;
-}
-
 export interface DemoModel {
   readonly kind: VehicleKindId;
   readonly name: string;
-  readonly batteries: readonly DemoBattery[];
+  readonly batteries: readonly BatterySpec[];
 }
 
 const starter = (
@@ -83,7 +71,7 @@ const starter = (
   ah: number,
   drawMa: number,
   place: string,
-): DemoBattery => ({
+): BatterySpec => ({
   role: 'starter',
   place,
   chemistry,
@@ -96,11 +84,11 @@ const leisure = (
   ah: number,
   drawMa: number,
   place: string,
-): DemoBattery => ({
+): BatterySpec => ({
   ...starter(chemistry, ah, drawMa, place),
   role: 'leisure',
 });
-const block = (n: number): DemoBattery => ({
+const block = (n: number): BatterySpec => ({
   role: 'string',
   place: `block ${n}, under the bench`,
   chemistry: 'flooded',
@@ -222,17 +210,6 @@ export const MODELS = {
 } as const satisfies Record<string, DemoModel>;
 export type ModelKey = keyof typeof MODELS;
 
-/** Troubles that nobody is told of; the record has to show them. */
-export type Trouble =
-  | { readonly kind: 'hidden-draw'; readonly fromDay: number; readonly milliamps: number }
-  | { readonly kind: 'weak-cell'; readonly pctPerDay: number }
-  /** It holds less; a charge may not bring it up to full either. */
-  | { readonly kind: 'sulfated'; readonly health: number; readonly topShare?: number }
-  | { readonly kind: 'forgotten'; readonly share: number }
-  /** Moved out of the way on a day, and its key left on. */
-  | { readonly kind: 'left-on'; readonly day: string; readonly milliamps: number }
-  | { readonly kind: 'wrong-battery'; readonly otherBay: string };
-
 export interface DemoStay {
   readonly bay: string;
   readonly model: ModelKey;
@@ -315,7 +292,10 @@ const ROWS: readonly Row[] = [
     'wick',
     'c',
     '2027-04-11',
-    { battery: 0, what: { kind: 'wrong-battery', otherBay: 'D5' } },
+    {
+      battery: 0,
+      what: { kind: 'wrong-battery', otherBay: 'D5', from: '2026-12-01', until: '2026-12-17' },
+    },
   ],
   ['D5', 'tarn400', 'n', '2027-04-18'],
   ['D6', 'roadster', 'c', '2027-03-28'],

@@ -1,5 +1,11 @@
 import type { ProgrammeId } from '../core/battery/programme-ids';
-import type { Charger, Circuit, HallAir, Outlet } from '../core/site/charging-equipment';
+import type {
+  Charger,
+  ChargingEquipment,
+  Circuit,
+  HallAir,
+  Outlet,
+} from '../core/site/charging-equipment';
 import { PROGRAMMES } from '../core/site/charging-equipment';
 
 const programmes = (...ids: ProgrammeId[]): Charger['programmes'] =>
@@ -172,6 +178,14 @@ export const DEMO_AIR: readonly HallAir[] = [
   { hallId: 'dye-house', airflowM3PerHour: null, openingCm2: 70 },
   { hallId: 'loading-yard', airflowM3PerHour: 1000, openingCm2: null },
 ];
+
+/** All that the demo charges with. */
+export const DEMO_STOCK: ChargingEquipment = {
+  chargers: [...DEMO_CHARGERS],
+  circuits: [...DEMO_CIRCUITS],
+  outlets: [...DEMO_OUTLETS],
+  air: [...DEMO_AIR],
+};
 
 export const DEMO_LATITUDE = 53.7;
 

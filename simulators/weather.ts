@@ -1,3 +1,5 @@
+import type { Day } from '../core/day';
+import type { RecordedDay } from '../core/site/climate';
 import type { Random } from './random';
 
 /** Hourly temperatures in °C from midnight (UTC) of the first day. */
@@ -69,4 +71,14 @@ export function hallAir(hall: HallTruth, outside: Hours, chance: Random): Hours 
     celsius[hour] = Math.max(wall, kept);
   }
   return { celsius };
+}
+
+/** Mean and least of each day of hourly temperatures, as a thermometer keeps them. */
+export function recordedDays(celsius: Float64Array, start: Day, days: number): RecordedDay[] {
+  return Array.from({ length: days }, (_, i) => {
+    const hours = celsius.subarray(i * 24, i * 24 + 24);
+    const mean = hours.reduce((sum, value) => sum + value, 0) / hours.length;
+    const round = (value: number) => Math.round(value * 10) / 10;
+    return { day: start + i, mean: round(mean), min: round(Math.min(...hours)) };
+  });
 }

@@ -1,14 +1,15 @@
+import { demoWorld } from '../../../demo/played';
 import { MINUTES } from '../../../core/plan/due';
 import { dayName } from '../../../core/day';
 import { SeasonDocument } from '../../../core/schedule/document';
 import { checkPlan } from '../../../core/schedule-validation/check';
 import { ByTheProgram } from './program';
-import { PlayedSite, READY_PCT } from './site';
-import { EverythingMonthly, MonthlyReading, type Way } from './strategies';
+import { PlayedSite, READY_PCT } from '../../../simulators/played/site';
+import { EverythingMonthly, MonthlyReading, type Way } from '../../../simulators/played/strategies';
 
 /** A site kept in some way for so many rounds. */
 function played(seed: number, rounds: number, wayFor: (site: PlayedSite) => Way): PlayedSite {
-  const site = new PlayedSite(seed);
+  const site = new PlayedSite(seed, demoWorld());
   const way = wayFor(site);
   for (const day of site.rounds.slice(0, rounds)) {
     site.liveTo(day);
@@ -31,12 +32,14 @@ describe('a played season', () => {
     const other = played(11, 8, () => new EverythingMonthly());
     expect(truths(other)).toEqual(truths(site));
     expect([...other.hallDays]).toEqual([...site.hallDays]);
-    expect(truths(new PlayedSite(12))).not.toEqual(truths(site));
+    expect(truths(new PlayedSite(12, demoWorld()))).not.toEqual(truths(site));
   });
 
   it('has troubles of each kind, of which nobody is told', () => {
     for (const seed of [1, 2, 3, 4, 5]) {
-      const kinds = new PlayedSite(seed).batteries.flatMap(({ trouble }) => trouble?.kind ?? []);
+      const kinds = new PlayedSite(seed, demoWorld()).batteries.flatMap(
+        ({ trouble }) => trouble?.kind ?? [],
+      );
       expect(kinds.sort()).toEqual([
         'hidden-draw',
         'hidden-draw',
@@ -48,7 +51,7 @@ describe('a played season', () => {
   });
 
   it('counts a hall and a stop once a round, and each job', () => {
-    const site = new PlayedSite(3);
+    const site = new PlayedSite(3, demoWorld());
     const [first] = site.batteries;
     const neighbour = site.batteries.find(
       (one) => one.hallId === first!.hallId && one.vehicleId !== first!.vehicleId,
@@ -87,7 +90,7 @@ describe('a played season', () => {
   });
 
   it('by the program every plan on the way is legal, and a repair ends a hidden draw', () => {
-    const site = new PlayedSite(41);
+    const site = new PlayedSite(41, demoWorld());
     const way = new ByTheProgram(site, 'program');
     for (const day of site.rounds.slice(0, 8)) {
       site.liveTo(day);

@@ -1,17 +1,18 @@
+import { demoWorld } from '../../../demo/played';
 import { WORN_IN_A_YEAR } from '../../../simulators/start-world';
 import { newPrice } from '../../../core/charging/recovery';
 import { DEFAULT_RULES } from '../../../core/rules/rules';
 import { random } from '../../../simulators/random';
 import { quantile, table } from '../report';
 import { ByTheProgram } from './program';
-import { PlayedSite, READY_PCT, type PlayedBattery } from './site';
+import { PlayedSite, READY_PCT, type PlayedBattery } from '../../../simulators/played/site';
 import {
   CarefulNotebook,
   EverythingMonthly,
   MaintainersFirst,
   MonthlyReading,
   type Way,
-} from './strategies';
+} from '../../../simulators/played/strategies';
 
 /** So many days before its owner comes a new battery can still be had. */
 const IN_TIME_DAYS = 14;
@@ -78,7 +79,7 @@ const doomed = (one: PlayedBattery) =>
 
 /** Plays one season in one way, to the day after the last collection. */
 function playSeason(seed: number, wayFor: (site: PlayedSite) => Way, sum: Sum): PlayedSite {
-  const site = new PlayedSite(seed);
+  const site = new PlayedSite(seed, demoWorld());
   const way = wayFor(site);
   for (const day of site.rounds) {
     site.liveTo(day);

@@ -33,9 +33,9 @@ import { recordEntry } from '../../../store/record';
 import { putBattery, putOwner, putVehicle } from '../../../store/site';
 import { rebuildStates } from '../../../store/states';
 import { writeHallDay } from '../../../store/temperatures';
-import { DEMO_BENCH_HALL, DEMO_OWNERS } from '../../../demo/facts';
-import { STOCK, type PlayedBattery, type PlayedSite } from './site';
-import { HUNT_MINUTES, LOOK_MINUTES, type Way } from './strategies';
+import { DEMO_OWNERS } from '../../../demo/facts';
+import type { PlayedBattery, PlayedSite } from '../../../simulators/played/site';
+import { HUNT_MINUTES, LOOK_MINUTES, type Way } from '../../../simulators/played/strategies';
 
 /** Said of a battery, these send the attendant round its vehicle. */
 const LOOK_AROUND: readonly FindingKind[] = ['sudden-step', 'loses-faster-connected'];
@@ -76,7 +76,7 @@ export class ByTheProgram implements Way {
     this.db.transaction(() => {
       writePlace(this.db);
       DEMO_OWNERS.forEach((owner) => putOwner(this.db, owner));
-      site.vehicles.forEach((vehicle) => putVehicle(this.db, vehicle));
+      site.world.arriving.forEach(({ vehicle }) => putVehicle(this.db, vehicle));
       site.papers.forEach((battery) => putBattery(this.db, battery));
     })();
     rebuildStates(this.db);
@@ -318,7 +318,13 @@ export class ByTheProgram implements Way {
   ): ChargerConnection | null {
     const context = contextOf(standing, chargeForecastOf(standing));
     const request = { context, hallId: one.hallId, room: null, purpose };
-    const hooks = possibleHooks(STOCK, this.site.hanging, request, one.id, one.stay.bay);
+    const hooks = possibleHooks(
+      this.site.world.stock,
+      this.site.hanging,
+      request,
+      one.id,
+      one.stay.bay,
+    );
     const wanted = standing.planned?.chargerId ?? null;
     return (hooks.find(({ hook }) => hook.chargerId === wanted) ?? hooks[0])?.hook ?? null;
   }
@@ -331,7 +337,7 @@ export class ByTheProgram implements Way {
     }
     this.site.hang(one, hook);
     this.site.spend(one, minutesOf({ kind: 'recharge', done: false }));
-    const charger = STOCK.chargers.find(({ id }) => id === hook.chargerId)!.name;
+    const charger = this.site.world.stock.chargers.find(({ id }) => id === hook.chargerId)!.name;
     this.write('charge-started', one.id, at, { charger, hook });
     return true;
   }
@@ -391,7 +397,7 @@ export class ByTheProgram implements Way {
         break;
       case 'take-out':
         one.battery.connected = false;
-        one.hallId = DEMO_BENCH_HALL;
+        one.hallId = this.site.world.benchHallId;
         this.write('taken-out', one.id, at, { to: 'bench', hallId: one.hallId, why: '' });
         break;
       case 'hook-up': {

@@ -1,18 +1,15 @@
-import { MS_PER_DAY, dayName, type Day } from '../core/day';
-import { socOfVolts } from '../core/battery/state-of-charge';
-import { plainContext } from '../core/context/plain-context';
-import { fitOf } from '../core/connections/charger-suitability';
-import type { ChargerConnection } from '../core/site/charging-equipment';
-import { hookOf } from '../core/connections/look-in';
-import type { EntryData, EntryKind } from '../core/logbook/kinds';
-import { DEFAULT_RULES } from '../core/rules/rules';
-import { VEHICLE_KINDS } from '../core/site/vehicle-kinds';
-import { show, showMilliamps, type HandMeter } from '../simulators/meter';
-import type { Random } from '../simulators/random';
+import { MS_PER_DAY, dayName, type Day } from '../../core/day';
+import { socOfVolts } from '../../core/battery/state-of-charge';
+import { plainContext } from '../../core/context/plain-context';
+import { fitOf } from '../../core/connections/charger-suitability';
+import type { ChargerConnection, ChargingEquipment } from '../../core/site/charging-equipment';
+import { hookOf } from '../../core/connections/look-in';
+import type { EntryData, EntryKind } from '../../core/logbook/kinds';
+import { DEFAULT_RULES } from '../../core/rules/rules';
+import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
+import { show, showMilliamps, type HandMeter } from '../meter';
+import type { Random } from '../random';
 import type { Kept } from './arrive';
-import { DEMO_BENCHED, DEMO_BENCH_HALL, inspectionOf, termsOfStay } from './facts';
-import { DEMO_STAYS, MODELS } from './site';
-import { DEMO_CHARGERS, DEMO_MAINTAINERS, DEMO_OUTLETS } from './stock';
 
 /** Writes one entry into the logbook. */
 export type Write = <K extends EntryKind>(
@@ -24,13 +21,14 @@ export type Write = <K extends EntryKind>(
 
 /** A channel of a charger, set as its attendant would for this battery. */
 export function hookedTo(
+  stock: ChargingEquipment,
   one: Kept,
   chargerId: string,
   channel: number,
   celsius: number,
   at: number,
 ): ChargerConnection {
-  const charger = DEMO_CHARGERS.find(({ id }) => id === chargerId)!;
+  const charger = stock.chargers.find(({ id }) => id === chargerId)!;
   const { chemistry } = one.spec;
   const programme =
     charger.programmes.find(({ id }) => id === (chemistry === 'agm' ? 'agm' : chemistry)) ??
@@ -54,7 +52,7 @@ export function hookedTo(
     celsius: [{ at, value: celsius, measured: true }],
     drawAmps: one.battery.connected ? one.spec.drawMa / 1000 : 0,
   });
-  const outlet = DEMO_OUTLETS.find(({ bays }) => bays.includes(one.stay.bay));
+  const outlet = stock.outlets.find(({ bays }) => bays.includes(one.stay.bay));
   const fit = fitOf(charger, programme, {
     context,
     hallId: one.hallId,
@@ -66,8 +64,8 @@ export function hookedTo(
 
 /** The first visit: papers, a look, a reading, the draw, and the storage plan carried out. */
 export function layUp(
+  stock: ChargingEquipment,
   one: Kept,
-  vehicleId: string,
   kept: readonly Kept[],
   minutes: (n: number) => number,
   record: Write,
@@ -76,15 +74,16 @@ export function layUp(
   chance: Random,
 ): void {
   const { id, stay, spec } = one;
+  const { vehicle } = stay;
   const first = kept.find((other) => other.stay === stay) === one;
   if (first) {
     const at = minutes(4);
-    record('laid-up', vehicleId, at, { bayId: `bay-${stay.bay}`, collectOn: stay.collect });
-    note('agreed', vehicleId, at, termsOfStay(DEMO_STAYS.findIndex(({ bay }) => bay === stay.bay)));
-    const checked = VEHICLE_KINDS[MODELS[stay.model].kind].leftOn;
-    note('all-off', vehicleId, at, { checked: [...checked] });
+    record('laid-up', vehicle.id, at, { bayId: stay.bayId, collectOn: stay.collect });
+    note('agreed', vehicle.id, at, stay.terms);
+    const checked = VEHICLE_KINDS[vehicle.kind].leftOn;
+    note('all-off', vehicle.id, at, { checked: [...checked] });
   }
-  record('fitted', id, minutes(0.2), { vehicleId, role: spec.role, place: spec.place });
+  record('fitted', id, minutes(0.2), { vehicleId: vehicle.id, role: spec.role, place: spec.place });
   if (one.trouble?.kind !== 'forgotten') {
     // It came in off the road: charged on arrival, a day before it is put away.
     const full = one.battery.socPct > 93;
@@ -99,14 +98,9 @@ export function layUp(
     record('draw', id, minutes(6), { milliamps: showMilliamps(one.truth.drawMa(0), chance) });
   }
   const at = minutes(0);
-  note(
-    'inspected',
-    id,
-    at,
-    inspectionOf(MODELS[one.stay.model].kind, one.details, one.truth.cells),
-  );
-  const benched = DEMO_BENCHED.has(stay.bay);
-  if (benched) note('taken-out', id, at, { to: 'bench', hallId: DEMO_BENCH_HALL, why: '' });
+  note('inspected', id, at, stay.inspected(one.details, one.truth.cells));
+  const { benched, maintainer } = stay;
+  if (benched) note('taken-out', id, at, { to: 'bench', hallId: stay.hallId, why: '' });
   note('plan-chosen', id, at, {
     plan: benched
       ? 'bench'
@@ -118,12 +112,11 @@ export function layUp(
           ? 'connected-recharged'
           : 'off-recharged',
   });
-  if (stay.keeping === 'maintainer') {
+  if (maintainer) {
     one.onMaintainer = true;
-    const { charger, outlet } = DEMO_MAINTAINERS[stay.bay]!;
     one.hook = {
-      ...hookedTo(one, charger, 1, one.battery.temperature, minutes(0)),
-      outletId: outlet,
+      ...hookedTo(stock, one, maintainer.chargerId, 1, one.battery.temperature, minutes(0)),
+      outletId: maintainer.outletId,
     };
     record('maintainer', id, minutes(3), { on: true, hook: one.hook });
     record('lamp', id, minutes(0.2), { state: 'charging' });
@@ -141,9 +134,9 @@ export function read(
   chance: Random,
 ): void {
   const wrong = one.trouble?.kind === 'wrong-battery' ? one.trouble : null;
-  const late = dayName(day) >= '2026-12-01' && dayName(day) < '2026-12-17';
-  // Once, in December, the probes were on the neighbour's battery.
-  const measured = wrong && late ? kept.find((k) => k.stay.bay === wrong.otherBay)! : one;
+  const isThen = wrong && dayName(day) >= wrong.from && dayName(day) < wrong.until;
+  // The probes were on the neighbour's battery.
+  const measured = isThen ? kept.find((k) => k.stay.bay === wrong.otherBay)! : one;
   const volts = show(meter, measured.battery.volts, measured.clampVolts, chance);
   one.lastRead = day;
   one.lastVolts = volts;

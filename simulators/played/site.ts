@@ -1,47 +1,38 @@
-import { freezingOfSoc } from '../../../core/battery/acid';
-import type { ActiveConnection } from '../../../core/connections/active-connections';
-import { plainContext } from '../../../core/context/plain-context';
-import { possibleHooks } from '../../../core/connections/available-connections';
-import type { ChargeRequest } from '../../../core/connections/charger-suitability';
-import type { ChargerConnection, ChargingEquipment } from '../../../core/site/charging-equipment';
-import { MS_PER_DAY, MS_PER_HOUR, instantAt, toDay, type Day } from '../../../core/day';
-import { MINUTES } from '../../../core/plan/due';
-import { roundOnOrAfter, roundOnOrBefore } from '../../../core/rules/rounds';
-import { DEFAULT_RULES } from '../../../core/rules/rules';
-import { monthlyAt, type RecordedDay } from '../../../core/site/climate';
-import { arrive, type Kept } from '../../../demo/arrive';
-import { layUp, type Write } from '../../../demo/lay-up';
-import { recordedDays } from '../../../demo/season';
-import {
-  DEMO_HALLS,
-  DEMO_SITE,
-  DEMO_STAYS,
-  MODELS,
-  type DemoBattery,
-  type DemoStay,
-  type Trouble,
-} from '../../../demo/site';
-import { DEMO_AIR, DEMO_CHARGERS, DEMO_CIRCUITS, DEMO_OUTLETS } from '../../../demo/stock';
-import { show, type HandMeter } from '../../../simulators/meter';
-import { random, randomOne, type Random } from '../../../simulators/random';
-import {
-  loadTest,
-  meterOf,
-  startAt,
-  startOfKnown,
-  starts,
-  type StartTruth,
-} from '../../../simulators/start-world';
-import { hallAir, outdoors, type Hours } from '../../../simulators/weather';
-import { VEHICLE_KINDS } from '../../../core/site/vehicle-kinds';
-import type { Battery, Vehicle } from '../../../store/site';
+import { freezingOfSoc } from '../../core/battery/acid';
+import type { ActiveConnection } from '../../core/connections/active-connections';
+import { plainContext } from '../../core/context/plain-context';
+import { possibleHooks } from '../../core/connections/available-connections';
+import type { ChargeRequest } from '../../core/connections/charger-suitability';
+import type { ChargerConnection, ChargingEquipment } from '../../core/site/charging-equipment';
+import { MS_PER_DAY, MS_PER_HOUR, instantAt, toDay, type Day } from '../../core/day';
+import { MINUTES } from '../../core/plan/due';
+import { roundOnOrAfter, roundOnOrBefore } from '../../core/rules/rounds';
+import type { Rules } from '../../core/rules/rules';
+import { monthlyAt, type RecordedDay } from '../../core/site/climate';
+import { arrive, type Kept, type PaperBattery } from '../attendant/arrive';
+import type { Arriving, Trouble } from '../attendant/arriving';
+import { layUp, type Write } from '../attendant/lay-up';
+import { show, type HandMeter } from '../meter';
+import { random, randomOne, type Random } from '../random';
+import { loadTest, meterOf, startAt, startOfKnown, starts, type StartTruth } from '../start-world';
+import { hallAir, outdoors, recordedDays, type HallTruth, type Hours } from '../weather';
+import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 
-export const STOCK: ChargingEquipment = {
-  chargers: [...DEMO_CHARGERS],
-  circuits: [...DEMO_CIRCUITS],
-  outlets: [...DEMO_OUTLETS],
-  air: [...DEMO_AIR],
-};
+/** A site as a season is played on it. */
+export interface PlayedWorld {
+  readonly timeZone: string;
+  readonly firstDay: Day;
+  readonly lastDay: Day;
+  /** Of its usual months, January first. */
+  readonly meanCelsius: readonly number[];
+  readonly halls: readonly { readonly id: string; readonly truth: HallTruth }[];
+  /** Where batteries stand that are taken out. */
+  readonly benchHallId: string;
+  readonly stock: ChargingEquipment;
+  readonly rules: Rules;
+  /** All that comes, in the order in which it does; troubles are of the season. */
+  readonly arriving: readonly Arriving[];
+}
 
 /** Under this for two weeks its plates sulfate for good. Our own assumption. */
 const DEEP_PCT = 20;
@@ -50,6 +41,8 @@ const DEEP_DAYS = 14;
 export const READY_PCT = 80;
 /** Hall air is known so many days before the first arrival. */
 const BEFORE_DAYS = 7;
+/** So long it takes until all have come. */
+const COME_DAYS = 20;
 
 /** A battery of a played season: as it really is, and what hangs on it. */
 export interface PlayedBattery extends Kept {
@@ -85,14 +78,13 @@ export interface Tally {
 }
 
 /**
- * The demo's site lived through a season of its own: other weather, batteries of other ages and
- * natures, troubles elsewhere. It knows nothing of how it is kept: that is up to whoever plays it.
+ * A site lived through a season of its own: other weather, batteries of other ages and natures,
+ * troubles elsewhere. It knows nothing of how it is kept: that is up to whoever plays it.
  */
 export class PlayedSite {
-  readonly firstDay = toDay(DEMO_SITE.seasonStart);
-  readonly lastDay = toDay(DEMO_SITE.seasonEnd);
-  readonly vehicles: Vehicle[] = [];
-  readonly papers: Battery[] = [];
+  readonly firstDay: Day;
+  readonly lastDay: Day;
+  readonly papers: readonly PaperBattery[];
   readonly batteries: readonly PlayedBattery[];
   readonly tally: Tally = { minutes: 0, rounds: 0, readings: 0, charges: 0, chargerDays: 0 };
   readonly chance: Random;
@@ -104,8 +96,13 @@ export class PlayedSite {
   /** Minutes of the round that is walked. */
   walked = 0;
 
-  constructor(readonly seed: number) {
+  constructor(
+    readonly seed: number,
+    readonly world: PlayedWorld,
+  ) {
     const chance = randomOne(seed);
+    this.firstDay = world.firstDay;
+    this.lastDay = world.lastDay;
     this.chance = chance;
     this.hour = (this.firstDay - BEFORE_DAYS) * 24;
     this.meter = {
@@ -117,9 +114,7 @@ export class PlayedSite {
     const severe = 1.5 * chance.normal();
     const outside = outdoors(
       days,
-      (day) =>
-        monthlyAt(DEMO_SITE.climate.meanCelsius, this.firstDay - BEFORE_DAYS + Math.floor(day)) +
-        severe,
+      (day) => monthlyAt(world.meanCelsius, this.firstDay - BEFORE_DAYS + Math.floor(day)) + severe,
       [
         { fromDay: chance.between(40, 70), days: 9, kelvin: chance.between(3, 9) },
         { fromDay: chance.between(75, 120), days: 14, kelvin: chance.between(3, 10) },
@@ -127,7 +122,7 @@ export class PlayedSite {
       random(seed + 1),
     );
     this.air = new Map(
-      DEMO_HALLS.map((hall, i) => [hall.id, hallAir(hall.truth, outside, random(seed + 10 + i))]),
+      world.halls.map((hall, i) => [hall.id, hallAir(hall.truth, outside, random(seed + 10 + i))]),
     );
     this.hallDays = new Map(
       [...this.air].map(([id, { celsius }]) => [
@@ -135,48 +130,57 @@ export class PlayedSite {
         recordedDays(celsius, this.firstDay - BEFORE_DAYS, days),
       ]),
     );
-    const troubles = troublesFor(chance);
+    const troubles = troublesFor(world, chance);
     const paper = random(seed + 50);
     const engines = randomOne(seed + 70);
-    this.batteries = DEMO_STAYS.flatMap((stay, i) => {
+    const { arriving, rules } = world;
+    const arrived = arriving.flatMap((stay, i) => {
       const from = roundOnOrAfter(
-        DEFAULT_RULES,
-        this.firstDay + Math.floor((i * 20) / DEMO_STAYS.length),
+        rules,
+        this.firstDay + Math.floor((i * COME_DAYS) / arriving.length),
       );
-      const trouble = troubles.get(stay.bay);
-      const { bay, model, keeping, collect } = stay;
-      const own: DemoStay = { bay, model, keeping, collect, ...(trouble ? { trouble } : {}) };
+      const trouble = troubles.get(stay) ?? null;
+      const batteries = stay.batteries.map((one, b) => ({
+        ...one,
+        trouble: b === 0 ? trouble : null,
+      }));
       const day = stay.collect === null ? this.lastDay : toDay(stay.collect);
-      return arrive(own, i, from, chance, paper, this.vehicles, this.papers).map((kept) => ({
-        ...kept,
-        vehicleId: this.vehicles.at(-1)!.id,
-        handBackRound: roundOnOrBefore(DEFAULT_RULES, day),
-        day,
-        lamp: null,
-        deepHours: 0,
-        frozen: false,
-        gone: false,
-        readyPct: null,
-        start: startTruthOf(kept, this.vehicles.at(-1)!, this.papers, engines),
-        started: null,
-        foreseen: null,
-        advisedOn: null,
+      return arrive({ ...stay, batteries }, from, chance, paper).map((one) => ({
+        paper: one.paper,
+        played: {
+          ...one.kept,
+          vehicleId: stay.vehicle.id,
+          handBackRound: roundOnOrBefore(rules, day),
+          day,
+          lamp: null,
+          deepHours: 0,
+          frozen: false,
+          gone: false,
+          readyPct: null,
+          start: startTruthOf(one.kept, one.paper, engines),
+          started: null,
+          foreseen: null,
+          advisedOn: null,
+        } satisfies PlayedBattery,
       }));
     });
+    this.papers = arrived.map((one) => one.paper);
+    this.batteries = arrived.map((one) => one.played);
   }
 
   /** Rounds of the season, first to last. */
   get rounds(): Day[] {
+    const { rules } = this.world;
     const days: Day[] = [];
-    for (let day = roundOnOrAfter(DEFAULT_RULES, this.firstDay); day <= this.lastDay;) {
+    for (let day = roundOnOrAfter(rules, this.firstDay); day <= this.lastDay;) {
       days.push(day);
-      day = roundOnOrAfter(DEFAULT_RULES, day + 1);
+      day = roundOnOrAfter(rules, day + 1);
     }
     return days;
   }
 
   at(day: Day): number {
-    return instantAt(day, 9, 0, DEMO_SITE.timeZone);
+    return instantAt(day, 9, 0, this.world.timeZone);
   }
 
   /** Batteries that stand here in a round, in walking order. */
@@ -210,7 +214,9 @@ export class PlayedSite {
       battery.live(air, 0);
     } else {
       this.tally.chargerDays += 1 / 24;
-      const regulated = STOCK.chargers.find(({ id }) => id === hook.chargerId)!.automatic;
+      const regulated = this.world.stock.chargers.find(
+        ({ id }) => id === hook.chargerId,
+      )!.automatic;
       for (let half = 0; half < 2; half++) {
         const shown = battery.onCharger(0.5, air, { ...hook, regulated });
         one.lamp = shown.holding ? 'holding' : 'charging';
@@ -274,7 +280,7 @@ export class PlayedSite {
   layUp(one: PlayedBattery, write: Write): void {
     let clock = this.at(one.from);
     const minutes = (n: number) => (clock += n * 60_000);
-    layUp(one, one.vehicleId, this.batteries, minutes, write, write, this.meter, this.chance);
+    layUp(this.world.stock, one, this.batteries, minutes, write, write, this.meter, this.chance);
     this.spend(one, (clock - this.at(one.from)) / 60_000);
   }
 
@@ -327,7 +333,9 @@ export class PlayedSite {
       drawAmps: one.battery.connected ? one.spec.drawMa / 1000 : 0,
     });
     const request = { context, hallId: one.hallId, room: null, purpose };
-    return possibleHooks(STOCK, this.hanging, request, one.id, one.stay.bay)[0]?.hook ?? null;
+    return (
+      possibleHooks(this.world.stock, this.hanging, request, one.id, one.stay.bay)[0]?.hook ?? null
+    );
   }
 
   /** Reconnected, cranked and papers: the same for all, in its last round. */
@@ -354,15 +362,13 @@ const LEFT: Partial<Readonly<Record<Trouble['kind'], number>>> = {
 
 /** How a vehicle is started by a battery; of six lead-acid cells alone is there a law. */
 function startTruthOf(
-  { id, spec, trouble, truth }: Kept,
-  { kind }: Vehicle,
-  papers: readonly Battery[],
+  { stay, spec, trouble, truth }: Kept,
+  { fittedYear, details }: PaperBattery,
   chance: Random,
 ): StartTruth | null {
-  const { goes, small } = VEHICLE_KINDS[kind];
+  const { goes, small } = VEHICLE_KINDS[stay.vehicle.kind];
   if (spec.role !== 'starter' || goes !== 'cranks') return null;
   if (truth.cells !== 6 || spec.chemistry === 'lfp') return null;
-  const { fittedYear, details } = papers.find((one) => one.id === id)!;
   return startOfKnown(
     {
       ratedAmps: details.coldCrankingAmps ?? spec.ah * (small ? 12 : 9),
@@ -375,38 +381,46 @@ function startTruthOf(
   );
 }
 
-/** Troubles of a season, on stays of its own: each of these once or twice. */
-function troublesFor(chance: Random): Map<string, NonNullable<DemoStay['trouble']>> {
-  const troubles = new Map<string, NonNullable<DemoStay['trouble']>>();
-  const give = (suits: (stay: DemoStay) => boolean, what: (stay: DemoStay) => Trouble) => {
-    const free = DEMO_STAYS.filter((stay) => !troubles.has(stay.bay) && suits(stay));
+/** Troubles of a season, of each kind in so many vehicles; one of each at least. */
+const VEHICLES_FOR_ONE = 64;
+
+/** Troubles of a season, on stays of its own: each of these once or twice in so many vehicles. */
+function troublesFor(
+  { arriving, firstDay }: PlayedWorld,
+  chance: Random,
+): ReadonlyMap<Arriving, Trouble> {
+  const troubles = new Map<Arriving, Trouble>();
+  const give = (suits: (stay: Arriving) => boolean, what: (stay: Arriving) => Trouble) => {
+    const free = arriving.filter((stay) => !troubles.has(stay) && suits(stay));
+    if (free.length === 0) return;
     const stay = chance.pick(free);
-    troubles.set(stay.bay, { battery: 0, what: what(stay) });
+    troubles.set(stay, what(stay));
   };
-  const spec = (stay: DemoStay): DemoBattery => MODELS[stay.model].batteries[0];
-  const connected = (stay: DemoStay) => stay.keeping === 'connected' && spec(stay).drawMa > 0;
-  const lead = (stay: DemoStay) => spec(stay).chemistry !== 'lfp' && stay.keeping !== 'maintainer';
-  const milliamps = (stay: DemoStay, from: number, to: number) =>
+  const spec = (stay: Arriving) => stay.batteries[0]!.spec;
+  const connected = (stay: Arriving) => stay.keeping === 'connected' && spec(stay).drawMa > 0;
+  const lead = (stay: Arriving) => spec(stay).chemistry !== 'lfp' && stay.keeping !== 'maintainer';
+  const milliamps = (stay: Arriving, from: number, to: number) =>
     (chance.between(from, to) / 100) * spec(stay).ah * (1000 / 24);
-  for (let n = 0; n < 2; n++) {
+  const times = Math.max(1, Math.round(arriving.length / VEHICLES_FOR_ONE));
+  for (let n = 0; n < 2 * times; n++) {
     give(connected, (stay) => ({
       kind: 'hidden-draw',
       fromDay: Math.floor(chance.between(5, 90)),
       milliamps: milliamps(stay, 0.8, 2.5),
     }));
   }
-  give(connected, (stay) => ({
-    kind: 'left-on',
-    day: new Date((toDay(DEMO_SITE.seasonStart) + chance.between(40, 100)) * MS_PER_DAY)
-      .toISOString()
-      .slice(0, 10),
-    milliamps: milliamps(stay, 4, 14),
-  }));
-  give(lead, () => ({ kind: 'weak-cell', pctPerDay: chance.between(1.5, 5) }));
-  give(lead, () => ({
-    kind: 'sulfated',
-    health: chance.between(0.4, 0.6),
-    topShare: chance.between(0.62, 0.8),
-  }));
+  for (let n = 0; n < times; n++) {
+    give(connected, (stay) => ({
+      kind: 'left-on',
+      day: new Date((firstDay + chance.between(40, 100)) * MS_PER_DAY).toISOString().slice(0, 10),
+      milliamps: milliamps(stay, 4, 14),
+    }));
+    give(lead, () => ({ kind: 'weak-cell', pctPerDay: chance.between(1.5, 5) }));
+    give(lead, () => ({
+      kind: 'sulfated',
+      health: chance.between(0.4, 0.6),
+      topShare: chance.between(0.62, 0.8),
+    }));
+  }
   return troubles;
 }

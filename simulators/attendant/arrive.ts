@@ -1,17 +1,27 @@
-import { toDay, type Day } from '../core/day';
-import { cellsFor } from '../core/battery/chemistries';
-import type { BatteryDetails } from '../core/battery/details';
-import type { ChargerConnection } from '../core/site/charging-equipment';
-import { TrueBattery, steppedDraw, type BatteryTruth, type DrawStep } from '../simulators/battery';
-import type { Random } from '../simulators/random';
-import type { Battery, Vehicle } from '../store/site';
-import { DEMO_BENCHED, DEMO_BENCH_HALL, detailsOf, factsOfStay } from './facts';
-import { DEMO_HALLS, MODELS, type DemoBattery, type DemoStay, type Trouble } from './site';
+import { MS_PER_DAY, toDay, type Day } from '../../core/day';
+import { cellsFor, type ChemistryId } from '../../core/battery/chemistries';
+import type { BatteryDetails } from '../../core/battery/details';
+import type { ChargerConnection } from '../../core/site/charging-equipment';
+import { TrueBattery, steppedDraw, type BatteryTruth, type DrawStep } from '../battery';
+import type { Random } from '../random';
+import type { Arriving, ArrivingBattery, BatterySpec, Trouble } from './arriving';
 
-/** A battery of the demo as it is, and as its attendant has it in the head. */
+/** A battery as it stands in the books. */
+export interface PaperBattery {
+  readonly id: string;
+  readonly mark: string;
+  readonly chemistry: ChemistryId;
+  readonly nominalVolts: number;
+  readonly cells: number;
+  readonly capacityAh: number;
+  readonly fittedYear: number | null;
+  readonly details: BatteryDetails;
+}
+
+/** A battery as it is, and as its attendant has it in the head. */
 export interface Kept {
-  readonly stay: DemoStay;
-  readonly spec: DemoBattery;
+  readonly stay: Arriving;
+  readonly spec: BatterySpec;
   readonly details: BatteryDetails;
   readonly id: string;
   readonly truth: BatteryTruth;
@@ -31,45 +41,35 @@ export interface Kept {
   lastFull: Day | null;
 }
 
-/** A vehicle comes in, with batteries of its own. */
+/** A vehicle comes in: its batteries, each with a truth of its own, and what is written of them. */
 export function arrive(
-  stay: DemoStay,
-  index: number,
+  stay: Arriving,
   from: Day,
   chance: Random,
   paper: Random,
-  vehicles: Vehicle[],
-  batteries: Battery[],
-): Kept[] {
-  const model = MODELS[stay.model];
-  const vehicleId = `vehicle-${String(index + 1).padStart(2, '0')}`;
-  const facts = factsOfStay(stay);
-  vehicles.push({ id: vehicleId, kind: model.kind, name: model.name, facts });
-  const hall = DEMO_HALLS.find((one) => one.rows.some(([row]) => row === stay.bay[0]))!;
-  return model.batteries.map((spec: DemoBattery, b) => {
-    const mark = `B${String(batteries.length + 1).padStart(3, '0')}`;
-    const id = `battery-${mark.slice(1)}`;
-    const age = Math.floor(chance.between(0, 6));
-    const cells = cellsFor(spec.chemistry, spec.volts);
-    const details = detailsOf(spec, model, stay, paper);
-    batteries.push({
-      id,
-      mark,
-      chemistry: spec.chemistry,
-      nominalVolts: spec.volts,
-      cells,
-      capacityAh: spec.ah,
-      // Nobody knows when some of them were fitted.
-      fittedYear: chance.uniform() < 0.12 ? null : 2026 - age,
-      details,
-    });
-    const trouble = stay.trouble?.battery === b ? stay.trouble.what : null;
-    const { truth, draws } = hiddenTruth(spec, cells, age, trouble, from, chance);
-    const share =
-      trouble?.kind === 'forgotten'
-        ? trouble.share
-        : chance.between(0.88, 1) * (truth.topShare ?? 1);
-    return {
+): { readonly kept: Kept; readonly paper: PaperBattery }[] {
+  return stay.batteries.map((one) => arrives(one, stay, from, chance, paper));
+}
+
+function arrives(
+  { id, mark, spec, trouble, detailsBy, ageYears }: ArrivingBattery,
+  stay: Arriving,
+  from: Day,
+  chance: Random,
+  paper: Random,
+): { readonly kept: Kept; readonly paper: PaperBattery } {
+  const anyAge = Math.floor(chance.between(0, 6));
+  const age = ageYears ?? anyAge;
+  const cells = cellsFor(spec.chemistry, spec.volts);
+  const details = detailsBy(paper);
+  // Nobody knows when some of them were fitted.
+  const isUnknown = chance.uniform() < 0.12;
+  const year = new Date(from * MS_PER_DAY).getUTCFullYear();
+  const { truth, draws } = hiddenTruth(spec, cells, age, trouble, from, chance);
+  const share =
+    trouble?.kind === 'forgotten' ? trouble.share : chance.between(0.88, 1) * (truth.topShare ?? 1);
+  return {
+    kept: {
       stay,
       spec,
       details,
@@ -79,7 +79,7 @@ export function arrive(
       battery: new TrueBattery(truth, { share, celsius: 10 }),
       trouble,
       clampVolts: chance.uniform() < 0.1 ? chance.between(0.01, 0.02) : 0,
-      hallId: DEMO_BENCHED.has(stay.bay) ? DEMO_BENCH_HALL : hall.id,
+      hallId: stay.hallId,
       from,
       onMaintainer: false,
       charging: false,
@@ -88,8 +88,12 @@ export function arrive(
       lastRead: null,
       lastVolts: 13,
       lastFull: null,
-    };
-  });
+    },
+    paper: {
+      ...{ id, mark, chemistry: spec.chemistry, nominalVolts: spec.volts, cells },
+      ...{ capacityAh: spec.ah, fittedYear: isUnknown ? null : year - age, details },
+    },
+  };
 }
 
 const TRUE_SELF_DISCHARGE = {
@@ -101,7 +105,7 @@ const TRUE_SELF_DISCHARGE = {
 } as const;
 
 function hiddenTruth(
-  spec: DemoBattery,
+  spec: BatterySpec,
   cells: number,
   age: number,
   trouble: Trouble | null,

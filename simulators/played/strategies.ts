@@ -1,11 +1,11 @@
-import { cellsFor } from '../../../core/battery/chemistries';
-import { socOfVolts } from '../../../core/battery/state-of-charge';
-import type { Day } from '../../../core/day';
-import { DEFAULT_RULES } from '../../../core/rules/rules';
-import { CHEMISTRIES } from '../../../core/battery/chemistries';
-import { MINUTES, PROCEDURE_MINUTES } from '../../../core/plan/due';
-import { limitMa } from '../../../core/rules/draw-limit';
-import { showMilliamps } from '../../../simulators/meter';
+import { cellsFor } from '../../core/battery/chemistries';
+import { socOfVolts } from '../../core/battery/state-of-charge';
+import type { Day } from '../../core/day';
+import { DEFAULT_RULES } from '../../core/rules/rules';
+import { CHEMISTRIES } from '../../core/battery/chemistries';
+import { MINUTES, PROCEDURE_MINUTES } from '../../core/plan/due';
+import { limitMa } from '../../core/rules/draw-limit';
+import { showMilliamps } from '../meter';
 import type { PlayedBattery, PlayedSite } from './site';
 
 /** A way of keeping the site: what is done in one round. */
@@ -73,7 +73,7 @@ abstract class Habit implements Way {
 
   /** What was measured at lay-up is over the limit: it is looked for, and put right. */
   protected hunted(site: PlayedSite, one: PlayedBattery, day: Day): void {
-    const { kind } = site.vehicles.find(({ id }) => id === one.vehicleId)!;
+    const { kind } = one.stay.vehicle;
     if ((this.drawMa.get(one.id) ?? 0) <= limitMa(kind, DEFAULT_RULES)) return;
     site.spend(one, HUNT_MINUTES);
     site.repair(one, day);

@@ -32,6 +32,8 @@ const VARIABLES = {
   EMBER_BACKUPS: z.enum(['kept', 'none']).default('none'),
   /** Bundles that plan and judge beside the server's own thread; absent: on it. */
   EMBER_PLANNER: z.string().optional(),
+  /** The thread in which winters are played. */
+  EMBER_WINTERS: z.string().optional(),
   EMBER_SITE_THREAD: z.string().optional(),
   /** Port of the demo's hands at the bench, and of all that is outside of it; 0: there is none. */
   EMBER_HANDS: port.default(0),

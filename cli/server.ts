@@ -88,6 +88,7 @@ const surroundings = ({
   EMBER_HOME: process.cwd(),
   EMBER_DATA: resolve(folder),
   EMBER_PLANNER: resolve('dist', 'planner.mjs'),
+  EMBER_WINTERS: resolve('dist', 'winters.mjs'),
   EMBER_SITE_THREAD: resolve('dist', 'site.mjs'),
   ...(now ? { EMBER_NOW: now } : {}),
   ...(backups ? { EMBER_BACKUPS: 'kept' } : {}),

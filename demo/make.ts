@@ -37,7 +37,8 @@ export function hashOf(entries: readonly NewEntry[]): string {
 }
 
 /** The mill itself: halls, bays, circuits, outlets and chargers. */
-export function writePlace(db: Db): void {
+/** Halls, bays and what is charged with, of which there may be less. */
+export function writePlace(db: Db, chargers = DEMO_CHARGERS): void {
   writeSite(db, DEMO_SITE);
   DEMO_HALLS.forEach((hall, walkOrder) => {
     const { kind, setpointCelsius } = hall.truth;
@@ -67,7 +68,7 @@ export function writePlace(db: Db): void {
   DEMO_AIR.forEach((air) => writeAir(db, air));
   DEMO_CIRCUITS.forEach((circuit) => putCircuit(db, circuit));
   DEMO_OUTLETS.forEach((outlet) => putOutlet(db, outlet));
-  DEMO_CHARGERS.forEach((charger) => putCharger(db, charger));
+  chargers.forEach((charger) => putCharger(db, charger));
 }
 
 /** The vehicles of some bays, with all that was recorded of them. */

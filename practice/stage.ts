@@ -1,4 +1,5 @@
 import { t } from '../core/language';
+import { clockWords } from './clock';
 
 /** Something that can be done now. */
 export interface Offer {
@@ -61,8 +62,15 @@ export interface Belief {
   readonly isRight: boolean;
 }
 
+/** What others made of the same, beside it. */
+export interface Beside {
+  readonly head: readonly string[];
+  readonly rows: readonly (readonly string[])[];
+}
+
 export interface Outcome {
   readonly passed: boolean;
+  readonly beside: Beside | null;
   readonly beliefs: readonly Belief[];
   readonly slips: readonly Slip[];
   /** Of the attendant. */
@@ -75,6 +83,7 @@ export interface Outcome {
 export abstract class Stage {
   private readonly told: Happening[] = [];
   private readonly broken = new Map<string, Slip>();
+  private ended: Outcome | null = null;
   private worked = 0;
   private clock = 0;
   /** So many seconds of its own go by in one of the clock on the wall; null: time goes by acts. */
@@ -89,6 +98,7 @@ export abstract class Stage {
   protected abstract act(id: string): void;
   /** What time does to it; nothing, where it is not said. */
   protected passed?(hours: number): void;
+  protected beside?(): Beside;
   /** Slips that show only at the end, such as what was left out. */
   protected closing?(): void;
 
@@ -97,6 +107,10 @@ export abstract class Stage {
     if (!this.offers().some((offer) => offer.id === id)) return false;
     this.act(id);
     return true;
+  }
+
+  get isEnded(): boolean {
+    return this.ended !== null;
   }
 
   get happenings(): readonly Happening[] {
@@ -111,14 +125,25 @@ export abstract class Stage {
     return this.worked;
   }
 
+  /** An instant, as it is said here. */
+  when(hour: number): string {
+    return clockWords(hour);
+  }
+
   /** Ends it: what was believed, what was so, what was broken and what it cost. */
   end(answers: Answers): Outcome {
+    // It ends once, however often it is looked at.
+    return (this.ended ??= this.outcomeOf(answers));
+  }
+
+  private outcomeOf(answers: Answers): Outcome {
     this.closing?.();
     const beliefs = this.beliefs(answers);
     // What hurts first.
     const slips = [...this.broken.values()].sort((a, b) => Number(b.isGrave) - Number(a.isGrave));
     return {
       passed: beliefs.every(({ isRight }) => isRight) && !slips.some(({ isGrave }) => isGrave),
+      beside: this.beside?.() ?? null,
       beliefs,
       slips,
       minutes: Math.round(this.worked),
@@ -170,10 +195,27 @@ export interface Task {
   readonly begin: (seed: number) => Stage;
 }
 
+interface Played {
+  readonly seed: number;
+  readonly acts: readonly string[];
+  readonly stage: Stage;
+}
+/** What was played last of each task: who goes on with it need not begin anew. */
+const lately = new WeakMap<Task, Played>();
+
 /** The stage of a task after these acts: the same seed and acts, the same stage. */
 export function play(task: Task, seed: number, acts: readonly string[]): Stage {
-  const stage = task.begin(seed);
-  for (const act of acts) stage.do(act);
+  const before = lately.get(task);
+  const goesOn =
+    before !== undefined &&
+    // Its end may have gone on with it.
+    !before.stage.isEnded &&
+    before.seed === seed &&
+    before.acts.length <= acts.length &&
+    before.acts.every((act, i) => act === acts[i]);
+  const stage = goesOn ? before.stage : task.begin(seed);
+  for (const act of goesOn ? acts.slice(before.acts.length) : acts) stage.do(act);
+  lately.set(task, { seed, acts, stage });
   return stage;
 }
 

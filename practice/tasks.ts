@@ -10,6 +10,7 @@ import { RECOVER } from './tasks/recover';
 import { RESTED } from './tasks/rested';
 import { WATER } from './tasks/water';
 import { WEEK } from './tasks/week';
+import { SEASON } from './season';
 import type { Task } from './stage';
 
 /** All that can be practised, in the order of the work. To add one is to add a record. */
@@ -28,4 +29,7 @@ export const TASKS: readonly Task[] = [
   FROST,
 ];
 
-export const taskOf = (id: string): Task | null => TASKS.find((task) => task.id === id) ?? null;
+/** Beside them a whole season, which takes its time. */
+export const ALL_TASKS: readonly Task[] = [...TASKS, SEASON];
+
+export const taskOf = (id: string): Task | null => ALL_TASKS.find((task) => task.id === id) ?? null;

@@ -5,7 +5,7 @@ import type { BatteryContext } from '../core/context/battery-context';
 import { ContextDocument, contextOfDocument } from '../core/context/document';
 import { MS_PER_HOUR } from '../core/day';
 import type { z } from 'zod';
-import { decimal, t } from '../core/language';
+import { decimal } from '../core/language';
 import { DEFAULT_RULES } from '../core/rules/rules';
 import { TrueBattery, type BatteryTruth } from '../simulators/battery';
 import type { HandMeter } from '../simulators/meter';
@@ -13,15 +13,6 @@ import type { Random } from '../simulators/random';
 
 /** Every practice begins on this morning; its own clock counts hours from it. */
 export const MORNING = Date.parse('2027-01-12T09:00:00Z');
-
-/** `09:00`, `day 2, 14:30`. */
-export function clockWords(hour: number): string {
-  const minutes = Math.round(hour * 60) + 9 * 60;
-  const day = Math.floor(minutes / 1440);
-  const two = (value: number) => String(value).padStart(2, '0');
-  const time = `${two(Math.floor(minutes / 60) % 24)}:${two(minutes % 60)}`;
-  return day === 0 ? time : t`day ${day + 1}, ${time}`;
-}
 
 /** The house's line as it stands in the standard rules, percent. */
 export const lineOf = (chemistry: ChemistryId) => DEFAULT_RULES.lineSocPct[chemistry];

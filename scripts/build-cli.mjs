@@ -8,6 +8,8 @@ const bundles = {
   ember: 'cli/main.ts',
   // The thread in which the server plans a season.
   planner: 'features/season/planner.worker.ts',
+  // The thread in which winters are played, to learn from or to try a rule.
+  winters: 'cli/winters/winters.worker.ts',
   // The thread in which the server judges the whole site.
   site: 'features/server/site.worker.ts',
   // What makes the sheet of styles below.

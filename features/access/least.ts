@@ -27,6 +27,7 @@ export const LEAST_FOR_API: Readonly<Record<keyof Api, Least>> = {
   'POST /api/entries/batch': 'helper',
   'POST /api/practised': 'helper',
   'PUT /api/practice-sheet': 'helper',
+  'GET /api/practice/season/{seed}': 'helper',
   'GET /api/live': 'helper',
   'POST /api/live': 'helper',
   'GET /api/find': 'helper',

@@ -23,6 +23,7 @@ import { Brought } from '../intake/schema';
 import { LayUp } from '../lay-up/schema';
 import { StandingAt } from '../live/news';
 import type { Findable } from '../find/find-data';
+import { WinterScore } from '../practice/winters';
 import { PractisedBody, SheetKept } from '../practice/sheet-routes';
 import { LinkFor } from '../owners-record/link-routes';
 import { OwnersRecord } from '../owners-record/record-document';
@@ -332,6 +333,11 @@ export const API = {
     body: PractisedBody,
     reply: Kept,
     refuses: [409],
+  },
+  'GET /api/practice/season/{seed}': {
+    does: 'The winter of a seed in the small hall of practice, kept by the program’s own plan',
+    reply: WinterScore,
+    refuses: [404, 409],
   },
   'PUT /api/practice-sheet': {
     does: 'Keeps a sheet of what one practises, or throws it away',

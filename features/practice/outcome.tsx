@@ -5,6 +5,7 @@ import type { Outcome } from '../../practice/stage';
 import { Caution } from '../ui/caution';
 import { DataTable } from '../ui/data-table';
 import layout from '../ui/layout.module.css';
+import { BesideTable } from './beside';
 import styles from './outcome.module.css';
 
 const hoursWords = (hours: number) =>
@@ -14,16 +15,19 @@ const hoursWords = (hours: number) =>
 export function OutcomeView({
   outcome,
   sheetSaid,
+  winter,
   onSame,
   onOther,
 }: {
   readonly outcome: Outcome;
   /** What was done with one's own sheet; null: nothing. */
   readonly sheetSaid: string | null;
+  /** The seed of a whole winter, which the program plays too; null: it is none. */
+  readonly winter: number | null;
   readonly onSame: () => void;
   readonly onOther: () => void;
 }) {
-  const { passed, beliefs, slips, minutes, hours } = outcome;
+  const { passed, beside, beliefs, slips, minutes, hours } = outcome;
   return (
     <section className={styles.outcome} aria-label={t`What was so`} role="status">
       <h2>
@@ -50,6 +54,7 @@ export function OutcomeView({
           ))}
         </DataTable>
       ) : null}
+      {beside ? <BesideTable beside={beside} winter={winter} /> : null}
       {slips.map(({ id, broke, would }) => (
         <div key={id} data-slip={id}>
           <Caution>{broke}</Caution>

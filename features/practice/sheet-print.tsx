@@ -1,6 +1,6 @@
 import { t } from '../../core/language';
 import { readSheet } from '../../store/practised';
-import { TASKS } from '../../practice/tasks';
+import { ALL_TASKS } from '../../practice/tasks';
 import { whoLooks } from '../access/who-looks';
 import { ListSheet } from '../print/list-sheet';
 import { PrintButton } from '../print/print-button';
@@ -20,7 +20,7 @@ export async function PracticeSheetScreen() {
         minds={t`By their own choice. Practice is no licence: the maker’s instructions, local codes and licensed staff come first.`}
         head={[t`Task`, t`What it teaches`, t`Last`]}
       >
-        {TASKS.flatMap(({ id, title, learn }) => {
+        {ALL_TASKS.flatMap(({ id, title, learn }) => {
           const done = sheet.find(({ task }) => task === id);
           return done
             ? [

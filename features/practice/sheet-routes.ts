@@ -1,14 +1,14 @@
 import { t } from '../../core/language';
 import 'server-only';
 import { z } from 'zod';
-import { TASKS } from '../../practice/tasks';
+import { ALL_TASKS } from '../../practice/tasks';
 import { keepSheet, writePractised } from '../../store/practised';
 import { whoIsIn } from '../access/who';
 import { bodyOf, refuse } from '../server/reply';
 import { db } from '../server/store';
 
 export const PractisedBody = z.strictObject({
-  task: z.enum(TASKS.map(({ id }) => id) as [string, ...string[]]),
+  task: z.enum(ALL_TASKS.map(({ id }) => id) as [string, ...string[]]),
 });
 export const SheetKept = z.strictObject({ kept: z.boolean() });
 

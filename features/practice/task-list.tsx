@@ -2,7 +2,7 @@
 
 import { t } from '../../core/language';
 import Link from 'next/link';
-import { TASKS } from '../../practice/tasks';
+import { ALL_TASKS } from '../../practice/tasks';
 import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
 import { dayWords, type Written } from './sheet';
@@ -24,7 +24,7 @@ export function TaskList({
         <Quiet as="p">{t`A few minutes each, on stand-ins that answer as real ones do. Nobody is hurt; what would have happened is said at the end.`}</Quiet>
       </div>
       <ol className={styles.list}>
-        {TASKS.map(({ id, title, learn, minutes }, i) => (
+        {ALL_TASKS.map(({ id, title, learn, minutes }, i) => (
           <li key={id}>
             <Link href={`/practice/${id}`} className={styles.task}>
               <i aria-hidden="true">{i + 1}</i>

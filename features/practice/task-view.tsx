@@ -95,6 +95,7 @@ export function TaskView({
             <OutcomeView
               outcome={stage.end(kept.answers)}
               sheetSaid={sheetSaid}
+              winter={id === 'season' ? kept.seed : null}
               onSame={() => act({ do: 'again', seed: kept.seed })}
               onOther={another}
             />
@@ -118,7 +119,12 @@ export function TaskView({
             </>
           )}
         </div>
-        <Happenings happenings={stage.happenings} hour={stage.hour} minutes={stage.minutes} />
+        <Happenings
+          when={(hour) => stage.when(hour)}
+          happenings={stage.happenings}
+          hour={stage.hour}
+          minutes={stage.minutes}
+        />
       </div>
     </div>
   );

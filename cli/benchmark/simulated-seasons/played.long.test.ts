@@ -3,7 +3,7 @@ import { MINUTES } from '../../../core/plan/due';
 import { dayName } from '../../../core/day';
 import { SeasonDocument } from '../../../core/schedule/document';
 import { checkPlan } from '../../../core/schedule-validation/check';
-import { ByTheProgram } from './program';
+import { ByTheProgram } from '../../winters/program';
 import { PlayedSite, READY_PCT } from '../../../simulators/played/site';
 import { EverythingMonthly, MonthlyReading, type Way } from '../../../simulators/played/strategies';
 

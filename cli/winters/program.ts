@@ -2,40 +2,40 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { v7 as uuidv7 } from 'uuid';
-import { dayName, type Day } from '../../../core/day';
-import { possibleHooks } from '../../../core/connections/available-connections';
-import type { ChargeRequest } from '../../../core/connections/charger-suitability';
-import type { ChargerConnection } from '../../../core/site/charging-equipment';
-import { contextOf } from '../../../core/context/from-record';
-import { limitMa } from '../../../core/rules/draw-limit';
-import { batteryEstimateOf } from '../../../core/record/learnt';
-import type { BatteryRecord } from '../../../core/record/battery-record';
-import { judgeReading } from '../../../core/assessment/verdict';
-import { startForecast } from '../../../core/assessment/start-forecast';
-import { chargeForecastOf } from '../../../core/assessment/charge-forecast';
-import { ACTED_ON_FROM, findingsOf, type FindingKind } from '../../../core/estimation/findings';
-import { makeEntry } from '../../../core/logbook/entry';
-import type { EntryData, EntryKind } from '../../../core/logbook/kinds';
-import { keepOrReplace } from '../../../core/hand-back/keep-or-replace';
-import { advise } from '../../../core/plan/adviser';
-import { HOUSE_RULES, type RulePatch } from '../../../core/rules/rules';
-import { MINUTES, PROCEDURE_MINUTES, jobsToday, minutesOf, type Job } from '../../../core/plan/due';
-import type { PlanDocument, SeasonDocument, SeasonRule } from '../../../core/schedule/document';
-import { loadBattery, loadSite, planContext, type SiteSnapshot } from '../../../features/site/load';
-import { seasonDocumentOf } from '../../../features/season/from-site';
-import { planFor } from '../../../features/season/plan-for';
-import { planned } from '../../../features/season/planned';
-import { writePlace } from '../../../demo/make';
-import { showMilliamps } from '../../../simulators/meter';
-import { insertEntry } from '../../../store/entries';
-import { dataFile, openStore, type Db } from '../../../store/open';
-import { recordEntry } from '../../../store/record';
-import { putBattery, putOwner, putVehicle } from '../../../store/site';
-import { rebuildStates } from '../../../store/states';
-import { writeHallDay } from '../../../store/temperatures';
-import { DEMO_OWNERS } from '../../../demo/facts';
-import type { PlayedBattery, PlayedSite } from '../../../simulators/played/site';
-import { HUNT_MINUTES, LOOK_MINUTES, type Way } from '../../../simulators/played/strategies';
+import { dayName, type Day } from '../../core/day';
+import { possibleHooks } from '../../core/connections/available-connections';
+import type { ChargeRequest } from '../../core/connections/charger-suitability';
+import type { ChargerConnection } from '../../core/site/charging-equipment';
+import { contextOf } from '../../core/context/from-record';
+import { limitMa } from '../../core/rules/draw-limit';
+import { batteryEstimateOf } from '../../core/record/learnt';
+import type { BatteryRecord } from '../../core/record/battery-record';
+import { judgeReading } from '../../core/assessment/verdict';
+import { startForecast } from '../../core/assessment/start-forecast';
+import { chargeForecastOf } from '../../core/assessment/charge-forecast';
+import { ACTED_ON_FROM, findingsOf, type FindingKind } from '../../core/estimation/findings';
+import { makeEntry } from '../../core/logbook/entry';
+import type { EntryData, EntryKind } from '../../core/logbook/kinds';
+import { keepOrReplace } from '../../core/hand-back/keep-or-replace';
+import { advise } from '../../core/plan/adviser';
+import { HOUSE_RULES, type RulePatch } from '../../core/rules/rules';
+import { MINUTES, PROCEDURE_MINUTES, jobsToday, minutesOf, type Job } from '../../core/plan/due';
+import type { PlanDocument, SeasonDocument, SeasonRule } from '../../core/schedule/document';
+import { loadBattery, loadSite, planContext, type SiteSnapshot } from '../../features/site/load';
+import { seasonDocumentOf } from '../../features/season/from-site';
+import { planFor } from '../../features/season/plan-for';
+import { planned } from '../../features/season/planned';
+import { writePlace } from '../../demo/make';
+import { showMilliamps } from '../../simulators/meter';
+import { insertEntry } from '../../store/entries';
+import { dataFile, openStore, type Db } from '../../store/open';
+import { recordEntry } from '../../store/record';
+import { putBattery, putOwner, putVehicle } from '../../store/site';
+import { rebuildStates } from '../../store/states';
+import { writeHallDay } from '../../store/temperatures';
+import { DEMO_OWNERS } from '../../demo/facts';
+import type { PlayedBattery, PlayedSite } from '../../simulators/played/site';
+import { HUNT_MINUTES, LOOK_MINUTES, type Way } from '../../simulators/played/strategies';
 
 /** Said of a battery, these send the attendant round its vehicle. */
 const LOOK_AROUND: readonly FindingKind[] = ['sudden-step', 'loses-faster-connected'];
@@ -68,14 +68,15 @@ export class ByTheProgram implements Way {
     readonly name: string,
     /** House rules that differ from the default. */
     patch: RulePatch = {},
+    /** Halls, bays, chargers and owners of its site. */
+    setUp: (db: Db) => void = setUpDemo,
   ) {
     this.db = openStore(dataFile(this.folder));
     // What is measured is the season, and not the disk.
     this.db.pragma('synchronous = OFF');
     this.thermometersTo = site.firstDay - 7;
     this.db.transaction(() => {
-      writePlace(this.db);
-      DEMO_OWNERS.forEach((owner) => putOwner(this.db, owner));
+      setUp(this.db);
       site.world.arriving.forEach(({ vehicle }) => putVehicle(this.db, vehicle));
       site.papers.forEach((battery) => putBattery(this.db, battery));
     })();
@@ -446,6 +447,11 @@ export class ByTheProgram implements Way {
     );
     if (result.outcome === 'conflict') throw new Error(result.reason);
   }
+}
+
+export function setUpDemo(db: Db): void {
+  writePlace(db);
+  DEMO_OWNERS.forEach((owner) => putOwner(db, owner));
 }
 
 const nameOf = (job: Job) => (job.kind === 'procedure' ? job.procedure : job.kind);

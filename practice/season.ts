@@ -160,7 +160,7 @@ class Season extends Stage {
           value: [
             known.volts === null
               ? t`not read`
-              : t`read ${voltsWords(known.volts)}, ${counted(this.day - known.readOn!, 'day', 'days')} ago`,
+              : t`read ${voltsWords(known.volts)}, ${this.day === known.readOn ? t`today` : t`${counted(this.day - known.readOn!, 'day', 'days')} ago`}`,
             ...(known.drawMa === null
               ? []
               : [
@@ -339,7 +339,7 @@ class Season extends Stage {
       this.see(
         one.readyPct! >= READY_PCT
           ? t`${nameOf(one)} was fetched, full enough to start.`
-          : t`${nameOf(one)} was fetched, at ${Math.round(one.readyPct!)} %.`,
+          : t`${nameOf(one)} was fetched, ${leftAt(one)}.`,
       );
     }
   }
@@ -375,7 +375,7 @@ class Season extends Stage {
                 'let-down',
                 letDown,
                 t`On the day the owner comes, it starts; where it cannot, they are told weeks before.`,
-                t`${nameOf(one)} left at ${Math.round(one.readyPct!)} %, and nobody had been told: ${money(letDown)}.`,
+                t`${nameOf(one)} left ${leftAt(one)}, and nobody had been told: ${money(letDown)}.`,
               ),
             ]
           : []),
@@ -435,6 +435,9 @@ class Season extends Stage {
   }
 }
 
+/** How it was when its owner came. */
+const leftAt = ({ readyPct }: PlayedBattery) =>
+  readyPct! <= 0 ? t`quite flat` : t`at ${Math.round(readyPct!)} %`;
 const nameOf = ({ stay }: PlayedBattery) => `${stay.bay} ${stay.vehicle.name}`;
 
 export const SEASON: Task = withWords({

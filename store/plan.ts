@@ -6,6 +6,7 @@ import {
   Hall,
   closeBay,
   putBay,
+  putPlace,
   readBays,
   readClosed,
   readHalls,
@@ -67,13 +68,7 @@ export function drawPlan(
     drives: drivesOf(db, drawn, places),
     walked: [],
   };
-  for (const { name, driveMinutes } of places) {
-    prepared(
-      db,
-      `INSERT INTO place (name, drive_minutes) VALUES (?, ?)
-       ON CONFLICT (name) DO UPDATE SET drive_minutes = excluded.drive_minutes`,
-    ).run(name, driveMinutes);
-  }
+  for (const place of places) putPlace(db, place);
   const known = new Set(before.halls.map(({ id }) => id));
   const drawnIds = new Set(drawn.map(({ id }) => id));
   const left = before.halls.filter(({ id }) => !drawnIds.has(id));

@@ -208,6 +208,14 @@ export function readBays(db: Db): Bay[] {
 }
 
 /** Puts a bay where it is walked: a new one, or the one of its mark, which is open again if it was closed. */
+/** A place that is driven to. */
+export function putPlace(db: Db, place: Place): void {
+  db.prepare(
+    `INSERT INTO place (name, drive_minutes) VALUES (@name, @driveMinutes)
+     ON CONFLICT (name) DO UPDATE SET drive_minutes = @driveMinutes`,
+  ).run(place);
+}
+
 export function putBay(db: Db, bay: Bay): void {
   prepared(
     db,

@@ -110,6 +110,7 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
   'POST /api/calendars': { status: 409 },
   'DELETE /api/calendars': {},
   'POST /api/practised': { body: () => ({ task: 'read' }), status: 409 },
+  'POST /api/winters': { body: () => ({ seed: 3, patch: {}, oneMore: null }), status: 409 },
   'GET /api/practice/season/{seed}': { of: { seed: '3' }, status: 409 },
   'PUT /api/practice-sheet': { body: () => ({ kept: true }) },
   'POST /api/owner-links': { body: () => ({ vehicleId: 'vehicle-01' }) },

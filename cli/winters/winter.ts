@@ -5,8 +5,10 @@ import { smallHall } from '../../practice/season';
 import { playSeason } from '../../simulators/played/play';
 import { costOf, pricesOf } from '../../simulators/played/score';
 import type { PlayedWorld } from '../../simulators/played/site';
-import type { RulePatch } from '../../core/rules/rules';
-import type { Db } from '../../store/open';
+import { applyPatch, type RulePatch } from '../../core/rules/rules';
+import { loadSite } from '../../features/site/load';
+import { worldOf, setUpAs } from './own-site';
+import { dataFile, openStore, type Db } from '../../store/open';
 import { putOwner } from '../../store/site';
 import { ByTheProgram } from './program';
 
@@ -36,9 +38,23 @@ function byTheProgram(
   };
 }
 
+/** A site's own batteries through one winter, by its rules but for what is tried. */
+function winterOfSite(question: Extract<WinterQuestion, { of: 'site' }>): WinterScore {
+  const db = openStore(dataFile(question.folder));
+  try {
+    const loaded = loadSite(db, question.now);
+    if (!loaded) throw new Error('the site is not set up');
+    const rules = applyPatch(loaded.rules, question.patch);
+    const world = worldOf(loaded, rules, question.oneMore);
+    return byTheProgram(question.seed, world, rules, setUpAs(loaded, world, db));
+  } finally {
+    db.close();
+  }
+}
+
 /** One winter, as it is asked for. */
 export function winter(question: WinterQuestion): WinterScore {
-  if (question.of === 'site') throw new Error('not yet');
+  if (question.of === 'site') return winterOfSite(question);
   const { roundWeekdays } = smallHall().rules;
   return byTheProgram(question.seed, smallHall(), { roundWeekdays }, setUpSmallHall);
 }

@@ -55,6 +55,7 @@ export const LEAST_FOR_API: Readonly<Record<keyof Api, Least>> = {
   'GET /api/season/document': 'attendant',
   'POST /api/season/plan': 'attendant',
   'GET /api/records/{id}': 'attendant',
+  'POST /api/winters': 'manager',
   'PUT /api/site/plan': 'manager',
   'POST /api/sites': 'manager',
   'POST /api/chargers/{id}/send': 'manager',

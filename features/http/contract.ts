@@ -23,7 +23,7 @@ import { Brought } from '../intake/schema';
 import { LayUp } from '../lay-up/schema';
 import { StandingAt } from '../live/news';
 import type { Findable } from '../find/find-data';
-import { WinterScore } from '../practice/winters';
+import { WinterBody, WinterScore } from '../practice/winters';
 import { PractisedBody, SheetKept } from '../practice/sheet-routes';
 import { LinkFor } from '../owners-record/link-routes';
 import { OwnersRecord } from '../owners-record/record-document';
@@ -332,6 +332,12 @@ export const API = {
     does: 'Writes a task on one’s own sheet of what was practised',
     body: PractisedBody,
     reply: Kept,
+    refuses: [409],
+  },
+  'POST /api/winters': {
+    does: 'One winter of the site’s own batteries, kept by the program under rules that are tried',
+    body: WinterBody,
+    reply: WinterScore,
     refuses: [409],
   },
   'GET /api/practice/season/{seed}': {

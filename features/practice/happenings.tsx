@@ -3,6 +3,9 @@ import type { Happening } from '../../practice/stage';
 import { Quiet } from '../ui/quiet';
 import styles from './happenings.module.css';
 
+/** So much is in sight; who wants to know more plays it again. */
+const LATELY = 30;
+
 /** What happened so far, the newest first; read aloud as it comes. */
 export function Happenings({
   happenings,
@@ -21,6 +24,7 @@ export function Happenings({
       <Quiet as="p">{t`${Math.round(minutes)} min of your time so far`}</Quiet>
       <ol role="log" className={styles.list}>
         {happenings
+          .slice(-LATELY)
           .map((one, i) => (
             <li key={i} className={one.isWrong ? styles.wrong : undefined}>
               <i>{when(one.hour)}</i> {one.words}

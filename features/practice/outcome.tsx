@@ -9,7 +9,7 @@ import { BesideTable } from './beside';
 import styles from './outcome.module.css';
 
 const hoursWords = (hours: number) =>
-  hours < 1 ? t`${Math.round(hours * 60)} min` : t`${Math.round(hours)} h`;
+  hours > 72 ? t`${Math.round(hours / 24)} days` : t`${Math.round(hours)} h`;
 
 /** What was believed, what was so, what it cost, and which caution was broken. */
 export function OutcomeView({

@@ -61,9 +61,10 @@ function rulesData(loaded: SiteSnapshot): RulesData {
       .map((entry, i) => ({
         version: i + 2,
         day: dayOf(Date.parse(entry.at), timeZone),
-        words: patchWords(entry.data.patch),
+        words: [...patchWords(entry.data.patch), ...(entry.data.why ? [entry.data.why] : [])],
       }))
       .reverse(),
+    chargers: loaded.stock.chargers.map(({ id, name }) => ({ id, name })),
     clock: { now: loaded.now, stands: clockStands(), timeZone },
   };
 }

@@ -32,6 +32,7 @@ export interface RulesData {
   readonly since: Day | null;
   /** Batteries at the site by chemistry. */
   readonly counts: Readonly<Record<string, number>>;
+  readonly chargers: readonly { readonly id: string; readonly name: string }[];
   /** Earlier changes, the newest first. */
   readonly history: readonly { version: number; day: Day; words: readonly string[] }[];
   readonly clock: ClockDto;
@@ -46,8 +47,9 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
   // What is shown is what would hold: kept rules, and the change that is being weighed.
   const rules = pending ? merged(data.rules, pending) : data.rules;
 
-  const keep = async (patch: RulePatch) => {
-    const reply = await postEntry(newEntry('rules-changed', HOUSE_RULES, siteNow(), { patch }));
+  const keep = async (patch: RulePatch, why: string | null = null) => {
+    const change = { patch, ...(why === null ? {} : { why }) };
+    const reply = await postEntry(newEntry('rules-changed', HOUSE_RULES, siteNow(), change));
     setMessage(
       reply.ok
         ? { text: t`Kept. Every due date is counted anew from now on.`, bad: false }
@@ -74,7 +76,8 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
         <Weighing
           key={JSON.stringify(pending)}
           patch={pending}
-          onKeep={() => void keep(pending)}
+          chargers={data.chargers}
+          onKeep={(why) => void keep(pending, why)}
           onLeave={() => setPending(null)}
         />
       ) : null}

@@ -5,6 +5,7 @@ import type { RulePatch } from '../../core/rules/rules';
 import { patchWords } from '../../core/rules/words';
 import { call } from '../http/client';
 import type { RuleEffect } from './effect';
+import { TryWinters } from './try-winters';
 import styles from './weighing.module.css';
 
 function effectWords(effect: RuleEffect): string {
@@ -29,13 +30,16 @@ function effectWords(effect: RuleEffect): string {
 /** A change that is not kept yet: what it would do to this site. */
 export function Weighing({
   patch,
+  chargers,
   onKeep,
   onLeave,
 }: {
   patch: RulePatch;
-  onKeep: () => void;
+  chargers: readonly { readonly id: string; readonly name: string }[];
+  onKeep: (why: string | null) => void;
   onLeave: () => void;
 }) {
+  const [tries, setTries] = useState(false);
   const [answer, setAnswer] = useState<{ text: string; bad: boolean } | null>(null);
   useEffect(() => {
     const stop = new AbortController();
@@ -63,10 +67,12 @@ export function Weighing({
         <Button
           type="primary"
           disabled={answer === null || answer.bad}
-          onClick={onKeep}
+          onClick={() => onKeep(null)}
         >{t`Keep it`}</Button>
         <Button onClick={onLeave}>{t`Leave as it was`}</Button>
+        <Button aria-expanded={tries} onClick={() => setTries(!tries)}>{t`Try it first`}</Button>
       </div>
+      {tries ? <TryWinters patch={patch} chargers={chargers} onKeep={onKeep} /> : null}
     </div>
   );
 }

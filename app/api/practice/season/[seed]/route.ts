@@ -6,6 +6,6 @@ interface Where {
   params: Promise<{ seed: string }>;
 }
 
-export async function GET(_: Request, { params }: Where): Promise<Response> {
-  return getPracticeSeason((await params).seed);
+export async function GET(request: Request, { params }: Where): Promise<Response> {
+  return getPracticeSeason((await params).seed, request.signal);
 }

@@ -60,7 +60,44 @@ await picture('yard', 'yard');
 await picture('round', 'round', { act: typed('C11', '1252') });
 await picture('round-phone', 'round', { viewport: PHONE, act: typed('C13', '1277') });
 await picture('vehicle', 'vehicle/vehicle-01');
-await picture('rules', 'rules');
+// Three winters, each of them twice: some minutes.
+await picture('rules', 'rules', {
+  act: async (page) => {
+    await page.getByRole('checkbox', { name: 'Thu' }).uncheck();
+    await page.getByRole('button', { name: 'Try it first' }).click();
+    await page.getByRole('button', { name: 'Try it on winters of this site' }).click();
+    await page
+      .getByRole('button', { name: 'Keep it, with this as its reason' })
+      .waitFor({ timeout: 1_200_000 });
+  },
+});
+/** Does these in the practice yard, and ends it. */
+const practised =
+  (acts, ...answers) =>
+  async (page) => {
+    for (const act of acts) await page.locator(`[data-act="${act}"]`).click();
+    for (const answer of answers) await page.getByRole('radio', { name: answer }).check();
+    await page.getByRole('button', { name: 'Done: what was so?' }).click();
+  };
+await picture('practice-task', 'practice/recover?seed=12', {
+  act: practised(['charge', 'read', 'load'], 'replace it', 'one cell is failing'),
+});
+await picture('practice-season', 'practice/season?seed=5', {
+  act: async (page) => {
+    const next = page.locator('[data-act="next"]');
+    for (let round = 0; await next.count(); round++) {
+      const off = page.locator('[data-act^="off/"]');
+      while (await off.count()) await off.first().click();
+      for (let n = 0; n < 2 && round % 3 === 0; n++) {
+        const charge = page.locator('[data-act^="charge/"]').nth(2 * n);
+        if (await charge.count()) await charge.click();
+      }
+      await next.click();
+    }
+    await practised([])(page);
+    await page.getByRole('cell', { name: 'the program’s own plan' }).waitFor({ timeout: 120_000 });
+  },
+});
 await picture('season', 'season', {
   act: (page) => page.getByText('What would help').waitFor(),
 });
@@ -68,12 +105,6 @@ await picture('hand-back', 'hand-back');
 await picture('owners-record', 'print/record/vehicle-44', {
   viewport: { width: 1000, height: 1200 },
 });
-const work = (name) => async (page) => {
-  await page.getByRole('button', { name: 'Work', exact: true }).click();
-  await page.getByRole('button', { name, exact: true }).click();
-  await page.locator('[data-step="live-off"] [role=checkbox]').click();
-};
-await picture('procedure', 'vehicle/vehicle-44', { act: work('Disconnect') });
 /** A camper, laid up as far as a step; what it leaves half done is thrown away. */
 const camper = (step) => async (page) => {
   await page.getByRole('radio', { name: 'Camper', exact: true }).check();

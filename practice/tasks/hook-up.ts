@@ -3,6 +3,7 @@ import type { ChemistryId } from '../../core/battery/chemistries';
 import { earthedPole, livePole, type BatteryContext } from '../../core/context/battery-context';
 import { may, reasonsAgainst } from '../../core/gate/gate';
 import type { Pole } from '../../core/stay/vehicle-facts';
+import { capital } from '../../core/procedures/shared';
 import { randomOne, type Random } from '../../simulators/random';
 import { HandsStage, type Hand } from '../hands';
 import type { Task } from '../stage';
@@ -66,18 +67,27 @@ function clampHands(context: BatteryContext, joined: boolean): Hand[] {
   const sparks = { would: spark(), isGrave: true };
   return [
     {
-      ...{ id: 'live-clamp', say: t`${live} clamp to the ${live} post`, group },
+      ...{ id: 'live-clamp', say: t`${capital(live)} clamp to the ${live} post`, group },
       ...{ step: 'live-clamp', sees: t`The ${live} clamp holds.` },
       early: { ...sparks, sees: t`A small spark at the post: the charger is live.` },
       never: { would: t`One clamp charges nothing.`, isGrave: true },
     },
     {
-      ...{ id: 'crossed', say: t`${live} clamp to the ${earthed} post`, group, step: null },
+      ...{
+        id: 'crossed',
+        say: t`${capital(live)} clamp to the ${earthed} post`,
+        group,
+        step: null,
+      },
       wrong: isOpposite(live),
     },
     joined
       ? {
-          ...{ id: 'last-clamp', say: t`${earthed} clamp to bare metal of the engine`, group },
+          ...{
+            id: 'last-clamp',
+            say: t`${capital(earthed)} clamp to bare metal of the engine`,
+            group,
+          },
           ...{ step: 'last-clamp', sees: t`The ${earthed} clamp bites on bare metal.` },
           early: {
             ...sparks,
@@ -88,7 +98,7 @@ function clampHands(context: BatteryContext, joined: boolean): Hand[] {
       : {
           ...{
             id: 'last-clamp',
-            say: t`${earthed} clamp to the battery’s own ${earthed} post`,
+            say: t`${capital(earthed)} clamp to the battery’s own ${earthed} post`,
             group,
           },
           ...{ step: 'last-clamp', sees: t`The ${earthed} clamp holds on its post.` },
@@ -100,7 +110,11 @@ function clampHands(context: BatteryContext, joined: boolean): Hand[] {
         },
     joined
       ? {
-          ...{ id: 'post', say: t`${earthed} clamp to the battery’s own ${earthed} post`, group },
+          ...{
+            id: 'post',
+            say: t`${capital(earthed)} clamp to the battery’s own ${earthed} post`,
+            group,
+          },
           step: null,
           wrong: {
             id: 'last-at-post',
@@ -111,7 +125,7 @@ function clampHands(context: BatteryContext, joined: boolean): Hand[] {
           },
         }
       : {
-          ...{ id: 'metal', say: t`${earthed} clamp to bare metal of the engine`, group },
+          ...{ id: 'metal', say: t`${capital(earthed)} clamp to bare metal of the engine`, group },
           step: null,
           wrong: {
             id: 'not-joined',

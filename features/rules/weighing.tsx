@@ -17,8 +17,8 @@ function effectWords(effect: RuleEffect): string {
   const hours = Math.abs(effect.minutes) / 60;
   const work =
     Math.abs(effect.minutes) < 1
-      ? t`no more and no less work`
-      : t`${hours < 2 ? t`${Math.abs(effect.minutes)} min` : `${decimal(hours, 1)} h`} ${effect.minutes > 0 ? t`more` : t`less`} work until the last collection`;
+      ? t`no more and no less work at the batteries`
+      : t`${hours < 2 ? t`${Math.abs(effect.minutes)} min` : `${decimal(hours, 1)} h`} ${effect.minutes > 0 ? t`more` : t`less`} work at the batteries until the last collection, the way apart`;
   const under =
     effect.underAfter === effect.underBefore
       ? []

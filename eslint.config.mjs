@@ -32,7 +32,11 @@ const zones = [
     layers.filter((layer) => !['practice', 'simulators', 'demo'].includes(layer)),
     'what is practised at is made of stand-ins and core, and of what the demo is',
   ),
-  ...zone('demo', ['app', 'features', 'practice', 'cli'], 'the demo is made of stand-ins, core and store'),
+  ...zone(
+    'demo',
+    ['app', 'features', 'practice', 'cli'],
+    'the demo is made of stand-ins, core and store',
+  ),
   ...zone(
     'features',
     ['app', 'simulators', 'demo', 'cli'],

@@ -1,5 +1,7 @@
 import { visit } from './desk';
-import { expect, test } from './test';
+import { TASKS } from '../practice/tasks';
+import { KNOWING, WRONG, walked } from '../practice/ways.fixture';
+import { expect, test, type Page } from './test';
 import { TestSite } from './server';
 
 let site: TestSite;
@@ -96,4 +98,67 @@ test('on a phone two ways to go wrong are told by the caution that each of them 
   await act(/Let time stand still/);
   await who();
   await expect(page.getByText(/Without it the power is cut/)).toBeVisible();
+});
+
+/** Says what is believed, with keys or with a thumb. */
+async function says(
+  page: Page,
+  { questions, answers }: ReturnType<typeof walked>,
+  presses: (radio: ReturnType<Page['locator']>) => Promise<void>,
+) {
+  for (const { id, ask, choices } of questions) {
+    const answer = answers[id];
+    if (answer === undefined) continue;
+    if (choices === null) await page.getByLabel(ask).fill(answer);
+    else
+      await presses(
+        page.getByRole('group', { name: ask, exact: true }).locator(`input[value="${answer}"]`),
+      );
+  }
+}
+
+test('who knows the work passes each task by keyboard alone', async ({ page }) => {
+  for (const { id } of TASKS) {
+    const way = walked(id, 3, KNOWING[id]!);
+    await visit(page, `${site.url}/practice/${id}?seed=3`);
+    for (const act of way.acts) {
+      const button = page.locator(`[data-act="${act}"]`);
+      const key = button.locator('kbd');
+      if (await key.count()) await page.keyboard.press(await key.innerText());
+      else await button.press('Enter');
+    }
+    await says(page, way, (radio) => radio.press('Space'));
+    await page.getByRole('heading', { level: 1 }).click();
+    await page.keyboard.press('Enter');
+    const outcome = page.getByRole('status', { name: 'What was so' });
+    await expect(outcome.getByRole('heading'), id).toHaveText('As it should be');
+  }
+});
+
+test('on a phone each task is failed in two ways, and names the caution of each', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const { id } of TASKS) {
+    for (const [n, { slip, way }] of WRONG[id]!.slice(0, 2).entries()) {
+      // Each on a battery of its own: what has ended stays as it ended.
+      const seeds = Array.from({ length: 40 }, (_, i) => 100 * n + i + 1);
+      const seed = seeds.find((one) => {
+        const { outcome, questions, answers } = walked(id, one, way);
+        return (
+          !outcome.passed &&
+          outcome.slips.some((broken) => slip.test(broken.id)) &&
+          questions.every((question) => answers[question.id] !== undefined)
+        );
+      });
+      expect(seed, `${id}, ${slip}`).toBeDefined();
+      const wrong = walked(id, seed!, way);
+      await visit(page, `${site.url}/practice/${id}?seed=${seed}`);
+      for (const act of wrong.acts) await page.locator(`[data-act="${act}"]`).click();
+      await says(page, wrong, (radio) => radio.check());
+      await page.getByRole('button', { name: 'Done: what was so?' }).click();
+      const broken = wrong.outcome.slips.find((one) => slip.test(one.id))!;
+      await expect(page.locator(`[data-slip="${broken.id}"]`), id).toContainText(broken.broke);
+    }
+  }
 });

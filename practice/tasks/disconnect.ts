@@ -212,7 +212,7 @@ class Disconnect extends HandsStage {
       },
       {
         label: t`To be done`,
-        value: t`it stands until April, and no outlet is near; a maintainer on a long lead is there`,
+        value: t`it stands until April, with no outlet in reach; the one maintainer on a long lead is for what cannot do without`,
       },
     ];
   }

@@ -27,7 +27,7 @@ const STATES = withWords({
   'lead-off': msg`its lead is off the battery`,
 });
 
-/** Two makes, each with its own lamp table; the same colour says different things. */
+/** Three makes, each with its own lamp table; the same colour says different things. */
 const MAKES = withWords([
   {
     say: msg`Felt 8, for AGM`,

@@ -174,7 +174,7 @@ class Water extends Stage {
           would: t`Acid runs over case, tray and frame, and is missing in the cells for ever.`,
           isGrave: true,
         },
-        t`In the morning the lid is wet, and the tray smokes where the soda falls.`,
+        t`In the morning the lid is wet, and what ran down fizzes where the soda falls on it.`,
       );
       for (const [i, level] of this.levels.entries()) this.levels[i] = Math.min(level, SPILLS_MM);
     } else if (!reason) this.see(t`In the morning it is full. The acid has risen in every cell.`);

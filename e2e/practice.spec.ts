@@ -162,3 +162,24 @@ test('on a phone each task is failed in two ways, and names the caution of each'
     }
   }
 });
+
+test('a season that was begun goes on after a reload, and ends beside the program’s own plan', async ({
+  page,
+}) => {
+  await visit(page, `${site.url}/practice/season?seed=5`);
+  const next = page.locator('[data-act="next"]');
+  const now = page.getByRole('heading', { name: /^It is / });
+  for (let round = 0; round < 6; round++) await next.click();
+  await page.getByRole('group', { name: 'A5' }).getByRole('button', { name: 'Read' }).click();
+  const [day, said] = [await now.innerText(), await page.getByRole('log').innerText()];
+  await page.reload();
+  await expect(now).toHaveText(day);
+  expect(await page.getByRole('log').innerText()).toBe(said);
+  // To its end, with nobody doing anything any more.
+  while (await next.count()) await next.click();
+  await page.getByRole('button', { name: 'Done: what was so?' }).click();
+  const row = (name: string) => page.getByRole('row', { name: new RegExp(`^${name}`) });
+  await expect(row('you')).toContainText('/ 8');
+  await expect(page.locator('[data-slip]')).toHaveCount(3);
+  await expect(row('the program’s own plan')).toContainText('/ 8', { timeout: 90_000 });
+});

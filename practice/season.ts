@@ -88,6 +88,7 @@ class Season extends Stage {
   private readonly early: Decision[] = [];
   private readonly fetched = new Set<string>();
   private isOver = false;
+  private offered: Offer[] | null = null;
 
   constructor(private readonly seed: number) {
     super();
@@ -180,7 +181,12 @@ class Season extends Stage {
     ];
   }
 
+  /** Asked more than once between two acts, and each time for every battery's charger. */
   offers(): Offer[] {
+    return (this.offered ??= this.allOffers());
+  }
+
+  private allOffers(): Offer[] {
     if (this.isOver) return [];
     const isLate = this.site.walked >= this.site.world.rules.roundMinutes;
     return [
@@ -213,6 +219,7 @@ class Season extends Stage {
   }
 
   protected act(id: string): void {
+    this.offered = null;
     const [what, battery] = id.split('/') as [string, string];
     if (what === 'next') return this.next();
     const one = this.here.find((each) => each.id === battery)!;

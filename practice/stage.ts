@@ -195,6 +195,9 @@ export interface Task {
   readonly begin: (seed: number) => Stage;
 }
 
+/** Seconds that ran on by themselves, as an act. */
+export const TICK = 'tick/';
+
 interface Played {
   readonly seed: number;
   readonly acts: readonly string[];
@@ -203,18 +206,28 @@ interface Played {
 /** What was played last of each task: who goes on with it need not begin anew. */
 const lately = new WeakMap<Task, Played>();
 
+const secondsOf = (act: string | undefined): number | null =>
+  act?.startsWith(TICK) ? Number(act.slice(TICK.length)) : null;
+
+/** What is done beyond what was done before; null: it is not the same so far. */
+function beyond(before: readonly string[], acts: readonly string[]): readonly string[] | null {
+  const last = before.length - 1;
+  if (last >= acts.length || !before.slice(0, -1).every((act, i) => act === acts[i])) return null;
+  const rest = acts.slice(before.length);
+  if (before[last] === acts[last]) return rest;
+  // Time that runs on is one act that grows.
+  const [ran, runs] = [secondsOf(before[last]), secondsOf(acts[last])];
+  return ran !== null && runs !== null && runs > ran ? [`${TICK}${runs - ran}`, ...rest] : null;
+}
+
 /** The stage of a task after these acts: the same seed and acts, the same stage. */
 export function play(task: Task, seed: number, acts: readonly string[]): Stage {
   const before = lately.get(task);
-  const goesOn =
-    before !== undefined &&
-    // Its end may have gone on with it.
-    !before.stage.isEnded &&
-    before.seed === seed &&
-    before.acts.length <= acts.length &&
-    before.acts.every((act, i) => act === acts[i]);
-  const stage = goesOn ? before.stage : task.begin(seed);
-  for (const act of goesOn ? acts.slice(before.acts.length) : acts) stage.do(act);
+  // Its end may have gone on with it.
+  const goesOn = before !== undefined && before.seed === seed && !before.stage.isEnded;
+  const more = goesOn ? beyond(before.acts, acts) : null;
+  const stage = more && before ? before.stage : task.begin(seed);
+  for (const act of more ?? acts) stage.do(act);
   lately.set(task, { seed, acts, stage });
   return stage;
 }

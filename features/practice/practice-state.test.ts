@@ -46,3 +46,15 @@ test('reloaded it is the same stage: what is kept is text, and nonsense is refus
   );
   expect(Practised.safeParse({ seed: 'x' }).success).toBe(false);
 });
+
+test('time that runs on is not lived through anew, and comes to the same', () => {
+  const task = taskOf('draw')!;
+  const running = play(task, 21, ['range-10', 'tick/10']);
+  const on = play(task, 21, ['range-10', 'tick/400']);
+  expect(on).toBe(running);
+  const shown = on.sights();
+  // Another one in between: begun anew it shows the same.
+  play(task, 22, []);
+  expect(play(task, 21, ['range-10', 'tick/400']).sights()).toEqual(shown);
+  expect(play(task, 21, ['range-10', 'tick/30'])).not.toBe(on);
+});

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { TICK } from '../../practice/stage';
 
 /** A task as far as somebody has come with it: it is played again from this. */
 export const Practised = z.object({
@@ -17,8 +18,6 @@ export type PracticeAct =
   | { readonly do: 'again'; readonly seed: number };
 
 export const NOT_BEGUN: Practised = { seed: 0, acts: [], answers: {}, ended: false };
-
-const TICK = 'tick/';
 
 /** What comes of an act; once it has ended nothing more is done, but it may begin again. */
 export function practised(state: Practised, act: PracticeAct): Practised {

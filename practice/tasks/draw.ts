@@ -5,6 +5,7 @@ import { BenchWorld, type WorldBattery } from '../../simulators/bench-world';
 import { randomOne, type Random } from '../../simulators/random';
 import { ParkedVehicle, type DrawTruth } from '../../simulators/vehicle-draw';
 import {
+  TICK,
   Stage,
   chosen,
   figured,
@@ -27,6 +28,8 @@ const FUSES = withWords([
 ] as const);
 const at = (mark: (typeof FUSES)[number]['mark']) => FUSES.findIndex((fuse) => fuse.mark === mark);
 const ID = 'practice';
+/** Nobody watches for longer than a day. */
+const MAX_TICK_SECONDS = 86_400;
 /** The small range has a fuse of its own. */
 const SMALL_RANGE_AMPS = 0.4;
 
@@ -152,8 +155,10 @@ class DrawHunt extends Stage {
   }
 
   override do(id: string): boolean {
-    if (!id.startsWith('tick/')) return super.do(id);
-    this.run(Math.min(7200, Math.max(0, Math.round(Number(id.slice(5))) || 0)));
+    if (!id.startsWith(TICK)) return super.do(id);
+    this.run(
+      Math.min(MAX_TICK_SECONDS, Math.max(0, Math.round(Number(id.slice(TICK.length))) || 0)),
+    );
     return true;
   }
 

@@ -1,19 +1,19 @@
 import { t, msg, withWords } from '../../core/language';
 import type { TrueBattery } from '../../simulators/battery';
 import { show, type HandMeter } from '../../simulators/meter';
+import { isFlat } from '../../core/charging/recovery';
 import { randomOne, type Random } from '../../simulators/random';
 import { Stage, chosen, type Answers, type Offer, type Question, type Task } from '../stage';
 import { lineOf, meterOf, soundTruth, standingAt, voltsWords } from '../yard';
 
 /** Charge that a battery is found with, percent: middles of what can be told apart by a voltmeter. */
-const FOUND = [97, 75, 50, 25] as const;
+const FOUND = [97, 75, 50, 10] as const;
 const NAMES: Readonly<Record<(typeof FOUND)[number], string>> = {
   97: 'full',
   75: 'three-quarters',
   50: 'half',
-  25: 'quarter',
+  10: 'quarter',
 };
-const HARM_PCT = 40;
 
 const MEANS: Question = withWords({
   id: 'means',
@@ -148,8 +148,9 @@ class Reading extends Stage {
   }
 
   protected beliefs(answers: Answers) {
-    const asked = lineOf(this.battery.truth.chemistry);
-    const toDo = this.found > asked ? 'leave' : this.found > HARM_PCT ? 'days' : 'now';
+    const { chemistry, cells } = this.battery.truth;
+    const isHarmed = isFlat(chemistry, cells, this.battery.volts);
+    const toDo = this.found > lineOf(chemistry) ? 'leave' : isHarmed ? 'now' : 'days';
     return [
       chosen(MEANS, answers, NAMES[this.found]),
       // Sooner than needed is no mistake under the line.

@@ -35,6 +35,8 @@ const VARIABLES = {
   /** The thread in which winters are played. */
   EMBER_WINTERS: z.string().optional(),
   EMBER_SITE_THREAD: z.string().optional(),
+  /** The thread in which a list of vehicles is taken in. */
+  EMBER_BRING: z.string().optional(),
   /** Port of the demo's hands at the bench, and of all that is outside of it; 0: there is none. */
   EMBER_HANDS: port.default(0),
   EMBER_OUTSIDE: port.default(0),

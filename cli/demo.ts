@@ -12,40 +12,44 @@ import { lockOrSay } from '../store/lock';
 import { requirePort, serve } from './server';
 import { outsidePorts, startOutside } from './stand-in';
 
-const DEMO_FOLDER = '.data/demo';
+interface DemoOptions {
+  readonly folder: string;
+  readonly port: number;
+  readonly fresh: boolean;
+  readonly pace: number;
+}
 
 /** The demo site on a port, its data made anew where they are wanted fresh or there are none. */
 export async function demo(
-  { port, fresh, pace }: { port: number; fresh: boolean; pace: number },
+  { folder, port, fresh, pace }: DemoOptions,
   lan: LanFlags,
 ): Promise<number> {
   // Before anything is changed: a demo that runs already keeps its data and its meter.
   await requirePort(port);
-  const lock = lockOrSay(DEMO_FOLDER);
-  if (fresh || !existsSync(dataFile(DEMO_FOLDER))) {
+  const lock = lockOrSay(folder);
+  if (fresh || !existsSync(dataFile(folder))) {
     console.log('Making the demo site: three months of a mill full of laid-up vehicles');
-    const { entries, batteries } = makeDemo(DEMO_FOLDER);
-    console.log(`  ${batteries.length} batteries, ${entries.length} entries in ${DEMO_FOLDER}`);
+    const { entries, batteries } = makeDemo(folder);
+    console.log(`  ${batteries.length} batteries, ${entries.length} entries in ${folder}`);
   } else {
-    console.log(`Demo data of before kept (${DEMO_FOLDER}); --fresh yes makes it anew`);
+    console.log(`Demo data of before kept (${folder}); --fresh yes makes it anew`);
   }
-  return serveDemo(port, pace, lock, await open(DEMO_FOLDER, port, lan));
+  return serveDemo({ folder, port, pace }, lock, await open(folder, port, lan));
 }
 
 /** The demo with its meter, each a process of its own. */
 async function serveDemo(
-  port: number,
-  pace: number,
+  { folder, port, pace }: Omit<DemoOptions, 'fresh'>,
   lock: FolderLock,
   opened: Opened | null,
 ): Promise<number> {
   const ports = await outsidePorts();
-  const db = openStore(dataFile(DEMO_FOLDER));
+  const db = openStore(dataFile(folder));
   writeMeter(db, { name: 'Bench meter', host: HOST, port: ports.meter });
   db.close();
   const files = {
-    world: worldFile(DEMO_FOLDER),
-    living: livingFile(DEMO_FOLDER),
+    world: worldFile(folder),
+    living: livingFile(folder),
     app: `${opened?.front.credentials ? 'https' : 'http'}://${HOST}:${port}`,
   };
   const outside = startOutside(files, ports, pace, opened?.env.EMBER_AUTHORITY);
@@ -56,5 +60,5 @@ async function serveDemo(
     EMBER_PACE: String(pace),
     EMBER_OUTSIDE: String(ports.site),
   };
-  return serve({ folder: DEMO_FOLDER, port, now: DEMO_NOW, env, opened }, lock);
+  return serve({ folder, port, now: DEMO_NOW, env, opened }, lock);
 }

@@ -1,4 +1,4 @@
-import { DEMO_PACE, DEMO_PORT } from '../demo/site';
+import { DEMO_FOLDER, DEMO_PACE, DEMO_PORT } from '../demo/site';
 import { StoreProblem } from '../store/open';
 import {
   BadInput,
@@ -86,6 +86,7 @@ async function run(argv: readonly string[]): Promise<number> {
       const flags = parseFlags(
         {
           port: port(DEMO_PORT),
+          data: withDefault(text('where its data lie', 'a folder'), DEMO_FOLDER),
           fresh: optional(text('make the data anew', 'yes')),
           pace: withDefault(number(1, 120, '', 'how many times faster the bench runs'), DEMO_PACE),
           ...LAN,
@@ -93,8 +94,8 @@ async function run(argv: readonly string[]): Promise<number> {
         rest,
       );
       const { demo } = await import('./demo');
-      const { port: on, pace } = flags;
-      return demo({ port: on, fresh: flags.fresh !== undefined, pace }, lanOf(flags));
+      const { data: folder, port: on, pace } = flags;
+      return demo({ folder, port: on, fresh: flags.fresh !== undefined, pace }, lanOf(flags));
     }
     case 'outside': {
       const flags = parseFlags(

@@ -5,6 +5,7 @@ import { lockOrSay, type FolderLock } from '../store/lock';
 import { addMoreSite, folderOf, markFor, readMoreSites, type MoreSite } from '../store/more-sites';
 import { ADDRESS_HEADER } from '../features/server/headers';
 import { addServed, installation, served, type Served } from '../features/server/here';
+import { endOfWriting } from '../features/server/writing-aside';
 import { askedFor, speaking } from '../features/words/languages';
 import type { Credentials } from './lan/authority';
 
@@ -72,6 +73,10 @@ function requireSound(folder: string): void {
   }
 }
 
+/** What asks nothing to be written; and what leaves the list that is being written. */
+const onlyLooks = ({ method, url = '' }: IncomingMessage) =>
+  method === 'GET' || method === 'HEAD' || url.startsWith('/api/bring/');
+
 /** Answers for one site, on its port. */
 class Listener {
   private readonly server: Server;
@@ -90,9 +95,13 @@ class Listener {
       if (wrong) refuse(reply, wrong);
       else {
         const { cookie, 'accept-language': accepted } = request.headers;
-        void installation().within.run(site, () =>
-          speaking(askedFor(cookie, accepted), () => answer(request, reply)),
-        );
+        const act = () =>
+          void installation().within.run(site, () =>
+            speaking(askedFor(cookie, accepted), () => answer(request, reply)),
+          );
+        const writing = onlyLooks(request) ? null : endOfWriting(site);
+        if (writing) void writing.then(act);
+        else act();
       }
     };
     if (own) this.secure = createSecureServer({ key: own.key, cert: own.certificate }, serve);

@@ -6,6 +6,8 @@ import { join, resolve } from 'node:path';
 import { text } from 'node:stream/consumers';
 import type { FolderLock } from '../store/lock';
 import { HOST } from './host';
+import { installation } from '../features/server/here';
+import { DemoBeside } from './demo-beside';
 import { keepBackups } from './keep-backups';
 import type { Opened } from './lan/open';
 import { serveHere } from './serve-here';
@@ -56,7 +58,7 @@ const isOurs = (url: string, ask: typeof get): Promise<boolean> =>
   });
 
 /** Where a server of ours answers, in the clear or over TLS; null: nowhere on this port. */
-async function ourServerAt(port: number): Promise<string | null> {
+export async function ourServerAt(port: number): Promise<string | null> {
   const [plain, secure] = ['http', 'https'].map((scheme) => `${scheme}://${HOST}:${port}`);
   if (await isOurs(plain!, get)) return plain!;
   return (await isOurs(secure!, getSecurely)) ? secure! : null;
@@ -90,6 +92,7 @@ const surroundings = ({
   EMBER_PLANNER: resolve('dist', 'planner.mjs'),
   EMBER_WINTERS: resolve('dist', 'winters.mjs'),
   EMBER_SITE_THREAD: resolve('dist', 'site.mjs'),
+  EMBER_BRING: resolve('dist', 'bring.mjs'),
   ...(now ? { EMBER_NOW: now } : {}),
   ...(backups ? { EMBER_BACKUPS: 'kept' } : {}),
   ...opened?.env,
@@ -145,12 +148,16 @@ export async function serve(options: ServeOptions, lock?: FolderLock): Promise<n
   const server = await serveHere(resolve(folder), front, opened?.url ?? null, lock);
   const { backups } = options;
   const keeping = backups ? keepBackups(server.folders, backups.also) : null;
+  // Whoever sits at this machine may look around in a demo; it is nothing for the building.
+  const beside = options.now || opened ? null : new DemoBeside(resolve(folder), port);
+  installation().demo = beside && beside.open;
   console.log(`Velvet Ember runs at ${opened?.url ?? `http://${HOST}:${port}`} (Ctrl-C stops it)`);
   if (opened) console.log(await opened.welcome());
   return new Promise((ended) => {
     for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) {
       process.once(signal, () => {
         keeping?.stop();
+        beside?.stop();
         void server.stop().then(() => ended(0));
       });
     }

@@ -7,6 +7,8 @@ import type { HallTruth } from '../simulators/weather';
 /** The demo stands still at this instant: Thursday 14 January 2027, 09:00. */
 export const DEMO_NOW = '2027-01-14T09:00:00.000Z';
 export const DEMO_SEED = 20270114;
+/** Where its data lie, if nobody says otherwise. */
+export const DEMO_FOLDER = '.data/demo';
 export const DEMO_PORT = 4870;
 /** Its seconds at the bench run so many times faster: nobody waits an hour for a demo. */
 export const DEMO_PACE = 12;

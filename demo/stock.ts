@@ -146,6 +146,7 @@ export const DEMO_OUTLETS: readonly Outlet[] = [
     name,
     amps: 10,
     bays: row('C', from, to),
+    post: false,
   })),
   {
     id: 'outlet-E1',
@@ -154,6 +155,7 @@ export const DEMO_OUTLETS: readonly Outlet[] = [
     name: 'E1',
     amps: 10,
     bays: [...row('A', 1, 8), ...row('B', 1, 8)],
+    post: false,
   },
   {
     id: 'outlet-E2',
@@ -162,6 +164,7 @@ export const DEMO_OUTLETS: readonly Outlet[] = [
     name: 'E2',
     amps: 10,
     bays: row('D', 1, 8),
+    post: false,
   },
   {
     id: 'outlet-P1',
@@ -170,6 +173,7 @@ export const DEMO_OUTLETS: readonly Outlet[] = [
     name: 'P1',
     amps: 3,
     bays: row('Y', 1, 4),
+    post: false,
   },
 ];
 

@@ -25,9 +25,28 @@ test('from an empty folder and a list as people keep it to a right first round',
   await expect(page.getByText('give the hall a name').first()).toBeVisible();
   await page.getByLabel('Name', { exact: true }).first().fill('Old Barn');
   await page.getByRole('group', { name: 'Hall 1' }).getByLabel('Name').fill('Threshing Floor');
-  await page.getByLabel('Row 1 of hall 1', { exact: true }).fill('L1–L30');
+  const row = (n: number) => page.getByLabel(`Row ${n} of hall 1`, { exact: true });
+  await row(1).fill('L60–L31');
   await page.getByRole('button', { name: 'Another row' }).click();
-  await page.getByLabel('Row 2 of hall 1', { exact: true }).fill('L60–L31');
+  await row(2).fill('L1–L30');
+  // What is walked first is dragged to the top, by hand or by keys.
+  const [from, to] = await Promise.all(
+    [2, 1].map((n) =>
+      page.getByRole('button', { name: new RegExp(`^Drag Row ${n} of hall 1`) }).boundingBox(),
+    ),
+  );
+  await page.mouse.move(from!.x + 9, from!.y + 9);
+  await page.mouse.down();
+  await page.mouse.move(from!.x + 9, to!.y, { steps: 8 });
+  await page.mouse.up();
+  await expect(row(1)).toHaveValue('L1–L30');
+  await page.getByRole('button', { name: 'A fuse and its outlets' }).click();
+  const fuse = page.getByRole('group', { name: 'Fuse 1' });
+  await fuse.getByLabel('Fuse', { exact: true }).fill('Barn wall');
+  await fuse.getByLabel('Reaching bays').fill('L1–L70');
+  await page.getByRole('button', { name: 'Set the site up' }).click();
+  await expect(page.getByText('there is no bay L61 in this hall').first()).toBeVisible();
+  await fuse.getByLabel('Reaching bays').fill('L1–L8');
   await page.getByRole('button', { name: 'Set the site up' }).click();
   await expect(page.getByRole('heading', { name: 'Lay up' })).toBeVisible();
   await page.getByRole('link', { name: 'Round' }).click();

@@ -12,6 +12,8 @@ const bundles = {
   winters: 'cli/winters/winters.worker.ts',
   // The thread in which the server judges the whole site.
   site: 'features/server/site.worker.ts',
+  // The thread in which a list of vehicles is taken in.
+  bring: 'features/intake/bring.worker.ts',
   // What makes the sheet of styles below.
   'antd-sheet': 'features/theme/antd-sheet.tsx',
 };

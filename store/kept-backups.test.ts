@@ -96,6 +96,20 @@ describe('a backup that is kept', () => {
     expect(listBackups(data)).toHaveLength(1);
   });
 
+  it('on the stick the older ones are thinned alike, and nothing else that lies there goes', () => {
+    const stick = join(folder, 'stick');
+    mkdirSync(stick);
+    const others = ['2026-01-02.sqlite', 'holiday.jpg', 'velvet-ember-2026-13-45.sqlite'];
+    const old = ['2026-11-03', '2026-11-09', '2027-01-02'].map(
+      (day) => `velvet-ember-${day}.sqlite`,
+    );
+    for (const name of [...others, ...old]) writeFileSync(join(stick, name), 'x');
+    expect(makeBackup(data, TODAY, AT, stick)).toMatchObject({ wrong: null });
+    expect(readdirSync(stick).sort()).toEqual(
+      [...others, old[0]!, old[2]!, 'velvet-ember-2027-01-14.sqlite'].sort(),
+    );
+  });
+
   it('is not good where its states are not what its entries amount to; the older one stays good', () => {
     makeBackup(data, TODAY - 1, AT - 24 * HOUR, null);
     const db = openStore(dataFile(data));

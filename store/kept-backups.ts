@@ -19,7 +19,9 @@ import { countEntries, readSeal } from './seal';
 
 /** Backups that a server makes by itself: one a day. */
 const FOLDER = 'backups';
-const NAME = /^(\d{4}-\d{2}-\d{2})\.sqlite$/;
+/** What those are called that lie elsewhere, beside files of other people. */
+const ELSEWHERE = 'velvet-ember-';
+const nameOf = (day: Day, called = '') => `${called}${dayName(day)}.sqlite`;
 const KEPT_DAYS = 14;
 const KEPT_MONTHS = 12;
 
@@ -58,9 +60,13 @@ export function daysToDrop(kept: readonly Day[], today: Day): Day[] {
   return sorted.filter((day) => day <= today - KEPT_DAYS && day !== newest && !firsts.has(day));
 }
 
-const daysIn = (folder: string): Day[] =>
+/** The days of the backups in a folder; other files are nobody's business. */
+const daysIn = (folder: string, called = ''): Day[] =>
   existsSync(folder)
-    ? readdirSync(folder).flatMap((name) => parseDay(NAME.exec(name)?.[1] ?? '') ?? [])
+    ? readdirSync(folder).flatMap((name) => {
+        const day = parseDay(name.slice(called.length, -'.sqlite'.length));
+        return day !== null && name === nameOf(day, called) ? [day] : [];
+      })
     : [];
 
 /** A backup that can be put in the place of the data file. */
@@ -78,7 +84,7 @@ export function listBackups(folder: string): KeptBackup[] {
   return daysIn(at)
     .sort((a, b) => b - a)
     .map((day) => {
-      const file = join(at, `${dayName(day)}.sqlite`);
+      const file = join(at, nameOf(day));
       return { file, day, bytes: statSync(file).size, entries: entriesIn(file) };
     });
 }
@@ -98,8 +104,8 @@ function entriesIn(file: string): number | null {
 
 /**
  * Makes the backup of a day: a sealed copy, opened and folded anew before it counts as good, and thins
- * the older ones; copied to `also` (a stick, a share), where none is taken away. What goes wrong is
- * written down, and no older one goes because of it.
+ * the older ones; copied to `also` (a stick, a share), where the older copies are thinned by the same rule.
+ * What goes wrong is written down, and no older one goes because of it.
  */
 export function makeBackup(
   folder: string,
@@ -108,7 +114,7 @@ export function makeBackup(
   also: string | null,
 ): BackupReport {
   const to = join(folder, FOLDER);
-  const file = join(to, `${dayName(today)}.sqlite`);
+  const file = join(to, nameOf(today));
   const before = readBackupReport(folder);
   let report: BackupReport;
   try {
@@ -150,9 +156,9 @@ function prove(file: string): number {
   }
 }
 
-function thin(folder: string, today: Day): void {
-  for (const day of daysToDrop(daysIn(folder), today)) {
-    rmSync(join(folder, `${dayName(day)}.sqlite`), { force: true });
+function thin(folder: string, today: Day, called = ''): void {
+  for (const day of daysToDrop(daysIn(folder, called), today)) {
+    rmSync(join(folder, nameOf(day, called)), { force: true });
   }
 }
 
@@ -161,12 +167,13 @@ function copyAlso(file: string, also: string, today: Day): string | null {
   try {
     // A stick that is not plugged in is an empty folder of this machine, or none.
     if (!existsSync(also)) return `the folder ${also} is not there: is it plugged in?`;
-    const there = join(also, `velvet-ember-${dayName(today)}.sqlite`);
+    const there = join(also, nameOf(today, ELSEWHERE));
     copyFileSync(file, `${there}.partial`);
     if (statSync(`${there}.partial`).size !== statSync(file).size) {
       return `the copy in ${also} is cut off: is it full?`;
     }
     renameSync(`${there}.partial`, there);
+    thin(also, today, ELSEWHERE);
     return null;
   } catch (error) {
     return `no copy in ${also}: ${error instanceof Error ? error.message : String(error)}`;

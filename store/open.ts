@@ -57,6 +57,9 @@ export function newestVersion(): number {
   return migrations().at(-1)!.version;
 }
 
+/** A list of thousands of vehicles is taken in within this: who records meanwhile waits, and loses nothing. */
+const BUSY_MS = 60_000;
+
 /**
  * Opens the data file, makes it where there is none, and brings an older one up to date.
  *
@@ -70,7 +73,7 @@ export function openStore(file: string, { keepsOlder = true } = {}): Db {
   let db: Db;
   try {
     mkdirSync(dirname(file), { recursive: true, mode: 0o700 });
-    db = new Database(file, { timeout: 5000 });
+    db = new Database(file, { timeout: BUSY_MS });
     // Owners, addresses, where keys hang: nobody else on this machine reads that.
     for (const part of [file, `${file}-wal`, `${file}-shm`]) {
       if (existsSync(part)) chmodSync(part, 0o600);

@@ -1,6 +1,6 @@
 import { t } from '../core/language';
 import type { Place } from '../core/site/place';
-import { readRow, rowMarkOf } from '../core/site/rows';
+import { MOST_IN_ROW, readRow, rowMarkOf } from '../core/site/rows';
 import { prepared, type Db } from './open';
 import {
   Hall,
@@ -147,7 +147,7 @@ function drivesOf(db: Db, drawn: readonly HallDrawn[], places: readonly Place[])
   ];
 }
 
-/** The bays of a hall as rows of a drawing: a row ends where its letters or its numbers do. */
+/** The bays of a hall as rows of a drawing: a row ends where its letters or its numbers do, or it is full. */
 export function rowsOf(
   bays: readonly Pick<Bay, 'mark' | 'rowMark' | 'walkOrder'>[],
 ): (string | null)[][] {
@@ -157,6 +157,7 @@ export function rowsOf(
     const gap: number = last === null ? 0 : bay.walkOrder - last.walkOrder - 1;
     const isNext =
       last !== null &&
+      rows.at(-1)!.length + gap < MOST_IN_ROW &&
       last.rowMark === bay.rowMark &&
       Math.floor(last.walkOrder / NUMBERS) === Math.floor(bay.walkOrder / NUMBERS);
     if (!isNext) rows.push([]);

@@ -52,24 +52,29 @@ export function recordEntry(
 
 /**
  * Records entries that belong together, all or none, and folds each thing that they are about once.
- * Null: they are on disk, those that were there before too; else why not.
+ * Null: they are on disk, those that were there before too; else why not. `step` is told the share that is
+ * done; where it throws, nothing is recorded.
  */
 export function recordEntries(
   db: Db,
   entries: readonly NewEntry[],
   recordedAt: string,
+  step: (share: number) => void = () => undefined,
 ): string | null {
   const record = db.transaction((): void => {
     const about = new Map<string, NewEntry>();
     let last = 0;
-    for (const entry of entries) {
+    for (const [i, entry] of entries.entries()) {
+      step(i / entries.length / 2);
       const put = putEntry(db, entry, recordedAt);
       if (put.outcome === 'conflict') throw new InTheWay(put.reason);
       about.set(`${entry.subjectKind}/${entry.subjectId}`, entry);
       last = put.seq;
     }
-    for (const { subjectKind, subjectId } of about.values())
+    for (const [i, { subjectKind, subjectId }] of [...about.values()].entries()) {
+      step(0.5 + i / about.size / 2);
       refold(db, subjectKind, subjectId, last);
+    }
   });
   try {
     record.immediate();

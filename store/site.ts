@@ -103,16 +103,15 @@ export function writeSite(db: Db, site: Site): void {
 export const isUnused = (db: Db): boolean =>
   // House rules may be chosen before anything stands anywhere.
   db.prepare("SELECT 1 FROM entry WHERE kind <> 'rules-changed' LIMIT 1").get() === undefined &&
-  // Chargers that are there without an entry were counted at the set-up itself.
-  ['vehicle', 'outlet', 'circuit', 'reporter', 'hall_day'].every(
+  // Chargers and outlets that are there without an entry were counted at the set-up itself.
+  ['vehicle', 'reporter', 'hall_day'].every(
     (table) => db.prepare(`SELECT 1 FROM ${table} LIMIT 1`).get() === undefined,
   );
 
 /** Takes away what an earlier set-up made of a site that was not used yet. */
 export function clearSite(db: Db): void {
-  db.exec(
-    'DELETE FROM charger; DELETE FROM bay; DELETE FROM hall; DELETE FROM place; DELETE FROM site;',
-  );
+  const made = ['outlet', 'circuit', 'charger', 'bay', 'hall', 'place', 'site'];
+  db.exec(made.map((table) => `DELETE FROM ${table};`).join(' '));
 }
 
 /** The site's own climate, where a better one than its region's is known. */

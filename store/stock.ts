@@ -6,6 +6,7 @@ import {
   Outlet,
   type ChargingEquipment,
 } from '../core/site/charging-equipment';
+import type { z } from 'zod';
 import { readOrNot } from './read-or-not';
 import type { Db } from './open';
 
@@ -24,9 +25,9 @@ export function readStock(db: Db): ChargingEquipment {
     .all() as Circuit[];
   const outlets = db
     .prepare(
-      'SELECT id, hall_id AS hallId, circuit_id AS circuitId, name, amps, bays FROM outlet ORDER BY name',
+      'SELECT id, hall_id AS hallId, circuit_id AS circuitId, name, amps, bays, post FROM outlet ORDER BY name',
     )
-    .all() as (Omit<Outlet, 'bays'> & { bays: string })[];
+    .all() as (Omit<Outlet, 'bays' | 'post'> & { bays: string; post: 0 | 1 })[];
   const air = db
     .prepare(
       `SELECT id AS hallId, airflow_m3_per_hour AS airflowM3PerHour, opening_cm2 AS openingCm2
@@ -43,7 +44,11 @@ export function readStock(db: Db): ChargingEquipment {
       }),
     ),
     circuits,
-    outlets: outlets.map((outlet) => ({ ...outlet, bays: JSON.parse(outlet.bays) as string[] })),
+    outlets: outlets.map((outlet) => ({
+      ...outlet,
+      bays: JSON.parse(outlet.bays) as string[],
+      post: outlet.post === 1,
+    })),
     air,
   };
 }
@@ -64,14 +69,14 @@ export function putCircuit(db: Db, circuit: Circuit): void {
   ).run(Circuit.parse(circuit));
 }
 
-export function putOutlet(db: Db, outlet: Outlet): void {
+export function putOutlet(db: Db, outlet: z.input<typeof Outlet>): void {
   const row = Outlet.parse(outlet);
   db.prepare(
-    `INSERT INTO outlet (id, hall_id, circuit_id, name, amps, bays)
-     VALUES (@id, @hallId, @circuitId, @name, @amps, @bays)
-     ON CONFLICT (id) DO UPDATE SET
-       hall_id = @hallId, circuit_id = @circuitId, name = @name, amps = @amps, bays = @bays`,
-  ).run({ ...row, bays: JSON.stringify(row.bays) });
+    `INSERT INTO outlet (id, hall_id, circuit_id, name, amps, bays, post)
+     VALUES (@id, @hallId, @circuitId, @name, @amps, @bays, @post)
+     ON CONFLICT (id) DO UPDATE SET hall_id = @hallId, circuit_id = @circuitId, name = @name,
+       amps = @amps, bays = @bays, post = @post`,
+  ).run({ ...row, bays: JSON.stringify(row.bays), post: Number(row.post) });
 }
 
 export function writeAir(db: Db, air: HallAir): void {

@@ -122,6 +122,7 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
       vehicles: [{ layUp: layUp({ bayId: 'bay-L1' }), since: null, readings: [], notes: [] }],
     }),
   },
+  'GET /api/bring/{id}': { of: { id: uuid() } },
   'DELETE /api/bring/{id}': { of: { id: uuid() }, status: 404 },
   'PUT /api/site/plan': {
     body: () => ({
@@ -252,6 +253,7 @@ const RIGHT: Readonly<Record<Address, Sample>> = {
   },
   'GET /api/bench/stream': {},
   'POST /api/bench/hands': { body: () => ({ do: 'probes', on: 'off' }), status: 404 },
+  'POST /api/demo/open': { status: 409 },
   'POST /api/demo/clock': { body: () => ({ by: 'hour' }), status: 404 },
   'GET /api/demo/sight': { query: '?battery=battery-001', status: 404 },
 };

@@ -103,7 +103,7 @@ export function benchForeseeSpeed(): void {
   const db = openStore(dataFile(folder));
   const site = loadSite(db, Date.parse(DEMO_NOW))!;
   const contexts = site.stays.flatMap((stay) =>
-    stay.batteries.map((one) => planContext(site, one, stay.hall.kind)),
+    stay.batteries.map((one) => planContext(site, one, stay)),
   );
   for (const context of contexts.slice(0, 8)) advise(context);
   const one = quantile(

@@ -174,9 +174,7 @@ export class ByTheProgram implements Way {
         if (before !== undefined && day - before < HELPED_DAYS) continue;
         // What did not help is not tried again: then it goes to the bench, in the warm.
         const plan =
-          before === undefined
-            ? advise(planContext(loaded, kept, stay.hall.kind)).recommended
-            : 'bench';
+          before === undefined ? advise(planContext(loaded, kept, stay)).recommended : 'bench';
         this.replanned.set(id, day);
         if (plan === null || plan === kept.standing.state.plan) continue;
         this.write('plan-chosen', id, this.clock(day), { plan });

@@ -8,7 +8,7 @@ import { EMPTY_BATTERY, type BatteryState } from '../logbook/state';
 import { step } from '../logbook/fold';
 import { makeEntry } from '../logbook/entry';
 import type { EntryData } from '../logbook/kinds';
-import { connectionsFor, ownChargerOf, possibleHooks } from './available-connections';
+import { connectionsFor, outletFor, ownChargerOf, possibleHooks } from './available-connections';
 import { airNeeded, isAired, mainsLoad } from '../charging/hall-limits';
 import { PROGRAMME_IDS } from '../battery/programme-ids';
 import {
@@ -16,6 +16,7 @@ import {
   PROGRAMMES,
   type ChargerConnection,
   type ChargingEquipment,
+  type Outlet,
   chemistriesOf,
 } from '../site/charging-equipment';
 
@@ -242,6 +243,7 @@ const stock: ChargingEquipment = {
     circuitId: 'c',
     amps: 10,
     bays: [],
+    post: false,
   })),
   air: [],
 };
@@ -289,6 +291,17 @@ describe('where a battery may hang', () => {
     expect(names([]).sort()).toEqual(['felt 1 o1', 'heddle 1 o1']);
     expect(names([hangs('a')])).toContain('felt 2 o1');
     expect(names([], { nominalVolts: 6, cells: 3 })).toEqual([]);
+  });
+
+  it('by a socket of its bay before one of the whole hall, and never in a hook-up post', () => {
+    const [o1, o2] = stock.outlets as [Outlet, Outlet];
+    const at = (...outlets: Outlet[]) => outletFor({ ...stock, outlets }, [], 'felt', 'hall', 'A1');
+    expect(at(o1, { ...o2, bays: ['A1', 'A2'] })).toBe('o2');
+    expect(at(o1, { ...o2, bays: ['A2'] })).toBe('o1');
+    expect(at({ ...o1, post: true }, { ...o2, bays: ['A2'] })).toBeNull();
+    expect(at({ ...o1, hallId: 'another' })).toBeNull();
+    const hallWide = { ...here, outlets: stock.outlets };
+    expect(possibleHooks(hallWide, [], subject(), 'new', 'Z9')[0]?.hook.outletId).toBe('o1');
   });
 
   it('not on a full charger, nor where its outlet would carry too much', () => {

@@ -12,7 +12,12 @@ import {
 import { airOn, offered, rankFits, type ChargeRequest, type Fit } from './charger-suitability';
 import { hookOf } from './look-in';
 import type { BatteryState } from '../logbook/state';
-import type { ChargerConnection, ChargingEquipment } from '../site/charging-equipment';
+import {
+  reaches,
+  socketsOf,
+  type ChargerConnection,
+  type ChargingEquipment,
+} from '../site/charging-equipment';
 
 /** One channel on which a battery may hang just now. */
 export interface PossibleHook {
@@ -29,8 +34,12 @@ export const outletFor = (
   bayMark: string,
 ): string | null =>
   outletInUse(chargerId, hanging) ??
-  stock.outlets.find((one) => one.hallId === hallId && one.bays.includes(bayMark))?.id ??
+  nearestFirst(stock).find((one) => reaches(one, hallId, bayMark))?.id ??
   null;
+
+/** Sockets of a few bays before those that are taken to reach a whole hall. */
+const nearestFirst = ({ outlets }: ChargingEquipment) =>
+  socketsOf(outlets).sort((a, b) => Number(a.bays.length === 0) - Number(b.bays.length === 0));
 
 /**
  * Where a battery may hang just now, the best first: one free channel of each charger that suits

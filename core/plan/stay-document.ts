@@ -87,6 +87,8 @@ export const StayDocument = z.strictObject({
   outletMetres: z.number().min(0).max(500).nullable().default(null),
   /** Maintainers that suit it and hang nowhere; left out: not counted. */
   maintainersFree: z.int().min(0).max(1000).optional(),
+  /** Whether a hook-up post reaches it; left out: none is noted. */
+  hookUpPost: z.boolean().optional(),
   hall: Hall.prefault({}),
   /** Where a bench stands; left out: in the same hall. */
   bench: Hall.optional(),
@@ -197,6 +199,7 @@ export function contextOfStay(stay: StayDocument): PlanContext {
     hallKind: stay.hall.kind,
     latitude: stay.latitude,
     ...(stay.maintainersFree === undefined ? {} : { maintainersFree: stay.maintainersFree }),
+    ...(stay.hookUpPost === undefined ? {} : { hookUpPost: stay.hookUpPost }),
     bench: {
       hallId: 'bench',
       name: bench.name,

@@ -97,6 +97,18 @@ describe('a plan that is impossible says why', () => {
     expect(concerns('solar', out)).toMatch(/the sun is not counted; it must have a controller/);
     expect(obstacles('hook-up')).toMatch(/no hook-up/);
     expect(obstacles('hook-up', { vehicle: { hookUp: true } })).toBe('');
+  });
+
+  it('a hook-up goes by the posts of the site where any are noted, else by the outlet that was seen', () => {
+    const camper = { vehicle: { hookUp: true } };
+    const by = (details: { outletMetres: number | null }, hookUpPost?: boolean) =>
+      obstaclesTo(STORAGE_PLANS['hook-up'], {
+        ...context({ ...camper, details }),
+        ...(hookUpPost === undefined ? {} : { hookUpPost }),
+      }).join();
+    expect(by({ outletMetres: null })).toMatch(/no outlet/);
+    expect(by({ outletMetres: null }, true)).toBe('');
+    expect(by({ outletMetres: 1 }, false)).toBe('no hook-up post reaches its bay');
     expect(obstacles('driven', { standing: { vehicleKind: 'caravan' } })).toMatch(/being driven/);
   });
 

@@ -39,6 +39,8 @@ export interface PlanContext {
   readonly latitude: number | null;
   /** Maintainers that hang nowhere and suit it; left out where nobody counts them. */
   readonly maintainersFree?: number;
+  /** Whether a hook-up post reaches its bay; left out where the site has noted none. */
+  readonly hookUpPost?: boolean;
   /** Reckons with so many times its vehicle's draw; 1, if not said. */
   readonly drawScale?: number;
   /** The hall where a bench stands: the mildest of the site. */
@@ -85,6 +87,11 @@ const noOutlet: Obstacle = ({ details, standing }) => {
   return details.outletMetres <= reach
     ? null
     : t`the next outlet is ${details.outletMetres} m away, and your rule goes to ${reach} m`;
+};
+/** Where posts are noted they say it, else the outlet that was seen at lay-up. */
+const noPost: Obstacle = (context) => {
+  if (context.hookUpPost === undefined) return noOutlet(context);
+  return context.hookUpPost ? null : t`no hook-up post reaches its bay`;
 };
 const noMaintainer: Obstacle = ({ maintainersFree, standing }) =>
   maintainersFree === 0 && standing.state.maintainerSince === null
@@ -364,7 +371,7 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = withW
     obstacles: [
       condemned,
       ({ vehicle }) => (vehicle.hookUp ? null : t`it has no hook-up with a charger of its own`),
-      noOutlet,
+      noPost,
       lithiumInFrost,
     ],
     concerns: [

@@ -173,8 +173,29 @@ export const Outlet = z.strictObject({
   amps: z.number().min(1).max(63),
   /** Bays that a lead from here reaches, as `C1 C2 C3`; empty: the whole hall. */
   bays: z.array(z.string().min(1).max(8)).max(200),
+  /** A hook-up post: the lead of a camper fits it, the plug of a charger does not. */
+  post: z.boolean().default(false),
 });
 export type Outlet = z.infer<typeof Outlet>;
+
+/** Whether a lead from an outlet reaches a bay of a hall. */
+export const reaches = (outlet: Pick<Outlet, 'hallId' | 'bays'>, hallId: string, mark: string) =>
+  outlet.hallId === hallId && (outlet.bays.length === 0 || outlet.bays.includes(mark));
+
+/** The outlets that the plug of a charger fits. */
+export const socketsOf = (outlets: readonly Outlet[]): Outlet[] =>
+  outlets.filter(({ post }) => !post);
+
+/** The hook-up posts of a site. */
+export const postsOf = (outlets: readonly Outlet[]): Outlet[] => outlets.filter(({ post }) => post);
+
+/** Whether one of a site's hook-up posts reaches a bay, as a plan's context takes it: nothing where none is noted. */
+export const postFor = (
+  posts: readonly Outlet[],
+  hallId: string,
+  mark: string,
+): { hookUpPost?: boolean } =>
+  posts.length === 0 ? {} : { hookUpPost: posts.some((one) => reaches(one, hallId, mark)) };
 
 /** Fresh air of a hall as it was measured or reckoned; null where nobody knows. */
 export const HallAir = z.strictObject({

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { readRow, rowMarkOf, rowText } from './rows';
+import { baysWritten, readRow, rowMarkOf, rowText } from './rows';
 
 const row = (text: string) => {
   const read = readRow(text);
@@ -34,6 +34,16 @@ test('a row that is written is the one that is read', () => {
     .map((all) => all.filter((one, i) => one === null || all.indexOf(one) === i))
     .filter((all) => all.some(Boolean));
   fc.assert(fc.property(drawn, (all) => expect(row(rowText(all))).toEqual(all)));
+});
+
+test('which bays a lead reaches is written as a row is, and nothing written is none', () => {
+  const bays = (text: string) => {
+    const read = baysWritten(text);
+    return read.ok ? read.bays : read.why;
+  };
+  expect(bays('c1-c3, c8 _')).toEqual(['C1', 'C2', 'C3', 'C8']);
+  expect(bays('  ')).toEqual([]);
+  expect(bays('C1–D9')).toContain('no two ends');
 });
 
 test('a row is called by the letters of its bays', () => {

@@ -13,7 +13,7 @@ export const bayMark = (text: string): string => text.toUpperCase().replace(/[\s
 export type Row = readonly (string | null)[];
 
 /** No row is longer. */
-const MOST = 200;
+export const MOST_IN_ROW = 200;
 const GAP = /^(_+|GAP)$/;
 
 /** The bays from one mark to another, both with them; null: they are no two ends of a row. */
@@ -21,7 +21,7 @@ function range(from: string, to: string): string[] | null {
   const [a, b] = [from, to].map((mark) => /^(.*?)(\d+)$/.exec(mark));
   if (!a || !b || (a[1] !== b[1] && b[1] !== '')) return null;
   const [first, last] = [Number(a[2]), Number(b[2])];
-  if (Math.abs(last - first) >= MOST) return null;
+  if (Math.abs(last - first) >= MOST_IN_ROW) return null;
   const step = first <= last ? 1 : -1;
   const width = a[2]!.startsWith('0') ? a[2]!.length : 0;
   return Array.from(
@@ -56,7 +56,8 @@ export function readRow(
   }
   const odd = row.find((mark) => mark !== null && !BayMark.safeParse(mark).success);
   if (odd) return wrong(t`“${odd}”: a bay is marked with letters and digits, at most 8, as C3`);
-  if (row.filter(Boolean).length > MOST) return wrong(t`a row has at most ${MOST} bays`);
+  if (row.filter(Boolean).length > MOST_IN_ROW)
+    return wrong(t`a row has at most ${MOST_IN_ROW} bays`);
   if (!row.some(Boolean)) return wrong(t`which bays are in it? As C1–C12`);
   const twice = row.find((mark, i) => mark !== null && row.indexOf(mark) < i);
   return twice ? wrong(t`${twice} is in it twice`) : { ok: true, row };
@@ -97,3 +98,14 @@ function isNext(one: string | null, next: string | null, step: number): boolean 
 /** What a row is called: the letters that its bays begin with. */
 export const rowMarkOf = (row: Row): string =>
   /^\p{Lu}{0,3}/u.exec(row.find((mark) => mark !== null) ?? '')![0];
+
+/** Bays as somebody writes which ones, in any order: `C1–C6, C8`; nothing written is none. */
+export function baysWritten(
+  text: string,
+):
+  | { readonly ok: true; readonly bays: readonly string[] }
+  | { readonly ok: false; readonly why: string } {
+  if (text.trim() === '') return { ok: true, bays: [] };
+  const read = readRow(text);
+  return read.ok ? { ok: true, bays: read.row.filter((mark) => mark !== null) } : read;
+}

@@ -8,14 +8,19 @@ import type { Entry } from '../../core/logbook/entry';
 import type { StoragePlanId } from '../../core/logbook/storage-plan-ids';
 import { lookBack } from '../../core/plan/looking-back';
 import { STORAGE_PLANS } from '../../core/plan/storage-plans';
-import type { HallKind } from '../../core/site/climate';
 import { conditionOf } from '../../core/record/condition';
 import { formatMoney } from '../../core/words/words';
 import { readAllEntries } from '../../store/entries';
 import { readVehicles } from '../../store/site';
 import { readBatteryStates, readVehicleStates } from '../../store/states';
 import { db } from '../server/store';
-import { loadBatteries, planContext, type AssessedBattery, type SiteSnapshot } from '../site/load';
+import {
+  loadBatteries,
+  planContext,
+  type AssessedBattery,
+  type SiteSnapshot,
+  type Stay,
+} from '../site/load';
 import type { AccountData, AccountLine } from './account-data';
 
 /** A battery that stood here in the season, with what was recorded of it then. */
@@ -25,7 +30,7 @@ interface Here {
   readonly vehicle: string;
   /** Of the hall where its vehicle stands, or stood last. */
   readonly hallId: string;
-  readonly hallKind: HallKind;
+  readonly stood: Pick<Stay, 'hall' | 'bay'>;
   readonly entries: readonly Entry[];
 }
 
@@ -56,9 +61,9 @@ function batteriesHere(
     const bayId = state?.bayId ?? state?.stays.at(-1)?.bayId;
     const bay = loaded.bays.find((one) => one.id === bayId);
     const hall = loaded.halls.find((one) => one.id === bay?.hallId);
-    if (!hall) return [];
+    if (!bay || !hall) return [];
     const vehicle = names.get(vehicleId) ?? vehicleId;
-    return [{ kept, vehicleId, vehicle, hallId: hall.id, hallKind: hall.kind, entries: recorded }];
+    return [{ kept, vehicleId, vehicle, hallId: hall.id, stood: { hall, bay }, entries: recorded }];
   });
   return { here, troubled };
 }
@@ -107,7 +112,7 @@ function changesOf(loaded: SiteSnapshot, here: readonly Here[], from: Day, to: D
     const last = left === null ? to : Math.min(to, dayOf(left, timeZone));
     if (!used || last - first < 14) return [];
     const back = lookBack(
-      planContext(loaded, one.kept, one.hallKind),
+      planContext(loaded, one.kept, one.stood),
       used,
       Math.max(from, first),
       last,

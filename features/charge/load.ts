@@ -289,7 +289,7 @@ function lastChargeOf(loaded: SiteSnapshot, { standing }: AssessedBattery): Chos
 }
 
 function sunOf(loaded: SiteSnapshot, stay: Stay, kept: AssessedBattery): Chosen['sun'] {
-  const context = planContext(loaded, kept, stay.hall.kind);
+  const context = planContext(loaded, kept, stay);
   const panel = panelOf(context);
   if (!panel || stay.hall.kind !== 'outdoors') return null;
   const { givesAh, losesAh } = sunOnDay(context, panel, loaded.today);

@@ -2,7 +2,8 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
+import { Button, Checkbox } from 'antd';
+import { baysWritten } from '../../core/site/rows';
 import Link from 'next/link';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
@@ -61,7 +62,14 @@ function HallCard({
   const circuits = stock.circuits.filter(({ hallId }) => hallId === hall.id);
   const [opening, setOpening] = useState(String(air?.openingCm2 ?? ''));
   const [flow, setFlow] = useState(String(air?.airflowM3PerHour ?? ''));
-  const [outlet, setOutlet] = useState({ name: '', amps: '10', bays: '', circuitId: '' });
+  const [outlet, setOutlet] = useState({
+    name: '',
+    amps: '10',
+    bays: '',
+    circuitId: '',
+    post: false,
+  });
+  const reach = baysWritten(outlet.bays);
   const circuitId = outlet.circuitId || circuits[0]?.id || '';
   return (
     <div className={styles.hallCard}>
@@ -106,7 +114,7 @@ function HallCard({
               .filter((socket) => socket.circuitId === one.id)
               .map((socket) => (
                 <li key={socket.id}>
-                  {socket.name}, {socket.amps} A{' '}
+                  {socket.name}, {socket.amps} A{socket.post ? `, ${t`hook-up post`}` : ''}{' '}
                   <small>
                     {socket.bays.length === 0
                       ? t`whole hall`
@@ -137,11 +145,13 @@ function HallCard({
                   circuitId,
                   name: outlet.name,
                   amps: decimal(outlet.amps),
-                  bays: outlet.bays.split(/[\s,;]+/).filter(Boolean),
+                  // What cannot be read goes as it is written, and is refused with its reason.
+                  bays: reach.ok ? reach.bays : [outlet.bays],
+                  post: outlet.post,
                 },
               }),
               t`Outlet ${outlet.name} is kept.`,
-            ).then((kept) => kept && setOutlet({ ...outlet, name: '', bays: '' }));
+            ).then((kept) => kept && setOutlet({ ...outlet, name: '', bays: '', post: false }));
           }}
         >
           <TextField
@@ -158,7 +168,8 @@ function HallCard({
           <TextField
             label={t`Reaches bays`}
             value={outlet.bays}
-            placeholder="C1 C2 C3"
+            placeholder={t`C1–C6; empty: all`}
+            wrong={!reach.ok}
             onChange={(event) => setOutlet({ ...outlet, bays: event.target.value })}
           />
           <SelectField
@@ -167,6 +178,10 @@ function HallCard({
             options={circuits.map(({ id, name }) => ({ value: id, label: name }))}
             onChange={(id) => setOutlet({ ...outlet, circuitId: id })}
           />
+          <Checkbox
+            checked={outlet.post}
+            onChange={({ target }) => setOutlet({ ...outlet, post: target.checked })}
+          >{t`hook-up post for campers`}</Checkbox>
           <Button htmlType="submit">{t`Add`}</Button>
         </form>
       ) : null}

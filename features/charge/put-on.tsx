@@ -5,7 +5,7 @@ import { Button } from 'antd';
 import { useMemo, useReducer } from 'react';
 import type { Fit } from '../../core/connections/charger-suitability';
 import type { ProgrammeId } from '../../core/battery/programme-ids';
-import { PROGRAMMES, type Outlet } from '../../core/site/charging-equipment';
+import { PROGRAMMES, socketsOf, type Outlet } from '../../core/site/charging-equipment';
 import type { NewEntry } from '../../core/logbook/entry';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';
@@ -93,7 +93,7 @@ export function PutOn(props: PutOnProps) {
           fit={fit}
           channels={up.channels}
           channel={channel ?? null}
-          outlets={data.stock.outlets.filter(
+          outlets={socketsOf(data.stock.outlets).filter(
             ({ id, hallId }) => hallId === offered.request.hallId || id === plugged,
           )}
           outletId={up.outletId}

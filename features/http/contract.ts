@@ -29,7 +29,7 @@ import { LinkFor } from '../owners-record/link-routes';
 import { OwnersRecord } from '../owners-record/record-document';
 import { RuleEffect } from '../rules/effect';
 import { ToWeigh } from '../rules/preview';
-import { DaysOf } from '../rules/temperature-routes';
+import { DaysOf } from '../temperatures/schema';
 import { Tightened } from '../season/routes';
 import { SitePlan } from '../site-plan/schema';
 import { ChargerGoes, NewSite } from '../sites/schema';
@@ -249,6 +249,11 @@ export const API = {
     reply: Kept,
     refuses: [409],
   },
+  'POST /api/demo/open': {
+    does: 'Starts the demo beside a site, to look around in, and says where it is',
+    reply: z.strictObject({ href: z.string() }),
+    refuses: [409],
+  },
   'POST /api/sites': {
     does: 'Adds a site beside this one, with a data file and a port of its own',
     body: NewSite,
@@ -272,8 +277,12 @@ export const API = {
     reply: z.strictObject({ id: z.string(), vehicles: z.int(), nextRound: z.string() }),
     refuses: [404, 409, 422],
   },
+  'GET /api/bring/{id}': {
+    does: 'Tells how far a list is on its way in, from 0 to 1; null: it is not on its way',
+    reply: z.strictObject({ share: z.number().nullable() }),
+  },
   'DELETE /api/bring/{id}': {
-    does: 'Takes a list back, whole, within a day',
+    does: 'Takes a list back, whole, within a day; leaves one that is on its way in',
     reply: Kept,
     refuses: [404, 409],
   },

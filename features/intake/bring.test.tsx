@@ -3,6 +3,7 @@ import { fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { toDay } from '../../core/day';
 import { Bring } from './bring';
 import type { BringData } from './load';
+import { OnItsWay } from './on-its-way';
 
 jest.mock('next/navigation', () => ({ useRouter: () => ({ refresh: () => undefined }) }));
 
@@ -67,6 +68,21 @@ test('a list is pasted, what is wrong is mended, what is asked is answered, and 
     [{ on: '2027-01-14', volts: 12.64 }],
     [{ volts: 12.6 }],
   ]);
+});
+
+test('while it is on its way, how far it is can be seen, and it can be left', async () => {
+  const asked: string[] = [];
+  Object.assign(globalThis, {
+    fetch: async (path: string, { method }: { method: string }) => {
+      asked.push(`${method} ${path}`);
+      return { ok: true, status: 200, json: async () => ({ share: 0.42, kept: true }) };
+    },
+  });
+  render(<OnItsWay id="of-this" />);
+  fireEvent.click(await screen.findByRole('button', { name: 'Leave it: take nothing in' }));
+  expect(screen.getByText('42%')).not.toBeNull();
+  expect(button(/^Leave it/).disabled).toBe(true);
+  expect(asked).toEqual(['GET /api/bring/of-this', 'DELETE /api/bring/of-this']);
 });
 
 test('a file that is no list says so, and nothing is lost', async () => {

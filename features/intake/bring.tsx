@@ -18,6 +18,7 @@ import { bringReducer, type BringAction, type BringState } from './bring-state';
 import { broughtOf } from './brought-of';
 import { ColumnsTable } from './columns';
 import type { BringData } from './load';
+import { OnItsWay } from './on-its-way';
 import { columnsRemembered, rememberColumns } from './remembered';
 import { rowsOfFile } from './rows-of-file';
 import { rowsOfText } from './rows-of-text';
@@ -147,6 +148,7 @@ function List({
   const [wrong, asked] = [count(rows, 'wrong'), count(rows, 'asked')];
   const take = async () => {
     setBusy(true);
+    setProblem(null);
     rememberColumns(list.reading.names, list.reading.columns);
     const body = broughtOf(list.id, vehicles, bays.ids, newBays, list.hallId, data);
     const answer = await call('POST /api/bring', { body });
@@ -191,6 +193,7 @@ function List({
         </>
       ) : null}
       <Problem>{problem}</Problem>
+      {busy ? <OnItsWay id={list.id} /> : null}
       <div className={layout.answers}>
         <Button
           type="primary"

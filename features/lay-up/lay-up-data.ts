@@ -1,3 +1,4 @@
+import type { Outlet } from '../../core/site/charging-equipment';
 import type { Day } from '../../core/day';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
@@ -23,6 +24,8 @@ export interface LayUpData {
   readonly benchHallId: string;
   readonly latitude: number | null;
   readonly maintainersFree: MaintainersFree | null;
+  /** Hook-up posts of the site. */
+  readonly posts: readonly Outlet[];
   /** Bay asked for in the address. */
   readonly bayId: string;
   readonly collectOn: string;

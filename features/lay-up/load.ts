@@ -1,3 +1,4 @@
+import { postsOf } from '../../core/site/charging-equipment';
 import 'server-only';
 import { dayName, toDay } from '../../core/day';
 import { VEHICLE_KIND_IDS } from '../../core/site/vehicle-kinds';
@@ -37,6 +38,7 @@ export function layUpData(loaded: SiteSnapshot, bay: string | null): LayUpData {
     benchHallId: benchHall(loaded.halls).id,
     latitude: loaded.latitude,
     maintainersFree: maintainersFree(loaded),
+    posts: postsOf(loaded.stock.outlets),
     bayId: wanted?.id ?? '',
     collectOn: usualCollection(loaded),
     owners: readOwners(db()).map(({ name, contact }) => ({ name, contact })),

@@ -3,6 +3,7 @@
 import { UNKNOWN_OFFSET } from '../../core/estimation/house';
 import { t } from '../../core/language';
 import { useMemo, useState } from 'react';
+import { postFor } from '../../core/site/charging-equipment';
 import { cellsFor } from '../../core/battery/chemistries';
 import { MS_PER_HOUR, parseDay } from '../../core/day';
 import { collectionWithin } from '../../core/time-limits';
@@ -64,10 +65,11 @@ export function StepPlan({ draft, data, change }: StepProps) {
 
 /** The battery as it will stand once it is laid up; null while something is missing. */
 function contextOf(draft: Draft, battery: DraftBattery, data: LayUpData): PlanContext | null {
-  const hall = data.halls.find((one) => one.bays.some((bay) => bay.id === draft.bayId));
+  const hall = data.halls.find((one) => one.bays.some(({ id }) => id === draft.bayId));
+  const bay = hall?.bays.find(({ id }) => id === draft.bayId);
   const typed = draft.stay === 'always-ready' ? null : parseDay(draft.collectOn);
   const collectDay = typed === null ? null : collectionWithin(typed, data.today);
-  if (!hall || !(battery.capacityAh && battery.capacityAh > 0)) return null;
+  if (!hall || !bay || !(battery.capacityAh && battery.capacityAh > 0)) return null;
   if (draft.stay === 'collected' && (collectDay === null || collectDay < data.today)) return null;
   const { now, timeZone } = data.clock;
   const weather = new Map(data.weather.map((one) => [one.id, one]));
@@ -106,6 +108,7 @@ function contextOf(draft: Draft, battery: DraftBattery, data: LayUpData): PlanCo
     hallKind: hall.kind,
     latitude: data.latitude,
     ...freeFor(data.maintainersFree, battery.chemistry),
+    ...postFor(data.posts, hall.id, bay.mark),
     bench: {
       hallId: data.benchHallId,
       name: weather.get(data.benchHallId)!.name,

@@ -41,7 +41,7 @@ function seen(loaded: SiteSnapshot): Map<string, Seen> {
         const open = jobsToday(standing, outlook).filter((job) => !job.done);
         const stayed = runPlan(
           planInUse(standing.state),
-          planContext(loaded, kept, stay.hall.kind),
+          planContext(loaded, kept, stay),
           drawsFor(standing, PREVIEW_DRAWS),
         );
         const work = open

@@ -8,6 +8,7 @@ import {
   type Charger,
   type ChargingEquipment,
   chemistriesOf,
+  socketsOf,
 } from '../../core/site/charging-equipment';
 import {
   MS_PER_DAY,
@@ -241,7 +242,7 @@ function waitingAt(
  */
 function chargersFed({ chargers, outlets, circuits }: ChargingEquipment, hallId: string): number {
   const working = chargers.filter((charger) => charger.working);
-  const sockets = outlets.filter((outlet) => outlet.hallId === hallId);
+  const sockets = socketsOf(outlets).filter((outlet) => outlet.hallId === hallId);
   if (working.length === 0 || sockets.length === 0) return 0;
   const each = working.reduce((sum, { mainsAmps }) => sum + mainsAmps, 0) / working.length;
   const bySockets = sockets.reduce((sum, { amps }) => sum + amps, 0);

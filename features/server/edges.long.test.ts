@@ -18,7 +18,7 @@ import { keepDraft } from '../lay-up/draft-routes';
 import { layUpData } from '../lay-up/load';
 import { putPhoto } from '../lay-up/photo-routes';
 import { postReports } from '../reports/ingest';
-import { postTemperatures } from '../rules/temperature-routes';
+import { postTemperatures } from '../temperatures/routes';
 import { calendarOf } from '../season/calendar';
 import { postSetup } from '../setup/post-setup';
 import { proxy } from '../../proxy';

@@ -20,6 +20,8 @@ interface Installation {
   begin: (() => void) | null;
   /** Opens one more site; null: this process serves what it was started with. */
   add: ((name: string, first: (site: Served) => void) => Promise<Served>) | null;
+  /** Starts the demo beside the sites, or tells the port on which it runs; null: not from this process. */
+  demo: (() => Promise<number>) | null;
   /** Where no request says which site it is for: a test, a thread of one site. */
   alone: Served | null;
 }
@@ -34,6 +36,7 @@ export const installation = (): Installation =>
     sites: [],
     begin: null,
     add: null,
+    demo: null,
     alone: null,
   });
 

@@ -2,14 +2,18 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button, Form, Input, InputNumber, Radio, Select } from 'antd';
+import { Button, Form } from 'antd';
 import { useEffect, useState } from 'react';
 import { call } from '../http/client';
-import { CLIMATES, Setup, type ClimateId } from './schema';
+import { Setup, type ClimateId } from './schema';
 import { problemsOf } from '../lay-up/schema';
 import { HallsEditor, freshHall, type HallDrawing } from '../site-plan/halls-editor';
-import { DayField } from '../theme/day-field';
+import { AS_CLIMATE } from '../temperatures/schema';
 import { Chargers } from './chargers';
+import { Circuits, type TypedCircuit } from './circuits';
+import { OwnTemperatures, type OwnDays } from './own-temperatures';
+import { SiteFields } from './site-fields';
+import { DemoLink } from './demo-link';
 import { FirstRules } from './first-rules';
 import { usualIn } from './usual-in';
 import { DEFAULT_RULES } from '../../core/rules/rules';
@@ -20,7 +24,39 @@ import layout from '../ui/layout.module.css';
 import styles from './setup.module.css';
 
 /** What is typed; halls have ids of their own while they are drawn. */
-type Fields = Omit<Setup, 'halls'> & { readonly halls: readonly HallDrawing[] };
+type Fields = Omit<Setup, 'halls' | 'circuits' | 'temperatures'> & {
+  readonly halls: readonly HallDrawing[];
+  readonly circuits: readonly TypedCircuit[];
+};
+
+/** What is typed, as it is sent: halls by their place among those that are drawn. */
+function sentOf(fields: Fields, files: readonly OwnDays[]) {
+  const placeOf = (id: string) => fields.halls.findIndex((hall) => hall.id === id);
+  return {
+    ...fields,
+    latitude: fields.latitude ?? null,
+    // A field that was emptied says none.
+    chargers: Object.fromEntries(
+      Object.entries(fields.chargers ?? {}).filter(([, count]) => (count ?? null) !== null),
+    ),
+    halls: fields.halls.map(({ name, kind, setpointCelsius, rows }) => ({
+      ...{ name, kind, rows },
+      setpointCelsius: kind === 'heated' ? (setpointCelsius ?? 12) : null,
+    })),
+    circuits: fields.circuits.map(({ hallId, ...circuit }) => ({
+      ...circuit,
+      hall: placeOf(hallId),
+    })),
+    temperatures: files.map(({ target, days }) => ({
+      hall: target === AS_CLIMATE ? null : placeOf(target),
+      days,
+    })),
+  };
+}
+
+/** Where a problem is shown: a hall is chosen by its id. */
+const fieldOf = (path: readonly PropertyKey[]) =>
+  path[0] === 'circuits' && path[2] === 'hall' ? [...path.slice(0, 2), 'hallId'] : path;
 
 const FIRST: Setup['rules'] = {
   roundWeekdays: DEFAULT_RULES.roundWeekdays,
@@ -36,16 +72,25 @@ export function SetupForm({
   name,
   season,
   timeZones,
+  canDemo,
 }: {
   /** What it was called where it was added. */
   name: string;
   season: { start: string; end: string };
   timeZones: readonly string[];
+  /** The demo can be opened from here. */
+  canDemo: boolean;
 }) {
   const [form] = Form.useForm<Fields>();
   const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const [files, setFiles] = useState<readonly OwnDays[]>([]);
+  const halls = Form.useWatch('halls', form) ?? [];
+  // The record of a hall that is drawn no more is of nothing.
+  const known = files.filter(
+    ({ target }) => target === AS_CLIMATE || halls.some(({ id }) => id === target),
+  );
 
   useEffect(() => {
     // Only the browser knows where the attendant is.
@@ -56,25 +101,14 @@ export function SetupForm({
   const send = async (fields: Fields) => {
     setProblem(null);
     setWrong(new Map());
-    const parsed = Setup.safeParse({
-      ...fields,
-      latitude: fields.latitude ?? null,
-      // A field that was emptied says none.
-      chargers: Object.fromEntries(
-        Object.entries(fields.chargers ?? {}).filter(([, count]) => (count ?? null) !== null),
-      ),
-      halls: fields.halls.map(({ name, kind, setpointCelsius, rows }) => ({
-        ...{ name, kind, rows },
-        setpointCelsius: kind === 'heated' ? (setpointCelsius ?? 12) : null,
-      })),
-    });
+    const parsed = Setup.safeParse(sentOf(fields, known));
     if (!parsed.success) {
       setWrong(new Map(problemsOf(parsed.error).map(({ path, message }) => [path, message])));
       form.setFields(
         parsed.error.issues
           .filter(({ path }) => path[0] !== 'halls')
           .map((issue) => ({
-            name: issue.path as never,
+            name: fieldOf(issue.path) as never,
             errors: [issue.message],
           })),
       );
@@ -104,17 +138,24 @@ export function SetupForm({
         climate: 'inland' satisfies ClimateId,
         rules: FIRST,
         halls: [freshHall([])],
+        circuits: [],
       }}
       onFinish={(fields) => void send(fields)}
+      onFieldsChange={(changed) => {
+        const mended = changed.filter(({ touched, errors }) => touched && errors?.length);
+        if (mended.length > 0) form.setFields(mended.map(({ name }) => ({ name, errors: [] })));
+      }}
     >
       <header className={layout.head}>
         <h1>{t`Velvet Ember: a new site`}</h1>
         <Quiet as="p">{t`Where the vehicles stand, and what the winter is like. All of it can be changed later.`}</Quiet>
-        <Quiet as="p">{phrase`A list of vehicles comes next, from a spreadsheet or by hand: ${(<b>{t`Bring a list`}</b>)} stands on the page after this one. To look around first, ${(<code>./ember demo</code>)} shows a site in its winter.`}</Quiet>
+        <Quiet as="p">{phrase`A list of vehicles comes next, from a spreadsheet or by hand: ${(<b>{t`Bring a list`}</b>)} stands on the page after this one.`}</Quiet>
+        {canDemo ? <DemoLink /> : null}
       </header>
       <div className={styles.columns}>
         <div className={layout.side}>
           <SiteFields timeZones={timeZones} />
+          <OwnTemperatures halls={halls} files={known} onFiles={setFiles} />
           <FirstRules />
         </div>
         <div className={layout.side}>
@@ -126,6 +167,7 @@ export function SetupForm({
             </Form.Item>
           </section>
           <Chargers />
+          <Circuits />
           <section className={styles.part}>
             <Caution>{t`The maker’s instructions, local codes and licensed practice come before anything that this program says.`}</Caution>
             <Problem>{problem}</Problem>
@@ -141,39 +183,3 @@ export function SetupForm({
     </Form>
   );
 }
-
-/** What the site is called, where it is, and what its winters are like. */
-const SiteFields = ({ timeZones }: { readonly timeZones: readonly string[] }) => (
-  <section className={styles.part}>
-    <h2>{t`Site`}</h2>
-    <div className={styles.row}>
-      <Form.Item name="name" label={t`Name`} className={styles.wide}>
-        <Input maxLength={80} autoComplete="off" />
-      </Form.Item>
-      <Form.Item name="timeZone" label={t`Time zone`} className={styles.wide}>
-        <Select showSearch options={timeZones.map((value) => ({ value, label: value }))} />
-      </Form.Item>
-    </div>
-    <div className={styles.row}>
-      <Form.Item name="seasonStart" label={t`Season starts`}>
-        <DayField />
-      </Form.Item>
-      <Form.Item name="seasonEnd" label={t`Season ends`}>
-        <DayField />
-      </Form.Item>
-      <Form.Item name="latitude" label={t`Latitude, °N (south: −)`}>
-        <InputNumber controls={false} min={-90} max={90} placeholder="53.7" />
-      </Form.Item>
-    </div>
-    <Form.Item name="climate" label={t`Winter`}>
-      <Radio.Group
-        vertical
-        options={(Object.keys(CLIMATES) as ClimateId[]).map((value) => ({
-          value,
-          label: CLIMATES[value].label,
-        }))}
-      />
-    </Form.Item>
-    <Quiet as="p">{t`Three degrees off are a fifth more or less of what a battery loses by itself. A hall’s thermometer, or your own temperatures as a file, take over as they come (Rules). Without the latitude, what a solar panel gives in winter is not known.`}</Quiet>
-  </section>
-);

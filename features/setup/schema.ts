@@ -8,7 +8,10 @@ import { SiteSheet } from '../../core/facts/site';
 import { Rules } from '../../core/rules/rules';
 import { CHARGER_KIND_IDS } from '../../core/site/charger-kinds';
 import type { Climate } from '../../core/site/climate';
+import { baysWritten, readRow } from '../../core/site/rows';
 import { DrawnHall, Places, checkDrawn } from '../site-plan/schema';
+import { TemperatureDays } from '../temperatures/schema';
+import { DrawnCircuit } from './mains-schema';
 
 /** Winters that a site may start from; its own thermometers take over as they are read. */
 export const CLIMATES = withWords({
@@ -65,6 +68,16 @@ export const Setup = z
           .max(40, { error: () => t`at most 40` }),
       )
       .default({}),
+    /** Fuses with their outlets and hook-up posts. */
+    circuits: z
+      .array(DrawnCircuit)
+      .max(60, { error: () => t`at most 60` })
+      .default([]),
+    /** What thermometers recorded, each of one of the drawn halls, from 0; null: past winters outdoors. */
+    temperatures: z
+      .array(z.strictObject({ hall: z.int().min(0).nullable(), days: TemperatureDays }))
+      .max(21)
+      .default([]),
     halls: z
       .array(DrawnHall)
       .min(1, { error: () => t`a site has at least one hall` })
@@ -75,8 +88,44 @@ export const Setup = z
     const [start, end] = [parseDay(setup.seasonStart), parseDay(setup.seasonEnd)];
     const message = start === null || end === null ? null : seasonProblem(start, end, null);
     if (message) context.addIssue({ code: 'custom', path: ['seasonEnd'], message });
-    checkDrawn(setup.halls, setup.places, (at, said) =>
-      context.addIssue({ code: 'custom', path: at, message: said }),
-    );
+    const issue = (at: (string | number)[], said: string) =>
+      context.addIssue({ code: 'custom', path: at, message: said });
+    checkDrawn(setup.halls, setup.places, issue);
+    checkCircuits(setup, issue);
+    checkTemperatures(setup, issue);
   });
 export type Setup = z.infer<typeof Setup>;
+
+type Issue = (at: (string | number)[], said: string) => void;
+
+/** Each circuit is in a hall that is drawn, under a name of its own, and its outlets reach bays of that hall. */
+function checkCircuits(
+  { circuits, halls }: { circuits: readonly DrawnCircuit[]; halls: readonly DrawnHall[] },
+  issue: Issue,
+): void {
+  circuits.forEach(({ name, hall, reach }, i) => {
+    const rows = halls[hall]?.rows;
+    if (!rows) return issue(['circuits', i, 'hall'], t`in which hall is it?`);
+    if (circuits.findIndex((one) => one.hall === hall && one.name === name) !== i)
+      issue(['circuits', i, 'name'], t`another one in this hall has this already`);
+    const drawn = rows.flatMap((text) => {
+      const read = readRow(text);
+      return read.ok ? read.row : [];
+    });
+    const bays = baysWritten(reach);
+    const none = bays.ok ? bays.bays.find((mark) => !drawn.includes(mark)) : undefined;
+    if (none) issue(['circuits', i, 'reach'], t`there is no bay ${none} in this hall`);
+  });
+}
+
+function checkTemperatures(
+  { temperatures, halls }: { temperatures: readonly { hall: number | null }[]; halls: unknown[] },
+  issue: Issue,
+): void {
+  temperatures.forEach(({ hall }, i) => {
+    if (hall !== null && hall >= halls.length)
+      issue(['temperatures', i, 'hall'], t`of which hall is it?`);
+    if (temperatures.findIndex((one) => one.hall === hall) !== i)
+      issue(['temperatures', i, 'hall'], t`a file of these is there already`);
+  });
+}

@@ -2,6 +2,7 @@ import { redirect } from 'next/navigation';
 import { dayOf, partsOf } from '../../core/day';
 import { now } from '../server/clock';
 import { isUnused, readSite } from '../../store/site';
+import { installation } from '../server/here';
 import { db } from '../server/store';
 import { SetupForm } from './form';
 
@@ -15,5 +16,12 @@ function nextSeason(): { start: string; end: string } {
 export function SetupScreen({ name }: { readonly name: string }) {
   if (readSite(db()) && !isUnused(db())) redirect('/site');
   const season = nextSeason();
-  return <SetupForm name={name} season={season} timeZones={Intl.supportedValuesOf('timeZone')} />;
+  return (
+    <SetupForm
+      name={name}
+      season={season}
+      timeZones={Intl.supportedValuesOf('timeZone')}
+      canDemo={installation().demo !== null}
+    />
+  );
 }

@@ -4,6 +4,8 @@ import { join } from 'node:path';
 import { readSite } from '../../store/site';
 import { CHARGER_KINDS, CHARGER_KIND_IDS } from '../../core/site/charger-kinds';
 import { Charger } from '../../core/site/charging-equipment';
+import { dayName, toDay } from '../../core/day';
+import { readHallSpans } from '../../store/temperatures';
 import { readRuleBook } from '../../store/states';
 import { readLatitude, readStock } from '../../store/stock';
 import { newEntry } from '../logbook/new-entry';
@@ -65,6 +67,58 @@ test('what was asked first holds from the start: rounds, units, latitude, charge
   expect(await setUp({ latitude: 91 })).toMatchObject({ status: 400 });
 });
 
+const YARD_POST = {
+  ...{ name: 'Yard', hall: 0, amps: 16, outlets: 2, outletAmps: 16, reach: 'A1-A2', post: true },
+};
+
+test('fuses, outlets and hook-up posts are there from the start, in halls that are drawn', async () => {
+  const wall = { ...YARD_POST, name: 'North wall', outlets: 1, reach: '', post: false };
+  expect(await setUp({ circuits: [YARD_POST, wall] })).toMatchObject({ status: 200 });
+  const { circuits, outlets } = readStock(db());
+  expect(circuits.map(({ name, amps, hallId }) => [name, amps, hallId])).toEqual([
+    ['North wall', 16, 'hall-1'],
+    ['Yard', 16, 'hall-1'],
+  ]);
+  expect(outlets.map(({ name, bays, post }) => [name, bays, post])).toEqual([
+    ['North wall', [], false],
+    ['Yard 1', ['A1', 'A2'], true],
+    ['Yard 2', ['A1', 'A2'], true],
+  ]);
+  const why = async (more: object) =>
+    (await setUp({ circuits: [{ ...YARD_POST, ...more }] })).reason;
+  expect(await why({ reach: 'A9' })).toMatch(/no bay A9 in this hall/);
+  expect(await why({ hall: 3 })).toMatch(/in which hall/);
+  expect(await why({ reach: 'A1–B4' })).toMatch(/no two ends/);
+  expect((await setUp({ circuits: [YARD_POST, YARD_POST] })).reason).toMatch(/has this already/);
+  // Set up anew, there are none of before.
+  expect(await setUp()).toMatchObject({ status: 200 });
+  expect(readStock(db())).toMatchObject({ circuits: [], outlets: [] });
+});
+
+/** So many days from one of January on, as warm as that. */
+const daysOf = (count: number, mean: number) =>
+  Array.from({ length: count }, (_, i) => ({
+    date: dayName(toDay('2025-01-01') + i),
+    ...{ mean, min: mean - 4 },
+  }));
+
+test('past winters outdoors take the place of the usual one, month by month', async () => {
+  const usual = readSite(db())!.climate.meanCelsius;
+  const temperatures = [{ hall: null, days: daysOf(31, -6) }];
+  expect(await setUp({ temperatures })).toMatchObject({ status: 200 });
+  expect(readSite(db())!.climate.meanCelsius).toEqual([-6, ...usual.slice(1)]);
+  expect(await setUp({ temperatures: [{ hall: null, days: daysOf(9, -6) }] })).toMatchObject({
+    status: 422,
+    reason: expect.stringContaining('twenty days') as string,
+  });
+  expect((await setUp({ temperatures: [...temperatures, ...temperatures] })).reason).toMatch(
+    /there already/,
+  );
+  expect((await setUp({ temperatures: [{ hall: 4, days: daysOf(9, 1) }] })).reason).toMatch(
+    /of which hall/,
+  );
+});
+
 test('each kind of charger is one that the stock can hold', () => {
   for (const kind of CHARGER_KIND_IDS) {
     const { facts, name } = CHARGER_KINDS[kind];
@@ -88,6 +142,13 @@ test('what is no currency is refused in words', async () => {
   const refused = await setUp({ rules: { currency: 'pounds' } });
   expect(refused.status).toBe(400);
   expect(refused.reason).toMatch(/currency.*three capitals/);
+});
+
+test('the record of a hall’s thermometer comes with the hall', async () => {
+  expect(await setUp({ temperatures: [{ hall: 0, days: daysOf(40, 3) }] })).toMatchObject({
+    status: 200,
+  });
+  expect(readHallSpans(db())).toMatchObject([{ hallId: 'hall-1', from: '2025-01-01', days: 40 }]);
 });
 
 test('once something is noted there, it is not set up again', async () => {

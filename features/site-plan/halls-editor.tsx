@@ -3,10 +3,12 @@
 import { t } from '../../core/language';
 import { Button, Input, InputNumber, Radio } from 'antd';
 import { IconArrowDown, IconArrowUp, IconPlus, IconTrash } from '@tabler/icons-react';
+import type { ReactNode } from 'react';
 import { v4 as uuid } from 'uuid';
 import { HALL_KIND_WORDS } from '../../core/facts/hall';
 import { HALL_KINDS } from '../../core/site/climate';
 import { Field, TextField } from '../ui/field';
+import { Sortable, moved } from '../ui/sortable';
 import { RowEditor } from './row-editor';
 import type { DrawnHall } from './schema';
 import layout from '../ui/layout.module.css';
@@ -15,11 +17,9 @@ import styles from './site-plan.module.css';
 /** A hall as it is being drawn. */
 export type HallDrawing = DrawnHall & { readonly id: string };
 
-const swapped = <T,>(list: readonly T[], at: number, by: number): T[] => {
-  const next = [...list];
-  [next[at], next[at + by]] = [next[at + by]!, next[at]!];
-  return next;
-};
+/** What a hall is called while it may have no name yet. */
+export const hallName = ({ name }: Pick<HallDrawing, 'name'>, at: number) =>
+  name.trim() || t`hall ${at + 1}`;
 
 /** What a new hall begins as: its letter is the first that no other row has. */
 export function freshHall(halls: readonly HallDrawing[]): HallDrawing {
@@ -55,42 +55,28 @@ export function HallsEditor({
   /** It is asked where each hall stands. */
   readonly isPlaced?: boolean;
 }) {
-  const set = (at: number, hall: HallDrawing) => onChange(value.with(at, hall));
   return (
     <>
-      {value.map((hall, at) => (
-        <div key={hall.id} className={styles.hall} role="group" aria-label={t`Hall ${at + 1}`}>
-          <HallHead
-            hall={hall}
+      <Sortable
+        items={value.map((hall, at) => ({ id: hall.id, name: hallName(hall, at) }))}
+        onMove={(from, to) => onChange(moved([...value], from, to))}
+      >
+        {(at, handle) => (
+          <OneHall
+            hall={value[at]!}
             at={at}
             of={value.length}
-            isKnown={known(hall.id)}
+            handle={handle}
+            isKnown={known(value[at]!.id)}
             isPlaced={isPlaced}
-            wrong={problem(`halls.${at}.name`)}
-            onHall={(changed) => set(at, changed)}
-            onMove={(by) => onChange(swapped(value, at, by))}
+            takenBy={takenBy}
+            problem={problem}
+            onHall={(changed) => onChange(value.with(at, changed))}
+            onMove={(by) => onChange(moved([...value], at, at + by))}
             onRemove={() => onChange(value.filter((_, i) => i !== at))}
           />
-          {hall.rows.map((text, row) => (
-            <RowEditor
-              key={row}
-              name={t`Row ${row + 1} of hall ${at + 1}`}
-              text={text}
-              takenBy={takenBy}
-              wrong={problem(`halls.${at}.rows.${row}`)}
-              isFirst={row === 0}
-              isOnly={hall.rows.length === 1}
-              onText={(typed) => set(at, { ...hall, rows: hall.rows.with(row, typed) })}
-              onUp={() => set(at, { ...hall, rows: swapped(hall.rows, row, -1) })}
-              onRemove={() => set(at, { ...hall, rows: hall.rows.filter((_, i) => i !== row) })}
-            />
-          ))}
-          <Button
-            icon={<IconPlus size={18} aria-hidden="true" />}
-            onClick={() => set(at, { ...hall, rows: [...hall.rows, ''] })}
-          >{t`Another row`}</Button>
-        </div>
-      ))}
+        )}
+      </Sortable>
       <Button
         icon={<IconPlus size={18} aria-hidden="true" />}
         onClick={() => onChange([...value, freshHall(value)])}
@@ -101,29 +87,75 @@ export function HallsEditor({
 
 const NOBODY = () => undefined;
 
+interface HallProps {
+  readonly hall: HallDrawing;
+  readonly at: number;
+  readonly of: number;
+  /** To drag it by. */
+  readonly handle: ReactNode;
+  readonly isKnown: boolean;
+  readonly isPlaced: boolean;
+  readonly onHall: (hall: HallDrawing) => void;
+  readonly onMove: (by: 1 | -1) => void;
+  readonly onRemove: () => void;
+}
+
+/** A hall with its rows. */
+function OneHall({
+  takenBy,
+  problem,
+  ...head
+}: HallProps & {
+  readonly takenBy: (mark: string) => string | undefined;
+  readonly problem: (path: string) => string | undefined;
+}) {
+  const { hall, at, onHall } = head;
+  const setRows = (rows: string[]) => onHall({ ...hall, rows });
+  const nameOf = (row: number) => t`Row ${row + 1} of hall ${at + 1}`;
+  return (
+    <div className={styles.hall} role="group" aria-label={t`Hall ${at + 1}`}>
+      <HallHead {...head} wrong={problem(`halls.${at}.name`)} />
+      <Sortable
+        items={hall.rows.map((_, row) => ({ id: `row ${row}`, name: nameOf(row) }))}
+        onMove={(from, to) => setRows(moved(hall.rows, from, to))}
+      >
+        {(row, handle) => (
+          <RowEditor
+            name={nameOf(row)}
+            text={hall.rows[row]!}
+            handle={hall.rows.length === 1 ? null : handle}
+            takenBy={takenBy}
+            wrong={problem(`halls.${at}.rows.${row}`)}
+            isFirst={row === 0}
+            isOnly={hall.rows.length === 1}
+            onText={(typed) => setRows(hall.rows.with(row, typed))}
+            onUp={() => setRows(moved(hall.rows, row, row - 1))}
+            onRemove={() => setRows(hall.rows.filter((_, i) => i !== row))}
+          />
+        )}
+      </Sortable>
+      <Button
+        icon={<IconPlus size={18} aria-hidden="true" />}
+        onClick={() => setRows([...hall.rows, ''])}
+      >{t`Another row`}</Button>
+    </div>
+  );
+}
+
 /** What a hall is called and like, and its place in the walk. */
 function HallHead({
   hall,
   at,
   of,
+  handle,
   isKnown,
   isPlaced,
   wrong,
   onHall,
   onMove,
   onRemove,
-}: {
-  readonly hall: HallDrawing;
-  readonly at: number;
-  readonly of: number;
-  readonly isKnown: boolean;
-  readonly isPlaced: boolean;
-  readonly wrong: string | undefined;
-  readonly onHall: (hall: HallDrawing) => void;
-  readonly onMove: (by: 1 | -1) => void;
-  readonly onRemove: () => void;
-}) {
-  const called = hall.name || t`hall ${at + 1}`;
+}: HallProps & { readonly wrong: string | undefined }) {
+  const called = hallName(hall, at);
   return (
     <div className={`${layout.fields} ${styles.head}`}>
       {isKnown ? <h3>{hall.name}</h3> : <HallIs hall={hall} wrong={wrong} onHall={onHall} />}
@@ -137,6 +169,7 @@ function HallHead({
         />
       ) : null}
       <span className={layout.inline}>
+        {of > 1 ? handle : null}
         <Button
           icon={<IconArrowUp size={18} aria-hidden="true" />}
           aria-label={t`Walk ${called} earlier`}

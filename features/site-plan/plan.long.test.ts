@@ -33,6 +33,16 @@ it('drawn as it is, nothing changes, and nothing is told', async () => {
   expect(told()).toEqual([]);
 });
 
+it('a row that a list made longer than one may be is drawn as several, walked as before', () => {
+  const bays = Array.from({ length: 450 }, (_, i) => ({
+    ...{ mark: `Q${i + 1}`, rowMark: 'Q', walkOrder: i },
+  }));
+  const rows = rowsOf(bays);
+  expect(rows.map((row) => row.length)).toEqual([200, 200, 50]);
+  expect(rows.flat()).toEqual(bays.map(({ mark }) => mark));
+  expect(rows.map((row) => readRow(rowText(row)).ok)).toEqual([true, true, true]);
+});
+
 it('a hall more, in the walking order that is drawn, with a gap that stays one', async () => {
   const loft: Drawn = {
     ...{ id: 'hall-loft', name: 'Wool Loft', kind: 'unheated', setpointCelsius: null, place: null },

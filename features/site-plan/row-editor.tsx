@@ -3,6 +3,7 @@
 import { t } from '../../core/language';
 import { Button, Input } from 'antd';
 import { IconArrowUp, IconTrash } from '@tabler/icons-react';
+import type { ReactNode } from 'react';
 import { readRow } from '../../core/site/rows';
 import layout from '../ui/layout.module.css';
 import styles from './site-plan.module.css';
@@ -11,6 +12,7 @@ import styles from './site-plan.module.css';
 export function RowEditor({
   name,
   text,
+  handle,
   takenBy,
   wrong,
   isFirst,
@@ -21,6 +23,8 @@ export function RowEditor({
 }: {
   readonly name: string;
   readonly text: string;
+  /** To drag it by; null: there is nothing to put in order. */
+  readonly handle: ReactNode;
   readonly takenBy: (mark: string) => string | undefined;
   /** What is wrong with it beside the others. */
   readonly wrong: string | undefined;
@@ -35,6 +39,7 @@ export function RowEditor({
   return (
     <div>
       <div className={layout.inline}>
+        {handle}
         <Input
           aria-label={name}
           autoComplete="off"

@@ -17,18 +17,18 @@ import {
   hangingBy,
   type ActiveConnection,
 } from '../../core/connections/active-connections';
-import { type ChargingEquipment, isMeantFor } from '../../core/site/charging-equipment';
+import {
+  type ChargingEquipment,
+  isMeantFor,
+  postFor,
+  postsOf,
+} from '../../core/site/charging-equipment';
 import { silentSince } from '../../core/reports/report';
 import type { PlanContext } from '../../core/plan/storage-plans';
 import { jobsToday, roundsAhead } from '../../core/plan/due';
 import type { RuleBook, Rules } from '../../core/rules/rules';
 import type { Place } from '../../core/site/place';
-import {
-  hallOnDay,
-  hallTemperatures,
-  type DailyTemperatures,
-  type HallKind,
-} from '../../core/site/climate';
+import { hallOnDay, hallTemperatures, type DailyTemperatures } from '../../core/site/climate';
 import { fitThermalResponse, type ThermalResponse } from '../../core/site/thermal-response';
 import { lastSeq } from '../../store/entries';
 import { readMasterData, type MasterData } from '../../store/master-data';
@@ -524,20 +524,21 @@ export function benchHall(halls: readonly Hall[]): Hall {
   return [...halls].sort((a, b) => rank(a) - rank(b))[0]!;
 }
 
-/** All that decides about a battery's storage plan, in the kind of hall where its vehicle stands. */
+/** All that decides about a battery's storage plan, where its vehicle stands. */
 export function planContext(
   loaded: SiteSnapshot,
   kept: AssessedBattery,
-  hallKind: HallKind,
+  { hall, bay }: Pick<Stay, 'hall' | 'bay'>,
 ): PlanContext {
   const bench = benchHall(loaded.halls);
   return {
     standing: kept.standing,
     vehicle: kept.standing.vehicle,
     details: kept.battery.details,
-    hallKind,
+    hallKind: hall.kind,
     latitude: loaded.latitude,
     ...freeFor(maintainersFree(loaded), kept.battery.chemistry),
+    ...postFor(postsOf(loaded.stock.outlets), hall.id, bay.mark),
     bench: {
       hallId: bench.id,
       name: bench.name,

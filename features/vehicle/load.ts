@@ -1,3 +1,4 @@
+import { postsOf } from '../../core/site/charging-equipment';
 import { UNKNOWN_OFFSET } from '../../core/estimation/house';
 import { t } from '../../core/language';
 import 'server-only';
@@ -46,6 +47,7 @@ export function vehicleData(loaded: SiteSnapshot, vehicleId: string): VehicleDat
     latitude: loaded.latitude,
     halls: loaded.halls.map((hall) => ({ ...wireHall(hall), kind: hall.kind })),
     maintainersFree: maintainersFree(loaded),
+    posts: postsOf(loaded.stock.outlets),
     bench: wireHall(benchHall(loaded.halls)),
     vehicle: vehicleDtoOf(stay),
     owner: readOwners(db()).find(({ id }) => id === stay.state.terms.ownerId) ?? null,

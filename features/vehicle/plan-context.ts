@@ -1,3 +1,4 @@
+import { postFor } from '../../core/site/charging-equipment';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import type { PlanContext } from '../../core/plan/storage-plans';
 import { freeFor, temperaturesOfDto, type BatteryDto } from '../site/dto';
@@ -16,6 +17,7 @@ export function planContextOf(
     hallKind: data.hallKind,
     latitude: data.latitude,
     ...freeFor(data.maintainersFree, battery.facts.chemistry),
+    ...postFor(data.posts, data.vehicle.hallId, data.vehicle.bayMark),
     bench: {
       hallId: data.bench.id,
       name: data.bench.name,

@@ -1,3 +1,4 @@
+import type { Outlet } from '../../core/site/charging-equipment';
 import type { Day } from '../../core/day';
 import type { Entry } from '../../core/logbook/entry';
 import type { Readiness } from '../../core/hand-back/readiness';
@@ -20,6 +21,8 @@ export interface VehicleData {
   readonly halls: readonly (HallDto & { readonly kind: HallKind })[];
   /** Maintainers that hang nowhere. */
   readonly maintainersFree: MaintainersFree | null;
+  /** Hook-up posts of the site. */
+  readonly posts: readonly Outlet[];
   /** The hall of the bench; the vehicle's own where none is milder. */
   readonly bench: HallDto;
   readonly vehicle: VehicleDto;

@@ -1,3 +1,4 @@
+import { postsOf } from '../../core/site/charging-equipment';
 import { HALL_KIND_WORDS } from '../../core/facts/hall';
 import { t } from '../../core/language';
 import 'server-only';
@@ -179,6 +180,7 @@ export const oneMoreData = (loaded: SiteSnapshot): OneMoreData => ({
   rules: loaded.rules,
   latitude: loaded.latitude,
   maintainersFree: maintainersFree(loaded),
+  posts: postsOf(loaded.stock.outlets),
   benchHallId: benchHall(loaded.halls).id,
   halls: loaded.halls.map((hall) => ({ ...hallDto(loaded, hall), kind: hall.kind })),
   stays: loaded.stays.map((stay) => ({

@@ -1,3 +1,4 @@
+import { postFor, type Outlet } from '../../core/site/charging-equipment';
 import type { PlanContext } from '../../core/plan/storage-plans';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
@@ -18,6 +19,7 @@ export interface OneMoreData {
   readonly rules: Rules;
   readonly latitude: number | null;
   readonly maintainersFree: MaintainersFree | null;
+  readonly posts: readonly Outlet[];
   readonly benchHallId: string;
   readonly halls: readonly (HallDto & { readonly kind: HallKind })[];
   readonly stays: readonly {
@@ -49,6 +51,7 @@ export function contextsOf(
           hallKind: setting.hall.kind,
           latitude: data.latitude,
           ...freeFor(data.maintainersFree, battery.facts.chemistry),
+          ...postFor(data.posts, vehicle.hallId, vehicle.bayMark),
           bench,
         },
       };

@@ -20,6 +20,7 @@ import {
   writeSite,
 } from '../site';
 import { readBatteryStates, readVehicleStates } from '../states';
+import { putCircuit, putOutlet, readStock } from '../stock';
 import { readArchive, takeArchive, type Clash, type ClashAnswer } from './read';
 import { ARCHIVED } from './tables';
 import { archiveLines } from './write';
@@ -222,6 +223,23 @@ describe('a site that has data already', () => {
     expect(() => into(db, lines(siteOf(theirs, 'b')))).toThrow('asked');
     expect(lines(db)).toEqual(before);
   });
+});
+
+it('one of an older program is taken in: what it does not know is as it was then', () => {
+  const db = siteOf({ names: ['Calder 1500'], notes: [], volts: [] });
+  const circuit = { id: 'c', hallId: readHalls(db)[0]!.id, name: 'North', amps: 16 };
+  putCircuit(db, circuit);
+  putOutlet(db, { ...circuit, id: 'o', circuitId: 'c', name: 'K1', bays: [], post: true });
+  const older = lines(db).map((line) => {
+    const said = JSON.parse(line) as Record<string, unknown>;
+    if (said.line === 'outlet') delete said.post;
+    if (said.line === 'hall') delete said.place;
+    return JSON.stringify(said);
+  });
+  const fresh = empty();
+  into(fresh, older);
+  expect(readStock(fresh).outlets).toMatchObject([{ name: 'K1', post: false }]);
+  expect(readHalls(fresh)[0]!.place).toBeNull();
 });
 
 describe('an archive that is not one', () => {

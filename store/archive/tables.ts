@@ -38,6 +38,9 @@ const json = (inside?: z.ZodType): Column => ({
 });
 const blob: Column = { as: 'blob', schema: z.base64() };
 const flag = plain(z.literal([0, 1]));
+/** A column that archives of older programs do not have: then it is as it was without it. */
+const since = ({ schema, ...rest }: Column, before: null | 0) =>
+  ({ ...rest, schema: schema.default(before) }) as Column;
 
 /**
  * All that an archive holds, parents before what leans on them; entries come in the order of
@@ -83,7 +86,7 @@ export const ARCHIVED: readonly ArchivedTable[] = [
       airflow_m3_per_hour: orNull(real),
       opening_cm2: orNull(real),
       closed_on: orNull(text),
-      place: orNull(text),
+      place: since(orNull(text), null),
     },
   },
   {
@@ -151,9 +154,18 @@ export const ARCHIVED: readonly ArchivedTable[] = [
   {
     kind: 'outlet',
     table: 'outlet',
-    about: 'An outlet on its circuit (A), and the bays that it reaches',
+    about:
+      'An outlet on its circuit (A), and the bays that it reaches; post: 1 for a camper’s lead',
     key: ['id'],
-    columns: { id: text, hall_id: text, circuit_id: text, name: text, amps: real, bays: json() },
+    columns: {
+      id: text,
+      hall_id: text,
+      circuit_id: text,
+      name: text,
+      amps: real,
+      bays: json(),
+      post: since(flag, 0),
+    },
   },
   {
     kind: 'temperature',

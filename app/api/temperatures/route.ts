@@ -1,4 +1,4 @@
-import { postTemperatures } from '../../../features/rules/temperature-routes';
+import { postTemperatures } from '../../../features/temperatures/routes';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,7 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { join } from 'node:path';
 import { HOST } from './host';
-import { ourServerAt, portIsFree } from './server';
+import { ourServerAt, portIsFree } from './ports';
 import { Trouble } from './trouble';
 
 /** So far beyond our own port the demo's is looked for: sites that are added later take the next ones. */

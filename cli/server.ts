@@ -1,25 +1,14 @@
 import { spawn } from 'node:child_process';
-import { get } from 'node:http';
-import { get as getSecurely } from 'node:https';
-import { createServer as createProbe } from 'node:net';
 import { join, resolve } from 'node:path';
-import { text } from 'node:stream/consumers';
 import type { FolderLock } from '../store/lock';
 import { HOST } from './host';
 import { installation } from '../features/server/here';
 import { DemoBeside } from './demo-beside';
+import { ourServerAt, portIsFree } from './ports';
 import { keepBackups } from './keep-backups';
 import type { Opened } from './lan/open';
 import { serveHere } from './serve-here';
 import { Trouble } from './trouble';
-
-export function portIsFree(port: number): Promise<boolean> {
-  return new Promise((done) => {
-    const probe = createProbe();
-    probe.once('error', () => done(false));
-    probe.listen(port, HOST, () => probe.close(() => done(true)));
-  });
-}
 
 /** Ends with a plain word where somebody else listens on a port. */
 export async function requirePort(port: number): Promise<void> {
@@ -40,28 +29,6 @@ export async function freePort(): Promise<number> {
   for (let port = FIRST_PORT; port < FIRST_PORT + 100; port++)
     if (await portIsFree(port)) return port;
   throw new Error('no free port');
-}
-
-const ANSWERS_WITHIN_MS = 2000;
-
-/** Whether a server of ours answers to who asks at an address of this machine who it is. */
-const isOurs = (url: string, ask: typeof get): Promise<boolean> =>
-  new Promise((done) => {
-    // It is our own machine, and nothing is told to it: whose certificate it has does not matter.
-    const request = ask(`${url}/api/ping`, {
-      ...{ timeout: ANSWERS_WITHIN_MS, rejectUnauthorized: false },
-    });
-    const said = (reply: string) => done(reply.includes('"Velvet Ember"'));
-    request.once('response', (reply) => text(reply).then(said, () => done(false)));
-    request.once('timeout', () => request.destroy());
-    request.once('error', () => done(false));
-  });
-
-/** Where a server of ours answers, in the clear or over TLS; null: nowhere on this port. */
-export async function ourServerAt(port: number): Promise<string | null> {
-  const [plain, secure] = ['http', 'https'].map((scheme) => `${scheme}://${HOST}:${port}`);
-  if (await isOurs(plain!, get)) return plain!;
-  return (await isOurs(secure!, getSecurely)) ? secure! : null;
 }
 
 export interface ServeOptions {

@@ -10,7 +10,7 @@ import {
 import { random } from '../simulators/random';
 import { GOOD_MANNERS, serveHands, serveMeter, type Manners } from '../simulators/scpi-meter';
 import { serveSite } from '../simulators/site-server';
-import { portIsFree } from './server';
+import { portIsFree } from './ports';
 
 export interface OutsidePorts {
   readonly meter: number;

@@ -19,9 +19,6 @@ export interface Drop {
   readonly tooSoon: boolean;
 }
 
-/** What it carried will not be known of this pull: it goes back in and is pulled once more. */
-export const isForNothing = ({ woke, tooSoon }: Drop) => woke || tooSoon;
-
 /** Seconds before and after a pull that are looked at; with a slow logger, so many samples. */
 const BEFORE = 15;
 const AFTER = 20;

@@ -7,11 +7,11 @@ import type { Mark } from '../parasitic-draw/marks';
 import { sinceAnew, stillOut } from '../parasitic-draw/marks';
 import type { Trace } from '../parasitic-draw/trace';
 import { BEHIND_NONE, after, chances, hypotheses, isFound, outcomeIf, type Box } from './belief';
-import { dropsOf, isDrop, isForNothing, typedDrop, type Drop } from './drops';
+import { dropsOf, isDrop, typedDrop, type Drop } from './drops';
 import { FuseList, huntBox, type Circuit } from './fuse-list';
 import { fuseListOfRows, rowsOfFuseList } from './fuse-rows';
 import { FUSE_KIND_IDS, fuseMilliohms, milliampsAcross, withKnown } from './fuses';
-import { hunt } from './hunt';
+import { backFirst, hunt } from './hunt';
 import { LOAD_KINDS, LOAD_KIND_IDS } from './loads';
 import { nextPull } from './next-pull';
 import { leastMeanPulls } from './optimum';
@@ -322,7 +322,7 @@ describe('drops in a running trace', () => {
     const logged = trace([[30, 90]]);
     const [pending] = dropsOf(logged, [{ kind: 'pull', at: 29, circuit: 'F1' }]);
     expect(pending!.milliamps).toBeNull();
-    expect(isForNothing(pending!)).toBe(false);
+    expect(pending!.tooSoon).toBe(false);
     const slow: Trace = {
       seconds: Float64Array.from({ length: 40 }, (_, i) => i * 6),
       amps: Float64Array.from({ length: 40 }, (_, i) => (i < 20 ? 0.09 : 0.05)),
@@ -338,7 +338,16 @@ describe('drops in a running trace', () => {
       { kind: 'pull', at: 22.5, circuit: 'F1' },
     ]);
     expect(early).toMatchObject({ milliamps: null, tooSoon: true });
-    expect(isForNothing(early!)).toBe(true);
+  });
+
+  it('what is out goes back before it, or what hangs on it, is pulled', () => {
+    const [hangs] = LIST.filter(({ main }) => main !== null);
+    const { fuse, main } = hangs!;
+    expect(backFirst(LIST, fuse, [])).toBeNull();
+    expect(backFirst(LIST, fuse, [fuse])).toBe(fuse);
+    expect(backFirst(LIST, fuse, [fuse, main!])).toBe(main);
+    // Another that is out is in nobody's way.
+    expect(backFirst(LIST, main!, [fuse])).toBeNull();
   });
 
   it('may be typed, before and after', () => {

@@ -183,6 +183,15 @@ function byMillivolts(
   return weighed.map((one) => ({ ...one, weight: one.weight / total }));
 }
 
+/**
+ * The fuse that goes back in before another can be pulled: the main that it hangs on, or itself, where it is
+ * to be pulled once more; null: it can be pulled as it is.
+ */
+export function backFirst(list: FuseList, next: string, out: readonly string[]): string | null {
+  const main = list.find(({ fuse }) => fuse === next)?.main;
+  return [main, next].find((fuse) => fuse && out.includes(fuse)) ?? null;
+}
+
 /** Where to look when nothing falls: behind no fuse. Common practice. */
 export const BEHIND_NO_FUSE = withWords([
   msg`Alternator: its diodes leak. Its thick cable off (after the battery’s own clamp), and the draw falls.`,

@@ -6,9 +6,9 @@ import { useMemo, useState } from 'react';
 import { sinceAnew, stillOut } from '../../core/parasitic-draw/marks';
 import { toleranceMa } from '../../core/parasitic-draw/levels';
 import { limitMa } from '../../core/rules/draw-limit';
-import { dropsOf, isForNothing } from '../../core/fault-isolation/drops';
+import { dropsOf } from '../../core/fault-isolation/drops';
 import type { FuseList } from '../../core/fault-isolation/fuse-list';
-import { hunt } from '../../core/fault-isolation/hunt';
+import { backFirst, hunt } from '../../core/fault-isolation/hunt';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { formatMilliamps } from '../../core/words/words';
 import { usualDrawOf } from '../../core/site/vehicle-kinds';
@@ -101,10 +101,7 @@ export function Hunt({
   };
 
   const wanted = answer.found ? null : answer.next;
-  const main = wanted && (list.find(({ fuse }) => fuse === wanted)?.main ?? null);
-  // For a pull once more it has to be in.
-  const again = newest && isForNothing(newest) && newest.circuit === wanted ? wanted : null;
-  const blocked = [main, again].find((fuse) => fuse && out.includes(fuse)) ?? null;
+  const blocked = wanted && backFirst(list, wanted, out);
   const pending = newest?.milliamps === null && !newest.tooSoon && out.includes(newest.circuit);
   useShortcuts(t`Circuit hunt`, 'screen', [
     {

@@ -86,6 +86,17 @@ test('one that woke something is put back and pulled once more', () => {
   expect(screen.getByText(/Something woke while it was out/)).not.toBeNull();
 });
 
+test('one that is to be pulled once more, and is out since others were pulled, goes back first', () => {
+  show([drop('M1', 88), drop('F3', 0)], {
+    blocked: 'M1',
+    out: ['M1', 'F3'],
+    answer: { ...asked([]), next: 'M1' },
+  });
+  expect(heading()).toBe('Put M1 back first');
+  expect(screen.getByText(/out already, and is to be pulled once more/)).not.toBeNull();
+  expect(buttons()).toContain('M1 is back in');
+});
+
 test('one pulled too soon after another is not waited for: it is put back and pulled once more', () => {
   const { next } = asked([]);
   const early = drop(next!, 0, { milliamps: null, tooSoon: true });

@@ -8,6 +8,16 @@ import { formatMilliamps } from '../../core/words/words';
 import shared from './measuring.module.css';
 import styles from './next-pull.module.css';
 
+/** Why a fuse goes back in before the next pull. */
+function whyBack(blocked: string, next: string, newest: Drop | undefined): string {
+  if (blocked !== next) return t`${next} hangs on it`;
+  const drop = newest?.circuit === blocked ? newest : null;
+  if (drop?.tooSoon) return t`It was pulled too soon`;
+  return drop?.woke
+    ? t`Something woke while it was out`
+    : t`It is out already, and is to be pulled once more`;
+}
+
 /** The fuse to pull next and what the last one did; who it is, once that is known. */
 export function NextPull({
   answer,
@@ -92,7 +102,7 @@ export function NextPull({
           </h2>
           <p className={shared.quiet}>
             {blocked
-              ? t`${blocked !== next ? t`${next} hangs on it` : newest?.tooSoon ? t`It was pulled too soon` : t`Something woke while it was out`}. Then wait until it has settled again.`
+              ? t`${whyBack(blocked, next, newest)}. Then wait until it has settled again.`
               : isMain(list, next)
                 ? t`It asks about all that hang on it at once.`
                 : t`Straight out, without a wiggle, door still latched.`}

@@ -18,6 +18,7 @@ import { keepDraft } from '../lay-up/draft-routes';
 import { layUpData } from '../lay-up/load';
 import { putPhoto } from '../lay-up/photo-routes';
 import { postReports } from '../reports/ingest';
+import { handlePostEntry } from '../logbook/post-entry';
 import { postTemperatures } from '../temperatures/routes';
 import { calendarOf } from '../season/calendar';
 import { postSetup } from '../setup/post-setup';
@@ -135,7 +136,7 @@ describe('what stands before every page', () => {
 describe('bodies', () => {
   it('over their limit are not read, and say so', async () => {
     const long = { text: 'x'.repeat(1_100_000) };
-    expect(await answer(postSetup(request(long)))).toMatchObject({
+    expect(await answer(handlePostEntry(request(long)))).toMatchObject({
       status: 413,
       reason: 'The body is over 1 MB: send less at once.',
     });

@@ -1,4 +1,5 @@
 import { daysUntilWorn } from '../charging/standing-low';
+import { wantsConfirmingCharge } from './end-shown';
 import { CHEMISTRIES } from '../battery/chemistries';
 import { MS_PER_DAY, MS_PER_HOUR, dayOf, type Day } from '../day';
 import { Z90, sdOf, type Estimate } from '../estimate';
@@ -63,7 +64,9 @@ export interface ChargeForecast {
   readonly frost: { readonly kelvin: number; readonly day: Day } | null;
   /** Last day by which it should be charged, from line, frost and habit; null: not before collection. */
   readonly rechargeDay: Day | null;
-  readonly rechargeWhy: 'line' | 'frost' | 'interval' | null;
+  readonly rechargeWhy: 'line' | 'frost' | 'interval' | 'confirm' | null;
+  /** That charge is to confirm the end that its readings show, whatever else asks for it. */
+  readonly confirms: boolean;
   /** The same, as the round that serves it. */
   readonly rechargeRound: Day | null;
   /** The day by which to read again, and its round. */
@@ -104,8 +107,8 @@ const COLD_AHEAD_DAYS = 120;
  *
  * The state of charge is counted from the last settled reading or full charge through the
  * hall's recorded temperatures to now, then forecast. Recharge is due by the first of: the
- * line, frost within 3 K of freezing, the house rule's interval between full charges; not at
- * all where the vehicle is collected before that.
+ * line, frost within 3 K of freezing, the house rule's interval between full charges, and at once where
+ * a charge is to confirm what its readings show; not at all where the vehicle is collected before that.
  */
 export function chargeForecastOf(standing: BatteryRecord): ChargeForecast | null {
   const anchor = anchorOf(standing);
@@ -133,6 +136,7 @@ export function chargeForecastOf(standing: BatteryRecord): ChargeForecast | null
   const coldest = { celsius: nights[coldestAt]!, day: day + coldestAt };
   const frost = fed ? null : firstFrost(standing, start, forward, from, nights, coldest.celsius);
 
+  const confirms = !fed && wantsConfirmingCharge(standing, soc.low);
   const reasons: [Day, NonNullable<ChargeForecast['rechargeWhy']>][] = [];
   if (!fed) {
     if (lineDay !== null) reasons.push([lineDay, 'line']);
@@ -141,6 +145,7 @@ export function chargeForecastOf(standing: BatteryRecord): ChargeForecast | null
     if (state.lastFullAt !== null && every !== null) {
       reasons.push([dayOf(state.lastFullAt, timeZone) + every, 'interval']);
     }
+    if (confirms) reasons.push([day, 'confirm']);
   }
   // What is condemned is not charged, whatever it asks for.
   const condemned = conditionOf(standing) !== null;
@@ -193,6 +198,7 @@ export function chargeForecastOf(standing: BatteryRecord): ChargeForecast | null
     frost,
     rechargeDay,
     rechargeWhy: due ? first[1] : null,
+    confirms: due ? confirms : false,
     rechargeRound: rechargeDay === null ? null : roundFor(rules, rechargeDay, day),
     nextReadingDay,
     nextReadingRound: Math.max(

@@ -1,55 +1,17 @@
 import { t } from '../language';
-import { CHEMISTRIES } from '../battery/chemistries';
 import { startChance, type StartAnswer } from '../battery/cranking';
-import { crankingHealth, type HealthTest } from '../battery/cranking-health';
-import { isCalledWeak } from '../battery/life';
-import { MS_PER_DAY, shortDay, type Day } from '../day';
+import { shortDay, type Day } from '../day';
 import type { Estimate } from '../estimate';
 import { forecastOver } from '../forecast/forecast';
-import {
-  ageYears,
-  hallMean,
-  indexOfDay,
-  today,
-  type BatteryRecord,
-} from '../record/battery-record';
-import { usableShareOf } from '../record/loss';
+import { hallMean, indexOfDay, today, type BatteryRecord } from '../record/battery-record';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
-import type { TestAnswer } from '../vehicle-tests/test-answer';
 import { formatPct, formatTemperature } from '../words/words';
 import type { ChargeForecast } from './charge-forecast';
-import { crankAnswer, engineOf, loadAnswer, rated } from './test-answers';
+import { crankingHealthOf } from './cranking-power';
+import { engineOf, rated } from './test-answers';
 
 /** What a full charge in time comes to on the day. */
 const FULL: Estimate = { value: 98, low: 93, high: 100 };
-
-/** Its cranking power when full, as a share of what it is rated: by age, capacity and tests. */
-export function crankingHealthOf(standing: BatteryRecord): Estimate {
-  const { state, facts, now } = standing;
-  const yearsAgo = (at: number) => (now - at) / (365.25 * MS_PER_DAY);
-  const test = (at: number, { health }: TestAnswer<string>): HealthTest[] =>
-    health ? [{ ...health, yearsAgo: yearsAgo(at) }] : [];
-  return crankingHealth({
-    ageYears: ageYears(facts, today(standing)),
-    usualYears: CHEMISTRIES[facts.chemistry].lifeYears[facts.capsOpen ? 'open' : 'sealed'],
-    capacityShare: usableShareOf(standing),
-    tests: [
-      ...state.starts.flatMap((seen) => test(seen.at, crankAnswer(standing, seen))),
-      ...state.loadTests.flatMap((seen) => test(seen.at, loadAnswer(standing, seen))),
-    ],
-  });
-}
-
-/** A test answers for so long. Our own assumption. */
-const TESTED_YEARS = 1;
-
-/** Whether its tests of the last year call it weak; nothing is said of one that nobody tested. */
-export function isTestedWeak(standing: BatteryRecord): boolean {
-  const { starts, loadTests } = standing.state;
-  const since = standing.now - TESTED_YEARS * 365.25 * MS_PER_DAY;
-  const isTested = [...starts, ...loadTests].some(({ at }) => at >= since);
-  return isTested && isCalledWeak(crankingHealthOf(standing));
-}
 
 /** Whether it starts on a day, and why. */
 export interface StartForecast extends StartAnswer {

@@ -303,6 +303,11 @@ function standingVerdict(standing: BatteryRecord, outlook: ChargeForecast, base:
   if (outlook.rechargeWhy === 'interval' && !under) {
     why.push(fullWhy(standing, outlook));
   }
+  if (outlook.confirms) {
+    why.push(
+      say`So far readings after one charge alone show the end of it. A second full charge, on another charger where there is one, and a reading at rest after it decide.`,
+    );
+  }
   why.push(...chanceSentences(standing, outlook));
   why.push(...houseSentences(standing, outlook));
   why.push(...cellSentences(standing));

@@ -1,22 +1,15 @@
 import { decimal, t } from '../language';
-import { crankingHealthOf, isTestedWeak } from '../assessment/start-forecast';
+import { crankingHealthOf } from '../assessment/cranking-power';
+import { READINGS_TELL_FROM, endShown, isConfirmed, type EndShown } from '../assessment/end-shown';
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import { lifeLeft, type LifeLeft } from '../battery/life';
 import { newPrice } from '../charging/recovery';
-import { MS_PER_DAY } from '../day';
 import { exactly, type Estimate } from '../estimate';
-import {
-  ACTED_ON_FROM,
-  FINDING_WORDS,
-  settleBy,
-  type FindingKind,
-  type FindingOfRecord,
-} from '../estimation/findings';
+import { FINDING_WORDS, settleBy } from '../estimation/findings';
 import { PROCEDURES } from '../procedures/procedures';
 import { ageYears, today, type BatteryRecord } from '../record/battery-record';
-import { hasFailingCell } from '../record/cells';
 import { conditionOf } from '../record/condition';
-import { lossOf, usableShareOf } from '../record/loss';
+import { usableShareOf } from '../record/loss';
 import type { Rules } from '../rules/rules';
 import { chanceWords, formatMoney } from '../words/words';
 
@@ -53,15 +46,6 @@ export interface KeepOrReplace {
 /** From such a chance on it is kept, and under such a one replaced. Our own assumption. */
 const KEEP_FROM = 0.8;
 const REPLACE_UNDER = 0.5;
-/**
- * Readings alone say that it is at its end from such a chance on. What they say with less, the next ones
- * take back more often than not: it is tested first. Our own choice.
- */
-const READINGS_TELL_FROM = 0.85;
-/** A load test that it passed leaves so much of a suspicion, as odds. Our own assumption. */
-const PASSED_LOAD_ODDS = 0.25;
-/** What readings show that means the end of a battery, and no fault around it. */
-const AT_ITS_END: readonly FindingKind[] = ['will-not-come-up', 'loses-faster-disconnected'];
 /** A larger one where the tray allows: so much more, and so much longer. Our own assumption. */
 const LARGER = { capacity: 1.2, years: 1.1 } as const;
 /** What is buried takes so much longer to reach. Our own assumption. */
@@ -92,7 +76,7 @@ export interface KeepQuestion {
   /** Why it is condemned; null: it is sound. */
   readonly condemned: string | null;
   /** What its readings show of its end, likely enough to be acted on; null: nothing. */
-  readonly shown: Pick<FindingOfRecord, 'kind' | 'chance'> | null;
+  readonly shown: EndShown | null;
   /** Something else than the readings after one charge says so too. */
   readonly isConfirmed: boolean;
   readonly rules: Rules;
@@ -183,37 +167,6 @@ export const keepOrReplace = (standing: BatteryRecord): KeepOrReplace =>
     isConfirmed: isConfirmed(standing),
     rules: standing.rules,
   });
-
-/** The likeliest of what its readings show of its end, if a load test since it came leaves that likely. */
-export function endShown(standing: BatteryRecord): KeepQuestion['shown'] {
-  const found = lossOf(standing).findings.find(({ kind }) => AT_ITS_END.includes(kind));
-  if (!found) return null;
-  const { loadTests } = standing.state;
-  const since = standing.laidUpAt ?? standing.now - 365 * MS_PER_DAY;
-  const passed = loadTests.some(({ at }) => at >= since) && !isTestedWeak(standing);
-  const may = found.chance * (passed ? PASSED_LOAD_ODDS : 1);
-  const chance = may / (may + 1 - found.chance);
-  return chance < ACTED_ON_FROM ? null : { kind: found.kind, chance };
-}
-
-/** Read after so many full charges of this stay, it was not one charger that stopped early. */
-const CHARGES_TELL = 2;
-
-/**
- * Whether the end that its readings show rests on more than one charge, one charger and one day: a
- * load test that it failed, a cell that the hydrometer found, or readings after a second full
- * charge. To buy a new one in vain costs more than to look once more.
- */
-function isConfirmed(standing: BatteryRecord): boolean {
-  const { state, laidUpAt } = standing;
-  if (hasFailingCell(state) || isTestedWeak(standing)) return true;
-  const fulls = state.charges.filter(({ full, to }) => full && to >= (laidUpAt ?? 0) - MS_PER_DAY);
-  const read = fulls.filter(({ to }, i) => {
-    const until = fulls[i + 1]?.from ?? Infinity;
-    return state.readings.some((one) => !one.fed && one.at > to && one.at < until);
-  });
-  return read.length >= CHARGES_TELL;
-}
 
 /** The same of a battery of which just this is known. */
 export function waysWith(question: KeepQuestion): KeepOrReplace {

@@ -1,10 +1,9 @@
 import type { ChargeForecast } from '../assessment/charge-forecast';
+import { endShown, isLoadTestable, isLoadTested } from '../assessment/end-shown';
 import { LOAD_TEST_FROM_PCT } from '../battery/load-test';
-import { CHEMISTRIES } from '../battery/chemistries';
 import { MS_PER_HOUR } from '../day';
-import { endShown, keepOrReplace } from '../hand-back/keep-or-replace';
+import { keepOrReplace } from '../hand-back/keep-or-replace';
 import { isOld, today, type BatteryRecord } from '../record/battery-record';
-import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 
 /** In the six weeks before its day: what fails leaves time to ask, to buy and to fit. Our own choice. */
 const FROM_DAYS = 42;
@@ -22,15 +21,12 @@ export function loadTestDue(
   outlook: ChargeForecast | null,
   passing: boolean,
 ): boolean {
-  const { state, facts, rules, collectDay, laidUpAt, now } = standing;
-  if (rules.loadTestBefore === 'never' || state.role !== 'starter') return false;
-  if (VEHICLE_KINDS[standing.vehicleKind].goes !== 'cranks') return false;
-  if (CHEMISTRIES[facts.chemistry].family !== 'lead-acid') return false;
+  const { state, rules, collectDay, now } = standing;
+  if (!isLoadTestable(standing)) return false;
   if (state.maintainerSince !== null || state.chargeSince !== null) return false;
   if ((outlook?.soc.low ?? 0) < LOAD_TEST_FROM_PCT) return false;
   const rests = now - (state.disturbedAt ?? -Infinity) < rules.restHours * MS_PER_HOUR;
-  const tested = (state.loadTests.at(-1)?.at ?? -Infinity) >= (laidUpAt ?? -Infinity);
-  if (rests || tested) return false;
+  if (rests || isLoadTested(standing)) return false;
   const left = collectDay === null ? 0 : collectDay - today(standing);
   const isEarly = left > FROM_DAYS || (left > WAITS_UNTIL_DAYS && !passing);
   // What its readings doubt is confirmed in the next round, whatever its day is.

@@ -188,6 +188,7 @@ const DUE_WORDS = {
   line: (day: number) => t`meets its line ${shortDay(day)}`,
   frost: (day: number) => t`frost ${shortDay(day)}`,
   interval: (day: number) => t`full charge due ${shortDay(day)}`,
+  confirm: () => t`to confirm what its readings show`,
 } as const;
 
 function isFlatNow({ standing }: AssessedBattery): boolean {

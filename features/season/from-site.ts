@@ -361,7 +361,14 @@ function batteryOf(
         }
       : {}),
     ...(hangs && held ? { kept: hangs } : {}),
-    lastFull: dayName(lastFull === null ? day : on(lastFull)),
+    // What a charge is to confirm is due by now, whatever its interval says.
+    lastFull: dayName(
+      outlook?.confirms && fullEvery !== null
+        ? day - fullEvery
+        : lastFull === null
+          ? day
+          : on(lastFull),
+    ),
     ...(state.lastFullAt !== null && fullEvery !== null ? { rechargeEveryDays: fullEvery } : {}),
     lastRead: dayName(Math.min(day, nextReading - every)),
     readingEveryDays: every,

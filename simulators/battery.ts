@@ -101,8 +101,25 @@ function leadVolts(
   return gravity + 0.845 - bend + spent;
 }
 
-/** A battery that lives hour by hour. */
-export class TrueBattery {
+/** A battery that lives hour by hour, by whichever laws. */
+export interface LivingBattery {
+  connected: boolean;
+  /** One hour in a hall at `air`, with `chargeAmps` going in (0: none). */
+  live(air: number, chargeAmps: number): void;
+  /** Part of an hour on a charger in a hall at `air`. */
+  onCharger(hours: number, air: number, source: ChargeSource): ChargeShown;
+  readonly temperature: number;
+  /** Between its posts, nothing flowing but the vehicle's draw. */
+  readonly volts: number;
+  readonly socPct: number;
+  /** What its volts at rest stand for, a leaking cell included. */
+  readonly restPct: number;
+  readonly full: boolean;
+  readonly gravities: readonly number[];
+}
+
+/** A battery that lives by the laws of the first world. */
+export class TrueBattery implements LivingBattery {
   /** Charge gone, ampere-hours, against full as it can still be. */
   private goneAh: number;
   private weakCellAh = 0;

@@ -9,7 +9,7 @@ import { benchHandBack } from './hand-back';
 import { benchHunt } from './hunt';
 import { benchJudge } from './judge';
 import { benchSeason } from './season';
-import { benchPlayed } from './simulated-seasons/played';
+import { PLAYED_WORLDS, benchPlayed, type PlayedWorldName } from './simulated-seasons/played';
 import { benchPaint } from './paint';
 import { benchServer } from './server';
 import { benchSites } from './sites';
@@ -26,6 +26,7 @@ interface Flags {
   readonly kills?: number | undefined;
   readonly minutes?: number | undefined;
   readonly requests?: number | undefined;
+  readonly world?: PlayedWorldName | undefined;
 }
 
 const PARTS = {
@@ -46,7 +47,7 @@ const PARTS = {
   elsewhere: () => benchElsewhere(),
   stream: benchStream,
   season: benchSeason,
-  played: (flags: Flags) => benchPlayed(flags.seasons ?? 4),
+  played: (flags: Flags) => benchPlayed(flags.seasons ?? 4, flags.world ?? 'own'),
   kills: (flags: Flags) => benchKills(flags.kills ?? 1000),
   phones: (flags: Flags) => benchPhones(flags.minutes ?? 60),
   fuzz: async (flags: Flags) => {
@@ -69,6 +70,12 @@ export async function bench(argv: readonly string[]): Promise<number> {
       kills: optional(number(1, 100_000, '', 'with --only kills: how many')),
       minutes: optional(number(1, 1440, 'min', 'with --only phones: how long they walk')),
       requests: optional(number(1, 1_000_000, '', 'with --only fuzz: how many')),
+      world: optional(
+        oneOf(
+          Object.keys(PLAYED_WORLDS) as [PlayedWorldName, ...PlayedWorldName[]],
+          'with --only played: the first world, or the foreign one, plain or with all at once',
+        ),
+      ),
       fit: optional(text('with --only draw: learns the chance of being settled anew', 'yes')),
     },
     argv,

@@ -35,21 +35,49 @@ export function endShown(standing: BatteryRecord): EndShown | null {
 
 /** Read after so many full charges of this stay, it was not one charger that stopped early. */
 const CHARGES_TELL = 2;
+/** Read so many days apart off its vehicle, what it lost between is its own. Our own choice. */
+const ALONE_DAYS = 7;
 
 /**
- * Whether the end that its readings show rests on more than one charge, one charger and one day: a
- * load test that it failed, a cell that the hydrometer found, or readings after a second full
- * charge. To buy a new one in vain costs more than to look once more.
+ * Whether the end that its readings show rests on more than one charge, one charger and one day, and on
+ * the battery alone: a load test that it failed, a cell that the hydrometer found, or readings after a second
+ * full charge; that it loses by itself, readings with its negative off as well, for on its vehicle volts do not
+ * tell what leaks from what wakes. To buy a new one in vain costs more than to look
+ * once more.
  */
 export function isConfirmed(standing: BatteryRecord): boolean {
-  const { state, laidUpAt } = standing;
+  const { state } = standing;
   if (hasFailingCell(state) || isTestedWeak(standing)) return true;
+  const kind = endShown(standing)?.kind;
+  return (
+    isReadTwiceFull(standing) && (kind !== 'loses-faster-disconnected' || isReadAlone(standing))
+  );
+}
+
+function isReadTwiceFull({ state, laidUpAt }: BatteryRecord): boolean {
   const fulls = state.charges.filter(({ full, to }) => full && to >= (laidUpAt ?? 0) - MS_PER_DAY);
   const read = fulls.filter(({ to }, i) => {
     const until = fulls[i + 1]?.from ?? Infinity;
     return state.readings.some((one) => !one.fed && one.at > to && one.at < until);
   });
   return read.length >= CHARGES_TELL;
+}
+
+/** Whether it was read twice, some days apart, with its negative off and nothing charged in between. */
+function isReadAlone(standing: BatteryRecord): boolean {
+  const { connections, readings, charges } = standing.state;
+  const wasOff = (from: number, to: number) =>
+    !connections.some(({ at, on }) => on && at > from && at <= to) &&
+    connections.findLast(({ at }) => at <= from)?.on === false;
+  const settled = readings.filter((one) => isSettled(one, standing));
+  return settled.some((first) =>
+    settled.some(
+      (second) =>
+        second.at - first.at >= ALONE_DAYS * MS_PER_DAY &&
+        wasOff(first.at, second.at) &&
+        !charges.some(({ from, to }) => to > first.at && from < second.at),
+    ),
+  );
 }
 
 /** Whether a load test tells anything of it: it cranks, on lead and acid, and the house tests at all. */
@@ -73,7 +101,9 @@ export function wantsConfirmingCharge(standing: BatteryRecord, leastSocPct: numb
   const { state, facts, laidUpAt } = standing;
   if (CHEMISTRIES[facts.chemistry].family !== 'lead-acid') return false;
   const shown = endShown(standing);
-  if (shown === null || shown.chance < READINGS_TELL_FROM || isConfirmed(standing)) return false;
+  // What it loses by itself shows with its negative off, and after no charge.
+  if (shown?.kind !== 'will-not-come-up' || shown.chance < READINGS_TELL_FROM) return false;
+  if (isConfirmed(standing)) return false;
   const testable = isLoadTestable(standing) && leastSocPct >= LOAD_TEST_FROM_PCT;
   if (testable && !isLoadTested(standing)) return false;
   const here = state.charges.filter(({ to }) => to >= (laidUpAt ?? 0) - MS_PER_DAY);

@@ -8,6 +8,8 @@ export interface Hypothesis {
   log: number;
   readonly belief: Gaussian;
   readonly cause: Cause;
+  /** A draw that a draw test was made beside without seeing it: it slept, and wakes by itself. */
+  readonly asleep: boolean;
   /** When that began; null: before the record. */
   readonly since: number | null;
   /** A loss that came once and went: something was on for a while. */

@@ -310,6 +310,7 @@ function beginnings(prior: Gaussian, cells: number): Hypothesis[] {
     log: maths.log(1 - UNNOTED.draw - UNNOTED.cell),
     belief: prior,
     cause: 'none',
+    asleep: false,
     since: null,
     dips: [],
     outliers: [],
@@ -416,7 +417,7 @@ function fittedAnew(line: Hypothesis, prior: Gaussian): Hypothesis[] {
   resetComponent(belief, DRAW, prior.mean[DRAW]!, maths.sqrt(prior.cov[DRAW * SIZE + DRAW]!));
   if (line.cause === 'cell') return [{ ...line, belief }];
   resetComponent(belief, EXCESS, 0, 0);
-  const known: Hypothesis = { ...line, belief, cause: 'none', since: null };
+  const known: Hypothesis = { ...line, belief, cause: 'none', asleep: false, since: null };
   return [known, ...withExcess(known, 'draw', UNNOTED.draw, DRAW_SIZES)];
 }
 
@@ -427,6 +428,9 @@ const MEASURED_SD = 0.06;
  * day, so much doubt; our own assumption.
  */
 const WAKES_SD_PCT = 0.05;
+
+/** What slept through one draw test sleeps through the next as well, mostly: it says little more. Our own. */
+const SLEEPS_AGAIN = 0.9;
 
 /**
  * The draw is known now, the excess of the vehicle in it. What was measured speaks for or
@@ -441,19 +445,35 @@ function drawMeasured(
 ): Hypothesis[] {
   const pct = drawPctPerDay(milliamps, usableAh);
   const sd = pct * maths.hypot(MEASURED_SD, sdOf(share) / share.value) + 0.01;
-  const weights = new Numbers(SIZE);
-  weights[DRAW] = 1;
-  if (line.cause === 'draw') weights[EXCESS] = 1;
-  const { mean, variance } = sumOf(line.belief, weights);
-  const spread = variance + sd * sd;
-  const fits = maths.exp((-0.5 * (pct - mean) ** 2) / spread) / maths.sqrt(2 * maths.PI * spread);
+  const fits = (withExcess: boolean) => {
+    const weights = new Numbers(SIZE);
+    weights[DRAW] = 1;
+    if (withExcess) weights[EXCESS] = 1;
+    const { mean, variance } = sumOf(line.belief, weights);
+    const spread = variance + sd * sd;
+    const density =
+      maths.exp((-0.5 * (pct - mean) ** 2) / spread) / maths.sqrt(2 * maths.PI * spread);
+    return changed ? 0 : maths.log(0.5 * density + 0.5 * 0.1);
+  };
   const belief = copyOf(line.belief);
   resetComponent(belief, DRAW, pct, maths.hypot(sd, WAKES_SD_PCT));
-  const log = changed ? line.log : line.log + maths.log(0.5 * fits + 0.5 * 0.1);
-  if (line.cause === 'cell') return [{ ...line, belief, log }];
-  resetComponent(belief, EXCESS, 0, 0);
-  const known: Hypothesis = { ...line, belief, log, cause: 'none', since: null };
-  return [known, ...withExcess(known, 'draw', missed, DRAW_SIZES)];
+  if (line.cause === 'cell') return [{ ...line, belief, log: line.log + fits(false) }];
+  const sleeps = line.asleep && !changed;
+  const again: Hypothesis[] = sleeps
+    ? [{ ...line, belief, log: line.log + fits(false) + maths.log(SLEEPS_AGAIN) }]
+    : [];
+  const cleared = copyOf(belief);
+  resetComponent(cleared, EXCESS, 0, 0);
+  const known: Hypothesis = {
+    ...line,
+    belief: cleared,
+    log: line.log + fits(line.cause === 'draw') + (sleeps ? maths.log(1 - SLEEPS_AGAIN) : 0),
+    cause: 'none',
+    asleep: false,
+    since: null,
+  };
+  const missedOnes = withExcess(known, 'draw', missed, DRAW_SIZES);
+  return [...again, known, ...missedOnes.map((one) => ({ ...one, asleep: true }))];
 }
 
 function kept(lines: readonly Hypothesis[]): Hypothesis[] {

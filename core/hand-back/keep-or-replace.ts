@@ -210,9 +210,11 @@ export function waysWith(question: KeepQuestion): KeepOrReplace {
     const first = t`Clean its clamps and test the charging first: do not rush.`;
     return { ...base, advice: 'replace', way: cheapest, why: [...why, first, buys] };
   }
-  const decides = isTold
-    ? t`So far only readings after one charge say so. Confirm it first: a load test, or a second full charge, on another charger and read with another meter where there is one.`
-    : t`Bright clamps, the charging at idle and a load test decide: do not rush.`;
+  const decides = !isTold
+    ? t`Bright clamps, the charging at idle and a load test decide: do not rush.`
+    : shown?.kind === 'loses-faster-disconnected'
+      ? t`On its vehicle something that wakes by itself looks the same. Confirm it first: where its negative may come off, read it then and a week later; or a hydrometer in each cell.`
+      : t`So far only readings after one charge say so. Confirm it first: a load test, or a second full charge, on another charger and read with another meter where there is one.`;
   return { ...base, advice: 'test-first', way: keep, why: [...why, decides] };
 }
 

@@ -2,7 +2,13 @@ import { MS_PER_DAY, toDay, type Day } from '../../core/day';
 import { cellsFor, type ChemistryId } from '../../core/battery/chemistries';
 import type { BatteryDetails } from '../../core/battery/details';
 import type { ChargerConnection } from '../../core/site/charging-equipment';
-import { TrueBattery, steppedDraw, type BatteryTruth, type DrawStep } from '../battery';
+import {
+  TrueBattery,
+  steppedDraw,
+  type BatteryTruth,
+  type DrawStep,
+  type LivingBattery,
+} from '../battery';
 import type { Random } from '../random';
 import type { Arriving, ArrivingBattery, BatterySpec, Trouble } from './arriving';
 
@@ -19,7 +25,7 @@ export interface PaperBattery {
 }
 
 /** A battery as it is, and as its attendant has it in the head. */
-export interface Kept {
+export interface Kept<B extends LivingBattery = TrueBattery> {
   readonly stay: Arriving;
   readonly spec: BatterySpec;
   readonly details: BatteryDetails;
@@ -27,7 +33,7 @@ export interface Kept {
   readonly truth: BatteryTruth;
   /** What its vehicle draws, step by step; a repair is a step too. */
   readonly draws: DrawStep[];
-  readonly battery: TrueBattery;
+  readonly battery: B;
   readonly trouble: Trouble | null;
   readonly clampVolts: number;
   hallId: string;
@@ -41,23 +47,46 @@ export interface Kept {
   lastFull: Day | null;
 }
 
+/** How a battery begins to live. */
+export type Begin<B extends LivingBattery> = (
+  truth: BatteryTruth,
+  start: { readonly share: number; readonly celsius: number },
+  ageYears: number,
+) => B;
+const byOwnLaws: Begin<TrueBattery> = (truth, start) => new TrueBattery(truth, start);
+
 /** A vehicle comes in: its batteries, each with a truth of its own, and what is written of them. */
 export function arrive(
   stay: Arriving,
   from: Day,
   chance: Random,
   paper: Random,
-): { readonly kept: Kept; readonly paper: PaperBattery }[] {
-  return stay.batteries.map((one) => arrives(one, stay, from, chance, paper));
+): Arrived<TrueBattery>[] {
+  return arriveBy(byOwnLaws, stay, from, chance, paper);
 }
 
-function arrives(
+interface Arrived<B extends LivingBattery> {
+  readonly kept: Kept<B>;
+  readonly paper: PaperBattery;
+}
+
+/** The same where batteries live by other laws. */
+export const arriveBy = <B extends LivingBattery>(
+  begin: Begin<B>,
+  stay: Arriving,
+  from: Day,
+  chance: Random,
+  paper: Random,
+): Arrived<B>[] => stay.batteries.map((one) => arrives(begin, one, stay, from, chance, paper));
+
+function arrives<B extends LivingBattery>(
+  begin: Begin<B>,
   { id, mark, spec, trouble, detailsBy, ageYears }: ArrivingBattery,
   stay: Arriving,
   from: Day,
   chance: Random,
   paper: Random,
-): { readonly kept: Kept; readonly paper: PaperBattery } {
+): Arrived<B> {
   const anyAge = Math.floor(chance.between(0, 6));
   const age = ageYears ?? anyAge;
   const cells = cellsFor(spec.chemistry, spec.volts);
@@ -76,7 +105,7 @@ function arrives(
       id,
       truth,
       draws,
-      battery: new TrueBattery(truth, { share, celsius: 10 }),
+      battery: begin(truth, { share, celsius: 10 }, age),
       trouble,
       clampVolts: chance.uniform() < 0.1 ? chance.between(0.01, 0.02) : 0,
       hallId: stay.hallId,

@@ -9,6 +9,7 @@ import { DEFAULT_RULES } from '../../core/rules/rules';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import { show, showMilliamps, type HandMeter } from '../meter';
 import type { Random } from '../random';
+import type { LivingBattery } from '../battery';
 import type { Kept } from './arrive';
 
 /** Writes one entry into the logbook. */
@@ -22,7 +23,7 @@ export type Write = <K extends EntryKind>(
 /** A channel of a charger, set as its attendant would for this battery. */
 export function hookedTo(
   stock: ChargingEquipment,
-  one: Kept,
+  one: Kept<LivingBattery>,
   chargerId: string,
   channel: number,
   celsius: number,
@@ -65,8 +66,8 @@ export function hookedTo(
 /** The first visit: papers, a look, a reading, the draw, and the storage plan carried out. */
 export function layUp(
   stock: ChargingEquipment,
-  one: Kept,
-  kept: readonly Kept[],
+  one: Kept<LivingBattery>,
+  kept: readonly Kept<LivingBattery>[],
   minutes: (n: number) => number,
   record: Write,
   note: Write,
@@ -125,12 +126,12 @@ export function layUp(
 
 /** A resting voltage by the attendant's hand meter. */
 export function read(
-  one: Kept,
+  one: Kept<LivingBattery>,
   day: Day,
   at: number,
   record: Write,
   meter: HandMeter,
-  kept: readonly Kept[],
+  kept: readonly Kept<LivingBattery>[],
   chance: Random,
 ): void {
   const wrong = one.trouble?.kind === 'wrong-battery' ? one.trouble : null;

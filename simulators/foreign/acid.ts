@@ -63,6 +63,33 @@ export function molalityAt({ full, empty }: Acid, share: number): number {
   return Math.max(0.05, acid / (water + WATER * (1 - share)));
 }
 
+/** Gravity of the acid at 25 °C by its strength. Tables of sulfuric acid, from memory. */
+const GRAVITY: readonly (readonly [molality: number, gravity: number])[] = [
+  [0.05, 1],
+  [1.13, 1.064],
+  [1.8, 1.099],
+  [2.55, 1.137],
+  [3.4, 1.176],
+  [4.37, 1.216],
+  [5.49, 1.257],
+  [6.8, 1.3],
+  [9, 1.36],
+];
+export const gravityOf = (molality: number): number => between(GRAVITY, molality);
+
+/** Where it freezes, °C. Gable, Betz and Maron 1950, from memory. */
+const FREEZES: readonly (readonly [molality: number, celsius: number])[] = [
+  [0.05, -0.2],
+  [0.5, -2],
+  [1.13, -5.5],
+  [1.8, -8.9],
+  [2.55, -14],
+  [3.4, -22],
+  [4.37, -36],
+  [5.49, -60],
+];
+export const freezesAt = (molality: number): number => between(FREEZES, molality);
+
 /** Volts of a lithium iron phosphate cell at rest by its charge. Data sheets, from memory. */
 const PHOSPHATE: readonly (readonly [share: number, volts: number])[] = [
   [-0.1, 2.5],

@@ -1,9 +1,18 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
-import { cellVolts, molalityAt, molalityShowing, phosphateVolts } from './acid';
+import { randomOne } from '../random';
+import {
+  cellVolts,
+  freezesAt,
+  gravityOf,
+  molalityAt,
+  molalityShowing,
+  phosphateVolts,
+} from './acid';
 import { Cells, type Made } from './cells';
 import { CONDITIONS } from './conditions';
+import { KeptCells, type Given } from './kept';
 import { siteOf, winterAt } from './winter';
 
 const acid = { full: molalityShowing(12.65 / 6), empty: molalityShowing(11.89 / 6) };
@@ -103,5 +112,92 @@ describe('a world of other laws', () => {
         for (const { upTo, at } of looks) expect(happenings[upTo - 1]).toMatchObject({ at });
       }
     }
+  });
+});
+
+describe('a battery of it that is kept', () => {
+  const [plain] = CONDITIONS;
+  const early = CONDITIONS.find(({ name }) => name.startsWith('half of all charges'))!;
+  const given = (more: Partial<Given> = {}): Given => ({
+    ...{ kind: 'agm', cells: 6, ratedAh: 60, ageYears: 1, health: null, locked: 0, leakPerDay: 0 },
+    drawMa: () => 20,
+    ...more,
+  });
+  const begin = (more: Partial<Given> = {}, share = 0.5, condition = plain!, seed = 1) =>
+    KeptCells.begin(given(more), { share, celsius: 10 }, siteOf(seed, condition), randomOne(seed));
+  const charged = (one: KeptCells, hours = 72, floats = true) => {
+    let holds = false;
+    for (let half = 0; half < 2 * hours; half++) holds = one.onCharger(0.5, 10, 6, floats);
+    return holds;
+  };
+  const stands = (one: KeptCells, days: number) => {
+    for (let hour = 0; hour < 24 * days; hour++) one.live(10);
+  };
+
+  // Gable, Betz and Maron 1950, and tables of sulfuric acid, both from memory.
+  it.each([
+    [30, 4.37, -36, 1.216],
+    [20, 2.55, -14, 1.137],
+    [10, 1.13, -5.5, 1.064],
+  ])(
+    'acid of %d %% by weight freezes and weighs as it is published',
+    (pct, molality, celsius, gravity) => {
+      // Moles of acid (98.08 g) in a kilogram of water.
+      expect(molality).toBeCloseTo((10 * pct) / 98.08 / (1 - pct / 100), 1);
+      expect(freezesAt(molality)).toBe(celsius);
+      expect(gravityOf(molality)).toBe(gravity);
+    },
+  );
+
+  it('is charged to near full, says that it holds, and is kept there', () => {
+    const one = begin();
+    expect(charged(one)).toBe(true);
+    expect(one.socPct).toBeGreaterThan(94);
+    expect(one.full).toBe(true);
+    const before = one.socPct;
+    charged(one, 30 * 24);
+    expect(Math.abs(one.socPct - before)).toBeLessThan(4);
+    stands(one, 30);
+    // 20 mA of 60 Ah are 0.8 % a day, and it loses a little by itself.
+    expect(one.socPct).toBeLessThan(before - 20);
+    expect(one.socPct).toBeGreaterThan(before - 40);
+  });
+
+  it('off its vehicle loses only what it loses by itself; full of charge it does not freeze', () => {
+    const [on, off] = [begin({}, 0.95), begin({}, 0.95)];
+    off.connected = false;
+    stands(on, 30);
+    stands(off, 30);
+    expect(off.socPct - on.socPct).toBeGreaterThan(20);
+    expect(off.socPct).toBeGreaterThan(88);
+    expect(off.freezesAt!).toBeLessThan(-36);
+    expect(begin({}, 0.1).freezesAt!).toBeGreaterThan(-16);
+    expect(begin({ kind: 'lfp', cells: 4 }).freezesAt).toBeNull();
+  });
+
+  it('plates that hold sulfate do not come up, and a leaking cell shows in its own acid', () => {
+    const weak = begin({ locked: 0.3, health: 0.5 });
+    expect(charged(weak)).toBe(true);
+    expect(weak.restPct).toBeCloseTo(70, -1);
+    const leaking = begin({ kind: 'flooded', leakPerDay: 0.03 }, 0.95);
+    leaking.connected = false;
+    stands(leaking, 10);
+    const [sound, failing] = leaking.gravities;
+    expect(sound! - failing!).toBeGreaterThan(0.02);
+    expect(leaking.restPct).toBeLessThan(leaking.socPct - 3);
+  });
+
+  it('half of the charges end early where chargers are of that kind', () => {
+    const ends = Array.from({ length: 60 }, (_, seed) => {
+      const one = begin({}, 0.6, early, seed + 1);
+      // Where it ended, and not what its vehicle took since.
+      one.connected = false;
+      charged(one, 96, false);
+      return one.socPct;
+    });
+    const short = ends.filter((pct) => pct < 96).length;
+    expect(short).toBeGreaterThan(18);
+    expect(short).toBeLessThan(42);
+    expect(Math.min(...ends)).toBeGreaterThan(84);
   });
 });

@@ -135,7 +135,8 @@ export interface Wintered {
 const HOUR = 3_600_000;
 const KEPT_DAYS = 170;
 
-function madeOf(kind: Kind, ah: number, ageYears: number, site: Site, chance: Random): Made {
+/** What such a battery is made of, as data sheets and its years have it, and chance. */
+export function madeOf(kind: Kind, ah: number, ageYears: number, site: Site, chance: Random): Made {
   // Of the flooded ones half have calcium plates: they show more and lose less.
   const sheet =
     kind === 'flooded' && chance.uniform() < 0.5
@@ -180,7 +181,7 @@ function madeOf(kind: Kind, ah: number, ageYears: number, site: Site, chance: Ra
 }
 
 /** Ampere-hours that wakes take, by the hour: minutes of one to four amps, smaller on small ones. */
-function wakesOf(perDay: number, ah: number, hours: number, chance: Random): Float32Array {
+export function wakesOf(perDay: number, ah: number, hours: number, chance: Random): Float32Array {
   const taken = new Float32Array(hours);
   for (let hour = 0; hour < hours; hour++) {
     if (chance.uniform() * 24 >= perDay) continue;
@@ -236,7 +237,7 @@ export function winterAt(
   const looks: Stood[] = [];
   const at = (hour: number) => startAt + hour * HOUR;
   let charging = true;
-  let until = charge(site, chance);
+  let until = endOfCharge(site, chance);
   let on = false;
   let disturbed = 0;
   let nextRead = Infinity;
@@ -296,7 +297,7 @@ export function winterAt(
     nextRead = day + Math.ceil(chance.between(9, 21));
     if (volts <= SHEETS[kind].rechargeAt) {
       charging = true;
-      until = charge(site, chance);
+      until = endOfCharge(site, chance);
       disturbed = hour;
       happenings.push({ kind: 'fed', at: at(hour), on: true });
     }
@@ -316,7 +317,7 @@ export function winterAt(
 }
 
 /** Where a charge ends: as the charger that was at hand ends it, or too early. */
-function charge(site: Site, chance: Random): number {
+export function endOfCharge(site: Site, chance: Random): number {
   const charger = chance.pick(site.chargers);
   return chance.uniform() < site.condition.early
     ? chance.between(0.88, 0.98)

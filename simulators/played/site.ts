@@ -1,4 +1,3 @@
-import { freezingOfSoc } from '../../core/battery/acid';
 import type { ActiveConnection } from '../../core/connections/active-connections';
 import { plainContext } from '../../core/context/plain-context';
 import { possibleHooks } from '../../core/connections/available-connections';
@@ -9,13 +8,15 @@ import { MINUTES } from '../../core/plan/due';
 import { roundOnOrAfter, roundOnOrBefore } from '../../core/rules/rounds';
 import type { Rules } from '../../core/rules/rules';
 import { monthlyAt, type RecordedDay } from '../../core/site/climate';
-import { arrive, type Kept, type PaperBattery } from '../attendant/arrive';
+import { arriveBy, type Kept, type PaperBattery } from '../attendant/arrive';
 import type { Arriving, Trouble } from '../attendant/arriving';
 import { layUp, type Write } from '../attendant/lay-up';
+import type { LivingBattery } from '../battery';
 import { show, type HandMeter } from '../meter';
 import { random, randomOne, type Random } from '../random';
 import { loadTest, meterOf, startAt, startOfKnown, starts, type StartTruth } from '../start-world';
 import { hallAir, outdoors, recordedDays, type HallTruth, type Hours } from '../weather';
+import { OWN_NATURE, type Nature } from './nature';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 
 /** A site as a season is played on it. */
@@ -32,6 +33,8 @@ export interface PlayedWorld {
   readonly rules: Rules;
   /** All that comes, in the order in which it does; troubles are of the season. */
   readonly arriving: readonly Arriving[];
+  /** By whose laws its batteries live, for each seed; absent: those of the first world. */
+  readonly nature?: (seed: number) => Nature;
 }
 
 /** Under this for two weeks its plates sulfate for good. Our own assumption. */
@@ -45,7 +48,7 @@ const BEFORE_DAYS = 7;
 const COME_DAYS = 20;
 
 /** A battery of a played season: as it really is, and what hangs on it. */
-export interface PlayedBattery extends Kept {
+export interface PlayedBattery extends Kept<LivingBattery> {
   readonly vehicleId: string;
   readonly handBackRound: Day;
   /** Its day, or the end of the season where it has none. */
@@ -90,6 +93,7 @@ export class PlayedSite {
   readonly chance: Random;
   readonly hallDays: ReadonlyMap<string, readonly RecordedDay[]>;
   private readonly air: ReadonlyMap<string, Hours>;
+  private readonly nature: Nature;
   private readonly meter: HandMeter;
   private readonly entered = new Set<string>();
   private hour: number;
@@ -105,11 +109,8 @@ export class PlayedSite {
     this.lastDay = world.lastDay;
     this.chance = chance;
     this.hour = (this.firstDay - BEFORE_DAYS) * 24;
-    this.meter = {
-      gain: 1 + 0.0005 * chance.normal(),
-      offsetVolts: 0.003 * chance.normal(),
-      noiseVolts: 0.004,
-    };
+    this.nature = (world.nature ?? OWN_NATURE)(seed);
+    this.meter = this.nature.meterOf(chance);
     const days = this.lastDay - this.firstDay + BEFORE_DAYS + 2;
     const severe = 1.5 * chance.normal();
     const outside = outdoors(
@@ -145,7 +146,8 @@ export class PlayedSite {
         trouble: b === 0 ? trouble : null,
       }));
       const day = stay.collect === null ? this.lastDay : toDay(stay.collect);
-      return arrive({ ...stay, batteries }, from, chance, paper).map((one) => ({
+      const { begin } = this.nature;
+      return arriveBy(begin, { ...stay, batteries }, from, chance, paper).map((one) => ({
         paper: one.paper,
         played: {
           ...one.kept,
@@ -224,7 +226,7 @@ export class PlayedSite {
     }
     const charge = battery.restPct;
     if (charge < DEEP_PCT) one.deepHours++;
-    const freezing = freezingOfSoc(one.spec.chemistry, charge);
+    const freezing = this.nature.freezesAt(battery, one.spec.chemistry);
     if (freezing !== null && battery.temperature < freezing) one.frozen = true;
   }
 
@@ -362,7 +364,7 @@ const LEFT: Partial<Readonly<Record<Trouble['kind'], number>>> = {
 
 /** How a vehicle is started by a battery; of six lead-acid cells alone is there a law. */
 function startTruthOf(
-  { stay, spec, trouble, truth }: Kept,
+  { stay, spec, trouble, truth }: Kept<LivingBattery>,
   { fittedYear, details }: PaperBattery,
   chance: Random,
 ): StartTruth | null {

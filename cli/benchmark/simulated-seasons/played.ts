@@ -1,5 +1,7 @@
 import { demoWorld } from '../../../demo/played';
 import { DEFAULT_RULES } from '../../../core/rules/rules';
+import { CONDITIONS } from '../../../simulators/foreign/conditions';
+import { foreignNature } from '../../../simulators/played/foreign-nature';
 import { random } from '../../../simulators/random';
 import { quantile, table } from '../report';
 import { ByTheProgram } from '../../winters/program';
@@ -32,12 +34,22 @@ interface Played {
   readonly seasons: readonly Score[];
 }
 
+/** Worlds in which a season is played: the first, and the foreign one under a condition of it. */
+export const PLAYED_WORLDS = {
+  own: () => demoWorld(),
+  plain: () => ({ ...demoWorld(), nature: foreignNature(conditionNamed('plain')) }),
+  all: () => ({ ...demoWorld(), nature: foreignNature(conditionNamed('all at once')) }),
+} as const;
+export type PlayedWorldName = keyof typeof PLAYED_WORLDS;
+
+const conditionNamed = (name: string) => CONDITIONS.find((one) => one.name === name)!;
+
 /** Each way over so many seasons. */
-function playAll(seasons: number): Played[] {
+function playAll(seasons: number, world: PlayedWorldName): Played[] {
   const played = WAYS.map(() => ({ name: '', seasons: [] as Score[] }));
   for (let n = 0; n < seasons; n++) {
     WAYS.forEach((wayFor, i) => {
-      const { way, score } = playSeason(FIRST_SEED + 1000 * n, demoWorld(), wayFor);
+      const { way, score } = playSeason(FIRST_SEED + 1000 * n, PLAYED_WORLDS[world](), wayFor);
       if (way instanceof ByTheProgram) way.close();
       played[i]!.name = way.name;
       played[i]!.seasons.push(score);
@@ -90,8 +102,8 @@ function dearer(played: readonly Played[]): string[] {
 }
 
 /** So many seasons of the demo's site, kept by the program's Rounds and in other ways. */
-export function benchPlayed(seasons: number): void {
-  const played = playAll(seasons);
+export function benchPlayed(seasons: number, world: PlayedWorldName): void {
+  const played = playAll(seasons, world);
   console.log();
   const share = (part: number, of: number) => `${((100 * part) / of).toFixed(2)} %`;
   const each = (value: number) => (value / seasons).toFixed(1);

@@ -178,7 +178,7 @@ export function chargeForecastOf(standing: BatteryRecord): ChargeForecast | null
     ? anchorDay + rules.readingDays
     : asks
       ? restsUntil
-      : Math.min(anchorDay + interval, Math.max(lowDay, restsUntil ?? anchorDay + 1));
+      : Math.min(anchorDay + interval, Math.max(lowDay, restsUntil ?? anchorDay + APART_DAYS));
 
   return {
     held,
@@ -207,6 +207,9 @@ export function chargeForecastOf(standing: BatteryRecord): ChargeForecast | null
     ),
   };
 }
+
+/** What a reading left in doubt the next one leaves in doubt too, sooner than after so many days. Our own choice. */
+const APART_DAYS = 6;
 
 /** So long after a full charge a reading still tells whether it came up. */
 const TOLD_DAYS = 14;

@@ -1,13 +1,11 @@
 import { roundFor } from '../rules/rounds';
 import type { BatteryState } from '../logbook/state';
 import { judge } from './verdict';
-import { at, reading, standing } from '../record/record.fixture';
+import { at, falling, full, reading, standing } from '../record/record.fixture';
 import { today } from '../record/battery-record';
 import { lossOf } from '../record/loss';
 import { chargeForecastOf } from './charge-forecast';
 import { endShown, isConfirmed, wantsConfirmingCharge } from './end-shown';
-
-const full = (day: string) => ({ from: at(day) - 1, to: at(day), full: true });
 
 /** A leisure battery, off its vehicle, that reads low days after full charges. */
 const low = (
@@ -104,30 +102,6 @@ describe('the end that readings show after one charge', () => {
 });
 
 describe('a loss that would be its own', () => {
-  /** It falls after each of two full charges: on its vehicle, whose draw is measured as often as said, or off it. */
-  const falling = (on: boolean, ...measured: string[]) =>
-    standing({
-      facts: { fittedYear: 2025 },
-      state: {
-        role: 'leisure',
-        negativeOn: on,
-        drawMa: 20,
-        drawAt: at(measured.at(-1) ?? '2026-11-03'),
-        draws: ['2026-11-03', ...measured].map((day) => ({ at: at(day), milliamps: 20 })),
-        connections: [{ at: at('2026-11-01'), on }],
-        charges: ['2026-11-20', '2026-12-19'].map(full),
-        lastFullAt: at('2026-12-19'),
-        readings: [
-          reading('2026-11-24', 12.68),
-          reading('2026-12-04', 12.5),
-          reading('2026-12-12', 12.33),
-          reading('2026-12-22', 12.68),
-          reading('2026-12-31', 12.5),
-          reading('2027-01-09', 12.3),
-        ],
-      },
-    });
-
   it('is confirmed off its vehicle, where a charge says nothing of it', () => {
     expect(endShown(falling(false))?.kind).toBe('loses-faster-disconnected');
     expect(isConfirmed(falling(false))).toBe(true);

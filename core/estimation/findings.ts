@@ -103,6 +103,10 @@ function chanceOfExcess(learnt: BatteryEstimate): number {
   }, 0);
 }
 
+/** How likely something draws beyond what is known that a draw test would see. */
+export const chanceOfAwake = (learnt: BatteryEstimate): number =>
+  chanceOf(learnt, ({ cause, asleep }) => cause === 'draw' && !asleep);
+
 /** The instant that the likeliest explanation with one gives. */
 function sinceOf(
   learnt: BatteryEstimate,

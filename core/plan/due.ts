@@ -7,7 +7,8 @@ import { iceIn } from '../gate/ice';
 import { openFindings } from '../logbook/open-findings';
 import { conditionOf } from '../record/condition';
 import type { BatteryState } from '../logbook/state';
-import { isSettled } from '../record/learnt';
+import { chanceOfAwake } from '../estimation/findings';
+import { batteryEstimateOf, isSettled } from '../record/learnt';
 import { isFaster } from '../record/loss';
 import { chargeForecastOf, type ChargeForecast } from '../assessment/charge-forecast';
 import { isSilent, modeUnseen, today, type BatteryRecord } from '../record/battery-record';
@@ -331,7 +332,15 @@ function hydrometerDue(
 /** A measured draw answers for so many days, whatever the readings say. */
 const DRAW_TEST_HOLDS_DAYS = 30;
 
-/** At lay-up, after a battery is replaced, and when a loss is far beyond what is explained. */
+/** At lay-up, and once more in doubt: what came after the first would show by the second. Our own choice. */
+const TESTS_TELL = 2;
+/** From such a chance on that a test would see what draws, it is made yet again. Our own choice. */
+const TEST_TELLS_FROM = 0.2;
+
+/**
+ * At lay-up, after a battery is replaced, and when a loss is far beyond what is explained; but not a third time
+ * where what draws sleeps through tests, as far as its readings tell.
+ */
 function drawTestDue(
   standing: BatteryRecord,
   outlook: ChargeForecast | null,
@@ -346,6 +355,9 @@ function drawTestDue(
   const unknown = state.drawMa === null || (state.aways.length > 0 && before);
   if (rules.drawTest !== 'in-doubt' && unknown) return true;
   if (rules.drawTest === 'at-lay-up' || !outlook || !isFaster(outlook.loss)) return false;
+  const tests = state.draws.filter(({ at }) => at >= (standing.laidUpAt ?? 0)).length;
+  const wouldTell = () => chanceOfAwake(batteryEstimateOf(standing)) >= TEST_TELLS_FROM;
+  if (tests >= TESTS_TELL && !wouldTell()) return false;
   return state.drawAt === null || daysSince(state.drawAt, morning) > DRAW_TEST_HOLDS_DAYS;
 }
 

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
-import { WEEKDAYS, shortDay, toDay, weekdayIndex } from '../day';
-import { at, reading, standing } from '../record/record.fixture';
+import { WEEKDAYS, instantAt, shortDay, toDay, weekdayIndex } from '../day';
+import { at, falling, reading, standing } from '../record/record.fixture';
 import { chargeForecastOf } from '../assessment/charge-forecast';
-import type { BatteryRecord } from '../record/battery-record';
-import { jobsToday, roundsAhead } from './due';
+import { today, type BatteryRecord } from '../record/battery-record';
+import { handWorkDue, jobsToday, roundsAhead } from './due';
 import { isRound, roundFor, roundOnOrAfter, roundOnOrBefore, roundsEvery } from '../rules/rounds';
 
 const rules = { roundWeekdays: ['mon', 'thu'] as ('mon' | 'thu')[] };
@@ -129,6 +129,19 @@ describe('jobs of a round', () => {
   it('nothing is charged unread: what was left on would be hidden', () => {
     const december = { drawMa: 45, readings: [reading('2026-12-17', 12.45)] };
     expect(jobs({ state: december })).toEqual(['reading', 'recharge']);
+  });
+
+  it('a loss in doubt has its draw measured once more, and not for ever where that sleeps', () => {
+    const tests = (...measured: string[]) => {
+      const one = falling(true, ...measured);
+      const morning = instantAt(today(one), 0, 0, one.timeZone);
+      return handWorkDue(one, chargeForecastOf(one), morning).filter(
+        ({ job }) => job === 'drawTest',
+      );
+    };
+    expect(tests()).toEqual([{ job: 'drawTest', urgent: true }]);
+    expect(tests('2026-12-05')).toEqual([]);
+    expect(tests('2026-11-20', '2026-12-05')).toEqual([]);
   });
 
   it('a draw test that is only usual waits for its turn in the plan; one in doubt does not', () => {

@@ -81,3 +81,32 @@ export function standing(
     },
   };
 }
+
+export const full = (day: string) => ({ from: at(day) - 1, to: at(day), full: true });
+
+/**
+ * It falls far too fast after each of two full charges: on its vehicle, whose draw is measured at lay-up and as
+ * often as said and is always the same, or off it.
+ */
+export const falling = (on: boolean, ...measured: string[]): BatteryRecord =>
+  standing({
+    facts: { fittedYear: 2025 },
+    state: {
+      role: 'leisure',
+      negativeOn: on,
+      drawMa: 20,
+      drawAt: at(measured.at(-1) ?? '2026-11-03'),
+      draws: ['2026-11-03', ...measured].map((day) => ({ at: at(day), milliamps: 20 })),
+      connections: [{ at: at('2026-11-01'), on }],
+      charges: ['2026-11-20', '2026-12-19'].map(full),
+      lastFullAt: at('2026-12-19'),
+      readings: [
+        reading('2026-11-24', 12.68),
+        reading('2026-12-04', 12.5),
+        reading('2026-12-12', 12.33),
+        reading('2026-12-22', 12.68),
+        reading('2026-12-31', 12.5),
+        reading('2027-01-09', 12.3),
+      ],
+    },
+  });

@@ -45,10 +45,15 @@ export class DemoBeside {
       said = (said + bytes.toString()).slice(-2000);
     });
     let hasEnded = false;
-    child.once('exit', () => {
+    const ended = () => {
       hasEnded = true;
       this.child = null;
       this.running = null;
+    };
+    child.once('exit', ended);
+    child.once('error', (error) => {
+      said += error.message;
+      ended();
     });
     while (!(await ourServerAt(port))) {
       if (hasEnded) throw new Trouble(said.trim() || 'The demo did not start.');

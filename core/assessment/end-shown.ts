@@ -21,6 +21,7 @@ export const READINGS_TELL_FROM = 0.85;
 const PASSED_LOAD_ODDS = 0.25;
 /** What readings show that means the end of a battery, and no fault around it. */
 const AT_ITS_END: readonly FindingKind[] = ['will-not-come-up', 'loses-faster-disconnected'];
+
 /** The likeliest of what its readings show of its end, if a load test since it came leaves that likely. */
 export function endShown(standing: BatteryRecord): EndShown | null {
   const found = lossOf(standing).findings.find(({ kind }) => AT_ITS_END.includes(kind));
@@ -42,8 +43,7 @@ const ALONE_DAYS = 7;
  * Whether the end that its readings show rests on more than one charge, one charger and one day, and on
  * the battery alone: a load test that it failed, a cell that the hydrometer found, or readings after a second
  * full charge; that it loses by itself, readings with its negative off as well, for on its vehicle volts do not
- * tell what leaks from what wakes. To buy a new one in vain costs more than to look
- * once more.
+ * tell what leaks from what wakes. To buy a new one in vain costs more than to look once more.
  */
 export function isConfirmed(standing: BatteryRecord): boolean {
   const { state } = standing;

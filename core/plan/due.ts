@@ -356,8 +356,8 @@ function drawTestDue(
   if (rules.drawTest !== 'in-doubt' && unknown) return true;
   if (rules.drawTest === 'at-lay-up' || !outlook || !isFaster(outlook.loss)) return false;
   const tests = state.draws.filter(({ at }) => at >= (standing.laidUpAt ?? 0)).length;
-  const wouldTell = () => chanceOfAwake(batteryEstimateOf(standing)) >= TEST_TELLS_FROM;
-  if (tests >= TESTS_TELL && !wouldTell()) return false;
+  if (tests >= TESTS_TELL && chanceOfAwake(batteryEstimateOf(standing)) < TEST_TELLS_FROM)
+    return false;
   return state.drawAt === null || daysSince(state.drawAt, morning) > DRAW_TEST_HOLDS_DAYS;
 }
 

@@ -6,6 +6,7 @@ import { readRuleBook } from '../../store/states';
 import { ATTENDANT } from '../logbook/recorder';
 import { db } from '../server/store';
 import { here } from '../server/here';
+import { endOfWriting } from '../server/writing-aside';
 import { PAIRED_COOKIE, SESSION_COOKIE, atSite, type OwnCookie } from './cookies';
 
 /** Who asks. */
@@ -29,7 +30,9 @@ export function sessionHas(
   const key = cookie(atSite(PAIRED_COOKIE, here()));
   if (!token || !key) return null;
   // The door has the wall's own clock: the demo's stands still.
-  return readSession(db(), { token, key }, Date.now(), readRuleBook(db()).rules, onlyLooked);
+  // While a thread writes, when somebody was last here is noted later: nobody who looks waits for it.
+  const isNoted = !onlyLooked && endOfWriting(here()) === null;
+  return readSession(db(), { token, key }, Date.now(), readRuleBook(db()).rules, !isNoted);
 }
 
 /** Who is signed in with the cookies of a browser; null: nobody, or it is locked. */

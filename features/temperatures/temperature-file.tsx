@@ -10,6 +10,7 @@ import {
   guessColumns,
   type TemperatureColumns,
 } from '../../core/site/temperature-rows';
+import { rowsOfText } from '../intake/rows-of-text';
 import { SelectField } from '../ui/field';
 import { DataTable } from '../ui/data-table';
 import { AS_CLIMATE, type TemperatureDays } from './schema';
@@ -26,18 +27,6 @@ export interface TemperatureTarget {
 }
 
 const hundredth = (celsius: number) => Math.round(celsius * 100) / 100;
-
-async function rowsOf(file: File): Promise<string[][]> {
-  const { parse } = await import('csv-parse/browser/esm/sync');
-  const text = await file.text();
-  return parse(text, {
-    skip_empty_lines: true,
-    relax_column_count: true,
-    bom: true,
-    trim: true,
-    delimiter: text.split('\n', 1)[0]!.includes(';') ? ';' : ',',
-  });
-}
 
 /** Days out of a file of temperatures, once it is said what its columns are and of what they are. */
 export function TemperatureFile({
@@ -61,7 +50,7 @@ export function TemperatureFile({
   const take = async (file: File) => {
     setMessage(null);
     try {
-      const parsed = await rowsOf(file);
+      const parsed = await rowsOfText(await file.text());
       setRows(parsed);
       setColumns(guessColumns(parsed));
     } catch (error) {

@@ -24,6 +24,8 @@ test('a task is passed by keyboard alone; what was begun is there after a reload
   await visit(page, `${site.url}/practice/read?seed=7`);
   const keyOf = async (words: RegExp) =>
     (await page.getByRole('button', { name: words }).locator('kbd').innerText()).trim();
+  // It lies in one socket or the other: only a task that is drawn says in which.
+  await expect(page.getByRole('button', { name: /bare posts/ })).toBeVisible();
   const lead = page.getByRole('button', { name: /Red lead into the volts socket/ });
   if (await lead.count()) await page.keyboard.press(await keyOf(/volts socket/));
   await page.keyboard.press(await keyOf(/bare posts/));

@@ -8,7 +8,7 @@ export default {
   modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/dist'],
   transform: {
     '^.+\\.(t|j)sx?$': [
-      '@swc/jest',
+      '<rootDir>/scripts/plain-exports.cjs',
       {
         jsc: {
           parser: { syntax: 'typescript', tsx: true },

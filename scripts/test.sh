@@ -67,9 +67,10 @@ need_chromium() {
   $sudo apt-get update -qq && $sudo apt-get install -y -qq chromium libnss3-tools >/dev/null
 }
 
+# What is new and short-lived has room: with two at work, clearing it away is a tenth of the time.
 unit() {
   rm -f "$reports/unit.json"
-  npx --no-install jest --maxWorkers=2 --json --outputFile="$reports/unit.json" "$@"
+  NODE_OPTIONS="${NODE_OPTIONS:-} --max-semi-space-size=64" npx --no-install jest --maxWorkers=2 --json --outputFile="$reports/unit.json" "$@"
   count "$reports/unit.json"
 }
 

@@ -1,10 +1,10 @@
 import { liveHostile, liveSeason } from './live';
 
-/** In the suite a season is short, and the pages that are slow to make are left to the bench. */
+/** In the suite seasons are few and short, and the pages that are slow to make are left to the bench. */
 const DAYS = 24;
 
 describe('whatever is on record, every page answers', () => {
-  it.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10])('an ordinary season, seed %i', async (seed) => {
+  it.each([1, 2, 3, 4])('an ordinary season, seed %i', async (seed) => {
     const lived = await liveSeason(seed, DAYS, DAYS, false);
     expect(lived).toMatchObject({ failures: [], breaches: [], noPlan: [], troubled: 0 });
     expect(lived.taken).toBeGreaterThan(50);

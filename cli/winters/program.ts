@@ -41,6 +41,8 @@ import { HUNT_MINUTES, LOOK_MINUTES, type Way } from '../../simulators/played/st
 const LOOK_AROUND: readonly FindingKind[] = ['sudden-step', 'loses-faster-connected'];
 /** Rules that another way of keeping a battery may cure. */
 const CURABLE: readonly SeasonRule[] = ['line', 'frost', 'collect'];
+/** She has looked round a vehicle, and does not again for so long. */
+const LOOKED_DAYS = 28;
 /** So long another way of keeping it is given to help. */
 const HELPED_DAYS = 14;
 /** One job after the other; a round that does not come to an end at a battery is a mistake. */
@@ -60,6 +62,7 @@ export class ByTheProgram implements Way {
   private thermometersTo: Day;
   /** Waiting in this round for a channel that comes free further on. */
   private readonly turnedAway = new Set<PlayedBattery>();
+  private readonly lookedAround = new Map<PlayedBattery, Day>();
   /** Whose plan was changed as the adviser said. */
   private readonly replanned = new Map<string, Day>();
 
@@ -258,14 +261,12 @@ export class ByTheProgram implements Way {
         return true;
       }
       case 'lamp':
-        site.spend(one, minutesOf(job));
-        this.write('lamp', one.id, at, { state: one.lamp ?? 'dark' });
+        this.looks(one, at);
         return true;
       case 'take-off': {
         if (one.lamp !== 'holding') {
           // Not full yet: it stays on until the next round.
-          site.spend(one, minutesOf({ kind: 'lamp', done: false }));
-          this.write('lamp', one.id, at, { state: one.lamp ?? 'dark' });
+          this.looks(one, at);
           return false;
         }
         site.spend(one, minutesOf(job));
@@ -299,12 +300,26 @@ export class ByTheProgram implements Way {
     }
   }
 
-  /** Told that something was left on, she looks for it; a key or a lamp is seen, a fault is not. */
+  /** Looks at its lamp; where that is dark, its lead has come off. */
+  private looks(one: PlayedBattery, at: number): void {
+    this.site.spend(one, minutesOf({ kind: 'lamp', done: false }));
+    this.write('lamp', one.id, at, { state: one.lamp ?? 'dark' });
+    if (one.lamp !== null) return;
+    this.site.plugIn(one);
+    this.write('lamp', one.id, at + 1000, { state: one.lamp! });
+  }
+
+  /**
+   * Told that something was left on, she looks for it; a key or a lamp is seen, a fault is not. Told
+   * so again, she has looked, unless it was a while ago.
+   */
   private lookForWhatIsOn(one: PlayedBattery, at: number, day: Day): void {
     const kept = loadBattery(this.db, at, one.id);
     if (!kept || !one.battery.connected) return;
     const found = findingsOf(batteryEstimateOf(kept.standing), ACTED_ON_FROM);
     if (!found.some(({ kind }) => LOOK_AROUND.includes(kind))) return;
+    if (day - (this.lookedAround.get(one) ?? -Infinity) < LOOKED_DAYS) return;
+    this.lookedAround.set(one, day);
     this.site.spend(one, LOOK_MINUTES);
     if (one.trouble?.kind === 'left-on') this.site.repair(one, day);
   }

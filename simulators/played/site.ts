@@ -42,6 +42,10 @@ const DEEP_PCT = 20;
 const DEEP_DAYS = 14;
 /** It starts, and nobody has to be ashamed of it: percent of what it can hold. Our own choice. */
 export const READY_PCT = 80;
+/** What hangs has its lead knocked off once in so many days, and nobody notices. Our own assumption. */
+const KNOCK_DAYS = 400;
+/** A lead that came off is put back on. */
+const PLUG_MINUTES = 1;
 /** Hall air is known so many days before the first arrival. */
 const BEFORE_DAYS = 7;
 /** So long it takes until all have come. */
@@ -54,6 +58,9 @@ export interface PlayedBattery extends Kept<LivingBattery> {
   /** Its day, or the end of the season where it has none. */
   readonly day: Day;
   lamp: 'charging' | 'holding' | null;
+  /** Hours at which its lead is knocked off, if it hangs then; and whether it is. */
+  readonly knocks: ReadonlySet<number>;
+  unplugged: boolean;
   /** Hours under the depth that ruins it. */
   deepHours: number;
   frozen: boolean;
@@ -134,6 +141,7 @@ export class PlayedSite {
     const troubles = troublesFor(world, chance);
     const paper = random(seed + 50);
     const engines = randomOne(seed + 70);
+    const kicks = random(seed + 90);
     const { arriving, rules } = world;
     const arrived = arriving.flatMap((stay, i) => {
       const from = roundOnOrAfter(
@@ -155,6 +163,8 @@ export class PlayedSite {
           handBackRound: roundOnOrBefore(rules, day),
           day,
           lamp: null,
+          knocks: knocksIn(this.firstDay, this.lastDay, kicks),
+          unplugged: false,
           deepHours: 0,
           frozen: false,
           gone: false,
@@ -211,11 +221,12 @@ export class PlayedSite {
 
   private liveHour(one: PlayedBattery, air: number): void {
     const { battery, hook } = one;
-    if (!hook) {
+    if (hook) this.tally.chargerDays += 1 / 24;
+    if (hook && one.knocks.has(this.hour)) one.unplugged = true;
+    if (!hook || one.unplugged) {
       one.lamp = null;
       battery.live(air, 0);
     } else {
-      this.tally.chargerDays += 1 / 24;
       const regulated = this.world.stock.chargers.find(
         ({ id }) => id === hook.chargerId,
       )!.automatic;
@@ -297,9 +308,18 @@ export class PlayedSite {
     one.charging = true;
     one.hook = hook;
     one.lamp = 'charging';
+    one.unplugged = false;
+  }
+
+  /** A dark lamp: its lead has come off, and is put back on. */
+  plugIn(one: PlayedBattery): void {
+    one.unplugged = false;
+    one.lamp = 'charging';
+    this.spend(one, PLUG_MINUTES);
   }
 
   takeOff(one: PlayedBattery): void {
+    one.unplugged = false;
     one.charging = false;
     one.onMaintainer = false;
     one.hook = null;
@@ -381,6 +401,15 @@ function startTruthOf(
     },
     chance,
   );
+}
+
+/** Hours of a season at which whatever hangs then has its lead knocked off. */
+function knocksIn(firstDay: Day, lastDay: Day, chance: Random): ReadonlySet<number> {
+  const hours = new Set<number>();
+  for (let day = firstDay; day <= lastDay; day++) {
+    if (chance.uniform() < 1 / KNOCK_DAYS) hours.add(day * 24 + Math.floor(24 * chance.uniform()));
+  }
+  return hours;
 }
 
 /** Troubles of a season, of each kind in so many vehicles; one of each at least. */

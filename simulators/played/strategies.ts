@@ -86,12 +86,9 @@ abstract class Habit implements Way {
   protected abstract attend(site: PlayedSite, one: PlayedBattery, day: Day): void;
 
   private hangs(site: PlayedSite, one: PlayedBattery, day: Day): void {
-    if (one.onMaintainer) {
+    if (one.onMaintainer || one.lamp !== 'holding') {
       site.spend(one, MINUTES.lamp);
-      return;
-    }
-    if (one.lamp !== 'holding') {
-      site.spend(one, MINUTES.lamp);
+      if (one.lamp === null) site.plugIn(one);
       return;
     }
     site.takeOff(one);

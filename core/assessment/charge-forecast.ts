@@ -173,12 +173,17 @@ export function chargeForecastOf(standing: BatteryRecord): ChargeForecast | null
         : null;
   // Back from its owner nobody knows what it holds.
   const cameBack = state.aways.at(-1)?.to === anchorAt(anchor);
-  const asks = restsUntil !== null && (drove || cameBack || !comesUp(standing, learnt));
+  const asks = restsUntil !== null && (drove || cameBack);
+  const untold = restsUntil !== null && !comesUp(standing, learnt);
   const nextReadingDay = fed
     ? anchorDay + rules.readingDays
     : asks
       ? restsUntil
-      : Math.min(anchorDay + interval, Math.max(lowDay, restsUntil ?? anchorDay + APART_DAYS));
+      : Math.min(
+          untold ? Math.max(restsUntil, anchorDay + TELLS_DAYS) : Infinity,
+          anchorDay + interval,
+          Math.max(lowDay, restsUntil ?? anchorDay + APART_DAYS),
+        );
 
   return {
     held,
@@ -213,6 +218,8 @@ const APART_DAYS = 6;
 
 /** So long after a full charge a reading still tells whether it came up. */
 const TOLD_DAYS = 14;
+/** It is read within so many, in whichever round there is best on the way. Our own choice. */
+const TELLS_DAYS = 10;
 /** From this chance on that it does not come up, or leaks, each charge is read again. Our own. */
 const DOUBTED_FROM = 0.15;
 
@@ -232,8 +239,12 @@ function comesUp(standing: BatteryRecord, learnt: BatteryEstimate): boolean {
           isSettled(reading, standing),
       ),
   );
-  return shown && chanceOf(learnt, ({ weak, cause }) => weak || cause === 'cell') < DOUBTED_FROM;
+  return shown && chanceOfFault(learnt) < DOUBTED_FROM;
 }
+
+/** That its plates do not come up, or a cell leaks. */
+const chanceOfFault = (learnt: BatteryEstimate) =>
+  chanceOf(learnt, ({ weak, cause }) => weak || cause === 'cell');
 
 /** Sooner than this nothing is made full again for having stood. */
 const LEAST_FULL_DAYS = 7;
@@ -260,13 +271,38 @@ export const droveSince = (state: BatteryState, since: number) =>
 /** What a 12 V battery of about 12.8 V holds; the cautious school leaves nothing less alone. */
 export const LEFT_ALONE_FROM_PCT = 95;
 
-/** Most days until the next reading: by the house rule, by age, and by the cautious school. */
+/** Nothing can be left on: by need it is left alone so many times as long. Our own choice, by played seasons. */
+const QUIET_TIMES = 2;
+/** Its readings tell what it loses by itself once they lie so far apart. Our own choice. */
+const QUIET_APART_DAYS = 7;
+/** From this chance on that a cell or its plates are at fault, it is no quiet one. Our own choice. */
+const QUIET_UNDER = 0.05;
+
+/**
+ * Nothing can draw on it, a full charge brought it up, and its readings since it was laid up agree with
+ * what a sound one of its kind loses: what may still befall it comes slowly.
+ */
+function isQuiet(standing: BatteryRecord): boolean {
+  const { state, laidUpAt } = standing;
+  if (state.negativeOn) return false;
+  const settled = state.readings.filter(
+    (reading) => reading.at >= (laidUpAt ?? 0) && isSettled(reading, standing),
+  );
+  const [first, last] = [settled[0], settled.at(-1)];
+  if (!first || last!.at - first.at < QUIET_APART_DAYS * MS_PER_DAY) return false;
+  const learnt = batteryEstimateOf(standing);
+  return chanceOfFault(learnt) < QUIET_UNDER;
+}
+
+/** Most days until the next reading: by the house rule, by age, by need, and by the cautious school. */
 export function readingDays(standing: BatteryRecord, socPct: number): number {
   const { rules } = standing;
   const own = isOld(standing)
     ? Math.min(rules.readingDays, rules.oldReadingDays)
     : rules.readingDays;
-  if (rules.leaveAlone === 'by-forecast') return own;
+  if (rules.leaveAlone === 'by-forecast') {
+    return rules.readBy === 'need' && isQuiet(standing) ? QUIET_TIMES * own : own;
+  }
   if (socPct < LEFT_ALONE_FROM_PCT) return 1;
   return Math.min(own, rules.leaveAlone === 'four-weeks' ? 28 : 14);
 }

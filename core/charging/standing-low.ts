@@ -1,3 +1,5 @@
+import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
+
 /**
  * What standing part charged does to a lead-acid battery, as a share of the wear of a charge and a
  * discharge that is added in an hour: a little for each hour since it was last full, and far more
@@ -8,6 +10,23 @@
  */
 const AN_HOUR = 6.614e-5;
 const AN_HOUR_EMPTY = 3.307e-3;
+
+/** So many times down by so much is a life. Common practice: 200 to 300 times to about 12 V. */
+const LIFE_CYCLES = 250;
+const CYCLE_PCT = 75;
+/** Lithium iron phosphate lives through many more. Data sheets, from memory. */
+const LITHIUM_CYCLES = 2000;
+
+/** Share of a battery's life that each percent takes which is lost and charged again. */
+export const cycleShare = (chemistry: ChemistryId): number =>
+  1 / CYCLE_PCT / (CHEMISTRIES[chemistry].family === 'lithium' ? LITHIUM_CYCLES : LIFE_CYCLES);
+
+/**
+ * What so many days of standing add to the wear of the charge that follows, as a share of it;
+ * `missingDays`: percent that were missing, summed over those days.
+ */
+export const standingWear = (days: number, missingDays: number): number =>
+  24 * (AN_HOUR * days + (AN_HOUR_EMPTY * missingDays) / 100);
 
 /** A charge brings it to this much, as a share. */
 const FULL = 0.99;

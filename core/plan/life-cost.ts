@@ -1,5 +1,6 @@
 import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import { newPrice } from '../charging/recovery';
+import { cycleShare } from '../charging/standing-low';
 import type { Kept } from '../forecast/simulate-storage';
 import type { Rules } from '../rules/rules';
 
@@ -15,11 +16,6 @@ export interface LifeCost {
 const SULFATION_A_DAY = 0.01;
 /** Years that a battery lives at 20 °C, half of it for each ten degrees more. Common practice. */
 const LIFE_YEARS = 5;
-/** So many times down by so much is a life. Common practice: 200 to 300 times to about 12 V. */
-const LIFE_CYCLES = 250;
-const CYCLE_PCT = 75;
-/** Lithium iron phosphate lives through many more. Data sheets, from memory. */
-const LITHIUM_CYCLES = 2000;
 /** After a freeze the acid is on the floor too: this much more than its price. Our own assumption. */
 const SPILL_SHARE = 0.2;
 
@@ -35,14 +31,13 @@ export function lifeCost(
 ): LifeCost {
   const price = newPrice(battery.chemistry, battery.capacityAh, rules);
   const lithium = CHEMISTRIES[battery.chemistry].family === 'lithium';
-  const cycles = lithium ? LITHIUM_CYCLES : LIFE_CYCLES;
   const counted = (rule: 'count' | 'leave', share: number) =>
     rule === 'count' ? price * Math.min(1, share) : 0;
   return {
     sulfation: counted(rules.lifeSulfation, lithium ? 0 : SULFATION_A_DAY * kept.underDepthDays),
     freezing: counted(rules.lifeFreezing, kept.chanceFreeze) * (1 + SPILL_SHARE),
     heat: counted(rules.lifeHeat, kept.factorDays / (LIFE_YEARS * 365)),
-    cycles: counted(rules.lifeCycles, kept.chargedPct / CYCLE_PCT / cycles),
+    cycles: counted(rules.lifeCycles, kept.chargedPct * cycleShare(battery.chemistry)),
   };
 }
 

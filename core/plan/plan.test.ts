@@ -104,16 +104,20 @@ describe('jobs of a round', () => {
   });
 
   it('ask for a reading after a charge, to see whether it holds', () => {
-    const charges = [{ from: at('2027-01-07'), to: at('2027-01-11'), full: true }];
-    const state = { ...quiet, charges, lastFullAt: at('2027-01-11'), readings: [] };
-    expect(jobs({ state })).toEqual(['reading']);
+    const read = (ended: string) => {
+      const charges = [{ from: at('2027-01-02'), to: at(ended), full: true }];
+      return jobs({ state: { ...quiet, charges, lastFullAt: at(ended), readings: [] } });
+    };
+    expect(read('2027-01-04')).toEqual(['reading']);
+    // Until ten days after it, it is read wherever the plan has one pass by.
+    expect(read('2027-01-11')).toEqual([]);
   });
 
   it('not after each charge, once it has been seen to come up and nothing speaks against it', () => {
     const first = { from: at('2026-11-02'), to: at('2026-11-05'), full: true };
-    const again = { from: at('2027-01-07'), to: at('2027-01-11'), full: true };
+    const again = { from: at('2027-01-02'), to: at('2027-01-04'), full: true };
     const readings = [reading('2026-11-09', 12.66), reading('2026-12-10', 12.63)];
-    const charged = { ...quiet, lastFullAt: at('2027-01-11') };
+    const charged = { ...quiet, lastFullAt: at('2027-01-04') };
     expect(jobs({ state: { ...charged, charges: [first, again], readings } })).toEqual([]);
     // The only reading came a month after its charge: that tells nothing of how full it was.
     const late = { ...charged, charges: [first, again], readings: readings.slice(1) };
@@ -170,9 +174,9 @@ describe('jobs of a round', () => {
     expect(open({ day, jobs: [], chargerId: null }, fell)).toBe(true);
   });
 
-  it('ask for a lamp at each maintainer, and for levels now and then', () => {
+  it('ask for a lamp at each maintainer once a week, and for levels now and then', () => {
     const maintainerSince = at('2026-11-02');
-    const lamp = { state: 'holding' as const, at: at('2027-01-11') };
+    const lamp = { state: 'holding' as const, at: at('2027-01-07') };
     const levels = { at: at('2026-12-01'), cells: ['mark' as const] };
     expect(jobs({ state: { maintainerSince, lamp, levels } })).toEqual(['lamp']);
     const seen = { ...lamp, at: at('2027-01-14') };

@@ -1,6 +1,7 @@
 import { problemOf } from '../schedule/problem';
 import { firstPlan } from '../schedule/solve';
 import { writePlan } from '../schedule/write-plan';
+import { pricesOf } from '../schedule/worth';
 import { seasonOfChance } from '../../simulators/seasons';
 import { advise } from '../plan/adviser';
 import { context } from '../plan/plan.fixture';
@@ -135,11 +136,12 @@ function adviceUnder(rules: Rules): string {
 }
 
 /** A hundred batteries planned for some weeks. */
-function seasonUnder({ roundMinutes, planRiskPct }: Rules): string {
+function seasonUnder({ roundMinutes, planRiskPct, ...rules }: Rules): string {
   const season = seasonOfChance(4, { batteries: 120, chargers: 24, weeks: 9, weekdays: ['mon'] });
   const solution = firstPlan(
     problemOf({
       ...season,
+      ...pricesOf(rules),
       rounds: { ...season.rounds, minutes: roundMinutes },
       risk: planRiskPct / 100,
     }),
@@ -204,6 +206,7 @@ const CASES: { readonly [K in ChoiceRule]: (rules: Rules) => string } = {
       .join(),
   roundMinutes: (rules) => seasonUnder(rules),
   planRiskPct: (rules) => seasonUnder(rules),
+  planAim: (rules) => seasonUnder(rules),
   shiftEndHour: (rules) =>
     // Begun at nine: done at half past eleven, at three, at seven in the evening.
     JSON.stringify(
@@ -242,6 +245,14 @@ const CASES: { readonly [K in ChoiceRule]: (rules: Rules) => string } = {
         return verdict.kind === 'unsettled';
       }),
     ),
+  // Off its vehicle, read twice, and as it should be.
+  readBy: (rules) =>
+    verdictUnder(rules, {
+      state: {
+        negativeOn: false,
+        readings: [reading('2026-12-28', 12.75), reading('2027-01-11', 12.74)],
+      },
+    }),
   readingDays: (rules) => verdictUnder(rules, { state: holding }),
   lampDays: (rules) =>
     ['2027-01-11', '2027-01-04', '2026-12-28']

@@ -2,6 +2,7 @@ import { freezingOfSoc } from '../battery/acid';
 import type { SeasonJob } from '../logbook/season-jobs';
 import { dayName, toDay, type Day } from '../day';
 import type { SeasonBattery, SeasonRule } from '../schedule/document';
+import { Expense } from './expense';
 import { EPS, TENTH, type Breach, type Done, type Hall, type Surroundings } from './breach';
 
 interface OnCharge {
@@ -28,6 +29,8 @@ export class BatteryLife {
   private readonly looks: Day[];
   private readonly fulls: { day: Day; asSoonAsCanBe: boolean }[];
   private readonly levels: Day[];
+  /** Where the season has prices. */
+  readonly expense: Expense | null;
   /** Stretches on charge, each with the lamps that were looked at. */
   private readonly lamps: { days: Day[]; to: Day }[] = [];
 
@@ -48,6 +51,8 @@ export class BatteryLife {
     this.looks = [toDay(battery.lastRead)];
     this.fulls = [{ day: toDay(battery.lastFull), asSoonAsCanBe: false }];
     this.levels = battery.lastLevels ? [toDay(battery.lastLevels)] : [];
+    const { prices } = check.season;
+    this.expense = prices ? new Expense(prices, battery) : null;
     const hung = battery.charging ?? battery.kept;
     const ready = battery.charging ? toDay(battery.charging.finishedOn) : today;
     this.on = hung
@@ -81,9 +86,16 @@ export class BatteryLife {
       if (!this.on) this.stands(day);
       const visit = byDay.get(day);
       if (visit) this.visited(visit);
-      if (this.on) this.feeds(day, this.on);
-      else if (day < this.until) this.soc -= this.lossOn(day);
+      if (this.on) {
+        this.feeds(day, this.on);
+        if (day >= (this.check.roundDays[0] ?? Infinity) && day < (this.lastRound ?? -Infinity))
+          this.expense?.dayHung();
+      } else if (day < this.until) {
+        this.expense?.dayStood(this.soc);
+        this.soc -= this.lossOn(day);
+      }
     }
+    if (!this.on) this.expense?.filled(this.soc);
     this.ends();
     this.intervals();
     return this.under;
@@ -170,6 +182,7 @@ export class BatteryLife {
       : (1.1 * battery.capacityAh * (100 - this.soc)) / 100 / spare +
         (battery.chemistry === 'lfp' ? 1 : 4);
     this.on = { charger: charger.id, channel, from: day, ready: day + Math.ceil(hours / 24 - EPS) };
+    this.expense?.filled(this.soc);
     this.begunFirst = this.fulls.length === 1 && day === this.firstRound;
     this.lamps.push({ days: [day], to: this.until });
   }

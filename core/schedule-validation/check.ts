@@ -110,12 +110,14 @@ class PlanCheck implements Surroundings {
       this.round(round, last);
       last = round.date;
     }
-    const under = this.season.batteries.map((battery) =>
-      new BatteryLife(this, battery, this.done.get(battery.id) ?? []).lived(),
+    const lives = this.season.batteries.map(
+      (battery) => new BatteryLife(this, battery, this.done.get(battery.id) ?? []),
     );
+    const under = lives.reduce((sum, life) => sum + life.lived(), 0);
     this.occupied();
     this.pinned();
-    this.totals(under.reduce((sum, days) => sum + days, 0));
+    this.totals(under);
+    this.costs(lives.reduce((sum, { expense }) => sum + (expense?.money ?? 0), 0));
     return this.all;
   }
 
@@ -209,6 +211,20 @@ class PlanCheck implements Surroundings {
       const why = `${minutes} minutes are less than the bound of ${lowerBoundMinutes}.`;
       this.say(null, 'bound', '', why);
     }
+  }
+
+  /** What it costs, where its season has prices. */
+  private costs(besides: number): void {
+    const { prices } = this.season;
+    const told = this.plan.totals.cost;
+    const cost = prices ? this.minutes * prices.minute + besides : undefined;
+    const isRight =
+      cost === undefined || told === undefined
+        ? cost === told
+        : Math.abs(cost - told) <= 0.0051 + 1e-6 * cost;
+    if (isRight) return;
+    const why = `It costs ${cost?.toFixed(2) ?? 'nothing that is told'}, and the plan says ${told ?? 'nothing'}.`;
+    this.say(null, 'totals', '', why);
   }
 
   /**

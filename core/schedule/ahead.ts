@@ -1,4 +1,5 @@
 import type { Market } from './market';
+import { chargeWorth } from './besides';
 import {
   CONNECT,
   DISCONNECT,
@@ -125,13 +126,18 @@ class Ahead {
     this.makeRoom(many);
     const { charges, held, after } = this;
     const lamp = unit.lampEvery < NEVER ? jobMinutes[LAMP]! : 0;
+    const hungDay = unit.worth?.hungDay ?? 0;
     for (let k = 0; k < many; k++) {
       const price = market.price?.[k];
       const mine = held[k]!;
       mine[0] = 0;
       for (let r = 1; r < rounds; r++) {
         const days = roundDay[r]! - roundDay[r - 1]!;
-        mine[r] = mine[r - 1]! + (price ? price[r - 1]! : 0) + (lamp * days) / unit.lampEvery;
+        mine[r] =
+          mine[r - 1]! +
+          (price ? price[r - 1]! : 0) +
+          (lamp * days) / unit.lampEvery +
+          hungDay * days;
       }
       after[k]![rounds] = Infinity;
     }
@@ -175,7 +181,8 @@ class Ahead {
         const ready = readyDay(unit, socPct, unit.ampsOn[market.chargers[k]!]!, roundDay[r]!);
         const off = firstRoundFrom(problem, ready);
         if (off > last) continue;
-        least = Math.min(least, jobMinutes[CONNECT]! + after[k]![off]! - held[k]![r]!);
+        const begun = jobMinutes[CONNECT]! + chargeWorth(unit, full, roundDay[r]!);
+        least = Math.min(least, begun + after[k]![off]! - held[k]![r]!);
       }
     }
     return Math.max(0, least);

@@ -67,6 +67,8 @@ export const SeasonBatteryRow = z.strictObject({
   nominalVolts: z.number().min(2).max(96),
   cells: z.int().min(1).max(48),
   capacityAh: z.number().min(0.1).max(10_000),
+  /** Of a new one, in the money of `prices`; absent: its life counts nothing. */
+  price: z.number().min(0).max(1e6).optional(),
   /** At the start of today; never clamped. */
   socPct: z.number().min(MIN_SOC_PCT).max(100),
   negativeOn: z.boolean(),
@@ -116,7 +118,7 @@ const Pin = z.strictObject({
 });
 
 const Season = z.strictObject({
-  version: z.literal('velvet-ember/season@1').optional(),
+  version: z.enum(['velvet-ember/season@1', 'velvet-ember/season@2']).optional(),
   today: DateText,
   end: DateText,
   rounds: z.strictObject({
@@ -136,6 +138,17 @@ const Season = z.strictObject({
     handBack: Minutes.default(0),
   }),
   risk: z.number().min(0.01).max(0.5).default(0.1),
+  /**
+   * What things cost, in any money. Given, the aim is the least cost: the attendant's minutes, days on
+   * chargers, energy, and the life that charges take; absent, the least minutes.
+   */
+  prices: z
+    .strictObject({
+      minute: z.number().gt(0, 'more than nothing').max(1e6),
+      chargerDay: z.number().min(0).max(1e6),
+      kWh: z.number().min(0).max(1e6),
+    })
+    .optional(),
   /** Absent: all halls stand where the attendant begins. */
   places: z.array(Place).max(40).optional(),
   halls: z.array(Hall).min(1, 'at least one hall').max(200),
@@ -156,6 +169,12 @@ export const SeasonDocument = Season.superRefine((season, context) => {
     });
     return ids;
   };
+  if (season.prices && season.version === 'velvet-ember/season@1') {
+    wrong(
+      ['prices'],
+      'there are none in velvet-ember/season@1; in velvet-ember/season@2 there are',
+    );
+  }
   if (season.end < season.today) wrong(['end'], 'it is before today');
   const tooFar = (name: string) =>
     (parseDay(name) ?? Infinity) - (parseDay(season.today) ?? 0) > MAX_STAY_DAYS;
@@ -261,6 +280,8 @@ export const PlanDocument = z.strictObject({
     rounds: z.int().min(0),
     charges: z.int().min(0),
     underLineDays: z.int().min(0),
+    /** What all of it costs at the prices of its season, the attendant's time in it. */
+    cost: z.number().min(0).optional(),
   }),
   lowestSocPct: z.array(z.strictObject({ battery: Id, date: DateText, socPct: z.number() })),
   /** No legal plan needs less; null: there is none. */
@@ -271,6 +292,12 @@ export const PlanDocument = z.strictObject({
   remedies: z.array(z.strictObject({ what: z.string(), effect: z.string() })),
 });
 export type PlanDocument = z.infer<typeof PlanDocument>;
+
+/** Whether a plan is dearer than another of the same season: by what it costs where it has prices, else by its minutes. */
+export const isDearer = (plan: PlanDocument, other: PlanDocument): boolean =>
+  plan.totals.cost !== undefined && other.totals.cost !== undefined
+    ? plan.totals.cost > other.totals.cost + 0.01
+    : plan.totals.minutes > other.totals.minutes + 0.05;
 
 /** Batteries that a plan leaves wanting, each once, in the order in which it names them. */
 export const wantingIn = (plan: Pick<PlanDocument, 'unmet'>): string[] => [

@@ -1,6 +1,7 @@
 import { ahead } from './ahead';
 import type { Market } from './market';
 import { MISS, UNDER, WANT, labels } from './labels';
+import { chargeWorth } from './besides';
 import {
   CONNECT,
   DISCONNECT,
@@ -27,7 +28,7 @@ export interface PathVisit {
 /** All that is done for one battery, and what that leaves wanting. */
 export interface Path {
   readonly visits: readonly PathVisit[];
-  /** What it costs at the prices it was found for, penalties in it. */
+  /** What it costs at the prices it was found for, penalties in it, and what it costs besides time. */
   readonly cost: number;
   readonly penalty: number;
 }
@@ -55,6 +56,7 @@ export function bestPath(
 class PathSearch {
   /** Holding to the end needs no charge, unless a charge were a cheaper look. */
   private readonly restCounts: boolean;
+  private readonly chargeMinutes: number;
   private readonly waters: boolean;
   private readonly firstFullDue: number;
   // The round that is decided.
@@ -81,7 +83,8 @@ class PathSearch {
     private readonly strict: boolean,
   ) {
     const { jobMinutes } = problem;
-    this.restCounts = jobMinutes[READING]! <= jobMinutes[CONNECT | DISCONNECT]!;
+    this.chargeMinutes = jobMinutes[CONNECT | DISCONNECT]!;
+    this.restCounts = jobMinutes[READING]! <= this.chargeMinutes;
     this.waters = unit.levelsEvery < 10 * NEVER;
     this.firstFullDue = this.dueFirst(unit.lastFull, unit.rechargeEvery);
   }
@@ -131,6 +134,8 @@ class PathSearch {
     return this.restCounts &&
       unit.failsAt(day) > unit.until &&
       this.fullDueOf(day) === NEVER &&
+      // Nor would one more save in wear what it costs in time.
+      this.endWorth(day) <= this.chargeMinutes &&
       (!unit.collected || socAt(unit, day, unit.until) >= unit.collectSocPct)
       ? NEVER - 1
       : day;
@@ -161,6 +166,12 @@ class PathSearch {
       : hangs
         ? NEVER
         : this.fullKey(-1);
+    if (labels.full[0] === NEVER - 1) labels.cost[0] = this.endWorth(-1);
+  }
+
+  /** What is missing at its end, besides time: known as soon as nothing more is to be charged. */
+  private endWorth(full: number): number {
+    return chargeWorth(this.unit, full, this.unit.until);
   }
 
   private come(r: number): void {
@@ -282,7 +293,9 @@ class PathSearch {
     const { roundDay } = problem;
     const lastDay = roundDay[unit.lastRound]!;
     const isPinned = (this.wants & CONNECT) !== 0 && this.pinnedTo >= 0;
-    const soc = socAt(unit, full === NEVER - 1 ? this.fullOf(i) : full, day);
+    const since = full === NEVER - 1 ? this.fullOf(i) : full;
+    const soc = socAt(unit, since, day);
+    const worth = chargeWorth(unit, since, day) - (full === NEVER - 1 ? this.endWorth(since) : 0);
     for (const k of market.offers[r]!) {
       const charger = market.chargers[k]!;
       if (isPinned && charger !== this.pinnedTo) continue;
@@ -293,7 +306,7 @@ class PathSearch {
       const late = off < NEVER && roundDay[Math.min(off, unit.lastRound)]! < ready;
       if (late && strict) continue;
       const takenOff = late ? firstRoundFrom(problem, ready) : off;
-      this.hangThere(i, must, k, ready, takenOff, late);
+      this.hangThere(i, must, k, ready, takenOff, late, worth);
     }
   }
 
@@ -304,6 +317,7 @@ class PathSearch {
     ready: number,
     takenOff: number,
     late: boolean,
+    worth: number,
   ): void {
     const { cost, penalty, wanted, way, left, rate } = this;
     const fines = late ? MISS + (wanted ? 0 : WANT) : 0;
@@ -314,7 +328,7 @@ class PathSearch {
       const minutes = this.problem.jobMinutes[jobs]!;
       if (minutes > left) continue;
       labels.put(
-        cost + fines + way + minutes * rate,
+        cost + fines + worth + way + minutes * rate,
         penalty + fines,
         w,
         k,
@@ -335,6 +349,7 @@ class PathSearch {
     if (r > 0) {
       if (!market.open[hung]![r - 1]) return;
       if (market.price) this.cost += market.price[hung]![r - 1]!;
+      if (unit.worth && !unit.kept) this.cost += unit.worth.hungDay * (day - this.before);
       const { tooCold } = unit;
       if (tooCold && unit.kept === null && coldBetween(tooCold, this.before, day)) return;
     }
@@ -397,17 +412,19 @@ class PathSearch {
       (wants & (LAMP | READING)) |
       DISCONNECT |
       (this.isLast && unit.collected ? HAND_BACK : 0);
+    const full = this.fullKey(day);
+    const worth = full === NEVER - 1 ? this.endWorth(day) : 0;
     for (let extra = 0; extra < 2; extra++) {
       if (extra && (jobsOff & LEVELS || !this.waters)) continue;
       const jobs = jobsOff | (extra ? LEVELS : 0);
       const minutes = this.problem.jobMinutes[jobs]!;
       if (minutes > left) continue;
       labels.put(
-        cost + way + minutes * rate,
+        cost + worth + way + minutes * rate,
         penalty,
         wanted,
         -1,
-        this.fullKey(day),
+        full,
         this.due(day, unit.readingEvery),
         this.levelsAfter(i, jobs),
         NEVER,
@@ -426,8 +443,10 @@ class PathSearch {
     for (let i = from; i < to; i++) {
       const extra = this.leftAtEnd(i);
       if (this.strict && extra > 0) continue;
-      if (labels.cost[i]! + extra < bestCost) {
-        bestCost = labels.cost[i]! + extra;
+      const full = labels.full[i]!;
+      const missing = labels.charger[i]! >= 0 || full === NEVER - 1 ? 0 : this.endWorth(full);
+      if (labels.cost[i]! + missing + extra < bestCost) {
+        bestCost = labels.cost[i]! + missing + extra;
         bestPenalty = labels.penalty[i]! + extra;
         best = i;
       }

@@ -5,6 +5,7 @@ import { CHEMISTRIES, type ChemistryId } from '../battery/chemistries';
 import { WEEKDAYS, toDay, weekdayIndex, type Day } from '../day';
 import { normalQuantile } from '../forecast/normals';
 import type { SeasonBattery, SeasonDocument } from './document';
+import { worthOf, type Worth } from './worth';
 import type { SeasonJob } from '../logbook/season-jobs';
 
 /** Jobs as bits, so that a visit is one number. */
@@ -60,6 +61,8 @@ export interface Unit {
   /** State of charge that it needs at the start of each day: its line, or what keeps it from frost. */
   readonly floor: Float64Array;
   readonly lineSocPct: number;
+  /** What it costs besides time; null: nothing does. */
+  readonly worth: Worth | null;
   /** First day on which it falls under what it needs, by the day on which it was full; and from today. */
   readonly failsAt: (fullDay: number) => number;
   /** Chargers that suit it, and give more than it draws. */
@@ -331,6 +334,7 @@ function unitOf(grounds: Grounds, battery: SeasonBattery, index: number): Unit {
     lost,
     floor,
     lineSocPct: battery.lineSocPct,
+    worth: worthOf(document, battery, lost),
     failsAt: failing(battery.socPct, lost, floor),
     chargers: document.chargers.flatMap((charger, i) =>
       ampsOn[i]! > drawAmps &&

@@ -2,21 +2,26 @@ import { WANT } from './labels';
 import type { Path } from './path';
 import { CONNECT, type Problem, type Unit } from './problem';
 import { Usage } from './usage';
+import { besidesOf } from './besides';
 
 /** A path for each battery, and what they take together. */
 export class Solution {
   readonly usage: Usage;
   readonly paths: (Path | null)[];
   penalty = 0;
+  /** What it all costs besides time, in minutes of it. */
+  besides = 0;
+  private readonly besidesOf: Float64Array;
 
   constructor(readonly problem: Problem) {
+    this.besidesOf = new Float64Array(problem.units.length);
     this.usage = new Usage(problem);
     this.paths = problem.units.map(() => null);
   }
 
-  /** What is to be least: what is left wanting, then the minutes. */
+  /** What is to be least: what is left wanting, then the minutes, and what else costs, in minutes. */
   get cost(): number {
-    return this.penalty + this.usage.minutes;
+    return this.penalty + this.usage.minutes + this.besides;
   }
 
   set(unit: Unit, path: Path): void {
@@ -24,6 +29,8 @@ export class Solution {
     this.paths[unit.index] = path;
     this.usage.add(unit, path, 1);
     this.penalty += path.penalty;
+    this.besidesOf[unit.index] = besidesOf(this.problem, unit, path);
+    this.besides += this.besidesOf[unit.index]!;
   }
 
   take(unit: Unit): Path | null {
@@ -31,6 +38,7 @@ export class Solution {
     if (!path) return null;
     this.usage.add(unit, path, -1);
     this.penalty -= path.penalty;
+    this.besides -= this.besidesOf[unit.index]!;
     this.paths[unit.index] = null;
     return path;
   }

@@ -5,6 +5,7 @@ import { Scarce } from './prices';
 import type { Path } from './path';
 import type { Solution } from './solve';
 import { Tightening, type Chance } from './tighten';
+import { timeAlone } from './besides';
 
 /** Minutes by which a worse plan may be gone on from, at the beginning. Our own choice. */
 const HEAT_MINUTES = 4;
@@ -77,7 +78,8 @@ export function* tightenOver(
   highs: Highs | null,
 ): Generator<TightenProgress, Tightened, boolean | undefined> {
   const tightening = new Tightening(plan, chance);
-  const scarce = new Scarce(plan.problem);
+  // What is proven is proven of minutes, whatever else the plan is to save.
+  const scarce = new Scarce(timeAlone(plan.problem));
   const turns =
     highs === null || plan.problem.units.length > MOST_AS_PROGRAMME
       ? besideBound(tightening, scarce, now)
@@ -111,12 +113,12 @@ function besideBound(tightening: Tightening, scarce: Scarce, now: () => number):
       tightening.step(1, cooled(share));
       const before = now();
       if (!bound.impossible && inBound <= BOUND_SHARE * (before - began)) {
-        bound.step(tightening.bestCost);
+        bound.step(tightening.bestTime);
         inBound += now() - before;
       }
       return true;
     },
-    prove: () => bound.step(tightening.bestCost),
+    prove: () => bound.step(tightening.bestTime),
     dispose: () => undefined,
   };
 }

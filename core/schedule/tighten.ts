@@ -19,7 +19,7 @@ export type Chance = () => number;
  */
 export class Tightening {
   /** The best so far. */
-  private best: { cost: number; minutes: number; paths: (Path | null)[] };
+  private best: { cost: number; time: number; minutes: number; paths: (Path | null)[] };
 
   constructor(
     readonly solution: Solution,
@@ -30,9 +30,9 @@ export class Tightening {
     this.best = this.snapshot();
   }
 
-  private snapshot(): { cost: number; minutes: number; paths: (Path | null)[] } {
-    const { cost, usage, paths } = this.solution;
-    return { cost, minutes: usage.minutes, paths: [...paths] };
+  private snapshot(): Tightening['best'] {
+    const { cost, besides, usage, paths } = this.solution;
+    return { cost, time: cost - besides, minutes: usage.minutes, paths: [...paths] };
   }
 
   /** Minutes of the best so far, whatever it leaves wanting. */
@@ -47,6 +47,11 @@ export class Tightening {
 
   get bestCost(): number {
     return this.best.cost;
+  }
+
+  /** The same without what costs besides time: what a bound of minutes is held against. */
+  get bestTime(): number {
+    return this.best.time;
   }
 
   /** Tries `times` neighbourhoods; `heat` in minutes: how much worse may be gone on from. */

@@ -8,6 +8,7 @@ import { fateOf } from './unmet';
 import { hangings } from './usage';
 
 const tenth = (value: number) => Math.round(value * 10) / 10;
+const cent = (value: number) => Math.max(0, Math.round(value * 100) / 100);
 
 /** Jobs of a visit, in the order in which they are done. */
 export const jobsOf = (bits: number): SeasonJob[] =>
@@ -89,6 +90,9 @@ export function writePlan(
       rounds: rounds.length,
       charges: fates.reduce((sum, { charges }) => sum + charges, 0),
       underLineDays: fates.reduce((sum, { underLineDays }) => sum + underLineDays, 0),
+      ...(document.prices
+        ? { cost: cent((usage.minutes + solution.besides) * document.prices.minute) }
+        : {}),
     },
     lowestSocPct: problem.units.map((unit, i) => ({
       battery: unit.id,

@@ -111,7 +111,7 @@ const batteries = [
   battery('b3', 'Leisure 2', {
     maintainerSince: NOW - 50 * DAY,
     lastFullAt: NOW - 40 * DAY,
-    lamp: { state: 'holding', at: NOW - 3 * DAY },
+    lamp: { state: 'holding', at: NOW - 7 * DAY },
   }),
 ];
 /** As the server assesses it. */

@@ -2,7 +2,12 @@ import { t } from '../../core/language';
 import 'server-only';
 import { dayName } from '../../core/day';
 import { checkPlan } from '../../core/schedule-validation/check';
-import { wantingIn, type PlanDocument, type SeasonDocument } from '../../core/schedule/document';
+import {
+  isDearer,
+  wantingIn,
+  type PlanDocument,
+  type SeasonDocument,
+} from '../../core/schedule/document';
 import { keepPlan, readSequences } from '../../store/season-plans';
 import { db } from '../server/store';
 import type { SiteSnapshot } from '../site/load';
@@ -111,8 +116,7 @@ export async function keepTightened(
   const wanting = (one: PlanDocument) => wantingIn(one).length;
   const worse =
     wanting(plan) > wanting(current.plan) ||
-    (wanting(plan) === wanting(current.plan) &&
-      plan.totals.minutes > current.plan.totals.minutes + 0.05);
+    (wanting(plan) === wanting(current.plan) && isDearer(plan, current.plan));
   if (worse) return refused(422, t`plan: the one that is kept needs less.`);
   const value = keepPlan(db(), {
     madeAt: loaded.now,

@@ -2,6 +2,7 @@ import { t } from '../../core/language';
 import { thawHours } from '../../core/battery/thaw';
 import { iceIn } from '../../core/gate/ice';
 import { acceptanceIn, nominal } from '../../core/gate/reasons';
+import { newPrice } from '../../core/charging/recovery';
 import { hasLiquid } from '../../core/charging/water';
 import { mayHangOn } from '../../core/connections/charger-suitability';
 import {
@@ -35,6 +36,7 @@ import {
   type SeasonBattery,
   type SeasonDocument,
 } from '../../core/schedule/document';
+import { pricesOf } from '../../core/schedule/worth';
 import type { AssessedBattery, SiteSnapshot, Stay } from '../site/load';
 import { isThrough, type SettledRound } from './settled';
 
@@ -142,7 +144,8 @@ export function siteSeason(loaded: SiteSnapshot, walked: SettledRound | null): S
     rules,
   ).map(({ battery, job, day: on }) => ({ battery, date: dayName(on), jobs: [job] }));
   const season: SeasonDocument = {
-    version: 'velvet-ember/season@1',
+    version: 'velvet-ember/season@2',
+    ...pricesOf(rules),
     today: dayName(day),
     end: dayName(end),
     rounds: { weekdays: rules.roundWeekdays, minutes: rules.roundMinutes },
@@ -316,6 +319,9 @@ function batteryOf(
     nominalVolts: nominal(facts.nominalVolts),
     cells: facts.cells,
     capacityAh: round(capacityAh, 2),
+    ...(rules.planAim === 'cost' && rules.lifeCycles === 'count'
+      ? { price: newPrice(facts.chemistry, capacityAh, rules) }
+      : {}),
     socPct: round(between(MIN_SOC_PCT, socPct, 100), 2),
     negativeOn: state.negativeOn,
     drawMa: round(between(0, milliampsOf(loss.draw.value, loss), MAX_DRAW_MA), 3),

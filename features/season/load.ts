@@ -62,6 +62,7 @@ export async function seasonScreenData(loaded: SiteSnapshot): Promise<SeasonTold
   const data: SeasonScreenData = {
     clock: { now: loaded.now, stands: clockStands(), timeZone: loaded.site.timeZone },
     siteName: loaded.site.name,
+    currency: loaded.rules.currency,
     planId: current.id,
     season: current.season,
     plan: current.plan,

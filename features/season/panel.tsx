@@ -35,7 +35,12 @@ export function Panel(props: Props) {
   const { data, shown, proof, run, failed, chosen, words } = props;
   return (
     <aside className={styles.panel} aria-label={t`The plan`}>
-      <Totals plan={shown.plan} proof={proof} progress={run.running ? run.progress : null} />
+      <Totals
+        plan={shown.plan}
+        currency={data.currency}
+        proof={proof}
+        progress={run.running ? run.progress : null}
+      />
       {run.running ? (
         <div role="status">
           <Progress

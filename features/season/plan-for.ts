@@ -3,6 +3,7 @@ import { LowerBound } from '../../core/schedule/bound';
 import { PlanDocument, type SeasonDocument, type SeasonRule } from '../../core/schedule/document';
 import type { Breach } from '../../core/schedule-validation/breach';
 import { checkPlan } from '../../core/schedule-validation/check';
+import { timeAlone } from '../../core/schedule/besides';
 import { Scarce } from '../../core/schedule/prices';
 import { problemOf } from '../../core/schedule/problem';
 import { remediesFor } from '../../core/schedule/remedies';
@@ -106,8 +107,10 @@ export function proofOf(season: SeasonDocument, plan: PlanDocument): Proof {
   const problem = problemOf(season);
   const solution = replan(problem, plan, evenChance());
   const remedies = remediesFor(solution, evenChance());
-  const bound = new LowerBound(new Scarce(problem));
-  for (let i = 0; i < STEPS && !bound.impossible; i++) bound.step(solution.cost);
+  // Of minutes, whatever else the plan is to save.
+  const bound = new LowerBound(new Scarce(timeAlone(problem)));
+  const time = solution.cost - solution.besides;
+  for (let i = 0; i < STEPS && !bound.impossible; i++) bound.step(time);
   return {
     lowerBoundMinutes: bound.impossible ? null : Math.max(0, Math.floor(bound.value)),
     remedies,

@@ -19,6 +19,7 @@ export interface SeasonPin {
 export interface SeasonScreenData {
   readonly clock: { readonly now: number; readonly stands: boolean; readonly timeZone: string };
   readonly siteName: string;
+  readonly currency: string;
   readonly planId: number;
   readonly season: SeasonDocument;
   readonly plan: PlanDocument;

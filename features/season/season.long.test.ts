@@ -5,6 +5,7 @@ import { dayName, toDay } from '../../core/day';
 import { readPlan } from '../../store/season-plans';
 import { servedRecord } from '../round/served';
 import { roundData } from '../round/load';
+import type { EntryData, EntryKind } from '../../core/logbook/kinds';
 import { newEntry } from '../logbook/new-entry';
 import { handlePostEntry } from '../logbook/post-entry';
 import { NOW, answer, demoSite, request, site } from '../server/demo-server.fixture';
@@ -227,10 +228,15 @@ describe('the season of the site', () => {
         .stays.flatMap(({ batteries }) => batteries)
         .find(({ battery }) => battery.id === id)!
         .standing.state.readings.at(-1)!.volts;
-    for (const [id] of walked) {
+    const record = <K extends EntryKind>(kind: K, id: string, data: EntryData<K>) =>
+      handlePostEntry(request(newEntry(kind, id, NOW, data)));
+    for (const [id, { jobs }] of walked) {
       const volts = lastVolts(id) - 0.01;
-      const reading = { volts, celsius: null, restedHours: 90, confirmed: true };
-      await handlePostEntry(request(newEntry('reading', id, NOW, reading)));
+      await record('reading', id, { volts, celsius: null, restedHours: 90, confirmed: true });
+      if (jobs.includes('drawTest')) {
+        await record('draw', id, { milliamps: 4 });
+        await record('procedure-done', id, { procedure: 'draw-test', steps: [] });
+      }
       expect([...(await round()).keys()].filter((other) => !morning.has(other))).toEqual([]);
     }
     const after = await round();

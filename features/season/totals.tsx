@@ -1,6 +1,7 @@
 import { t } from '../../core/language';
 import type { ReactNode } from 'react';
 import { wantingIn, type PlanDocument } from '../../core/schedule/document';
+import { formatMoney } from '../../core/words/words';
 import { Quiet } from '../ui/quiet';
 import { hoursWords } from './hours';
 import type { Proof } from './plan-for';
@@ -10,10 +11,12 @@ import styles from './panel.module.css';
 /** What a plan comes to, beside the least that any plan can need. */
 export function Totals({
   plan,
+  currency,
   proof,
   progress,
 }: {
   readonly plan: PlanDocument;
+  readonly currency: string;
   readonly proof: Proof | null;
   /** While it is tightened. */
   readonly progress: Progress | null;
@@ -33,6 +36,11 @@ export function Totals({
             ? t`not everything can be met`
             : t`the least is being worked out`}
       </Total>
+      {plan.totals.cost === undefined ? null : (
+        <Total name={t`Cost left`} value={formatMoney(plan.totals.cost, { currency })}>
+          {t`your time, days on chargers, energy, wear`}
+        </Total>
+      )}
       <Total name={t`Rounds left`} value={plan.totals.rounds} />
       <Total name={t`Charges left`} value={plan.totals.charges} />
       <Total name={t`Days under the line`} value={plan.totals.underLineDays} />

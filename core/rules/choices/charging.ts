@@ -43,6 +43,27 @@ export const CHARGING_RULES = withWords({
       },
     ],
   }),
+  /** What the season's plan is to save. */
+  planAim: rule({
+    schema: z.enum(['cost', 'minutes']),
+    standard: 'cost',
+    group: 'charging',
+    label: msg`The season’s plan saves`,
+    unit: '',
+    why: msg`Nothing falls under its line for the sake of either. Among plans that keep every rule, the cheapest counts your time, days on chargers, energy and the life that charging takes, at the prices below.`,
+    schools: [
+      {
+        value: 'cost',
+        label: msg`cost`,
+        reason: msg`Default. A charger that is not needed comes off in a round in which you walk past.`,
+      },
+      {
+        value: 'minutes',
+        label: msg`your time alone`,
+        reason: msg`What is full may hang on, where that saves a stop.`,
+      },
+    ],
+  }),
   /** When a battery that holds is made full again. */
   fullChargeBy: rule({
     schema: z.enum(['need', 'calendar']),

@@ -25,6 +25,27 @@ export const READING_RULES = withWords({
       },
     ],
   }),
+  /** When what holds is read again. */
+  readBy: rule({
+    schema: z.enum(['need', 'calendar']),
+    standard: 'need',
+    group: 'reading',
+    label: msg`Read again`,
+    unit: '',
+    why: msg`A month without a look is as long as something may be left on. With the negative off nothing can be: what has come up after a charge, and has lost what a sound one loses, may wait twice as long. In played seasons that found as much, and saved walking.`,
+    schools: [
+      {
+        value: 'need',
+        label: msg`by need`,
+        reason: msg`Default. The days below; twice that where the negative is off and its readings are sound.`,
+      },
+      {
+        value: 'calendar',
+        label: msg`by the calendar`,
+        reason: msg`Each after the days below, whatever it is.`,
+      },
+    ],
+  }),
   readingDays: rule({
     schema: z.int().min(1).max(120),
     standard: 30,
@@ -42,14 +63,18 @@ export const READING_RULES = withWords({
   /** 1: in each round. */
   lampDays: rule({
     schema: z.int().min(1).max(60),
-    standard: 1,
+    standard: 7,
     group: 'reading',
     label: msg`Lamp of a maintainer`,
     unit: msg`days`,
-    why: msg`A look costs seconds where you walk past anyway, and a lead knocked off goes unnoticed for as long as nobody looks.`,
+    why: msg`A lead that was knocked off goes unnoticed for as long as nobody looks. What hangs full holds for weeks without it: a week costs a few percent, and a look where you would not walk past costs minutes.`,
     schools: [
-      { value: 1, label: msg`Each round`, reason: msg`Whenever you walk past.` },
-      { value: 7, label: msg`Weekly`, reason: msg`Where the hall is out of the way.` },
+      { value: 1, label: msg`Each round`, reason: msg`Whatever hangs must be full on any day.` },
+      {
+        value: 7,
+        label: msg`Weekly`,
+        reason: msg`Default. In played seasons with leads that come off it lost nothing.`,
+      },
       {
         value: 14,
         label: msg`Two weeks`,

@@ -60,6 +60,14 @@ function logged(kind: string): { id: string; data: string; subjectId: string }[]
   return rows as { id: string; data: string; subjectId: string }[];
 }
 
+/** Types the rest of a reading and records it; asked whether that is right, it is. */
+async function recordVolts(page: Page, digits: string, shown: string): Promise<void> {
+  await page.keyboard.type(digits);
+  await expect(volts(page)).toHaveText(shown);
+  const asked = page.locator('main').getByRole('alert');
+  await page.keyboard.press((await asked.isVisible()) ? 'y' : 'Enter');
+}
+
 const post = (entry: object) =>
   fetch(`${site.url}/api/entries`, {
     method: 'POST',
@@ -87,9 +95,7 @@ test('picked by mouse, typed, Enter: it is recorded; typed and left, it is still
 }) => {
   await open(page);
   await pickVolts(page);
-  await page.keyboard.type('1264');
-  await expect(volts(page)).toHaveText('12.64');
-  await page.keyboard.press('Enter');
+  await recordVolts(page, '1264', '12.64');
   await expect(page.getByText('Everything is sent')).toBeVisible();
   await expect.poll(() => logged('reading').at(-1)!.data).toContain('12.64');
   await expect(page.locator('aside button', { hasText: 'not yet recorded' })).toHaveCount(0);
@@ -106,8 +112,7 @@ test('picked by mouse, typed, Enter: it is recorded; typed and left, it is still
   await page.locator('aside button', { hasText: 'not yet recorded' }).click();
   await expect(stop(page)).toHaveAttribute('aria-label', `Stop ${left}`);
   await expect(volts(page)).toHaveText('0.12');
-  await page.keyboard.type('61');
-  await page.keyboard.press('Enter');
+  await recordVolts(page, '61', '12.61');
   await expect.poll(() => logged('reading').at(-1)!.data).toContain('12.61');
 });
 
@@ -185,11 +190,9 @@ test('two tabs and no server: both stay, and what they recorded goes out once', 
   await open(right);
   await site.stop('SIGKILL');
   const first = await pickVolts(left);
-  await left.keyboard.type('1264');
-  await left.keyboard.press('Enter');
+  await recordVolts(left, '1264', '12.64');
   await pickVolts(right, [first]);
-  await right.keyboard.type('1263');
-  await right.keyboard.press('Enter');
+  await recordVolts(right, '1263', '12.63');
   for (const tab of [left, right]) {
     await expect(tab.getByText(/2 entries waiting to send/)).toBeVisible();
     await expect(tab.getByText('the server cannot be reached')).toBeVisible();
@@ -219,11 +222,7 @@ test('a browser that is killed the moment after keeps what was recorded without 
     const marks: string[] = ['C17'];
     for (const typed of ['1264', '1263', '1262']) {
       marks.push(await pickVolts(page, marks));
-      await page.keyboard.type(typed);
-      await page.keyboard.press('Enter');
-      // Asked whether that is right, it is.
-      const asked = page.getByRole('button', { name: /It is right, keep it/ });
-      if ((await asked.count()) > 0) await asked.click();
+      await recordVolts(page, typed, `12.${typed.slice(2)}`);
     }
     await expect(page.getByText(/3 entries waiting to send · kept on this device/)).toBeVisible();
     // All of its processes at once, as when the battery falls out.

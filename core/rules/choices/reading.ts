@@ -32,7 +32,7 @@ export const READING_RULES = withWords({
     group: 'reading',
     label: msg`Read again`,
     unit: '',
-    why: msg`A month without a look is as long as something may be left on. With the negative off nothing can be: what has come up after a charge, and has lost what a sound one loses, may wait twice as long. In played seasons that found as much, and saved walking.`,
+    why: msg`A month without a look is as long as something may be left on. With the negative off nothing can be: what has been read twice since it was laid up, and has lost what a sound one loses, may wait twice as long. Its forecast still asks earlier where it falls.`,
     schools: [
       {
         value: 'need',
@@ -73,7 +73,7 @@ export const READING_RULES = withWords({
       {
         value: 7,
         label: msg`Weekly`,
-        reason: msg`Default. In played seasons with leads that come off it lost nothing.`,
+        reason: msg`Default. Within a week it loses a few percent.`,
       },
       {
         value: 14,

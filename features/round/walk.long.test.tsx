@@ -4,7 +4,11 @@ import userEvent from '@testing-library/user-event';
 import type { NewEntry } from '../../core/logbook/entry';
 import { DayProvider } from '../app-shell/day';
 import { Guard } from '../app-shell/guard';
-import { demoSite, site } from '../server/demo-server.fixture';
+import { HOUSE_RULES } from '../../core/rules/rules';
+import { newEntry } from '../logbook/new-entry';
+import { NOW, demoSite, site } from '../server/demo-server.fixture';
+import { db } from '../server/store';
+import { recordEntry } from '../../store/record';
 import { roundText } from './round-text';
 import { roundData } from './load';
 import { Round } from './round';
@@ -19,6 +23,11 @@ jest.mock('next/navigation', () => ({
 }));
 
 demoSite();
+// A house that reads each battery once a week: many stops want volts.
+beforeAll(() => {
+  const rules = newEntry('rules-changed', HOUSE_RULES, NOW, { patch: { readingDays: 7 } });
+  recordEntry(db(), rules, new Date(NOW).toISOString());
+});
 
 let posted: NewEntry[] = [];
 let away = false;

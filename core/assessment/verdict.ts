@@ -152,7 +152,9 @@ export function judge(standing: BatteryRecord, reading: RecordedReading | null =
       headline: t`Held by its maintainer`,
       why: [
         lamp
-          ? say`The lamp said ${LAMP_WORDS[lamp.state]} on ${figure(instant(standing, lamp.at))}; it is looked at in each round.`
+          ? standing.rules.lampDays === 1
+            ? say`The lamp said ${LAMP_WORDS[lamp.state]} on ${figure(instant(standing, lamp.at))}; it is looked at in each round.`
+            : say`The lamp said ${LAMP_WORDS[lamp.state]} on ${figure(instant(standing, lamp.at))}; it is looked at every ${figure(t`${standing.rules.lampDays} days`)} at least.`
           : say`Its lamp has not been looked at yet.`,
         ...watch.map(({ headline, why }) => say`${headline}. ${why}`),
         ...(standing.rules.maintainerCycle === 'monthly'

@@ -271,7 +271,7 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = withW
     label: msg`Maintainer on, vehicle connected`,
     short: msg`maintainer`,
     goodWhen: msg`An outlet is in reach; alarm, tracker or keyless entry must live.`,
-    against: msg`A maintainer and an outlet for the season; must suit the chemistry; its lamp is looked at each round; it feeds the draw too.`,
+    against: msg`A maintainer and an outlet for the season; must suit the chemistry; its lamp has to be looked at; it feeds the draw too.`,
     needs: [msg`maintainer`, msg`outlet`],
     negativeOn: true,
     onBench: false,

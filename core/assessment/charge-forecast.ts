@@ -283,8 +283,9 @@ const QUIET_UNDER = 0.05;
  * what a sound one of its kind loses: what may still befall it comes slowly.
  */
 function isQuiet(standing: BatteryRecord): boolean {
-  const { state, laidUpAt } = standing;
-  if (state.negativeOn) return false;
+  const { state, laidUpAt, collectDay } = standing;
+  // What may be wanted on any day is looked at as often as ever.
+  if (state.negativeOn || collectDay === null) return false;
   const settled = state.readings.filter(
     (reading) => reading.at >= (laidUpAt ?? 0) && isSettled(reading, standing),
   );

@@ -1,13 +1,19 @@
 import { toDay } from '../day';
 import { at, full, reading, standing } from '../record/record.fixture';
+import type { BatteryRecord } from '../record/battery-record';
 import { DEFAULT_RULES, type Rules } from '../rules/rules';
 import type { BatteryState } from '../logbook/state';
 import { chargeForecastOf } from './charge-forecast';
 
 const LAST = '2027-01-11';
 /** Days from its last reading to the next one. */
-function days(state: Partial<BatteryState>, rules: Partial<Rules> = {}): number {
+function days(
+  state: Partial<BatteryState>,
+  rules: Partial<Rules> = {},
+  more: Partial<Pick<BatteryRecord, 'collectDay'>> = {},
+): number {
   const kept = standing({
+    ...more,
     rules: { ...DEFAULT_RULES, ...rules },
     state: { negativeOn: false, connections: [{ at: at('2026-11-01'), on: false }], ...state },
   });
@@ -26,6 +32,10 @@ describe('the next reading, by need', () => {
 
   it('waits no longer than a month while its vehicle can draw on it', () => {
     expect(days({ readings: SOUND, negativeOn: true, connections: [], drawMa: 5 })).toBe(30);
+  });
+
+  it('nor where it must start on any day', () => {
+    expect(days({ readings: SOUND }, {}, { collectDay: null })).toBe(30);
   });
 
   it('nor before two readings, a week apart, have shown what it loses by itself', () => {

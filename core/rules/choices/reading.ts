@@ -37,7 +37,7 @@ export const READING_RULES = withWords({
       {
         value: 'need',
         label: msg`by need`,
-        reason: msg`Default. The days below; twice that where the negative is off and its readings are sound.`,
+        reason: msg`Default. The days below; twice that where the negative is off, its readings are sound, and it has a day of collection.`,
       },
       {
         value: 'calendar',

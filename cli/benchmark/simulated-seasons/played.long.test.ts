@@ -76,6 +76,30 @@ describe('a played season', () => {
     expect(new Set(taken).size).toBe(taken.length);
   });
 
+  it('a lead that comes off feeds nothing until somebody sees the dark lamp', () => {
+    const site = new PlayedSite(51, demoWorld());
+    const knocked = ({ knocks, from, day }: (typeof site.batteries)[number]) =>
+      [...knocks].find((hour) => hour > (from + 1) * 24 && hour < (day - 12) * 24);
+    const one = site.batteries.find(
+      (each) => knocked(each) !== undefined && site.hookFor(each, 'charge') !== null,
+    )!;
+    const before = Math.floor(knocked(one)! / 24) - 1;
+    site.liveTo(before);
+    site.hang(one, site.hookFor(one, 'charge')!);
+    site.liveTo(before + 3);
+    expect(one.lamp).toBeNull();
+    const stood = one.battery.restPct;
+    site.liveTo(before + 10);
+    expect(one.battery.restPct).toBeLessThan(stood);
+    expect(site.tally.chargerDays).toBeCloseTo(10, 0);
+    site.beginRound();
+    site.plugIn(one);
+    expect(site.walked).toBeGreaterThan(MINUTES.hall + MINUTES.stop);
+    site.liveTo(before + 12);
+    expect(one.lamp).not.toBeNull();
+    expect(one.battery.restPct).toBeGreaterThan(stood);
+  });
+
   it('left alone some are lost; read once a month, fewer', () => {
     const left = played(31, 60, nobody);
     left.liveTo(left.lastDay + 1);

@@ -8,7 +8,7 @@ export default {
   modulePathIgnorePatterns: ['<rootDir>/.next', '<rootDir>/dist'],
   transform: {
     '^.+\\.(t|j)sx?$': [
-      '<rootDir>/scripts/plain-exports.cjs',
+      '<rootDir>/scripts/plain-exports.mjs',
       {
         jsc: {
           parser: { syntax: 'typescript', tsx: true },

@@ -279,8 +279,8 @@ const QUIET_APART_DAYS = 7;
 const QUIET_UNDER = 0.05;
 
 /**
- * Nothing can draw on it, a full charge brought it up, and its readings since it was laid up agree with
- * what a sound one of its kind loses: what may still befall it comes slowly.
+ * Nothing can draw on it, it has a day of collection, and its readings since it was laid up agree with what
+ * a sound one of its kind loses: what may still befall it comes slowly.
  */
 function isQuiet(standing: BatteryRecord): boolean {
   const { state, laidUpAt, collectDay } = standing;
@@ -291,8 +291,7 @@ function isQuiet(standing: BatteryRecord): boolean {
   );
   const [first, last] = [settled[0], settled.at(-1)];
   if (!first || last!.at - first.at < QUIET_APART_DAYS * MS_PER_DAY) return false;
-  const learnt = batteryEstimateOf(standing);
-  return chanceOfFault(learnt) < QUIET_UNDER;
+  return chanceOfFault(batteryEstimateOf(standing)) < QUIET_UNDER;
 }
 
 /** Most days until the next reading: by the house rule, by age, by need, and by the cautious school. */

@@ -21,7 +21,12 @@ export class Solution {
 
   /** What is to be least: what is left wanting, then the minutes, and what else costs, in minutes. */
   get cost(): number {
-    return this.penalty + this.usage.minutes + this.besides;
+    return this.time + this.besides;
+  }
+
+  /** The same without what costs besides time: what a bound of minutes is held against. */
+  get time(): number {
+    return this.penalty + this.usage.minutes;
   }
 
   set(unit: Unit, path: Path): void {

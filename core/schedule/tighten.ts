@@ -31,8 +31,8 @@ export class Tightening {
   }
 
   private snapshot(): Tightening['best'] {
-    const { cost, besides, usage, paths } = this.solution;
-    return { cost, time: cost - besides, minutes: usage.minutes, paths: [...paths] };
+    const { cost, time, usage, paths } = this.solution;
+    return { cost, time, minutes: usage.minutes, paths: [...paths] };
   }
 
   /** Minutes of the best so far, whatever it leaves wanting. */

@@ -319,7 +319,7 @@ function batteryOf(
     nominalVolts: nominal(facts.nominalVolts),
     cells: facts.cells,
     capacityAh: round(capacityAh, 2),
-    ...(rules.planAim === 'cost' && rules.lifeCycles === 'count'
+    ...(rules.lifeCycles === 'count'
       ? { price: newPrice(facts.chemistry, capacityAh, rules) }
       : {}),
     socPct: round(between(MIN_SOC_PCT, socPct, 100), 2),

@@ -109,8 +109,7 @@ export function proofOf(season: SeasonDocument, plan: PlanDocument): Proof {
   const remedies = remediesFor(solution, evenChance());
   // Of minutes, whatever else the plan is to save.
   const bound = new LowerBound(new Scarce(timeAlone(problem)));
-  const time = solution.cost - solution.besides;
-  for (let i = 0; i < STEPS && !bound.impossible; i++) bound.step(time);
+  for (let i = 0; i < STEPS && !bound.impossible; i++) bound.step(solution.time);
   return {
     lowerBoundMinutes: bound.impossible ? null : Math.max(0, Math.floor(bound.value)),
     remedies,

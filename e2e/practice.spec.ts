@@ -74,6 +74,9 @@ test('on a phone two ways to go wrong are told by the caution that each of them 
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('link', { name: 'Practise' }).click();
   await page.getByRole('link', { name: /Find the draw/ }).click();
+  await expect(page.getByRole('heading', { name: 'Find the draw' })).toBeVisible();
+  // Whether a fuse goes is in what the vehicle draws: one of which it is known.
+  await visit(page, `${site.url}/practice/draw?seed=2`);
   const act = (name: RegExp) => page.getByRole('button', { name }).click();
   const who = async () => {
     await page.getByLabel(/What does it draw/).fill('300');

@@ -51,3 +51,26 @@ describe.each(TASKS.map(({ id }) => id))('%s', (id) => {
     expect(task.begin(5).do('nonsense')).toBe(false);
   });
 });
+
+describe('the meter, on its small range before the large one has said what flows', () => {
+  const way = (...acts: string[]) =>
+    SEEDS.map((seed) =>
+      ended('draw', seed, (stage) => {
+        for (const act of acts) stage.do(act);
+        return { ma: '9', who: 'F3' };
+      }),
+    );
+  const broken = (outcomes: readonly Outcome[]) =>
+    outcomes.filter(({ slips }) => slips.some(({ id }) => id === 'meter-fuse')).length;
+  const alone = ['jumper-on', 'clamp-off', 'meter-in', 'jumper-off'];
+
+  it('is a caution broken on every vehicle, also where luck spares the fuse', () => {
+    expect(broken(way(...alone))).toBe(SEEDS.length);
+    // Nor does a vehicle that sleeps already make it right.
+    expect(broken(way('wait/600', 'wait/600', ...alone))).toBe(SEEDS.length);
+  });
+
+  it('is none once the large range was read', () => {
+    expect(broken(way('range-10', ...alone, 'wait/600', 'wait/600', 'range-400'))).toBe(0);
+  });
+});

@@ -12,6 +12,7 @@ import {
   type Answers,
   type Offer,
   type Question,
+  type Slip,
   type Task,
 } from '../stage';
 import { contextAt } from '../yard';
@@ -78,6 +79,8 @@ class DrawHunt extends Stage {
   private clamp = true;
   private meterIn = false;
   private range: '10 A' | '400 mA' = '400 mA';
+  /** It was read in the large range: what it draws is known, and whether the small one bears it. */
+  private wasReadLarge = false;
   private readonly out = new Set<string>();
   /** Milliamps as they were shown, second by second. */
   private readonly shown: number[] = [];
@@ -164,6 +167,11 @@ class DrawHunt extends Stage {
 
   private run(seconds: number): void {
     this.wait(seconds / 3600);
+    // Alone in the circuit, the meter carries all of it.
+    const isAlone = this.meterIn && !this.jumper && !this.clamp;
+    if (isAlone && this.range === '10 A') this.wasReadLarge = true;
+    // Luck may spare the fuse: the caution was broken all the same.
+    if (isAlone && this.range === '400 mA' && !this.wasReadLarge) this.slip(this.againstMeter());
     for (let i = 0; i < seconds; i++) {
       this.seconds++;
       const amps = this.meterIn ? this.world.amps() : 0;
@@ -174,13 +182,14 @@ class DrawHunt extends Stage {
     }
   }
 
+  private againstMeter(would = this.step('meter').why): Slip {
+    const step = this.step('meter');
+    return { id: 'meter-fuse', broke: `${step.say} ${step.caution}`, would, isGrave: false };
+  }
+
   private blow(would: string): void {
     this.world.fuseBlown = true;
-    const step = this.step('meter');
-    this.slip(
-      { id: 'meter-fuse', broke: `${step.say} ${step.caution}`, would, isGrave: false },
-      t`The meter goes to nothing: its fuse is gone.`,
-    );
+    this.slip(this.againstMeter(would), t`The meter goes to nothing: its fuse is gone.`);
     this.cutWhenOpen();
   }
 

@@ -1,13 +1,29 @@
 import type { Highs } from 'highs';
-import { Master, NO_PATH } from './master';
+import { crowdsOf } from './crowds';
+import { Master, NO_PATH, type Demand, type Entered } from './master';
 import { bestPath, type Path } from './path';
 import { Prices, type Scarce } from './prices';
 import type { Unit } from './problem';
 
 /** Weight of the prices that were best so far beside those of the programme. Our own choice. */
 const STEADY = 0.1;
+/** By how much a path is to cost less than its battery pays to help, minutes. */
+const HAIR = 1e-6;
+/** By how much something is to be entered in parts to count as open; how much more a whole season weighs. */
+const UNSETTLED = 0.01;
+const WHOLE_SEASON = 3;
 /** Minutes within which a bound counts as reached. */
 const NEAR = 0.02;
+
+/** What is known of all plans that keep to what is demanded. */
+export interface Branch {
+  /** None of them takes less. */
+  readonly least: number;
+  /** Nothing more is to be learnt without demanding more. */
+  readonly isSolved: boolean;
+  /** Something on the way that is entered in parts, up to a round; null: nothing. */
+  readonly open: (Entered & { readonly times: number }) | null;
+}
 
 /**
  * Plans as a choice of whole paths, and what they prove: the programme over the paths that are known
@@ -90,6 +106,52 @@ export class Columns {
     } else if (added === 0) this.steady = 0;
   }
 
+  /** From now on it is solved for what is demanded: its branches begin. */
+  branches(): void {
+    this.master.once();
+  }
+
+  /**
+   * Solves the programme once for what is demanded of entering, and looks for paths at its prices, or
+   * for crowds that cannot hang together; null: the solver came to no end.
+   */
+  stepFor(demands: readonly Demand[]): Branch | null {
+    this.master.demand(demands);
+    const solved = this.master.solve();
+    if (!solved) return null;
+    this.likely = solved.paths;
+    let saved = 0;
+    let added = 0;
+    for (const unit of this.scarce.problem.units) {
+      const worth = solved.worth[unit.index]!;
+      saved += worth - this.pricedAt(solved.prices, unit, worth, () => added++);
+    }
+    // Each battery walks one path: nothing saves more than the best of each.
+    const least = solved.minutes - saved;
+    if (added > 0) return { least, isSolved: false, open: null };
+    const crowds = crowdsOf(this.scarce, this.master.held(solved.values));
+    for (const crowd of crowds) this.master.keepApart(crowd);
+    if (crowds.length > 0) return { least, isSolved: false, open: null };
+    return { least, isSolved: true, open: this.openIn(solved.values) };
+  }
+
+  /** Where it is least settled how often something is entered: by whole seasons rather than parts of them. */
+  private openIn(values: Float64Array): Branch['open'] {
+    const { companies, rounds } = this.scarce;
+    let open: Branch['open'] = null;
+    let most = 0;
+    for (const entered of this.master.enteredUpTo(values)) {
+      const { way, company, round, times } = entered;
+      const part = Math.abs(times - Math.round(times));
+      if (part < UNSETTLED) continue;
+      const weight = companies[way]![company]!.minutes * (round === rounds - 1 ? WHOLE_SEASON : 1);
+      if (part * weight <= most) continue;
+      most = part * weight;
+      open = entered;
+    }
+    return open;
+  }
+
   /** What a battery pays at these prices at least; a path that would help and is new is told. */
   private pricedAt(prices: Prices, unit: Unit, worth: number, isNew: () => void): number {
     if (this.hopeless.has(unit)) return worth;
@@ -97,7 +159,7 @@ export class Columns {
     const limit = worth < NO_PATH / 2 ? worth : Infinity;
     const path = bestPath(this.scarce.problem, unit, prices.market(unit), true, limit);
     if (path) {
-      if (this.master.add(unit, path)) isNew();
+      if (path.cost < worth - HAIR && this.master.add(unit, path)) isNew();
       return path.cost;
     }
     if (limit === Infinity) {

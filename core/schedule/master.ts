@@ -1,6 +1,7 @@
 import type { Highs, Model } from 'highs';
+import type { Crowd } from './crowds';
 import type { Path } from './path';
-import { Prices, type Scarce } from './prices';
+import { Prices, type Held, type Scarce } from './prices';
 import type { Unit } from './problem';
 
 /** What leaving a battery without any of its paths costs in the programme, minutes. */
@@ -8,6 +9,7 @@ export const NO_PATH = 1e4;
 const NO_ROW = -1;
 /** Of the solver's strategies: the primal simplex. */
 const PRIMAL = 4;
+const DUAL = 1;
 
 /** What a solved programme says of its prices. */
 export interface Solved {
@@ -18,7 +20,38 @@ export interface Solved {
   readonly worth: Float64Array;
   /** By battery: of its paths the one that is walked the most. */
   readonly paths: readonly (Path | null)[];
+  /** How much of each path is walked, and of what is entered on the way. */
+  readonly values: Float64Array;
 }
+
+/** How often something on the way is entered up to a round. */
+export interface Entered {
+  readonly way: number;
+  readonly company: number;
+  readonly round: number;
+}
+
+/** That it is entered at least, and at most, so often. */
+export interface Demand extends Entered {
+  readonly least: number;
+  readonly most: number;
+}
+
+/** A path as a column of the programme. */
+interface Column {
+  readonly unit: Unit;
+  readonly path: Path;
+  readonly held: readonly Held[];
+}
+
+/** Whether it hangs on one of the sorts of a crowd, in its slot. */
+const isIn = (crowd: Crowd, unit: Unit, held: readonly Held[]) =>
+  held.some(
+    ({ sort, from, to }) =>
+      from <= crowd.slot &&
+      crowd.slot < to &&
+      crowd.members.some((one) => one.unit === unit && one.sort === sort),
+  );
 
 /**
  * The season as a linear programme over whole paths: of those that it has, each battery walks one, and
@@ -32,7 +65,7 @@ export class Master {
   private rows = 0;
   private readonly known = new Set<string>();
   /** By column of the programme: the path that it is, or null: something else. */
-  private readonly paths: ({ readonly unit: Unit; readonly path: Path } | null)[] = [];
+  private readonly paths: (Column | null)[] = [];
   private readonly oneOf: Int32Array;
   private readonly minuteRow: Int32Array;
   private readonly channelRow: Int32Array;
@@ -44,6 +77,13 @@ export class Master {
   private readonly entered: readonly (readonly Int32Array[])[];
   /** By way and battery: its company. */
   private readonly companyOf: readonly Int32Array[];
+  /** Rows of what is demanded of entering, and of crowds. */
+  private readonly demanded: (Entered & { readonly row: number })[] = [];
+  private readonly crowded: { readonly crowd: Crowd; readonly row: number }[] = [];
+  /** Nothing is entered twice in a round: said only where something is demanded. */
+  private enteredMost: number;
+  private demands: readonly Demand[] = [];
+  private isAnother = false;
 
   constructor(
     private readonly highs: Highs,
@@ -54,6 +94,7 @@ export class Master {
     const halls = problem.outlets.length;
     const none = (length: number) => new Int32Array(length).fill(NO_ROW);
     this.model = highs.createModel();
+    this.enteredMost = highs.infinity;
     // Columns are added: the basis stays a feasible one of the primal simplex.
     this.model.options.set({ output_flag: false, simplex_strategy: PRIMAL });
     this.minuteRow = none(rounds);
@@ -75,8 +116,13 @@ export class Master {
     this.model.dispose();
   }
 
-  private column(cost: number, indices: number[], values: number[]): number {
-    this.model.addCol(cost, 0, this.highs.infinity, { indices, values });
+  private column(
+    cost: number,
+    indices: number[],
+    values: number[],
+    most = this.highs.infinity,
+  ): number {
+    this.model.addCol(cost, 0, most, { indices, values });
     this.paths.push(null);
     return this.columns++;
   }
@@ -123,7 +169,9 @@ export class Master {
       cost += minutes;
       takes(this.minutesOf(round), minutes);
     }
-    for (const { sort, from, to } of scarce.heldBy(unit, path)) {
+    const held = scarce.heldBy(unit, path);
+    for (const { crowd, row } of this.crowded) if (isIn(crowd, unit, held)) takes(row, 1);
+    for (const { sort, from, to } of held) {
       for (let slot = from; slot < to; slot++) {
         const channel = sort * rounds + slot;
         const hall = unit.hall * rounds + slot;
@@ -137,7 +185,7 @@ export class Master {
       }
     }
     const column = this.column(cost, indices, values);
-    this.paths[column] = { unit, path };
+    this.paths[column] = { unit, path, held };
     return true;
   }
 
@@ -150,16 +198,106 @@ export class Master {
       const entered = this.entered[w]![n]!;
       const { minutes } = companies[w]![n]!;
       if (entered[round] === NO_ROW) {
-        entered[round] = this.column(minutes, [this.minutesOf(round)], [minutes]);
+        const rows = this.demanded.filter(
+          (one) => one.way === w && one.company === n && one.round >= round,
+        );
+        entered[round] = this.column(
+          minutes,
+          [this.minutesOf(round), ...rows.map(({ row }) => row)],
+          [minutes, ...rows.map(() => 1)],
+          this.enteredMost,
+        );
       }
       rows[at] = this.row(-this.highs.infinity, 0, [entered[round]!], [-1]);
     }
     return rows[at]!;
   }
 
+  /** From now on nothing is entered twice in a round, so that a demand cannot be met by that. */
+  once(): void {
+    this.enteredMost = 1;
+    for (const column of this.entered.flat(1)) {
+      for (const at of column) if (at !== NO_ROW) this.model.changeColBounds(at, 0, 1);
+    }
+  }
+
+  /** Demands these, and nothing that was demanded before. */
+  demand(demands: readonly Demand[]): void {
+    if (demands === this.demands) return;
+    this.demands = demands;
+    this.isAnother = true;
+    const { infinity } = this.highs;
+    for (const { row } of this.demanded) this.model.changeRowBounds(row, -infinity, infinity);
+    for (const { least, most, ...what } of demands) {
+      this.model.changeRowBounds(this.rowOf(what), least, most);
+    }
+  }
+
+  private rowOf({ way, company, round }: Entered): number {
+    const known = this.demanded.find(
+      (one) => one.way === way && one.company === company && one.round === round,
+    );
+    if (known) return known.row;
+    const columns = [...this.entered[way]![company]!.subarray(0, round + 1)].filter(
+      (at) => at !== NO_ROW,
+    );
+    const { infinity } = this.highs;
+    const ones = columns.map(() => 1);
+    const row = this.row(-infinity, infinity, columns, ones);
+    this.demanded.push({ way, company, round, row });
+    return row;
+  }
+
+  /** Keeps a crowd within what can hang. */
+  keepApart(crowd: Crowd): void {
+    const indices: number[] = [];
+    this.paths.forEach((column, i) => {
+      if (column && isIn(crowd, column.unit, column.held)) indices.push(i);
+    });
+    const row = this.row(
+      -this.highs.infinity,
+      crowd.most,
+      indices,
+      indices.map(() => 1),
+    );
+    this.crowded.push({ crowd, row });
+    this.isAnother = true;
+  }
+
+  /** By battery, sort and slot: how much of it hangs there. */
+  held(values: Float64Array): Float64Array {
+    const { scarce } = this;
+    const { rounds, sorts, problem } = scarce;
+    const held = new Float64Array(problem.units.length * sorts * rounds);
+    this.paths.forEach((column, i) => {
+      if (!column || values[i]! < 1e-9) return;
+      for (const { sort, from, to } of column.held) {
+        const at = (column.unit.index * sorts + sort) * rounds;
+        for (let slot = from; slot < to; slot++) held[at + slot]! += values[i]!;
+      }
+    });
+    return held;
+  }
+
+  /** How often each is entered up to each round, where they share it. */
+  *enteredUpTo(values: Float64Array): Generator<Entered & { readonly times: number }> {
+    for (const [way, companies] of this.scarce.companies.entries()) {
+      for (const [company, { units }] of companies.entries()) {
+        if (units.length < 2) continue;
+        let times = 0;
+        for (const [round, column] of this.entered[way]![company]!.entries()) {
+          if (column !== NO_ROW) times += values[column]!;
+          yield { way, company, round, times };
+        }
+      }
+    }
+  }
+
   /** Solves it, fractions of paths allowed; null: the solver came to no end. */
   solve(): Solved | null {
     const { model } = this;
+    model.options.set({ simplex_strategy: this.isAnother ? DUAL : PRIMAL });
+    this.isAnother = false;
     model.run();
     if (model.getModelStatus() !== this.highs.constants.modelStatus.optimal) return null;
     const { rowDual, colValue } = model.getSolution();
@@ -168,6 +306,7 @@ export class Master {
       prices: this.pricesOf(rowDual),
       worth: Float64Array.from(this.oneOf, (row) => rowDual[row]!),
       paths: this.mostWalked(colValue),
+      values: colValue,
     };
   }
 
@@ -184,17 +323,30 @@ export class Master {
     read(this.channelRow, prices.channel);
     read(this.outletRow, prices.outlet);
     read(this.airRow, prices.air);
+    for (const { crowd, row } of this.crowded) {
+      const price = Math.max(0, -rowDual[row]!);
+      prices.crowds += price * crowd.most;
+      for (const { unit, sort } of crowd.members) {
+        prices.crowd[(unit.index * scarce.sorts + sort) * rounds + crowd.slot]! += price;
+      }
+    }
     for (const [w, companies] of scarce.companies.entries()) {
       const shares = prices.shares[w]!;
       const rows = this.entersRow[w]!;
-      for (const { units, minutes } of companies) {
+      for (const [n, { units, minutes }] of companies.entries()) {
         if (units.length < 2) continue;
+        const demanded = this.demanded.filter(({ way, company }) => way === w && company === n);
         for (let r = 0; r < rounds; r++) {
           const there: number[] = [];
           for (const { index, lastRound } of units) {
             if (lastRound >= r) there.push(index * rounds + r);
           }
-          shareOut(shares, there, minutes, 1 + prices.minute[r]!, rows, rowDual);
+          const rate = 1 + prices.minute[r]!;
+          // What a demand of a later round adds, or pays.
+          let more = 0;
+          for (const { round, row } of demanded) if (round >= r) more -= rowDual[row]!;
+          const whole = Math.max(0, minutes + more / rate);
+          shareOut(shares, there, whole, rate, rows, rowDual, this.enteredMost === 1);
         }
       }
     }
@@ -241,7 +393,10 @@ export class Master {
   }
 }
 
-/** Shares of what is entered in a round, as the programme has them; what it says nothing of, evenly. */
+/**
+ * Shares of what is entered in a round, as the programme has them; what it says nothing of, evenly. They
+ * may be more than the whole where it is entered once and more would come (`mayBeMore`).
+ */
 function shareOut(
   shares: Float64Array,
   there: readonly number[],
@@ -249,6 +404,7 @@ function shareOut(
   rate: number,
   rows: Int32Array,
   rowDual: Float64Array,
+  mayBeMore: boolean,
 ): void {
   let sum = 0;
   let open = 0;
@@ -257,6 +413,7 @@ function shareOut(
     sum += shares[at]!;
     if (rows[at] === NO_ROW) open++;
   }
+  if (sum > minutes && mayBeMore) return;
   if (sum > minutes) {
     for (const at of there) shares[at] = (shares[at]! * minutes) / sum;
     return;

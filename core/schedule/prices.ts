@@ -33,6 +33,8 @@ export class Scarce {
   /** The most channels of a charger of each sort: so many batteries take one outlet at least. */
   readonly channelsOfOne: Float64Array;
   readonly sortOf: Int32Array;
+  /** By sort and slot: chargers of it that may be in use. */
+  readonly standing: Float64Array;
   /** By way: those who share what is entered, and those who enter it alone. */
   readonly companies: readonly (readonly Company[])[];
 
@@ -43,9 +45,13 @@ export class Scarce {
     this.sortOf = Int32Array.from(problem.chargers, ({ sort }) => sort);
     this.channels = new Float64Array(problem.sorts * rounds);
     this.channelsOfOne = new Float64Array(problem.sorts).fill(1);
+    this.standing = new Float64Array(problem.sorts * rounds);
     for (const { channels, from, sort } of problem.chargers) {
       this.channelsOfOne[sort] = Math.max(this.channelsOfOne[sort]!, channels);
-      for (let r = Math.min(from, rounds); r < rounds; r++) this.more(sort, r, channels);
+      for (let r = Math.min(from, rounds); r < rounds; r++) {
+        this.more(sort, r, channels);
+        this.standing[sort * rounds + r]!++;
+      }
     }
     this.outlets = Float64Array.from(problem.outlets);
     this.air = Float64Array.from(problem.ventilation);
@@ -53,17 +59,26 @@ export class Scarce {
     const hangs = problem.outlets.length;
     const plugged = Array.from({ length: hangs }, () => new Set<number>());
     const breathed = new Float64Array(hangs);
+    const standsToday = new Map<number, Set<string>>();
     for (const unit of problem.units) {
       const hung = unit.onCharge ?? unit.kept;
       if (!hung) continue;
       const { from, sort } = problem.chargers[hung.charger]!;
       for (let r = 0; r < Math.min(from, rounds); r++) this.more(sort, r, 1);
       plugged[unit.hall]!.add(hung.charger);
+      // One that hangs in two halls today counts as two.
+      const stands = standsToday.get(sort) ?? new Set();
+      standsToday.set(sort, stands.add(`${hung.charger}/${unit.hall}`));
       breathed[unit.hall] = breathed[unit.hall]! + unit.air;
     }
     for (let hall = 0; hall < hangs; hall++) {
       this.outlets[hall] = Math.max(this.outlets[hall]!, plugged[hall]!.size);
       this.air[hall] = Math.max(this.air[hall]!, breathed[hall]!);
+    }
+    for (const [sort, { size }] of standsToday) {
+      for (let at = sort * rounds; at < (sort + 1) * rounds; at++) {
+        this.standing[at] = Math.max(this.standing[at]!, size);
+      }
     }
     this.companies = problem.ways.map(({ minutes, of }) =>
       Array.from(minutes, (takes, n) => ({
@@ -104,9 +119,14 @@ export class Prices {
   readonly air: Float64Array;
   /** By way: what each battery pays of it in each round, minutes. */
   readonly shares: readonly Float64Array[];
+  /** By battery, sort and slot: what hanging there costs where a crowd of them cannot. */
+  readonly crowd: Float64Array;
+  /** What those crowds pay that may hang there. */
+  crowds = 0;
 
   constructor(readonly scarce: Scarce) {
     const { rounds, problem } = scarce;
+    this.crowd = new Float64Array(problem.units.length * scarce.sorts * rounds);
     const halls = problem.outlets.length;
     this.minute = new Float64Array(rounds);
     this.channel = new Float64Array(scarce.sorts * rounds);
@@ -125,12 +145,13 @@ export class Prices {
   }
 
   private get all(): readonly Float64Array[] {
-    return [this.minute, this.channel, this.outlet, this.air, ...this.shares];
+    return [this.minute, this.channel, this.outlet, this.air, this.crowd, ...this.shares];
   }
 
   /** Becomes `weight` of others and the rest of these. */
   toward(others: Prices, weight: number): this {
     const theirs = others.all;
+    this.crowds += weight * (others.crowds - this.crowds);
     this.all.forEach((mine, i) => {
       const other = theirs[i]!;
       for (let at = 0; at < mine.length; at++) {
@@ -143,7 +164,7 @@ export class Prices {
   /** What all that there is to sell is worth. */
   worth(): number {
     const { rounds, problem, channels, outlets, air } = this.scarce;
-    let sum = 0;
+    let sum = this.crowds;
     for (let r = 0; r < rounds; r++) sum += this.minute[r]! * problem.roundMinutes;
     for (let i = 0; i < channels.length; i++) sum += this.channel[i]! * channels[i]!;
     for (let i = 0; i < this.outlet.length; i++) {
@@ -171,12 +192,14 @@ export class Prices {
     const price = chargers.map((charger) => {
       const sort = scarce.sortOf[charger]!;
       const each = new Float64Array(rounds);
+      const crowd = (unit.index * scarce.sorts + sort) * rounds;
       for (let r = 0; r < rounds; r++) {
         const hall = unit.hall * rounds + r;
         each[r] =
           this.channel[sort * rounds + r]! +
           this.outlet[hall]! / scarce.channelsOfOne[sort]! +
-          this.air[hall]! * unit.air;
+          this.air[hall]! * unit.air +
+          this.crowd[crowd + r]!;
       }
       return each;
     });

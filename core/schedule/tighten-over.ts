@@ -6,6 +6,7 @@ import type { Path } from './path';
 import type { Solution } from './solve';
 import { Tightening, type Chance } from './tighten';
 import { timeAlone } from './besides';
+import { Tree } from './tree';
 
 /** Minutes by which a worse plan may be gone on from, at the beginning. Our own choice. */
 const HEAT_MINUTES = 4;
@@ -26,6 +27,9 @@ const WHOLES = 3;
 const WHOLE_SHARE = 0.08;
 /** For so many turns the search goes on from one. */
 const TURNS_FROM_WHOLE = 4;
+/** The same of the steps in which all plans are divided. */
+const STEPS_A_BRANCH = 25;
+const TURNS_FROM_BRANCH = 0.2;
 /** Minutes within which a plan is as good as what is proven. */
 const REACHED = 0.01;
 
@@ -125,7 +129,8 @@ function besideBound(tightening: Tightening, scarce: Scarce, now: () => number):
 
 /**
  * Few enough for a programme: it is grown, and now and then the search goes on from the paths that it
- * would have each battery walk the most; where it is small, it is asked for its best whole plan.
+ * would have each battery walk the most; where it is small, it is asked for its best whole plan. Grown
+ * to its end, all plans are divided until none is left that might be better.
  */
 function besideProgramme(
   tightening: Tightening,
@@ -134,6 +139,7 @@ function besideProgramme(
   now: () => number,
 ): Turns {
   const { units } = tightening.solution.problem;
+  let tree: Tree | null = null;
   let steps = 0;
   let searches = 0;
   let asked = 0;
@@ -147,20 +153,40 @@ function besideProgramme(
     columns.offer(tightening.solution.paths);
     searches = turns * SEARCHES_A_TURN;
   };
+  // What else a plan is to save is not in the programme: nothing would come of dividing it.
+  const mayDivide = () =>
+    columns.isDone &&
+    Number.isFinite(columns.value) &&
+    units.every(({ worth }) => worth === null) &&
+    !tree?.isDone;
+  const divide = () => {
+    tree ??= new Tree(columns);
+    const isWhole = tree.step(tightening.bestCost - REACHED);
+    if (isWhole || ++steps % STEPS_A_BRANCH === 0) goOnFrom(columns.likely, TURNS_FROM_BRANCH);
+  };
   columns.offer(tightening.solution.paths);
+  const bound: Proven = {
+    get value() {
+      return tree?.value ?? columns.value;
+    },
+    get impossible() {
+      return columns.impossible;
+    },
+  };
   return {
-    bound: columns,
+    bound,
     turn(share) {
       if (share < GROWN_FROM || searches > 0) search(share);
       else if (!columns.isDone && share < GROWN_TO) {
         columns.step();
         if (++steps % STEPS_A_TURN === 0 || columns.isDone) goOnFrom(columns.likely, 1);
-      } else if (units.length <= MOST_WHOLE && asked < WHOLES) {
+      } else if (mayDivide()) divide();
+      else if (units.length <= MOST_WHOLE && asked < WHOLES) {
         asked++;
         const paths = columns.whole(WHOLE_SHARE * spanMs, now);
         if (paths) goOnFrom(paths, TURNS_FROM_WHOLE);
       } else search(share);
-      return columns.impossible || tightening.bestCost > columns.value + REACHED;
+      return bound.impossible || tightening.bestCost > bound.value + REACHED;
     },
     prove: () => columns.step(),
     dispose: () => columns.dispose(),

@@ -11,6 +11,11 @@ export interface Crowd {
 /** How much less than a whole one does not count. */
 const HAIR = 1e-4;
 
+/** What of a season says what can hang together. */
+type Standing = Pick<Scarce, 'rounds' | 'sorts' | 'standing' | 'outlets' | 'channelsOfOne'> & {
+  readonly problem: { readonly units: readonly Unit[] };
+};
+
 /** One that hangs there, as far as it does. */
 interface Hung {
   readonly unit: Unit;
@@ -25,7 +30,7 @@ interface Hung {
  *
  * Covers of a knapsack, and the cliques among them: L. A. Wolsey, "Integer Programming", 1998, 9.3.
  */
-export function crowdsOf(scarce: Scarce, held: Float64Array): Crowd[] {
+export function crowdsOf(scarce: Standing, held: Float64Array): Crowd[] {
   const { rounds, sorts, problem, standing, outlets, channelsOfOne } = scarce;
   const { units } = problem;
   const crowds: Crowd[] = [];

@@ -191,26 +191,30 @@ export class Master {
 
   /** The row that says: who comes there enters what is on the way. */
   private enters(w: number, n: number, unit: Unit, round: number): number {
-    const { rounds, companies } = this.scarce;
     const rows = this.entersRow[w]!;
-    const at = unit.index * rounds + round;
+    const at = unit.index * this.scarce.rounds + round;
     if (rows[at] === NO_ROW) {
-      const entered = this.entered[w]![n]!;
-      const { minutes } = companies[w]![n]!;
-      if (entered[round] === NO_ROW) {
-        const rows = this.demanded.filter(
-          (one) => one.way === w && one.company === n && one.round >= round,
-        );
-        entered[round] = this.column(
-          minutes,
-          [this.minutesOf(round), ...rows.map(({ row }) => row)],
-          [minutes, ...rows.map(() => 1)],
-          this.enteredMost,
-        );
-      }
-      rows[at] = this.row(-this.highs.infinity, 0, [entered[round]!], [-1]);
+      rows[at] = this.row(-this.highs.infinity, 0, [this.enteredIn(w, n, round)], [-1]);
     }
     return rows[at]!;
+  }
+
+  /** The column that says: it is entered in that round; made when it is first needed. */
+  private enteredIn(w: number, n: number, round: number): number {
+    const entered = this.entered[w]![n]!;
+    if (entered[round] === NO_ROW) {
+      const { minutes } = this.scarce.companies[w]![n]!;
+      const rows = this.demanded.filter(
+        (one) => one.way === w && one.company === n && one.round >= round,
+      );
+      entered[round] = this.column(
+        minutes,
+        [this.minutesOf(round), ...rows.map(({ row }) => row)],
+        [minutes, ...rows.map(() => 1)],
+        this.enteredMost,
+      );
+    }
+    return entered[round]!;
   }
 
   /** From now on nothing is entered twice in a round, so that a demand cannot be met by that. */
@@ -238,12 +242,15 @@ export class Master {
       (one) => one.way === way && one.company === company && one.round === round,
     );
     if (known) return known.row;
-    const columns = [...this.entered[way]![company]!.subarray(0, round + 1)].filter(
-      (at) => at !== NO_ROW,
-    );
+    // Those too that no path has asked for yet: a demand may be met by them.
+    const columns = Array.from({ length: round + 1 }, (_, r) => this.enteredIn(way, company, r));
     const { infinity } = this.highs;
-    const ones = columns.map(() => 1);
-    const row = this.row(-infinity, infinity, columns, ones);
+    const row = this.row(
+      -infinity,
+      infinity,
+      columns,
+      columns.map(() => 1),
+    );
     this.demanded.push({ way, company, round, row });
     return row;
   }

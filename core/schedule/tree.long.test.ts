@@ -44,7 +44,7 @@ describe('dividing all plans of a season', () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 1, max: 1_000_000 }),
-        fc.integer({ min: 3, max: 7 }),
+        fc.integer({ min: 4, max: 7 }),
         fc.boolean(),
         (seed, batteries, awkward) => {
           const season = seasonOfChance(seed, { batteries, chargers: 2, weeks: 10, awkward });

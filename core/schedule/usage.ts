@@ -103,26 +103,32 @@ export class Usage {
         ? [...unit.chargers, hangs.charger]
         : unit.chargers;
     const hung = unit.onCharge ? firstRoundFrom(problem, unit.onCharge.ready) : 0;
+    // What a hall bears is the same for each charger.
+    const hall = unit.hall * rounds;
+    const bearsAir = new Uint8Array(rounds);
+    const bearsOne = new Uint8Array(rounds);
+    for (let slot = 0; slot < rounds; slot++) {
+      const air = this.air[hall + slot]! + unit.air;
+      if (air > problem.ventilation[unit.hall]! + 1e-9) continue;
+      bearsAir[slot] = 1;
+      if (this.hallChargers[hall + slot]! < problem.outlets[unit.hall]!) bearsOne[slot] = 1;
+    }
     const open = chargers.map((charger) => {
       const { channels, from } = problem.chargers[charger]!;
-      const free = new Uint8Array(rounds);
       const own = hangs?.charger === charger;
-      for (let slot = own ? 0 : from; slot < rounds; slot++) {
-        const at = charger * rounds + slot;
-        const hall = unit.hall * rounds + slot;
-        const used = this.channels[at]!;
-        // What hangs there already does so whatever comes.
-        if (own && (unit.kept || slot < hung)) {
-          free[slot] = 1;
-          continue;
-        }
-        const fits =
+      // What hangs there already does so whatever comes.
+      const stays = own ? (unit.kept ? rounds : Math.min(rounds, hung)) : 0;
+      const at = charger * rounds;
+      const free = new Uint8Array(rounds);
+      free.fill(1, 0, stays);
+      for (let slot = Math.max(stays, own ? 0 : from); slot < rounds; slot++) {
+        const used = this.channels[at + slot]!;
+        free[slot] =
           used === 0
-            ? this.hallChargers[hall]! < problem.outlets[unit.hall]!
-            : used < channels && this.chargerHall[at] === unit.hall;
-        if (fits && this.air[hall]! + unit.air <= problem.ventilation[unit.hall]! + 1e-9) {
-          free[slot] = 1;
-        }
+            ? bearsOne[slot]!
+            : used < channels && this.chargerHall[at + slot] === unit.hall
+              ? bearsAir[slot]!
+              : 0;
       }
       return free;
     });
@@ -132,7 +138,7 @@ export class Usage {
       minute: null,
       chargers,
       open,
-      price: slot > 0 ? open.map(() => new Float64Array(rounds).fill(slot)) : null,
+      price: slot > 0 ? alike(chargers.length, new Float64Array(rounds).fill(slot)) : null,
       dearer: null,
       offers: offersOf(problem, unit, chargers, open, rounds),
     };
@@ -199,6 +205,8 @@ export class Usage {
   }
 }
 
+const alike = <T>(many: number, one: T): T[] => new Array<T>(many).fill(one);
+
 /** Of the chargers that differ by name only, the one that stays free the longest; by round. */
 function offersOf(
   problem: Problem,
@@ -207,20 +215,27 @@ function offersOf(
   open: readonly Uint8Array[],
   rounds: number,
 ): number[][] {
-  const offers: number[][] = Array.from({ length: rounds }, () => []);
-  const run = new Int32Array(chargers.length);
-  const seen: number[] = [];
+  const offers = new Array<number[]>(rounds);
+  const sorts = unit.chargers.map((_, k) => problem.chargers[chargers[k]!]!.sort);
+  const run = new Int32Array(sorts.length);
+  /** Where the one of each sort stands in the round's list. */
+  const at = new Int32Array(problem.sorts).fill(-1);
   for (let r = rounds - 1; r >= 0; r--) {
-    seen.length = 0;
-    for (let k = 0; k < unit.chargers.length; k++) {
-      run[k] = open[k]![r] ? run[k]! + 1 : 0;
-      if (run[k] === 0) continue;
-      const { sort } = problem.chargers[chargers[k]!]!;
-      const at = seen.findIndex((one) => problem.chargers[chargers[one]!]!.sort === sort);
-      if (at < 0) seen.push(k);
-      else if (run[k]! > run[seen[at]!]!) seen[at] = k;
+    const list: number[] = [];
+    for (let k = 0; k < sorts.length; k++) {
+      if (open[k]![r] === 0) {
+        run[k] = 0;
+        continue;
+      }
+      run[k]!++;
+      const sort = sorts[k]!;
+      if (at[sort]! < 0) {
+        at[sort] = list.length;
+        list.push(k);
+      } else if (run[k]! > run[list[at[sort]!]!]!) list[at[sort]!] = k;
     }
-    offers[r] = [...seen];
+    for (const k of list) at[sorts[k]!] = -1;
+    offers[r] = list;
   }
   return offers;
 }

@@ -1,11 +1,11 @@
 import loadHighs from 'highs';
 import { writeFileSync } from 'node:fs';
 import { checkPlan } from '../core/schedule-validation/check';
-import { PlanDocument, SeasonDocument } from '../core/schedule/document';
+import { PlanDocument, SeasonDocument, boundIn, type Bound } from '../core/schedule/document';
 import { problemOf } from '../core/schedule/problem';
 import { remediesFor } from '../core/schedule/remedies';
 import { firstPlan } from '../core/schedule/solve';
-import { provenMinutes, tightenFor } from '../core/schedule/tighten-over';
+import { boundOf, tightenFor } from '../core/schedule/tighten-over';
 import { writePlan } from '../core/schedule/write-plan';
 import { calendarOf } from '../features/season/calendar';
 import { randomOne } from '../simulators/random';
@@ -35,8 +35,11 @@ export async function plan(argv: readonly string[]): Promise<number> {
     () => performance.now(),
     await loadHighs(),
   );
-  const proven = provenMinutes(bound);
-  const made = writePlan(solution, proven, remediesFor(solution, randomOne(2).uniform));
+  const made = writePlan(
+    solution,
+    boundOf(problem, bound),
+    remediesFor(solution, randomOne(2).uniform),
+  );
   const json = JSON.stringify(made, null, 2);
   if (flags.out) writeFileSync(flags.out, `${json}\n`);
   else console.log(json);
@@ -59,12 +62,17 @@ export async function plan(argv: readonly string[]): Promise<number> {
   const { minutes, rounds, charges } = made.totals;
   console.error(
     `${minutes} minutes in ${rounds} rounds, ${charges} charges; ` +
-      (made.unmet.length
-        ? `${made.unmet.length} left unmet`
-        : `no plan can need less than ${made.lowerBoundMinutes ?? 0}`),
+      (made.unmet.length ? `${made.unmet.length} left unmet` : provenWords(boundIn(made))),
   );
   return 0;
 }
+
+const provenWords = (bound: Bound | null) =>
+  bound === null
+    ? 'nothing is proven of other plans'
+    : 'cost' in bound
+      ? `no plan can cost less than ${bound.cost.toFixed(2)}`
+      : `no plan can need less than ${bound.minutes}`;
 
 /** `./ember check-plan`: holds a plan against its season; exit 1 where it breaks a rule silently. */
 export function checkPlanFiles(argv: readonly string[]): number {

@@ -30,12 +30,31 @@ export async function benchSeason(): Promise<void> {
       name: `${batteries} batteries${awkward ? ', outlets, air, shared stops' : ''}, seed ${seed}`,
       season: of(seed, batteries, chargers, awkward),
     }));
-  tightness([...named(12, 4, false), ...named(64, 10, false), ...named(64, 10, true)], highs);
+  tightness(
+    [
+      ...named(12, 4, false),
+      ...named(12, 4, true).map(({ name, season }) => ({
+        name: `${name}, at prices`,
+        season: priced(season),
+      })),
+      ...named(64, 10, false),
+      ...named(64, 10, true),
+    ],
+    highs,
+  );
   small(highs);
 }
 
 const of = (seed: number, batteries: number, chargers: number, awkward = false): SeasonDocument =>
   seasonOfChance(seed, { batteries, chargers, awkward, minutes: batteries > 100 ? 1440 : 180 });
+
+/** The same with prices: hours then are those of all that it costs, in the attendant's time. */
+const priced = (season: SeasonDocument): SeasonDocument => ({
+  ...season,
+  version: 'velvet-ember/season@2',
+  prices: { minute: 25 / 60, chargerDay: 0.15, kWh: 0.35 },
+  batteries: season.batteries.map((battery) => ({ ...battery, price: 1.6 * battery.capacityAh })),
+});
 
 function speed(): void {
   // Once before anything is timed: what is compiled first is slow.

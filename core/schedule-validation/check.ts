@@ -11,6 +11,9 @@ import {
   type Surroundings,
 } from './breach';
 
+/** What rounding to a hundredth may hide of a sum of money. */
+const hundredth = (sum: number) => 0.0051 + 1e-6 * sum;
+
 /** Common quantiles of the normal distribution by bisection on its integral. */
 function deviate(share: number): number {
   const below = (z: number) => {
@@ -213,15 +216,29 @@ class PlanCheck implements Surroundings {
     }
   }
 
+  /** What is proven of the cost of all plans is of this one too. */
+  private boundOfCost(cost: number): void {
+    const { lowerBoundCost } = this.plan;
+    if (
+      lowerBoundCost === undefined ||
+      lowerBoundCost === null ||
+      lowerBoundCost <= cost + hundredth(cost)
+    )
+      return;
+    const why = `A cost of ${cost.toFixed(2)} is less than the bound of ${lowerBoundCost}.`;
+    this.say(null, 'bound', '', why);
+  }
+
   /** What it costs, where its season has prices. */
   private costs(besides: number): void {
     const { prices } = this.season;
     const told = this.plan.totals.cost;
     const cost = prices ? this.minutes * prices.minute + besides : undefined;
+    if (cost !== undefined) this.boundOfCost(cost);
     const isRight =
       cost === undefined || told === undefined
         ? cost === told
-        : Math.abs(cost - told) <= 0.0051 + 1e-6 * cost;
+        : Math.abs(cost - told) <= hundredth(cost);
     if (isRight) return;
     const why = `It costs ${cost?.toFixed(2) ?? 'nothing that is told'}, and the plan says ${told ?? 'nothing'}.`;
     this.say(null, 'totals', '', why);

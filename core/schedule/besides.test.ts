@@ -1,11 +1,15 @@
 import fc from 'fast-check';
+import { randomOne } from '../../simulators/random';
 import { seasonOfChance } from '../../simulators/seasons';
 import { checkPlan } from '../schedule-validation/check';
-import { timeAlone } from './besides';
+import { LowerBound } from './bound';
 import { SeasonDocument } from './document';
 import { bestPath } from './path';
 import { problemOf, type Problem } from './problem';
+import { Scarce } from './prices';
 import { Solution, firstPlan } from './solve';
+import { tightened } from './tighten';
+import { boundOf } from './tighten-over';
 import { writePlan } from './write-plan';
 
 /** A season of chance in which things have prices. */
@@ -23,6 +27,12 @@ const somePrices = fc.record({
   minute: fc.double({ min: 0.01, max: 5, noNaN: true }),
   chargerDay: fc.double({ min: 0, max: 20, noNaN: true }),
   kWh: fc.double({ min: 0, max: 50, noNaN: true }),
+});
+
+/** The same season, with time as all that counts. */
+const timeAlone = (problem: Problem): Problem => ({
+  ...problem,
+  units: problem.units.map((unit) => ({ ...unit, worth: null })),
 });
 
 /** What a plan costs, in minutes, and of that what is not time. */
@@ -56,6 +66,9 @@ describe('a season with prices', () => {
           totals: { ...plan.totals, cost: plan.totals.cost! * 1.01 + 0.02 },
         };
         expect(checkPlan(season, wrong).breaches.map(({ rule }) => rule)).toEqual(['totals']);
+        // Nor may it cost less than what is said to be proven.
+        const proud = { ...plan, lowerBoundCost: plan.totals.cost! * 1.01 + 0.02 };
+        expect(checkPlan(season, proud).breaches.map(({ rule }) => rule)).toEqual(['bound']);
       }),
       { numRuns: 12 },
     );
@@ -96,6 +109,26 @@ describe('a season with prices', () => {
     });
     expect(hung[0]).toBeGreaterThan(hung[1]!);
     expect(hung[1]).toBeGreaterThanOrEqual(hung[2]!);
+  });
+
+  it('is proven of what it costs: less than any plan that is known, and not of its minutes', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1e6 }), somePrices, (seed, prices) => {
+        const season = priced(seed, 8, prices);
+        const problem = problemOf(season);
+        const plan = firstPlan(problem);
+        fc.pre(plan.penalty === 0);
+        const bound = new LowerBound(new Scarce(problem));
+        for (let i = 0; i < 6; i++) bound.step(plan.cost);
+        const some = tightened(plan, 20, randomOne(seed).uniform);
+        const made = writePlan(some, boundOf(problem, bound));
+        expect(made.lowerBoundMinutes).toBeNull();
+        expect(made.lowerBoundCost).toBeLessThanOrEqual(made.totals.cost!);
+        expect(made.lowerBoundCost).toBeGreaterThan(0.5 * made.totals.cost!);
+        expect(checkPlan(season, made).breaches).toEqual([]);
+      }),
+      { numRuns: 8 },
+    );
   });
 
   it('is refused by name under the version that knows no prices', () => {

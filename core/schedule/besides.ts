@@ -45,9 +45,3 @@ export function besidesOf(problem: Problem, unit: Unit, { visits }: Pick<Path, '
   if (!hung) return sum + chargeWorth(unit, full, unit.until);
   return unit.lastRound < 0 ? sum : sum + paid(since, roundDay[unit.lastRound]!);
 }
-
-/** The same season, with time as all that counts. */
-export const timeAlone = (problem: Problem): Problem => ({
-  ...problem,
-  units: problem.units.map((unit) => ({ ...unit, worth: null })),
-});

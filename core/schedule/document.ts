@@ -284,14 +284,38 @@ export const PlanDocument = z.strictObject({
     cost: z.number().min(0).optional(),
   }),
   lowestSocPct: z.array(z.strictObject({ battery: Id, date: DateText, socPct: z.number() })),
-  /** No legal plan needs less; null: there is none. */
+  /** No legal plan needs less; null: there is none, or the season has prices. */
   lowerBoundMinutes: z.int().min(0).nullable(),
+  /** Likewise what no legal plan costs less than, where the season has prices. */
+  lowerBoundCost: z.number().min(0).nullable().optional(),
   unmet: z.array(
     z.strictObject({ battery: Id, rule: z.enum(SEASON_RULES), date: DateText, why: z.string() }),
   ),
   remedies: z.array(z.strictObject({ what: z.string(), effect: z.string() })),
 });
 export type PlanDocument = z.infer<typeof PlanDocument>;
+
+/** What is proven of all plans of a season: of their minutes, or of their cost where it has prices. */
+export type Bound = { readonly minutes: number } | { readonly cost: number };
+
+/** What is proven in minutes, and what else costs in it, as a plan says it: rounded down. */
+export const boundAt = (prices: SeasonDocument['prices'], value: number): Bound => {
+  const least = Math.max(0, value + 1e-6);
+  return prices
+    ? { cost: Math.floor(100 * least * prices.minute) / 100 }
+    : { minutes: Math.floor(least) };
+};
+
+/** What minutes, and what else costs in them, come to at the prices of a season; undefined: it has none. */
+export const costOf = (prices: SeasonDocument['prices'], minutes: number): number | undefined =>
+  prices && Math.max(0, Math.round(100 * minutes * prices.minute) / 100);
+
+/** What a plan says is proven of what it is to save; null: nothing. */
+export function boundIn({ totals, ...plan }: PlanDocument): Bound | null {
+  const { lowerBoundCost: cost = null, lowerBoundMinutes: minutes } = plan;
+  if (totals.cost !== undefined) return cost === null ? null : { cost };
+  return minutes === null ? null : { minutes };
+}
 
 /** Whether a plan is dearer than another of the same season: by what it costs where it has prices, else by its minutes. */
 export const isDearer = (plan: PlanDocument, other: PlanDocument): boolean =>

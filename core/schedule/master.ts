@@ -1,4 +1,5 @@
 import type { Highs, Model } from 'highs';
+import { besidesOf } from './besides';
 import type { Crowd } from './crowds';
 import type { Path } from './path';
 import { Prices, type Held, type Scarce } from './prices';
@@ -157,7 +158,7 @@ export class Master {
       indices.push(row);
       values.push(amount);
     };
-    let cost = 0;
+    let cost = besidesOf(problem, unit, path);
     for (const { round, jobs } of path.visits) {
       let minutes = problem.jobMinutes[jobs]!;
       for (const [w, companies] of scarce.companies.entries()) {

@@ -21,12 +21,7 @@ export class Solution {
 
   /** What is to be least: what is left wanting, then the minutes, and what else costs, in minutes. */
   get cost(): number {
-    return this.time + this.besides;
-  }
-
-  /** The same without what costs besides time: what a bound of minutes is held against. */
-  get time(): number {
-    return this.penalty + this.usage.minutes;
+    return this.penalty + this.usage.minutes + this.besides;
   }
 
   set(unit: Unit, path: Path): void {

@@ -1,11 +1,12 @@
 import type { Highs } from 'highs';
 import { LowerBound } from './bound';
 import { Columns } from './columns';
+import { boundAt, costOf, type Bound } from './document';
 import { Scarce } from './prices';
 import type { Path } from './path';
+import type { Problem } from './problem';
 import type { Solution } from './solve';
 import { Tightening, type Chance } from './tighten';
-import { timeAlone } from './besides';
 import { Tree } from './tree';
 
 /** Minutes by which a worse plan may be gone on from, at the beginning. Our own choice. */
@@ -38,11 +39,13 @@ export interface TightenProgress {
   /** Of the time, 0–1. */
   readonly share: number;
   readonly minutes: number;
-  /** Proven so far, whole minutes; null: none yet, or no plan is legal. */
-  readonly bound: number | null;
+  /** What all of it costs, where its season has prices. */
+  readonly cost: number | undefined;
+  /** Proven so far; null: none yet, or no plan is legal. */
+  readonly bound: Bound | null;
 }
 
-/** Minutes that are proven to be needed; `impossible`: no plan is legal. */
+/** What is proven to be needed, in minutes, and what else costs in it; `impossible`: no plan is legal. */
 export interface Proven {
   readonly value: number;
   readonly impossible: boolean;
@@ -54,9 +57,9 @@ export interface Tightened {
   readonly bound: Proven;
 }
 
-/** What a bound proves, in whole minutes. */
-export const provenMinutes = ({ impossible, value }: Proven): number | null =>
-  impossible || !Number.isFinite(value) ? null : Math.max(0, Math.floor(value + 1e-6));
+/** What is proven of a season's plans, as its document says it; null: nothing, or that none is legal. */
+export const boundOf = (problem: Problem, { impossible, value }: Proven): Bound | null =>
+  impossible || !Number.isFinite(value) ? null : boundAt(problem.document.prices, value);
 
 /** A plan that is being tightened beside its bound: a turn at a time, by the share of time that is gone. */
 interface Turns {
@@ -82,8 +85,7 @@ export function* tightenOver(
   highs: Highs | null,
 ): Generator<TightenProgress, Tightened, boolean | undefined> {
   const tightening = new Tightening(plan, chance);
-  // What is proven is proven of minutes, whatever else the plan is to save.
-  const scarce = new Scarce(timeAlone(plan.problem));
+  const scarce = new Scarce(plan.problem);
   const turns =
     highs === null || plan.problem.units.length > MOST_AS_PROGRAMME
       ? besideBound(tightening, scarce, now)
@@ -94,8 +96,10 @@ export function* tightenOver(
     for (;;) {
       const share = (now() - began) / spanMs;
       if (!(share < 1) || !turns.turn(share)) break;
-      const { bestMinutes: minutes, isLegal } = tightening;
-      if (yield { share, minutes, bound: isLegal ? provenMinutes(bound) : null }) break;
+      const { bestMinutes: minutes, bestBesides, isLegal } = tightening;
+      const proven = isLegal ? boundOf(plan.problem, bound) : null;
+      const cost = costOf(plan.problem.document.prices, minutes + bestBesides);
+      if (yield { share, minutes, cost, bound: proven }) break;
     }
     if (!bound.impossible && !Number.isFinite(bound.value)) turns.prove();
   } finally {
@@ -117,12 +121,12 @@ function besideBound(tightening: Tightening, scarce: Scarce, now: () => number):
       tightening.step(1, cooled(share));
       const before = now();
       if (!bound.impossible && inBound <= BOUND_SHARE * (before - began)) {
-        bound.step(tightening.bestTime);
+        bound.step(tightening.bestCost);
         inBound += now() - before;
       }
       return true;
     },
-    prove: () => bound.step(tightening.bestTime),
+    prove: () => bound.step(tightening.bestCost),
     dispose: () => undefined,
   };
 }
@@ -153,12 +157,7 @@ function besideProgramme(
     columns.offer(tightening.solution.paths);
     searches = turns * SEARCHES_A_TURN;
   };
-  // What else a plan is to save is not in the programme: nothing would come of dividing it.
-  const mayDivide = () =>
-    columns.isDone &&
-    Number.isFinite(columns.value) &&
-    units.every(({ worth }) => worth === null) &&
-    !tree?.isDone;
+  const mayDivide = () => columns.isDone && Number.isFinite(columns.value) && !tree?.isDone;
   const divide = () => {
     tree ??= new Tree(columns);
     const isWhole = tree.step(tightening.bestCost - REACHED);

@@ -19,7 +19,7 @@ export type Chance = () => number;
  */
 export class Tightening {
   /** The best so far. */
-  private best: { cost: number; time: number; minutes: number; paths: (Path | null)[] };
+  private best: { cost: number; minutes: number; besides: number; paths: (Path | null)[] };
 
   constructor(
     readonly solution: Solution,
@@ -31,13 +31,18 @@ export class Tightening {
   }
 
   private snapshot(): Tightening['best'] {
-    const { cost, time, usage, paths } = this.solution;
-    return { cost, time, minutes: usage.minutes, paths: [...paths] };
+    const { cost, besides, usage, paths } = this.solution;
+    return { cost, minutes: usage.minutes, besides, paths: [...paths] };
   }
 
   /** Minutes of the best so far, whatever it leaves wanting. */
   get bestMinutes(): number {
     return this.best.minutes;
+  }
+
+  /** What else it costs, in minutes. */
+  get bestBesides(): number {
+    return this.best.besides;
   }
 
   /** The best so far leaves nothing wanting. */
@@ -47,11 +52,6 @@ export class Tightening {
 
   get bestCost(): number {
     return this.best.cost;
-  }
-
-  /** The same without what costs besides time: what a bound of minutes is held against. */
-  get bestTime(): number {
-    return this.best.time;
   }
 
   /** Tries `times` neighbourhoods; `heat` in minutes: how much worse may be gone on from. */

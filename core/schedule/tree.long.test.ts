@@ -10,7 +10,7 @@ import { Scarce } from './prices';
 import { problemOf } from './problem';
 import { firstPlan, type Solution } from './solve';
 import { tightened } from './tighten';
-import { tightenFor } from './tighten-over';
+import { boundOf, tightenFor } from './tighten-over';
 import { Tree } from './tree';
 import { writePlan } from './write-plan';
 
@@ -39,6 +39,14 @@ function divided(plan: Solution, most = 400) {
   return { root, climb, upper, value: tree.value, isDone: tree.isDone };
 }
 
+/** The same with prices: what is proven is proven of its cost. */
+const priced = (season: SeasonDocument): SeasonDocument => ({
+  ...season,
+  version: 'velvet-ember/season@2',
+  prices: { minute: 25 / 60, chargerDay: 0.15, kWh: 0.35 },
+  batteries: season.batteries.map((battery) => ({ ...battery, price: 1.6 * battery.capacityAh })),
+});
+
 describe('dividing all plans of a season', () => {
   it('proves less than any legal plan takes, and never less than before', () => {
     fc.assert(
@@ -46,8 +54,10 @@ describe('dividing all plans of a season', () => {
         fc.integer({ min: 1, max: 1_000_000 }),
         fc.integer({ min: 4, max: 7 }),
         fc.boolean(),
-        (seed, batteries, awkward) => {
-          const season = seasonOfChance(seed, { batteries, chargers: 2, weeks: 10, awkward });
+        fc.boolean(),
+        (seed, batteries, awkward, isPriced) => {
+          const made = seasonOfChance(seed, { batteries, chargers: 2, weeks: 10, awkward });
+          const season = isPriced ? priced(made) : made;
           const some = tightened(firstPlan(problemOf(season)), 60, randomOne(seed).uniform);
           fc.pre(some.penalty === 0);
           const { root, climb, value } = divided(firstPlan(problemOf(season)), 60);
@@ -56,7 +66,7 @@ describe('dividing all plans of a season', () => {
           climb.slice(1).forEach((now, i) => expect(now).toBeGreaterThanOrEqual(climb[i]! - 1e-6));
         },
       ),
-      { numRuns: 12 },
+      { numRuns: 16 },
     );
   });
 
@@ -146,6 +156,7 @@ it('a small awkward season is proven in seconds, and its plan is legal', () => {
       highs,
     );
     expect(solution.cost - bound.value).toBeLessThanOrEqual(0.1);
-    expect(checkPlan(season, writePlan(solution, null)).breaches).toEqual([]);
+    const plan = writePlan(solution, boundOf(solution.problem, bound));
+    expect(checkPlan(season, plan).breaches).toEqual([]);
   }
 });

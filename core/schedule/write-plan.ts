@@ -1,6 +1,6 @@
 import { t } from '../language';
 import { dayName } from '../day';
-import type { PlanDocument } from './document';
+import { costOf, type Bound, type PlanDocument, type SeasonDocument } from './document';
 import { SEASON_JOBS, type SeasonJob } from '../logbook/season-jobs';
 import { CONNECT, JOB_BITS } from './problem';
 import type { Solution } from './solve';
@@ -8,16 +8,15 @@ import { fateOf } from './unmet';
 import { hangings } from './usage';
 
 const tenth = (value: number) => Math.round(value * 10) / 10;
-const cent = (value: number) => Math.max(0, Math.round(value * 100) / 100);
 
 /** Jobs of a visit, in the order in which they are done. */
 export const jobsOf = (bits: number): SeasonJob[] =>
   SEASON_JOBS.filter((job) => bits & JOB_BITS[job]);
 
-/** The plan as a document. `lowerBoundMinutes` as it was proven, or null. */
+/** The plan as a document, with what is proven of all plans, or null. */
 export function writePlan(
   solution: Solution,
-  lowerBoundMinutes: number | null,
+  bound: Bound | null,
   remedies: PlanDocument['remedies'] = [],
 ): PlanDocument {
   const { problem, paths, usage } = solution;
@@ -91,7 +90,7 @@ export function writePlan(
       charges: fates.reduce((sum, { charges }) => sum + charges, 0),
       underLineDays: fates.reduce((sum, { underLineDays }) => sum + underLineDays, 0),
       ...(document.prices
-        ? { cost: cent((usage.minutes + solution.besides) * document.prices.minute) }
+        ? { cost: costOf(document.prices, usage.minutes + solution.besides) }
         : {}),
     },
     lowestSocPct: problem.units.map((unit, i) => ({
@@ -99,11 +98,16 @@ export function writePlan(
       date: dayName(today + fates[i]!.lowest.day),
       socPct: tenth(fates[i]!.lowest.socPct),
     })),
-    lowerBoundMinutes: unmet.length ? null : lowerBoundMinutes,
+    ...lowerBounds(document, unmet.length ? null : bound),
     unmet,
     remedies: [...remedies],
   };
 }
+
+const lowerBounds = ({ prices }: SeasonDocument, bound: Bound | null) => ({
+  lowerBoundMinutes: bound && 'minutes' in bound ? bound.minutes : null,
+  ...(prices ? { lowerBoundCost: bound && 'cost' in bound ? bound.cost : null } : {}),
+});
 
 /** A stretch on a charger, as channels are given to it. */
 interface Hung {

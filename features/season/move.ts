@@ -17,6 +17,8 @@ export interface MoveEffect {
   /** It can be done as asked. */
   readonly possible: boolean;
   readonly minutes: number;
+  /** What it costs more (or less, under 0), where the season has prices. */
+  readonly cost: number | null;
   /** More (or less, under 0) batteries that are left wanting. */
   readonly wanting: number;
   /** Other batteries whose charges move with it. */
@@ -46,6 +48,10 @@ export function moveEffect(
   return {
     possible: !other.unmet.some((one) => one.battery === battery && one.rule === 'pin'),
     minutes: other.totals.minutes - plan.totals.minutes,
+    cost:
+      other.totals.cost === undefined || plan.totals.cost === undefined
+        ? null
+        : other.totals.cost - plan.totals.cost,
     wanting: wantingIn(other).length - wantingIn(plan).length,
     others: changes(plan, other, season.today).flatMap((change) =>
       change.battery === battery ? [] : [change.battery],

@@ -1,14 +1,19 @@
 import { t } from '../../core/language';
 import { LowerBound } from '../../core/schedule/bound';
-import { PlanDocument, type SeasonDocument, type SeasonRule } from '../../core/schedule/document';
+import {
+  PlanDocument,
+  type Bound,
+  type SeasonDocument,
+  type SeasonRule,
+} from '../../core/schedule/document';
 import type { Breach } from '../../core/schedule-validation/breach';
 import { checkPlan } from '../../core/schedule-validation/check';
-import { timeAlone } from '../../core/schedule/besides';
 import { Scarce } from '../../core/schedule/prices';
 import { problemOf } from '../../core/schedule/problem';
 import { remediesFor } from '../../core/schedule/remedies';
 import { replan } from '../../core/schedule/replan';
 import { tightened } from '../../core/schedule/tighten';
+import { boundOf } from '../../core/schedule/tighten-over';
 import { writePlan } from '../../core/schedule/write-plan';
 
 export interface PlannerQuestion {
@@ -54,6 +59,13 @@ const MAY_BE_WANTING = new Set<string>([
   'pin',
 ] satisfies SeasonRule[]);
 
+/** What leaves something wanting is not held against what is proven of plans that do not. */
+const withoutBound = ({ lowerBoundCost, ...plan }: PlanDocument): PlanDocument => ({
+  ...plan,
+  lowerBoundMinutes: null,
+  ...(lowerBoundCost === undefined ? {} : { lowerBoundCost: null }),
+});
+
 /** The plan with what it leaves wanting and does not say itself; null: it cannot be walked. */
 function declared(plan: PlanDocument, breaches: readonly Breach[]): PlanDocument | null {
   const more = breaches.flatMap(({ battery, rule, date, why }) =>
@@ -66,9 +78,7 @@ function declared(plan: PlanDocument, breaches: readonly Breach[]): PlanDocument
     (one, i) =>
       more.findIndex(({ battery, rule }) => battery === one.battery && rule === one.rule) === i,
   );
-  return once.length === 0
-    ? plan
-    : { ...plan, lowerBoundMinutes: null, unmet: [...plan.unmet, ...once] };
+  return once.length === 0 ? plan : { ...withoutBound(plan), unmet: [...plan.unmet, ...once] };
 }
 
 /**
@@ -95,7 +105,7 @@ export function soundPlan({ season, earlier, improve }: PlannerQuestion): Planne
 
 /** What a plan comes to beside what could be: a bound that is proven, and what would cure it. */
 export interface Proof {
-  readonly lowerBoundMinutes: number | null;
+  readonly bound: Bound | null;
   readonly remedies: PlanDocument['remedies'];
 }
 
@@ -107,11 +117,7 @@ export function proofOf(season: SeasonDocument, plan: PlanDocument): Proof {
   const problem = problemOf(season);
   const solution = replan(problem, plan, evenChance());
   const remedies = remediesFor(solution, evenChance());
-  // Of minutes, whatever else the plan is to save.
-  const bound = new LowerBound(new Scarce(timeAlone(problem)));
-  for (let i = 0; i < STEPS && !bound.impossible; i++) bound.step(solution.time);
-  return {
-    lowerBoundMinutes: bound.impossible ? null : Math.max(0, Math.floor(bound.value)),
-    remedies,
-  };
+  const bound = new LowerBound(new Scarce(problem));
+  for (let i = 0; i < STEPS && !bound.impossible; i++) bound.step(solution.cost);
+  return { bound: boundOf(problem, bound), remedies };
 }

@@ -1,6 +1,7 @@
 import { t, counted } from '../../core/language';
 import { shortDay, toDay, type Day } from '../../core/day';
 import type { PlanDocument } from '../../core/schedule/document';
+import { formatMoney } from '../../core/words/words';
 import { Quiet } from '../ui/quiet';
 import type { MoveEffect } from './move';
 import type { SeasonPin } from './season-data';
@@ -15,6 +16,7 @@ export function Said({
   plan,
   pins,
   today,
+  currency,
   words,
 }: {
   readonly state: SeasonState;
@@ -23,12 +25,13 @@ export function Said({
   readonly plan: PlanDocument;
   readonly pins: readonly SeasonPin[];
   readonly today: Day;
+  readonly currency: string;
   readonly words: (battery: string) => string;
 }) {
   return (
     <p className={styles.said} role="status" aria-live="polite">
       {drag ? (
-        <Effect drag={drag} moved={moved} today={today} words={words} />
+        <Effect drag={drag} moved={moved} today={today} currency={currency} words={words} />
       ) : said === null ? (
         <Quiet>{t`Strips are foreseen charge, darker is emptier. Drag a charge to another round, or take it with the arrow keys and Enter.`}</Quiet>
       ) : typeof said === 'string' ? (
@@ -40,15 +43,23 @@ export function Said({
   );
 }
 
+const costWords = (cost: number, currency: string): string => {
+  if (Math.abs(cost) < 0.005) return t`no dearer`;
+  const money = formatMoney(Math.abs(cost), { currency });
+  return cost > 0 ? t`${money} dearer` : t`${money} cheaper`;
+};
+
 function Effect({
   drag,
   moved,
   today,
+  currency,
   words,
 }: {
   readonly drag: Drag;
   readonly moved: MoveEffect | null;
   readonly today: Day;
+  readonly currency: string;
   readonly words: (battery: string) => string;
 }) {
   const what = t`${words(drag.battery)}: on charge ${shortDay(toDay(drag.to), today)} instead of ${shortDay(toDay(drag.from), today)}`;
@@ -66,7 +77,8 @@ function Effect({
       : t`${counted(moved.others.length, 'other moves', 'others move')} with it`;
   return (
     <>
-      <b>{what}</b>: {time}, {others}
+      <b>{what}</b>: {time}
+      {moved.cost === null ? null : `, ${costWords(moved.cost, currency)}`}, {others}
       {moved.wanting > 0 ? <b>{t`, ${moved.wanting} more left wanting`}</b> : null}.
     </>
   );

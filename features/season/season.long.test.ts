@@ -261,6 +261,10 @@ describe('the season of the site', () => {
     const move = { battery: other.id, from, to: '2027-01-14' };
     const effect = moveEffect(current.season, current.plan, move);
     expect(effect.possible).toBe(true);
+    // The demo's house saves cost: what is told of a move is told in money, where there are prices.
+    expect(Math.abs(effect.cost!)).toBeGreaterThan(0);
+    const timeAlone = { ...current.season, prices: undefined };
+    expect(moveEffect(timeAlone, current.plan, move).cost).toBeNull();
     // A day without a round is none.
     expect(moveEffect(current.season, current.plan, { ...move, to: '2027-01-15' }).possible).toBe(
       false,

@@ -94,6 +94,7 @@ export function Season({ data }: { data: SeasonScreenData }) {
           plan={plan}
           pins={data.pins}
           today={today}
+          currency={data.currency}
           words={words}
         />
         <Months view={view} />

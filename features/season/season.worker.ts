@@ -4,7 +4,7 @@ import type { PlanDocument, SeasonDocument } from '../../core/schedule/document'
 import { problemOf } from '../../core/schedule/problem';
 import { remediesFor } from '../../core/schedule/remedies';
 import { replan } from '../../core/schedule/replan';
-import { provenMinutes, tightenOver } from '../../core/schedule/tighten-over';
+import { boundOf, tightenOver, type TightenProgress } from '../../core/schedule/tighten-over';
 import { writePlan } from '../../core/schedule/write-plan';
 import { moveEffect, type Move, type MoveEffect } from './move';
 import { evenChance, planFor, proofOf, type Proof } from './plan-for';
@@ -35,13 +35,7 @@ export type SeasonQuestion =
 
 export type SeasonAnswer =
   | { readonly kind: 'moved'; readonly n: number; readonly effect: MoveEffect }
-  | {
-      readonly kind: 'progress';
-      readonly n: number;
-      readonly share: number;
-      readonly minutes: number;
-      readonly bound: number | null;
-    }
+  | ({ readonly kind: 'progress'; readonly n: number } & TightenProgress)
   | { readonly kind: 'proven'; readonly n: number; readonly proof: Proof }
   | { readonly kind: 'tightened'; readonly n: number; readonly plan: PlanDocument }
   | { readonly kind: 'planned'; readonly n: number; readonly plan: PlanDocument };
@@ -106,7 +100,8 @@ async function tighten(question: SeasonQuestion & { kind: 'tighten' }): Promise<
     const step = run.next(stopped);
     if (step.done) {
       const { solution, bound } = step.value;
-      const made = writePlan(solution, provenMinutes(bound), remediesFor(solution, evenChance()));
+      const proven = boundOf(solution.problem, bound);
+      const made = writePlan(solution, proven, remediesFor(solution, evenChance()));
       return say({ kind: 'tightened', n, plan: made });
     }
     if (performance.now() - told < TELL_EVERY) continue;

@@ -1,6 +1,6 @@
 import { t } from '../../core/language';
 import type { ReactNode } from 'react';
-import { wantingIn, type PlanDocument } from '../../core/schedule/document';
+import { boundIn, wantingIn, type Bound, type PlanDocument } from '../../core/schedule/document';
 import { formatMoney } from '../../core/words/words';
 import { Quiet } from '../ui/quiet';
 import { hoursWords } from './hours';
@@ -22,23 +22,23 @@ export function Totals({
   readonly progress: Progress | null;
 }) {
   const unmet = wantingIn(plan).length > 0;
-  const kept = plan.lowerBoundMinutes ?? (unmet ? null : proof?.lowerBoundMinutes) ?? null;
-  const bound = progress ? progress.bound : kept;
+  const bound = progress
+    ? progress.bound
+    : (boundIn(plan) ?? (unmet ? null : (proof?.bound ?? null)));
+  const cost = progress?.cost ?? plan.totals.cost;
   return (
     <dl className={styles.totals}>
       <Total
         name={t`Attendant time left`}
         value={hoursWords(progress?.minutes ?? plan.totals.minutes)}
       >
-        {bound !== null
-          ? t`no plan can need less than ${hoursWords(bound)}`
-          : unmet
-            ? t`not everything can be met`
-            : t`the least is being worked out`}
+        {cost === undefined ? leastWords(bound, unmet, currency) : null}
       </Total>
-      {plan.totals.cost === undefined ? null : (
-        <Total name={t`Cost left`} value={formatMoney(plan.totals.cost, { currency })}>
+      {cost === undefined ? null : (
+        <Total name={t`Cost left`} value={formatMoney(cost, { currency })}>
           {t`your time, days on chargers, energy, wear`}
+          <br />
+          {leastWords(bound, unmet, currency)}
         </Total>
       )}
       <Total name={t`Rounds left`} value={plan.totals.rounds} />
@@ -46,6 +46,15 @@ export function Totals({
       <Total name={t`Days under the line`} value={plan.totals.underLineDays} />
     </dl>
   );
+}
+
+/** What no plan can do without, of what the plan is to save. */
+function leastWords(bound: Bound | null, unmet: boolean, currency: string): string {
+  if (bound === null)
+    return unmet ? t`not everything can be met` : t`the least is being worked out`;
+  return 'cost' in bound
+    ? t`no plan can cost less than ${formatMoney(bound.cost, { currency })}`
+    : t`no plan can need less than ${hoursWords(bound.minutes)}`;
 }
 
 function Total({

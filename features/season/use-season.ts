@@ -3,7 +3,7 @@
 import { t } from '../../core/language';
 import { useCallback, useEffect, useMemo, useReducer, useRef } from 'react';
 import { dayName, toDay } from '../../core/day';
-import { SeasonDocument, type PlanDocument } from '../../core/schedule/document';
+import { SeasonDocument, boundIn, type PlanDocument } from '../../core/schedule/document';
 import { roundsOf } from '../../core/schedule/strips';
 import { useRefresh } from '../app-shell/refresh';
 import { newEntry } from '../logbook/new-entry';
@@ -50,7 +50,7 @@ export function useSeason(data: SeasonScreenData, words: (battery: string) => st
   const { prove } = worker;
   // A bound, or what would help, is worked out beside the page where the plan has none yet.
   useEffect(() => {
-    if (plan.lowerBoundMinutes === null && plan.remedies.length === 0) prove(season, plan);
+    if (boundIn(plan) === null && plan.remedies.length === 0) prove(season, plan);
   }, [plan, season, prove]);
 
   const move = (battery: string, from: string, to: string) => {

@@ -8,6 +8,9 @@ import type { Proof } from './plan-for';
 import type { Progress } from './use-season-worker';
 import styles from './panel.module.css';
 
+/** What of it is told as proven. */
+type Made = Pick<PlanDocument['totals'], 'minutes' | 'cost'>;
+
 /** What a plan comes to, beside the least that any plan can need. */
 export function Totals({
   plan,
@@ -25,20 +28,19 @@ export function Totals({
   const bound = progress
     ? progress.bound
     : (boundIn(plan) ?? (unmet ? null : (proof?.bound ?? null)));
-  const cost = progress?.cost ?? plan.totals.cost;
+  const made: Made = progress ?? plan.totals;
+  const { cost } = made;
+  const least = leastWords(bound, made, unmet, currency);
   return (
     <dl className={styles.totals}>
-      <Total
-        name={t`Attendant time left`}
-        value={hoursWords(progress?.minutes ?? plan.totals.minutes)}
-      >
-        {cost === undefined ? leastWords(bound, unmet, currency) : null}
+      <Total name={t`Attendant time left`} value={hoursWords(made.minutes)}>
+        {cost === undefined ? least : null}
       </Total>
       {cost === undefined ? null : (
         <Total name={t`Cost left`} value={formatMoney(cost, { currency })}>
           {t`your time, days on chargers, energy, wear`}
           <br />
-          {leastWords(bound, unmet, currency)}
+          {least}
         </Total>
       )}
       <Total name={t`Rounds left`} value={plan.totals.rounds} />
@@ -48,12 +50,21 @@ export function Totals({
   );
 }
 
+/** A plan as good as proven differs by less than is told. */
+const SAME_MINUTES = 1;
+const SAME_MONEY = 0.02;
+
 /** What no plan can do without, of what the plan is to save. */
-function leastWords(bound: Bound | null, unmet: boolean, currency: string): string {
+function leastWords(bound: Bound | null, made: Made, unmet: boolean, currency: string): string {
   if (bound === null)
     return unmet ? t`not everything can be met` : t`the least is being worked out`;
-  return 'cost' in bound
-    ? t`no plan can cost less than ${formatMoney(bound.cost, { currency })}`
+  if ('cost' in bound) {
+    return made.cost !== undefined && made.cost < bound.cost + SAME_MONEY
+      ? t`proven: no plan costs less`
+      : t`no plan can cost less than ${formatMoney(bound.cost, { currency })}`;
+  }
+  return made.minutes < bound.minutes + SAME_MINUTES
+    ? t`proven: no plan needs less`
     : t`no plan can need less than ${hoursWords(bound.minutes)}`;
 }
 

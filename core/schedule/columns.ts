@@ -1,6 +1,7 @@
 import type { Highs } from 'highs';
 import { crowdsOf } from './crowds';
-import { Master, NO_PATH, type Demand, type Entered } from './master';
+import type { Demand, Entered } from './entering';
+import { Master, NO_PATH } from './master';
 import { bestPath, type Path } from './path';
 import { Prices, type Scarce } from './prices';
 import type { Unit } from './problem';
@@ -108,7 +109,7 @@ export class Columns {
 
   /** From now on it is solved for what is demanded: its branches begin. */
   branches(): void {
-    this.master.once();
+    this.master.entering.once();
   }
 
   /**
@@ -116,7 +117,7 @@ export class Columns {
    * for crowds that cannot hang together; null: the solver came to no end.
    */
   stepFor(demands: readonly Demand[]): Branch | null {
-    this.master.demand(demands);
+    this.master.entering.demand(demands);
     const solved = this.master.solve();
     if (!solved) return null;
     this.likely = solved.paths;
@@ -140,7 +141,7 @@ export class Columns {
     const { companies, rounds } = this.scarce;
     let open: Branch['open'] = null;
     let most = 0;
-    for (const entered of this.master.enteredUpTo(values)) {
+    for (const entered of this.master.entering.upTo(values)) {
       const { way, company, round, times } = entered;
       const part = Math.abs(times - Math.round(times));
       if (part < UNSETTLED) continue;

@@ -1,5 +1,5 @@
 import type { Columns } from './columns';
-import type { Demand, Entered } from './master';
+import type { Demand, Entered } from './entering';
 
 /** Plans that keep to what is demanded; none of them takes less than `least`. */
 interface Node {

@@ -5,7 +5,8 @@ import { PlanDocument, SeasonDocument, boundIn, type Bound } from '../core/sched
 import { problemOf } from '../core/schedule/problem';
 import { remediesFor } from '../core/schedule/remedies';
 import { firstPlan } from '../core/schedule/solve';
-import { boundOf, tightenFor } from '../core/schedule/tighten-over';
+import { boundOf } from '../core/schedule/bound';
+import { tightenFor } from '../core/schedule/tighten-over';
 import { writePlan } from '../core/schedule/write-plan';
 import { calendarOf } from '../features/season/calendar';
 import { randomOne } from '../simulators/random';

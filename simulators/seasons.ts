@@ -142,3 +142,15 @@ function hungOnes<T extends { chemistry: string; hall: string }>(
     return row;
   });
 }
+
+/** The same with prices, and a new battery's by its capacity: made-up ones, of the size of the house's. */
+export const atPrices = (
+  season: SeasonDocument,
+  prices: SeasonDocument['prices'] = { minute: 25 / 60, chargerDay: 0.15, kWh: 0.35 },
+): SeasonDocument =>
+  SeasonDocument.parse({
+    ...season,
+    version: 'velvet-ember/season@2',
+    prices,
+    batteries: season.batteries.map((battery) => ({ ...battery, price: 1.6 * battery.capacityAh })),
+  });

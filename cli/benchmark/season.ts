@@ -6,7 +6,7 @@ import { firstPlan } from '../../core/schedule/solve';
 import { tightenFor } from '../../core/schedule/tighten-over';
 import { writePlan } from '../../core/schedule/write-plan';
 import { randomOne } from '../../simulators/random';
-import { seasonOfChance } from '../../simulators/seasons';
+import { atPrices, seasonOfChance } from '../../simulators/seasons';
 import { table } from './report';
 
 const TIGHTEN_SECONDS = 10;
@@ -33,9 +33,10 @@ export async function benchSeason(): Promise<void> {
   tightness(
     [
       ...named(12, 4, false),
+      // Hours then are those of all that it costs, in the attendant's time.
       ...named(12, 4, true).map(({ name, season }) => ({
         name: `${name}, at prices`,
-        season: priced(season),
+        season: atPrices(season),
       })),
       ...named(64, 10, false),
       ...named(64, 10, true),
@@ -48,14 +49,6 @@ export async function benchSeason(): Promise<void> {
 
 const of = (seed: number, batteries: number, chargers: number, awkward = false): SeasonDocument =>
   seasonOfChance(seed, { batteries, chargers, awkward, minutes: batteries > 100 ? 1440 : 180 });
-
-/** The same with prices: hours then are those of all that it costs, in the attendant's time. */
-const priced = (season: SeasonDocument): SeasonDocument => ({
-  ...season,
-  version: 'velvet-ember/season@2',
-  prices: { minute: 25 / 60, chargerDay: 0.15, kWh: 0.35 },
-  batteries: season.batteries.map((battery) => ({ ...battery, price: 1.6 * battery.capacityAh })),
-});
 
 function speed(): void {
   // Once before anything is timed: what is compiled first is slow.

@@ -1,27 +1,19 @@
 import fc from 'fast-check';
 import { randomOne } from '../../simulators/random';
-import { seasonOfChance } from '../../simulators/seasons';
+import { atPrices, seasonOfChance } from '../../simulators/seasons';
 import { checkPlan } from '../schedule-validation/check';
-import { LowerBound } from './bound';
+import { LowerBound, boundOf } from './bound';
 import { SeasonDocument } from './document';
 import { bestPath } from './path';
 import { problemOf, type Problem } from './problem';
 import { Scarce } from './prices';
 import { Solution, firstPlan } from './solve';
 import { tightened } from './tighten';
-import { boundOf } from './tighten-over';
 import { writePlan } from './write-plan';
 
 /** A season of chance in which things have prices. */
-const priced = (seed: number, batteries: number, prices: SeasonDocument['prices']) => {
-  const season = seasonOfChance(seed, { batteries, chargers: 4, awkward: batteries > 4 });
-  return SeasonDocument.parse({
-    ...season,
-    version: 'velvet-ember/season@2',
-    prices,
-    batteries: season.batteries.map((battery) => ({ ...battery, price: 1.6 * battery.capacityAh })),
-  });
-};
+const priced = (seed: number, batteries: number, prices: SeasonDocument['prices']) =>
+  atPrices(seasonOfChance(seed, { batteries, chargers: 4, awkward: batteries > 4 }), prices);
 const USUAL = { minute: 25 / 60, chargerDay: 0.15, kWh: 0.35 };
 const somePrices = fc.record({
   minute: fc.double({ min: 0.01, max: 5, noNaN: true }),

@@ -1,9 +1,20 @@
+import { boundAt, type Bound } from './document';
 import { bestPath, type Path } from './path';
 import { Prices, type Scarce } from './prices';
-import type { Unit } from './problem';
+import type { Problem, Unit } from './problem';
 
 /** Minutes over what a round has weigh as much as one channel over what there is. Our own choice. */
 const MINUTES_OVER = 30;
+
+/** What is proven to be needed, in minutes, and what else costs in it; `impossible`: no plan is legal. */
+export interface Proven {
+  readonly value: number;
+  readonly impossible: boolean;
+}
+
+/** What is proven of a season's plans, as its document says it; null: nothing, or that none is legal. */
+export const boundOf = (problem: Problem, { impossible, value }: Proven): Bound | null =>
+  impossible || !Number.isFinite(value) ? null : boundAt(problem.document.prices, value);
 
 /**
  * Minutes that no legal plan can do without, proven step by step: what is scarce is given a price, and

@@ -1,6 +1,6 @@
 import type { Highs } from 'highs';
 import { crowdsOf } from './crowds';
-import type { Demand, Entered } from './entering';
+import type { Demand, Times } from './entering';
 import { Master, NO_PATH } from './master';
 import { bestPath, type Path } from './path';
 import { Prices, type Scarce } from './prices';
@@ -23,7 +23,7 @@ export interface Branch {
   /** Nothing more is to be learnt without demanding more. */
   readonly isSolved: boolean;
   /** Something on the way that is entered in parts, up to a round; null: nothing. */
-  readonly open: (Entered & { readonly times: number }) | null;
+  readonly open: Times | null;
 }
 
 /**

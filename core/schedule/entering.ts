@@ -9,6 +9,11 @@ export interface Entered {
   readonly round: number;
 }
 
+/** How often that is in a plan; in parts of plans not a whole number. */
+export interface Times extends Entered {
+  readonly times: number;
+}
+
 /** That it is entered at least, and at most, so often. */
 export interface Demand extends Entered {
   readonly least: number;
@@ -122,7 +127,7 @@ export class Entering {
   }
 
   /** How often each is entered up to each round, where they share it. */
-  *upTo(values: Float64Array): Generator<Entered & { readonly times: number }> {
+  *upTo(values: Float64Array): Generator<Times> {
     for (const [way, companies] of this.scarce.companies.entries()) {
       for (const [company, { units }] of companies.entries()) {
         if (units.length < 2) continue;

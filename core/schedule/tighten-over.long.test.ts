@@ -5,8 +5,9 @@ import { randomOne } from '../../simulators/random';
 import { checkPlan } from '../schedule-validation/check';
 import { problemOf } from './problem';
 import { firstPlan } from './solve';
+import { boundOf } from './bound';
 import type { Bound } from './document';
-import { boundOf, tightenFor, tightenOver, type TightenProgress } from './tighten-over';
+import { tightenFor, tightenOver, type TightenProgress } from './tighten-over';
 import { writePlan } from './write-plan';
 
 /** A clock that goes on by a millisecond whenever it is looked at. */

@@ -1,10 +1,9 @@
 import type { Highs } from 'highs';
-import { LowerBound } from './bound';
+import { LowerBound, boundOf, type Proven } from './bound';
 import { Columns } from './columns';
-import { boundAt, costOf, type Bound } from './document';
+import { costOf, type Bound } from './document';
 import { Scarce } from './prices';
 import type { Path } from './path';
-import type { Problem } from './problem';
 import type { Solution } from './solve';
 import { Tightening, type Chance } from './tighten';
 import { Tree } from './tree';
@@ -45,21 +44,11 @@ export interface TightenProgress {
   readonly bound: Bound | null;
 }
 
-/** What is proven to be needed, in minutes, and what else costs in it; `impossible`: no plan is legal. */
-export interface Proven {
-  readonly value: number;
-  readonly impossible: boolean;
-}
-
 /** What tightening came to. */
 export interface Tightened {
   readonly solution: Solution;
   readonly bound: Proven;
 }
-
-/** What is proven of a season's plans, as its document says it; null: nothing, or that none is legal. */
-export const boundOf = (problem: Problem, { impossible, value }: Proven): Bound | null =>
-  impossible || !Number.isFinite(value) ? null : boundAt(problem.document.prices, value);
 
 /** A plan that is being tightened beside its bound: a turn at a time, by the share of time that is gone. */
 interface Turns {

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import loadHighs, { type Highs } from 'highs';
 import { randomOne } from '../../simulators/random';
-import { seasonOfChance } from '../../simulators/seasons';
+import { atPrices, seasonOfChance } from '../../simulators/seasons';
 import { checkPlan } from '../schedule-validation/check';
+import { boundOf } from './bound';
 import { Columns } from './columns';
 import type { SeasonDocument } from './document';
 import { solveExactly } from './exactly.fixture';
@@ -10,7 +11,7 @@ import { Scarce } from './prices';
 import { problemOf } from './problem';
 import { firstPlan, type Solution } from './solve';
 import { tightened } from './tighten';
-import { boundOf, tightenFor } from './tighten-over';
+import { tightenFor } from './tighten-over';
 import { Tree } from './tree';
 import { writePlan } from './write-plan';
 
@@ -39,14 +40,6 @@ function divided(plan: Solution, most = 400) {
   return { root, climb, upper, value: tree.value, isDone: tree.isDone };
 }
 
-/** The same with prices: what is proven is proven of its cost. */
-const priced = (season: SeasonDocument): SeasonDocument => ({
-  ...season,
-  version: 'velvet-ember/season@2',
-  prices: { minute: 25 / 60, chargerDay: 0.15, kWh: 0.35 },
-  batteries: season.batteries.map((battery) => ({ ...battery, price: 1.6 * battery.capacityAh })),
-});
-
 describe('dividing all plans of a season', () => {
   it('proves less than any legal plan takes, and never less than before', () => {
     fc.assert(
@@ -57,7 +50,7 @@ describe('dividing all plans of a season', () => {
         fc.boolean(),
         (seed, batteries, awkward, isPriced) => {
           const made = seasonOfChance(seed, { batteries, chargers: 2, weeks: 10, awkward });
-          const season = isPriced ? priced(made) : made;
+          const season = isPriced ? atPrices(made) : made;
           const some = tightened(firstPlan(problemOf(season)), 60, randomOne(seed).uniform);
           fc.pre(some.penalty === 0);
           const { root, climb, value } = divided(firstPlan(problemOf(season)), 60);

@@ -1,5 +1,5 @@
 import type { Columns } from './columns';
-import type { Demand, Entered } from './entering';
+import type { Demand, Times } from './entering';
 
 /** Plans that keep to what is demanded; none of them takes less than `least`. */
 interface Node {
@@ -65,7 +65,7 @@ export class Tree {
     return this.open.splice(at, 1)[0] ?? null;
   }
 
-  private divide({ least, demands }: Node, { times, ...what }: Entered & { times: number }): void {
+  private divide({ least, demands }: Node, { times, ...what }: Times): void {
     const { way, company, round } = what;
     const isSame = (one: Demand) =>
       one.way === way && one.company === company && one.round === round;

@@ -1,5 +1,5 @@
 import { t } from '../../core/language';
-import { LowerBound } from '../../core/schedule/bound';
+import { LowerBound, boundOf } from '../../core/schedule/bound';
 import {
   PlanDocument,
   type Bound,
@@ -13,7 +13,6 @@ import { problemOf } from '../../core/schedule/problem';
 import { remediesFor } from '../../core/schedule/remedies';
 import { replan } from '../../core/schedule/replan';
 import { tightened } from '../../core/schedule/tighten';
-import { boundOf } from '../../core/schedule/tighten-over';
 import { writePlan } from '../../core/schedule/write-plan';
 
 export interface PlannerQuestion {

@@ -4,7 +4,8 @@ import type { PlanDocument, SeasonDocument } from '../../core/schedule/document'
 import { problemOf } from '../../core/schedule/problem';
 import { remediesFor } from '../../core/schedule/remedies';
 import { replan } from '../../core/schedule/replan';
-import { boundOf, tightenOver, type TightenProgress } from '../../core/schedule/tighten-over';
+import { boundOf } from '../../core/schedule/bound';
+import { tightenOver, type TightenProgress } from '../../core/schedule/tighten-over';
 import { writePlan } from '../../core/schedule/write-plan';
 import { moveEffect, type Move, type MoveEffect } from './move';
 import { evenChance, planFor, proofOf, type Proof } from './plan-for';

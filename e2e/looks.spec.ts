@@ -92,8 +92,8 @@ interface Shift {
   }[];
 }
 
-/** Opens a page and gathers whatever it complains about, loads from elsewhere or moves about. */
-async function watched(page: Page, url: string): Promise<() => Promise<string[]>> {
+/** Gathers whatever a page complains about from now on, loads from elsewhere or moves about. */
+async function watch(page: Page): Promise<() => Promise<string[]>> {
   const complaints: string[] = [];
   page.on('console', (message) => {
     if (message.type() === 'error' || message.type() === 'warning') complaints.push(message.text());
@@ -118,12 +118,6 @@ async function watched(page: Page, url: string): Promise<() => Promise<string[]>
       }
     }).observe({ type: 'layout-shift', buffered: true });
   });
-  await page.goto(url);
-  if (url.includes('/bench')) {
-    // Its stream is never idle.
-    await page.locator('[data-meter]').waitFor();
-    await page.waitForTimeout(1500);
-  } else await page.waitForLoadState('networkidle');
   return async () => {
     const shifts = await page.evaluate(
       () =>
@@ -135,6 +129,18 @@ async function watched(page: Page, url: string): Promise<() => Promise<string[]>
     }
     return complaints;
   };
+}
+
+/** Opens a page, watched, and waits until it has all it asks for. */
+async function watched(page: Page, url: string): Promise<() => Promise<string[]>> {
+  const complaints = await watch(page);
+  await page.goto(url);
+  if (url.includes('/bench')) {
+    // Its stream is never idle.
+    await page.locator('[data-meter]').waitFor();
+    await page.waitForTimeout(1500);
+  } else await page.waitForLoadState('networkidle');
+  return complaints;
 }
 
 /** What is wrong on a page by day, and with its colours by lamplight; it is left by day. */
@@ -195,6 +201,24 @@ test('the styles are there before any script', async ({ browser }) => {
   await page.goto(`${site.url}/yard?day=2027-02-12`);
   await expect(page.getByRole('heading', { name: 'Yard on Fri 12 Feb' })).toBeVisible();
   await page.close();
+});
+
+test('fonts that come late move nothing', async ({ page }) => {
+  let come = () => {};
+  const late = new Promise<void>((done) => (come = done));
+  await page.route('**/*.woff2', async (route) => {
+    await late;
+    await route.continue();
+  });
+  const complaints = await watch(page);
+  await page.goto(`${site.url}/vehicle/vehicle-31`, { waitUntil: 'commit' });
+  await expect(page.locator('html[data-alive]')).toBeVisible();
+  const ours = () => page.evaluate(() => document.fonts.check('16px plain'));
+  expect(await ours()).toBe(false);
+  come();
+  await expect.poll(ours).toBe(true);
+  await page.waitForLoadState('networkidle');
+  expect(await complaints()).toEqual([]);
 });
 
 test('the chosen theme stays, and wins over the system', async ({ page }) => {

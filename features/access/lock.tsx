@@ -4,9 +4,11 @@ import { t } from '../../core/language';
 import { useEffect, useState } from 'react';
 import { call } from '../http/client';
 import { Dialog } from '../ui/dialog';
-import { Unlock } from './unlock';
+import { part } from '../ui/part';
 
 const LOOK_MS = 10_000;
+/** Few screens are ever locked: its fields come once a page is alive. */
+const Unlock = part(() => import('./unlock').then((loaded) => loaded.Unlock));
 
 /**
  * Locks the screen that nobody has touched for a while, where there is a PIN, over what is on it. Where

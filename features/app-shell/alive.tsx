@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect } from 'react';
-import { fetchParts } from '../ui/part';
+import { ALIVE, fetchParts } from '../ui/part';
 
 /** So long a page that has just come alive has to itself. */
 const PARTS_MS = 100;
@@ -13,6 +13,7 @@ const PARTS_MS = 100;
 export function Alive() {
   useEffect(() => {
     document.documentElement.dataset.alive = '';
+    document.dispatchEvent(new Event(ALIVE));
     // Not before the first tap was heard.
     setTimeout(fetchParts, PARTS_MS);
   }, []);

@@ -2,6 +2,7 @@
 
 import type { Chart, ChartConfiguration } from 'chart.js';
 import { useEffect, useRef, type RefObject } from 'react';
+import { alive } from '../ui/part';
 import { lookOf, useThemeTick, type Look } from './look';
 
 /**
@@ -16,7 +17,8 @@ export function useChart<Point>(
   const theme = useThemeTick();
   useEffect(() => {
     let gone = false;
-    void import('./chart-parts').then(({ Chart }) => {
+    const parts = alive().then(() => import('./chart-parts'));
+    void parts.then(({ Chart }) => {
       const element = canvas.current;
       if (gone || !element) return;
       const config = configuration(lookOf(element.parentElement!));

@@ -14,6 +14,15 @@ export const fetchParts = (): void => fetches.forEach((fetch) => void fetch());
 const isOpening = () =>
   typeof document === 'undefined' || !('alive' in document.documentElement.dataset);
 
+/** What the document tells once a page is alive. */
+export const ALIVE = 'velvet-alive';
+
+/** Fulfilled once the page is alive: what can be seen later waits for what can be touched. */
+export const alive = (): Promise<void> =>
+  isOpening()
+    ? new Promise((done) => document.addEventListener(ALIVE, () => done(), { once: true }))
+    : Promise.resolve();
+
 /**
  * A part of a screen that few pages open with. It comes once the page is alive, or when it is asked
  * for; where a page opens with it, that has it from the server and is not alive before it listens

@@ -1,4 +1,4 @@
-import { decimal, t } from '../../core/language';
+import { counted, decimal, t } from '../../core/language';
 import Link from 'next/link';
 import { shortDay } from '../../core/day';
 import { formatMoney } from '../../core/words/words';
@@ -50,7 +50,7 @@ export function Account({ data }: { data: AccountData }) {
           <Row
             name={t`Work`}
             value={hoursWords(worked.minutes)}
-            says={t`on ${worked.rounds} days, as the Round reckons it: ${worked.readings} readings, ${worked.charges} charges; laying up is not in it`}
+            says={t`on ${counted(worked.rounds, 'day', 'days')}, as the Round reckons it: ${counted(worked.readings, 'reading', 'readings')}, ${counted(worked.charges, 'charge', 'charges')}; laying up is not in it`}
           />
           <Row
             name={t`Energy`}

@@ -1,4 +1,4 @@
-import { decimal, t } from '../../core/language';
+import { counted, decimal, t } from '../../core/language';
 import 'server-only';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { dayOf } from '../../core/day';
@@ -27,7 +27,7 @@ function factsOf({ battery, standing }: AssessedBattery): (readonly [string, str
   const loss = lossOf(standing);
   const { readings, drawMa, charges, starts } = standing.state;
   const last = readings.findLast(({ fed }) => !fed);
-  const spells = t`${readings.length} readings, ${charges.length} charges, ${starts.length} starts`;
+  const spells = t`${counted(readings.length, 'reading', 'readings')}, ${counted(charges.length, 'charge', 'charges')}, ${counted(starts.length, 'start', 'starts')}`;
   return [
     [t`Rated`, t`${CHEMISTRIES[battery.chemistry].short}, ${battery.capacityAh} Ah`],
     [t`Fitted`, battery.fittedYear === null ? t`unknown` : String(battery.fittedYear)],

@@ -59,7 +59,7 @@ export async function openDeviceStore(): Promise<DeviceStore> {
         made.createObjectStore('aside', { autoIncrement: true });
         made.createObjectStore('probe', { autoIncrement: true });
       },
-      // A newer page wants to change the store: this one opens it anew when it writes next.
+      // A newer page wants to change the store: it has it from then on, and this one says so.
       blocking: (_, __, event) => (event.target as IDBDatabase).close(),
     }),
   );

@@ -98,6 +98,7 @@ function wordsOf(error: unknown): string {
   const { name, message } = (error ?? {}) as { name?: unknown; message?: unknown };
   if (name === 'QuotaExceededError') return t`its storage is full`;
   if (name === 'SecurityError') return t`its storage is forbidden`;
+  if (name === 'InvalidStateError') return t`a newer page has its storage: load this one anew`;
   return typeof message === 'string' && message !== '' ? message : String(error);
 }
 

@@ -1,4 +1,4 @@
-import { decimal, t } from '../../core/language';
+import { counted, decimal, t } from '../../core/language';
 import 'server-only';
 import { dayOf, shortDay, toDay } from '../../core/day';
 import { groupBy } from '../../core/group';
@@ -35,7 +35,7 @@ function hallsKnown(loaded: SiteSnapshot): HallKnown[] {
       name: hall.name,
       record: !span
         ? t`no day recorded: the climate table alone`
-        : t`${span.days} days, from ${said(span.from)}${span.to ? t` to ${said(span.to)}` : ''}${span.foretoldTo ? t`, foretold to ${said(span.foretoldTo)}` : ''}`,
+        : t`${counted(span.days, 'day', 'days')}, from ${said(span.from)}${span.to ? t` to ${said(span.to)}` : ''}${span.foretoldTo ? t`, foretold to ${said(span.foretoldTo)}` : ''}`,
       follows:
         follows && follows.days > 0
           ? t`stands ${decimal(follows.atFreezing, 1)} K over the air outside at freezing and takes ${Math.round(follows.share * 100)} % of its ups and downs (${follows.days} days)`

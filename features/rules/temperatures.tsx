@@ -1,6 +1,6 @@
 'use client';
 
-import { t } from '../../core/language';
+import { counted, plural, t } from '../../core/language';
 import { useRefresh } from '../app-shell/refresh';
 import { call } from '../http/client';
 import { TemperatureFile } from '../temperatures/temperature-file';
@@ -28,8 +28,8 @@ export function Temperatures({ halls }: { halls: readonly HallKnown[] }) {
       bad: false,
       text:
         'months' in said
-          ? t`The climate of ${said.months} months is now that of the file.`
-          : t`${said.written} days taken${said.kept ? t`; ${said.kept} were recorded already and stay` : ''}.`,
+          ? t`The climate of ${counted(said.months, 'month', 'months')} is now that of the file.`
+          : t`${counted(said.written, 'day', 'days')} taken${said.kept ? t`; ${said.kept} ${plural(said.kept, 'was recorded already and stays', 'were recorded already and stay')}` : ''}.`,
     };
   };
   return (

@@ -1,4 +1,4 @@
-import { t } from '../../core/language';
+import { counted, t } from '../../core/language';
 import { MONTH_NAMES, partsOf, shortDay, toDay } from '../../core/day';
 import { groupBy } from '../../core/group';
 import { askOrSetUp } from '../server/ask';
@@ -21,7 +21,7 @@ export async function PrintSeason() {
               <h1>
                 {MONTH_NAMES[at]} {year}
               </h1>
-              <p>{t`${siteName}: ${rounds.length} rounds, ${hoursWords(minutes)}. Planned on ${printed}.`}</p>
+              <p>{t`${siteName}: ${counted(rounds.length, 'round', 'rounds')}, ${hoursWords(minutes)}. Planned on ${printed}.`}</p>
             </header>
             <div className={styles.rounds}>
               {rounds.map((round) => (

@@ -1,4 +1,4 @@
-import { t } from '../../core/language';
+import { counted, t } from '../../core/language';
 import { IconTrash } from '@tabler/icons-react';
 import { Button } from 'antd';
 import { hallName, type HallDrawing } from '../site-plan/halls-editor';
@@ -36,7 +36,7 @@ export function OwnTemperatures({
         <ul className={layout.list}>
           {files.map(({ target, days }) => (
             <li key={target} className={layout.inline}>
-              <span>{t`${called(target)}: ${days.length} days, ${days[0]!.date} to ${days.at(-1)!.date}`}</span>
+              <span>{t`${called(target)}: ${counted(days.length, 'day', 'days')}, ${days[0]!.date} to ${days.at(-1)!.date}`}</span>
               <Button
                 icon={<IconTrash size={18} aria-hidden="true" />}
                 aria-label={t`Leave out ${called(target)}`}

@@ -1,6 +1,6 @@
 'use client';
 
-import { t } from '../../core/language';
+import { counted, plural, t } from '../../core/language';
 import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { dayName } from '../../core/day';
@@ -196,6 +196,6 @@ function DaysRead({ read }: { read: ReturnType<typeof daysOfRows> | null }) {
     1,
   );
   return (
-    <p role="status">{t`${lines} rows are ${days.length} days, ${dayName(days[0]!.day)} to ${dayName(days.at(-1)!.day)}; coldest ${coldest}.`}</p>
+    <p role="status">{t`${counted(lines, 'row', 'rows')} ${plural(lines, 'is', 'are')} ${counted(days.length, 'day', 'days')}, ${dayName(days[0]!.day)} to ${dayName(days.at(-1)!.day)}; coldest ${coldest}.`}</p>
   );
 }

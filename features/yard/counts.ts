@@ -1,4 +1,4 @@
-import { t, plural } from '../../core/language';
+import { counted, plural, t } from '../../core/language';
 import { CONDEMNED } from '../../core/assessment/reserve-marks';
 import type { YardBattery, YardCounts, YardData } from './yard-data';
 
@@ -42,5 +42,5 @@ export function summary(
   ].join(', ');
   if (ahead > 0) return t`Forecast, nobody charging: ${parts}.`;
   if (ahead < 0) return t`As recorded: ${parts}.`;
-  return t`${all} batteries: ${parts}.`;
+  return t`${counted(all, 'battery', 'batteries')}: ${parts}.`;
 }

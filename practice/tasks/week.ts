@@ -1,4 +1,4 @@
-import { t, msg, withWords } from '../../core/language';
+import { counted, msg, t, withWords } from '../../core/language';
 import type { ChemistryId } from '../../core/battery/chemistries';
 import { DEFAULT_RULES } from '../../core/rules/rules';
 import { dayName, toDay } from '../../core/day';
@@ -278,7 +278,7 @@ class Week extends Stage {
       {
         ask: t`Minutes in the hall; the program’s plan of the same fortnight`,
         believed: t`${Math.round(this.minutes)} min`,
-        so: t`${Math.round(minutes)} min, ${charges} charges`,
+        so: t`${Math.round(minutes)} min, ${counted(charges, 'charge', 'charges')}`,
         isRight: true,
       },
       {

@@ -140,9 +140,11 @@ export function valueWords({ ask }: Fact, value: unknown): string {
   }
 }
 
-/** Within a sentence; what is an abbreviation stays one. */
-const inSentence = (words: string) =>
-  /^\p{Lu}\p{Ll}/u.test(words) ? words[0]!.toLowerCase() + words.slice(1) : words;
+/** Within a sentence: our own words begin small; an abbreviation, a name and a day stay as they are. */
+const inSentence = ({ ask }: Fact, words: string) =>
+  ask.by === 'choice' && /^\p{Lu}\p{Ll}/u.test(words)
+    ? words[0]!.toLowerCase() + words.slice(1)
+    : words;
 
 /** A correction in the logbook's words: each fact as it was and as it is, and why. */
 export function correctionWords<S extends object>(
@@ -151,7 +153,7 @@ export function correctionWords<S extends object>(
 ): { what: string; value: string } {
   const changes = Object.keys(now).map((name) => {
     const fact = (facts as Readonly<Record<string, Fact>>)[name]!;
-    const words = (patch: object) => inSentence(valueWords(fact, (patch as Patch)[name]));
+    const words = (patch: object) => inSentence(fact, valueWords(fact, (patch as Patch)[name]));
     return `${fact.label.toLowerCase()} ${words(was)} → ${words(now)}`;
   });
   return { what: t`corrected`, value: `${changes.join(', ')}: ${why}` };

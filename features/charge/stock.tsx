@@ -146,7 +146,7 @@ function ChargerForm({
   };
   const drop = async () => {
     const reply = await call('DELETE /api/stock/{what}/{id}', {
-      of: { what: t`charger`, id: start.id },
+      of: { what: 'charger', id: start.id },
     });
     if (!reply.ok) return setProblem({ text: reply.reason, field: undefined });
     onKept(t`${start.name} is gone from the stock. What it did stays in the logbook.`);

@@ -156,7 +156,7 @@ function Row({
     ['on', dayShort(run.lowestDay)],
     [t`Under line`, chanceShort(kept.chanceUnder), kept.chanceUnder >= 0.1],
     [t`Freezes`, chanceShort(kept.chanceFreeze), kept.chanceFreeze >= 0.015],
-    [t`Charges`, fed ? 'held' : decimal(kept.charges, 1)],
+    [t`Charges`, fed ? t`held` : decimal(kept.charges, 1)],
     [t`On charger`, `${Math.round(kept.fedDays)} d`],
     [t`Work`, hoursAndMinutes(run.minutes)],
     [t`Energy`, t`${decimal(run.kWh, 1)} kWh`],

@@ -1,6 +1,15 @@
 import { msg, t, withWords } from '../../language';
 import { z } from 'zod';
 import { canonical } from '../../canonical';
+import {
+  PROGRAMMES,
+  type Charger,
+  type Circuit,
+  type HallAir,
+  type Outlet,
+} from '../../site/charging-equipment';
+import { formatVolts } from '../../words/words';
+import { LAMP_WORDS } from '../fields';
 import { entryKind } from '../kind';
 
 /** What a site charges with: chargers, and what they hang on. */
@@ -9,9 +18,20 @@ export const STOCK_KINDS = ['charger', 'circuit', 'outlet', 'air'] as const;
 /** A record of the stock as it was, or is, with names for ids; null: there is none. */
 const Sheet = z.record(z.string().max(40), z.unknown()).nullable();
 
+const KIND_WORDS: Readonly<Record<Exclude<(typeof STOCK_KINDS)[number], 'air'>, string>> =
+  withWords({
+    charger: msg`charger`,
+    circuit: msg`circuit`,
+    outlet: msg`outlet`,
+  });
+
+type Field = Exclude<keyof Charger | keyof Outlet | keyof Circuit | keyof HallAir, 'id'>;
+/** The record has names in the place of ids. */
+type Told = Exclude<Field, 'hallId' | 'circuitId'> | 'hall' | 'circuit';
+
 /** How a charger, a circuit, an outlet and the air of a hall are called in the logbook. */
-const FIELDS: Readonly<Record<string, string>> = withWords({
-  name: 'name',
+const FIELDS: Readonly<Record<Told, string>> = withWords({
+  name: msg`name`,
   hall: msg`hall`,
   circuit: msg`circuit`,
   channels: msg`channels`,
@@ -33,20 +53,37 @@ const FIELDS: Readonly<Record<string, string>> = withWords({
   working: msg`works`,
   amps: msg`amps`,
   bays: msg`bays`,
+  post: msg`hook-up post`,
   airflowM3PerHour: msg`air in m³/h`,
   openingCm2: msg`openings in cm²`,
 });
 
-function shown(value: unknown): string {
+const programmeWords = (id: unknown): string =>
+  (PROGRAMMES as Readonly<Record<string, { label: string } | undefined>>)[String(id)]?.label ??
+  String(id);
+
+/** One of a list, as whatever version of the program wrote it down. */
+function oneOf(value: unknown): string {
+  if (typeof value !== 'object' || value === null) return String(value);
+  const one = value as Readonly<Record<string, unknown>>;
+  if ('shows' in one) {
+    const means = (LAMP_WORDS as Readonly<Record<string, string>>)[String(one.means)];
+    return `${String(one.shows)} (${means ?? String(one.means)})`;
+  }
+  const volts = (name: string) => (typeof one[name] === 'number' ? [formatVolts(one[name])] : []);
+  const amps = typeof one.amps === 'number' ? [`${one.amps} A`] : [];
+  const told = [...volts('absorptionVolts'), ...volts('floatVolts'), ...amps];
+  return [programmeWords(one.id), ...told].join(' ');
+}
+
+function shown(field: string, value: unknown): string {
   if (value === null || value === undefined) return t`not known`;
   if (typeof value === 'boolean') return value ? t`yes` : t`no`;
-  if (typeof value === 'string' || typeof value === 'number') return String(value);
-  if (!Array.isArray(value)) return '…';
-  // Programmes and lamps are called by their first word.
-  const words = value.map((one: unknown) =>
-    typeof one === 'object' && one !== null ? String(Object.values(one)[0]) : String(one),
-  );
-  return words.length === 0 ? t`none` : words.join(' ');
+  if (field === 'wakesIn') return programmeWords(value);
+  if (!Array.isArray(value)) return typeof value === 'object' ? '…' : String(value);
+  if (value.length > 0) return value.map(oneOf).join(field === 'bays' ? ' ' : ', ');
+  // An outlet that is noted for no bay reaches all of them.
+  return field === 'bays' ? t`the whole hall` : t`none`;
 }
 
 /** What a site charges with is other than before: new, gone, changed, or at another site. */
@@ -67,7 +104,7 @@ export const stockChanged = entryKind({
       error: () => t`nothing was, and is`,
     }),
   words: ({ what, name, was, now, otherSite }) => {
-    const is = what === 'air' ? t`air of ${name}` : `${what} ${name}`;
+    const is = what === 'air' ? t`air of ${name}` : `${KIND_WORDS[what]} ${name}`;
     if (was === null)
       return { what: is, value: otherSite === undefined ? t`new` : t`came from ${otherSite}` };
     if (now === null)
@@ -76,9 +113,8 @@ export const stockChanged = entryKind({
       (field) => canonical(was[field]) !== canonical(now[field]),
     );
     const each = changed.map((field) => {
-      const [before, after] = [shown(was[field]), shown(now[field])];
-      const label = FIELDS[field] ?? field;
-      // A programme's volts may differ where its name does not.
+      const [before, after] = [shown(field, was[field]), shown(field, now[field])];
+      const label = (FIELDS as Readonly<Record<string, string>>)[field] ?? field;
       return before === after ? t`${label} changed` : `${label} ${before} → ${after}`;
     });
     return { what: is, value: each.join(', ') };

@@ -81,7 +81,8 @@ export function valueOf(shape: Shape, chance: Random, texts: readonly string[]):
   }
 }
 
-const SHAPES = Object.fromEntries(
+/** What the data of each kind of entry may be. */
+export const SHAPES = Object.fromEntries(
   ENTRY_KIND_NAMES.map((kind) => [
     kind,
     z.toJSONSchema(ENTRY_KINDS[kind].data, { unrepresentable: 'any', io: 'input' }) as Shape,

@@ -11,7 +11,7 @@ export const outing = entryKind({
   }),
   words: ({ minutes }) => ({
     what: t`last driven`,
-    value: minutes === null ? '' : t`${minutes} min`,
+    value: minutes === null ? '' : t`${Math.round(minutes)} min`,
   }),
   fold: {
     battery: (state, { at }) =>

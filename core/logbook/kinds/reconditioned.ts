@@ -6,7 +6,7 @@ export const reconditioned = entryKind({
   subject: 'battery',
   version: 1,
   data: z.strictObject({ hours: z.number().min(0).max(200) }),
-  words: ({ hours }) => ({ what: t`reconditioned`, value: `${hours} h` }),
+  words: ({ hours }) => ({ what: t`reconditioned`, value: `${Number(hours.toFixed(1))} h` }),
   fold: {
     battery: (state, { at }) => ({
       ...state,

@@ -161,7 +161,7 @@ const measures = [
   ['words of a language in an address', count(/\b(?:of|query): \{[^}]*\bt`/g), 0, 0],
   ['circles of imports', inCircles.length, 0, 0],
   ['lines of the README', linesOf(read('README.md')), 90, 90],
-  ['share of tests, % (at least)', Math.floor((1000 * testLines) / allLines) / 10, 23.5, 25],
+  ['share of tests, % (at least)', Math.floor((1000 * testLines) / allLines) / 10, 24.7, 25],
 ];
 
 let slipped = 0;

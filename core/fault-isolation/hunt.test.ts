@@ -247,6 +247,22 @@ describe('a hunt', () => {
     expect(culprits).toEqual(asked([drop(first, 80)]).ranked.map(({ chance }) => chance));
   });
 
+  it('a pull with which more fell than flows at rest in all tells nothing, nor what it carries', () => {
+    const first = asked([]).next!;
+    // The door light went out in that second.
+    const slept = drop(first, 250);
+    const answer = asked([slept]);
+    expect(answer).toMatchObject({ next: first, found: false, slept: [first] });
+    expect(answer.unfused).toBe(asked([]).unfused);
+    expect(answer.ranked.find(({ fuse }) => fuse === first)!.milliamps).toBeNull();
+    // Out once more, in quiet, it tells what it would have told.
+    const again = asked([slept, drop(first, 80)]);
+    expect(again.slept).toEqual([]);
+    expect(again.ranked).toEqual(asked([drop(first, 80)]).ranked);
+    // All of it, and what the meter scatters, is no more than all.
+    expect(asked([drop(first, 91)]).slept).toEqual([]);
+  });
+
   it('begun anew, what was hidden by something that woke is found after all', () => {
     // 40 mA woke in the very second in which 40 fell: it looks like nothing at all.
     const astray = followed([drop('M1', 0), drop('F3', 0)], {});

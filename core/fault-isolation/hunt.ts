@@ -1,4 +1,5 @@
 import { msg, withWords } from '../language';
+import { toleranceMa } from '../parasitic-draw/levels';
 import { estimate, sdOf, type Estimate } from '../estimate';
 import {
   BEHIND_NONE,
@@ -50,6 +51,8 @@ export interface HuntAnswer {
   /** Every culprit is known. */
   readonly found: boolean;
   readonly culprits: readonly string[];
+  /** Fuses whose last pull told nothing: more fell than flows at rest in all. */
+  readonly slept: readonly string[];
   /** Above what it needs, before anything was pulled, milliamps. */
   readonly excessMa: number;
   /** What was measured contradicts itself: measured anew, it may not. */
@@ -60,15 +63,21 @@ export interface HuntAnswer {
 const NEEDED_BY_ONE = 0.35;
 const NEEDED_BY_MAIN = 0.8;
 
-/** What a pull did to the excess, by what fell; null while that is not known, or something woke. */
-export function outcomeOf(
+/** Whether more fell than flows at rest in all: something else went to sleep in that moment. */
+const isMoreThanAll = ({ milliamps }: Drop, settledMa: number | null): boolean =>
+  settledMa !== null &&
+  milliamps !== null &&
+  milliamps.low > settledMa + 2 * toleranceMa(settledMa);
+
+/** What a pull did to the excess, by what fell; null while that is not known. */
+function outcomeOf(
   drop: Drop,
+  { settledMa, needMa }: Pick<HuntQuestion, 'settledMa' | 'needMa'>,
   excessMa: number,
-  needMa: number,
   pull: Pull,
 ): Outcome | null {
-  // What woke hides what fell: it has to be pulled once more.
-  if (drop.milliamps === null || drop.woke) return null;
+  // What woke, or fell asleep, hides what fell: it has to be pulled once more.
+  if (drop.milliamps === null || drop.woke || isMoreThanAll(drop, settledMa)) return null;
   const needed = needMa * (pull.kind === 'feeder' ? NEEDED_BY_MAIN : NEEDED_BY_ONE);
   // What fell beyond a share of the need; with none, half of what fell is taken for the excess.
   const fell = Math.max(
@@ -99,7 +108,7 @@ export function hunt(question: HuntQuestion): HuntAnswer {
   let belief = byMillivolts(question, box, excessMa);
   for (const drop of drops) {
     const pull = pullOf(box, drop.circuit);
-    const outcome = pull && outcomeOf(drop, excessMa, needMa, pull);
+    const outcome = pull && outcomeOf(drop, question, excessMa, pull);
     if (!pull || !outcome) continue;
     belief = after(box, belief, pull, outcome);
     seen.push({ pull, outcome });
@@ -109,6 +118,11 @@ export function hunt(question: HuntQuestion): HuntAnswer {
   const found = isFound(belief) && seen.length > 0;
   const next = found ? null : nextPull(box, belief);
   const pulled = new Map(drops.map((drop) => [drop.circuit, drop]));
+  const slept = [...pulled.values()].filter((drop) => isMoreThanAll(drop, settledMa));
+  const carries = (fuse: string) => {
+    const drop = pulled.get(fuse);
+    return drop && !slept.includes(drop) ? drop.milliamps : null;
+  };
   const ranked = list.map((circuit): RankedCircuit => {
     const leaf = box.marks.indexOf(circuit.fuse);
     const main = box.mains.indexOf(circuit.fuse);
@@ -121,7 +135,7 @@ export function hunt(question: HuntQuestion): HuntAnswer {
           ? chance.circuits[leaf]!
           : box.feeders[main]!.reduce((sum, i) => Math.min(1, sum + chance.circuits[i]!), 0),
       milliamps:
-        pulled.get(circuit.fuse)?.milliamps ??
+        carries(circuit.fuse) ??
         (measured === undefined ? null : milliampsAcross(measured, circuit)),
       pulled: pulled.has(circuit.fuse),
       main: main >= 0,
@@ -140,6 +154,7 @@ export function hunt(question: HuntQuestion): HuntAnswer {
     next: next && (next.kind === 'feeder' ? box.mains[next.index]! : box.marks[next.index]!),
     found,
     culprits: found ? likely.culprits.map((i) => (i === BEHIND_NONE ? '' : box.marks[i]!)) : [],
+    slept: slept.map(({ circuit }) => circuit),
     excessMa,
     contradiction,
   };

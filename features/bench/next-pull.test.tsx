@@ -137,3 +137,12 @@ test('by hand there is nothing to mark: what fell is typed', () => {
   expect(screen.getByLabelText('With it out, mA')).not.toBeNull();
   expect(buttons()).toEqual([]);
 });
+
+test('what fell with something else is told, and is to come out once more', () => {
+  const next = asked([]).next!;
+  show([drop(next, 260)], { blocked: next, out: [next] });
+  expect(screen.getByRole('status').textContent).toMatch(/less, more than flows at rest in all/);
+  expect(heading()).toBe(`Put ${next} back first`);
+  expect(screen.getByText(/^Something fell asleep just when it came out/)).not.toBeNull();
+  expect(buttons()).toContain(`${next} is back in`);
+});

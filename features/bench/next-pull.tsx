@@ -9,10 +9,11 @@ import shared from './measuring.module.css';
 import styles from './next-pull.module.css';
 
 /** Why a fuse goes back in before the next pull. */
-function whyBack(blocked: string, next: string, newest: Drop | undefined): string {
-  if (blocked !== next) return t`${next} hangs on it`;
+function whyBack(blocked: string, { next, slept }: HuntAnswer, newest: Drop | undefined): string {
+  if (blocked !== next) return t`${next ?? ''} hangs on it`;
   const drop = newest?.circuit === blocked ? newest : null;
   if (drop?.tooSoon) return t`It was pulled too soon`;
+  if (drop && slept.includes(blocked)) return t`Something fell asleep just when it came out`;
   return drop?.woke
     ? t`Something woke while it was out`
     : t`It is out already, and is to be pulled once more`;
@@ -60,9 +61,11 @@ export function NextPull({
               ? t`${newest.circuit} is out: watch the trace for a moment …`
               : newest.woke
                 ? t`Pulling ${newest.circuit} woke something: wait until it has settled.`
-                : isDrop(newest)
-                  ? t`${newest.circuit} out: ${formatMilliamps(newest.milliamps.value)} less.`
-                  : t`${newest.circuit} out: nothing fell.`}
+                : newest.milliamps && answer.slept.includes(newest.circuit)
+                  ? t`${newest.circuit} out: ${formatMilliamps(newest.milliamps.value)} less, more than flows at rest in all. Something fell asleep just then: it has to come out once more.`
+                  : isDrop(newest)
+                    ? t`${newest.circuit} out: ${formatMilliamps(newest.milliamps.value)} less.`
+                    : t`${newest.circuit} out: nothing fell.`}
         </p>
       ) : null}
       {contradiction ? (
@@ -102,7 +105,7 @@ export function NextPull({
           </h2>
           <p className={shared.quiet}>
             {blocked
-              ? t`${whyBack(blocked, next, newest)}. Then wait until it has settled again.`
+              ? t`${whyBack(blocked, answer, newest)}. Then wait until it has settled again.`
               : isMain(list, next)
                 ? t`It asks about all that hang on it at once.`
                 : t`Straight out, without a wiggle, door still latched.`}

@@ -29,8 +29,13 @@ async function phone(browser: Browser): Promise<Page> {
   const devtools = await context.newCDPSession(page);
   await devtools.send('Emulation.setCPUThrottlingRate', { rate: SLOWER });
   await page.addInitScript(() => {
-    const seen = { longest: 0 };
-    Object.assign(globalThis, { longTasks: seen });
+    const seen = { longest: 0, aliveAt: Infinity };
+    Object.assign(globalThis, { seen });
+    new MutationObserver(() => {
+      if ('alive' in document.documentElement.dataset) {
+        seen.aliveAt = Math.min(seen.aliveAt, performance.now());
+      }
+    }).observe(document, { subtree: true, attributeFilter: ['data-alive'] });
     new PerformanceObserver((list) => {
       for (const { duration } of list.getEntries()) {
         seen.longest = Math.max(seen.longest, duration);
@@ -40,26 +45,34 @@ async function phone(browser: Browser): Promise<Page> {
   return page;
 }
 
-/** Milliseconds until a page can be used, its scripts as they travel, its longest task. */
+/** Milliseconds until a page can be used, the scripts that it asked for by then as they travel, its longest task. */
 async function opened(page: Page, url: string): Promise<{ ms: number; kB: number; task: number }> {
-  const scripts: Promise<number>[] = [];
+  const scripts = new Map<string, Promise<number>>();
   const take = (response: Reply) => {
     if (response.request().resourceType() !== 'script') return;
     const body = response.body().then((bytes) => gzipSync(bytes).length);
-    scripts.push(body.catch(() => 0));
+    scripts.set(
+      response.url(),
+      body.catch(() => 0),
+    );
   };
   page.on('response', take);
   const begun = performance.now();
   await page.goto(url, { waitUntil: 'commit' });
   await page.locator('html[data-alive]').waitFor({ state: 'attached' });
   const ms = performance.now() - begun;
-  page.off('response', take);
-  const bytes = (await Promise.all(scripts)).reduce((sum, one) => sum + one, 0);
   await page.waitForTimeout(1000);
-  const task = await page.evaluate(
-    () => (globalThis as unknown as { longTasks: { longest: number } }).longTasks.longest,
-  );
-  return { ms, kB: bytes / 1000, task };
+  page.off('response', take);
+  // What it fetches once it is alive comes beside what somebody does there.
+  const { longest, asked } = await page.evaluate(() => {
+    const { seen } = globalThis as unknown as { seen: { longest: number; aliveAt: number } };
+    const all = performance.getEntriesByType('resource');
+    const early = all.filter(({ startTime }) => startTime < seen.aliveAt);
+    return { longest: seen.longest, asked: early.map(({ name }) => name) };
+  });
+  const weights = asked.flatMap((name) => scripts.get(name) ?? []);
+  const bytes = (await Promise.all(weights)).reduce((sum, one) => sum + one, 0);
+  return { ms, kB: bytes / 1000, task: longest };
 }
 
 /** Milliseconds between two frames while a long page is scrolled through. */

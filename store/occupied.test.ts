@@ -1,26 +1,15 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { v7 as uuidv7 } from 'uuid';
 import { makeEntry } from '../core/logbook/entry';
 import type { EntryData, EntryKind } from '../core/logbook/kinds';
 import { countTry, forgetTries } from './attempts';
 import { readBrought, readBroughtLately, addBrought, noteTakenBack } from './brought';
-import { dataFile, openStore, type Db } from './open';
+import { dataFile, openStore } from './open';
 import { recordEntry } from './record';
 import { readVehicleStates, rebuildStates } from './states';
+import { temporaryStore } from './temporary.fixture';
 
 const AT = Date.UTC(2027, 0, 14, 9);
-let folder: string;
-let db: Db;
-beforeEach(() => {
-  folder = mkdtempSync(join(tmpdir(), 'velvet-occupied-'));
-  db = openStore(dataFile(folder));
-});
-afterEach(() => {
-  db.close();
-  rmSync(folder, { recursive: true });
-});
+const here = temporaryStore();
 
 let minutes = 0;
 /** Records that something happened, each a minute after the other; answers what became of it. */
@@ -37,7 +26,7 @@ function happen<K extends EntryKind>(kind: K, id: string, data: EntryData<K>, st
     },
     data,
   );
-  const done = recordEntry(db, entry, new Date(AT).toISOString());
+  const done = recordEntry(here.db, entry, new Date(AT).toISOString());
   return { ...done, id: entry.id };
 }
 const stand = (vehicle: string, bayId: string) => happen('moved', vehicle, { bayId });
@@ -60,7 +49,7 @@ describe('a bay', () => {
       outcome: 'conflict',
       reason: 'Bay C3 is taken by v1: choose another.',
     });
-    expect(readVehicleStates(db).get('v2')?.bayId ?? null).toBeNull();
+    expect(readVehicleStates(here.db).get('v2')?.bayId ?? null).toBeNull();
   });
 
   it('is free again once its vehicle is elsewhere, or was never there', () => {
@@ -86,7 +75,7 @@ describe('a bay', () => {
       outcome: 'conflict',
       reason: expect.stringMatching(/C3/) as string,
     });
-    expect(readVehicleStates(db).get('v1')!.bayId).toBe('C4');
+    expect(readVehicleStates(here.db).get('v1')!.bayId).toBe('C4');
   });
 });
 
@@ -106,8 +95,8 @@ describe('a channel of a charger', () => {
   it('stays taken however often all is folded anew', () => {
     hang('b1', 1);
     stand('v1', 'C3');
-    rebuildStates(db);
-    rebuildStates(db);
+    rebuildStates(here.db);
+    rebuildStates(here.db);
     expect(hang('b2', 1).outcome).toBe('conflict');
     expect(stand('v2', 'C3').outcome).toBe('conflict');
   });
@@ -123,28 +112,28 @@ describe('a channel of a charger', () => {
 
 describe('who tries too often', () => {
   it('waits, each by what it is counted by, until a right one comes', async () => {
-    for (let i = 0; i < 8; i++) expect(await countTry(db, { person: 'ada' })).toBe(0);
-    const wait = await countTry(db, { person: 'ada' });
+    for (let i = 0; i < 8; i++) expect(await countTry(here.db, { person: 'ada' })).toBe(0);
+    const wait = await countTry(here.db, { person: 'ada' });
     expect(wait).toBeGreaterThan(0);
     expect(wait).toBeLessThanOrEqual(15 * 60);
-    expect(await countTry(db, { person: 'ida' })).toBe(0);
-    await forgetTries(db, { person: 'ada' });
-    expect(await countTry(db, { person: 'ada' })).toBe(0);
+    expect(await countTry(here.db, { person: 'ida' })).toBe(0);
+    await forgetTries(here.db, { person: 'ada' });
+    expect(await countTry(here.db, { person: 'ada' })).toBe(0);
   });
 
   it('waits for the longest of several counts, and all of them are counted', async () => {
-    for (let i = 0; i < 5; i++) await countTry(db, { pin: 's1' });
-    const both = await countTry(db, { person: 'ada', pin: 's1' });
+    for (let i = 0; i < 5; i++) await countTry(here.db, { pin: 's1' });
+    const both = await countTry(here.db, { person: 'ada', pin: 's1' });
     expect(both).toBeGreaterThan(15 * 60);
-    for (let i = 0; i < 7; i++) expect(await countTry(db, { person: 'ada' })).toBe(0);
-    expect(await countTry(db, { person: 'ada' })).toBeGreaterThan(0);
+    for (let i = 0; i < 7; i++) expect(await countTry(here.db, { person: 'ada' })).toBe(0);
+    expect(await countTry(here.db, { person: 'ada' })).toBeGreaterThan(0);
   });
 
   it('is still waiting after the server was started anew', async () => {
-    for (let i = 0; i < 6; i++) await countTry(db, { pin: 's1' });
-    db.close();
-    db = openStore(dataFile(folder));
-    expect(await countTry(db, { pin: 's1' })).toBeGreaterThan(0);
+    for (let i = 0; i < 6; i++) await countTry(here.db, { pin: 's1' });
+    here.db.close();
+    here.db = openStore(dataFile(here.folder));
+    expect(await countTry(here.db, { pin: 's1' })).toBeGreaterThan(0);
   });
 });
 
@@ -155,13 +144,13 @@ describe('a list that was brought in', () => {
   });
 
   it('can be taken back within a day, the newest first, and once', () => {
-    addBrought(db, list('early', AT - 25 * 3_600_000));
-    addBrought(db, list('one', AT - 3_600_000));
-    addBrought(db, list('two', AT));
-    expect(readBroughtLately(db, AT).map(({ id }) => id)).toEqual(['two', 'one']);
-    noteTakenBack(db, 'two', AT + 1);
-    expect(readBroughtLately(db, AT).map(({ id }) => id)).toEqual(['one']);
-    expect(readBrought(db, 'two')).toEqual({ ...list('two', AT), takenBackAt: AT + 1 });
-    expect(readBrought(db, 'never')).toBeNull();
+    addBrought(here.db, list('early', AT - 25 * 3_600_000));
+    addBrought(here.db, list('one', AT - 3_600_000));
+    addBrought(here.db, list('two', AT));
+    expect(readBroughtLately(here.db, AT).map(({ id }) => id)).toEqual(['two', 'one']);
+    noteTakenBack(here.db, 'two', AT + 1);
+    expect(readBroughtLately(here.db, AT).map(({ id }) => id)).toEqual(['one']);
+    expect(readBrought(here.db, 'two')).toEqual({ ...list('two', AT), takenBackAt: AT + 1 });
+    expect(readBrought(here.db, 'never')).toBeNull();
   });
 });

@@ -1,21 +1,9 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import type { PlanDocument } from '../core/schedule/document';
 import { SeasonDocument } from '../core/schedule/document';
-import { dataFile, openStore, type Db } from './open';
 import { keepPlan, readPlan, readPlanOf, readSequences, readSettledStops } from './season-plans';
+import { temporaryStore } from './temporary.fixture';
 
-let folder: string;
-let db: Db;
-beforeEach(() => {
-  folder = mkdtempSync(join(tmpdir(), 'velvet-plans-'));
-  db = openStore(dataFile(folder));
-});
-afterEach(() => {
-  db.close();
-  rmSync(folder, { recursive: true });
-});
+const here = temporaryStore();
 
 const THURSDAY = '2027-01-14';
 const season = SeasonDocument.parse({
@@ -51,8 +39,8 @@ const reads = (...batteries: string[]): PlanDocument => ({
 });
 let hour = 0;
 const keep = (day: string, plan: PlanDocument, underWay = false) =>
-  keepPlan(db, { madeAt: ++hour * 3_600_000, day, season, plan, tightened: false, underWay });
-const settled = () => readSettledStops(db, THURSDAY)?.map(({ stop }) => stop) ?? null;
+  keepPlan(here.db, { madeAt: ++hour * 3_600_000, day, season, plan, tightened: false, underWay });
+const settled = () => readSettledStops(here.db, THURSDAY)?.map(({ stop }) => stop) ?? null;
 
 describe('plans that are kept', () => {
   it('a round is as the last plan before the walk had it, however often it is made anew', () => {
@@ -61,9 +49,9 @@ describe('plans that are kept', () => {
     keep(THURSDAY, reads('a', 'b'));
     for (let i = 0; i < 12; i++) keep(THURSDAY, reads(`later ${i}`), true);
     expect(settled()).toEqual(['a', 'b']);
-    expect(readPlan(db)).toMatchObject({ plan: reads('later 11'), underWay: true });
+    expect(readPlan(here.db)).toMatchObject({ plan: reads('later 11'), underWay: true });
     // Not all of the day are kept.
-    const { n } = db.prepare('SELECT count(*) AS n FROM season_plan').get() as { n: number };
+    const { n } = here.db.prepare('SELECT count(*) AS n FROM season_plan').get() as { n: number };
     expect(n).toBe(6);
   });
 
@@ -80,8 +68,8 @@ describe('plans that are kept', () => {
     keep('2027-01-11', reads('a'));
     keep('2027-01-11', reads('a', 'b'));
     keep('2027-01-12', reads('a', 'b'));
-    expect(readPlanOf(db, '2027-01-11')?.plan).toEqual(reads('a', 'b'));
-    expect(readPlanOf(db, '2027-01-10')).toBeNull();
-    expect(readSequences(db).get(THURSDAY)).toBe(1);
+    expect(readPlanOf(here.db, '2027-01-11')?.plan).toEqual(reads('a', 'b'));
+    expect(readPlanOf(here.db, '2027-01-10')).toBeNull();
+    expect(readSequences(here.db).get(THURSDAY)).toBe(1);
   });
 });

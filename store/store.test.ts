@@ -1,6 +1,5 @@
 import Database from 'better-sqlite3';
-import { mkdtempSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { v7 as uuidv7 } from 'uuid';
 import { ENTRY_KINDS, type EntryData, type EntryKind } from '../core/logbook/kinds';
@@ -11,7 +10,7 @@ import { usualDetails } from '../core/battery/details';
 import { PLAIN_VEHICLE } from '../core/stay/vehicle-facts';
 import { readDoor } from './door';
 import { insertEntry, readAllEntries } from './entries';
-import { APPLICATION_ID, assertDurable, dataFile, newestVersion, openStore, type Db } from './open';
+import { APPLICATION_ID, assertDurable, dataFile, newestVersion, openStore } from './open';
 import { recordEntry } from './record';
 import { readReporters } from './reporters';
 import { putBattery, putOwner, putVehicle, readBatteries, readOwners, readVehicles } from './site';
@@ -22,19 +21,10 @@ import {
   readVehicleStates,
   rebuildStates,
 } from './states';
+import { temporaryStore } from './temporary.fixture';
 
 const NOW = '2027-01-14T09:00:00.000Z';
-let folder: string;
-let db: Db;
-
-beforeEach(() => {
-  folder = mkdtempSync(join(tmpdir(), 'velvet-store-'));
-  db = openStore(dataFile(folder));
-});
-afterEach(() => {
-  db.close();
-  rmSync(folder, { recursive: true });
-});
+const here = temporaryStore();
 
 function entry<K extends EntryKind>(
   kind: K,
@@ -61,34 +51,34 @@ const volts = (value: number) => ({
   restedHours: null,
   confirmed: false,
 });
-const record = (one: NewEntry) => recordEntry(db, one, NOW);
+const record = (one: NewEntry) => recordEntry(here.db, one, NOW);
 
 describe('the data file', () => {
   it('writes through to the disk, and says so when read back', () => {
-    expect(db.pragma('journal_mode', { simple: true })).toBe('wal');
-    expect(db.pragma('synchronous', { simple: true })).toBe(2);
-    expect(db.pragma('foreign_keys', { simple: true })).toBe(1);
-    db.pragma('synchronous = NORMAL');
-    expect(() => assertDurable(db)).toThrow('safe writing');
+    expect(here.db.pragma('journal_mode', { simple: true })).toBe('wal');
+    expect(here.db.pragma('synchronous', { simple: true })).toBe(2);
+    expect(here.db.pragma('foreign_keys', { simple: true })).toBe(1);
+    here.db.pragma('synchronous = NORMAL');
+    expect(() => assertDurable(here.db)).toThrow('safe writing');
   });
 
   it('can be opened again and is of the newest version', () => {
     record(entry('note', 'b1', { text: 'kept' }));
-    db.close();
-    db = openStore(dataFile(folder));
-    expect(readAllEntries(db)).toHaveLength(1);
-    expect(db.pragma('user_version', { simple: true })).toBe(newestVersion());
+    here.db.close();
+    here.db = openStore(dataFile(here.folder));
+    expect(readAllEntries(here.db)).toHaveLength(1);
+    expect(here.db.pragma('user_version', { simple: true })).toBe(newestVersion());
   });
 
   it('refuses a file that is not SQLite, and leaves it alone', () => {
-    const file = join(folder, 'letter.sqlite');
+    const file = join(here.folder, 'letter.sqlite');
     writeFileSync(file, 'Dear owner, your battery is well. '.repeat(50));
     expect(() => openStore(file)).toThrow('not a data file of Velvet Ember');
     expect(statSync(file).size).toBe(34 * 50);
   });
 
   it('refuses a database of another program', () => {
-    const file = join(folder, 'other.sqlite');
+    const file = join(here.folder, 'other.sqlite');
     const other = new Database(file);
     other.exec('CREATE TABLE song (name TEXT)');
     other.close();
@@ -96,21 +86,21 @@ describe('the data file', () => {
   });
 
   it('refuses one of a newer program and says which', () => {
-    db.pragma(`user_version = ${newestVersion() + 7}`);
-    db.close();
-    expect(() => openStore(dataFile(folder))).toThrow(
+    here.db.pragma(`user_version = ${newestVersion() + 7}`);
+    here.db.close();
+    expect(() => openStore(dataFile(here.folder))).toThrow(
       `written by a newer Velvet Ember (its version is ${newestVersion() + 7}`,
     );
-    const raw = new Database(dataFile(folder));
+    const raw = new Database(dataFile(here.folder));
     raw.pragma(`user_version = ${newestVersion()}`);
     raw.close();
-    db = openStore(dataFile(folder));
+    here.db = openStore(dataFile(here.folder));
   });
 
   it('lets no entry be changed or deleted', () => {
     record(entry('note', 'b1', { text: 'as it was' }));
-    expect(() => db.prepare("UPDATE entry SET data = '{}'").run()).toThrow('only ever added');
-    expect(() => db.prepare('DELETE FROM entry').run()).toThrow('only ever added');
+    expect(() => here.db.prepare("UPDATE entry SET data = '{}'").run()).toThrow('only ever added');
+    expect(() => here.db.prepare('DELETE FROM entry').run()).toThrow('only ever added');
   });
 });
 
@@ -124,7 +114,7 @@ describe('recording', () => {
     const data = Object.fromEntries(Object.entries(one.data).reverse());
     const again = { ...one, at: '2027-01-14T09:00:00Z', data } as NewEntry;
     expect(record(again).outcome).toBe('known');
-    expect(readAllEntries(db)).toHaveLength(1);
+    expect(readAllEntries(here.db)).toHaveLength(1);
   });
 
   it('refuses the same id with other content, and keeps the first', () => {
@@ -132,7 +122,7 @@ describe('recording', () => {
     record(one);
     expect(record({ ...one, data: volts(12.6) } as NewEntry).outcome).toBe('conflict');
     expect(
-      readBatteryStates(db)
+      readBatteryStates(here.db)
         .get('b1')!
         .readings.map((r) => r.volts),
     ).toEqual([12.5]);
@@ -154,11 +144,11 @@ describe('recording', () => {
       reason: expect.stringContaining('struck before') as string,
     });
     expect(
-      readBatteryStates(db)
+      readBatteryStates(here.db)
         .get('b1')!
         .readings.map((r) => r.volts),
     ).toEqual([12.4]);
-    expect(readAllEntries(db)).toHaveLength(2);
+    expect(readAllEntries(here.db)).toHaveLength(2);
   });
 
   it('puts an entry that arrives late into its place', () => {
@@ -171,14 +161,14 @@ describe('recording', () => {
         { at: '2027-01-14T06:00:00.000Z' },
       ),
     );
-    expect(readBatteryStates(db).get('b1')!.readings[0]!.restedHours).toBe(2);
+    expect(readBatteryStates(here.db).get('b1')!.readings[0]!.restedHours).toBe(2);
   });
 
   it('keeps the rules by entries', () => {
-    expect(readRuleBook(db)).toEqual({ rules: DEFAULT_RULES, version: 1, since: null });
+    expect(readRuleBook(here.db)).toEqual({ rules: DEFAULT_RULES, version: 1, since: null });
     record(entry('rules-changed', HOUSE_RULES, { patch: { restHours: 12 } }));
     record(entry('rules-changed', HOUSE_RULES, { patch: { lineSocPct: { agm: 70 } } }));
-    expect(readRuleBook(db)).toMatchObject({
+    expect(readRuleBook(here.db)).toMatchObject({
       version: 3,
       rules: { restHours: 12, lineSocPct: { agm: 70, gel: 54 } },
     });
@@ -187,9 +177,9 @@ describe('recording', () => {
 
 /** An empty data file as it was at a version. */
 function fileOfVersion(version: number): InstanceType<typeof Database> {
-  db.close();
-  for (const rest of ['', '-wal', '-shm']) rmSync(dataFile(folder) + rest, { force: true });
-  const old = new Database(dataFile(folder));
+  here.db.close();
+  for (const rest of ['', '-wal', '-shm']) rmSync(dataFile(here.folder) + rest, { force: true });
+  const old = new Database(dataFile(here.folder));
   for (const name of readdirSync('store/migrations').sort().slice(0, version)) {
     old.exec(readFileSync(join('store/migrations', name), 'utf8'));
   }
@@ -210,15 +200,15 @@ describe('a data file of the first version', () => {
     old.exec(`INSERT INTO state VALUES ('battery', 'b1', 3, '{"vehicleId":"v1","readings":[]}')`);
     old.close();
 
-    db = openStore(dataFile(folder));
-    ensureStates(db);
-    expect(db.pragma('user_version', { simple: true })).toBe(newestVersion());
-    const state = readBatteryStates(db).get('b1')!;
+    here.db = openStore(dataFile(here.folder));
+    ensureStates(here.db);
+    expect(here.db.pragma('user_version', { simple: true })).toBe(newestVersion());
+    const state = readBatteryStates(here.db).get('b1')!;
     expect(state.readings).toHaveLength(1);
     expect(state).toMatchObject({ out: null, goneAt: null, plan: null });
-    expect(readVehicles(db)[0]!.facts).toEqual(PLAIN_VEHICLE);
-    expect(readBatteries(db)[0]!.details).toEqual(usualDetails('flooded'));
-    expect(readAllEntries(db)).toHaveLength(3);
+    expect(readVehicles(here.db)[0]!.facts).toEqual(PLAIN_VEHICLE);
+    expect(readBatteries(here.db)[0]!.details).toEqual(usualDetails('flooded'));
+    expect(readAllEntries(here.db)).toHaveLength(3);
   });
 });
 
@@ -235,14 +225,14 @@ describe('a data file whose door had a log of its own', () => {
       INSERT INTO reporter (id, kind, name, charger_id, hall_id, every_minutes, token_hash, added_at)
         VALUES ('t1', 'thermometer', 'T1', NULL, 'h1', 60, '-', 0)`);
     old.close();
-    db = openStore(dataFile(folder));
+    here.db = openStore(dataFile(here.folder));
     // As this program would have written them, oldest first.
-    for (const entry of readAllEntries(db)) {
+    for (const entry of readAllEntries(here.db)) {
       const { seq, recordedAt, ...sent } = entry;
       expect([seq > 0, recordedAt]).toEqual([true, entry.at]);
       expect(parseEntry(sent)).toEqual({ ok: true, entry: sent });
     }
-    expect(readDoor(db).map(({ at, by, data }) => [at, by, data])).toEqual([
+    expect(readDoor(here.db).map(({ at, by, data }) => [at, by, data])).toEqual([
       ['2026-11-29T09:15:27.044Z', 'Ida', { what: 'withdrawn', who: null, on: 'Office desk' }],
       [
         '2026-11-29T09:15:27.043Z',
@@ -251,7 +241,7 @@ describe('a data file whose door had a log of its own', () => {
       ],
       ['2026-11-29T09:15:27.042Z', 'Ida', { what: 'signed-in', who: 'Ida', on: 'Office desk' }],
     ]);
-    const left = readReporters(db)[0]!.tokenUntil - Date.now();
+    const left = readReporters(here.db)[0]!.tokenUntil - Date.now();
     expect(Math.round(left / MS_PER_DAY)).toBe(365);
   });
 });
@@ -259,12 +249,12 @@ describe('a data file whose door had a log of its own', () => {
 describe('master data', () => {
   it('is written, changed and read back', () => {
     const vehicle = { id: 'v1', kind: 'car' as const, name: 'Calder', facts: PLAIN_VEHICLE };
-    putVehicle(db, vehicle);
-    putVehicle(db, { ...vehicle, facts: { ...PLAIN_VEHICLE, earth: 'positive' } });
-    expect(readVehicles(db, 'v1')[0]!.facts.earth).toBe('positive');
-    putOwner(db, { id: 'o1', name: 'Ned Ashgill', contact: '' });
-    putOwner(db, { id: 'o1', name: 'Ned Ashgill', contact: 'by note' });
-    expect(readOwners(db)).toEqual([{ id: 'o1', name: 'Ned Ashgill', contact: 'by note' }]);
+    putVehicle(here.db, vehicle);
+    putVehicle(here.db, { ...vehicle, facts: { ...PLAIN_VEHICLE, earth: 'positive' } });
+    expect(readVehicles(here.db, 'v1')[0]!.facts.earth).toBe('positive');
+    putOwner(here.db, { id: 'o1', name: 'Ned Ashgill', contact: '' });
+    putOwner(here.db, { id: 'o1', name: 'Ned Ashgill', contact: 'by note' });
+    expect(readOwners(here.db)).toEqual([{ id: 'o1', name: 'Ned Ashgill', contact: 'by note' }]);
   });
 
   it('that makes no sense is refused', () => {
@@ -278,8 +268,8 @@ describe('master data', () => {
       capacityAh: 60,
       fittedYear: null,
     };
-    expect(() => putBattery(db, { ...battery, details })).toThrow(/10 A/);
-    expect(() => putOwner(db, { id: 'o', name: ' ', contact: '' })).toThrow();
+    expect(() => putBattery(here.db, { ...battery, details })).toThrow(/10 A/);
+    expect(() => putOwner(here.db, { id: 'o', name: ' ', contact: '' })).toThrow();
   });
 });
 
@@ -290,13 +280,13 @@ describe('the cache of the folds', () => {
     record(entry('reading', 'b1', volts(12.6)));
     record(entry('outing', 'v1', { minutes: 9 }, { at: '2027-01-14T07:00:00.000Z' }));
     record(entry('lamp', 'b2', { state: 'dark' }));
-    const batteries = readBatteryStates(db);
-    const vehicles = readVehicleStates(db);
+    const batteries = readBatteryStates(here.db);
+    const vehicles = readVehicleStates(here.db);
     // The outing of the vehicle disturbed the battery's rest.
     expect(batteries.get('b1')!.readings[0]!.restedHours).toBe(2);
-    db.prepare("UPDATE state SET data = '{}', seq = 0").run();
-    rebuildStates(db);
-    expect(readBatteryStates(db)).toEqual(batteries);
-    expect(readVehicleStates(db)).toEqual(vehicles);
+    here.db.prepare("UPDATE state SET data = '{}', seq = 0").run();
+    rebuildStates(here.db);
+    expect(readBatteryStates(here.db)).toEqual(batteries);
+    expect(readVehicleStates(here.db)).toEqual(vehicles);
   });
 });

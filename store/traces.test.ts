@@ -1,9 +1,6 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import fc from 'fast-check';
 import { readMeter, writeMeter } from './devices';
-import { dataFile, openStore, type Db } from './open';
+import { dataFile, openStore } from './open';
 import {
   addBenchTest,
   addPiece,
@@ -16,17 +13,9 @@ import {
   unpackTrace,
   writeMarks,
 } from './traces';
+import { temporaryStore } from './temporary.fixture';
 
-let folder: string;
-let db: Db;
-beforeEach(() => {
-  folder = mkdtempSync(join(tmpdir(), 'velvet-traces-'));
-  db = openStore(dataFile(folder));
-});
-afterEach(() => {
-  db.close();
-  rmSync(folder, { recursive: true });
-});
+const here = temporaryStore();
 
 describe('a packed trace', () => {
   it('comes back to the microamp and the millisecond, gaps and all', () => {
@@ -72,45 +61,45 @@ describe('a test that is running', () => {
   const test = { id: 't1', batteryId: 'b1', startedAt: 1_800_000_000_000, marks: [] };
 
   it('is found again as it was, its pieces in order, none of them twice', () => {
-    addBenchTest(db, test);
-    addPiece(db, 't1', 2, [0.2, 0.3], [0.5, NaN]);
-    addPiece(db, 't1', 0, [0, 0.1], [1, 2]);
-    addPiece(db, 't1', 2, [9, 9], [9, 9]);
-    writeMarks(db, 't1', [{ kind: 'jumper-off', at: 0.1 }]);
-    db.close();
-    db = openStore(dataFile(folder));
-    expect(readBenchTest(db)).toEqual({ ...test, marks: [{ kind: 'jumper-off', at: 0.1 }] });
-    const { seconds, amps } = readPieces(db, 't1');
+    addBenchTest(here.db, test);
+    addPiece(here.db, 't1', 2, [0.2, 0.3], [0.5, NaN]);
+    addPiece(here.db, 't1', 0, [0, 0.1], [1, 2]);
+    addPiece(here.db, 't1', 2, [9, 9], [9, 9]);
+    writeMarks(here.db, 't1', [{ kind: 'jumper-off', at: 0.1 }]);
+    here.db.close();
+    here.db = openStore(dataFile(here.folder));
+    expect(readBenchTest(here.db)).toEqual({ ...test, marks: [{ kind: 'jumper-off', at: 0.1 }] });
+    const { seconds, amps } = readPieces(here.db, 't1');
     expect([...seconds]).toEqual([0, 0.1, 0.2, 0.3]);
     expect([...amps]).toEqual([1, 2, 0.5, NaN]);
   });
 
   it('leaves nothing behind when it ends', () => {
-    addBenchTest(db, test);
-    addPiece(db, 't1', 0, [0], [1]);
-    dropBenchTest(db, 't1');
-    expect(readBenchTest(db)).toBeNull();
-    expect(db.prepare('SELECT count(*) FROM bench_piece').pluck().get()).toBe(0);
+    addBenchTest(here.db, test);
+    addPiece(here.db, 't1', 0, [0], [1]);
+    dropBenchTest(here.db, 't1');
+    expect(readBenchTest(here.db)).toBeNull();
+    expect(here.db.prepare('SELECT count(*) FROM bench_piece').pluck().get()).toBe(0);
   });
 });
 
 it('kept traces of a vehicle come newest first, as many as asked for', () => {
   const trace = { seconds: Float64Array.from([0, 1]), amps: Float64Array.from([0.3, 0.02]) };
   for (const [i, at] of [3, 1, 2].entries()) {
-    addTrace(db, { id: `k${i}`, batteryId: 'b', vehicleId: 'v', at, marks: [] }, trace);
-    addTrace(db, { id: `k${i}`, batteryId: 'b', vehicleId: 'v', at, marks: [] }, trace);
+    addTrace(here.db, { id: `k${i}`, batteryId: 'b', vehicleId: 'v', at, marks: [] }, trace);
+    addTrace(here.db, { id: `k${i}`, batteryId: 'b', vehicleId: 'v', at, marks: [] }, trace);
   }
-  addTrace(db, { id: 'other', batteryId: 'b', vehicleId: 'w', at: 9, marks: [] }, trace);
-  expect(readTracesOf(db, 'v', 2).map(({ id }) => id)).toEqual(['k0', 'k2']);
-  expect([...readTracesOf(db, 'w', 5)[0]!.trace.amps]).toEqual([0.3, 0.02]);
+  addTrace(here.db, { id: 'other', batteryId: 'b', vehicleId: 'w', at: 9, marks: [] }, trace);
+  expect(readTracesOf(here.db, 'v', 2).map(({ id }) => id)).toEqual(['k0', 'k2']);
+  expect([...readTracesOf(here.db, 'w', 5)[0]!.trace.amps]).toEqual([0.3, 0.02]);
 });
 
 it('the meter’s address is checked, kept, and taken away', () => {
-  expect(readMeter(db)).toBeNull();
-  writeMeter(db, { name: 'Meter', host: '192.168.1.20', port: 5025 });
-  writeMeter(db, { name: 'Other', host: 'meter.local', port: 5026 });
-  expect(readMeter(db)).toEqual({ name: 'Other', host: 'meter.local', port: 5026 });
-  expect(() => writeMeter(db, { name: 'M', host: 'no such host!', port: 1 })).toThrow();
-  writeMeter(db, null);
-  expect(readMeter(db)).toBeNull();
+  expect(readMeter(here.db)).toBeNull();
+  writeMeter(here.db, { name: 'Meter', host: '192.168.1.20', port: 5025 });
+  writeMeter(here.db, { name: 'Other', host: 'meter.local', port: 5026 });
+  expect(readMeter(here.db)).toEqual({ name: 'Other', host: 'meter.local', port: 5026 });
+  expect(() => writeMeter(here.db, { name: 'M', host: 'no such host!', port: 1 })).toThrow();
+  writeMeter(here.db, null);
+  expect(readMeter(here.db)).toBeNull();
 });

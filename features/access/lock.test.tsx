@@ -1,18 +1,12 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { Lock } from './lock';
+import '../ui/dialog.fixture';
 
 /** What the server says to each address; the last body that each had. */
 let says: Record<string, { status: number; body: unknown }> = {};
 let asked: Record<string, unknown> = {};
 const counted: string[] = [];
-
-HTMLDialogElement.prototype.showModal = function () {
-  this.open = true;
-};
-HTMLDialogElement.prototype.close = function () {
-  this.open = false;
-};
 
 let now = 0;
 beforeEach(() => {

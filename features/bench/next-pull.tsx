@@ -9,14 +9,34 @@ import shared from './measuring.module.css';
 import styles from './next-pull.module.css';
 
 /** Why a fuse goes back in before the next pull. */
-function whyBack(blocked: string, { next, slept }: HuntAnswer, newest: Drop | undefined): string {
-  if (blocked !== next) return t`${next ?? ''} hangs on it`;
+function whyBack(
+  blocked: string,
+  next: string,
+  newest: Drop | undefined,
+  slept: readonly string[],
+): string {
+  if (blocked !== next) return t`${next} hangs on it`;
   const drop = newest?.circuit === blocked ? newest : null;
   if (drop?.tooSoon) return t`It was pulled too soon`;
   if (drop && slept.includes(blocked)) return t`Something fell asleep just when it came out`;
   return drop?.woke
     ? t`Something woke while it was out`
     : t`It is out already, and is to be pulled once more`;
+}
+
+/** What the last pull did. */
+function didWords(drop: Drop, slept: readonly string[]): string {
+  const { circuit, milliamps } = drop;
+  if (drop.tooSoon) {
+    return t`${circuit} came out before the trace had come to rest: what it carries cannot be told.`;
+  }
+  if (milliamps === null) return t`${circuit} is out: watch the trace for a moment …`;
+  if (drop.woke) return t`Pulling ${circuit} woke something: wait until it has settled.`;
+  const fell = formatMilliamps(milliamps.value);
+  if (slept.includes(circuit)) {
+    return t`${circuit} out: ${fell} less, more than flows at rest in all. Something fell asleep just then: it has to come out once more.`;
+  }
+  return isDrop(drop) ? t`${circuit} out: ${fell} less.` : t`${circuit} out: nothing fell.`;
 }
 
 /** The fuse to pull next and what the last one did; who it is, once that is known. */
@@ -55,17 +75,7 @@ export function NextPull({
     <section className={shared.card} aria-label={t`Next pull`}>
       {newest ? (
         <p role="status" className={shared.say}>
-          {newest.tooSoon
-            ? t`${newest.circuit} came out before the trace had come to rest: what it carries cannot be told.`
-            : newest.milliamps === null
-              ? t`${newest.circuit} is out: watch the trace for a moment …`
-              : newest.woke
-                ? t`Pulling ${newest.circuit} woke something: wait until it has settled.`
-                : newest.milliamps && answer.slept.includes(newest.circuit)
-                  ? t`${newest.circuit} out: ${formatMilliamps(newest.milliamps.value)} less, more than flows at rest in all. Something fell asleep just then: it has to come out once more.`
-                  : isDrop(newest)
-                    ? t`${newest.circuit} out: ${formatMilliamps(newest.milliamps.value)} less.`
-                    : t`${newest.circuit} out: nothing fell.`}
+          {didWords(newest, answer.slept)}
         </p>
       ) : null}
       {contradiction ? (
@@ -105,7 +115,7 @@ export function NextPull({
           </h2>
           <p className={shared.quiet}>
             {blocked
-              ? t`${whyBack(blocked, answer, newest)}. Then wait until it has settled again.`
+              ? t`${whyBack(blocked, next, newest, answer.slept)}. Then wait until it has settled again.`
               : isMain(list, next)
                 ? t`It asks about all that hang on it at once.`
                 : t`Straight out, without a wiggle, door still latched.`}

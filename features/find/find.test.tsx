@@ -4,6 +4,7 @@ import userEvent from '@testing-library/user-event';
 import { Guard } from '../app-shell/guard';
 import { Find } from './find';
 import type { Findable } from './find-data';
+import '../ui/dialog.fixture';
 
 const pushed: string[] = [];
 let mockPath = '/yard';
@@ -26,17 +27,6 @@ const one = (bay: string, name: string, needs = ''): Findable => ({
   needs,
 });
 
-beforeAll(() => {
-  // jsdom has the element and not what opens it.
-  HTMLDialogElement.prototype.showModal = function () {
-    this.open = true;
-  };
-  HTMLDialogElement.prototype.close = function () {
-    if (!this.open) return;
-    this.open = false;
-    this.dispatchEvent(new Event('close'));
-  };
-});
 const serves = (reply: () => Promise<Partial<Response>>) => {
   globalThis.fetch = reply as unknown as typeof fetch;
 };

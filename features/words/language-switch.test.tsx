@@ -2,14 +2,7 @@
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { LanguageSwitch, nameOf } from './language-switch';
-
-// jsdom has no dialogs: one that is open shows what is in it.
-HTMLDialogElement.prototype.showModal = function () {
-  this.open = true;
-};
-HTMLDialogElement.prototype.close = function () {
-  this.open = false;
-};
+import '../ui/dialog.fixture';
 
 const chosen = jest.fn();
 const open = async (languages: readonly string[]) => {

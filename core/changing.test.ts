@@ -109,7 +109,7 @@ describe('what is added in one place', () => {
 
   it('a chemistry: is read, judged, charged and refused by its own traits', async () => {
     const { standing, reading } = await import('./record/record.fixture');
-    const { judge } = await import('./assessment/verdict');
+    const { judge } = await import('./assessment/judge');
     const { contextOf } = await import('./context/from-record');
     const { blockedFromCharge } = await import('./gate/gate');
     const { usualDetails } = await import('./battery/details');

@@ -1,5 +1,5 @@
 import { performance } from 'node:perf_hooks';
-import { judgeReading } from '../../core/assessment/verdict';
+import { judgeReading } from '../../core/assessment/judge';
 import { chargeForecastOf } from '../../core/assessment/charge-forecast';
 import { arrheniusFactor } from '../../core/drain/self-discharge';
 import { mkdtempSync, rmSync } from 'node:fs';

@@ -11,7 +11,8 @@ import { advise } from '../../core/plan/adviser';
 import { hallTemperatures } from '../../core/site/climate';
 import { makeDemo } from '../../demo/make';
 import { DEMO_NOW, DEMO_SITE } from '../../demo/site';
-import { loadSite, planContext } from '../../features/site/load';
+import { loadSite } from '../../features/site/load';
+import { planContext } from '../../features/site/plan-context';
 import { dataFile, openStore } from '../../store/open';
 import { quantile, table } from './report';
 

@@ -4,12 +4,8 @@ import { expectedLoss } from '../../core/record/loss';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
 import { inspectionOf } from '../../demo/facts';
-import {
-  benchHall,
-  type AssessedBattery,
-  type SiteSnapshot,
-  type Stay,
-} from '../../features/site/load';
+import { benchHall } from '../../features/site/bench-hall';
+import type { AssessedBattery, SiteSnapshot, Stay } from '../../features/site/snapshot';
 import type { Arriving, ArrivingBattery, Keeping } from '../../simulators/attendant/arriving';
 import type { PlayedWorld } from '../../simulators/played/site';
 import type { HallTruth } from '../../simulators/weather';

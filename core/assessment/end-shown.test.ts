@@ -1,6 +1,6 @@
 import { roundFor } from '../rules/rounds';
 import type { BatteryState } from '../logbook/state';
-import { judge } from './verdict';
+import { judge } from './judge';
 import { at, falling, full, reading, standing } from '../record/record.fixture';
 import { today } from '../record/battery-record';
 import { lossOf } from '../record/loss';

@@ -3,7 +3,8 @@ import { CHEMISTRIES } from '../battery/chemistries';
 import { hallMean, today, type BatteryRecord } from '../record/battery-record';
 import type { RecordedReading } from '../logbook/state';
 import { formatTemperature, plain } from '../words/words';
-import { judge, type VerdictKind } from './verdict';
+import { judge } from './judge';
+import type { VerdictKind } from './verdict';
 
 /** What a battery is taken for where it is judged, in words: it may turn out to be another. */
 function takenFor(standing: BatteryRecord): string {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { dayName, toDay } from '../day';
 import { freezingOfSoc } from '../battery/acid';
 import { at, reading, standing } from '../record/record.fixture';
-import { judge, judgeReading } from './verdict';
+import { judge, judgeReading } from './judge';
 import { plain } from '../words/words';
 
 const words = (verdict: { why: readonly Parameters<typeof plain>[0][] }) =>

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { loadTestFloor } from '../battery/load-test';
 import { MS_PER_HOUR } from '../day';
 import { at, reading, standing } from '../record/record.fixture';
-import { judge } from '../assessment/verdict';
+import { judge } from '../assessment/judge';
 import { plain } from '../words/words';
 import { EMPTY_BATTERY, type BatteryState } from '../logbook/state';
 import { jobsToday } from '../plan/due';

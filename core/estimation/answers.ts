@@ -3,7 +3,8 @@ import { METER_SD_VOLTS, type ScaleAt } from '../battery/state-of-charge';
 import { drawPctPerDay } from '../drain/reserve';
 import { MAX_SHOWN_PCT, foreseenVolts } from './foreseen-volts';
 import { CHARGE, DRAW, EXCESS, OFFSET, SELF, SIZE, sumOf } from './gaussian';
-import { excessActs, type Explanation, type BatteryEstimate } from './learn';
+import { excessActs } from './happenings';
+import type { Explanation, BatteryEstimate } from './learn';
 import { quantilesOf, spreadOf } from './mixture';
 
 type Terms = readonly (readonly [of: number, by: number])[];

@@ -1,31 +1,26 @@
 import { MS_PER_DAY } from '../day';
 import { Z90, sdOf, type Estimate } from '../estimate';
 import { CHEMISTRIES } from '../battery/chemistries';
-import { SCALES } from '../battery/scales';
 import { drawPctPerDay } from '../drain/reserve';
-import {
-  CHARGE,
-  DRAW,
-  EXCESS,
-  OFFSET,
-  SELF,
-  SIZE,
-  copyOf,
-  resetComponent,
-  independent,
-  predict,
-  sumOf,
-  type Gaussian,
-} from './gaussian';
+import { CHARGE, copyOf, resetComponent, predict } from './gaussian';
 import type { LearnQuestion } from './observations';
 import { updateHypotheses, measurementOf } from './measurement-update';
-import { UNNOTED, type Cause, type Hypothesis } from './hypothesis';
+import { UNNOTED, type Hypothesis } from './hypothesis';
 import { expectedSelfDischarge, usableShare } from './prior';
-import { EARLY_PCT, FULL_PCT, ofTwelve } from './house';
+import { priorOf, beginnings } from './beginnings';
+import {
+  OUTING_PCT,
+  RETURNED_PCT,
+  fallUntil,
+  filled,
+  partCharge,
+  fittedAnew,
+  MEASURED_SD,
+  drawMeasured,
+} from './happenings';
 
-// Looked up once: these stand in the innermost loops.
+// Looked up once: it stands in the innermost loops.
 const maths = Math;
-const Numbers = Float64Array;
 
 /** One explanation of a whole record, with what it makes of the battery. */
 export interface Explanation extends Omit<Hypothesis, 'log'> {
@@ -54,79 +49,11 @@ export interface BatteryEstimate {
   readonly asOf: number;
 }
 
-/** Sizes that an excess loss may have, percent a day: mean, doubt, and how usual. */
-const DRAW_SIZES = [
-  [0.5, 0.35, 0.4],
-  [1.6, 0.9, 0.35],
-  [5, 3, 0.25],
-] as const;
-const CELL_SIZES = [
-  [0.25, 0.15, 0.4],
-  [0.8, 0.45, 0.4],
-  [2.2, 1.2, 0.2],
-] as const;
-/** To what a charge brings a battery that does not come up any more, percent: mean and doubt. */
-export const WEAK_FULL_PCT = [76, 12] as const;
-/** More than this it does not come up to; what ended early came to no more than that. */
-const WEAK_MOST_PCT = 89;
-const EARLY_MOST_PCT = 98;
-/**
- * The same once it has been read after a charge: wide, since the next reading tells it anew and
- * the same offset is in both.
- */
-const WEAK_AGAIN_SD_PCT = 20;
-/** A start and a short drive cost it this, or a long one gave it back: percent. */
-const OUTING_PCT = [-1.5, 3] as const;
-/** Charge after weeks on the road: mean and standard deviation. Our own assumption. */
-const RETURNED_PCT = [85, 12] as const;
-
-/** A loss is not quite the same from day to day, and no law of it quite true: shares of it. */
-const LOSS_UNSTEADY = 0.05;
-const WALK_PCT = 0.12;
-/** Of a loss in which there is something that nobody measured: it wakes and sleeps. */
-const EXCESS_UNSTEADY = 0.2;
-/** A leak through a cell is less even, and grows or eases: shares of it, from day to day. */
-const LEAK_UNSTEADY = 0.25;
-const LEAK_DRIFT = 0.1;
-/** Self-discharge does not stay the same in store: a share of it in a month. */
-const SELF_DRIFT = 0.06;
-/**
- * A battery's voltage runs steeper or flatter than its scale, by a share. The published sources
- * disagree by more: E = SG + 0.845 makes a flooded battery 0.09 V lower at empty than the
- * open-circuit table does, 12 % of the way down.
- */
-const STEEPER_SD = 0.085;
-/**
- * A battery that shows more than its kind does when full: so many volts a cell, give or take as
- * many. One that shows less is taken for one that was not full.
- */
-const OWN_VOLTS_PER_CELL = 0.006;
 /** Explanations that are gone on with. */
 const KEPT = 24;
+
 /** Less likely than the best by this much (natural logarithm), an explanation is dropped. */
 const DROPPED = 11;
-
-/** What a battery is believed to be before anything of it was written down. */
-export function priorOf(question: LearnQuestion, share: Estimate): Gaussian {
-  const { chemistry, capacityAh, cells, scale, house } = question;
-  const usableAh = capacityAh * share.value;
-  const shareSd = sdOf(share) / share.value;
-  const draw = drawPctPerDay(question.usualDrawMa.value, usableAh);
-  const self = expectedSelfDischarge(chemistry, question.ageYears);
-  const flat = CHEMISTRIES[chemistry].flatVoltage;
-  const spread = SCALES[scale].spreadVoltsPerCell * cells;
-  const twelve = ofTwelve(chemistry, cells);
-  return independent([
-    [80, 25],
-    // Where the voltage is flat, its plateaus are not where the scale has them.
-    [twelve * house.volts, maths.hypot(twelve * house.sd, flat ? 1.5 * spread : spread)],
-    [0, STEEPER_SD],
-    [0, SCALES[scale].bulgeVoltsPerCell * cells],
-    [draw, maths.hypot(drawPctPerDay(sdOf(question.usualDrawMa), usableAh), draw * shareSd)],
-    [self.value / share.value, maths.hypot(sdOf(self), self.value * shareSd) / share.value],
-    [0, 0],
-  ]);
-}
 
 /**
  * Learns a battery's losses from its record.
@@ -288,192 +215,6 @@ export function estimateOn(followed: FollowedRecord, question: LearnQuestion): B
     early: question.house.early,
     asOf: now,
   };
-}
-
-/** Lets each line lose what it loses from one instant to another; answers the days between. */
-function fallUntil(
-  lines: readonly Hypothesis[],
-  from: number,
-  to: number,
-  factorDays: LearnQuestion['factorDays'],
-  connected: boolean,
-): number {
-  const days = maths.max(0, (to - from) / MS_PER_DAY);
-  if (days === 0) return 0;
-  const factor = factorDays(from, to);
-  for (const line of lines) fall(line, days, factor, connected);
-  return days;
-}
-
-function beginnings(prior: Gaussian, cells: number): Hypothesis[] {
-  const sound: Hypothesis = {
-    log: maths.log(1 - UNNOTED.draw - UNNOTED.cell),
-    belief: prior,
-    cause: 'none',
-    asleep: false,
-    since: null,
-    dips: [],
-    outliers: [],
-    weak: false,
-    weakPct: null,
-    most: null,
-  };
-  const own = copyOf(prior);
-  const offset = OFFSET * SIZE + OFFSET;
-  own.mean[OFFSET] = own.mean[OFFSET]! + cells * OWN_VOLTS_PER_CELL;
-  own.cov[offset] = own.cov[offset]! + (cells * OWN_VOLTS_PER_CELL) ** 2;
-  return [
-    { ...sound, log: sound.log + maths.log(1 - UNNOTED.ownVolts) },
-    { ...sound, log: sound.log + maths.log(UNNOTED.ownVolts), belief: own },
-    ...withExcess(sound, 'draw', UNNOTED.draw, DRAW_SIZES),
-    ...withExcess(sound, 'cell', UNNOTED.cell, CELL_SIZES),
-  ];
-}
-
-/** The same with an excess loss of each of the usual sizes. */
-function withExcess(
-  line: Hypothesis,
-  cause: Cause,
-  chance: number,
-  sizes: readonly (readonly [mean: number, sd: number, usual: number])[],
-): Hypothesis[] {
-  return sizes.map(([mean, sd, usual]) => {
-    const belief = copyOf(line.belief);
-    resetComponent(belief, EXCESS, mean, sd);
-    return { ...line, log: line.log + maths.log(chance * usual), belief, cause };
-  });
-}
-
-/** Whether an excess of that cause acts now. */
-export const excessActs = ({ cause }: Pick<Explanation, 'cause'>, connected: boolean): boolean =>
-  cause === 'cell' || (cause === 'draw' && connected);
-
-function fall(line: Hypothesis, days: number, factor: number, connected: boolean): void {
-  const { belief, cause } = line;
-  const weights: [number, number][] = [[SELF, -factor / 30]];
-  if (connected) weights.push([DRAW, -days]);
-  if (excessActs(line, connected)) weights.push([EXCESS, -days]);
-  const lost = weights.reduce((sum, [of, by]) => sum + by * belief.mean[of]!, 0);
-  const unsteady =
-    cause === 'cell'
-      ? LEAK_UNSTEADY
-      : cause === 'draw' && connected
-        ? EXCESS_UNSTEADY
-        : LOSS_UNSTEADY;
-  predict(belief, weights, 0, (unsteady * lost) ** 2 + WALK_PCT ** 2 * days);
-  const self = SELF * SIZE + SELF;
-  belief.cov[self] = belief.cov[self]! + ((SELF_DRIFT * belief.mean[SELF]!) ** 2 * days) / 30;
-  if (cause === 'cell') {
-    const own = EXCESS * SIZE + EXCESS;
-    belief.cov[own] = belief.cov[own]! + (LEAK_DRIFT * belief.mean[EXCESS]!) ** 2 * days;
-  }
-}
-
-function filled(line: Hypothesis, lithium: boolean, early: number): Hypothesis[] {
-  const full = (
-    [mean, sd]: readonly [number, number],
-    chance: number,
-    more: Pick<Hypothesis, 'weak' | 'most'>,
-  ): Hypothesis => {
-    const belief = copyOf(line.belief);
-    resetComponent(belief, CHARGE, mean, sd);
-    return { ...line, ...more, belief, log: line.log + maths.log(chance) };
-  };
-  const weakly = { weak: true, most: WEAK_MOST_PCT };
-  if (line.weakPct !== null) return [full([line.weakPct, WEAK_AGAIN_SD_PCT], 1, weakly)];
-  if (line.weak) return [full(WEAK_FULL_PCT, 1, weakly)];
-  // Sulfated plates are a trouble of lead and acid.
-  const weak = lithium ? UNNOTED.weak / 20 : UNNOTED.weak;
-  return [
-    full(FULL_PCT, 1 - weak - early, { weak: false, most: null }),
-    full(EARLY_PCT, early, { weak: false, most: EARLY_MOST_PCT }),
-    full(WEAK_FULL_PCT, weak, weakly),
-  ];
-}
-
-function partCharge(
-  { belief }: Hypothesis,
-  ampHours: number | null,
-  question: LearnQuestion,
-  usableAh: number,
-): void {
-  const before = belief.mean[CHARGE]!;
-  const room = maths.max(0, 100 - before);
-  if (ampHours === null) {
-    // Anything between what it had and full.
-    predict(belief, [], room / 2, room ** 2 / 12);
-    return;
-  }
-  const gained = maths.min(
-    room,
-    (100 * ampHours) / (CHEMISTRIES[question.chemistry].acceptance.factor * usableAh),
-  );
-  predict(belief, [], gained, (0.1 * gained) ** 2);
-}
-
-/** On another vehicle: its draw as such vehicles usually have it. */
-function fittedAnew(line: Hypothesis, prior: Gaussian): Hypothesis[] {
-  const belief = copyOf(line.belief);
-  resetComponent(belief, DRAW, prior.mean[DRAW]!, maths.sqrt(prior.cov[DRAW * SIZE + DRAW]!));
-  if (line.cause === 'cell') return [{ ...line, belief }];
-  resetComponent(belief, EXCESS, 0, 0);
-  const known: Hypothesis = { ...line, belief, cause: 'none', asleep: false, since: null };
-  return [known, ...withExcess(known, 'draw', UNNOTED.draw, DRAW_SIZES)];
-}
-
-/** How surely a draw that was measured is the draw of the days around: a share of it. */
-const MEASURED_SD = 0.06;
-/**
- * A draw test sees what flows while all sleeps: what wakes by itself may come on top of it. Percent a
- * day, so much doubt; our own assumption.
- */
-const WAKES_SD_PCT = 0.05;
-
-/** What slept through one draw test sleeps through the next as well, mostly: it says little more. Our own. */
-const SLEEPS_AGAIN = 0.9;
-
-/**
- * The draw is known now, the excess of the vehicle in it. What was measured speaks for or
- * against the explanations, but a repair may have come before it, so it may only half.
- */
-function drawMeasured(
-  line: Hypothesis,
-  { milliamps, changed = false }: { milliamps: number; changed?: boolean },
-  usableAh: number,
-  share: Estimate,
-  missed: number,
-): Hypothesis[] {
-  const pct = drawPctPerDay(milliamps, usableAh);
-  const sd = pct * maths.hypot(MEASURED_SD, sdOf(share) / share.value) + 0.01;
-  const fits = (withExcess: boolean) => {
-    const weights = new Numbers(SIZE);
-    weights[DRAW] = 1;
-    if (withExcess) weights[EXCESS] = 1;
-    const { mean, variance } = sumOf(line.belief, weights);
-    const spread = variance + sd * sd;
-    const density =
-      maths.exp((-0.5 * (pct - mean) ** 2) / spread) / maths.sqrt(2 * maths.PI * spread);
-    return changed ? 0 : maths.log(0.5 * density + 0.5 * 0.1);
-  };
-  const belief = copyOf(line.belief);
-  resetComponent(belief, DRAW, pct, maths.hypot(sd, WAKES_SD_PCT));
-  if (line.cause === 'cell') return [{ ...line, belief, log: line.log + fits(false) }];
-  const sleeps = line.asleep && !changed;
-  const again: Hypothesis[] = sleeps
-    ? [{ ...line, belief, log: line.log + fits(false) + maths.log(SLEEPS_AGAIN) }]
-    : [];
-  const cleared = copyOf(belief);
-  resetComponent(cleared, EXCESS, 0, 0);
-  const known: Hypothesis = {
-    ...line,
-    belief: cleared,
-    log: line.log + fits(line.cause === 'draw') + (sleeps ? maths.log(1 - SLEEPS_AGAIN) : 0),
-    cause: 'none',
-    asleep: false,
-    since: null,
-  };
-  const missedOnes = withExcess(known, 'draw', missed, DRAW_SIZES);
-  return [...again, known, ...missedOnes.map((one) => ({ ...one, asleep: true }))];
 }
 
 function kept(lines: readonly Hypothesis[]): Hypothesis[] {

@@ -1,6 +1,7 @@
 import { CHARGE, DRAW, EXCESS, SELF, SIZE, rootOf, type Gaussian } from '../estimation/gaussian';
 import { EARLY_PCT, FULL_PCT } from '../estimation/house';
-import { WEAK_FULL_PCT, type BatteryEstimate } from '../estimation/learn';
+import { WEAK_FULL_PCT } from '../estimation/happenings';
+import type { BatteryEstimate } from '../estimation/learn';
 import { normalBelow } from '../normal';
 import { evenNormals, normalQuantile } from './normals';
 

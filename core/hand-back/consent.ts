@@ -1,5 +1,5 @@
 import { t } from '../language';
-import { outBeforeFrost } from '../assessment/verdict';
+import { outBeforeFrost } from '../assessment/verdict-condemned';
 import { dayName, dayOf, shortDay, toDay, type Day } from '../day';
 import { conditionOf } from '../record/condition';
 import { today, type BatteryRecord } from '../record/battery-record';

@@ -1,6 +1,6 @@
 import { at, reading, standing } from './record.fixture';
 import { cellSentences, waterFrom, waterSince } from './cells';
-import { judge } from '../assessment/verdict';
+import { judge } from '../assessment/judge';
 import { plain } from '../words/words';
 
 const said = (state: Parameters<typeof standing>[0]) =>

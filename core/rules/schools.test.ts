@@ -17,7 +17,7 @@ import { startForecast } from '../assessment/start-forecast';
 import { chargingAnswer, dropsAnswer } from '../assessment/test-answers';
 import { contextOf } from '../context/from-record';
 import { startWorry, walkBack } from '../hand-back/walk';
-import { judge, judgeReading } from '../assessment/verdict';
+import { judge, judgeReading } from '../assessment/judge';
 import { plain } from '../words/words';
 import { loadTestDue } from '../plan/load-test-due';
 import { jobsToday } from '../plan/due';

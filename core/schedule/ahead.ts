@@ -1,19 +1,9 @@
 import type { Market } from './market';
 import { chargeWorth } from './besides';
-import {
-  CONNECT,
-  DISCONNECT,
-  LAMP,
-  LEVELS,
-  NEVER,
-  READING,
-  dueRound,
-  firstRoundFrom,
-  readyDay,
-  socAt,
-  type Problem,
-  type Unit,
-} from './problem';
+import { CONNECT, DISCONNECT, LAMP, LEVELS, READING } from './job-bits';
+import { NEVER, dueRound, firstRoundFrom } from './round-days';
+import { readyDay, socAt, type Unit } from './unit';
+import type { Problem } from './problem';
 
 /**
  * The least that is still to come for one battery, at a market's prices: its looks by their interval

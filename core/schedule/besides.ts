@@ -1,7 +1,9 @@
 import { standingWear } from '../charging/standing-low';
 import { CHEMISTRIES } from '../battery/chemistries';
 import type { Path } from './path';
-import { CONNECT, DISCONNECT, socAt, type Problem, type Unit } from './problem';
+import { CONNECT, DISCONNECT } from './job-bits';
+import { socAt, type Unit } from './unit';
+import type { Problem } from './problem';
 
 /**
  * What it takes to bring a battery to full on `day` that was full on `fullDay` (−1: as it stands

@@ -1,7 +1,8 @@
 import { boundAt, type Bound } from './document';
 import { bestPath, type Path } from './path';
 import { Prices, type Scarce } from './prices';
-import type { Problem, Unit } from './problem';
+import type { Problem } from './problem';
+import type { Unit } from './unit';
 
 /** Minutes over what a round has weigh as much as one channel over what there is. Our own choice. */
 const MINUTES_OVER = 30;

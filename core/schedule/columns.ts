@@ -4,7 +4,7 @@ import type { Demand, Times } from './entering';
 import { Master, NO_PATH } from './master';
 import { bestPath, type Path } from './path';
 import { Prices, type Scarce } from './prices';
-import type { Unit } from './problem';
+import type { Unit } from './unit';
 
 /** Weight of the prices that were best so far beside those of the programme. Our own choice. */
 const STEADY = 0.1;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { crowdsOf, type Crowd } from './crowds';
-import type { Unit } from './problem';
+import type { Unit } from './unit';
 
 /** A slot of a made-up hall: chargers of each sort, all with so many channels, and outlets of halls. */
 interface Place {

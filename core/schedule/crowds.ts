@@ -1,5 +1,5 @@
 import type { Scarce } from './prices';
-import type { Unit } from './problem';
+import type { Unit } from './unit';
 
 /** Some that would hang on sorts of chargers in one slot: not more than so many of them can. */
 export interface Crowd {

@@ -1,6 +1,6 @@
 import type { Prices, Scarce } from './prices';
 import { NONE, type Programme } from './programme';
-import type { Unit } from './problem';
+import type { Unit } from './unit';
 
 /** How often something on the way is entered up to a round. */
 export interface Entered {

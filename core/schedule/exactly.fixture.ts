@@ -1,19 +1,8 @@
 import loadHighs from 'highs';
-import {
-  CONNECT,
-  DISCONNECT,
-  HAND_BACK,
-  LAMP,
-  LEVELS,
-  NEVER,
-  READING,
-  dueRound,
-  firstRoundFrom,
-  readyDay,
-  socAt,
-  type Problem,
-  type Unit,
-} from './problem';
+import { CONNECT, DISCONNECT, HAND_BACK, LAMP, LEVELS, READING } from './job-bits';
+import { NEVER, dueRound, firstRoundFrom } from './round-days';
+import { readyDay, socAt, type Unit } from './unit';
+import type { Problem } from './problem';
 
 /**
  * The season problem as a mixed-integer programme, exactly: every battery is a flow through its

@@ -5,7 +5,7 @@ import { Entering } from './entering';
 import type { Path } from './path';
 import { Prices, type Held, type Scarce } from './prices';
 import { NONE, Programme } from './programme';
-import type { Unit } from './problem';
+import type { Unit } from './unit';
 
 /** What leaving a battery without any of its paths costs in the programme, minutes. */
 export const NO_PATH = 1e4;

@@ -2,21 +2,10 @@ import { ahead } from './ahead';
 import type { Market } from './market';
 import { MISS, UNDER, WANT, labels } from './labels';
 import { chargeWorth } from './besides';
-import {
-  CONNECT,
-  DISCONNECT,
-  HAND_BACK,
-  LAMP,
-  LEVELS,
-  NEVER,
-  READING,
-  dueRound,
-  firstRoundFrom,
-  readyDay,
-  socAt,
-  type Problem,
-  type Unit,
-} from './problem';
+import { CONNECT, DISCONNECT, HAND_BACK, LAMP, LEVELS, READING } from './job-bits';
+import { NEVER, dueRound, firstRoundFrom } from './round-days';
+import { readyDay, socAt, type Unit } from './unit';
+import type { Problem } from './problem';
 
 /** One visit to a battery; the charger it is hung on, if it is. */
 export interface PathVisit {

@@ -1,6 +1,8 @@
 import type { Market } from './market';
 import type { Path } from './path';
-import { CONNECT, type Problem, type Unit } from './problem';
+import { CONNECT } from './job-bits';
+import type { Problem } from './problem';
+import type { Unit } from './unit';
 import { hangings } from './usage';
 
 /** Who shares what is entered on a way, and what entering it takes. */

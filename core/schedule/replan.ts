@@ -1,7 +1,9 @@
 import { toDay } from '../day';
 import { wantingIn, type PlanDocument } from './document';
 import type { Path, PathVisit } from './path';
-import { CONNECT, DISCONNECT, JOB_BITS, readyDay, socAt, type Problem, type Unit } from './problem';
+import { CONNECT, DISCONNECT, JOB_BITS } from './job-bits';
+import { readyDay, socAt, type Unit } from './unit';
+import type { Problem } from './problem';
 import { SLOT, Solution, firstPlan, rank } from './solve';
 import { Tightening, type Chance } from './tighten';
 import { fateOf } from './unmet';

@@ -1,6 +1,8 @@
 import { WANT } from './labels';
 import type { Path } from './path';
-import { CONNECT, type Problem, type Unit } from './problem';
+import { CONNECT } from './job-bits';
+import type { Problem } from './problem';
+import type { Unit } from './unit';
 import { Usage } from './usage';
 import { besidesOf } from './besides';
 

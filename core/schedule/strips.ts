@@ -1,6 +1,8 @@
 import { dayName, toDay, type Day } from '../day';
 import type { PlanDocument, SeasonDocument } from './document';
-import { CONNECT, DISCONNECT, READING, problemOf, socAt } from './problem';
+import { CONNECT, DISCONNECT, READING } from './job-bits';
+import { problemOf } from './problem';
+import { socAt } from './unit';
 import { pathsOf } from './replan';
 import { hangings } from './usage';
 

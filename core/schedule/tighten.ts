@@ -1,6 +1,6 @@
 import { WANT } from './labels';
 import type { Path } from './path';
-import type { Unit } from './problem';
+import type { Unit } from './unit';
 import { byUrgency, rank, sweep, type Solution } from './solve';
 
 /** How much dearer a plan may be that is gone on from, of its minutes. Our own choice. */

@@ -2,21 +2,10 @@ import { decimal, t } from '../language';
 import { shortDay } from '../day';
 import type { SeasonRule } from './document';
 import type { Path, PathVisit } from './path';
-import {
-  CONNECT,
-  DISCONNECT,
-  HAND_BACK,
-  LAMP,
-  LEVELS,
-  NEVER,
-  READING,
-  dueRound,
-  firstRoundFrom,
-  readyDay,
-  socAt,
-  type Problem,
-  type Unit,
-} from './problem';
+import { CONNECT, DISCONNECT, HAND_BACK, LAMP, LEVELS, READING } from './job-bits';
+import { NEVER, dueRound, firstRoundFrom } from './round-days';
+import { readyDay, socAt, type Unit } from './unit';
+import type { Problem } from './problem';
 
 /** What a path leaves wanting of its battery: the rule, the first day of it, and how it stands. */
 export interface Unmet {

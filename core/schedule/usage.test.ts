@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { seasonOfChance } from '../../simulators/seasons';
 import { randomOne } from '../../simulators/random';
-import { CONNECT, DISCONNECT, problemOf } from './problem';
+import { CONNECT, DISCONNECT } from './job-bits';
+import { problemOf } from './problem';
 import { firstPlan } from './solve';
 import { hangings } from './usage';
 import { writePlan } from './write-plan';

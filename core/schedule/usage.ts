@@ -1,15 +1,11 @@
 import { WANT } from './labels';
 import type { Market } from './market';
 import { bestPath, type Path } from './path';
-import {
-  CONNECT,
-  DISCONNECT,
-  HALL_WAY,
-  STOP_WAY,
-  firstRoundFrom,
-  type Problem,
-  type Unit,
-} from './problem';
+import { CONNECT, DISCONNECT } from './job-bits';
+import { HALL_WAY, STOP_WAY } from './ways';
+import { firstRoundFrom } from './round-days';
+import type { Problem } from './problem';
+import type { Unit } from './unit';
 
 /** What the paths of all batteries take together of rounds, ways, chargers and air. */
 export class Usage {

@@ -2,7 +2,7 @@ import { t } from '../language';
 import { dayName } from '../day';
 import { costOf, type Bound, type PlanDocument, type SeasonDocument } from './document';
 import { SEASON_JOBS, type SeasonJob } from '../logbook/season-jobs';
-import { CONNECT, JOB_BITS } from './problem';
+import { CONNECT, JOB_BITS } from './job-bits';
 import type { Solution } from './solve';
 import { fateOf } from './unmet';
 import { hangings } from './usage';

@@ -14,13 +14,9 @@ import { readAllEntries } from '../../store/entries';
 import { readVehicles } from '../../store/site';
 import { readBatteryStates, readVehicleStates } from '../../store/states';
 import { db } from '../server/store';
-import {
-  loadBatteries,
-  planContext,
-  type AssessedBattery,
-  type SiteSnapshot,
-  type Stay,
-} from '../site/load';
+import { loadBatteries } from '../site/trouble';
+import { planContext } from '../site/plan-context';
+import type { AssessedBattery, SiteSnapshot, Stay } from '../site/snapshot';
 import type { AccountData, AccountLine } from './account-data';
 
 /** A battery that stood here in the season, with what was recorded of it then. */

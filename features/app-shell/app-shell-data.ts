@@ -3,7 +3,7 @@ import 'server-only';
 import type { Rules } from '../../core/rules/rules';
 import { formatInstant } from '../../core/words/words';
 import { hasOutside } from '../demo/outside-port';
-import type { SiteSnapshot } from '../site/load';
+import type { SiteSnapshot } from '../site/snapshot';
 import type { RibbonData } from './season-drawing';
 import { ribbonData } from './timeline-data';
 

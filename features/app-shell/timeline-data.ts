@@ -6,7 +6,7 @@ import { roundsAhead, jobsToday } from '../../core/plan/due';
 import { readDayCounts } from '../../store/entries';
 import { readPlannedStops } from '../../store/season-plans';
 import { db } from '../server/store';
-import type { SiteSnapshot } from '../site/load';
+import type { SiteSnapshot } from '../site/snapshot';
 import type { RibbonData } from './season-drawing';
 
 const tenth = (value: number) => Math.round(value * 10) / 10;

@@ -7,16 +7,9 @@ import { readMeter } from '../../store/devices';
 import { readFuseList, readKnownFuses } from '../../store/fuse-lists';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
-import {
-  batteryLabels,
-  benchHall,
-  batteryDtosOf,
-  hallDto,
-  vehicleDtoOf,
-  type AssessedBattery,
-  type SiteSnapshot,
-  type Stay,
-} from '../site/load';
+import { batteryLabels, batteryDtosOf, hallDto, vehicleDtoOf } from '../site/to-page';
+import { benchHall } from '../site/bench-hall';
+import type { AssessedBattery, SiteSnapshot, Stay } from '../site/snapshot';
 import type { BenchData, BenchPick, BenchResult, BenchSubject } from './bench-data';
 import { pace } from './hub';
 import { env } from '../../env';

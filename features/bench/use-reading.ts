@@ -2,7 +2,7 @@
 
 import { t } from '../../core/language';
 import { useEffect, useMemo, useReducer } from 'react';
-import { judgeReading } from '../../core/assessment/verdict';
+import { judgeReading } from '../../core/assessment/judge';
 import { holdingOf } from '../../core/meter/steady';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { formatVolts } from '../../core/words/words';

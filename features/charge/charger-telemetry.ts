@@ -4,7 +4,7 @@ import type { BatteryState } from '../../core/logbook/state';
 import { ampHoursOf } from '../../core/reports/report';
 import { readChannel } from '../../store/reporters';
 import { db } from '../server/store';
-import type { AssessedBattery, SiteSnapshot } from '../site/load';
+import type { AssessedBattery, SiteSnapshot } from '../site/snapshot';
 import type { Heard } from './charge-data';
 
 /** The device that reports of a charger, if there is one. */

@@ -30,18 +30,11 @@ import {
 import { silentSince } from '../../core/reports/report';
 import { hasOutside } from '../demo/outside-port';
 import { clockStands } from '../server/clock';
-import {
-  batteryLabels,
-  benchHall,
-  activeConnectionsOf,
-  planContext,
-  batteryDtosOf,
-  hallDto,
-  vehicleDtoOf,
-  type AssessedBattery,
-  type SiteSnapshot,
-  type Stay,
-} from '../site/load';
+import { batteryLabels, batteryDtosOf, hallDto, vehicleDtoOf } from '../site/to-page';
+import { benchHall } from '../site/bench-hall';
+import { activeConnectionsOf } from '../site/connections';
+import { planContext } from '../site/plan-context';
+import type { AssessedBattery, SiteSnapshot, Stay } from '../site/snapshot';
 import { roomAirs } from '../site/room-air';
 import { heardOf } from './charger-telemetry';
 import type {

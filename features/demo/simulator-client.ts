@@ -7,7 +7,8 @@ import { moveDemoClock, now } from '../server/clock';
 import { bodyOf, refuse } from '../server/reply';
 import { db } from '../server/store';
 import { hasOutside, outsidePort } from './outside-port';
-import { loadSite, type AssessedBattery, type SiteSnapshot } from '../site/load';
+import { loadSite } from '../site/load';
+import type { AssessedBattery, SiteSnapshot } from '../site/snapshot';
 
 export const CLOCK_STEPS = ['hour', 'day', 'round'] as const;
 export const ClockMove = z.strictObject({

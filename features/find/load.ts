@@ -6,7 +6,7 @@ import { readOwners } from '../../store/site';
 import { jobWord } from '../../core/plan/due';
 import { db } from '../server/store';
 import { archiveOf } from '../hand-back/load';
-import type { SiteSnapshot } from '../site/load';
+import type { SiteSnapshot } from '../site/snapshot';
 import type { Findable } from './find-data';
 
 /** All vehicles of the site, in walking order, then those that were here. */

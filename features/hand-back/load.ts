@@ -9,7 +9,8 @@ import { readBatteries, readOwners, readVehicles } from '../../store/site';
 import { readBatteryStates, readVehicleStates } from '../../store/states';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
-import { batteryLabels, type SiteSnapshot, type Stay } from '../site/load';
+import { batteryLabels } from '../site/to-page';
+import type { SiteSnapshot, Stay } from '../site/snapshot';
 import {
   WEEK,
   type AgainData,

@@ -10,12 +10,9 @@ import { readOwners } from '../../store/site';
 import { readBatteryStates, readVehicleStates } from '../../store/states';
 import { entryWords } from '../logbook/words';
 import { db } from '../server/store';
-import {
-  batteryLabels,
-  loadBatteries,
-  type AssessedBattery,
-  type SiteSnapshot,
-} from '../site/load';
+import { batteryLabels } from '../site/to-page';
+import { loadBatteries } from '../site/trouble';
+import type { AssessedBattery, SiteSnapshot } from '../site/snapshot';
 import type { WasHereData } from './hand-back-data';
 import { againData, archiveOf } from './load';
 

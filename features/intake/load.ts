@@ -4,7 +4,7 @@ import { readBroughtLately } from '../../store/brought';
 import { db } from '../server/store';
 import { usualCollection } from '../lay-up/load';
 import { baysOf } from '../lay-up/post-lay-up';
-import type { SiteSnapshot } from '../site/load';
+import type { SiteSnapshot } from '../site/snapshot';
 
 /** What a list is held against. */
 export interface BringData {

@@ -13,7 +13,8 @@ import { problemsHere } from '../lay-up/schema';
 import { newEntry, recordedBy } from '../logbook/new-entry';
 import { now } from '../server/clock';
 import { db } from '../server/store';
-import { loadSite, type SiteSnapshot } from '../site/load';
+import { loadSite } from '../site/load';
+import type { SiteSnapshot } from '../site/snapshot';
 import type { Brought } from './schema';
 
 /** Nobody says at what hour it came, or was read. */

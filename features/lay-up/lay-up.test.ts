@@ -3,7 +3,7 @@ import { deleteContact, deletePhoto } from '../vehicle/erase-routes';
 import { pictureOf } from './picture.fixture';
 import { v4 as uuid } from 'uuid';
 import { toDay } from '../../core/day';
-import { judge } from '../../core/assessment/verdict';
+import { judge } from '../../core/assessment/judge';
 import { FRESH_TERMS } from '../../core/stay/vehicle-facts';
 import { readDrafts } from '../../store/drafts';
 import { readAllEntries } from '../../store/entries';

@@ -22,7 +22,8 @@ import { recordWithVerdict } from '../logbook/record-with-verdict';
 import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
-import { loadSite, type SiteSnapshot } from '../site/load';
+import { loadSite } from '../site/load';
+import type { SiteSnapshot } from '../site/snapshot';
 import { highestMark, markOf } from './mark';
 import { LayUp, problemsHere, problemsOf } from './schema';
 

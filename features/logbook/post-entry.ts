@@ -13,7 +13,7 @@ import { FIRST_WORDS } from '../../core/gate/acts';
 import { reasonsAgainst } from '../../core/gate/gate';
 import { namedOffer, withOwn } from '../../core/connections/available-connections';
 import { doubtOf } from '../../core/assessment/plausible';
-import { typedReading } from '../../core/assessment/verdict';
+import { typedReading } from '../../core/assessment/judge';
 import { readEntry } from '../../store/entries';
 import { isCorrection } from '../../store/sheets';
 import { masterDataHolds, readMasterData, type MasterData } from '../../store/master-data';
@@ -24,13 +24,10 @@ import { isTheirs } from './recorder';
 import { recordWithVerdict, type Looked } from './record-with-verdict';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
-import {
-  activeConnectionsOf,
-  loadBattery,
-  loadSite,
-  troubleOf,
-  type AssessedBattery,
-} from '../site/load';
+import { activeConnectionsOf } from '../site/connections';
+import { loadBattery, loadSite } from '../site/load';
+import { troubleOf } from '../site/trouble';
+import type { AssessedBattery } from '../site/snapshot';
 import { roomAirs } from '../site/room-air';
 
 /**

@@ -6,7 +6,8 @@ import { readBatteryStates } from '../../store/states';
 import { addVerdict } from '../../store/verdicts';
 import { now } from '../server/clock';
 import { db } from '../server/store';
-import { loadBattery, type AssessedBattery } from '../site/load';
+import { loadBattery } from '../site/load';
+import type { AssessedBattery } from '../site/snapshot';
 
 /** What was looked up for an entry in the transaction that records it. */
 export interface Looked {

@@ -14,7 +14,8 @@ import { readOwners, readVehicles } from '../../store/site';
 import { readBatteryStates, readVehicleStates } from '../../store/states';
 import { entryWords } from '../logbook/words';
 import { db } from '../server/store';
-import { loadBatteries, type SiteSnapshot } from '../site/load';
+import { loadBatteries } from '../site/trouble';
+import type { SiteSnapshot } from '../site/snapshot';
 import type { OwnersRecord, RecordedBattery } from './record-document';
 
 /** Of interest to an owner; the rest is the attendant’s. */

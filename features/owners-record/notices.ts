@@ -7,7 +7,7 @@ import { conditionOf } from '../../core/record/condition';
 import { formatMoney } from '../../core/words/words';
 import { readOwners } from '../../store/site';
 import { db } from '../server/store';
-import type { SiteSnapshot } from '../site/load';
+import type { SiteSnapshot } from '../site/snapshot';
 
 /** What an owner is told of a battery that may not see another winter, in good time. */
 export interface Notice {

@@ -2,11 +2,12 @@ import { t } from '../../core/language';
 import 'server-only';
 import { dayOf, shortDay } from '../../core/day';
 import { groupBy } from '../../core/group';
-import { outBeforeFrost } from '../../core/assessment/verdict';
+import { outBeforeFrost } from '../../core/assessment/verdict-condemned';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { conditionOf } from '../../core/record/condition';
 import { formatVolts } from '../../core/words/words';
-import { batteryLabels, type AssessedBattery, type SiteSnapshot, type Stay } from '../site/load';
+import { batteryLabels } from '../site/to-page';
+import type { AssessedBattery, SiteSnapshot, Stay } from '../site/snapshot';
 
 /** A battery on the list of its hall. */
 export interface ListedBattery {

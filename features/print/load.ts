@@ -4,7 +4,8 @@ import { shortDay } from '../../core/day';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { conditionOf } from '../../core/record/condition';
 import { planInUse } from '../../core/plan/storage-plans';
-import { batteryLabels, type SiteSnapshot } from '../site/load';
+import { batteryLabels } from '../site/to-page';
+import type { SiteSnapshot } from '../site/snapshot';
 import type { PrintData } from './papers';
 
 /** What stands on the papers of one vehicle; null where it stands in no bay. */

@@ -7,14 +7,10 @@ import { roundOnOrAfter } from '../../core/rules/rounds';
 import { heardAmpHours } from '../charge/charger-telemetry';
 import { hasOutside } from '../demo/outside-port';
 import { clockStands } from '../server/clock';
-import {
-  benchHall,
-  activeConnectionsOf,
-  batteryDtosOf,
-  hallDto,
-  vehicleDtoOf,
-  type SiteSnapshot,
-} from '../site/load';
+import { benchHall } from '../site/bench-hall';
+import { activeConnectionsOf } from '../site/connections';
+import { batteryDtosOf, hallDto, vehicleDtoOf } from '../site/to-page';
+import type { SiteSnapshot } from '../site/snapshot';
 import { roomAirs } from '../site/room-air';
 import { withPlan } from '../season/keeper';
 import type { RoundData, RoundStop } from './round-data';

@@ -1,6 +1,7 @@
 import { msg, withWords } from '../../core/language';
 import { reserveMark } from '../../core/assessment/daily-history';
-import { judge, type Verdict } from '../../core/assessment/verdict';
+import { judge } from '../../core/assessment/judge';
+import type { Verdict } from '../../core/assessment/verdict';
 import type { BatteryContext } from '../../core/context/battery-context';
 import { contextOf } from '../../core/context/from-record';
 import { instantAt, type Day } from '../../core/day';

@@ -21,7 +21,7 @@ import {
 import { dataOf, textOf } from '../site/page-text';
 import { roundOf, roundText } from './round-text';
 import { chargeForecastOf } from '../../core/assessment/charge-forecast';
-import { judge, judgeReading } from '../../core/assessment/verdict';
+import { judge, judgeReading } from '../../core/assessment/judge';
 import { jobsToday } from '../../core/plan/due';
 import {
   packed,

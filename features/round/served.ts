@@ -1,6 +1,7 @@
 import type { ChargeForecast } from '../../core/assessment/charge-forecast';
 import { reserveMark } from '../../core/assessment/daily-history';
-import { judge, type Verdict } from '../../core/assessment/verdict';
+import { judge } from '../../core/assessment/judge';
+import type { Verdict } from '../../core/assessment/verdict';
 import { MS_PER_DAY } from '../../core/day';
 import { EMPTY_BATTERY, type BatteryState, type RecordedReading } from '../../core/logbook/state';
 import { usualDetails, type BatteryDetails } from '../../core/battery/details';

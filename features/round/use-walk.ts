@@ -2,7 +2,7 @@
 
 import { useCallback, useMemo, type Dispatch } from 'react';
 import { v4 as uuid } from 'uuid';
-import { judgeReading } from '../../core/assessment/verdict';
+import { judgeReading } from '../../core/assessment/judge';
 import { isFlat } from '../../core/charging/recovery';
 import { ownChargerOf } from '../../core/connections/available-connections';
 import type { ChargeRequest } from '../../core/connections/charger-suitability';

@@ -6,7 +6,10 @@ import { drawsFor, runPlan } from '../../core/plan/adviser';
 import { planInUse } from '../../core/plan/storage-plans';
 import { applyPatch, type RulePatch } from '../../core/rules/rules';
 import { db } from '../server/store';
-import { judgeable, loadSite, planContext, type SiteSnapshot } from '../site/load';
+import { judgeable } from '../site/trouble';
+import { loadSite } from '../site/load';
+import { planContext } from '../site/plan-context';
+import type { SiteSnapshot } from '../site/snapshot';
 
 /** What a change of the rules would do to this site. */
 export const RuleEffect = z.strictObject({

@@ -11,7 +11,7 @@ import { readKnownFuses } from '../../store/fuse-lists';
 import { readHallSpans } from '../../store/temperatures';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
-import type { SiteSnapshot } from '../site/load';
+import type { SiteSnapshot } from '../site/snapshot';
 import type { RulesData } from './rules-form';
 import type { HallKnown } from './temperatures';
 

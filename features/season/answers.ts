@@ -10,7 +10,7 @@ import {
 } from '../../core/schedule/document';
 import { keepPlan, readSequences } from '../../store/season-plans';
 import { db } from '../server/store';
-import type { SiteSnapshot } from '../site/load';
+import type { SiteSnapshot } from '../site/snapshot';
 import { oneLine } from '../../core/text';
 import { readinessWords } from '../../core/hand-back/readiness';
 import { readOwners } from '../../store/site';

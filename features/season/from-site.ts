@@ -37,7 +37,7 @@ import {
   type SeasonDocument,
 } from '../../core/schedule/document';
 import { pricesOf } from '../../core/schedule/worth';
-import type { AssessedBattery, SiteSnapshot, Stay } from '../site/load';
+import type { AssessedBattery, SiteSnapshot, Stay } from '../site/snapshot';
 import { isThrough, type SettledRound } from './settled';
 
 /** What a battery that was never read is taken to hold, percent: until it is, only the reading is planned. */

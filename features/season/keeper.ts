@@ -8,7 +8,7 @@ import { keepPlan, readPlan, readSettledStops, type KeptPlan } from '../../store
 import { writesOf, type Db } from '../../store/open';
 import { held } from '../server/here';
 import { db } from '../server/store';
-import type { SiteSnapshot } from '../site/load';
+import type { SiteSnapshot } from '../site/snapshot';
 import { siteSeason, type LeftOut } from './from-site';
 import { byBattery, planned } from './planned';
 import { planAside } from './planner';

@@ -2,7 +2,7 @@ import { dayName } from '../../core/day';
 import { roundOnOrAfter } from '../../core/rules/rounds';
 import type { PlanDocument } from '../../core/schedule/document';
 import type { SeasonJob } from '../../core/logbook/season-jobs';
-import { withStanding, type SiteSnapshot } from '../site/load';
+import { withStanding, type SiteSnapshot } from '../site/snapshot';
 
 /** The site with what a plan has for each battery in the next round. */
 export function planned(loaded: SiteSnapshot, plan: PlanDocument): SiteSnapshot {

@@ -1,7 +1,7 @@
 import 'server-only';
 import { shortDay } from '../../core/day';
 import { groupBy } from '../../core/group';
-import type { SiteSnapshot } from '../site/load';
+import type { SiteSnapshot } from '../site/snapshot';
 import { jobWords } from './calendar';
 import { seasonPlan } from './keeper';
 import { namesOf } from './load';

@@ -1,7 +1,7 @@
 import { dayName, type Day } from '../../core/day';
 import { jobsToday } from '../../core/plan/due';
 import type { SeasonJob } from '../../core/logbook/season-jobs';
-import type { AssessedBattery } from '../site/load';
+import type { AssessedBattery } from '../site/snapshot';
 import type { RoundVisit } from './planned';
 
 /**

@@ -9,11 +9,11 @@ import { statementsOf } from '../../store/statements.fixture';
 import { handlePostEntry, postEntries } from '../logbook/post-entry';
 import { newEntry } from '../logbook/new-entry';
 import { db } from './store';
-import { judgeReading } from '../../core/assessment/verdict';
+import { judgeReading } from '../../core/assessment/judge';
 import { chartSeries } from '../chart/series';
 import { hallsOf, viewStop } from '../round/round-data';
 import { roundScreenData } from '../round/load';
-import { judgeable } from '../site/load';
+import { judgeable } from '../site/trouble';
 import { NOW, answer, demoSite, request, site } from './demo-server.fixture';
 
 jest.mock('../../core/estimation/learn', () => {

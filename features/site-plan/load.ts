@@ -15,7 +15,7 @@ import { troubleOfBackups } from '../server/backups';
 import { db } from '../server/store';
 import { TABLES, TABLE_NAMES } from '../take-out/tables';
 import type { ClockDto } from '../site/dto';
-import type { SiteSnapshot } from '../site/load';
+import type { SiteSnapshot } from '../site/snapshot';
 import type { HallDrawing } from './halls-editor';
 
 /** What the whole site is made of, to be changed and taken out. */

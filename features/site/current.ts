@@ -1,7 +1,8 @@
 import 'server-only';
 import { now } from '../server/clock';
 import { db } from '../server/store';
-import { loadSite, type SiteSnapshot } from './load';
+import { loadSite } from './load';
+import type { SiteSnapshot } from './snapshot';
 
 /**
  * The site as it stands now, for whoever only looks at who stands where: no battery is judged

@@ -2,7 +2,7 @@ import { airNeeded, type ChargingHere, type RoomAir } from '../../core/charging/
 import { hangingBy } from '../../core/connections/active-connections';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import type { ChargingEquipment } from '../../core/site/charging-equipment';
-import type { SiteSnapshot } from './load';
+import type { SiteSnapshot } from './snapshot';
 
 /** The air of each hall, and what is needed of it by all that charges there. */
 export function roomAirs({

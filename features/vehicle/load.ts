@@ -11,14 +11,10 @@ import { readBatteryStates } from '../../store/states';
 import { readVerdictsOf } from '../../store/verdicts';
 import { clockStands } from '../server/clock';
 import { db } from '../server/store';
-import {
-  benchHall,
-  maintainersFree,
-  batteryDtosOf,
-  hallDto,
-  vehicleDtoOf,
-  type SiteSnapshot,
-} from '../site/load';
+import { benchHall } from '../site/bench-hall';
+import { maintainersFree } from '../site/connections';
+import { batteryDtosOf, hallDto, vehicleDtoOf } from '../site/to-page';
+import type { SiteSnapshot } from '../site/snapshot';
 import type { BatteryDto } from '../site/dto';
 import { backBatteriesOf, walkOfStay } from '../hand-back/load';
 import { thinned } from '../../core/parasitic-draw/thinned';

@@ -15,7 +15,9 @@ import { newEntry, recordedBy } from '../logbook/new-entry';
 import { now } from '../server/clock';
 import { jsonBody, refuse } from '../server/reply';
 import { db } from '../server/store';
-import { loadSite, troubleOf, type AssessedBattery, type Stay } from '../site/load';
+import { loadSite } from '../site/load';
+import { troubleOf } from '../site/trouble';
+import type { AssessedBattery, Stay } from '../site/snapshot';
 import { WENTS, WENT_WORDS } from './went';
 
 /** A battery that comes to a vehicle in the middle of its stay. */

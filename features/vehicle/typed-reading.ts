@@ -1,7 +1,7 @@
 'use client';
 
 import { useReducer } from 'react';
-import { judgeReading } from '../../core/assessment/verdict';
+import { judgeReading } from '../../core/assessment/judge';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { plain } from '../../core/words/words';
 import { parseVolts } from './parse-volts';

@@ -9,7 +9,7 @@ import { shortDay } from '../../core/day';
 import { reserveMark, dailyHistory } from '../../core/assessment/daily-history';
 import { HELD } from '../../core/assessment/reserve-marks';
 import { readinessWords } from '../../core/hand-back/readiness';
-import { judge } from '../../core/assessment/verdict';
+import { judge } from '../../core/assessment/judge';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import { ReadingChart } from '../chart/reading-chart';
 import { chartSeries } from '../chart/series';

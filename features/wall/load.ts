@@ -5,7 +5,7 @@ import { hallsOf, viewStop } from '../round/round-data';
 import { roundData } from '../round/load';
 import { daysOf } from '../season/answers';
 import { withPlan } from '../season/keeper';
-import type { SiteSnapshot } from '../site/load';
+import type { SiteSnapshot } from '../site/snapshot';
 import { summary } from '../yard/counts';
 import { yardData } from '../yard/load';
 import type { WallData } from './wall-data';

@@ -11,17 +11,10 @@ import { sureWords } from '../../core/assessment/start-forecast';
 import { startOf } from '../../core/hand-back/walk';
 import { backBatteriesOf } from '../hand-back/load';
 import { clockStands } from '../server/clock';
-import {
-  batteryLabels,
-  benchHall,
-  maintainersFree,
-  batteryDtosOf,
-  hallDto,
-  vehicleDtoOf,
-  type AssessedBattery,
-  type SiteSnapshot,
-  type Stay,
-} from '../site/load';
+import { batteryLabels, batteryDtosOf, hallDto, vehicleDtoOf } from '../site/to-page';
+import { benchHall } from '../site/bench-hall';
+import { maintainersFree } from '../site/connections';
+import type { AssessedBattery, SiteSnapshot, Stay } from '../site/snapshot';
 import { batteriesIn, countsOf } from './counts';
 import type { OneMoreData } from './one-more-data';
 import type { SeasonData, SeasonLine, YardBattery, YardBay, YardData } from './yard-data';

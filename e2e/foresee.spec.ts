@@ -139,6 +139,8 @@ test('a forecast out of a file changes the hall’s days to come', async ({ page
   await visit(page, `${site.url}/rules`);
   const part = page.locator('#temperatures');
   await part.getByLabel('A file of temperatures (CSV)').setInputFiles(file);
+  await expect(part.getByText(/“-9”: Celsius or Fahrenheit\?/)).toBeVisible();
+  await choose(part, 'Temperatures without a unit', 'Celsius');
   await expect(part.getByText(/5 rows are 5 days/)).toBeVisible();
   await choose(part, 'These are of', 'Loading Yard');
   await part.getByRole('button', { name: 'Take them over' }).click();

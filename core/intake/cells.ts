@@ -54,16 +54,24 @@ export function degreesOf(name: string, cells: readonly string[]): Degrees | nul
   return unitIn(name) ?? (named.size === 1 ? [...named][0]! : null);
 }
 
-/** A temperature, °C, from °C or °F; refuses one of which nobody has said which. */
-export function readTemperature(text: string, degrees: Degrees | null): Read<number> {
-  const read = readNumber(
-    text.replace('−', '-'),
-    /\s*°?\s*(deg(rees)?\.?)?\s*[cf]?(elsius|ahrenheit)?$/i,
-  );
-  if (!read.ok || read.value === null) return read;
+const OF_DEGREES = /\s*°?\s*(deg(rees)?\.?)?\s*[cf]?(elsius|ahrenheit)?$/i;
+
+/** °C from °C or °F, however many places it has; refuses one of which nobody has said which it is. */
+export function readCelsius(text: string, degrees: Degrees | null): Read<number> {
+  if (isNothing(text)) return said<number>(null);
+  const bare = text.trim().replace('−', '-').replace(OF_DEGREES, '');
+  if (!/^[-+]?\d+([.,]\d+)?$/.test(bare)) return unsaid(t`“${text}” is no number`);
   const unit = unitIn(text) ?? degrees;
   if (unit === null) return unsaid(t`“${text}”: Celsius or Fahrenheit?`);
-  const celsius = unit === 'celsius' ? read.value : ((read.value - 32) * 5) / 9;
+  const value = Number(bare.replace(',', '.'));
+  return said(unit === 'celsius' ? value : ((value - 32) * 5) / 9);
+}
+
+/** The temperature of a battery, °C. */
+export function readTemperature(text: string, degrees: Degrees | null): Read<number> {
+  const read = readCelsius(text, degrees);
+  if (!read.ok || read.value === null) return read;
+  const celsius = read.value;
   if (celsius < -60 || celsius > 80) return unsaid(t`“${text}” is no temperature of a battery`);
   return said(Math.round(celsius * 100) / 100);
 }
@@ -182,7 +190,7 @@ const figuresOf = (text: string) =>
 export function orderOf(cells: readonly string[]): DateOrder | null {
   let [dayFirst, monthFirst] = [false, false];
   for (const cell of cells) {
-    const found = figuresOf(cell);
+    const found = figuresOf(cell.trim().replace(HOUR, ''));
     if (!found) continue;
     if (Number(found[1]) > 12) dayFirst = true;
     if (Number(found[2]) > 12) monthFirst = true;
@@ -193,10 +201,13 @@ export function orderOf(cells: readonly string[]): DateOrder | null {
   return dayFirst ? 'day-first' : 'month-first';
 }
 
+/** What stands after a day where its hour is noted too. */
+const HOUR = /(?:T\d{1,2}|,?[T ]\s*\d{1,2}:\d{2}.*)$/;
+
 /** A calendar day; refuses one that is none, or that could be two while nobody has said which. */
 export function readDate(text: string, order: DateOrder | null): Read<Day> {
   if (isNothing(text)) return said<Day>(null);
-  const bare = text.trim().replace(/[T ]\d{1,2}:\d{2}.*$/, '');
+  const bare = text.trim().replace(HOUR, '');
   const iso = /^(\d{4})[-/.](\d{1,2})[-/.](\d{1,2})$/.exec(bare);
   const figures = figuresOf(bare);
   const dayWord = /^(\d{1,2})(?:st|nd|rd|th)?\.?[\s-]+([a-z]{3,9})\.?,?[\s-]+(\d{4}|\d{2})$/i.exec(
@@ -219,6 +230,13 @@ export function readDate(text: string, order: DateOrder | null): Read<Day> {
   const day = parts && parseDay(parts.map((n) => String(n).padStart(2, '0')).join('-'));
   return day === null ? unsaid(t`“${text}” is no day`) : said(day);
 }
+
+/** Whether a text is a day, whichever of its numbers is the month. */
+export const isDay = (text: string): boolean =>
+  (['day-first', 'month-first'] as const).some((order) => {
+    const read = readDate(text, order);
+    return read.ok && read.value !== null;
+  });
 
 /** Year and month in which a battery was fitted: `2021`, `05/2021`, `May 2021`, or a whole date. */
 export function readFitted(

@@ -1,5 +1,4 @@
-import { degreesOf, orderOf, readChemistry, readDate, type DateOrder, type Degrees } from './cells';
-
+import { degreesOf, isDay, orderOf, readChemistry, type DateOrder, type Degrees } from './cells';
 import { groupBy } from '../group';
 
 /** What a column of a list may say, in the words of its choice. */
@@ -80,11 +79,6 @@ const NAMES: readonly (readonly [IntakeField, RegExp])[] = [
 const isBay = (cell: string) => /^[A-Za-z]{0,3}[-\s]?\d{1,3}[A-Za-z]?$/.test(cell);
 const isVolts = (cell: string) => /^\d{1,2}[.,]\d{1,2}\s*v?$/i.test(cell);
 const isAmpHours = (cell: string) => /^\d+([.,]\d+)?\s*a\s?h$/i.test(cell);
-const isDay = (cell: string) =>
-  (['day-first', 'month-first'] as const).some((order) => {
-    const read = readDate(cell, order);
-    return read.ok && read.value !== null;
-  });
 const isChemistry = (cell: string) => {
   const read = readChemistry(cell);
   return read.ok && read.value !== null;

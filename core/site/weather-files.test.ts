@@ -1,4 +1,3 @@
-import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parse } from 'csv-parse/sync';
@@ -7,7 +6,6 @@ import { dayName, toDay } from '../day';
 import { hallTemperatures, type Climate } from './climate';
 import { climateFromDays } from './climate-from-days';
 import { USUAL_THERMAL_RESPONSE, fitThermalResponse } from './thermal-response';
-import { daysOfRows, guessColumns } from './temperature-rows';
 
 /** Open daily temperatures of Seattle, 2012–2015: the vega-datasets package. */
 const seattle = () =>
@@ -96,57 +94,5 @@ describe('a climate out of past winters', () => {
     expect(months).toBe(1);
     expect(climate.meanCelsius.slice(1)).toEqual(PLAIN.meanCelsius.slice(1));
     expect(climateFromDays(january.slice(0, 5), PLAIN).months).toBe(0);
-  });
-});
-
-describe('a logger’s file', () => {
-  const rows = (text: string) => text.split('\n').map((line) => line.split(','));
-
-  it('is understood by its heading, and put together day by day', () => {
-    const file = rows(
-      'Time,Temp °C\n2027-01-14 06:00,-3.5\n2027-01-14 14:00,0.5\n2027-01-15 06:00,-6',
-    );
-    const columns = guessColumns(file);
-    expect(columns).toEqual({ when: 0, celsius: 1, low: null, unit: 'celsius', heading: 1 });
-    const read = daysOfRows(file, columns);
-    expect(read).toEqual({
-      ok: true,
-      rows: 3,
-      days: [
-        { day: toDay('2027-01-14'), mean: -1.5, min: -3.5 },
-        { day: toDay('2027-01-15'), mean: -6, min: -6 },
-      ],
-    });
-  });
-
-  it('may have other columns, another unit, another way of writing a date', () => {
-    const file = rows('no,Datum,Tmin °F,Temp °F\n1,14.01.2027,14,32');
-    expect(guessColumns(file)).toMatchObject({ when: 1, low: 2, celsius: 3, unit: 'fahrenheit' });
-    expect(daysOfRows(file, guessColumns(file))).toMatchObject({
-      days: [{ day: toDay('2027-01-14'), mean: 0, min: -10 }],
-    });
-    const bare = rows('2027-01-14,1.5\n2027-01-15,2.5');
-    expect(guessColumns(bare)).toMatchObject({ heading: 0, when: 0, celsius: 1 });
-  });
-
-  it.each([
-    ['when,celsius\nyesterday,2', /Line 2: “yesterday” is no date/],
-    ['when,celsius\n2027-02-30,2', /Line 2: “2027-02-30” is no date/],
-    ['when,celsius\n2027-01-14,cold', /Line 2: “cold” is no temperature/],
-    ['when,celsius\n2027-01-14,451', /other unit/],
-    ['when,celsius', /No day/],
-  ])('%j is refused by its line', (text, reason) => {
-    const read = daysOfRows(rows(text), { ...guessColumns(rows(text)), heading: 1 });
-    expect(read.ok ? '' : read.reason).toMatch(reason);
-  });
-
-  it('never throws, whatever stands in it', () => {
-    fc.assert(
-      fc.property(fc.array(fc.array(fc.string(), { maxLength: 4 }), { maxLength: 6 }), (any) => {
-        const read = daysOfRows(any, guessColumns(any));
-        if (read.ok) expect(read.days.length).toBeGreaterThan(0);
-        else expect(read.reason).not.toBe('');
-      }),
-    );
   });
 });

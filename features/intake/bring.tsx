@@ -17,6 +17,7 @@ import { Begin, BroughtLately } from './begin';
 import { bringReducer, type BringAction, type BringState } from './bring-state';
 import { broughtOf } from './brought-of';
 import { ColumnsTable } from './columns';
+import { DatesLike, DegreesOfAll } from './how-written';
 import type { BringData } from './load';
 import { OnItsWay } from './on-its-way';
 import { columnsRemembered, rememberColumns } from './remembered';
@@ -85,25 +86,10 @@ function WholeList({
 }) {
   return (
     <>
-      <SelectField
-        label={t`Dates like 3/4/2027`}
-        value={reading.dateOrder}
-        placeholder={t`say which`}
-        options={[
-          { value: 'day-first', label: t`3 April: the day is first` },
-          { value: 'month-first', label: t`4 March: the month is first` },
-        ]}
-        onChange={(order) => act({ do: 'dates', order })}
-      />
+      <DatesLike value={reading.dateOrder} onChange={(order) => act({ do: 'dates', order })} />
       {reading.columns.includes('celsius') ? (
-        <SelectField
-          label={t`Temperatures without a unit`}
+        <DegreesOfAll
           value={reading.degrees}
-          placeholder={t`say which`}
-          options={[
-            { value: 'celsius', label: t`Celsius` },
-            { value: 'fahrenheit', label: t`Fahrenheit` },
-          ]}
           onChange={(degrees) => act({ do: 'degrees', degrees })}
         />
       ) : null}

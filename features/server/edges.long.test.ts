@@ -5,7 +5,7 @@ import ical, { type VEvent } from 'node-ical';
 import { NextRequest } from 'next/server';
 import { v4 as uuid } from 'uuid';
 import { toDay } from '../../core/day';
-import { daysOfRows } from '../../core/site/temperature-rows';
+import { daysOfRows } from '../../core/intake/temperature-rows';
 import { DEMO_FUSES } from '../../demo/fuses';
 import { demoToken } from '../../demo/living';
 import { Site, readSite } from '../../store/site';
@@ -205,7 +205,10 @@ describe('days of a hall', () => {
       '2027-02-05,4',
       '2027-02-01,9',
     ];
-    const columns = { when: 0, celsius: 1, low: null, unit: 'celsius', heading: 0 } as const;
+    const columns = {
+      ...({ when: 0, celsius: 1, low: null, heading: 0 } as const),
+      ...({ degrees: 'celsius', dateOrder: null } as const),
+    };
     const read = daysOfRows(
       rows.map((row) => row.split(',')),
       columns,

@@ -6,10 +6,13 @@ import { useMemo, useState } from 'react';
 import { dayName } from '../../core/day';
 import { formatTemperature } from '../../core/words/words';
 import {
+  asWritten,
   daysOfRows,
   guessColumns,
+  hasDatesInDoubt,
   type TemperatureColumns,
-} from '../../core/site/temperature-rows';
+} from '../../core/intake/temperature-rows';
+import { DatesLike, DegreesOfAll } from '../intake/how-written';
 import { rowsOfText } from '../intake/rows-of-text';
 import { SelectField } from '../ui/field';
 import { DataTable } from '../ui/data-table';
@@ -140,7 +143,7 @@ function namesOf(rows: readonly string[][], { heading }: TemperatureColumns): st
   );
 }
 
-/** Which column is what, and in which unit. */
+/** Which column is what, and how it is written. */
 function Columns({
   rows,
   columns,
@@ -151,6 +154,7 @@ function Columns({
   readonly onColumns: (columns: TemperatureColumns) => void;
 }) {
   const names = namesOf(rows, columns);
+  const inDoubt = useMemo(() => hasDatesInDoubt(rows, columns), [rows, columns]);
   const pick = (key: 'when' | 'celsius' | 'low', label: string, none: boolean) => (
     <SelectField
       label={label}
@@ -159,7 +163,13 @@ function Columns({
         ...(none ? [{ value: -1, label: t`none: lowest of the rows` }] : []),
         ...names.map((name, i) => ({ value: i, label: name })),
       ]}
-      onChange={(at) => onColumns({ ...columns, [key]: at < 0 ? null : at })}
+      onChange={(at) => {
+        const next = { ...columns, [key]: at < 0 ? null : at };
+        const { dateOrder, degrees } = asWritten(rows, next);
+        // What was said of the other columns stays said.
+        if (key === 'when') onColumns({ ...next, dateOrder });
+        else onColumns(key === 'celsius' ? { ...next, degrees } : next);
+      }}
     />
   );
   return (
@@ -167,15 +177,16 @@ function Columns({
       {pick('when', t`Date`, false)}
       {pick('celsius', t`Temperature`, false)}
       {pick('low', t`Lowest`, true)}
-      <SelectField
-        label={t`Unit`}
-        value={columns.unit}
-        options={[
-          { value: 'celsius', label: '°C' },
-          { value: 'fahrenheit', label: '°F' },
-        ]}
-        onChange={(unit) => onColumns({ ...columns, unit })}
+      <DegreesOfAll
+        value={columns.degrees}
+        onChange={(degrees) => onColumns({ ...columns, degrees })}
       />
+      {inDoubt ? (
+        <DatesLike
+          value={columns.dateOrder}
+          onChange={(dateOrder) => onColumns({ ...columns, dateOrder })}
+        />
+      ) : null}
     </>
   );
 }

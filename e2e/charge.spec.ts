@@ -34,8 +34,10 @@ async function meter(page: Page): Promise<number> {
 /** Ticks a guided procedure, step by step, until it is done. */
 async function work(page: Page, tab: string, label: string): Promise<void> {
   await page.getByRole('button', { name: tab, exact: true }).click();
+  const done = page.getByRole('button', { name: `${label}: done` });
+  await expect(done).toBeVisible();
   for (const step of await page.locator('[data-step] [role="checkbox"]').all()) await step.click();
-  await page.getByRole('button', { name: `${label}: done` }).click();
+  await done.click();
 }
 
 test('a flat mower: found in the round, charged through moved time, rested, read, judged', async ({

@@ -1,7 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { join } from 'node:path';
-import { HOST } from './host';
-import { ourServerAt, portIsFree } from './ports';
+import { freePort, ourServerAt } from './ports';
 import { Trouble } from './trouble';
 
 /** So far beyond our own port the demo's is looked for: sites that are added later take the next ones. */
@@ -30,7 +29,7 @@ export class DemoBeside {
   }
 
   private async start(): Promise<number> {
-    const port = await freeBeyond(this.ownPort + BEYOND);
+    const port = await freePort(this.ownPort + BEYOND);
     const child = spawn(
       process.execPath,
       [
@@ -61,9 +60,4 @@ export class DemoBeside {
     }
     return port;
   }
-}
-
-async function freeBeyond(first: number): Promise<number> {
-  for (let port = first; port < first + 50; port++) if (await portIsFree(port)) return port;
-  throw new Trouble(`No port of ${HOST} from ${first} on is free.`);
 }

@@ -8,6 +8,7 @@ import { addServed, installation, served, type Served } from '../features/server
 import { endOfWriting } from '../features/server/writing-aside';
 import { askedFor, speaking } from '../features/words/languages';
 import type { Credentials } from './lan/authority';
+import { freePort } from './ports';
 
 /** Replies that have no end of their own, of all sites; the bundles of the pages are others than this one. */
 const held = globalThis as typeof globalThis & { velvetEmberStreams?: Set<() => void> };
@@ -205,7 +206,7 @@ export async function serveHere(
             name,
             known.map(({ mark }) => mark),
           ),
-          port: await freePortAfter(Math.max(port, ...known.map((site) => site.port)), host),
+          port: await freePort(Math.max(port, ...known.map((site) => site.port)) + 1, host),
         };
         const site = await openMore(one);
         installation().within.run(site, () => begin(site));
@@ -243,17 +244,4 @@ function onPort(url: string, port: number): string {
   const other = new URL(url);
   other.port = String(port);
   return other.origin;
-}
-
-/** The next port that nobody uses. */
-async function freePortAfter(port: number, host: string): Promise<number> {
-  for (let next = port + 1; next < port + 100 && next <= 65_535; next++) {
-    const isFree = await new Promise<boolean>((done) => {
-      const probe = createServer();
-      probe.once('error', () => done(false));
-      probe.listen(next, host, () => probe.close(() => done(true)));
-    });
-    if (isFree) return next;
-  }
-  throw new StoreProblem(`No port after ${port} is free.`);
 }

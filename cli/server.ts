@@ -4,7 +4,7 @@ import type { FolderLock } from '../store/lock';
 import { HOST } from './host';
 import { installation } from '../features/server/here';
 import { DemoBeside } from './demo-beside';
-import { ourServerAt, portIsFree } from './ports';
+import { freePort, ourServerAt, portIsFree } from './ports';
 import { keepBackups } from './keep-backups';
 import type { Opened } from './lan/open';
 import { serveHere } from './serve-here';
@@ -25,11 +25,7 @@ export async function requirePort(port: number): Promise<void> {
 const FIRST_PORT = 4890 + ((process.pid * 7) % 90);
 
 /** A port that nobody uses, for a server that is only measured. */
-export async function freePort(): Promise<number> {
-  for (let port = FIRST_PORT; port < FIRST_PORT + 100; port++)
-    if (await portIsFree(port)) return port;
-  throw new Error('no free port');
-}
+export const portToMeasureOn = (): Promise<number> => freePort(FIRST_PORT);
 
 export interface ServeOptions {
   readonly folder: string;

@@ -10,7 +10,7 @@ import {
 import { random } from '../simulators/random';
 import { GOOD_MANNERS, serveHands, serveMeter, type Manners } from '../simulators/scpi-meter';
 import { serveSite } from '../simulators/site-server';
-import { portIsFree } from './ports';
+import { freePorts } from './ports';
 
 export interface OutsidePorts {
   readonly meter: number;
@@ -86,9 +86,8 @@ async function sendReports(
 
 /** Ports for all of the outside: the usual ones where they are free. */
 export async function outsidePorts(): Promise<OutsidePorts> {
-  const free: number[] = [];
-  for (let port = 4875; free.length < 3; port++) if (await portIsFree(port)) free.push(port);
-  return { meter: free[0]!, hands: free[1]!, site: free[2]! };
+  const [meter, hands, site] = await freePorts(4875, 3);
+  return { meter: meter!, hands: hands!, site: site! };
 }
 
 /** Starts the outside as a process of its own. */

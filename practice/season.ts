@@ -15,7 +15,7 @@ import {
   isLetDown,
   isLost,
   isNeedless,
-  pricesOf,
+  ratesOf,
   scoreOf,
   type Score,
 } from '../simulators/played/score';
@@ -304,7 +304,7 @@ class Season extends Stage {
 
   /** What minutes cost that were not needed. */
   private wasted(id: string, minutes: number, broke: string, would: string): void {
-    const cost = (minutes / 60) * pricesOf(this.site.world.rules).hour;
+    const cost = (minutes / 60) * ratesOf(this.site.world.rules).hour;
     this.early.push({ cost, slip: { id, broke, would, isGrave: false } });
   }
 
@@ -354,7 +354,7 @@ class Season extends Stage {
   /** Batteries that were lost, let down or replaced for nothing, and what that cost. */
   private get dear(): Decision[] {
     const { world, batteries } = this.site;
-    const { letDown } = pricesOf(world.rules);
+    const { letDown } = ratesOf(world.rules);
     return batteries.flatMap((one): Decision[] => {
       const price = newPrice(one.spec.chemistry, one.spec.ah, world.rules);
       const of = (id: string, cost: number, broke: string, would: string): Decision => ({
@@ -429,7 +429,7 @@ class Season extends Stage {
       `${score.ready} / ${score.batteries}`,
       String(score.letDown),
       String(score.lost),
-      money(costOf(score, pricesOf(this.site.world.rules))),
+      money(costOf(score, ratesOf(this.site.world.rules))),
     ];
     const own = this.isOver ? [line(t`you`, scoreOf(this.site, this.longest))] : [];
     const others = WAYS.map(({ say, begin }) =>

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { makeDemo } from '../../demo/make';
 import { DEMO_NOW } from '../../demo/site';
 import { HOST } from '../host';
-import { freePort, startServer } from '../server';
+import { portToMeasureOn, startServer } from '../server';
 import { quantile, table } from './report';
 
 const CHROMIUM = '/usr/bin/chromium';
@@ -18,7 +18,7 @@ export async function enterToNextCard(): Promise<void> {
   const { chromium } = await import('@playwright/test');
   const folder = mkdtempSync(join(tmpdir(), 'velvet-bench-'));
   makeDemo(folder);
-  const server = await startServer({ folder, port: await freePort(), now: DEMO_NOW });
+  const server = await startServer({ folder, port: await portToMeasureOn(), now: DEMO_NOW });
   const browser = await chromium.launch({
     executablePath: CHROMIUM,
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],

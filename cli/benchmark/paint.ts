@@ -6,7 +6,7 @@ import { gzipSync } from 'node:zlib';
 import { makeDemo } from '../../demo/make';
 import { DEMO_NOW } from '../../demo/site';
 import { HOST } from '../host';
-import { freePort, startServer } from '../server';
+import { portToMeasureOn, startServer } from '../server';
 import { buildSite } from './build-site';
 import { quantile, table } from './report';
 
@@ -110,7 +110,7 @@ export async function benchPaint(): Promise<void> {
   });
   const folder = mkdtempSync(join(tmpdir(), 'velvet-bench-'));
   makeDemo(folder);
-  const server = await startServer({ folder, port: await freePort(), now: DEMO_NOW });
+  const server = await startServer({ folder, port: await portToMeasureOn(), now: DEMO_NOW });
   const base = `http://${HOST}:${server.port}`;
   // The season is planned by whoever asks first.
   await (await fetch(`${base}/season`)).arrayBuffer();
@@ -158,7 +158,7 @@ export async function benchPaint(): Promise<void> {
 
   const many = mkdtempSync(join(tmpdir(), 'velvet-bench-'));
   buildSite(many, MANY, MANY * 20);
-  const large = await startServer({ folder: many, port: await freePort(), now: DEMO_NOW });
+  const large = await startServer({ folder: many, port: await portToMeasureOn(), now: DEMO_NOW });
   const page = await phone(browser);
   const gaps = await scrolled(page, `http://${HOST}:${large.port}/yard`);
   table(

@@ -5,7 +5,7 @@ import { performance } from 'node:perf_hooks';
 import { DEMO_NOW } from '../../demo/site';
 import { random } from '../../simulators/random';
 import { HOST } from '../host';
-import { freePort, startServer } from '../server';
+import { portToMeasureOn, startServer } from '../server';
 import { quantile, table } from './report';
 import { buildSite } from './build-site';
 import { enterToNextCard } from './enter';
@@ -95,7 +95,7 @@ export async function benchServer(): Promise<void> {
     const folder = mkdtempSync(join(tmpdir(), 'velvet-bench-'));
     console.log(`building a site of ${batteries} batteries and ${entries} entries`);
     buildSite(folder, batteries, entries);
-    const server = await startServer({ folder, port: await freePort(), now: DEMO_NOW });
+    const server = await startServer({ folder, port: await portToMeasureOn(), now: DEMO_NOW });
     const base = `http://${HOST}:${server.port}`;
     const pages = ['/api/ping', '/yard', '/api/yard', '/round'];
     rows.push(...rowsOf(await timesOf(base, pages, runs), `of ${batteries}`, 0.5));

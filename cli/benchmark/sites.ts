@@ -7,7 +7,7 @@ import { DEMO_NOW } from '../../demo/site';
 import { addMoreSite, folderOf } from '../../store/more-sites';
 import { dataFile } from '../../store/open';
 import { HOST } from '../host';
-import { freePort, startServer } from '../server';
+import { portToMeasureOn, startServer } from '../server';
 import { buildSite } from './build-site';
 import { quantile, residentMb, table } from './report';
 
@@ -77,7 +77,7 @@ async function benchMany(): Promise<string[][]> {
   const root = mkdtempSync(join(tmpdir(), 'velvet-sites-'));
   console.log(`building ${sites} sites of ${batteries} batteries and ${entries} entries each`);
   buildSite(root, batteries, entries);
-  const port = await freePort();
+  const port = await portToMeasureOn();
   for (let n = 1; n < sites; n++) {
     const site = { mark: `site-${n + 1}`, port: port + n };
     addMoreSite(root, site);
@@ -107,7 +107,7 @@ async function benchLong(): Promise<string[][]> {
   console.log(`building a site of ${batteries} batteries and ${entries} entries: minutes`);
   buildSite(folder, batteries, entries);
   console.log(`its file has ${(statSync(dataFile(folder)).size / 1e6).toFixed(0)} MB`);
-  const server = await startServer({ folder, port: await freePort(), now: DEMO_NOW });
+  const server = await startServer({ folder, port: await portToMeasureOn(), now: DEMO_NOW });
   const base = `http://${HOST}:${server.port}`;
   const rows = rowsOf(await visit([base], VISITS_ALONE), `with ${entries} entries`);
   console.log(`the process holds ${residentMb(server.pid).toFixed(0)} MB`);

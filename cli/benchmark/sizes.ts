@@ -5,7 +5,7 @@ import { gzipSync } from 'node:zlib';
 import { makeDemo } from '../../demo/make';
 import { DEMO_NOW } from '../../demo/site';
 import { HOST } from '../host';
-import { freePort, startServer } from '../server';
+import { portToMeasureOn, startServer } from '../server';
 import { table } from './report';
 
 const VIEWS = [
@@ -21,7 +21,7 @@ const VIEWS = [
 export async function benchSizes(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'velvet-bench-'));
   makeDemo(folder);
-  const server = await startServer({ folder, port: await freePort(), now: DEMO_NOW });
+  const server = await startServer({ folder, port: await portToMeasureOn(), now: DEMO_NOW });
   const base = `http://${HOST}:${server.port}`;
   const rows: string[][] = [];
   for (const view of VIEWS) {

@@ -9,7 +9,7 @@ import { writeMeter } from '../../store/devices';
 import { dataFile, openStore } from '../../store/open';
 import { addBenchTest, addPiece } from '../../store/traces';
 import { HOST } from '../host';
-import { freePort, startServer } from '../server';
+import { portToMeasureOn, startServer } from '../server';
 import { outsidePorts, startOutside } from '../stand-in';
 import { quantile, table } from './report';
 
@@ -42,7 +42,7 @@ export async function benchStream(): Promise<void> {
     1,
   );
   const env = { EMBER_HANDS: String(ports.hands), EMBER_PACE: '1' };
-  const server = await startServer({ folder, port: await freePort(), now: DEMO_NOW, env });
+  const server = await startServer({ folder, port: await portToMeasureOn(), now: DEMO_NOW, env });
   const browser = await chromium.launch({
     executablePath: CHROMIUM,
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],

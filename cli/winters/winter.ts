@@ -3,7 +3,7 @@ import { DEMO_OWNERS } from '../../demo/facts';
 import { writePlace } from '../../demo/make';
 import { smallHall } from '../../practice/season';
 import { playSeason } from '../../simulators/played/play';
-import { costOf, pricesOf } from '../../simulators/played/score';
+import { costOf, ratesOf } from '../../simulators/played/score';
 import type { PlayedWorld } from '../../simulators/played/site';
 import { applyPatch, type RulePatch } from '../../core/rules/rules';
 import { loadSite } from '../../features/site/load';
@@ -34,7 +34,7 @@ function byTheProgram(
   const { batteries, ready, advised, needless, lost, letDown, readings, charges, minutes } = score;
   return {
     ...{ batteries, ready, advised, needless, lost, letDown, readings, charges, minutes },
-    cost: costOf(score, pricesOf(world.rules)),
+    cost: costOf(score, ratesOf(world.rules)),
   };
 }
 

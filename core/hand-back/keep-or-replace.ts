@@ -37,8 +37,6 @@ export interface KeepOrReplace {
   readonly way: WayOn;
   /** What is bought where one is, the cheapest a year. */
   readonly fresh: WayOn;
-  /** Its readings show the end of it. */
-  readonly isDoubted: boolean;
   /** Why, in sentences. */
   readonly why: readonly string[];
 }
@@ -194,7 +192,7 @@ export function waysWith(question: KeepQuestion): KeepOrReplace {
   const shows = t`${old} It has about ${Math.round(100 * health.value)} % (${Math.round(100 * health.low)}–${Math.round(100 * health.high)} %) of what it is rated for.`;
   const through = t`${Math.min(99, Math.max(1, pct))} % that it is still good next year; ${yearsWords(left.years)} left.`;
   const buys = t`${cheapest.label}: ${formatMoney(cheapest.perYear, rules)} a year, ${formatMoney(cheapest.price + cheapest.labour, rules)} with the work.`;
-  const base = { health, left, ways, fresh: cheapest, isDoubted: shown !== null };
+  const base = { health, left, ways, fresh: cheapest };
   if (condemned !== null) {
     const why = [t`It is condemned: ${condemned}.`, buys];
     return { ...base, advice: 'replace', way: cheapest, why };

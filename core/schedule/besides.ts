@@ -1,6 +1,6 @@
 import { standingWear } from '../charging/standing-low';
 import { CHEMISTRIES } from '../battery/chemistries';
-import type { Path } from './path';
+import type { Path } from './visits';
 import { CONNECT, DISCONNECT } from './job-bits';
 import { socAt, type Unit } from './unit';
 import type { Problem } from './problem';

@@ -1,5 +1,6 @@
 import { boundAt, type Bound } from './document';
-import { bestPath, type Path } from './path';
+import { bestPath } from './path';
+import type { Path } from './visits';
 import { Prices, type Scarce } from './prices';
 import type { Problem } from './problem';
 import type { Unit } from './unit';

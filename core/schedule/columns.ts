@@ -2,7 +2,8 @@ import type { Highs } from 'highs';
 import { crowdsOf } from './crowds';
 import type { Demand, Times } from './entering';
 import { Master, NO_PATH } from './master';
-import { bestPath, type Path } from './path';
+import { bestPath } from './path';
+import type { Path } from './visits';
 import { Prices, type Scarce } from './prices';
 import type { Unit } from './unit';
 

@@ -2,7 +2,7 @@ import type { Highs } from 'highs';
 import { besidesOf } from './besides';
 import type { Crowd } from './crowds';
 import { Entering } from './entering';
-import type { Path } from './path';
+import type { Path } from './visits';
 import { Prices, type Held, type Scarce } from './prices';
 import { NONE, Programme } from './programme';
 import type { Unit } from './unit';

@@ -1,5 +1,5 @@
 import type { Market } from './market';
-import type { Path } from './path';
+import type { Path } from './visits';
 import { CONNECT } from './job-bits';
 import type { Problem } from './problem';
 import type { Unit } from './unit';

@@ -1,6 +1,6 @@
 import { toDay } from '../day';
 import { wantingIn, type PlanDocument } from './document';
-import type { Path, PathVisit } from './path';
+import type { Path, PathVisit } from './visits';
 import { CONNECT, DISCONNECT, JOB_BITS } from './job-bits';
 import { readyDay, socAt, type Unit } from './unit';
 import type { Problem } from './problem';

@@ -3,7 +3,7 @@ import { LowerBound, boundOf, type Proven } from './bound';
 import { Columns } from './columns';
 import { costOf, type Bound } from './document';
 import { Scarce } from './prices';
-import type { Path } from './path';
+import type { Path } from './visits';
 import type { Solution } from './solve';
 import { Tightening, type Chance } from './tighten';
 import { Tree } from './tree';

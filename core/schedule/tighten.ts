@@ -1,5 +1,5 @@
 import { WANT } from './labels';
-import type { Path } from './path';
+import type { Path } from './visits';
 import type { Unit } from './unit';
 import { byUrgency, rank, sweep, type Solution } from './solve';
 

@@ -1,7 +1,7 @@
 import { decimal, t } from '../language';
 import { shortDay } from '../day';
 import type { SeasonRule } from './document';
-import type { Path, PathVisit } from './path';
+import type { Path, PathVisit } from './visits';
 import { CONNECT, DISCONNECT, HAND_BACK, LAMP, LEVELS, READING } from './job-bits';
 import { NEVER, dueRound, firstRoundFrom } from './round-days';
 import { readyDay, socAt, type Unit } from './unit';

@@ -1,6 +1,7 @@
 import { WANT } from './labels';
 import type { Market } from './market';
-import { bestPath, type Path } from './path';
+import { bestPath } from './path';
+import type { Path } from './visits';
 import { CONNECT, DISCONNECT } from './job-bits';
 import { HALL_WAY, STOP_WAY } from './ways';
 import { firstRoundFrom } from './round-days';

@@ -89,13 +89,13 @@ export function scoreOf(site: PlayedSite, longest: number): Score {
 }
 
 /** What a season is paid with. */
-export interface Prices {
+export interface Rates {
   readonly hour: number;
   readonly battery: number;
   readonly letDown: number;
   readonly chargerDay: number;
 }
-export const pricesOf = (rules: Rules): Prices => ({
+export const ratesOf = (rules: Rules): Rates => ({
   hour: rules.moneyPerHour,
   battery: 1,
   letDown: rules.moneyNotReady,
@@ -103,8 +103,8 @@ export const pricesOf = (rules: Rules): Prices => ({
 });
 
 /** Hours, days on chargers, new ones in place of lost or sound ones, and who was let down. */
-export const costOf = (score: Score, prices: Prices): number =>
-  (score.minutes / 60) * prices.hour +
-  score.chargerDays * prices.chargerDay +
-  score.newOnes * prices.battery +
-  score.letDown * prices.letDown;
+export const costOf = (score: Score, rates: Rates): number =>
+  (score.minutes / 60) * rates.hour +
+  score.chargerDays * rates.chargerDay +
+  score.newOnes * rates.battery +
+  score.letDown * rates.letDown;

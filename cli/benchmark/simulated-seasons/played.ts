@@ -6,7 +6,7 @@ import { random } from '../../../simulators/random';
 import { quantile, table } from '../report';
 import { ByTheProgram } from '../../winters/program';
 import { playSeason } from '../../../simulators/played/play';
-import { costOf, pricesOf, type Prices, type Score } from '../../../simulators/played/score';
+import { costOf, ratesOf, type Rates, type Score } from '../../../simulators/played/score';
 import type { PlayedSite } from '../../../simulators/played/site';
 import {
   CarefulNotebook,
@@ -65,8 +65,8 @@ const line = (sum: Score) =>
   `${sum.letDown} let down, ${sum.lost} lost, ${sum.needless} in vain, ${(sum.minutes / 60).toFixed(0)} h`;
 
 /** Each is doubled and halved too. */
-const PRICES = pricesOf(DEFAULT_RULES);
-const dear = (score: Score) => costOf(score, PRICES);
+const RATES = ratesOf(DEFAULT_RULES);
+const dear = (score: Score) => costOf(score, RATES);
 
 const total = ({ seasons }: Played, of: (sum: Score) => number): number =>
   seasons.reduce((sum, one) => sum + of(one), 0);
@@ -91,9 +91,9 @@ function ratio(a: Played, b: Played, of: (sum: Score) => number): string {
 
 /** At which prices another way would have been cheaper than the program's. */
 function dearer(played: readonly Played[]): string[] {
-  return (Object.keys(PRICES) as (keyof Prices)[]).flatMap((key) =>
+  return (Object.keys(RATES) as (keyof Rates)[]).flatMap((key) =>
     [0.5, 1, 2].flatMap((times) => {
-      const prices = { ...PRICES, [key]: PRICES[key] * times };
+      const prices = { ...RATES, [key]: RATES[key] * times };
       const costs = played.map((one) => total(one, (score) => costOf(score, prices)));
       const least = costs.indexOf(Math.min(...costs));
       return least === PROGRAM ? [] : [`${key} × ${times}: ${played[least]!.name}`];

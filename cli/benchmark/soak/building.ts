@@ -10,7 +10,7 @@ import { PAIRED_COOKIE, SESSION_COOKIE } from '../../../features/access/cookies'
 import { dataFile, openStore } from '../../../store/open';
 import { putIn, type SignedIn } from '../../../store/sessions.fixture';
 import { HOST } from '../../host';
-import { freePort, startServer } from '../../server';
+import { portToMeasureOn, startServer } from '../../server';
 
 const cookieOf = ({ key, token }: SignedIn) =>
   `${PAIRED_COOKIE}=${key}; ${SESSION_COOKIE}=${token}`;
@@ -50,7 +50,7 @@ export class Building {
 
   /** Starts it; false: it did not come up. */
   async start(): Promise<boolean> {
-    this.port ||= await freePort();
+    this.port ||= await portToMeasureOn();
     const options = { folder: this.folder, port: this.port, now: DEMO_NOW };
     this.server = await startServer(options, ['--lan']).catch(() => null);
     if (!this.server) return false;

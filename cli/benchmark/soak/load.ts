@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
 import { DEMO_NOW } from '../../../demo/site';
 import { HOST } from '../../host';
-import { freePort, startServer } from '../../server';
+import { portToMeasureOn, startServer } from '../../server';
 import { buildSite } from '../build-site';
 import { quantile } from '../report';
 
@@ -25,7 +25,7 @@ const READERS = 20;
 export async function loadLargeSite(batteries: number, entries: number): Promise<Loaded> {
   const folder = mkdtempSync(join(tmpdir(), 'velvet-load-'));
   buildSite(folder, batteries, entries);
-  const server = await startServer({ folder, port: await freePort(), now: DEMO_NOW });
+  const server = await startServer({ folder, port: await portToMeasureOn(), now: DEMO_NOW });
   const base = `http://${HOST}:${server.port}`;
   const timed = async (path: string) => {
     const begun = performance.now();

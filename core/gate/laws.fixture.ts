@@ -131,6 +131,19 @@ const PER_CELL = {
   lithium: { full: 3.35, 'over-discharged': 2.6 },
 };
 
+/** Each written once: thousands of situations are made of them. */
+const WEATHERS = {
+  mild: everyTenth(-96, 96, 9),
+  'frost now': [...everyTenth(-96, -12, 4), ...everyTenth(-9, 0, -12)],
+  'frost this night, mild at noon': [
+    ...everyTenth(-96, -12, 8),
+    ...everyTenth(-9, -6, -12),
+    ...everyTenth(-3, 0, 8),
+  ],
+  'frost last week, warm since': [...everyTenth(-200, -190, -12), ...everyTenth(-187, 96, 8)],
+  'frost to come': [...everyTenth(-96, 3, 9), ...everyTenth(6, 24, -12)],
+} as const;
+
 /** The situation as a document; its amounts leave no doubt: 60 Ah, 6 A, 60 A where too strong. */
 export function documentOf(one: Situation): unknown {
   const cells = cellsOf(one);
@@ -150,17 +163,6 @@ export function documentOf(one: Situation): unknown {
     'of the vehicle': 'on-board',
     'of the string': 'string',
   } as const;
-  const weather = {
-    mild: everyTenth(-96, 96, 9),
-    'frost now': [...everyTenth(-96, -12, 4), ...everyTenth(-9, 0, -12)],
-    'frost this night, mild at noon': [
-      ...everyTenth(-96, -12, 8),
-      ...everyTenth(-9, -6, -12),
-      ...everyTenth(-3, 0, 8),
-    ],
-    'frost last week, warm since': [...everyTenth(-200, -190, -12), ...everyTenth(-187, 96, 8)],
-    'frost to come': [...everyTenth(-96, 3, 9), ...everyTenth(6, 24, -12)],
-  }[one.weather];
   return {
     now: at(0).toISOString(),
     vehicle: {
@@ -186,7 +188,7 @@ export function documentOf(one: Situation): unknown {
       platesShow: one.plates === 'show',
       charging: one.charging,
     },
-    hall: { celsius: weather },
+    hall: { celsius: WEATHERS[one.weather] },
     charger:
       one.charger === 'none'
         ? null

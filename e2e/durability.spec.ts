@@ -9,7 +9,7 @@ import { TestSite } from './server';
 
 let site: TestSite;
 test.beforeEach(async () => {
-  site = await TestSite.make('some');
+  site = await TestSite.make();
 });
 test.afterEach(() => site.remove());
 

@@ -17,7 +17,7 @@ import { TRUSTING, giveCookies, isToTheBuilding } from './to-the-building';
 
 let site: TestSite;
 test.beforeEach(async () => {
-  site = await TestSite.make('some');
+  site = await TestSite.make();
 });
 test.afterEach(() => site.remove());
 

@@ -8,7 +8,7 @@ import { TestSite } from './server';
 
 let site: TestSite;
 test.beforeAll(async () => {
-  site = await TestSite.make('some');
+  site = await TestSite.make();
 });
 test.afterAll(() => site.remove());
 
@@ -175,7 +175,7 @@ test('a missed round and an owner who comes early are planned for, and the morni
 }) => {
   // A site of its own: on the others somebody has read a battery this Thursday.
   await site.remove();
-  site = await TestSite.make('some');
+  site = await TestSite.make();
   await open(page, 'C20');
   const battery = async () => {
     const reply = await page.request.get(`${site.url}/api/season/document`);

@@ -4,7 +4,7 @@ import { TestSite } from './server';
 
 let site: TestSite;
 test.beforeAll(async () => {
-  site = await TestSite.make('some');
+  site = await TestSite.make();
 });
 test.afterAll(() => site.remove());
 

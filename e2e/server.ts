@@ -34,21 +34,16 @@ async function freePort(): Promise<number> {
   throw new Error('no port is free');
 }
 
-/** The whole demo, or some of its vehicles, which is faster where the others do not matter. */
-type DemoKind = 'demo' | 'some';
-
 /** The demo's data as they were made once for all tests. */
-const template = (kind: DemoKind) =>
-  kind === 'demo' ? process.env.EMBER_DEMO_TEMPLATE! : process.env.EMBER_SOME_TEMPLATE!;
+const template = () => process.env.EMBER_DEMO_TEMPLATE!;
 
-const copyDemo = (folder: string, kind: DemoKind) =>
-  cpSync(template(kind), folder, { recursive: true });
+const copyDemo = (folder: string) => cpSync(template(), folder, { recursive: true });
 
 /**
  * Puts the demo's data back under a server that runs, as one write of somebody else. What is
  * numbered goes on being numbered, so that nothing which it remembers is taken for something else.
  */
-async function demoAnew(folder: string, kind: DemoKind): Promise<void> {
+async function demoAnew(folder: string): Promise<void> {
   const numbers = () => {
     const db = openToRead(dataFile(folder));
     const last = db.prepare('SELECT max(seq) FROM sqlite_sequence').pluck().get() as number;
@@ -57,7 +52,7 @@ async function demoAnew(folder: string, kind: DemoKind): Promise<void> {
     return { last, days };
   };
   const before = numbers();
-  const source = openToRead(dataFile(template(kind)));
+  const source = openToRead(dataFile(template()));
   await source.backup(dataFile(folder));
   source.close();
   const db = openStore(dataFile(folder));
@@ -81,15 +76,15 @@ export class TestSite {
     readonly port: number,
   ) {}
 
-  static async make(kind: DemoKind | 'empty'): Promise<TestSite> {
+  static async make(kind: 'demo' | 'empty' = 'demo'): Promise<TestSite> {
     if (kind !== 'empty' && idle) {
       const site = idle;
       idle = null;
-      await demoAnew(site.folder, kind);
+      await demoAnew(site.folder);
       return site;
     }
     const folder = mkdtempSync(join(tmpdir(), 'velvet-e2e-'));
-    if (kind !== 'empty') copyDemo(folder, kind);
+    if (kind !== 'empty') copyDemo(folder);
     const site = new TestSite(folder, await freePort());
     site.lendable = kind !== 'empty' && !isToTheBuilding;
     if (isToTheBuilding) {
@@ -113,7 +108,7 @@ export class TestSite {
   /** The demo with its outside, a process of its own; the bench runs faster than life. */
   static async withOutside(pace: number): Promise<TestSite> {
     const folder = mkdtempSync(join(tmpdir(), 'velvet-e2e-'));
-    copyDemo(folder, 'demo');
+    copyDemo(folder);
     const site = new TestSite(folder, await freePort());
     site.ports = { meter: await freePort(), hands: await freePort(), site: await freePort() };
     const db = openStore(dataFile(folder));
@@ -132,7 +127,7 @@ export class TestSite {
   /** The demo open to the building: TLS by its own authority, and sign-in. */
   static async toTheBuilding(): Promise<TestSite> {
     const folder = mkdtempSync(join(tmpdir(), 'velvet-e2e-'));
-    copyDemo(folder, 'some');
+    copyDemo(folder);
     const site = new TestSite(folder, await freePort());
     site.opened = true;
     await site.start();

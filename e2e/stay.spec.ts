@@ -5,7 +5,7 @@ import { goToStop } from './stops';
 
 let site: TestSite;
 test.beforeAll(async () => {
-  site = await TestSite.make('some');
+  site = await TestSite.make();
 });
 test.afterAll(() => site.remove());
 

@@ -1,7 +1,7 @@
-// The template goes with the tests.
+// The templates go with the tests.
 import { rmSync } from 'node:fs';
 
-export default function dropTemplate() {
-  const folder = process.env.EMBER_DEMO_TEMPLATE;
-  if (folder) rmSync(folder, { recursive: true, force: true });
+export default function dropTemplates() {
+  for (const folder of [process.env.EMBER_DEMO_TEMPLATE, process.env.EMBER_SOME_TEMPLATE])
+    if (folder) rmSync(folder, { recursive: true, force: true });
 }

@@ -77,7 +77,7 @@ describe('a backup that is kept', () => {
   beforeEach(() => {
     folder = mkdtempSync(join(tmpdir(), 'velvet-kept-'));
     data = join(folder, 'data');
-    cpSync(process.env.EMBER_DEMO_TEMPLATE!, data, { recursive: true });
+    cpSync(process.env.EMBER_SOME_TEMPLATE!, data, { recursive: true });
   });
   afterEach(() => rmSync(folder, { recursive: true }));
 
@@ -135,7 +135,7 @@ describe('who looks through a data file', () => {
   let folder: string;
   beforeEach(() => {
     folder = mkdtempSync(join(tmpdir(), 'velvet-doctor-'));
-    cpSync(process.env.EMBER_DEMO_TEMPLATE!, folder, { recursive: true });
+    cpSync(process.env.EMBER_SOME_TEMPLATE!, folder, { recursive: true });
   });
   afterEach(() => rmSync(folder, { recursive: true }));
   const open = () => openStore(dataFile(folder));

@@ -32,7 +32,7 @@ function demoOfVersion(version: number): string {
   }
   db.pragma(`user_version = ${version}`);
   db.pragma(`application_id = ${APPLICATION_ID}`);
-  db.prepare('ATTACH ? AS demo').run(dataFile(process.env.EMBER_DEMO_TEMPLATE!));
+  db.prepare('ATTACH ? AS demo').run(dataFile(process.env.EMBER_SOME_TEMPLATE!));
   const tables = db
     .prepare(
       "SELECT name FROM main.sqlite_schema WHERE type = 'table' AND name NOT LIKE 'sqlite_%'",
@@ -61,7 +61,7 @@ it.each(VERSIONS)(
     const db = openStore(file);
     expect(db.pragma('user_version', { simple: true })).toBe(newestVersion());
     expect(damageIn(db)).toBeNull();
-    const demo = openStore(dataFile(process.env.EMBER_DEMO_TEMPLATE!));
+    const demo = openStore(dataFile(process.env.EMBER_SOME_TEMPLATE!));
     expect(readAllEntries(db)).toEqual(readAllEntries(demo));
     expect(readVehicles(db)).toEqual(readVehicles(demo));
     rebuildStates(db);

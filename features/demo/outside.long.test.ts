@@ -12,7 +12,7 @@ import { db } from '../server/store';
 import { loadSite } from '../site/load';
 import { getSight, postClock } from './simulator-client';
 
-demoSite();
+demoSite('some');
 
 const HOUR = 3_600_000;
 let server: Server;

@@ -3,7 +3,7 @@ import { postEntries } from '../logbook/post-entry';
 import { NOW, demoSite, request, site } from '../server/demo-server.fixture';
 import { condemnedList, hallLists } from './lists-data';
 
-demoSite();
+demoSite('some');
 const rows = () => hallLists(site()).halls.flatMap(({ bays }) => bays);
 const batteries = () => rows().flatMap(({ stay }) => stay?.batteries ?? []);
 const record = async (entries: unknown[]) =>

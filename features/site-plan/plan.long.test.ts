@@ -13,7 +13,7 @@ import { db } from '../server/store';
 import { putPlan } from './post-plan';
 import type { SitePlan } from './schema';
 
-demoSite();
+demoSite('some');
 
 type Drawn = SitePlan['halls'][number];
 const drawn = (): Drawn[] =>

@@ -301,22 +301,26 @@ test('vehicles are moved in the yard, by mouse and by keyboard', async ({ page }
   await page.getByRole('button', { name: 'Move it back' }).click();
   await expect(bay('C13')).toContainText('Tarn 400 twin');
 
-  // What is read aloud: it also says when the next key may come.
+  // What is read aloud; arrows are listened to a turn of the page's clock after a vehicle was picked up.
   const aloud = page.locator('[aria-live="assertive"]');
+  const heard = async (words: string) => {
+    await expect(aloud.filter({ hasText: words })).toBeAttached();
+    await page.evaluate(() => new Promise((turn) => setTimeout(turn)));
+  };
   await bay('C15').getByRole('button').focus();
   await page.keyboard.press('Space');
-  await expect(aloud.filter({ hasText: 'Calder coupé over bay C15.' })).toBeAttached();
+  await heard('Calder coupé over bay C15.');
   await page.keyboard.press('ArrowLeft');
-  await expect(aloud.filter({ hasText: 'Calder coupé over bay C14.' })).toBeAttached();
+  await heard('Calder coupé over bay C14.');
   await page.keyboard.press('Space');
   await expect(said).toContainText('Calder coupé stands in C14 now.');
   await bay('C14').getByRole('button').focus();
   await page.keyboard.press('Space');
-  await expect(aloud.filter({ hasText: 'Calder coupé over bay C14.' })).toBeAttached();
+  await heard('Calder coupé over bay C14.');
   await page.keyboard.press('ArrowRight');
-  await expect(aloud.filter({ hasText: 'Calder coupé over bay C15.' })).toBeAttached();
+  await heard('Calder coupé over bay C15.');
   await page.keyboard.press('Escape');
-  await expect(aloud.filter({ hasText: 'left where it was' })).toBeAttached();
+  await heard('left where it was');
   await expect(bay('C14')).toContainText('Calder coupé');
 
   await page.getByRole('button', { name: 'Done moving' }).click();

@@ -253,7 +253,7 @@ test('a phone is paired, walks without network, is killed, goes on cold, and is 
   const buffer = await phone.screenshot();
   const picture = { name: 'dent.png', mimeType: 'image/png', buffer };
   await phone.getByLabel('Photograph').setInputFiles(picture);
-  await expect(phone.getByText(/4 entries waiting to send/)).toBeVisible();
+  await expect(phone.getByText(/4 entries waiting to send · kept on this device/)).toBeVisible();
   await phone.reload();
   await alive(phone);
   await expect(phone.getByText(/4 entries waiting to send/)).toBeVisible();

@@ -167,7 +167,7 @@ test('what was not sent before the page was closed is sent after it is opened ag
   const bay = await page.locator('section[aria-label^="Stop "]').getAttribute('aria-label');
   await page.route('**/api/entries', (route) => route.abort());
   await recordVolts(page, '1259');
-  await expect(page.getByText(/waiting to send/)).toBeVisible();
+  await expect(page.getByText(/waiting to send · kept on this device/)).toBeVisible();
   await page.unroute('**/api/entries');
   await page.reload();
   await expect(page.getByText('Everything is sent')).toBeVisible();

@@ -15,6 +15,7 @@ import { backFirst, hunt } from './hunt';
 import { LOAD_KINDS, LOAD_KIND_IDS } from './loads';
 import { nextPull } from './next-pull';
 import { leastMeanPulls } from './optimum';
+import { dropOf as drop } from './drop.fixture';
 
 const KINDS = Object.values(LOAD_KINDS);
 const circuit = (fuse: string, more: Partial<Circuit> = {}): Circuit => ({
@@ -164,14 +165,6 @@ const LIST: FuseList = [
   circuit('F2', { main: 'M1', load: 'lamp' }),
   circuit('F3', { load: 'accessory' }),
 ];
-const drop = (fuse: string, ma: number): Drop => ({
-  circuit: fuse,
-  at: 0,
-  milliamps: { value: ma, low: ma - 0.3, high: ma + 0.3 },
-  leftMa: 0,
-  woke: false,
-  tooSoon: false,
-});
 const asked = (drops: Drop[], millivolts: Record<string, number> = {}, list = LIST) =>
   hunt({ list, settledMa: 90, needMa: 10, drops, millivolts });
 

@@ -90,6 +90,19 @@ function dayTwice(
   return { day: doubled[0]!.day, line: doubled[1]!.line, first: doubled[0]!.line };
 }
 
+/** The air that a cell tells, °C, or why it tells none. */
+function airIn(
+  text: string,
+  degrees: Degrees | null,
+): { readonly ok: true; readonly value: number } | { readonly ok: false; readonly why: string } {
+  const read = readCelsius(text, degrees);
+  if (!read.ok && degrees === null) return read;
+  const value = read.ok ? read.value : null;
+  if (value !== null && value >= -80 && value <= 70) return { ok: true, value };
+  const why = t`“${text}” is no temperature from −80 to 70 °C. Is it another column, or the other unit?`;
+  return { ok: false, why };
+}
+
 /**
  * Days out of a logger's rows: mean and lowest of each day, in °C. Rows of one day are put
  * together; a row that is no date or no temperature from −80 to 70 °C is refused by its line, and
@@ -106,21 +119,11 @@ export function daysOfRows(rows: Rows, columns: TemperatureColumns): Temperature
     if (!day.ok && isDay(text)) return refused(day.why);
     if (!day.ok || day.value === null)
       return refused(t`“${text}” is no date. Dates are written 2027-01-14 or 14.01.2027.`);
-    const [celsius, low] = [columns.celsius, columns.low ?? columns.celsius].map((at) => ({
-      text: row[at] ?? '',
-      read: readCelsius(row[at] ?? '', columns.degrees),
-    }));
-    for (const { text: cell, read } of [celsius!, low!]) {
-      const is = read.ok ? read.value : NaN;
-      if (is !== null && is >= -80 && is <= 70) continue;
-      return refused(
-        read.ok || columns.degrees
-          ? t`“${cell}” is no temperature from −80 to 70 °C. Is it another column, or the other unit?`
-          : read.why,
-      );
-    }
-    const value = (one: typeof celsius) => (one!.read as { value: number }).value;
-    seen.push({ day: day.value, celsius: value(celsius), low: value(low), line });
+    const celsius = airIn(row[columns.celsius] ?? '', columns.degrees);
+    if (!celsius.ok) return refused(celsius.why);
+    const low = columns.low === null ? celsius : airIn(row[columns.low] ?? '', columns.degrees);
+    if (!low.ok) return refused(low.why);
+    seen.push({ day: day.value, celsius: celsius.value, low: low.value, line });
   }
   if (seen.length === 0) return { ok: false, reason: t`No day is in the file.` };
   const byDay = [...groupBy(seen, (one) => one.day)];

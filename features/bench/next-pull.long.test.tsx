@@ -5,6 +5,7 @@ import type { ComponentProps } from 'react';
 import type { Drop } from '../../core/fault-isolation/drops';
 import { hunt } from '../../core/fault-isolation/hunt';
 import { NextPull } from './next-pull';
+import { dropOf as drop } from '../../core/fault-isolation/drop.fixture';
 
 const circuit = (fuse: string, feeds: string, main: string | null = null) => ({
   ...{ fuse, feeds, amps: 10, main },
@@ -16,15 +17,6 @@ const LIST = [
   circuit('F2', 'radio', 'M1'),
   circuit('F3', 'trailer socket'),
 ];
-const drop = (fuse: string, ma: number, more: Partial<Drop> = {}): Drop => ({
-  circuit: fuse,
-  at: 0,
-  milliamps: { value: ma, low: ma - 0.3, high: ma + 0.3 },
-  leftMa: 0,
-  woke: false,
-  tooSoon: false,
-  ...more,
-});
 const asked = (drops: readonly Drop[]) =>
   hunt({ list: LIST, settledMa: 90, needMa: 10, drops, millivolts: {} });
 

@@ -1,17 +1,7 @@
 import fc from 'fast-check';
-import { findIn, type Findable } from './find-data';
+import { findIn } from './find-data';
+import { findable as one } from './findable.fixture';
 
-const one = (bay: string, name: string, rest: Partial<Findable> = {}): Findable => ({
-  href: `/vehicle/${bay}`,
-  bay,
-  hall: 'Carding Hall',
-  name,
-  owner: '',
-  marks: [],
-  batteryIds: [],
-  needs: '',
-  ...rest,
-});
 const ALL = [
   one('C1', 'Calder 1500', { owner: 'R. Holme', marks: ['B001'] }),
   one('C11', 'Osier 42"', { marks: ['B011'], needs: 'volts' }),

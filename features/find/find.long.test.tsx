@@ -3,7 +3,7 @@ import { act, render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { Guard } from '../app-shell/guard';
 import { Find } from './find';
-import type { Findable } from './find-data';
+import { findable } from './findable.fixture';
 import '../ui/dialog.fixture';
 
 const pushed: string[] = [];
@@ -16,16 +16,7 @@ jest.mock('next/navigation', () => ({
   usePathname: () => mockPath,
 }));
 
-const one = (bay: string, name: string, needs = ''): Findable => ({
-  href: `/vehicle/${bay}`,
-  bay,
-  hall: 'Carding Hall',
-  name,
-  owner: '',
-  marks: [],
-  batteryIds: [],
-  needs,
-});
+const one = (bay: string, name: string, needs = '') => findable(bay, name, { needs });
 
 const serves = (reply: () => Promise<Partial<Response>>) => {
   globalThis.fetch = reply as unknown as typeof fetch;

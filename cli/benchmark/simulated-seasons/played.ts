@@ -93,8 +93,8 @@ function ratio(a: Played, b: Played, of: (sum: Score) => number): string {
 function dearer(played: readonly Played[]): string[] {
   return (Object.keys(RATES) as (keyof Rates)[]).flatMap((key) =>
     [0.5, 1, 2].flatMap((times) => {
-      const prices = { ...RATES, [key]: RATES[key] * times };
-      const costs = played.map((one) => total(one, (score) => costOf(score, prices)));
+      const rates = { ...RATES, [key]: RATES[key] * times };
+      const costs = played.map((one) => total(one, (score) => costOf(score, rates)));
       const least = costs.indexOf(Math.min(...costs));
       return least === PROGRAM ? [] : [`${key} × ${times}: ${played[least]!.name}`];
     }),

@@ -147,4 +147,15 @@ export default tseslint.config(
     files: ['app/**', 'features/**', 'demo/**', 'simulators/**'],
     rules: { 'no-restricted-imports': ['error', { paths: ['better-sqlite3'] }] },
   },
+  {
+    // A control of Ant Design brings its theme with it, so that no other page loads either.
+    files: ['app/**', 'features/**'],
+    ignores: ['features/ui/controls/**', 'features/theme/antd*', '**/*.test.tsx'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { paths: ['better-sqlite3', { name: 'antd', message: 'from features/ui instead' }] },
+      ],
+    },
+  },
 );

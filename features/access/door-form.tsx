@@ -1,11 +1,11 @@
 'use client';
 
-import { Button } from 'antd';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import { WaitingToSave } from '../logbook/waiting-here';
 import { TextField } from '../ui/field';
 import { Problem } from '../ui/problem';
 import styles from './door.module.css';
+import { Button } from '../ui/button';
 
 /** One line of a form at the door. */
 export interface DoorField {

@@ -2,12 +2,12 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { call, type ReplyOf } from '../http/client';
 import { Problem } from '../ui/problem';
 import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
+import { Button } from '../ui/button';
 
 /** The secret address at which one's own calendar finds the rounds. */
 export function OwnCalendar({

@@ -1,13 +1,13 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { call } from '../http/client';
 import { TextField } from '../ui/field';
 import { Problem } from '../ui/problem';
 import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
+import { Button } from '../ui/button';
 
 /** A PIN for this browser, so that it locks when nobody is at it. */
 export function OwnPin() {

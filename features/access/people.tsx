@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
@@ -13,6 +12,7 @@ import { Chooser, SelectField, TextField } from '../ui/field';
 import { Problem } from '../ui/problem';
 import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
+import { Button } from '../ui/button';
 
 const choices = () => ROLES.map((value) => ({ value, label: ROLE_WORDS[value].name }));
 

@@ -2,7 +2,6 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
@@ -13,6 +12,7 @@ import { Problem } from '../ui/problem';
 import { Quiet } from '../ui/quiet';
 import styles from './door.module.css';
 import layout from '../ui/layout.module.css';
+import { Button } from '../ui/button';
 
 /** A phone or desk, with its instants as they are shown. */
 interface PairedLine {

@@ -1,11 +1,11 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { ROLE_WORDS, type Role } from '../../core/access/roles';
 import { signOut } from './unlock';
 import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
+import { Button } from '../ui/button';
 
 /** Who is signed in, and the way out. */
 export function SignedIn({ name, role }: { readonly name: string; readonly role: Role }) {

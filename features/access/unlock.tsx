@@ -1,10 +1,10 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { call } from '../http/client';
 import { askWorker } from '../offline/ask-worker';
 import { DoorForm } from './door-form';
+import { Button } from '../ui/button';
 
 /** Signs out whoever is signed in: what this device keeps of the site goes with them. */
 export async function signOut(): Promise<void> {

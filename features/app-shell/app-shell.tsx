@@ -10,7 +10,6 @@ import { KeptOnDevice } from '../offline/device';
 import { db } from '../server/store';
 import { sitesFor } from '../sites/served-sites';
 import { readSite } from '../../store/site';
-import { Themed } from '../theme/themed';
 import { GlyphSheet } from '../theme/vehicle-icon';
 import { languages } from '../words/languages';
 import { BARE_HEADER, DAY_HEADER, chosenDay } from './chosen-day';
@@ -27,38 +26,31 @@ export async function Frame({ children }: { children: React.ReactNode }) {
   const who = isBare ? null : await whoLooks();
   // Who has not come in sees nothing of the site, not even its frame.
   const data = who && readSite(db()) && (await ask('frame'));
-  if (!data)
-    return (
-      <Themed>
-        <main className={styles.bare}>{children}</main>
-      </Themed>
-    );
+  if (!data) return <main className={styles.bare}>{children}</main>;
   const { ribbon } = data;
   const sites = sitesFor((await headers()).get('host') ?? '');
   const theme = themeOf((await cookies()).get(THEME_COOKIE)?.value);
   const day = chosenDay((await headers()).get(DAY_HEADER), ribbon);
   return (
-    <Themed>
-      <DayProvider today={ribbon.today} from={ribbon.from} to={ribbon.to} chosen={day}>
-        <Guard />
-        {isSigned() ? <KeptOnDevice /> : null}
-        {isSigned() ? <LiveRefresh /> : null}
-        {isSigned() ? <Lock name={who.name} afterMinutes={data.lockAfterMinutes} /> : null}
-        <GlyphSheet />
-        <Rail
-          theme={theme}
-          demoNow={data.demoNow}
-          who={isSigned() ? who : null}
-          sites={sites}
-          languages={languages()}
-        />
-        <div className={styles.column} data-week={data.weekBegins}>
-          <Ribbon data={ribbon} />
-          <Troubled list={data.troubled} />
-          {isSigned() ? <WaitingStrip /> : null}
-          <main className={styles.screen}>{children}</main>
-        </div>
-      </DayProvider>
-    </Themed>
+    <DayProvider today={ribbon.today} from={ribbon.from} to={ribbon.to} chosen={day}>
+      <Guard />
+      {isSigned() ? <KeptOnDevice /> : null}
+      {isSigned() ? <LiveRefresh /> : null}
+      {isSigned() ? <Lock name={who.name} afterMinutes={data.lockAfterMinutes} /> : null}
+      <GlyphSheet />
+      <Rail
+        theme={theme}
+        demoNow={data.demoNow}
+        who={isSigned() ? who : null}
+        sites={sites}
+        languages={languages()}
+      />
+      <div className={styles.column} data-week={data.weekBegins}>
+        <Ribbon data={ribbon} />
+        <Troubled list={data.troubled} />
+        {isSigned() ? <WaitingStrip /> : null}
+        <main className={styles.screen}>{children}</main>
+      </div>
+    </DayProvider>
   );
 }

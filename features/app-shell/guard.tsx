@@ -1,13 +1,13 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { Dialog } from '../ui/dialog';
 import { serverAnswers } from './refresh';
 import { isAnythingTyped, noteField, noteFieldsOf, typedIntoFields, typedWasSent } from './typed';
 import styles from './guard.module.css';
+import { Button } from '../ui/button';
 
 /** What stands in the way of leaving a page. */
 type InTheWay =

@@ -2,7 +2,6 @@
 
 import { t, counted } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { useCallback, useRef, useState } from 'react';
 import { shortDay, type Day } from '../../core/day';
 import { formatTemperature } from '../../core/words/words';
@@ -11,6 +10,7 @@ import { StepButton } from './step-button';
 import { Drawing, Months, type RibbonData } from './season-drawing';
 import { useShortcuts } from './shortcuts';
 import styles from './timeline.module.css';
+import { Button } from '../ui/button';
 
 /** The season at a glance, and the handle that moves the screen below to another day. */
 export function Ribbon({ data }: { data: RibbonData }) {

@@ -1,7 +1,7 @@
 import { decimal, t } from '../../core/language';
-import { Button } from 'antd';
 import shared from './measuring.module.css';
 import styles from './across.module.css';
+import { Button } from '../ui/button';
 
 /** What the meter shows across the fuse that is chosen in the table. */
 export function Across({

@@ -2,7 +2,6 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { analyseDraw, type DrawAnalysis } from '../../core/parasitic-draw/draw';
 import { traceProblem, type Trace } from '../../core/parasitic-draw/trace';
@@ -17,6 +16,7 @@ import type { BenchData } from './bench-data';
 import layout from '../ui/layout.module.css';
 import shared from './measuring.module.css';
 import styles from './by-hand.module.css';
+import { Button } from '../ui/button';
 
 /** A draw that was measured without the program: typed, or a logger's file. */
 export function ByHand({

@@ -2,7 +2,6 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { useMemo } from 'react';
 import type { DrawAnalysis } from '../../core/parasitic-draw/draw';
 import { limitMa } from '../../core/rules/draw-limit';
@@ -20,6 +19,7 @@ import { useDrawTest, type DrawTestState } from './use-draw-test';
 import layout from '../ui/layout.module.css';
 import shared from './measuring.module.css';
 import styles from './draw-test.module.css';
+import { Button } from '../ui/button';
 
 /** The guided draw test with its live trace, to the verdict. */
 export function DrawTest({

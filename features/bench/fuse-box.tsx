@@ -2,7 +2,6 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { useState } from 'react';
 import type { FuseList } from '../../core/fault-isolation/fuse-list';
 import { FUSE_KIND_IDS } from '../../core/fault-isolation/fuses';
@@ -11,6 +10,7 @@ import { call } from '../http/client';
 import { fuseCsv, parseFuseCsv } from './fuse-csv';
 import shared from './measuring.module.css';
 import styles from './fuse-box.module.css';
+import { Button } from '../ui/button';
 
 const EXAMPLE = 'fuse,feeds,amps,kind,load,main,milliohms\n';
 

@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import type { Drop } from '../../core/fault-isolation/drops';
 import { isDrop } from '../../core/fault-isolation/drops';
 import { isMain, type FuseList } from '../../core/fault-isolation/fuse-list';
@@ -11,6 +10,7 @@ import { formatMilliamps } from '../../core/words/words';
 import { DataTable } from '../ui/data-table';
 import hunting from './hunt.module.css';
 import styles from './fuse-table.module.css';
+import { Button } from '../ui/button';
 
 /** The fuse box: what each feeds, millivolts across it, and what fell when it was pulled. */
 export function FuseTable({

@@ -1,10 +1,10 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { call } from '../http/client';
 import styles from './hands.module.css';
+import { Button } from '../ui/button';
 
 /** What the demo's hands can do; the same words as its stand-in understands. */
 export type Hand =

@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { typedDrop, type Drop } from '../../core/fault-isolation/drops';
 import { hunt } from '../../core/fault-isolation/hunt';
@@ -17,6 +16,7 @@ import { WhatIf } from './what-if';
 import layout from '../ui/layout.module.css';
 import shared from './measuring.module.css';
 import styles from './hunt-by-hand.module.css';
+import { Button } from '../ui/button';
 
 const numberOf = (text: string): number | null => {
   const value = Number(text.trim().replace(',', '.'));

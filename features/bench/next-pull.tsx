@@ -1,12 +1,12 @@
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { isDrop, type Drop } from '../../core/fault-isolation/drops';
 import { isMain, type FuseList } from '../../core/fault-isolation/fuse-list';
 import { BEHIND_NO_FUSE, type HuntAnswer } from '../../core/fault-isolation/hunt';
 import { formatMilliamps } from '../../core/words/words';
 import shared from './measuring.module.css';
 import styles from './next-pull.module.css';
+import { Button } from '../ui/button';
 
 /** Why a fuse goes back in before the next pull. */
 function whyBack(

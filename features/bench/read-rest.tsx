@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { holdingWords } from './holding-words';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { Figures } from '../theme/figures';
@@ -14,6 +13,7 @@ import { useReading, type Reading } from './use-reading';
 import layout from '../ui/layout.module.css';
 import shared from './measuring.module.css';
 import styles from './read-rest.module.css';
+import { Button } from '../ui/button';
 
 /**
  * Resting voltage from the meter: hold the probes, and it takes the reading by itself once it is

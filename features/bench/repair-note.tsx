@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useState } from 'react';
 import type { HuntAnswer } from '../../core/fault-isolation/hunt';
 import { formatMilliamps } from '../../core/words/words';
@@ -10,6 +9,7 @@ import { postEntry } from '../logbook/post';
 import type { BenchSubject } from './bench-data';
 import shared from './measuring.module.css';
 import styles from './repair-note.module.css';
+import { Button } from '../ui/button';
 
 /** What the owner is told, to be changed and kept in the logbook. */
 export function RepairNote({

@@ -2,7 +2,6 @@
 
 import { t, msg, withWords } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { shortDay } from '../../core/day';
 import { meaningOf } from '../../core/assessment/draw-meaning';
@@ -12,6 +11,7 @@ import { formatMilliamps } from '../../core/words/words';
 import { inDays } from './finding';
 import shared from './measuring.module.css';
 import styles from './what-if.module.css';
+import { Button } from '../ui/button';
 
 const KEPT = withWords({
   connected: 'connected',

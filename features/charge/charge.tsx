@@ -3,7 +3,6 @@
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
 import dynamic from 'next/dynamic';
-import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
@@ -19,6 +18,7 @@ import { Waiting } from './waiting';
 import { Watch } from './watch';
 import layout from '../ui/layout.module.css';
 import styles from './charge.module.css';
+import { Button } from '../ui/button';
 
 const Panel = part(() => import('./panel').then((loaded) => loaded.Panel), {
   served: dynamic(() => import('./panel').then((loaded) => loaded.Panel)),

@@ -2,7 +2,6 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { dayOf, shortDay } from '../../core/day';
 import { call, type Sent } from '../http/client';
@@ -11,6 +10,7 @@ import type { ChargeData } from './charge-data';
 import { whenWords } from './words';
 import shared from './stock.module.css';
 import styles from './devices.module.css';
+import { Button } from '../ui/button';
 
 /** Chargers and thermometers that report by themselves. */
 export function Devices({ data, onKept }: { data: ChargeData; onKept: (what: string) => void }) {

@@ -1,7 +1,6 @@
 'use client';
 
 import { t, msg, withWords } from '../../core/language';
-import { Button } from 'antd';
 import { useState } from 'react';
 import type { NewEntry } from '../../core/logbook/entry';
 import type { EntryData, EntryKind } from '../../core/logbook/kinds';
@@ -24,6 +23,7 @@ import { TextField } from '../ui/field';
 import type { ChargeData, Chosen } from './charge-data';
 import { hoursWords, whenWords } from './words';
 import styles from './ladder.module.css';
+import { Button } from '../ui/button';
 
 interface Inner {
   readonly data: ChargeData;

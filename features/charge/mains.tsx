@@ -2,7 +2,6 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button, Checkbox } from 'antd';
 import { baysWritten } from '../../core/site/rows';
 import Link from 'next/link';
 import { useState } from 'react';
@@ -14,6 +13,8 @@ import { Quiet } from '../ui/quiet';
 import type { ChargeData } from './charge-data';
 import shared from './stock.module.css';
 import styles from './mains.module.css';
+import { Button } from '../ui/button';
+import { Checkbox } from '../ui/controls/checkbox';
 
 const orNull = (text: string) => (text.trim() === '' ? null : decimal(text));
 

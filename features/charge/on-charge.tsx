@@ -1,7 +1,6 @@
 'use client';
 
 import { decimal, t } from '../../core/language';
-import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { NEARLY_FULL_PCT, charge } from '../../core/charging/charge';
 import { UNKNOWN_AGE_YEARS } from '../../core/gate/reasons';
@@ -23,6 +22,7 @@ import { HookOrder } from './hook-order';
 import { agoWords, hoursWords, whenWords } from './words';
 import shared from './panel.module.css';
 import styles from './on-charge.module.css';
+import { Button } from '../ui/button';
 
 /** A battery that hangs: where it should be by now, its lamp, and taking it off. */
 export function OnCharge({

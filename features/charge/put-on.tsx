@@ -1,7 +1,6 @@
 'use client';
 
 import { decimal, t } from '../../core/language';
-import { Button } from 'antd';
 import { useMemo, useReducer } from 'react';
 import type { Fit } from '../../core/connections/charger-suitability';
 import type { ProgrammeId } from '../../core/battery/programme-ids';
@@ -19,6 +18,7 @@ import { PUT_ON_AT_FIRST, hookingUp, hungEntries, putOnReducer, waysFor } from '
 import { wayWords } from './way-words';
 import shared from './panel.module.css';
 import styles from './put-on.module.css';
+import { Button } from '../ui/button';
 
 interface PutOnProps {
   readonly data: ChargeData;

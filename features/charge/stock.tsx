@@ -2,7 +2,6 @@
 
 import { msg, t, withWords } from '../../core/language';
 import { LAMP_WORDS } from '../../core/logbook/fields';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { PROGRAMME_IDS } from '../../core/battery/programme-ids';
@@ -18,6 +17,7 @@ import { Devices } from './devices';
 import { Mains } from './mains';
 import layout from '../ui/layout.module.css';
 import styles from './stock.module.css';
+import { Button } from '../ui/button';
 
 interface Inner {
   readonly data: ChargeData;

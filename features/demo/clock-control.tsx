@@ -1,12 +1,12 @@
 'use client';
 
-import { Button } from 'antd';
 import { IconClockPlay } from '@tabler/icons-react';
 import { useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
 import { call } from '../http/client';
 import rail from '../app-shell/sidebar.module.css';
 import styles from './clock-control.module.css';
+import { Button } from '../ui/button';
 
 const STEPS = [
   { by: 'hour', label: 'One hour on' },

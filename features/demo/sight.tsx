@@ -1,11 +1,11 @@
 'use client';
 
-import { Button } from 'antd';
 import { useEffect, useState } from 'react';
 import { formatVolts } from '../../core/words/words';
 import { call } from '../http/client';
 import type { Sight } from './simulator-client';
 import styles from './sight.module.css';
+import { Button } from '../ui/button';
 
 /** The demo has nothing to look at: this says what your meter and the lamp would show. */
 export function DemoSight({

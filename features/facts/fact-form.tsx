@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button, Input } from 'antd';
 import { useState, type ReactNode } from 'react';
 import type { Fact, Facts, Patch } from '../../core/facts/fact';
 import type { Rules } from '../../core/rules/rules';
@@ -10,6 +9,8 @@ import { Chooser, Field, TextField } from '../ui/field';
 import { Problem } from '../ui/problem';
 import { asTyped, unitOf, valueTyped } from './fact-units';
 import styles from './fact-sheet.module.css';
+import { Button } from '../ui/button';
+import { Input } from '../ui/controls/input';
 
 /** What was written down, what is right, and how somebody knows. */
 export interface Corrected {

@@ -1,13 +1,13 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { valueWords, type Fact, type Facts, type Patch } from '../../core/facts/fact';
 import type { Rules } from '../../core/rules/rules';
 import { FactForm, type Corrected } from './fact-form';
 import { unitOf } from './fact-units';
 import styles from './fact-sheet.module.css';
+import { Button } from '../ui/button';
 
 /** Every fact of a thing, each to be corrected where it stands. */
 export function FactSheet<S extends object>({

@@ -1,12 +1,12 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Input } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { call } from '../http/client';
 import { Quiet } from '../ui/quiet';
 import { findIn, type Findable } from './find-data';
 import styles from './find.module.css';
+import { Input } from '../ui/controls/input';
 
 type Known =
   | { readonly kind: 'asking' }

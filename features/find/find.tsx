@@ -2,7 +2,6 @@
 
 import { t } from '../../core/language';
 import { IconSearch } from '@tabler/icons-react';
-import { Button } from 'antd';
 import { usePathname, useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useShortcuts } from '../app-shell/shortcuts';
@@ -10,6 +9,7 @@ import rail from '../app-shell/sidebar.module.css';
 import { Dialog } from '../ui/dialog';
 import { part } from '../ui/part';
 import { isTaken } from './scanned';
+import { Button } from '../ui/button';
 
 const Scan = part(() => import('./scan').then((loaded) => loaded.Scan));
 const FindList = part(() => import('./find-list').then((loaded) => loaded.FindList));

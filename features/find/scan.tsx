@@ -1,11 +1,11 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { Quiet } from '../ui/quiet';
 import { Problem } from '../ui/problem';
 import { pathScanned } from './scanned';
+import { Button } from '../ui/button';
 
 /** So often a picture is looked through. */
 const LOOK_MS = 150;

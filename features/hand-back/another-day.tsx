@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { dayName, parseDay, type Day } from '../../core/day';
 import type { NewEntry } from '../../core/logbook/entry';
@@ -17,6 +16,7 @@ import { Problem } from '../ui/problem';
 import type { BackRow } from './hand-back-data';
 import layout from '../ui/layout.module.css';
 import styles from './another-day.module.css';
+import { Button } from '../ui/button';
 
 /** Its owner comes sooner or later, or takes it along for some days: one touch each. */
 export function AnotherDay({

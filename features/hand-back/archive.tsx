@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
 import { shortDay } from '../../core/day';
@@ -12,6 +11,7 @@ import { ComesAgain } from './comes-again';
 import type { ArchiveRow, HandBackData } from './hand-back-data';
 import layout from '../ui/layout.module.css';
 import styles from './archive.module.css';
+import { Button } from '../ui/button';
 
 /** Those of the archive that have every word of what is looked for. */
 export function archived(rows: readonly ArchiveRow[], sought: string): readonly ArchiveRow[] {

@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
 import { shortDay, type Day } from '../../core/day';
@@ -18,6 +17,7 @@ import { Quiet } from '../ui/quiet';
 import { AnotherDay } from './another-day';
 import type { BackRow } from './hand-back-data';
 import styles from './back-item.module.css';
+import { Button } from '../ui/button';
 
 /** One vehicle: when it goes, whether it is ready, and what comes next. */
 export function BackItem({ row, today, clock }: { row: BackRow; today: Day; clock: ClockDto }) {

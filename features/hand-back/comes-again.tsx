@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { newEntry } from '../logbook/new-entry';
@@ -12,6 +11,7 @@ import { Field, SelectField } from '../ui/field';
 import { Problem } from '../ui/problem';
 import type { AgainData, ArchiveRow } from './hand-back-data';
 import styles from './archive.module.css';
+import { Button } from '../ui/button';
 
 /** From what is known, in three touches: its old bay where that is free, its owner, its terms. */
 export function ComesAgain({

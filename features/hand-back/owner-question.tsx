@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useState } from 'react';
 import type { Replacing } from '../../core/hand-back/consent';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
@@ -13,6 +12,7 @@ import { TextField } from '../ui/field';
 import { Problem } from '../ui/problem';
 import layout from '../ui/layout.module.css';
 import styles from './owner-question.module.css';
+import { Button } from '../ui/button';
 
 /** How it stands with its owner about another battery, and the touch that comes next. */
 export function OwnerQuestion({

@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
 import { hangsContext } from '../../core/connections/available-connections';
@@ -28,6 +27,7 @@ import type { VehicleData } from '../vehicle/vehicle-data';
 import { HandOver } from './hand-over';
 import { OwnerQuestion } from './owner-question';
 import styles from './stage-body.module.css';
+import { Button } from '../ui/button';
 
 export interface StageProps {
   readonly data: VehicleData;

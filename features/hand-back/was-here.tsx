@@ -2,7 +2,6 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
 import { shortDay } from '../../core/day';
@@ -20,6 +19,7 @@ import { ComesAgain } from './comes-again';
 import type { WasHereData } from './hand-back-data';
 import layout from '../ui/layout.module.css';
 import styles from './was-here.module.css';
+import { Button } from '../ui/button';
 
 /** A vehicle that was here: what its batteries were like, all that was done, and the way back. */
 export function WasHere({ data }: { data: WasHereData }) {

@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import type { BatteryDetails } from '../../core/battery/details';
 import { findingsOf } from '../../core/inspect/findings';
 import {
@@ -14,6 +13,7 @@ import type { VehicleKindId } from '../../core/site/vehicle-kinds';
 import { FindingsList } from './findings-list';
 import { LevelsInput } from './levels-input';
 import styles from './inspection-form.module.css';
+import { Button } from '../ui/button';
 
 export const EMPTY_INSPECTION: Inspection = { answers: {}, levels: null, note: '' };
 

@@ -1,10 +1,10 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { LEVELS, LEVEL_WORDS, type Level } from '../../core/inspect/points';
 import { Chooser } from '../ui/field';
 import styles from './levels-input.module.css';
+import { Button } from '../ui/button';
 
 /** The level of each cell, from the positive post: one touch a cell, or all alike. */
 export function LevelsInput({

@@ -2,7 +2,6 @@
 
 import { t, counted } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Input } from 'antd';
 import { useState } from 'react';
 import { call } from '../http/client';
 import { useRefresh } from '../app-shell/refresh';
@@ -11,6 +10,7 @@ import { Sure } from '../ui/sure';
 import type { BringData } from './load';
 import { TEMPLATE_HREF } from './template';
 import layout from '../ui/layout.module.css';
+import { TextArea } from '../ui/controls/input';
 
 /** Where a list comes from: a file, or what was copied. */
 export function Begin({
@@ -41,7 +41,7 @@ export function Begin({
           }}
         />
       )}`}</label>
-      <Input.TextArea
+      <TextArea
         aria-label={t`Or paste it from a spreadsheet`}
         placeholder={t`or paste it here from a spreadsheet`}
         rows={8}

@@ -2,7 +2,6 @@
 
 import { counted, t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button, Checkbox } from 'antd';
 import { useMemo, useReducer, useState } from 'react';
 import { shortDay, toDay } from '../../core/day';
 import { intakeOf, type IntakeRow, type Remark } from '../../core/intake/list';
@@ -24,6 +23,8 @@ import { columnsRemembered, rememberColumns } from './remembered';
 import { rowsOfFile } from './rows-of-file';
 import { rowsOfText } from './rows-of-text';
 import { RowsTable } from './rows';
+import { Button } from '../ui/button';
+import { Checkbox } from '../ui/controls/checkbox';
 
 const count = (rows: readonly IntakeRow[], kind: Remark['kind']) =>
   rows.filter(({ remarks }) => remarks.some((one) => one.kind === kind)).length;

@@ -1,10 +1,11 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button, Progress } from 'antd';
 import { useEffect, useState } from 'react';
 import { call } from '../http/client';
 import layout from '../ui/layout.module.css';
+import { Button } from '../ui/button';
+import { Progress } from '../ui/controls/progress';
 
 const ASKED_EVERY_MS = 300;
 

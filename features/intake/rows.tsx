@@ -1,5 +1,4 @@
 import { t, msg, withWords } from '../../core/language';
-import { Input } from 'antd';
 import { useState } from 'react';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { shortDay } from '../../core/day';
@@ -11,6 +10,7 @@ import { DataTable } from '../ui/data-table';
 import { Quiet } from '../ui/quiet';
 import type { BringState } from './bring-state';
 import styles from './bring.module.css';
+import { Input } from '../ui/controls/input';
 
 const MENDING = withWords({ aloud: msg`What is to be said of it` });
 /** So many rows at once: those with something to mend come first. */

@@ -1,8 +1,9 @@
 import { msg, withWords } from '../../core/language';
-import { Input, InputNumber } from 'antd';
 import { fieldId } from './draft';
 import shared from './lay-up.module.css';
 import styles from './field.module.css';
+import { Input } from '../ui/controls/input';
+import { InputNumber } from '../ui/controls/input-number';
 
 /** A labelled field with what is wrong with it, and how to mend it. */
 export function Field({

@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { formatInstant } from '../../core/words/words';
 import { useRefresh } from '../app-shell/refresh';
 import { call } from '../http/client';
@@ -9,6 +8,7 @@ import type { Draft } from './draft';
 import type { LayUpData } from './lay-up-data';
 import { STEP_TITLES } from './lay-up-state';
 import styles from './half-done.module.css';
+import { Button } from '../ui/button';
 
 /** Lay-ups that were left half done: gone on with, or thrown away. */
 export function HalfDone({

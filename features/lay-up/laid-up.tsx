@@ -1,8 +1,8 @@
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import Link from 'next/link';
 import type { Draft } from './draft';
 import styles from './laid-up.module.css';
+import { Button } from '../ui/button';
 
 /** What stands there now, and what comes next. */
 export function LaidUp({

@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { IconCamera } from '@tabler/icons-react';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
@@ -9,6 +8,7 @@ import { MAX_CAPTION } from '../../core/logbook/kinds/photographed';
 import { shrunk } from './shrunk';
 import shared from './lay-up.module.css';
 import styles from './photos.module.css';
+import { Button } from '../ui/button';
 
 /** Photographs of the condition on arrival. */
 export function Photos({

@@ -2,7 +2,6 @@
 
 import { t } from '../../core/language';
 import { MONTH_NAMES } from '../../core/day';
-import { Button } from 'antd';
 import { IconPlus, IconTrash } from '@tabler/icons-react';
 import { v4 as uuid } from 'uuid';
 import { CHEMISTRIES, CHEMISTRY_IDS } from '../../core/battery/chemistries';
@@ -15,6 +14,7 @@ import { Choice, Field, NumberField, TextField, YesNo } from './field';
 import type { StepProps } from './step-props';
 import shared from './lay-up.module.css';
 import styles from './step-batteries.module.css';
+import { Button } from '../ui/button';
 
 const NOMINAL_VOLTS = [6, 8, 12, 24, 36, 48];
 const FEET_PER_METRE = 3.2808;

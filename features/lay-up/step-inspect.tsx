@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { cellsFor } from '../../core/battery/chemistries';
 import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
@@ -13,6 +12,8 @@ import { voltsQuestion } from './schema';
 import type { StepProps } from './step-props';
 import shared from './lay-up.module.css';
 import styles from './step-inspect.module.css';
+import { Button } from '../ui/button';
+import { Input } from '../ui/controls/input';
 
 /** Each battery looked at and read. */
 export function StepInspect({ draft, problem, change }: StepProps) {

@@ -1,7 +1,6 @@
 'use client';
 
 import { t, msg, withWords } from '../../core/language';
-import { Button } from 'antd';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import type { VehicleFacts } from '../../core/stay/vehicle-facts';
 import { Choice, NumberField, TextField, YesNo } from './field';
@@ -9,6 +8,7 @@ import type { StepProps } from './step-props';
 import { Caution } from '../ui/caution';
 import shared from './lay-up.module.css';
 import styles from './step-off.module.css';
+import { Button } from '../ui/button';
 
 /** Questions of yes and no, asked of the kinds for which they matter. */
 const QUESTIONS = withWords({

@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { AutoComplete } from 'antd';
 import { CONSENT_WORDS, KEY_WORDS, type Terms } from '../../core/stay/vehicle-facts';
 import { useSiteClock } from '../site/clock';
 import { Choice, Field, NumberField, TextField } from './field';
@@ -9,6 +8,7 @@ import { wordsAsOptions } from '../ui/field';
 import { Photos } from './photos';
 import type { StepProps } from './step-props';
 import styles from './lay-up.module.css';
+import { AutoComplete } from '../ui/controls/auto-complete';
 
 /** Whose it is, where the keys are, what may be done without asking, and how it looked. */
 export function StepOwner({ draft, data, problem, change, saveNow }: StepProps) {

@@ -2,7 +2,6 @@
 
 import { t, msg, withWords } from '../../core/language';
 import Link from 'next/link';
-import { Button } from 'antd';
 import { useMemo, useRef, useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
 import { newDraft, type Draft } from './draft';
@@ -21,6 +20,7 @@ import { useLayUp } from './use-lay-up';
 import shared from './lay-up.module.css';
 import layout from '../ui/layout.module.css';
 import styles from './wizard.module.css';
+import { Button } from '../ui/button';
 
 /** In the order of their titles. */
 const BODIES = [StepVehicle, StepOwner, StepOff, StepBatteries, StepInspect, StepPlan] as const;

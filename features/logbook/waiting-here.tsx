@@ -1,8 +1,8 @@
 'use client';
 
 import { counted, t } from '../../core/language';
-import { Button } from 'antd';
 import { useOutbox } from './outbox';
+import { Button } from '../ui/button';
 
 /** What was recorded on this device and has not gone out. */
 export function WaitingHere() {

@@ -2,13 +2,13 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { useSignedIn } from '../access/use-signed-in';
 import { call } from '../http/client';
 import { Problem } from '../ui/problem';
 import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
+import { Button } from '../ui/button';
 
 /** A link to its record for the owner of a vehicle, where owners can reach this server. */
 export function OwnerLink({ vehicleId }: { readonly vehicleId: string }) {

@@ -1,6 +1,5 @@
 'use client';
 
-import { Button } from 'antd';
 import { useState, type ReactNode } from 'react';
 import { CHARGING, CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/reserve-marks';
 import { toDay } from '../../core/day';
@@ -19,6 +18,7 @@ import { Field, SelectField, TextField } from '../ui/field';
 import { Quiet } from '../ui/quiet';
 import { Why } from '../ui/why';
 import styles from './samples.module.css';
+import { Button } from '../ui/button';
 
 const TODAY = toDay('2027-01-14');
 const VIEW = { from: TODAY - 7, to: TODAY + 90 };

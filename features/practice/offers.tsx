@@ -1,7 +1,7 @@
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import type { Offer, Sight } from '../../practice/stage';
 import styles from './offers.module.css';
+import { Button } from '../ui/button';
 
 const KEYS = '123456789abcdefghijklmnopqrstuvwxyz';
 /** The key of the n-th thing that can be done; null: there are more than keys. */

@@ -1,5 +1,4 @@
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import Link from 'next/link';
 import type { Outcome } from '../../practice/stage';
 import { Caution } from '../ui/caution';
@@ -7,6 +6,7 @@ import { DataTable } from '../ui/data-table';
 import layout from '../ui/layout.module.css';
 import { BesideTable } from './beside';
 import styles from './outcome.module.css';
+import { Button } from '../ui/button';
 
 const hoursWords = (hours: number) =>
   hours > 72 ? t`${Math.round(hours / 24)} days` : t`${Math.round(hours)} h`;

@@ -1,9 +1,10 @@
 import { t } from '../../core/language';
-import { Button, Radio } from 'antd';
 import type { Answers, Question } from '../../practice/stage';
 import { TextField } from '../ui/field';
 import layout from '../ui/layout.module.css';
 import styles from './questions.module.css';
+import { RadioGroup } from '../ui/controls/radio';
+import { Button } from '../ui/button';
 
 /** What is believed, before it is said what was so. */
 export function Questions({
@@ -34,7 +35,7 @@ export function Questions({
         ) : (
           <fieldset key={id} className={layout.bare}>
             <legend>{ask}</legend>
-            <Radio.Group
+            <RadioGroup
               value={answers[id] ?? null}
               onChange={({ target }) => onAnswer(id, String(target.value))}
               options={choices.map((choice) => ({ value: choice.id, label: choice.say }))}

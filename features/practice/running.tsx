@@ -1,10 +1,10 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
+import { Button } from '../ui/button';
 
 /** Milliseconds between two looks at the clock. */
 const EVERY_MS = 250;

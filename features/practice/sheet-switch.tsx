@@ -1,13 +1,13 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Checkbox } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
 import { call } from '../http/client';
 import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
+import { Checkbox } from '../ui/controls/checkbox';
 
 /** A sheet of what one has practised: kept by choice, seen by nobody else. */
 export function SheetSwitch({ isKept }: { readonly isKept: boolean }) {

@@ -1,8 +1,8 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import styles from './record.module.css';
+import { Button } from '../ui/button';
 
 /** Not on the paper itself. */
 export function PrintButton({ address }: { /** Of the same as a document. */ address?: string }) {

@@ -1,11 +1,11 @@
 'use client';
 
 import { t, msg, withWords } from '../../core/language';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { documentNonce } from '../theme/nonce';
 import { BayCard, Labels, Tag, type PrintData } from './papers';
 import styles from './sheets.module.css';
+import { Button } from '../ui/button';
 
 const PAPERS = withWords({ a4: 'A4', letter: msg`Letter` } as const);
 const PAPER_SIZES = { a4: '210mm 297mm', letter: '8.5in 11in' } as const;

@@ -1,11 +1,11 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Segmented } from 'antd';
 import { useState, type ReactNode } from 'react';
 import type { z } from 'zod';
 import { TextField } from '../ui/field';
 import styles from './figures.module.css';
+import { Segmented } from '../ui/controls/segmented';
 
 /** A typed figure: what it is called, and its unit. */
 export interface Figure {

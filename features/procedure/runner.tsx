@@ -2,7 +2,6 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import type { BatteryContext } from '../../core/context/battery-context';
 import { actOfProcedure, isOverridable, reasonsAgainst } from '../../core/gate/gate';
@@ -17,6 +16,7 @@ import { StepInput } from './step-input';
 import { StepItem } from './step-item';
 import { doneOf, isDone, nextOf, touch, type Refused } from './ticking';
 import styles from './runner.module.css';
+import { Button } from '../ui/button';
 
 interface RunnerProps {
   readonly id: ProcedureId;

@@ -2,7 +2,6 @@ import { decimal, t } from '../../core/language';
 import { LAMP_WORDS } from '../../core/logbook/fields';
 import { phrase } from '../words/phrase';
 import dynamic from 'next/dynamic';
-import { Button } from 'antd';
 import { may } from '../../core/gate/gate';
 import type { Verdict } from '../../core/assessment/verdict';
 import { HookOrder } from '../charge/hook-order';
@@ -12,6 +11,7 @@ import type { Judged, Step } from './round-data';
 import { part } from '../ui/part';
 import { Why } from '../ui/why';
 import styles from './round.module.css';
+import { Button } from '../ui/button';
 
 const HookChoice = part(() => import('./hook-choice').then((loaded) => loaded.HookChoice), {
   served: dynamic(() => import('./hook-choice').then((loaded) => loaded.HookChoice)),

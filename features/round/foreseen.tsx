@@ -2,7 +2,6 @@
 
 import { t, counted } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { groupBy } from '../../core/group';
 import { shortDay, weekdayLong, type Day } from '../../core/day';
 import { isRound } from '../../core/rules/rounds';
@@ -11,6 +10,7 @@ import { VehicleIcon } from '../theme/vehicle-icon';
 import type { RoundData } from './round-data';
 import shared from './round.module.css';
 import styles from './foreseen.module.css';
+import { Button } from '../ui/button';
 
 /** The round of another day: what it will ask for, or where its record is. */
 export function Foreseen({ data, day }: { data: RoundData; day: Day }) {

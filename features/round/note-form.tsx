@@ -1,11 +1,12 @@
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { shrunk } from '../lay-up/shrunk';
 import { Problem } from '../ui/problem';
 import layout from '../ui/layout.module.css';
 import styles from './note-form.module.css';
+import { Button } from '../ui/button';
+import { Input } from '../ui/controls/input';
 
 /** A note on the battery at hand, or a picture of its vehicle, while it is being written. */
 export function NoteForm({

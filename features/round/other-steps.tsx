@@ -1,5 +1,4 @@
 import { msg, t, withWords } from '../../core/language';
-import { Button } from 'antd';
 import { dayOf, shortDay } from '../../core/day';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { DARK_CHECKS, type DarkCause } from '../../core/site/dark-checks';
@@ -15,6 +14,7 @@ import { Go } from '../ui/go';
 import { Caution } from '../ui/caution';
 import shared from './round.module.css';
 import styles from './other-steps.module.css';
+import { Button } from '../ui/button';
 
 const LAMP_WORDS: Record<LampState, string> = withWords({
   holding: msg`Holding`,

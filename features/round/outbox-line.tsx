@@ -1,6 +1,5 @@
 import { t, counted } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { dismiss, send, type OutboxState } from '../logbook/outbox';
 import { entryWords } from '../logbook/words';
 import { isTheirs, recorder } from '../logbook/recorder';
@@ -8,6 +7,7 @@ import { useNow } from '../logbook/use-now';
 import { sinceWords } from '../logbook/waiting-words';
 import type { NewEntry } from '../../core/logbook/entry';
 import styles from './outbox-line.module.css';
+import { Button } from '../ui/button';
 
 /** How much is recorded here and not yet on the server; always in sight. */
 export function OutboxLine({

@@ -1,8 +1,8 @@
 import { msg, t, withWords } from '../../core/language';
-import { Button } from 'antd';
 import { enterWords } from './enter';
 import type { Walk } from './use-walk';
 import styles from './stop-actions.module.css';
+import { Button } from '../ui/button';
 
 const FEW_KEYS = withWords([
   ['Enter', msg`record`],

@@ -1,8 +1,8 @@
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { blockedFromCharge } from '../../core/gate/gate';
 import type { Judged } from './round-data';
 import styles from './round.module.css';
+import { Button } from '../ui/button';
 
 /** A battery that may hold ice, or is too cold to be charged: warm first, and looked at. */
 export function ThawStep({

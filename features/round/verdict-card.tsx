@@ -1,6 +1,5 @@
 import { decimal, t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { dayOf, shortDay } from '../../core/day';
 import { isSettled } from '../../core/record/learnt';
 import type { Doubt } from '../../core/assessment/plausible';
@@ -17,6 +16,7 @@ import { Caution } from '../ui/caution';
 import { part } from '../ui/part';
 import shared from './round.module.css';
 import styles from './verdict-card.module.css';
+import { Button } from '../ui/button';
 
 const Rested = part(() => import('./rested').then((loaded) => loaded.Rested));
 

@@ -1,6 +1,5 @@
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
 import type { Inspection } from '../../core/inspect/points';
@@ -17,6 +16,7 @@ import type { Judged } from './round-data';
 import { Why } from '../ui/why';
 import { Caution } from '../ui/caution';
 import styles from './round.module.css';
+import { Button } from '../ui/button';
 
 /** Guided work at a stop. */
 export function ProcedureStep({

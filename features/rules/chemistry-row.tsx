@@ -1,5 +1,4 @@
 import { decimal, t } from '../../core/language';
-import { Button, InputNumber, Select } from 'antd';
 import { useState } from 'react';
 import { CHEMISTRIES, cellsFor, type ChemistryId } from '../../core/battery/chemistries';
 import { SCALES, type ScaleId } from '../../core/battery/scales';
@@ -7,6 +6,9 @@ import { socOfVolts, voltsOfSoc } from '../../core/battery/state-of-charge';
 import { LINE_SCHOOLS } from '../../core/rules/cards';
 import type { RulePatch, Rules } from '../../core/rules/rules';
 import styles from './chemistry-row.module.css';
+import { Button } from '../ui/button';
+import { InputNumber } from '../ui/controls/input-number';
+import { Select } from '../ui/controls/select';
 
 /** Of one chemistry: its scale, the line under which it is recharged, and to how many volts. */
 export function ChemistryRow({

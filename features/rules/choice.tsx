@@ -1,11 +1,11 @@
 import { t } from '../../core/language';
-import { Radio } from 'antd';
 import { RULE_CARDS } from '../../core/rules/cards';
 import type { ChoiceRule } from '../../core/rules/choices';
 import { DEFAULT_RULES, type Rules } from '../../core/rules/rules';
 import { schoolLabel } from '../../core/rules/words';
 import shared from './rules.module.css';
 import styles from './choice.module.css';
+import { RadioGroup, Radio } from '../ui/controls/radio';
 
 /** A rule with its schools, each with its reason. */
 export function Choice({
@@ -27,7 +27,7 @@ export function Choice({
     <section className={weighed ? styles.weighed : styles.third}>
       <h3>{card.label}</h3>
       <p className={shared.why}>{card.why}</p>
-      <Radio.Group
+      <RadioGroup
         className={styles.schools}
         aria-label={card.label}
         value={String(value)}
@@ -49,7 +49,7 @@ export function Choice({
             <span>{t`Set by hand.`}</span>
           </Radio>
         )}
-      </Radio.Group>
+      </RadioGroup>
     </section>
   );
 }

@@ -1,4 +1,4 @@
-import { Select } from 'antd';
+import { Select } from '../ui/controls/select';
 
 const named = new Intl.DisplayNames('en', { type: 'currency' });
 

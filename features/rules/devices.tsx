@@ -1,12 +1,12 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useState } from 'react';
 import type { Meter } from '../../store/devices';
 import { call } from '../http/client';
 import { TextField } from '../ui/field';
 import styles from './rules.module.css';
+import { Button } from '../ui/button';
 
 /** What the program talks to: the bench's meter, by name and address. */
 export function Devices({ meter }: { meter: Meter | null }) {

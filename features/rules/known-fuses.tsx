@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useState } from 'react';
 import {
   FUSE_KINDS,
@@ -13,6 +12,7 @@ import {
 import { call } from '../http/client';
 import { SelectField, TextField } from '../ui/field';
 import styles from './rules.module.css';
+import { Button } from '../ui/button';
 
 const RATINGS = [3, 5, 7.5, 10, 15, 20, 25, 30, 40, 60, 80];
 

@@ -2,7 +2,6 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Checkbox, Segmented } from 'antd';
 import Link from 'next/link';
 import { useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
@@ -25,6 +24,8 @@ import { CurrencySelect } from './currency-select';
 import { Weighing } from './weighing';
 import layout from '../ui/layout.module.css';
 import styles from './rules-form.module.css';
+import { CheckboxGroup } from '../ui/controls/checkbox';
+import { Segmented } from '../ui/controls/segmented';
 
 export interface RulesData {
   readonly rules: Rules;
@@ -85,7 +86,7 @@ export function RulesForm({ data, devices }: { data: RulesData; devices: React.R
         <section className={styles.card}>
           <h2>{ROUND_WEEKDAYS.label}</h2>
           <p className={shared.why}>{ROUND_WEEKDAYS.why}</p>
-          <Checkbox.Group
+          <CheckboxGroup
             className={styles.weekdays}
             value={rules.roundWeekdays}
             options={WEEKDAY_OPTIONS}

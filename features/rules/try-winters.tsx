@@ -1,7 +1,6 @@
 'use client';
 
 import { counted, t } from '../../core/language';
-import { Button, Progress } from 'antd';
 import { useState } from 'react';
 import type { RulePatch } from '../../core/rules/rules';
 import { DataTable } from '../ui/data-table';
@@ -10,6 +9,8 @@ import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
 import { reasonOfTrial, triedRows } from './tried';
 import { useWinters } from './use-winters';
+import { Button } from '../ui/button';
+import { Progress } from '../ui/controls/progress';
 
 const COUNTS = [3, 10, 25, 50] as const;
 const NONE = '';

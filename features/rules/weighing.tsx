@@ -1,5 +1,4 @@
 import { counted, decimal, t } from '../../core/language';
-import { Button } from 'antd';
 import { useEffect, useState } from 'react';
 import type { RulePatch } from '../../core/rules/rules';
 import { patchWords } from '../../core/rules/words';
@@ -7,6 +6,7 @@ import { call } from '../http/client';
 import type { RuleEffect } from './effect';
 import { TryWinters } from './try-winters';
 import styles from './weighing.module.css';
+import { Button } from '../ui/button';
 
 function effectWords(effect: RuleEffect): string {
   const few = (n: number) => `${counted(n, 'battery', 'batteries')}`;

@@ -1,9 +1,9 @@
 import { t, counted } from '../../core/language';
-import { Button } from 'antd';
 import Link from 'next/link';
 import { shortDay, toDay } from '../../core/day';
 import type { Strip } from '../../core/schedule/strips';
 import { Quiet } from '../ui/quiet';
+import { Button } from '../ui/button';
 
 /** What is planned for the battery that is chosen, charge by charge. */
 export function ChosenBattery({

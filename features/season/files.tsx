@@ -1,11 +1,11 @@
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
 import { useSignedIn } from '../access/use-signed-in';
 import { Quiet } from '../ui/quiet';
 import styles from './panel.module.css';
+import { Button, ButtonLink } from '../ui/button';
 
 const FEED = '/api/season/rounds.ics';
 
@@ -33,11 +33,19 @@ export function Files({ onReadBack }: { readonly onReadBack: (file: File) => voi
           </Button>
         </>
       )}
-      <Button block href="/season/account">{t`The season’s account`}</Button>
-      <Button block href="/print/season" target="_blank">{t`Print a month a page`}</Button>
-      <Button block href="/print/halls" target="_blank">{t`Print a list of each hall`}</Button>
-      <Button block href="/print/condemned" target="_blank">{t`Print what is condemned`}</Button>
-      <Button block href="/api/season/document">{t`Export the season`}</Button>
+      <ButtonLink block href="/season/account">{t`The season’s account`}</ButtonLink>
+      <ButtonLink block href="/print/season" target="_blank">{t`Print a month a page`}</ButtonLink>
+      <ButtonLink
+        block
+        href="/print/halls"
+        target="_blank"
+      >{t`Print a list of each hall`}</ButtonLink>
+      <ButtonLink
+        block
+        href="/print/condemned"
+        target="_blank"
+      >{t`Print what is condemned`}</ButtonLink>
+      <ButtonLink block href="/api/season/document">{t`Export the season`}</ButtonLink>
       <Button block onClick={() => file.current?.click()}>{t`Read a season document`}</Button>
       <input
         ref={file}

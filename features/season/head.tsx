@@ -1,10 +1,13 @@
 import { t, msg, withWords } from '../../core/language';
-import { Button, Input, Segmented, Select } from 'antd';
 import type { Dispatch } from 'react';
 import { Quiet } from '../ui/quiet';
 import type { Filter } from './rows';
 import { ZOOMS, type SeasonAction, type SeasonState, type Zoom } from './season-state';
 import styles from './season.module.css';
+import { Button } from '../ui/button';
+import { Input } from '../ui/controls/input';
+import { Segmented } from '../ui/controls/segmented';
+import { Select } from '../ui/controls/select';
 
 const ONLY: Readonly<Record<Filter['only'], string>> = withWords({
   all: msg`All`,

@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Alert, Button, Progress } from 'antd';
 import type { Strip } from '../../core/schedule/strips';
 import { Quiet } from '../ui/quiet';
 import { ChosenBattery } from './chosen';
@@ -13,6 +12,9 @@ import { Totals } from './totals';
 import type { useSeasonWorker } from './use-season-worker';
 import { Wanting } from './wanting';
 import styles from './panel.module.css';
+import { Alert } from '../ui/controls/alert';
+import { Button } from '../ui/button';
+import { Progress } from '../ui/controls/progress';
 
 interface Props {
   readonly data: SeasonScreenData;

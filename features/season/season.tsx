@@ -2,7 +2,6 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { useCallback, useMemo } from 'react';
 import { shortDay, toDay } from '../../core/day';
 import { chargersInUse, stripsOf } from '../../core/schedule/strips';
@@ -16,6 +15,7 @@ import { Said } from './said';
 import type { SeasonScreenData } from './season-data';
 import { useSeason } from './use-season';
 import styles from './season.module.css';
+import { Button } from '../ui/button';
 
 const NO_PINS: ReadonlySet<string> = new Set();
 

@@ -2,11 +2,11 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { call } from '../http/client';
 import { Problem } from '../ui/problem';
 import { Quiet } from '../ui/quiet';
+import { Button } from '../ui/button';
 
 /** A site in its winter, to look around in before anything is set up. */
 export function DemoLink() {

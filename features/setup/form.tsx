@@ -2,7 +2,6 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button, Form } from 'antd';
 import { useEffect, useState } from 'react';
 import { call } from '../http/client';
 import { Setup, type ClimateId } from './schema';
@@ -22,6 +21,8 @@ import { Problem } from '../ui/problem';
 import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
 import styles from './setup.module.css';
+import { FormItem, useForm, useWatch, Form } from '../ui/controls/form';
+import { Button } from '../ui/button';
 
 /** What is typed; halls have ids of their own while they are drawn. */
 type Fields = Omit<Setup, 'halls' | 'circuits' | 'temperatures'> & {
@@ -81,12 +82,12 @@ export function SetupForm({
   /** The demo can be opened from here. */
   canDemo: boolean;
 }) {
-  const [form] = Form.useForm<Fields>();
+  const [form] = useForm<Fields>();
   const [wrong, setWrong] = useState<ReadonlyMap<string, string>>(new Map());
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const [files, setFiles] = useState<readonly OwnDays[]>([]);
-  const halls = Form.useWatch('halls', form) ?? [];
+  const halls = useWatch('halls', form) ?? [];
   // The record of a hall that is drawn no more is of nothing.
   const known = files.filter(
     ({ target }) => target === AS_CLIMATE || halls.some(({ id }) => id === target),
@@ -162,9 +163,9 @@ export function SetupForm({
           <section className={styles.part}>
             <h2>{t`Halls, in walking order`}</h2>
             <Quiet as="p">{t`Bays as they are walked: C1–C12 is a row, _ a gap in it; a second side is a second row.`}</Quiet>
-            <Form.Item name="halls" noStyle>
+            <FormItem name="halls" noStyle>
               <HallsEditor problem={(path) => wrong.get(path)} />
-            </Form.Item>
+            </FormItem>
           </section>
           <Chargers />
           <Circuits />

@@ -1,12 +1,12 @@
 import { counted, t } from '../../core/language';
 import { IconTrash } from '@tabler/icons-react';
-import { Button } from 'antd';
 import { hallName, type HallDrawing } from '../site-plan/halls-editor';
 import { AS_CLIMATE, type TemperatureDays } from '../temperatures/schema';
 import { TemperatureFile } from '../temperatures/temperature-file';
 import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
 import styles from './setup.module.css';
+import { Button } from '../ui/button';
 
 /** Days that were recorded, of a hall that is being drawn or outdoors. */
 export interface OwnDays {

@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { readRow } from '../../core/site/rows';
 import { call } from '../http/client';
@@ -13,6 +12,7 @@ import { HallsEditor, type HallDrawing } from './halls-editor';
 import type { SitePlanData } from './load';
 import { SitePlan } from './schema';
 import layout from '../ui/layout.module.css';
+import { Button } from '../ui/button';
 
 const marksOf = (halls: readonly HallDrawing[]) =>
   halls.flatMap(({ rows }) =>

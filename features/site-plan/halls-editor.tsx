@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button, Input, InputNumber, Radio } from 'antd';
 import { IconArrowDown, IconArrowUp, IconPlus, IconTrash } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
 import { v4 as uuid } from 'uuid';
@@ -13,6 +12,10 @@ import { RowEditor } from './row-editor';
 import type { DrawnHall } from './schema';
 import layout from '../ui/layout.module.css';
 import styles from './site-plan.module.css';
+import { RadioGroup } from '../ui/controls/radio';
+import { Button } from '../ui/button';
+import { Input } from '../ui/controls/input';
+import { InputNumber } from '../ui/controls/input-number';
 
 /** A hall as it is being drawn. */
 export type HallDrawing = DrawnHall & { readonly id: string };
@@ -223,7 +226,7 @@ function HallIs({
           />
         )}
       </Field>
-      <Radio.Group
+      <RadioGroup
         aria-label={t`Kind`}
         optionType="button"
         value={hall.kind}

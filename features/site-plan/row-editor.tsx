@@ -1,12 +1,13 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button, Input } from 'antd';
 import { IconArrowUp, IconTrash } from '@tabler/icons-react';
 import type { ReactNode } from 'react';
 import { readRow } from '../../core/site/rows';
 import layout from '../ui/layout.module.css';
 import styles from './site-plan.module.css';
+import { Button } from '../ui/button';
+import { Input } from '../ui/controls/input';
 
 /** A row as it is written, and under it as it stands. */
 export function RowEditor({

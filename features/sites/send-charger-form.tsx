@@ -1,13 +1,13 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { call } from '../http/client';
 import { SelectField } from '../ui/field';
 import { Problem } from '../ui/problem';
 import layout from '../ui/layout.module.css';
 import type { OtherSite } from './schema';
+import { Button } from '../ui/button';
 
 /** A charger goes to another site, with all that is known of it. */
 export function SendCharger({

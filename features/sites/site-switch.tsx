@@ -2,10 +2,10 @@
 
 import { t } from '../../core/language';
 import { IconBuildingCommunity } from '@tabler/icons-react';
-import { Button } from 'antd';
 import { RailDialog } from '../app-shell/rail-dialog';
 import layout from '../ui/layout.module.css';
 import type { SiteLink } from './schema';
+import { ButtonLink } from '../ui/button';
 
 /** Which of several sites one is at, and the way to the others; each opens on its own Yard. */
 export function SiteSwitch({
@@ -33,9 +33,9 @@ export function SiteSwitch({
 export const SiteList = ({ sites }: { readonly sites: readonly SiteLink[] }) => (
   <nav aria-label={t`Sites`} className={layout.list}>
     {sites.map(({ mark, name, href, isHere }) => (
-      <Button key={mark} size="large" type="text" disabled={isHere} href={`${href}/yard`}>
+      <ButtonLink key={mark} size="large" type="text" disabled={isHere} href={`${href}/yard`}>
         {isHere ? t`${name}, here` : name}
-      </Button>
+      </ButtonLink>
     ))}
   </nav>
 );

@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { call } from '../http/client';
 import { TextField } from '../ui/field';
@@ -10,6 +9,7 @@ import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
 import type { SiteLink } from './schema';
 import { SiteList } from './site-switch';
+import { Button } from '../ui/button';
 
 /** The sites that are kept beside this one, and one more. */
 export function SitesPanel({

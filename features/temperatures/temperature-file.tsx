@@ -1,7 +1,6 @@
 'use client';
 
 import { counted, plural, t } from '../../core/language';
-import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { dayName } from '../../core/day';
 import { formatTemperature } from '../../core/words/words';
@@ -18,6 +17,7 @@ import { SelectField } from '../ui/field';
 import { DataTable } from '../ui/data-table';
 import { AS_CLIMATE, type TemperatureDays } from './schema';
 import styles from './temperature-file.module.css';
+import { Button } from '../ui/button';
 
 /** Rows of the file that are shown, so that the columns can be told. */
 const SHOWN = 4;

@@ -2,31 +2,26 @@
 
 import { StyleProvider, createCache } from '@ant-design/cssinjs';
 import { ConfigProvider } from 'antd';
-import { useState } from 'react';
+import { createContext, useContext } from 'react';
 import { antdTheme } from './antd';
 import { documentNonce } from './nonce';
 
-/** What the theme comes to is the same for every page: on the server it is worked out once. */
-const ofServer = typeof document === 'undefined' ? createCache() : null;
+/** What the theme comes to is the same everywhere: it is worked out once. */
+const cache = createCache();
 
-/** Ant Design with our tokens; what it adds in the browser carries the nonce of the page. */
-export function AntdTheme({
-  nonce: ofPage,
-  children,
-}: {
-  nonce: string;
-  children: React.ReactNode;
-}) {
-  const [cache] = useState(() => ofServer ?? createCache());
+const Inside = createContext(false);
+
+/** Ant Design with our tokens. Within another of these it is none. */
+export function AntdTheme({ children }: { readonly children: React.ReactNode }) {
+  if (useContext(Inside)) return children;
   return (
-    <StyleProvider cache={cache}>
-      <ConfigProvider
-        theme={antdTheme}
-        csp={{ nonce: documentNonce(ofPage) }}
-        button={{ autoInsertSpace: false }}
-      >
-        {children}
-      </ConfigProvider>
-    </StyleProvider>
+    <Inside value={true}>
+      <StyleProvider cache={cache}>
+        {/* What it adds in the browser carries the nonce of the page; the server adds nothing. */}
+        <ConfigProvider theme={antdTheme} csp={{ nonce: documentNonce('') }}>
+          {children}
+        </ConfigProvider>
+      </StyleProvider>
+    </Inside>
   );
 }

@@ -1,8 +1,8 @@
 'use client';
 
 import { msg, withWords } from '../../core/language';
-import { DatePicker } from 'antd';
 import dayjs from 'dayjs';
+import { DatePicker } from '../ui/controls/date-picker';
 
 /** As a day is shown, and as it may be typed. */
 const DAY_FORMATS = withWords([msg`ddd D MMM YYYY`, 'YYYY-MM-DD', 'D.M.YYYY', msg`D MMM YYYY`]);

@@ -1,6 +1,7 @@
-import { Input, Select, type InputProps } from 'antd';
 import { useId, type ReactNode } from 'react';
 import styles from './field.module.css';
+import { Input, type InputProps } from './controls/input';
+import { Select } from './controls/select';
 
 /** What a field is called, over it. */
 export function Field({

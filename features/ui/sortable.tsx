@@ -18,9 +18,9 @@ import {
   verticalListSortingStrategy,
 } from '@dnd-kit/sortable';
 import { IconGripVertical } from '@tabler/icons-react';
-import { Button } from 'antd';
 import { useId, type ReactNode } from 'react';
 import styles from './sortable.module.css';
+import { Button } from './button';
 
 /** A thing of a list that is put in order by hand. */
 export interface Sorted {

@@ -1,7 +1,7 @@
 'use client';
 
-import { Button } from 'antd';
 import { useEffect, useState } from 'react';
+import { Button } from './button';
 
 /** So long a second touch is taken for a yes. */
 const ASKS_MS = 5000;

@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { dayName, instantAt, parseDay, wallClock } from '../../core/day';
 import type { BatteryRecord } from '../../core/record/battery-record';
@@ -12,6 +11,7 @@ import { Field, TextField } from '../ui/field';
 import { useTypedReading } from './typed-reading';
 import shared from './vehicle.module.css';
 import styles from './add-reading.module.css';
+import { Button } from '../ui/button';
 
 /** A reading taken at another time or away from the round, typed with a decimal point. */
 export function AddReading({

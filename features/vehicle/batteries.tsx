@@ -2,7 +2,6 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { dayOf, shortDay } from '../../core/day';
@@ -14,6 +13,7 @@ import { NewBatteryForm } from './new-battery';
 import type { VehicleData } from './vehicle-data';
 import shared from './vehicle.module.css';
 import styles from './batteries.module.css';
+import { Button } from '../ui/button';
 
 /** Which battery sits where: exchanged, swapped with the bench, replaced. Histories follow them. */
 export function Batteries({ data, onChanged }: { data: VehicleData; onChanged: () => void }) {

@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { BATTERY_FACTS, batteryFactsShown } from '../../core/facts/battery';
 import { VEHICLE_FACTS, vehicleFactsShown } from '../../core/facts/vehicle';
@@ -18,6 +17,7 @@ import { OwnerFacts } from './owner-facts';
 import { MixedUp } from './mixed-up';
 import type { VehicleData } from './vehicle-data';
 import shared from './vehicle.module.css';
+import { Button } from '../ui/button';
 
 /** What is written down of a battery and its vehicle, each to be corrected where it stands. */
 export function FactsView({

@@ -2,7 +2,6 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { dayOf, shortDay } from '../../core/day';
 import type { Entry } from '../../core/logbook/entry';
@@ -18,6 +17,7 @@ import { parseVolts } from './parse-volts';
 import type { VehicleData } from './vehicle-data';
 import shared from './vehicle.module.css';
 import styles from './logbook.module.css';
+import { Button } from '../ui/button';
 
 /** Everything that happened to a battery, newest first; struck entries stay, crossed out. */
 export function Logbook({

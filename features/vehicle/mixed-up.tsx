@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { dayName, instantAt, toDay } from '../../core/day';
 import { call } from '../http/client';
@@ -14,6 +13,7 @@ import { Field, TextField } from '../ui/field';
 import { Problem } from '../ui/problem';
 import type { VehicleData } from './vehicle-data';
 import shared from './vehicle.module.css';
+import { Button } from '../ui/button';
 
 /** This battery and another were taken for each other: their readings go to whom they belong. */
 export function MixedUp({

@@ -1,7 +1,6 @@
 'use client';
 
 import { t, msg, withWords } from '../../core/language';
-import { Button, Checkbox } from 'antd';
 import { useMemo, useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import { CHEMISTRIES, CHEMISTRY_IDS, type ChemistryId } from '../../core/battery/chemistries';
@@ -24,6 +23,8 @@ import { recordOf } from './record-of';
 import type { VehicleData } from './vehicle-data';
 import styles from './new-battery.module.css';
 import shared from './vehicle.module.css';
+import { CheckboxGroup } from '../ui/controls/checkbox';
+import { Button } from '../ui/button';
 
 /** What is looked at by whoever holds the new one, before it goes in. */
 const LOOKED_AT = withWords([
@@ -194,7 +195,7 @@ export function NewBatteryForm({
       />
       {replaces ? (
         <>
-          <Checkbox.Group
+          <CheckboxGroup
             className={styles.looked}
             options={[...LOOKED_AT]}
             value={[...looked]}

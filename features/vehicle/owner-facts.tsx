@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { CONSENT_WORDS, KEY_WORDS, type Terms } from '../../core/stay/vehicle-facts';
 import { call } from '../http/client';
@@ -9,6 +8,7 @@ import { SelectField, TextField, wordsAsOptions } from '../ui/field';
 import { Problem } from '../ui/problem';
 import type { VehicleData } from './vehicle-data';
 import shared from './vehicle.module.css';
+import { Button } from '../ui/button';
 
 /** Whose it is, how they are reached and what was agreed, to be put right. */
 export function OwnerFacts({ data, onChanged }: { data: VehicleData; onChanged: () => void }) {

@@ -2,7 +2,6 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { STORAGE_PLANS, arrangementOf, planInUse } from '../../core/plan/storage-plans';
@@ -17,6 +16,7 @@ import { planContextOf } from './plan-context';
 import type { VehicleData } from './vehicle-data';
 import shared from './vehicle.module.css';
 import styles from './plan-view.module.css';
+import { Button } from '../ui/button';
 
 /** The storage plans of one battery, and the one that it is on. */
 export function PlanView({

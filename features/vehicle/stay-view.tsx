@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import Link from 'next/link';
 import { useState, type ReactNode } from 'react';
 import { dayName, dayOf, parseDay, shortDay, toDay } from '../../core/day';
@@ -20,6 +19,7 @@ import { Field, TextField } from '../ui/field';
 import list from '../ui/facts.module.css';
 import shared from './vehicle.module.css';
 import styles from './stay-view.module.css';
+import { Button } from '../ui/button';
 
 /** Owner, keys, what was agreed, how it looked, outings, and which battery sits where. */
 export function StayView({ data, onChanged }: { data: VehicleData; onChanged: () => void }) {

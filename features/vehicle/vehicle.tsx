@@ -2,7 +2,6 @@
 
 import { t, msg, withWords } from '../../core/language';
 import Link from 'next/link';
-import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
 import { shortDay } from '../../core/day';
@@ -31,6 +30,7 @@ import { Why } from '../ui/why';
 import { Caution } from '../ui/caution';
 import layout from '../ui/layout.module.css';
 import styles from './vehicle.module.css';
+import { Button } from '../ui/button';
 
 const PlanView = part(() => import('./plan-view').then((loaded) => loaded.PlanView));
 const LifeView = part(() => import('./life-view').then((loaded) => loaded.LifeView));

@@ -2,7 +2,6 @@
 
 import { t, msg, withWords } from '../../core/language';
 import { hangsContext } from '../../core/connections/available-connections';
-import { Button } from 'antd';
 import { useState } from 'react';
 import { openFindings } from '../../core/logbook/open-findings';
 import type { Inspection } from '../../core/inspect/points';
@@ -20,6 +19,7 @@ import type { BatteryDto } from '../site/dto';
 import type { VehicleData } from './vehicle-data';
 import shared from './vehicle.module.css';
 import styles from './work-view.module.css';
+import { Button } from '../ui/button';
 
 type Work = ProcedureId | 'inspect';
 

@@ -1,11 +1,11 @@
 'use client';
 
 import { IconLanguage } from '@tabler/icons-react';
-import { Button } from 'antd';
 import { languageTag, t } from '../../core/language';
 import { RailDialog } from '../app-shell/rail-dialog';
 import layout from '../ui/layout.module.css';
 import { LANGUAGE_COOKIE } from './language-cookie';
+import { Button } from '../ui/button';
 
 const YEAR_SECONDS = 365 * 24 * 3600;
 

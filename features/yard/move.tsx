@@ -1,7 +1,6 @@
 'use client';
 
 import { t } from '../../core/language';
-import { Button } from 'antd';
 import {
   DndContext,
   KeyboardCode,
@@ -25,6 +24,7 @@ import { VehicleIcon } from '../theme/vehicle-icon';
 import type { YardBay, YardData } from './yard-data';
 import shared from './yard.module.css';
 import styles from './move.module.css';
+import { Button } from '../ui/button';
 
 interface Move {
   readonly vehicleId: string;

@@ -1,7 +1,6 @@
 'use client';
 
 import { languageTag, t } from '../../core/language';
-import { Button, Progress } from 'antd';
 import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import {
@@ -16,6 +15,8 @@ import type { OneMoreData } from './one-more-data';
 import { call } from '../http/client';
 import type { OneMoreAnswer } from './one-more.worker';
 import styles from './one-more.module.css';
+import { Button } from '../ui/button';
+import { Progress } from '../ui/controls/progress';
 
 type Run =
   | { readonly kind: 'running'; readonly done: number; readonly of: number }

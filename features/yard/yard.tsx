@@ -2,7 +2,6 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Button } from 'antd';
 import { useRouter } from 'next/navigation';
 import { Suspense, lazy, useMemo, useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
@@ -19,6 +18,7 @@ import { useWholeYard } from './use-whole-yard';
 import { Bay } from './bay';
 import layout from '../ui/layout.module.css';
 import styles from './yard.module.css';
+import { Button } from '../ui/button';
 
 /** Dragging is heavy and seldom: it comes when it is asked for. */
 const MoveYard = lazy(() => import('./move').then((part) => ({ default: part.MoveYard })));

@@ -83,13 +83,13 @@ async function load() {
   kinds.ENTRY_KIND_NAMES.push('shaken' as never);
 
   const { PROCEDURES } = await import('./procedures/procedures');
+  const { PROCEDURE_NAMES } = await import('./logbook/procedure-names');
+  Object.assign(PROCEDURE_NAMES, {
+    polish: { label: 'Polish it', short: 'polish', doing: 'polished', minutes: 3 },
+  });
   Object.assign(PROCEDURES, {
     polish: {
       id: 'polish',
-      label: 'Polish it',
-      minutes: 3,
-      short: 'polish',
-      doing: 'polished',
       steps: [
         { id: 'cloth', say: 'A dry cloth, and nothing that conducts.', why: 'It may bridge.' },
         { id: 'wet', say: 'A wet one.', why: 'For mud.', when: () => false },
@@ -173,7 +173,7 @@ describe('what is added in one place', () => {
     const { stepsFor } = await import('./procedures/procedure');
     const { contextOf } = await import('./context/from-record');
     const { standing } = await import('./record/record.fixture');
-    const { minutesOf } = await import('./plan/due');
+    const { minutesOf } = await import('./plan/jobs');
     const polish = PROCEDURES['polish' as keyof typeof PROCEDURES];
     const steps = stepsFor(polish, contextOf(standing(), null));
     expect(steps.map(({ id }) => id)).toEqual(['cloth']);

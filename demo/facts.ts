@@ -1,6 +1,6 @@
 import { usualDetails, type BatteryDetails } from '../core/battery/details';
 import { INSPECTION_POINT_IDS, INSPECTION_POINTS, type Inspection } from '../core/inspect/points';
-import type { StoragePlanId } from '../core/logbook/storage-plan-ids';
+import type { StoragePlanId } from '../core/logbook/storage-plan-names';
 import { PLAIN_VEHICLE, type Terms, type VehicleFacts } from '../core/stay/vehicle-facts';
 import type { Owner } from '../store/site';
 import type { VehicleKindId } from '../core/site/vehicle-kinds';

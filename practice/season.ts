@@ -1,7 +1,8 @@
 import { CHEMISTRIES } from '../core/battery/chemistries';
 import { counted, decimal, msg, t, withWords } from '../core/language';
 import { shortDay, type Day } from '../core/day';
-import { MINUTES, PROCEDURE_MINUTES } from '../core/plan/due';
+import { MINUTES } from '../core/plan/jobs';
+import { PROCEDURE_NAMES } from '../core/logbook/procedure-names';
 import { limitMa } from '../core/rules/draw-limit';
 import { DEFAULT_RULES } from '../core/rules/rules';
 import { formatMilliamps } from '../core/words/words';
@@ -285,7 +286,7 @@ class Season extends Stage {
   private drawTest(one: PlayedBattery, known: Known): void {
     const { site, day } = this;
     const measured = () => showMilliamps(one.truth.drawMa(day - one.from), site.chance);
-    site.spend(one, PROCEDURE_MINUTES['draw-test']);
+    site.spend(one, PROCEDURE_NAMES['draw-test'].minutes);
     known.drawMa = measured();
     const limit = limitMa(one.stay.vehicle.kind, site.world.rules);
     if (known.drawMa <= limit) {

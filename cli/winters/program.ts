@@ -19,7 +19,9 @@ import type { EntryData, EntryKind } from '../../core/logbook/kinds';
 import { keepOrReplace } from '../../core/hand-back/keep-or-replace';
 import { advise } from '../../core/plan/adviser';
 import { HOUSE_RULES, type RulePatch } from '../../core/rules/rules';
-import { MINUTES, PROCEDURE_MINUTES, jobsToday, minutesOf, type Job } from '../../core/plan/due';
+import { jobsToday } from '../../core/plan/due';
+import { MINUTES, minutesOf, type Job } from '../../core/plan/jobs';
+import { PROCEDURE_NAMES } from '../../core/logbook/procedure-names';
 import type { PlanDocument, SeasonDocument, SeasonRule } from '../../core/schedule/document';
 import { loadBattery, loadSite } from '../../features/site/load';
 import { planContext } from '../../features/site/plan-context';
@@ -369,7 +371,7 @@ export class ByTheProgram implements Way {
     const { procedure } = job;
     // This world has no law for it: its tester stays in the van.
     if (procedure === 'load-test' && one.start === null) return false;
-    site.spend(one, PROCEDURE_MINUTES[procedure]);
+    site.spend(one, PROCEDURE_NAMES[procedure].minutes);
     switch (procedure) {
       case 'draw-test': {
         const age = day - one.from;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { MINUTES } from '../plan/due';
+import { MINUTES } from '../plan/jobs';
 import { makeEntry } from '../logbook/entry';
 import type { EntryData, EntryKind } from '../logbook/kinds';
 import { energyOf, workedIn, type PlacedEntry } from './account';

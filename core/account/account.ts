@@ -1,6 +1,7 @@
 import type { Day } from '../day';
 import { drivenMinutes, type Place } from '../site/place';
-import { MINUTES, PROCEDURE_MINUTES } from '../plan/due';
+import { MINUTES } from '../plan/jobs';
+import { PROCEDURE_NAMES } from '../logbook/procedure-names';
 import type { Entry } from '../logbook/entry';
 
 /** An entry of the season, with where it was done. */
@@ -38,7 +39,7 @@ function minutesOf(entry: Entry): number {
     case 'inspected':
       return MINUTES.inspect;
     case 'procedure-done':
-      return PROCEDURE_MINUTES[entry.data.procedure];
+      return PROCEDURE_NAMES[entry.data.procedure].minutes;
     default:
       return 0;
   }

@@ -12,7 +12,7 @@ import { waterFrom, waterSince } from '../record/cells';
 import { conditionOf } from '../record/condition';
 import { lossOf, milliampsOf, type LossAnswer } from '../record/loss';
 import { ageYears, hallMean, today, type BatteryRecord } from '../record/battery-record';
-import { MAINTAINED_PLANS } from '../logbook/storage-plan-ids';
+import { MAINTAINED_PLANS } from '../logbook/storage-plan-names';
 import type { DailyTemperatures } from '../site/climate';
 import type { BatteryContext, ChargerOffer } from './battery-context';
 

@@ -1,7 +1,7 @@
 import type { BatteryContext } from '../context/battery-context';
 import { stepsFor, type FittedStep, type Procedure } from '../procedures/procedure';
 import { PUT_ON_CHARGE } from '../procedures/charger';
-import type { ProcedureId } from '../logbook/procedure-ids';
+import type { ProcedureId } from '../logbook/procedure-names';
 import { PROCEDURES } from '../procedures/procedures';
 import { JUMP } from '../procedures/trials';
 import { REASONS, type Act, type First } from './acts';

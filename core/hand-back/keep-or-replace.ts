@@ -6,7 +6,7 @@ import { lifeLeft, type LifeLeft } from '../battery/life';
 import { newPrice } from '../charging/recovery';
 import { exactly, type Estimate } from '../estimate';
 import { FINDING_WORDS, settleBy } from '../estimation/findings';
-import { PROCEDURES } from '../procedures/procedures';
+import { PROCEDURE_NAMES } from '../logbook/procedure-names';
 import { ageYears, today, type BatteryRecord } from '../record/battery-record';
 import { conditionOf } from '../record/condition';
 import { usableShareOf } from '../record/loss';
@@ -82,8 +82,8 @@ export interface KeepQuestion {
 
 /** Money for the hands that change it. */
 function labourOf({ isBuried, rules }: KeepQuestion): number {
-  const hands = PROCEDURES['take-out'].minutes + PROCEDURES['put-back'].minutes;
-  const minutes = hands + PROCEDURES.reconnect.minutes + (isBuried ? BURIED_MINUTES : 0);
+  const hands = PROCEDURE_NAMES['take-out'].minutes + PROCEDURE_NAMES['put-back'].minutes;
+  const minutes = hands + PROCEDURE_NAMES.reconnect.minutes + (isBuried ? BURIED_MINUTES : 0);
   return (minutes / 60) * rules.moneyPerHour;
 }
 

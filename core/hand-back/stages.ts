@@ -6,7 +6,7 @@ import { voltsOfSoc } from '../battery/state-of-charge';
 import { hasLiquid } from '../charging/water';
 import type { BatteryContext } from '../context/battery-context';
 import { MS_PER_DAY, instantAt, type Day } from '../day';
-import type { ProcedureId } from '../logbook/procedure-ids';
+import type { ProcedureId } from '../logbook/procedure-names';
 import { openFindings } from '../logbook/open-findings';
 import { cranks, inPairs, readies } from '../procedures/shared';
 import { hallMean, today, type BatteryRecord } from '../record/battery-record';

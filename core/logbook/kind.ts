@@ -2,9 +2,9 @@ import type { z } from 'zod';
 import type { Role } from '../access/roles';
 import type { Day } from '../day';
 import type { RuleBook } from '../rules/rules';
-import type { ProcedureId } from './procedure-ids';
+import type { ProcedureId } from './procedure-names';
 import type { BatteryState, HallState, VehicleState } from './state';
-import type { StoragePlanId } from './storage-plan-ids';
+import type { StoragePlanId } from './storage-plan-names';
 
 /** What an entry may be about. */
 export const SUBJECT_KINDS = ['battery', 'vehicle', 'hall', 'rules', 'site'] as const;

@@ -8,9 +8,9 @@ import type { CrankSeen } from '../vehicle-tests/crank-test';
 import type { HeadlampsSeen } from '../vehicle-tests/headlamps';
 import type { DropsSeen } from '../vehicle-tests/voltage-drop';
 import type { LampState } from './fields';
-import type { ProcedureId } from './procedure-ids';
+import type { ProcedureId } from './procedure-names';
 import type { SeasonJob } from './season-jobs';
-import type { StoragePlanId } from './storage-plan-ids';
+import type { StoragePlanId } from './storage-plan-names';
 
 /** A resting voltage as the logbook has it. */
 export interface RecordedReading {

@@ -15,7 +15,7 @@ import {
 } from './adviser';
 import { context, steady, type Case } from './plan.fixture';
 import { STORAGE_PLANS } from './storage-plans';
-import { STORAGE_PLAN_IDS, type StoragePlanId } from '../logbook/storage-plan-ids';
+import { STORAGE_PLAN_IDS, type StoragePlanId } from '../logbook/storage-plan-names';
 import { whatIf } from './what-if';
 
 const run = (id: StoragePlanId, one: Case = {}, draws = 200) => {

@@ -12,10 +12,10 @@ import { batteryEstimateOf } from '../record/learnt';
 import { lossOf, type LossAnswer } from '../record/loss';
 import { anchorOf, fullChargeDays, readingDays } from '../assessment/charge-forecast';
 import { indexOfDay, today, type BatteryRecord } from '../record/battery-record';
-import { MINUTES } from './due';
+import { MINUTES } from './jobs';
 import { lifeCost, lifeTotal, type LifeCost } from './life-cost';
 import { isRound, roundsEvery } from '../rules/rounds';
-import { STORAGE_PLAN_IDS, type StoragePlanId } from '../logbook/storage-plan-ids';
+import { STORAGE_PLAN_IDS, type StoragePlanId } from '../logbook/storage-plan-names';
 import {
   STORAGE_PLANS,
   arrangementOf,

@@ -1,5 +1,5 @@
 import { msg, withWords } from '../language';
-import type { JobKind } from './due';
+import type { JobKind } from './jobs';
 
 type Cautioned = Exclude<JobKind, 'procedure' | 'recharge' | 'take-off' | 'hand-back'>;
 /**

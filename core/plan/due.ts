@@ -1,4 +1,3 @@
-import { msg, t, withWords } from '../language';
 import { MS_PER_DAY, dayOf, instantAt, type Day } from '../day';
 import { hasLiquid } from '../charging/water';
 import { contextOf } from '../context/from-record';
@@ -12,56 +11,13 @@ import { batteryEstimateOf, isSettled } from '../record/learnt';
 import { isFaster } from '../record/loss';
 import { chargeForecastOf, type ChargeForecast } from '../assessment/charge-forecast';
 import { isSilent, modeUnseen, today, type BatteryRecord } from '../record/battery-record';
-import { PROCEDURE_IDS, type ProcedureId } from '../logbook/procedure-ids';
-import { PROCEDURES } from '../procedures/procedures';
+import { PROCEDURE_IDS, type ProcedureId } from '../logbook/procedure-names';
+import type { Job } from './jobs';
 import { loadTestDue } from './load-test-due';
 import { arrangementOf, STORAGE_PLANS } from './storage-plans';
 import type { SeasonJob } from '../logbook/season-jobs';
 import { walkBack } from '../hand-back/walk';
 import { roundFor, roundOnOrAfter, roundsEvery } from '../rules/rounds';
-
-export const JOB_KINDS = [
-  'reading',
-  'lamp',
-  'recharge',
-  'thaw',
-  'take-off',
-  'mode',
-  'procedure',
-  'inspect',
-  'replace',
-  'hand-back',
-] as const;
-export type JobKind = (typeof JOB_KINDS)[number];
-
-/** One thing to do at a battery in the round of today. */
-export type Job =
-  | { readonly kind: Exclude<JobKind, 'procedure'>; readonly done: boolean }
-  | { readonly kind: 'procedure'; readonly procedure: ProcedureId; readonly done: boolean };
-
-/** Minutes that a stop and each job take; an assumption, used for "about so long left". */
-export const MINUTES = {
-  hall: 3,
-  stop: 1.5,
-  reading: 1,
-  lamp: 0.3,
-  recharge: 4,
-  thaw: 12,
-  'take-off': 2,
-  mode: 0.5,
-  inspect: 4,
-  replace: 15,
-  /** Reconnecting, reading, cranking, papers. */
-  'hand-back': 10,
-} as const;
-
-/** Minutes of the attendant's time, without the waiting in between. */
-export const PROCEDURE_MINUTES = Object.fromEntries(
-  Object.values(PROCEDURES).map(({ id, minutes }) => [id, minutes]),
-) as Readonly<Record<ProcedureId, number>>;
-
-export const minutesOf = (job: Job) =>
-  job.kind === 'procedure' ? PROCEDURE_MINUTES[job.procedure] : MINUTES[job.kind];
 
 /**
  * What is to be done, or was done, at a battery in today's round. A job stays on the list when
@@ -417,27 +373,3 @@ export function roundsAhead(
   return [...rounds].sort((a, b) => a - b);
 }
 
-const JOB_WORDS = withWords({
-  lamp: msg`lamp`,
-  recharge: msg`recharge`,
-  thaw: msg`thaw`,
-  mode: msg`mode`,
-  inspect: msg`inspect`,
-  replace: msg`replace`,
-});
-
-/** A job in a word or two, for the list of stops. */
-export function jobWord(job: Job): string {
-  switch (job.kind) {
-    case 'reading':
-      return t`volts`;
-    case 'take-off':
-      return t`off charge`;
-    case 'hand-back':
-      return t`hand back`;
-    case 'procedure':
-      return PROCEDURES[job.procedure].short;
-    default:
-      return JOB_WORDS[job.kind];
-  }
-}

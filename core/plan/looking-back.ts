@@ -1,5 +1,5 @@
 import type { Day } from '../day';
-import { STORAGE_PLAN_IDS, type StoragePlanId } from '../logbook/storage-plan-ids';
+import { STORAGE_PLAN_IDS, type StoragePlanId } from '../logbook/storage-plan-names';
 import { today } from '../record/battery-record';
 import { lossOf } from '../record/loss';
 import { drawsFor, runPlan, type PlanRun } from './adviser';

@@ -1,6 +1,6 @@
 import { msg, withWords } from '../language';
 import { advise, otherwise, type OtherwiseKind } from './adviser';
-import type { StoragePlanId } from '../logbook/storage-plan-ids';
+import type { StoragePlanId } from '../logbook/storage-plan-names';
 import { planInUse, type PlanContext } from './storage-plans';
 
 /** What one more of something would save for one battery. */

@@ -16,7 +16,7 @@ import {
   MAINTAINED_PLANS,
   STORAGE_PLAN_IDS,
   type StoragePlanId,
-} from '../logbook/storage-plan-ids';
+} from '../logbook/storage-plan-names';
 
 const obstacles = (id: StoragePlanId, one: Case = {}) =>
   obstaclesTo(STORAGE_PLANS[id], context(one)).join('; ');

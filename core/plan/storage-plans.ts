@@ -21,10 +21,10 @@ import type { BatteryState } from '../logbook/state';
 import { dailyLoss, expectedLoss, lossOf } from '../record/loss';
 import { indexOfDay, today, type BatteryRecord } from '../record/battery-record';
 import { formatTemperature } from '../words/words';
-import type { ProcedureId } from '../logbook/procedure-ids';
+import type { ProcedureId } from '../logbook/procedure-names';
 import type { DailyTemperatures, HallKind } from '../site/climate';
 import type { VehicleFacts } from '../stay/vehicle-facts';
-import type { StoragePlanId } from '../logbook/storage-plan-ids';
+import type { StoragePlanId } from '../logbook/storage-plan-names';
 
 /** What feeds a battery on a plan between visits. */
 export type Feed = 'none' | 'maintainer' | 'hook-up' | 'sun';
@@ -55,7 +55,6 @@ export interface PlanContext {
 export interface StoragePlan {
   readonly id: StoragePlanId;
   readonly label: string;
-  readonly short: string;
   readonly goodWhen: string;
   readonly against: string;
   readonly needs: readonly string[];
@@ -269,7 +268,6 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = withW
   'maintained-connected': {
     id: 'maintained-connected',
     label: msg`Maintainer on, vehicle connected`,
-    short: msg`maintainer`,
     goodWhen: msg`An outlet is in reach; alarm, tracker or keyless entry must live.`,
     against: msg`A maintainer and an outlet for the season; must suit the chemistry; its lamp has to be looked at; it feeds the draw too.`,
     needs: [msg`maintainer`, msg`outlet`],
@@ -284,7 +282,6 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = withW
   'maintained-off': {
     id: 'maintained-off',
     label: msg`Negative off, maintainer on the battery`,
-    short: msg`off, maintainer`,
     goodWhen: msg`An outlet is in reach, the draw is large, there is no alarm.`,
     against: msg`Codes are lost, a tracker is silent; a maintainer and an outlet for the season.`,
     needs: [msg`maintainer`, msg`outlet`],
@@ -299,7 +296,6 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = withW
   'off-recharged': {
     id: 'off-recharged',
     label: msg`Negative off, recharged when due`,
-    short: msg`negative off`,
     goodWhen: msg`Few outlets, low self-discharge, no alarm.`,
     against: msg`Codes are lost, a tracker is silent; visits with a charger.`,
     needs: [msg`a charger now and then`],
@@ -314,7 +310,6 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = withW
   bench: {
     id: 'bench',
     label: msg`Out, onto the bench, recharged when due`,
-    short: msg`bench`,
     goodWhen: msg`The hall freezes, or the lay-up is long.`,
     against: msg`Lifting, labour, and batteries that get mixed up.`,
     needs: [msg`room on the bench`, msg`a charger now and then`],
@@ -329,7 +324,6 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = withW
   'bench-maintained': {
     id: 'bench-maintained',
     label: msg`Out, onto the bench, maintainer on`,
-    short: msg`bench, maintainer`,
     goodWhen: msg`The hall freezes, and the bench has a maintainer to spare.`,
     against: msg`Lifting, labour, mixing up; a maintainer for the season.`,
     needs: [msg`room on the bench`, msg`maintainer`],
@@ -344,7 +338,6 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = withW
   'swap-pair': {
     id: 'swap-pair',
     label: msg`Swap pair: one on the vehicle, one on the bench`,
-    short: msg`swap pair`,
     goodWhen: msg`The alarm must live and there is no outlet.`,
     against: msg`A second battery; a swap each time the one on the vehicle is due.`,
     needs: [msg`a second battery of its kind`, msg`room on the bench`],
@@ -359,7 +352,6 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = withW
   'hook-up': {
     id: 'hook-up',
     label: msg`On hook-up, built-in charger`,
-    short: 'hook-up',
     goodWhen: msg`A hook-up point is near.`,
     against: msg`Five to six hours at least, once a month; a switch knocked off; never quite full, hardly lifts one below 12 V; wears the converter.`,
     needs: [msg`hook-up point`, msg`cable and adapter`],
@@ -385,7 +377,6 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = withW
   solar: {
     id: 'solar',
     label: msg`Solar panel`,
-    short: msg`solar`,
     goodWhen: msg`Outdoors, in the bright season.`,
     against: msg`Winter light is short and weak; needs a controller; never quite full.`,
     needs: [msg`panel`, msg`controller`],
@@ -406,7 +397,6 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = withW
   'connected-recharged': {
     id: 'connected-recharged',
     label: msg`Left connected, recharged when due`,
-    short: msg`connected`,
     goodWhen: msg`The draw is small, or the stay is short.`,
     against: msg`The draw goes on day and night; more charges than any other way.`,
     needs: [msg`a charger now and then`],
@@ -421,7 +411,6 @@ export const STORAGE_PLANS: Readonly<Record<StoragePlanId, StoragePlan>> = withW
   driven: {
     id: 'driven',
     label: msg`Started or driven now and then`,
-    short: msg`driven`,
     goodWhen: msg`Never the default.`,
     against: msg`Idling returns what the start took but not weeks of loss, and a cold idle harms the engine; a short outing is a loss; only a drive of half an hour or so counts.`,
     needs: [msg`keys`, msg`a road`],

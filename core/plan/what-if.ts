@@ -2,7 +2,7 @@ import type { Day } from '../day';
 import type { DailyTemperatures, HallKind } from '../site/climate';
 import { today } from '../record/battery-record';
 import { drawsFor, runPlan, scaled, stayDays, type PlanRun } from './adviser';
-import type { StoragePlanId } from '../logbook/storage-plan-ids';
+import type { StoragePlanId } from '../logbook/storage-plan-names';
 import { STORAGE_PLANS, planInUse, type PlanContext } from './storage-plans';
 
 /** What could be otherwise for one battery; what is left out stays as it is. */

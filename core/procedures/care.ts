@@ -39,10 +39,6 @@ const closedBefore = (context: BatteryContext) =>
 
 export const CLEAN: Procedure = withWords({
   id: 'clean',
-  label: msg`Clean and protect`,
-  minutes: 10,
-  short: msg`clean`,
-  doing: msg`cleaned`,
   steps: [
     GLASSES,
     HYBRID,
@@ -136,10 +132,6 @@ export const CLEAN: Procedure = withWords({
 
 export const TOP_UP: Procedure = withWords({
   id: 'top-up',
-  label: msg`Top up with water`,
-  minutes: 5,
-  short: msg`top up`,
-  doing: msg`topped up`,
   steps: [
     GLASSES,
     HYBRID,
@@ -202,10 +194,6 @@ export const TOP_UP: Procedure = withWords({
 
 export const HYDROMETER: Procedure = withWords({
   id: 'hydrometer',
-  label: msg`Hydrometer`,
-  minutes: 6,
-  short: msg`hydrometer`,
-  doing: msg`measured with the hydrometer`,
   steps: [
     GLASSES,
     HYBRID,

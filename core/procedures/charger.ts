@@ -210,10 +210,6 @@ const PUT_ON_STEPS: readonly ProcedureStep[] = withWords([
 
 export const PUT_ON_CHARGE: Procedure<'put-on-charge'> = withWords({
   id: 'put-on-charge',
-  label: msg`Put on charge`,
-  minutes: 4,
-  short: msg`recharge`,
-  doing: msg`put on charge`,
   steps: PUT_ON_STEPS,
   writes: ({ charger, hook }) => [
     draft('charge-started', {
@@ -225,20 +221,12 @@ export const PUT_ON_CHARGE: Procedure<'put-on-charge'> = withWords({
 
 export const HOOK_UP: Procedure = withWords({
   id: 'hook-up',
-  label: msg`Hook up a maintainer`,
-  minutes: 5,
-  short: msg`hook up`,
-  doing: msg`hooked up`,
   steps: PUT_ON_STEPS,
   writes: ({ hook }) => [draft('maintainer', { on: true, ...(hook ? { hook: hook.hook } : {}) })],
 });
 
 export const UNHOOK: Procedure = withWords({
   id: 'unhook',
-  label: msg`Take it off the charger`,
-  minutes: 2,
-  short: msg`take off`,
-  doing: msg`taken off the charger`,
   steps: [
     CONTROLLER_OFF,
     {

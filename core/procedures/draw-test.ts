@@ -16,10 +16,6 @@ import {
 
 export const DRAW_TEST: Procedure = withWords({
   id: 'draw-test',
-  label: msg`Draw test`,
-  minutes: 12,
-  short: msg`draw test`,
-  doing: msg`draw measured`,
   steps: [
     GLASSES,
     HYBRID,

@@ -6,10 +6,6 @@ import { CONTROLLER_ON, isLead } from './shared';
 /** The last minutes with a vehicle, its owner beside it. */
 export const HAND_OVER: Procedure = withWords({
   id: 'hand-over',
-  label: msg`Hand over`,
-  minutes: 5,
-  short: msg`hand over`,
-  doing: msg`handed over`,
   steps: [
     CONTROLLER_ON,
     {

@@ -17,10 +17,6 @@ import {
 
 export const TAKE_OUT: Procedure = withWords({
   id: 'take-out',
-  label: msg`Take out`,
-  minutes: 12,
-  short: msg`take out`,
-  doing: msg`taken out, onto the bench`,
   steps: [
     GLASSES,
     HYBRID,
@@ -80,10 +76,6 @@ export const TAKE_OUT: Procedure = withWords({
 
 export const PUT_BACK: Procedure = withWords({
   id: 'put-back',
-  label: msg`Put back`,
-  minutes: 10,
-  short: msg`put back`,
-  doing: msg`put back`,
   steps: [
     GLASSES,
     HYBRID,

@@ -31,10 +31,6 @@ const words = (say: ProcedureStep['say'], context: BatteryContext) =>
 
 export const BEFORE_DISCONNECT: Procedure = withWords({
   id: 'before-disconnect',
-  label: msg`Before disconnecting`,
-  minutes: 5,
-  short: msg`make ready`,
-  doing: msg`made ready to be disconnected`,
   steps: [
     HYBRID,
     LOOK_FIRST,
@@ -101,10 +97,6 @@ export const BEFORE_DISCONNECT: Procedure = withWords({
 
 export const DISCONNECT: Procedure = withWords({
   id: 'disconnect',
-  label: msg`Disconnect`,
-  minutes: 4,
-  short: msg`disconnect`,
-  doing: msg`disconnected`,
   steps: [
     GLASSES,
     HYBRID,
@@ -156,10 +148,6 @@ export const DISCONNECT: Procedure = withWords({
 
 export const RECONNECT: Procedure = withWords({
   id: 'reconnect',
-  label: msg`Reconnect`,
-  minutes: 5,
-  short: msg`reconnect`,
-  doing: msg`reconnected`,
   steps: [
     GLASSES,
     HYBRID,

@@ -2,7 +2,7 @@ import { msg, t, withWords } from '../language';
 import type { BatteryContext } from '../context/battery-context';
 import { levelsProblem, type Level } from '../inspect/points';
 import type { EntryDraft } from './entry-draft';
-import type { ProcedureId } from '../logbook/procedure-ids';
+import type { ProcedureId } from '../logbook/procedure-names';
 import type { ChargingSeen } from '../vehicle-tests/charging-test';
 import type { CrankSeen } from '../vehicle-tests/crank-test';
 import type { HeadlampsSeen } from '../vehicle-tests/headlamps';
@@ -76,13 +76,6 @@ export interface ProcedureStep {
 
 export interface Procedure<Id extends string = ProcedureId> {
   readonly id: Id;
-  readonly label: string;
-  /** For a list. */
-  readonly short: string;
-  /** What the logbook says of it. */
-  readonly doing: string;
-  /** Attendant's minutes, without the waiting in between. Our own assumption. */
-  readonly minutes: number;
   /** It finds something out, and changes nothing. */
   readonly isTest?: true;
   /** Whether there is such work at all on this battery; always, where it is not said. */

@@ -7,7 +7,7 @@ import { makeEntry } from '../logbook/entry';
 import { PLAIN_VEHICLE } from '../stay/vehicle-facts';
 import { cupsToMl, neutraliserFor, neutraliserWords } from './neutraliser';
 import { inputProblem, isComplete, mayTick, stepsFor, withoutStep } from './procedure';
-import { PROCEDURE_IDS, type ProcedureId } from '../logbook/procedure-ids';
+import { PROCEDURE_IDS, type ProcedureId } from '../logbook/procedure-names';
 import { PROCEDURES } from './procedures';
 
 const car = plainContext('flooded', Date.parse('2027-01-14T09:00:00Z'), {

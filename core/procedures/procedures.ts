@@ -1,6 +1,6 @@
 import type { Procedure } from './procedure';
 import type { BatteryContext } from '../context/battery-context';
-import { PROCEDURE_IDS, type ProcedureId } from '../logbook/procedure-ids';
+import { PROCEDURE_IDS, type ProcedureId } from '../logbook/procedure-names';
 import { CLEAN, HYDROMETER, TOP_UP } from './care';
 import { BEFORE_DISCONNECT, DISCONNECT, RECONNECT } from './power';
 import { TAKE_OUT, PUT_BACK } from './lifting';

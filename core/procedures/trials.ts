@@ -28,10 +28,6 @@ import {
 /** Half the rated cranking amps for fifteen seconds, by a load tester with clamps. */
 export const LOAD_TEST: Procedure = withWords({
   id: 'load-test',
-  label: msg`Load test`,
-  minutes: 6,
-  short: msg`load test`,
-  doing: msg`load tested`,
   isTest: true,
   applies: isLead,
   steps: [
@@ -88,10 +84,6 @@ export const LOAD_TEST: Procedure = withWords({
 
 export const CRANK: Procedure = withWords({
   id: 'crank',
-  label: msg`Crank`,
-  minutes: 3,
-  short: msg`crank`,
-  doing: msg`cranked`,
   isTest: true,
   applies: cranks,
   steps: [
@@ -140,10 +132,6 @@ const RUNNING: ProcedureStep = {
 
 export const CHARGING_TEST: Procedure = withWords({
   id: 'charging-test',
-  label: msg`Charging system`,
-  minutes: 4,
-  short: msg`charging at idle`,
-  doing: msg`charging system tested`,
   isTest: true,
   applies: cranks,
   steps: [
@@ -172,10 +160,6 @@ export const CHARGING_TEST: Procedure = withWords({
 
 export const VOLTAGE_DROP: Procedure = withWords({
   id: 'voltage-drop',
-  label: msg`Voltage drop`,
-  minutes: 8,
-  short: msg`voltage drop`,
-  doing: msg`voltage drop measured`,
   isTest: true,
   applies: cranks,
   steps: [
@@ -214,10 +198,6 @@ export const VOLTAGE_DROP: Procedure = withWords({
 
 export const HEADLAMPS: Procedure = withWords({
   id: 'headlamps',
-  label: msg`Headlamps, no tools`,
-  minutes: 2,
-  short: msg`headlamps`,
-  doing: msg`headlamps watched`,
   isTest: true,
   applies: (context) => cranks(context) && context.vehicleKind !== 'generator',
   steps: [
@@ -246,10 +226,6 @@ export const HEADLAMPS: Procedure = withWords({
 /** What has no starter says by itself that it goes. */
 export const READY_CHECK: Procedure = withWords({
   id: 'ready-check',
-  label: msg`Ready check`,
-  minutes: 3,
-  short: msg`ready?`,
-  doing: msg`seen to be ready`,
   isTest: true,
   applies: readies,
   steps: [
@@ -284,10 +260,6 @@ export const READY_CHECK: Procedure = withWords({
 
 export const JUMP: Procedure<'jump'> = withWords({
   id: 'jump',
-  label: msg`Jump start`,
-  minutes: 8,
-  short: msg`jump`,
-  doing: msg`jump started`,
   steps: [
     GLASSES,
     HYBRID,

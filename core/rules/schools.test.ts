@@ -25,7 +25,7 @@ import { STORAGE_PLANS, concernsOf, obstaclesTo } from '../plan/storage-plans';
 import type { BatteryContext } from '../context/battery-context';
 import { plainContext } from '../context/plain-context';
 import { stepsFor } from '../procedures/procedure';
-import type { ProcedureId } from '../logbook/procedure-ids';
+import type { ProcedureId } from '../logbook/procedure-names';
 import { PROCEDURES } from '../procedures/procedures';
 import { PLAIN_VEHICLE } from '../stay/vehicle-facts';
 import { LINE_SCHOOLS, RULE_CARDS } from './cards';

@@ -5,9 +5,9 @@ import { MAINS_SHARE, newPrice } from '../../core/charging/recovery';
 import { dayOf, toDay, type Day } from '../../core/day';
 import { groupBy } from '../../core/group';
 import type { Entry } from '../../core/logbook/entry';
-import type { StoragePlanId } from '../../core/logbook/storage-plan-ids';
+import type { StoragePlanId } from '../../core/logbook/storage-plan-names';
 import { lookBack } from '../../core/plan/looking-back';
-import { STORAGE_PLANS } from '../../core/plan/storage-plans';
+import { STORAGE_PLAN_NAMES } from '../../core/logbook/storage-plan-names';
 import { conditionOf } from '../../core/record/condition';
 import { formatMoney } from '../../core/words/words';
 import { readAllEntries } from '../../store/entries';
@@ -124,7 +124,7 @@ function changesOf(loaded: SiteSnapshot, here: readonly Here[], from: Day, to: D
       const work = minutes > 0 ? t`, ${minutes} min less` : '';
       return line(
         one,
-        t`“${STORAGE_PLANS[best.id].short}” instead of “${STORAGE_PLANS[used.id].short}”: about ${formatMoney(saves, loaded.rules)} less${work}.`,
+        t`“${STORAGE_PLAN_NAMES[best.id]}” instead of “${STORAGE_PLAN_NAMES[used.id]}”: about ${formatMoney(saves, loaded.rules)} less${work}.`,
       );
     });
 }

@@ -3,7 +3,7 @@ import 'server-only';
 import { shortDay } from '../../core/day';
 import { jobsToday } from '../../core/plan/due';
 import { readOwners } from '../../store/site';
-import { jobWord } from '../../core/plan/due';
+import { jobWord } from '../../core/plan/jobs';
 import { db } from '../server/store';
 import { archiveOf } from '../hand-back/load';
 import type { SiteSnapshot } from '../site/snapshot';

@@ -10,7 +10,7 @@ import { doubtOfVolts } from '../../core/assessment/plausible';
 import { plain } from '../../core/words/words';
 import { BatterySheet } from '../../core/facts/battery';
 import { DayName } from '../../core/logbook/fields';
-import { STORAGE_PLAN_IDS } from '../../core/logbook/storage-plan-ids';
+import { STORAGE_PLAN_IDS } from '../../core/logbook/storage-plan-names';
 import { VEHICLE_KIND_IDS } from '../../core/site/vehicle-kinds';
 import { Terms, VehicleFacts } from '../../core/stay/vehicle-facts';
 

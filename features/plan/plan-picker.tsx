@@ -11,9 +11,10 @@ import {
   type Otherwise,
   type PlanRun,
 } from '../../core/plan/adviser';
+import { STORAGE_PLAN_NAMES } from '../../core/logbook/storage-plan-names';
 import { STORAGE_PLANS, type PlanContext } from '../../core/plan/storage-plans';
 import type { Rules } from '../../core/rules/rules';
-import type { StoragePlanId } from '../../core/logbook/storage-plan-ids';
+import type { StoragePlanId } from '../../core/logbook/storage-plan-names';
 import { useAdvice } from './use-adviser';
 import { hoursAndMinutes } from './words';
 import layout from '../ui/layout.module.css';
@@ -108,7 +109,7 @@ function Recommendation({
         <b>{STORAGE_PLANS[recommended].label}</b>
         {'.'}
         {nextBest && decided.length
-          ? t` Against “${STORAGE_PLANS[nextBest].short}” it saves ${decided
+          ? t` Against “${STORAGE_PLAN_NAMES[nextBest]}” it saves ${decided
               .map(({ part, saves }) => t`${formatMoney(saves, rules)} of ${COST_PARTS[part]}`)
               .join(', ')}.`
           : ''}
@@ -120,7 +121,7 @@ function Recommendation({
             .slice(0, 3)
             .map(
               ({ what, best, saves }) =>
-                t`${OTHERWISE[what].label} would save ${formatMoney(saves, rules)}${best === recommended ? '' : ` (${STORAGE_PLANS[best].short})`}`,
+                t`${OTHERWISE[what].label} would save ${formatMoney(saves, rules)}${best === recommended ? '' : ` (${STORAGE_PLAN_NAMES[best]})`}`,
             )
             .join('; ')}
           {'.'}

@@ -7,7 +7,8 @@ import type { BatteryContext } from '../../core/context/battery-context';
 import { actOfProcedure, isOverridable, reasonsAgainst } from '../../core/gate/gate';
 import { draft, type EntryDraft } from '../../core/procedures/entry-draft';
 import { stepsFor, type FittedStep } from '../../core/procedures/procedure';
-import type { ProcedureId } from '../../core/logbook/procedure-ids';
+import type { ProcedureId } from '../../core/logbook/procedure-names';
+import { PROCEDURE_NAMES } from '../../core/logbook/procedure-names';
 import { PROCEDURES } from '../../core/procedures/procedures';
 import { useShortcuts } from '../app-shell/shortcuts';
 import { useProgress, type Progress } from './progress';
@@ -44,7 +45,6 @@ function useRunner({ id, context, place, despite: said = '', onDone }: RunnerPro
   const goes = because.length === 0 || (overridable && despite.trim() !== '');
   const done = doneOf(steps, progress);
   return {
-    procedure,
     steps,
     progress,
     done,
@@ -87,8 +87,9 @@ function useRunner({ id, context, place, despite: said = '', onDone }: RunnerPro
 export function ProcedureRunner(props: RunnerProps) {
   const { context } = props;
   const runner = useRunner(props);
-  const { procedure, steps, done, next, complete, refusal, toggle, finish } = runner;
-  useShortcuts(procedure.label, 'steps', [
+  const { steps, done, next, complete, refusal, toggle, finish } = runner;
+  const { label } = PROCEDURE_NAMES[props.id];
+  useShortcuts(label, 'steps', [
     {
       keys: [' '],
       shown: 'Space',
@@ -114,7 +115,7 @@ export function ProcedureRunner(props: RunnerProps) {
       }}
     >
       {refusal}
-      <ol className={styles.steps} aria-label={procedure.label}>
+      <ol className={styles.steps} aria-label={label}>
         {steps.map((step, i) => (
           <StepItem
             key={step.id}
@@ -140,7 +141,7 @@ export function ProcedureRunner(props: RunnerProps) {
           size="large"
           disabled={!complete}
           onClick={() => void finish()}
-        >{t`${procedure.label}: done`}</Button>
+        >{t`${label}: done`}</Button>
         <span
           className={styles.count}
           role="status"

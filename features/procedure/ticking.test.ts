@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { plainContext } from '../../core/context/plain-context';
-import { PROCEDURE_IDS } from '../../core/logbook/procedure-ids';
+import { PROCEDURE_IDS } from '../../core/logbook/procedure-names';
 import { mayTick, stepsFor } from '../../core/procedures/procedure';
 import { PROCEDURES } from '../../core/procedures/procedures';
 import { PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';

@@ -7,7 +7,7 @@ import type { ProgrammeId } from '../../core/battery/programme-ids';
 import { PROGRAMMES, type ChargingEquipment } from '../../core/site/charging-equipment';
 import { chargerFaultsOf } from '../../core/connections/charger-faults';
 import { cautionOf } from '../../core/plan/cautions';
-import type { Job } from '../../core/plan/due';
+import type { Job } from '../../core/plan/jobs';
 import { LAMP_STATES, type LampState } from '../../core/logbook/fields';
 import type { Judged } from './round-data';
 import { Go } from '../ui/go';

@@ -33,7 +33,7 @@ import {
 } from './served';
 import { hallTemperatures } from '../../core/site/climate';
 import { reserveShare, reserveText } from '../theme/reserve-words';
-import { MINUTES } from '../../core/plan/due';
+import { MINUTES } from '../../core/plan/jobs';
 import {
   hallsOf,
   minutesLeft,

@@ -5,7 +5,7 @@ import type { Verdict } from '../../core/assessment/verdict';
 import { MS_PER_DAY } from '../../core/day';
 import { EMPTY_BATTERY, type BatteryState, type RecordedReading } from '../../core/logbook/state';
 import { usualDetails, type BatteryDetails } from '../../core/battery/details';
-import type { Job } from '../../core/plan/due';
+import type { Job } from '../../core/plan/jobs';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { learntFrom } from '../../core/record/learnt';
 import { courseOf, type SocCourse } from '../chart/course';

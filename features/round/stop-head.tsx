@@ -2,7 +2,7 @@ import { t } from '../../core/language';
 import Link from 'next/link';
 import { dayOf, shortDay } from '../../core/day';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
-import { STORAGE_PLANS } from '../../core/plan/storage-plans';
+import { STORAGE_PLAN_NAMES } from '../../core/logbook/storage-plan-names';
 import type { Judged, StopView } from './round-data';
 import styles from './stop-head.module.css';
 
@@ -20,7 +20,7 @@ export function StopHead({ view, judged }: { view: StopView; judged: Judged }) {
     ...(state.lastFullAt !== null
       ? [t`last full ${shortDay(dayOf(state.lastFullAt, timeZone))}`]
       : [t`never known full`]),
-    ...(state.plan ? [`plan: ${STORAGE_PLANS[state.plan].short}`] : []),
+    ...(state.plan ? [`plan: ${STORAGE_PLAN_NAMES[state.plan]}`] : []),
     ...(state.drawMa !== null && state.negativeOn ? [t`draw ${state.drawMa} mA`] : []),
   ];
   return (

@@ -7,7 +7,7 @@ import { CHARGING, CONDEMNED, HELD, UNKNOWN } from '../../core/assessment/reserv
 import { useWhole } from '../app-shell/whole';
 import { ReserveBar } from '../theme/reserve-bar';
 import { VehicleIcon } from '../theme/vehicle-icon';
-import { jobWord } from '../../core/plan/due';
+import { jobWord } from '../../core/plan/jobs';
 import { useOthersHere } from './others-here';
 import type { StopView } from './round-data';
 import layout from '../ui/layout.module.css';

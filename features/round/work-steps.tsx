@@ -7,8 +7,8 @@ import { openFindings } from '../../core/logbook/open-findings';
 import type { Verdict } from '../../core/assessment/verdict';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
 import type { BatteryContext } from '../../core/context/battery-context';
-import type { ProcedureId } from '../../core/logbook/procedure-ids';
-import { PROCEDURES } from '../../core/procedures/procedures';
+import type { ProcedureId } from '../../core/logbook/procedure-names';
+import { PROCEDURE_NAMES } from '../../core/logbook/procedure-names';
 import { FindingsList } from '../inspect/findings-list';
 import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
 import { ProcedureRunner } from '../procedure/runner';
@@ -37,7 +37,7 @@ export function ProcedureStep({
 }) {
   return (
     <div className={styles.card}>
-      <h2>{PROCEDURES[id].label}</h2>
+      <h2>{PROCEDURE_NAMES[id].label}</h2>
       {id === 'draw-test' && !done ? (
         <p>{phrase`${(<Link href={bench}>{t`On the bench`}</Link>)} the meter is read for you, and the program finds when it has settled. Or step by step, with a figure of your own:`}</p>
       ) : null}

@@ -1,7 +1,8 @@
 import 'server-only';
 import { z } from 'zod';
 import type { Day } from '../../core/day';
-import { jobsToday, minutesOf, roundsAhead } from '../../core/plan/due';
+import { jobsToday, roundsAhead } from '../../core/plan/due';
+import { minutesOf } from '../../core/plan/jobs';
 import { drawsFor, runPlan } from '../../core/plan/adviser';
 import { planInUse } from '../../core/plan/storage-plans';
 import { applyPatch, type RulePatch } from '../../core/rules/rules';

@@ -26,7 +26,9 @@ import { isHeld } from '../../core/record/learnt';
 import { lossOf, milliampsOf } from '../../core/record/loss';
 import { fullChargeDays, readingDays } from '../../core/assessment/charge-forecast';
 import { today } from '../../core/record/battery-record';
-import { MINUTES, PROCEDURE_MINUTES, handWorkDue } from '../../core/plan/due';
+import { handWorkDue } from '../../core/plan/due';
+import { MINUTES } from '../../core/plan/jobs';
+import { PROCEDURE_NAMES } from '../../core/logbook/procedure-names';
 import { spreadWork, type HandWork } from '../../core/plan/hand-work';
 import { reasonOf } from '../../core/logbook/entry';
 import {
@@ -157,9 +159,9 @@ export function siteSeason(loaded: SiteSnapshot, walked: SettledRound | null): S
       // It is read before it is hung up.
       connect: MINUTES.reading + MINUTES.recharge,
       disconnect: MINUTES['take-off'],
-      levels: PROCEDURE_MINUTES['top-up'],
-      clean: PROCEDURE_MINUTES.clean,
-      drawTest: PROCEDURE_MINUTES['draw-test'],
+      levels: PROCEDURE_NAMES['top-up'].minutes,
+      clean: PROCEDURE_NAMES.clean.minutes,
+      drawTest: PROCEDURE_NAMES['draw-test'].minutes,
       handBack: MINUTES['hand-back'],
     },
     risk: rules.planRiskPct / 100,
@@ -229,7 +231,7 @@ function waitingAt(
     battery: battery.id,
     job,
     urgent,
-    minutes: MINUTES.stop + PROCEDURE_MINUTES[job === 'clean' ? 'clean' : 'draw-test'],
+    minutes: MINUTES.stop + PROCEDURE_NAMES[job === 'clean' ? 'clean' : 'draw-test'].minutes,
     from:
       walked && !urgent && !walked.visits.get(battery.id)?.jobs.includes(job)
         ? walked.day + 1

@@ -5,7 +5,7 @@ import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { TERMINAL_WORDS } from '../../core/battery/details';
 import type { ChargeForecast } from '../../core/assessment/charge-forecast';
 import { MONTH_NAMES, dayOf, shortDay } from '../../core/day';
-import { STORAGE_PLANS } from '../../core/plan/storage-plans';
+import { STORAGE_PLAN_NAMES } from '../../core/logbook/storage-plan-names';
 import { milliampsOf, type LossAnswer } from '../../core/record/loss';
 import type { Rules } from '../../core/rules/rules';
 import { formatTemperature } from '../../core/words/words';
@@ -59,7 +59,7 @@ export function Facts({
         />
         <Fact
           name={t`Plan`}
-          value={battery.state.plan ? STORAGE_PLANS[battery.state.plan].short : t`not chosen`}
+          value={battery.state.plan ? STORAGE_PLAN_NAMES[battery.state.plan] : t`not chosen`}
         />
         <Fact
           name={t`Kept`}

@@ -4,9 +4,10 @@ import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
 import { useMemo, useState } from 'react';
 import type { BatteryRecord } from '../../core/record/battery-record';
+import { STORAGE_PLAN_NAMES } from '../../core/logbook/storage-plan-names';
 import { STORAGE_PLANS, arrangementOf, planInUse } from '../../core/plan/storage-plans';
-import type { StoragePlanId } from '../../core/logbook/storage-plan-ids';
-import { PROCEDURES } from '../../core/procedures/procedures';
+import type { StoragePlanId } from '../../core/logbook/storage-plan-names';
+import { PROCEDURE_NAMES } from '../../core/logbook/procedure-names';
 import { newEntry } from '../logbook/new-entry';
 import { postEntry } from '../logbook/post';
 import { PlanPicker } from '../plan/plan-picker';
@@ -63,7 +64,7 @@ export function PlanView({
           ? t`On the plan “${STORAGE_PLANS[state.plan].label}”.`
           : t`No plan was chosen; it is kept as if “${planInUse(state).label}”.`}
         {todo.length
-          ? t` Still to do in the round: ${todo.map((id) => PROCEDURES[id].label.toLowerCase()).join(', ')}.`
+          ? t` Still to do in the round: ${todo.map((id) => PROCEDURE_NAMES[id].label.toLowerCase()).join(', ')}.`
           : ''}
       </p>
       <PlanPicker
@@ -92,7 +93,7 @@ export function PlanView({
       ) : null}
       <div>
         <Button type="primary" size="large" disabled={!wanted} onClick={() => void choose()}>
-          {wanted ? t`Put it on: ${STORAGE_PLANS[wanted].short}` : t`Choose another plan above`}
+          {wanted ? t`Put it on: ${STORAGE_PLAN_NAMES[wanted]}` : t`Choose another plan above`}
         </Button>
       </div>
     </div>

@@ -9,8 +9,9 @@ import { MONTH_NAMES, dayName, parseDay, partsOf, shortDay } from '../../core/da
 import type { BatteryRecord } from '../../core/record/battery-record';
 import type { Rules } from '../../core/rules/rules';
 import { chanceShort, formatMoney, formatPct } from '../../core/words/words';
+import { STORAGE_PLAN_NAMES } from '../../core/logbook/storage-plan-names';
 import { STORAGE_PLANS, obstaclesTo, planInUse } from '../../core/plan/storage-plans';
-import { STORAGE_PLAN_IDS, type StoragePlanId } from '../../core/logbook/storage-plan-ids';
+import { STORAGE_PLAN_IDS, type StoragePlanId } from '../../core/logbook/storage-plan-names';
 import type { CourseOf, WhatIf, WhatIfAnswer } from '../../core/plan/what-if';
 import { faded, type Look } from '../chart/look';
 import { useChart } from '../chart/use-chart';
@@ -155,7 +156,7 @@ function Answer({ answer, line, rules }: { answer: WhatIfAnswer; line: number; r
   );
   const { now, then } = answer;
   const rows: [string, (course: CourseOf) => string][] = [
-    [t`Kept`, ({ run }) => STORAGE_PLANS[run.id].short],
+    [t`Kept`, ({ run }) => STORAGE_PLAN_NAMES[run.id]],
     [t`Until`, ({ until }) => shortDay(until)],
     [t`Lowest, likely`, ({ run }) => formatPct(run.kept.lowestPct.likely)],
     [t`one in ten under`, ({ run }) => formatPct(run.kept.lowestPct.tenth)],

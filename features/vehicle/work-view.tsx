@@ -6,7 +6,8 @@ import { useState } from 'react';
 import { openFindings } from '../../core/logbook/open-findings';
 import type { Inspection } from '../../core/inspect/points';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
-import type { ProcedureId } from '../../core/logbook/procedure-ids';
+import type { ProcedureId } from '../../core/logbook/procedure-names';
+import { PROCEDURE_NAMES } from '../../core/logbook/procedure-names';
 import { PROCEDURES, procedureIdsFor } from '../../core/procedures/procedures';
 import { FindingsList } from '../inspect/findings-list';
 import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
@@ -77,7 +78,7 @@ export function WorkView({
                   setMessage(null);
                 }}
               >
-                {id === 'inspect' ? t`Inspect` : PROCEDURES[id].label}
+                {id === 'inspect' ? t`Inspect` : PROCEDURE_NAMES[id].label}
               </Button>
             ))}
           </div>
@@ -113,7 +114,7 @@ export function WorkView({
           id={work}
           context={work === 'unhook' ? hangsContext(context, battery.state) : context}
           place={`${battery.id}-${work}`}
-          onDone={(entries) => record(entries, t`${PROCEDURES[work].label}: recorded.`)}
+          onDone={(entries) => record(entries, t`${PROCEDURE_NAMES[work].label}: recorded.`)}
         />
       )}
     </div>

@@ -1,6 +1,6 @@
 import 'server-only';
 import { groupBy } from '../../core/group';
-import { jobWord } from '../../core/plan/due';
+import { jobWord } from '../../core/plan/jobs';
 import { hallsOf, viewStop } from '../round/round-data';
 import { roundData } from '../round/load';
 import { daysOf } from '../season/answers';

@@ -9,7 +9,7 @@ import {
   type Saving,
   type SiteAdvice,
 } from '../../core/plan/site-advice';
-import { STORAGE_PLANS } from '../../core/plan/storage-plans';
+import { STORAGE_PLAN_NAMES } from '../../core/logbook/storage-plan-names';
 import { formatMoney } from '../../core/words/words';
 import type { OneMoreData } from './one-more-data';
 import { call } from '../http/client';
@@ -106,7 +106,7 @@ function Answer({ advice, data }: { advice: SiteAdvice; data: OneMoreData }) {
           return (
             <li key={batteryId}>
               <Link href={one.href}>{one.name}</Link>
-              <span className={styles.quiet}>{STORAGE_PLANS[plan].short}</span>
+              <span className={styles.quiet}>{STORAGE_PLAN_NAMES[plan]}</span>
               <b>{formatMoney(saves, data.rules)}</b>
             </li>
           );

@@ -2,7 +2,7 @@ import { counted, msg, t, withWords } from '../../core/language';
 import type { ChemistryId } from '../../core/battery/chemistries';
 import { DEFAULT_RULES } from '../../core/rules/rules';
 import { dayName, toDay } from '../../core/day';
-import { MINUTES } from '../../core/plan/due';
+import { MINUTES } from '../../core/plan/jobs';
 import { SeasonDocument, type PlanDocument } from '../../core/schedule/document';
 import { problemOf } from '../../core/schedule/problem';
 import { replan } from '../../core/schedule/replan';

@@ -4,7 +4,7 @@ import { possibleHooks } from '../../core/connections/available-connections';
 import type { ChargeRequest } from '../../core/connections/charger-suitability';
 import type { ChargerConnection, ChargingEquipment } from '../../core/site/charging-equipment';
 import { MS_PER_DAY, MS_PER_HOUR, instantAt, toDay, type Day } from '../../core/day';
-import { MINUTES } from '../../core/plan/due';
+import { MINUTES } from '../../core/plan/jobs';
 import { roundOnOrAfter, roundOnOrBefore } from '../../core/rules/rounds';
 import type { Rules } from '../../core/rules/rules';
 import { monthlyAt, type RecordedDay } from '../../core/site/climate';

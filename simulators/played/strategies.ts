@@ -3,7 +3,8 @@ import { socOfVolts } from '../../core/battery/state-of-charge';
 import type { Day } from '../../core/day';
 import { DEFAULT_RULES } from '../../core/rules/rules';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
-import { MINUTES, PROCEDURE_MINUTES } from '../../core/plan/due';
+import { MINUTES } from '../../core/plan/jobs';
+import { PROCEDURE_NAMES } from '../../core/logbook/procedure-names';
 import { limitMa } from '../../core/rules/draw-limit';
 import { showMilliamps } from '../meter';
 import type { PlayedBattery, PlayedSite } from './site';
@@ -240,7 +241,7 @@ export class CarefulNotebook extends Habit {
   private look(site: PlayedSite, one: PlayedBattery, day: Day): void {
     site.spend(one, LOOK_MINUTES);
     if (one.trouble?.kind === 'left-on') site.repair(one, day);
-    site.spend(one, PROCEDURE_MINUTES['draw-test']);
+    site.spend(one, PROCEDURE_NAMES['draw-test'].minutes);
     this.drawMa.set(one.id, showMilliamps(one.truth.drawMa(day - one.from), site.chance));
     this.hunted(site, one, day);
   }

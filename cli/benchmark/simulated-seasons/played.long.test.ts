@@ -1,5 +1,5 @@
 import { demoWorld } from '../../../demo/played';
-import { MINUTES } from '../../../core/plan/due';
+import { MINUTES } from '../../../core/plan/jobs';
 import { dayName } from '../../../core/day';
 import { SeasonDocument } from '../../../core/schedule/document';
 import { checkPlan } from '../../../core/schedule-validation/check';

@@ -1,7 +1,7 @@
 import { t } from '../../language';
 import { z } from 'zod';
 import { entryKind } from '../kind';
-import { STORAGE_PLAN_IDS } from '../storage-plan-ids';
+import { STORAGE_PLAN_IDS } from '../storage-plan-names';
 
 export const planChosen = entryKind({
   subject: 'battery',

@@ -2,7 +2,7 @@ import { t } from '../../language';
 import { z } from 'zod';
 import { Despite } from '../fields';
 import { entryKind } from '../kind';
-import { PROCEDURE_IDS } from '../procedure-ids';
+import { PROCEDURE_IDS } from '../procedure-names';
 
 export const procedureDone = entryKind({
   subject: 'battery',

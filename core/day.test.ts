@@ -1,8 +1,10 @@
 import fc from 'fast-check';
 import {
+  clockChanges,
   dayName,
   dayOf,
   instantAt,
+  knowClocks,
   parseDay,
   shortDay,
   toDay,
@@ -76,5 +78,33 @@ describe('calendar days', () => {
         },
       ),
     );
+  });
+
+  it('goes by clocks that it was told as by those that it looks up', () => {
+    const zones = ['Europe/London', 'America/New_York', 'Asia/Kolkata', 'Africa/Casablanca', 'UTC'];
+    const today = toDay('2027-01-14');
+    const instants = fc.integer({ min: (today - 700) * 24, max: (today + 700) * 24 });
+    const asked = fc.sample(fc.tuple(instants, fc.constantFrom(...zones)), {
+      numRuns: 400,
+      seed: 9,
+    });
+    const answers = () => asked.map(([hour, zone]) => wallClock(hour * 3_600_000 + 5, zone));
+    const lookedUp = answers();
+    for (const zone of zones) knowClocks(clockChanges(zone, today));
+    expect(answers()).toEqual(lookedUp);
+    // As published: put on in March, back in October; never in Kolkata.
+    const [first, ...london] = clockChanges('Europe/London', toDay('2027-01-10')).changes;
+    expect(first![1]).toBe(3_600_000);
+    expect(
+      london.map(([hour, ahead]) => [new Date(hour * 3_600_000).toISOString(), ahead / 3_600_000]),
+    ).toEqual([
+      ['2025-10-26T01:00:00.000Z', 0],
+      ['2026-03-29T01:00:00.000Z', 1],
+      ['2026-10-25T01:00:00.000Z', 0],
+      ['2027-03-28T01:00:00.000Z', 1],
+      ['2027-10-31T01:00:00.000Z', 0],
+      ['2028-03-26T01:00:00.000Z', 1],
+    ]);
+    expect(clockChanges('Asia/Kolkata', today).changes).toHaveLength(1);
   });
 });

@@ -135,6 +135,61 @@ function formatFor(timeZone: string): Intl.DateTimeFormat {
   return format;
 }
 
+/** Milliseconds by which the clocks of a time zone are ahead of UTC in an hour since 1970, as this machine's calendar has it. */
+function lookedUp(hour: number, timeZone: string): number {
+  const part: Record<string, number> = {};
+  const start = hour * MS_PER_HOUR;
+  for (const { type, value } of formatFor(timeZone).formatToParts(start)) {
+    part[type] = Number(value);
+  }
+  return (
+    Date.UTC(part.year!, part.month! - 1, part.day, part.hour, part.minute, part.second) - start
+  );
+}
+
+/** How the clocks of a time zone go over some years. Hours are counted since 1970. */
+export interface ClockChanges {
+  readonly timeZone: string;
+  readonly fromHour: number;
+  readonly untilHour: number;
+  /** Each hour in which they change, with the milliseconds ahead of UTC from then on; the first is `fromHour`. */
+  readonly changes: readonly (readonly [hour: number, ahead: number])[];
+}
+
+/** So far the changes of clocks are told, either way. */
+const TOLD_DAYS = 500;
+const tolds = new Map<string, ClockChanges>();
+
+/** How the clocks of an IANA time zone go for at least 450 days before and after a day. */
+export function clockChanges(timeZone: string, around: Day): ClockChanges {
+  const middle = Math.round(around / 100) * 100;
+  const key = `${timeZone} ${middle}`;
+  let told = tolds.get(key);
+  if (!told) {
+    const fromHour = (middle - TOLD_DAYS) * 24;
+    const untilHour = (middle + TOLD_DAYS) * 24;
+    let ahead = lookedUp(fromHour, timeZone);
+    const changes: [number, number][] = [[fromHour, ahead]];
+    for (let hour = fromHour; hour < untilHour; hour += 24) {
+      const tomorrow = lookedUp(hour + 24, timeZone);
+      if (tomorrow === ahead) continue;
+      let at = hour + 1;
+      while (lookedUp(at, timeZone) === ahead) at += 1;
+      changes.push([at, (ahead = tomorrow)]);
+    }
+    tolds.set(key, (told = { timeZone, fromHour, untilHour, changes }));
+  }
+  return told;
+}
+
+const known = new Map<string, ClockChanges>();
+
+/**
+ * Takes over how clocks go from who has looked it up: a browser takes as long to open its calendar
+ * as to draw a screen.
+ */
+export const knowClocks = (told: ClockChanges): unknown => known.set(told.timeZone, told);
+
 const offsets = new Map<string, Map<number, number>>();
 
 /**
@@ -143,19 +198,14 @@ const offsets = new Map<string, Map<number, number>>();
  */
 function offsetAt(at: number, timeZone: string): number {
   const hour = Math.floor(at / MS_PER_HOUR);
-  let known = offsets.get(timeZone);
-  if (!known) offsets.set(timeZone, (known = new Map()));
-  let offset = known.get(hour);
-  if (offset === undefined) {
-    const part: Record<string, number> = {};
-    const start = hour * MS_PER_HOUR;
-    for (const { type, value } of formatFor(timeZone).formatToParts(start)) {
-      part[type] = Number(value);
-    }
-    offset =
-      Date.UTC(part.year!, part.month! - 1, part.day, part.hour, part.minute, part.second) - start;
-    known.set(hour, offset);
+  const told = known.get(timeZone);
+  if (told && hour >= told.fromHour && hour < told.untilHour) {
+    return told.changes.findLast(([from]) => from <= hour)![1];
   }
+  let remembered = offsets.get(timeZone);
+  if (!remembered) offsets.set(timeZone, (remembered = new Map()));
+  let offset = remembered.get(hour);
+  if (offset === undefined) remembered.set(hour, (offset = lookedUp(hour, timeZone)));
   return offset;
 }
 

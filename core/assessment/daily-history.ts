@@ -8,15 +8,7 @@ import { isSettled, socOfReading } from '../record/learnt';
 import { dailyLoss, expectedLoss } from '../record/loss';
 import { roundOnOrAfter } from '../rules/rounds';
 import { indexOfDay, today, type BatteryRecord } from '../record/battery-record';
-import { CHARGING, CONDEMNED, HELD, UNKNOWN } from './reserve-marks';
-
-/** Whole days of reserve now, or the mark that stands for it. */
-export function reserveMark(outlook: ChargeForecast | null): number {
-  if (!outlook) return UNKNOWN;
-  if (outlook.condemned) return CONDEMNED;
-  if (outlook.onCharge) return CHARGING;
-  return outlook.held ? HELD : short(outlook.reserve.value);
-}
+import { CHARGING, CONDEMNED, HELD, UNKNOWN, wholeDays } from './reserve-marks';
 
 /** A battery through the season, one value a day: the past as recorded, the future foreseen. */
 export interface SeasonOfBattery {
@@ -77,7 +69,7 @@ export function dailyHistory(
     if (offDay !== null && day > offDay) {
       const loss = dailyLoss(outlook!.loss, state.negativeOn);
       const here = indexOfDay(temperatures, day);
-      reserve[i] = short(reserveBySums(temperatures.sums, here, known, line, loss));
+      reserve[i] = wholeDays(reserveBySums(temperatures.sums, here, known, line, loss));
       continue;
     }
     if (isCharging(standing, day)) {
@@ -86,7 +78,7 @@ export function dailyHistory(
     }
     reserve[i] =
       day < now
-        ? short(
+        ? wholeDays(
             reserveBySums(
               temperatures.sums,
               indexOfDay(temperatures, day),
@@ -95,15 +87,13 @@ export function dailyHistory(
               lossOn(standing, day),
             ),
           )
-        : short(Math.max(0, outlook!.reserve.value - (day - now)));
+        : wholeDays(Math.max(0, outlook!.reserve.value - (day - now)));
     const freezing = freezingOfSoc(facts.chemistry, known);
     const night = temperatures.low[indexOfDay(temperatures, day)]!;
     if (freezing !== null && night - freezing < FREEZE_MARGIN_KELVIN) frost.push(day);
   }
   return { reserve, soc, under, frost };
 }
-
-const short = (days: number) => (Number.isFinite(days) ? Math.min(9999, Math.floor(days)) : 9999);
 
 function isCharging(standing: BatteryRecord, day: Day): boolean {
   const { state, timeZone } = standing;

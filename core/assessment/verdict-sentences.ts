@@ -164,7 +164,3 @@ export function lossSentence(standing: BatteryRecord, outlook: ChargeForecast): 
   const known = expected.drawMeasured ? t`which fits the measured draw` : t`which fits a ${kind}`;
   return [...say`Losing ${total} a day: a draw of about ${milliamps}, ${known}; `, ...bySelf, '.'];
 }
-
-/** One line on what is peculiar to a reading of this chemistry, or null. */
-export const readingNote = (standing: BatteryRecord) =>
-  CHEMISTRIES[standing.facts.chemistry].readingNote;

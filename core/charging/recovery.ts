@@ -99,14 +99,6 @@ const STEP_MINUTES: Readonly<Record<RecoveryStepId, number>> = {
 /** Out of the wall for each watt-hour into the battery. Data sheets of small chargers. */
 export const MAINS_SHARE = 1 / 0.82;
 
-/** Whether a resting voltage is that of a flat battery; lithium has its own end. */
-export const isFlat = (chemistry: ChemistryId, cells: number, volts: number) =>
-  volts < flatBelow(chemistry, cells);
-
-/** The resting voltage under which a battery of so many cells counts as found flat. */
-export const flatBelow = (chemistry: ChemistryId, cells: number) =>
-  cells * CHEMISTRIES[chemistry].flatVoltsPerCell;
-
 /** What a new one of its kind costs, in the site's own money. */
 export const newPrice = (chemistry: ChemistryId, capacityAh: number, rules: Rules) =>
   Math.round(rules.moneyPerAh * CHEMISTRIES[chemistry].price * capacityAh);

@@ -4,7 +4,7 @@ import { usualDetails } from '../battery/details';
 import { shortDay, toDay } from '../day';
 import { at, reading, standing } from '../record/record.fixture';
 import { chargeForecastOf } from '../assessment/charge-forecast';
-import { reserveMark } from '../assessment/daily-history';
+import { reserveMark } from '../assessment/reserve-marks';
 import { CONDEMNED } from '../assessment/reserve-marks';
 import { judge } from '../assessment/judge';
 import { outBeforeFrost } from '../assessment/verdict-condemned';

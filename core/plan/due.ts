@@ -372,4 +372,3 @@ export function roundsAhead(
   if (outlook.rechargeDay !== null) add(outlook.rechargeDay);
   return [...rounds].sort((a, b) => a - b);
 }
-

@@ -1,7 +1,8 @@
 'use client';
 
 import { useEffect } from 'react';
-import { ALIVE, fetchParts } from '../ui/part';
+import { fetchParts } from '../ui/later';
+import { ALIVE } from '../ui/part';
 
 /** So long a page that has just come alive has to itself. */
 const PARTS_MS = 100;

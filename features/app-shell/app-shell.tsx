@@ -32,7 +32,13 @@ export async function Frame({ children }: { children: React.ReactNode }) {
   const theme = themeOf((await cookies()).get(THEME_COOKIE)?.value);
   const day = chosenDay((await headers()).get(DAY_HEADER), ribbon);
   return (
-    <DayProvider today={ribbon.today} from={ribbon.from} to={ribbon.to} chosen={day}>
+    <DayProvider
+      today={ribbon.today}
+      from={ribbon.from}
+      to={ribbon.to}
+      chosen={day}
+      clocks={data.clocks}
+    >
       <Guard />
       {isSigned() ? <KeptOnDevice /> : null}
       {isSigned() ? <LiveRefresh /> : null}

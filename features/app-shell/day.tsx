@@ -1,7 +1,7 @@
 'use client';
 
 import { createContext, useCallback, useContext, useMemo, useState } from 'react';
-import { dayName, type Day } from '../../core/day';
+import { dayName, knowClocks, type ClockChanges, type Day } from '../../core/day';
 
 interface DayChoice {
   readonly today: Day;
@@ -18,6 +18,7 @@ export function DayProvider({
   from,
   to,
   chosen,
+  clocks,
   children,
 }: {
   today: Day;
@@ -25,8 +26,11 @@ export function DayProvider({
   to: Day;
   /** The day that the address asked for when the page was made. */
   chosen: Day;
+  /** How the site's clocks go; not given: they are looked up. */
+  clocks?: ClockChanges;
   children: React.ReactNode;
 }) {
+  useState(() => clocks && knowClocks(clocks));
   const [day, choose] = useState(chosen);
   const setDay = useCallback(
     (wanted: Day) => {

@@ -8,7 +8,8 @@ import {
   type ActiveConnection,
 } from '../../core/connections/active-connections';
 import { rankFits } from '../../core/connections/charger-suitability';
-import { isFlat, recoveryOf } from '../../core/charging/recovery';
+import { isFlat } from '../../core/charging/flat';
+import { recoveryOf } from '../../core/charging/recovery';
 import { isAired, mainsLoad, type RoomAir } from '../../core/charging/hall-limits';
 import { PROGRAMMES } from '../../core/site/charging-equipment';
 import { chargerFaultsOf } from '../../core/connections/charger-faults';

@@ -2,11 +2,13 @@ import { decimal, t } from '../../core/language';
 import { LAMP_WORDS } from '../../core/logbook/fields';
 import { phrase } from '../words/phrase';
 import dynamic from 'next/dynamic';
+import { useMemo } from 'react';
+import { contextOf } from '../../core/context/from-record';
 import { may } from '../../core/gate/gate';
 import type { Verdict } from '../../core/assessment/verdict';
 import { HookOrder } from '../charge/hook-order';
 import { hangsContext } from '../../core/connections/available-connections';
-import type { HookPick } from './hook-pick';
+import { pickHook, type PickBy } from './hook-pick';
 import type { Judged, Step } from './round-data';
 import { part } from '../ui/part';
 import { Why } from '../ui/why';
@@ -23,7 +25,7 @@ export function ChargeStep({
   judged,
   verdict,
   heardAh,
-  pick,
+  pickBy,
   onDone,
 }: {
   step: Step;
@@ -32,10 +34,11 @@ export function ChargeStep({
   /** What its charger has reported so far. */
   heardAh: number | null;
   /** Where it can hang. */
-  pick: HookPick | null;
+  pickBy: PickBy | null;
   onDone: (full: boolean) => void;
 }) {
   const { state } = judged.battery;
+  const pick = useMemo(() => pickBy?.(pickHook) ?? null, [pickBy]);
   if (step.done) {
     return (
       <div className={styles.card}>
@@ -45,7 +48,10 @@ export function ChargeStep({
     );
   }
   if (step.job.kind === 'take-off') {
-    const { steps } = may(hangsContext(judged.context, state), 'take-off-charge');
+    const { steps } = may(
+      hangsContext(contextOf(judged.standing, judged.outlook), state),
+      'take-off-charge',
+    );
     return (
       <div className={styles.card}>
         <h2>{t`Take it off charge`}</h2>

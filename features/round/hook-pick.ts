@@ -1,3 +1,4 @@
+import { contextOf } from '../../core/context/from-record';
 import type { ActiveConnection } from '../../core/connections/active-connections';
 import {
   connectionsFor,
@@ -6,6 +7,7 @@ import {
 } from '../../core/connections/available-connections';
 import type { ChargeRequest } from '../../core/connections/charger-suitability';
 import type { Judged, RoundData } from './round-data';
+import type { Wish } from './wish';
 
 /** How a battery can be put on charge just now, and which way is taken. */
 export interface HookPick {
@@ -22,15 +24,11 @@ export interface HookPick {
   readonly onWhy: (why: string) => void;
 }
 
-/** What the attendant said of it so far. */
-export interface Wish {
-  readonly id: string | null;
-  readonly why: string;
-}
-export const NO_WISH: Wish = { id: null, why: '' };
+/** Judges where a battery of the round can hang, and which way is taken. */
+export type PickBy = (pick: typeof pickHook) => HookPick;
 
 export function pickHook(
-  { battery, standing, context }: Judged,
+  { battery, standing, outlook }: Judged,
   { stock, rooms }: Pick<RoundData, 'stock' | 'rooms'>,
   hanging: readonly ActiveConnection[],
   bayMark: string,
@@ -39,6 +37,7 @@ export function pickHook(
   onWish: (wish: Wish) => void,
 ): HookPick {
   const room = rooms[battery.hallId] ?? null;
+  const context = contextOf(standing, outlook);
   const request = { context, hallId: battery.hallId, room, purpose };
   const ways = connectionsFor(stock, hanging, request, battery.id, bayMark);
   const named = (id: string | null | undefined) => ways.find((way) => way.id === id);

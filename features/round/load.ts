@@ -1,23 +1,54 @@
 import 'server-only';
 import { toDay } from '../../core/day';
 import { groupBy } from '../../core/group';
+import type { ChargeForecast } from '../../core/assessment/charge-forecast';
+import { chargerFaultsOf } from '../../core/connections/charger-faults';
+import { judge } from '../../core/assessment/judge';
+import { reserveMark } from '../../core/assessment/reserve-marks';
 import { jobsToday, roundsAhead } from '../../core/plan/due';
+import type { Job } from '../../core/plan/jobs';
+import type { BatteryRecord } from '../../core/record/battery-record';
 import { PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
 import { roundOnOrAfter } from '../../core/rules/rounds';
+import { courseOf } from '../chart/course';
 import { heardAmpHours } from '../charge/charger-telemetry';
 import { hasOutside } from '../demo/outside-port';
 import { clockStands } from '../server/clock';
 import { benchHall } from '../site/bench-hall';
 import { activeConnectionsOf } from '../site/connections';
+import type { BatteryDto } from '../site/dto';
 import { batteryDtosOf, hallDto, vehicleDtoOf } from '../site/to-page';
 import type { SiteSnapshot } from '../site/snapshot';
 import { roomAirs } from '../site/room-air';
 import { withPlan } from '../season/keeper';
 import type { RoundData, RoundStop } from './round-data';
-import { roundBattery, unlike } from './served';
+import { packed, unlike, type RoundBattery } from './served';
 
 /** A battery on the bench is a stop of its own, where the bench is. */
 const BENCH = 'bench';
+
+/** A battery with all that is said of it, as the round takes it along. */
+export const roundBattery = (
+  battery: BatteryDto,
+  standing: BatteryRecord,
+  outlook: ChargeForecast | null,
+  jobs: readonly Job[],
+): RoundBattery => ({
+  id: battery.id,
+  label: battery.label,
+  jobs,
+  reserve: reserveMark(outlook),
+  notReachedAt: battery.state.notReachedAt,
+  record: packed(
+    {
+      battery,
+      verdict: judge(standing),
+      faults: chargerFaultsOf(standing, outlook),
+      course: courseOf(standing, outlook),
+    },
+    standing.now,
+  ),
+});
 
 /** Every stop with something due or done, hall by hall in walking order, the bench last. */
 function stopsOf(loaded: SiteSnapshot): RoundStop[] {

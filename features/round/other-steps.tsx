@@ -5,13 +5,9 @@ import { DARK_CHECKS, type DarkCause } from '../../core/site/dark-checks';
 import { chargeCourse } from '../../core/charging/course';
 import type { ProgrammeId } from '../../core/battery/programme-ids';
 import { PROGRAMMES, type ChargingEquipment } from '../../core/site/charging-equipment';
-import { chargerFaultsOf } from '../../core/connections/charger-faults';
-import { cautionOf } from '../../core/plan/cautions';
-import type { Job } from '../../core/plan/jobs';
 import { LAMP_STATES, type LampState } from '../../core/logbook/fields';
 import type { Judged } from './round-data';
 import { Go } from '../ui/go';
-import { Caution } from '../ui/caution';
 import shared from './round.module.css';
 import styles from './other-steps.module.css';
 import { Button } from '../ui/button';
@@ -38,7 +34,6 @@ export function LampStep({
   const { standing } = judged;
   const { state } = standing;
   const charger = stock.chargers.find(({ id }) => id === state.hook?.chargerId);
-  const findings = chargerFaultsOf(standing, judged.outlook);
   const since = state.maintainerSince ?? state.chargeSince;
   const { expects } = chargeCourse(state.hook, since ?? standing.now, standing.now);
   const dark = state.lamp?.state === 'dark';
@@ -53,7 +48,7 @@ export function LampStep({
         {charger ? ` ${charger.name}` : ''}
         {charger && state.hook ? `, ${PROGRAMMES[state.hook.programme].label}.` : ''}
       </p>
-      {findings.map((finding) => (
+      {judged.faults.map((finding) => (
         <div key={finding.kind} className={shared.why}>
           <p>
             <b>{finding.headline}.</b> {finding.why}
@@ -107,9 +102,7 @@ export function ModeStep({
   onSeen: (programme: ProgrammeId | null) => void;
 }) {
   const { hook } = judged.standing.state;
-  const finding = chargerFaultsOf(judged.standing, judged.outlook).find(
-    ({ kind }) => kind === 'mode',
-  );
+  const finding = judged.faults.find(({ kind }) => kind === 'mode');
   return (
     <div className={shared.card}>
       <h2>{done ? t`The mode is right` : t`In which mode did it wake?`}</h2>
@@ -145,15 +138,5 @@ export function HandBackStep({
       )}
       <Go href={`/hand-back/${vehicleId}`}>{t`Walk it back`}</Go>
     </div>
-  );
-}
-
-/** The caution that belongs to this step. */
-export function StepCaution({ job }: { job: Job }) {
-  const caution = cautionOf(job.kind);
-  return caution === null ? null : (
-    <Caution>
-      <b>{t`Before you touch it:`}</b> {caution}
-    </Caution>
   );
 }

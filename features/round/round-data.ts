@@ -1,21 +1,20 @@
 import { msg, withWords } from '../../core/language';
-import { reserveMark } from '../../core/assessment/daily-history';
-import { judge } from '../../core/assessment/judge';
+import { reserveMark } from '../../core/assessment/reserve-marks';
+import type { judge } from '../../core/assessment/judge';
 import type { Verdict } from '../../core/assessment/verdict';
-import type { BatteryContext } from '../../core/context/battery-context';
-import { contextOf } from '../../core/context/from-record';
 import { instantAt, type Day } from '../../core/day';
 import type { BatteryState } from '../../core/logbook/state';
-import { chargeForecastOf, type ChargeForecast } from '../../core/assessment/charge-forecast';
+import type { ChargeForecast, chargeForecastOf } from '../../core/assessment/charge-forecast';
 import type { BatteryRecord } from '../../core/record/battery-record';
-import { jobsToday } from '../../core/plan/due';
+import type { jobsToday } from '../../core/plan/due';
 import { MINUTES, jobWord, minutesOf, type Job } from '../../core/plan/jobs';
 import { drivenMinutes, type Place } from '../../core/site/place';
 import type { RoomAir } from '../../core/charging/hall-limits';
 import { hangingBy, type ActiveConnection } from '../../core/connections/active-connections';
 import type { ChargingEquipment } from '../../core/site/charging-equipment';
 import type { Rules } from '../../core/rules/rules';
-import { courseOf, type SocCourse } from '../chart/course';
+import type { ChargerFault, chargerFaultsOf } from '../../core/connections/charger-faults';
+import type { SocCourse, courseOf } from '../chart/course';
 import { lazily } from '../../core/lazily';
 import { servedRecord, type RoundBattery } from './served';
 import { PLAIN_VEHICLE, type VehicleFacts } from '../../core/stay/vehicle-facts';
@@ -87,10 +86,10 @@ export interface Judged {
   readonly outlook: ChargeForecast | null;
   /** What its record means. */
   readonly verdict: Verdict;
+  /** What is wrong, or may be, with what it hangs on. */
+  readonly faults: readonly ChargerFault[];
   /** The charge foreseen, for the chart. */
   readonly course: SocCourse | null;
-  /** All that decides what may be done to it now. */
-  readonly context: BatteryContext;
 }
 
 export interface StopView {
@@ -133,6 +132,15 @@ export const hallsOf = (data: Pick<RoundData, 'halls'>): HallMap =>
 /** What was recorded on this device since the page was put together, by battery. */
 export type States = Readonly<Record<string, BatteryState>>;
 
+/** What is needed to judge a battery anew. */
+export interface Anew {
+  readonly judge: typeof judge;
+  readonly chargeForecastOf: typeof chargeForecastOf;
+  readonly jobsToday: typeof jobsToday;
+  readonly courseOf: typeof courseOf;
+  readonly chargerFaultsOf: typeof chargerFaultsOf;
+}
+
 /** A battery of the round with all that is said of it, as it was served or as it stands since. */
 function judgedOf(
   served: RoundBattery,
@@ -140,29 +148,35 @@ function judgedOf(
   recorded: BatteryState | undefined,
   data: RoundData,
   hall: HallSetting,
+  anew: Anew | null,
 ): Judged {
   const record = servedRecord(served);
   const battery = recorded ? { ...record.battery, state: recorded } : record.battery;
   const facts = { ...PLAIN_VEHICLE, ...vehicle.facts };
   const standing = standingOf(battery, { ...vehicle, facts }, hall.setting, data.rules, data.clock);
   // As it was served, it was judged; learning is for what was recorded since.
-  const outlook = recorded ? chargeForecastOf(standing) : record.verdict.outlook;
+  const said = recorded && anew;
+  const outlook = said ? said.chargeForecastOf(standing) : record.verdict.outlook;
   return lazily<Judged>({
     battery: () => battery,
     standing: () => standing,
     outlook: () => outlook,
-    verdict: () => (recorded ? judge(standing) : record.verdict),
-    course: () => (recorded ? courseOf(standing, outlook) : record.course),
-    context: () => contextOf(standing, outlook),
+    verdict: () => (said ? said.judge(standing) : record.verdict),
+    faults: () => (said ? said.chargerFaultsOf(standing, outlook) : record.faults),
+    course: () => (said ? said.courseOf(standing, outlook) : record.course),
   });
 }
 
-/** A stop with its batteries as they stand now; only what was recorded since is judged anew. */
+/**
+ * A stop with its batteries as they stand now; only what was recorded since is judged anew. Without
+ * what does that, it stands as it was served.
+ */
 export function viewStop(
   stop: RoundStop,
   states: States,
   data: RoundData,
   halls: HallMap,
+  anew: Anew | null,
 ): StopView {
   const hall = halls.get(stop.vehicle.hallId)!;
   const morning = instantAt(data.today, 0, 0, data.clock.timeZone);
@@ -171,18 +185,18 @@ export function viewStop(
     let one = opened.get(id);
     if (!one) {
       const served = stop.batteries.find((battery) => battery.id === id)!;
-      opened.set(id, (one = judgedOf(served, stop, states[id], data, hall)));
+      opened.set(id, (one = judgedOf(served, stop, states[id], data, hall, anew)));
     }
     return one;
   };
   const seen = stop.batteries.map((served) => {
     const { id, label } = served;
-    if (!states[id]) return served;
+    if (!states[id] || !anew) return served;
     const { standing, outlook } = judged(id);
     return {
       id,
       label,
-      jobs: jobsToday(standing, outlook),
+      jobs: anew.jobsToday(standing, outlook),
       reserve: reserveMark(outlook),
       notReachedAt: standing.state.notReachedAt,
     };

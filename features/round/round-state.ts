@@ -1,5 +1,5 @@
 import type { NewEntry } from '../../core/logbook/entry';
-import { NO_WISH, type Wish } from './hook-pick';
+import { NO_WISH, type Wish } from './wish';
 import { nextPosition, type Position, type States, type StopView } from './round-data';
 
 /** What one touch recorded, so that it can be taken back. */

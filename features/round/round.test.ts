@@ -23,14 +23,9 @@ import { roundOf, roundText } from './round-text';
 import { chargeForecastOf } from '../../core/assessment/charge-forecast';
 import { judge, judgeReading } from '../../core/assessment/judge';
 import { jobsToday } from '../../core/plan/due';
-import {
-  packed,
-  roundBattery,
-  servedRecord,
-  unpacked,
-  type PackedRecord,
-  type ServedRecord,
-} from './served';
+import { anew } from './judging';
+import { roundBattery } from './load';
+import { packed, servedRecord, unpacked, type PackedRecord, type ServedRecord } from './served';
 import { hallTemperatures } from '../../core/site/climate';
 import { reserveShare, reserveText } from '../theme/reserve-words';
 import { MINUTES } from '../../core/plan/jobs';
@@ -145,7 +140,7 @@ const stateOf = (id: string) => batteries.find((one) => one.id === id)!.state;
 
 describe('a stop of the round', () => {
   it('has a reading and a lamp to do, by their batteries’ names', () => {
-    const view = viewStop(camper, {}, data, halls);
+    const view = viewStop(camper, {}, data, halls, anew);
     expect(view.steps.map((one) => [one.label, one.done])).toEqual([
       ['Starter', false],
       ['Leisure 2 lamp', false],
@@ -155,7 +150,7 @@ describe('a stop of the round', () => {
   });
 
   it('has its hall once in what is left of the round, and the drive there as long as it is driven to', () => {
-    const view = viewStop(camper, {}, data, halls);
+    const view = viewStop(camper, {}, data, halls, anew);
     const places = [{ name: 'canal', driveMinutes: 25 }];
     const near = minutesLeft([view, view], places);
     expect(near).toBe(2 * view.minutesLeft + MINUTES.hall);
@@ -165,7 +160,7 @@ describe('a stop of the round', () => {
   });
 
   it('is left behind when its last step is skipped, and not walked in circles', () => {
-    const view = viewStop(camper, {}, data, halls);
+    const view = viewStop(camper, {}, data, halls, anew);
     expect(nextPosition([view, view], { stop: 0, step: 0 })).toEqual({ stop: 0, step: 1 });
     expect(nextPosition([view, view], { stop: 0, step: 1 })).toEqual({ stop: 1, step: 0 });
   });
@@ -174,7 +169,7 @@ describe('a stop of the round', () => {
     const states: Record<string, BatteryState> = {};
     const lamp = newEntry('lamp', 'b3', NOW, { state: 'holding' });
     states.b3 = step(states.b3 ?? stateOf('b3'), lamp);
-    const half = viewStop(camper, states, data, halls);
+    const half = viewStop(camper, states, data, halls, anew);
     expect(half.steps.map((one) => one.done)).toEqual([false, true]);
     expect(nextPosition([half], { stop: 0, step: 1 })).toEqual({ stop: 0, step: 0 });
     const reading = newEntry('reading', 'b1', NOW, {
@@ -184,7 +179,7 @@ describe('a stop of the round', () => {
       confirmed: false,
     });
     states.b1 = step(states.b1 ?? stateOf('b1'), reading);
-    const whole = viewStop(camper, states, data, halls);
+    const whole = viewStop(camper, states, data, halls, anew);
     expect(whole.done).toBe(true);
     expect(whole.minutesLeft).toBe(0);
     expect(nextPosition([whole], { stop: 0, step: 0 })).toBeNull();
@@ -199,7 +194,7 @@ describe('a stop of the round', () => {
       confirmed: true,
     });
     states.b1 = step(states.b1 ?? stateOf('b1'), low);
-    const view = viewStop(camper, states, data, halls);
+    const view = viewStop(camper, states, data, halls, anew);
     expect(view.steps.map((one) => one.label)).toEqual([
       'Starter',
       // It lost far more than its draw explains; it is hung up once that is measured.
@@ -215,7 +210,7 @@ describe('a stop of the round', () => {
       states.b1 ?? stateOf('b1'),
       newEntry('not-reached', 'b1', NOW, { why: 'snow' }),
     );
-    const view = viewStop(camper, states, data, halls);
+    const view = viewStop(camper, states, data, halls, anew);
     expect([view.passed, view.done]).toEqual([true, false]);
   });
 });
@@ -242,7 +237,7 @@ describe('a battery of the round', () => {
     expect(back).toEqual(readings.map((one, i) => ({ ...one, id: `earlier-${i}` })));
     const late = servedRecord(camper.batteries[1]!).battery.state.readings;
     expect(late).toEqual(batteries[1]!.state.readings);
-    const view = viewStop(camper, {}, data, halls);
+    const view = viewStop(camper, {}, data, halls, anew);
     expect(view.judged('b1').verdict.headline).toBe(judge(view.judged('b1').standing).headline);
   });
 
@@ -289,7 +284,7 @@ describe('a battery of the round', () => {
   });
 
   it('is doubted by what was foreseen of it as it is by learning it again', () => {
-    const { standing, outlook } = viewStop(camper, {}, data, halls).judged('b1');
+    const { standing, outlook } = viewStop(camper, {}, data, halls, anew).judged('b1');
     for (const volts of [10.4, 11.2, 12.1, 12.6, 12.75, 13.1]) {
       const typed = { volts, restedHours: 24 };
       expect(judgeReading(standing, typed, outlook).doubt).toEqual(
@@ -300,7 +295,7 @@ describe('a battery of the round', () => {
 });
 
 describe('the chart', () => {
-  const view = viewStop(camper, {}, data, halls);
+  const view = viewStop(camper, {}, data, halls, anew);
 
   it('has the readings, the line, and a forecast that begins now and falls', () => {
     const { standing, outlook } = view.judged('b1');

@@ -1,14 +1,11 @@
-import type { ChargeForecast } from '../../core/assessment/charge-forecast';
-import { reserveMark } from '../../core/assessment/daily-history';
-import { judge } from '../../core/assessment/judge';
+import type { ChargerFault } from '../../core/connections/charger-faults';
 import type { Verdict } from '../../core/assessment/verdict';
 import { MS_PER_DAY } from '../../core/day';
 import { EMPTY_BATTERY, type BatteryState, type RecordedReading } from '../../core/logbook/state';
 import { usualDetails, type BatteryDetails } from '../../core/battery/details';
 import type { Job } from '../../core/plan/jobs';
-import type { BatteryRecord } from '../../core/record/battery-record';
 import { learntFrom } from '../../core/record/learnt';
-import { courseOf, type SocCourse } from '../chart/course';
+import type { SocCourse } from '../chart/course';
 import type { BatteryDto } from '../site/dto';
 
 /** A battery of the round as the server assessed it. */
@@ -28,6 +25,8 @@ export interface RoundBattery {
 export interface ServedRecord {
   readonly battery: BatteryDto;
   readonly verdict: Verdict;
+  /** What is wrong, or may be, with what it hangs on. */
+  readonly faults: readonly ChargerFault[];
   /** The charge foreseen, for the chart. */
   readonly course: SocCourse | null;
 }
@@ -57,24 +56,6 @@ interface Columns {
   readonly fed: readonly number[];
   readonly confirmed: readonly number[];
 }
-
-/** A battery with all that is said of it, as the round takes it along. */
-export const roundBattery = (
-  battery: BatteryDto,
-  standing: BatteryRecord,
-  outlook: ChargeForecast | null,
-  jobs: readonly Job[],
-): RoundBattery => ({
-  id: battery.id,
-  label: battery.label,
-  jobs,
-  reserve: reserveMark(outlook),
-  notReachedAt: battery.state.notReachedAt,
-  record: packed(
-    { battery, verdict: judge(standing), course: courseOf(standing, outlook) },
-    standing.now,
-  ),
-});
 
 /** So long an entry may wait on a device and still be known by its id when it is here already. */
 const KNOWN_BY_ID_DAYS = 14;

@@ -1,17 +1,20 @@
 import { t } from '../../core/language';
 import dynamic from 'next/dynamic';
-import { hangsContext } from '../../core/connections/available-connections';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
 import type { LampState } from '../../core/logbook/fields';
 import type { Verdict } from '../../core/assessment/verdict';
-import type { HookPick } from './hook-pick';
+import type { PickBy } from './hook-pick';
 import { HandBackStep, LampStep, ModeStep } from './other-steps';
-import { ChargeStep } from './charge-step';
-import { ThawStep } from './thaw-step';
 import type { Judged, RoundData, Step } from './round-data';
 import { part } from '../ui/part';
 
-// Few stops begin with guided work.
+// Few stops begin with work at the clamps: what judges whether it may be done comes with it.
+const ChargeStep = part(() => import('./charge-step').then((loaded) => loaded.ChargeStep), {
+  served: dynamic(() => import('./charge-step').then((loaded) => loaded.ChargeStep)),
+});
+const ThawStep = part(() => import('./thaw-step').then((loaded) => loaded.ThawStep), {
+  served: dynamic(() => import('./thaw-step').then((loaded) => loaded.ThawStep)),
+});
 const ProcedureStep = part(() => import('./work-steps').then((loaded) => loaded.ProcedureStep), {
   served: dynamic(() => import('./work-steps').then((loaded) => loaded.ProcedureStep)),
 });
@@ -29,7 +32,7 @@ export function StepBody({
   verdict,
   data,
   heardAh,
-  pick,
+  pickBy,
   onLamp,
   onCharge,
   onRecord,
@@ -40,7 +43,7 @@ export function StepBody({
   data: RoundData;
   heardAh: number | null;
   /** Where it can hang; only where that is asked. */
-  pick: HookPick | null;
+  pickBy: PickBy | null;
   onLamp: (state: LampState) => void;
   onCharge: (full: boolean) => void;
   onRecord: (entries: readonly EntryDraft[]) => void;
@@ -81,7 +84,7 @@ export function StepBody({
           judged={judged}
           verdict={verdict}
           heardAh={heardAh}
-          pick={pick}
+          pickBy={pickBy}
           onDone={onCharge}
         />
       );
@@ -99,11 +102,8 @@ export function StepBody({
           key={`${battery.id}-${job.procedure}`}
           id={job.procedure}
           done={job.done}
-          context={
-            job.procedure === 'unhook'
-              ? hangsContext(judged.context, battery.state)
-              : (pick?.chosen.context ?? judged.context)
-          }
+          judged={judged}
+          pickBy={pickBy}
           place={`${battery.id}-${job.procedure}`}
           bench={`/bench?battery=${battery.id}`}
           onDone={onRecord}

@@ -1,4 +1,5 @@
 import { t } from '../../core/language';
+import { contextOf } from '../../core/context/from-record';
 import { blockedFromCharge } from '../../core/gate/gate';
 import type { Judged } from './round-data';
 import styles from './round.module.css';
@@ -26,7 +27,7 @@ export function ThawStep({
     <div className={styles.card}>
       <h2>{t`Warm it through first`}</h2>
       <div className={styles.why}>
-        {blockedFromCharge(judged.context).map(({ code, words }) => (
+        {blockedFromCharge(contextOf(judged.standing, judged.outlook)).map(({ code, words }) => (
           <p key={code}>{words}</p>
         ))}
       </div>

@@ -11,6 +11,7 @@ import { newEntry } from '../logbook/new-entry';
 import { dequeue, enqueue, useOutbox, type OutboxState } from '../logbook/outbox';
 import { useSiteClock } from '../site/clock';
 import { hallsOf, nextPosition, viewStop, type RoundData, type States } from './round-data';
+import { useJudging, withJudging } from './use-judging';
 import { positionOf, ROUND_AT_FIRST, roundReducer } from './round-state';
 import { servedRecord, type RoundBattery } from './served';
 
@@ -76,9 +77,10 @@ export function useRound(data: RoundData) {
     const open = new Set(laidOver(data, outbox).map(({ subjectId }) => subjectId));
     return Object.fromEntries(Object.entries(recorded).filter(([id]) => open.has(id)));
   }, [recorded, before, data, outbox]);
+  const anew = useJudging()?.anew ?? null;
   const views = useMemo(
-    () => data.stops.map((stop) => viewStop(stop, states, data, halls)),
-    [data, states, halls],
+    () => data.stops.map((stop) => viewStop(stop, states, data, halls, anew)),
+    [data, states, halls, anew],
   );
   const position = positionOf(state, views);
 
@@ -86,17 +88,20 @@ export function useRound(data: RoundData) {
   function record(entries: readonly NewEntry[], move: 'on' | 'stay', photo?: Blob): void {
     const after = laidOn(states, entries, served);
     for (const one of entries) enqueue(one, photo);
-    const next = () => {
-      const viewsAfter = data.stops.map((stop, i) =>
-        i === position.stop ? viewStop(stop, after, data, halls) : views[i]!,
-      );
-      return nextPosition(viewsAfter, position);
-    };
-    act({
-      do: 'record',
-      deed: { entries, before: states, position },
-      after,
-      at: (move === 'on' ? next() : null) ?? position,
+    // It is kept by now, whenever the screen follows.
+    withJudging((judging) => {
+      const next = () => {
+        const viewsAfter = data.stops.map((stop, i) =>
+          i === position.stop ? viewStop(stop, after, data, halls, judging.anew) : views[i]!,
+        );
+        return nextPosition(viewsAfter, position);
+      };
+      act({
+        do: 'record',
+        deed: { entries, before: states, position },
+        after,
+        at: (move === 'on' ? next() : null) ?? position,
+      });
     });
   }
 

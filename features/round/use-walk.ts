@@ -2,15 +2,14 @@
 
 import { useCallback, useMemo, type Dispatch } from 'react';
 import { v4 as uuid } from 'uuid';
-import { judgeReading } from '../../core/assessment/judge';
-import { isFlat } from '../../core/charging/recovery';
-import { ownChargerOf } from '../../core/connections/available-connections';
-import type { ChargeRequest } from '../../core/connections/charger-suitability';
+import { isFlat } from '../../core/charging/flat';
 import { MAX_CAPTION } from '../../core/logbook/kinds/photographed';
 import { LAMP_STATES, type LampState } from '../../core/logbook/fields';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
+import type { ChargeRequest } from '../../core/connections/charger-suitability';
 import { enterAt } from './enter';
-import { pickHook, type Wish } from './hook-pick';
+import type { PickBy } from './hook-pick';
+import type { Wish } from './wish';
 import { useKeyed, withDigit } from './keyed';
 import {
   digitsWanted,
@@ -23,39 +22,35 @@ import {
   type States,
 } from './round-data';
 import { atStep, atStop, type RoundAction } from './round-state';
+import { useJudging, withJudging, type Judging } from './use-judging';
 import { useRound } from './use-round';
 
-const answerTo = ({ standing, outlook }: Judged, volts: number, restedHours: number | null) =>
-  judgeReading(standing, { volts, restedHours }, outlook);
-
-/** What the program says to what is typed; null: nothing is, or not enough. */
-const useAnswer = (judged: Judged, typed: number | null, restedHours: number | null) =>
-  useMemo(
-    () => (typed === null ? null : answerTo(judged, typed, restedHours)),
-    [judged, typed, restedHours],
+/** What the program says to what is typed; null: nothing is, or not enough, or it is not there yet. */
+function useAnswer(judged: Judged, typed: number | null, restedHours: number | null) {
+  const judging = useJudging();
+  return useMemo(
+    () => (typed === null || !judging ? null : judging.answerTo(judged, typed, restedHours)),
+    [judging, judged, typed, restedHours],
   );
+}
 
-/** Where a battery can hang: worked out on each look where it is asked for, else on demand. */
-function usePick(
+/** Where a battery can hang, by who judges that, with what the attendant said of it. */
+const usePickBy = (
   data: RoundData,
   judged: Judged,
   states: States,
   bayMark: string,
   wish: Wish,
   purpose: ChargeRequest['purpose'],
-  asked: boolean,
   act: Dispatch<RoundAction>,
-) {
-  const now = useCallback(
-    () =>
-      pickHook(judged, data, hangingNow(data, states), bayMark, wish, purpose, (next) =>
+) =>
+  useCallback<PickBy>(
+    (pick) =>
+      pick(judged, data, hangingNow(data, states), bayMark, wish, purpose, (next) =>
         act({ do: 'wish', wish: next }),
       ),
     [judged, data, states, bayMark, wish, purpose, act],
   );
-  const pick = useMemo(() => (asked ? now() : null), [asked, now]);
-  return { pick, now: () => pick ?? now() };
-}
 
 /** The stop at which the attendant stands, what is typed there, and all that can be done. */
 export function useWalk(data: RoundData) {
@@ -83,7 +78,7 @@ export function useWalk(data: RoundData) {
   const maintains = job?.kind === 'procedure' && job.procedure === 'hook-up';
   const asksCharger = maintains || job?.kind === 'recharge';
   const purpose = maintains ? 'maintain' : 'charge';
-  const picked = usePick(data, judged, round.states, bayMark, wish, purpose, asksCharger, act);
+  const pickBy = usePickBy(data, judged, round.states, bayMark, wish, purpose, act);
 
   const go = (stop: number, at: number) => act({ do: 'go', to: { stop, step: at } });
   const clear = () => {
@@ -100,10 +95,12 @@ export function useWalk(data: RoundData) {
     if (what.kind === 'hint') act({ do: 'hint', text: what.text });
     if (what.kind !== 'record') return;
     const volts = voltsOfDigits(digits);
-    if ((answer ?? answerTo(judged, volts, restedHours)).doubt) {
-      keyed.setDigits(digits.padStart(wanted, '0'));
-      act({ do: 'hint', text: null });
-    } else recordReading(volts, false);
+    withJudging(({ answerTo }) => {
+      if ((answer ?? answerTo(judged, volts, restedHours)).doubt) {
+        keyed.setDigits(digits.padStart(wanted, '0'));
+        act({ do: 'hint', text: null });
+      } else recordReading(volts, false);
+    });
   };
   const couldNotReach = () => {
     const open = view.steps.filter((one) => !one.done);
@@ -126,7 +123,8 @@ export function useWalk(data: RoundData) {
           return battery.block && !battery.state.out;
         })
       : [id];
-  const charge = (full: boolean) => {
+  const charge = (full: boolean) => withJudging((judging) => chargeBy(judging, full));
+  const chargeBy = ({ ownChargerOf, pickHook }: Judging, full: boolean) => {
     const { state: now } = judged.battery;
     if (now.chargeSince !== null) {
       const ampHours = heardAh === null ? null : Math.round(heardAh * 10) / 10;
@@ -139,7 +137,7 @@ export function useWalk(data: RoundData) {
       );
       return;
     }
-    const { chosen, goes, why } = picked.now();
+    const { chosen, goes, why } = pickBy(pickHook);
     // A refusal stands on the screen.
     if (!goes) return;
     record(
@@ -193,7 +191,8 @@ export function useWalk(data: RoundData) {
     answer,
     doubt,
     heardAh,
-    pick: picked.pick,
+    /** Only where it is asked. */
+    pickBy: asksCharger ? pickBy : null,
     target,
     /** Found with next to nothing in it, and not charged since. */
     foundFlat:

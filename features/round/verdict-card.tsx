@@ -3,9 +3,9 @@ import { phrase } from '../words/phrase';
 import { dayOf, shortDay } from '../../core/day';
 import { isSettled } from '../../core/record/learnt';
 import type { Doubt } from '../../core/assessment/plausible';
-import { reserveMark } from '../../core/assessment/daily-history';
+import { reserveMark } from '../../core/assessment/reserve-marks';
 import { hallMean, today } from '../../core/record/battery-record';
-import { readingNote } from '../../core/assessment/verdict-sentences';
+import { CHEMISTRIES } from '../../core/battery/chemistries';
 import type { Verdict } from '../../core/assessment/verdict';
 import { formatTemperature, formatVolts } from '../../core/words/words';
 import { Figures } from '../theme/figures';
@@ -53,7 +53,7 @@ export function VerdictCard({
   const last = state.readings[state.readings.length - 1];
   const display = shown ?? (last ? decimal(last.volts, 2) : '–.––');
   const celsius = hallMean(standing.temperatures, today(standing));
-  const note = readingNote(standing);
+  const note = CHEMISTRIES[standing.facts.chemistry].readingNote;
   return (
     <div className={shared.card}>
       <p className={styles.cardLabel}>

@@ -8,7 +8,7 @@ import { useShortcuts } from '../app-shell/shortcuts';
 import { DemoSight } from '../demo/sight';
 import { useAllKeyed } from './keyed';
 import { Keypad } from './keypad';
-import { StepCaution } from './other-steps';
+import { StepCaution } from './step-caution';
 import { mendingOf } from './mending';
 import { OutboxLine } from './outbox-line';
 import { displayOf, minutesLeft, type RoundData } from './round-data';
@@ -98,7 +98,7 @@ function AtHand({ walk, data }: { walk: Walk; data: RoundData }) {
           verdict={verdict}
           data={data}
           heardAh={walk.heardAh}
-          pick={walk.pick}
+          pickBy={walk.pickBy}
           onLamp={walk.lamp}
           onCharge={walk.charge}
           onRecord={walk.work}

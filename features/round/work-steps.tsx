@@ -1,17 +1,18 @@
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
 import Link from 'next/link';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Inspection } from '../../core/inspect/points';
 import { openFindings } from '../../core/logbook/open-findings';
 import type { Verdict } from '../../core/assessment/verdict';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
-import type { BatteryContext } from '../../core/context/battery-context';
-import type { ProcedureId } from '../../core/logbook/procedure-names';
-import { PROCEDURE_NAMES } from '../../core/logbook/procedure-names';
+import { hangsContext } from '../../core/connections/available-connections';
+import { contextOf } from '../../core/context/from-record';
+import { PROCEDURE_NAMES, type ProcedureId } from '../../core/logbook/procedure-names';
 import { FindingsList } from '../inspect/findings-list';
 import { EMPTY_INSPECTION, InspectionForm } from '../inspect/inspection-form';
 import { ProcedureRunner } from '../procedure/runner';
+import { pickHook, type PickBy } from './hook-pick';
 import type { Judged } from './round-data';
 import { Why } from '../ui/why';
 import { Caution } from '../ui/caution';
@@ -22,19 +23,27 @@ import { Button } from '../ui/button';
 export function ProcedureStep({
   id,
   done,
-  context,
+  judged: { battery, standing, outlook },
+  pickBy,
   place,
   bench,
   onDone,
 }: {
   id: ProcedureId;
   done: boolean;
-  context: BatteryContext;
+  judged: Judged;
+  /** Where it can hang; only where that is asked. */
+  pickBy: PickBy | null;
   place: string;
   /** Where the meter is read for it. */
   bench: string;
   onDone: (entries: readonly EntryDraft[]) => void;
 }) {
+  const context = useMemo(() => {
+    const now = contextOf(standing, outlook);
+    if (id === 'unhook') return hangsContext(now, battery.state);
+    return pickBy?.(pickHook).chosen.context ?? now;
+  }, [id, battery, standing, outlook, pickBy]);
   return (
     <div className={styles.card}>
       <h2>{PROCEDURE_NAMES[id].label}</h2>

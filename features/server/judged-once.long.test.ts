@@ -11,6 +11,7 @@ import { newEntry } from '../logbook/new-entry';
 import { db } from './store';
 import { judgeReading } from '../../core/assessment/judge';
 import { chartSeries } from '../chart/series';
+import { anew } from '../round/judging';
 import { hallsOf, viewStop } from '../round/round-data';
 import { roundScreenData } from '../round/load';
 import { judgeable } from '../site/trouble';
@@ -41,7 +42,7 @@ describe('the round', () => {
     // In the browser nothing is learnt but from what is typed: once.
     jest.mocked(followRecord).mockClear();
     const halls = hallsOf(round);
-    const views = round.stops.map((stop) => viewStop(stop, {}, round, halls));
+    const views = round.stops.map((stop) => viewStop(stop, {}, round, halls, anew));
     const opened = views.flatMap((view) => view.batteryIds.map((id) => view.judged(id)));
     for (const { verdict, standing, outlook, course } of opened) {
       expect(verdict.headline).not.toBe('');

@@ -1,7 +1,8 @@
 /** @jest-environment jsdom */
 import { act, render, screen } from '@testing-library/react';
 import { Suspense, useEffect } from 'react';
-import { fetchParts, part } from './part';
+import { fetchParts } from './later';
+import { part } from './part';
 
 /** A part whose loading is in our hands. */
 function held(served?: () => React.ReactNode) {

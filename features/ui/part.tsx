@@ -2,13 +2,8 @@
 
 import { t } from '../../core/language';
 import { Suspense, lazy, useState, type ComponentType } from 'react';
+import { fetchedOnce } from './later';
 import { Quiet } from './quiet';
-
-const fetches: (() => Promise<unknown>)[] = [];
-const AGAIN_MS = 1000;
-
-/** Fetches all parts that some screen may ask for, so that they are there without a server too. */
-export const fetchParts = (): void => fetches.forEach((fetch) => void fetch());
 
 /** Whether the page is still being made: on the server, or in the browser until it is alive. */
 const isOpening = () =>
@@ -44,11 +39,7 @@ export function part<P extends object>(
   } = {},
 ): ComponentType<P> {
   let here: ComponentType<P> | null = null;
-  const again = (): Promise<ComponentType<P>> =>
-    load().catch(() => new Promise((later) => setTimeout(later, AGAIN_MS)).then(again));
-  let fetched: Promise<ComponentType<P>> | undefined;
-  const fetch = () => (fetched ??= again().then((loaded) => (here = loaded)));
-  if (early) fetches.push(fetch);
+  const fetch = fetchedOnce(async () => (here = await load()), early);
   const Late = lazy(async () => ({ default: await fetch() }));
   const First = served ?? Late;
   return function Part(props: P) {

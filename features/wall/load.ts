@@ -18,7 +18,7 @@ export async function wallData(site: SiteSnapshot): Promise<WallData> {
   const planned = await withPlan(site);
   const round = roundData(planned);
   const halls = hallsOf(round);
-  const views = round.stops.map((stop) => viewStop(stop, {}, round, halls));
+  const views = round.stops.map((stop) => viewStop(stop, {}, round, halls, null));
   const left = views.filter(({ done, passed }) => !done && !passed);
   return {
     siteName: site.site.name,

@@ -1,7 +1,7 @@
 import { t, msg, withWords } from '../../core/language';
 import type { TrueBattery } from '../../simulators/battery';
 import { show, type HandMeter } from '../../simulators/meter';
-import { isFlat } from '../../core/charging/recovery';
+import { isFlat } from '../../core/charging/flat';
 import { randomOne, type Random } from '../../simulators/random';
 import { Stage, chosen, type Answers, type Offer, type Question, type Task } from '../stage';
 import { lineOf, meterOf, soundTruth, standingAt, voltsWords } from '../yard';

@@ -235,7 +235,8 @@ test('a browser that is killed the moment after keeps what was recorded without 
     await expect.poll(() => logged('reading').length).toBe(before + 3);
     await again.close();
   } finally {
-    rmSync(profile, { recursive: true, force: true });
+    // Its last processes may still write while they go.
+    rmSync(profile, { recursive: true, force: true, maxRetries: 10, retryDelay: 200 });
   }
 });
 

@@ -77,6 +77,18 @@ const display = () => screen.getByLabelText('Volts').textContent;
 const stop = (mark: string) => screen.getByRole('button', { name: new RegExp(`^${mark} `) });
 const sent = () => waitFor(() => expect(screen.getByText('Everything is sent')).not.toBeNull());
 
+test('before what judges is there, Enter waits for it: the doubt is asked, and nothing recorded', async () => {
+  const { user, marks } = open();
+  await user.click(stop(marks[0]!));
+  await user.keyboard('2150');
+  // Nothing has asked for it yet.
+  expect(screen.queryByRole('alert')).toBeNull();
+  await user.keyboard('{Enter}');
+  expect((await screen.findByRole('alert')).textContent).toContain('21.50 V');
+  expect(posted).toEqual([]);
+  await user.keyboard('{Escape}');
+});
+
 test('picked by finger, typed, Enter: recorded at that stop, sent, and on to the next', async () => {
   const { user, data } = open();
   const { vehicle, batteries } = data.stops[1]!;

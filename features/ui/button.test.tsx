@@ -9,7 +9,7 @@ import { Button, ButtonLink } from './button';
 function drawn(elements: React.ReactNode) {
   const box = document.createElement('div');
   box.innerHTML = renderToStaticMarkup(elements);
-  box.querySelectorAll('.ant-btn-loading-icon').forEach((turning) => turning.replaceChildren());
+  box.querySelectorAll('[class*="loading-icon"]').forEach((turning) => turning.replaceChildren());
   return [...box.children].map((button) => ({
     tag: button.tagName,
     inside: button.innerHTML,

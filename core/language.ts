@@ -117,19 +117,24 @@ export function withWords<T>(constant: T): T {
   if (constant === null || typeof constant !== 'object') return constant;
   const isList = Array.isArray(constant);
   if (!isList && Object.getPrototypeOf(constant) !== Object.prototype) return constant;
-  let isSaid = false;
-  const copy = (isList ? [] : {}) as T;
-  for (const [key, property] of Object.entries(Object.getOwnPropertyDescriptors(constant))) {
-    const { value } = property;
-    if (value instanceof Message) {
-      isSaid = true;
-      const get = () => value.toString();
-      Object.defineProperty(copy, key, { get, enumerable: true, configurable: true });
-      continue;
-    }
-    const inner: unknown = property.get ? undefined : withWords(value);
-    isSaid ||= property.get !== undefined || inner !== value;
-    Object.defineProperty(copy, key, property.get ? property : { ...property, value: inner });
+  // Most of what is read when a page opens is such constants: nothing is copied before it must be.
+  let copy: Record<string, unknown> | null = null;
+  const keys = Object.keys(constant);
+  for (const [i, key] of keys.entries()) {
+    const { get, value } = Object.getOwnPropertyDescriptor(constant, key)!;
+    const said = value instanceof Message ? () => value.toString() : get;
+    const inner: unknown = said ? undefined : withWords(value);
+    if (!copy && !said && inner === value) continue;
+    copy ??= firstOf(constant, isList, keys, i);
+    if (said) Object.defineProperty(copy, key, { get: said, enumerable: true, configurable: true });
+    else copy[key] = inner;
   }
-  return isSaid ? copy : constant;
+  return (copy ?? constant) as T;
+}
+
+/** A copy with the first so many of its own values, none of which says anything. */
+function firstOf(constant: object, isList: boolean, keys: readonly string[], count: number) {
+  const copy = (isList ? [] : {}) as Record<string, unknown>;
+  for (let i = 0; i < count; i++) copy[keys[i]!] = (constant as Record<string, unknown>)[keys[i]!];
+  return copy;
 }

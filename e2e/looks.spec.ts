@@ -1,5 +1,6 @@
 import { expect, test, type Page } from './test';
 import { readFileSync } from 'node:fs';
+import { opened, watch as watchAlive } from '../cli/benchmark/opened';
 import { TestSite } from './server';
 
 let site: TestSite;
@@ -230,6 +231,14 @@ test('the chosen theme stays, and wins over the system', async ({ page }) => {
   const lamp = await ground();
   await page.reload();
   expect(await ground()).toBe(lamp);
+});
+
+test('the round opens with the scripts that it needs, and no more', async ({ page }) => {
+  await watchAlive(page);
+  const { kB } = await opened(page, `${site.url}/round`);
+  // A phone reads them all before its first tap is heard.
+  expect(kB).toBeGreaterThan(100);
+  expect(kB).toBeLessThan(300);
 });
 
 test('a rule that changes is weighed first, then moves the dates, and stays on record', async ({

@@ -46,7 +46,8 @@ export const test = base.extend<{ context: BrowserContext; page: Page }, { desk:
       };
       await use({ context, clear });
       await context.close();
-      rmSync(profile, { recursive: true, force: true });
+      // Its last processes may still write while they go.
+      rmSync(profile, { recursive: true, force: true, maxRetries: 10, retryDelay: 200 });
     },
     { scope: 'worker' },
   ],

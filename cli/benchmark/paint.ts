@@ -1,13 +1,13 @@
-import type { Browser, Page, Response as Reply } from '@playwright/test';
+import type { Browser, Page } from '@playwright/test';
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { gzipSync } from 'node:zlib';
 import { makeDemo } from '../../demo/make';
 import { DEMO_NOW } from '../../demo/site';
 import { HOST } from '../host';
 import { portToMeasureOn, startServer } from '../server';
 import { buildSite } from './build-site';
+import { opened, watch } from './opened';
 import { quantile, table } from './report';
 
 const CHROMIUM = '/usr/bin/chromium';
@@ -28,51 +28,8 @@ async function phone(browser: Browser): Promise<Page> {
   const page = await context.newPage();
   const devtools = await context.newCDPSession(page);
   await devtools.send('Emulation.setCPUThrottlingRate', { rate: SLOWER });
-  await page.addInitScript(() => {
-    const seen = { longest: 0, aliveAt: Infinity };
-    Object.assign(globalThis, { seen });
-    new MutationObserver(() => {
-      if ('alive' in document.documentElement.dataset) {
-        seen.aliveAt = Math.min(seen.aliveAt, performance.now());
-      }
-    }).observe(document, { subtree: true, attributeFilter: ['data-alive'] });
-    new PerformanceObserver((list) => {
-      for (const { duration } of list.getEntries()) {
-        seen.longest = Math.max(seen.longest, duration);
-      }
-    }).observe({ type: 'longtask', buffered: true });
-  });
+  await watch(page);
   return page;
-}
-
-/** Milliseconds until a page can be used, the scripts that it asked for by then as they travel, its longest task. */
-async function opened(page: Page, url: string): Promise<{ ms: number; kB: number; task: number }> {
-  const scripts = new Map<string, Promise<number>>();
-  const take = (response: Reply) => {
-    if (response.request().resourceType() !== 'script') return;
-    const body = response.body().then((bytes) => gzipSync(bytes).length);
-    scripts.set(
-      response.url(),
-      body.catch(() => 0),
-    );
-  };
-  page.on('response', take);
-  const begun = performance.now();
-  await page.goto(url, { waitUntil: 'commit' });
-  await page.locator('html[data-alive]').waitFor({ state: 'attached' });
-  const ms = performance.now() - begun;
-  await page.waitForTimeout(1000);
-  page.off('response', take);
-  // What it fetches once it is alive comes beside what somebody does there.
-  const { longest, asked } = await page.evaluate(() => {
-    const { seen } = globalThis as unknown as { seen: { longest: number; aliveAt: number } };
-    const all = performance.getEntriesByType('resource');
-    const early = all.filter(({ startTime }) => startTime < seen.aliveAt);
-    return { longest: seen.longest, asked: early.map(({ name }) => name) };
-  });
-  const weights = asked.flatMap((name) => scripts.get(name) ?? []);
-  const bytes = (await Promise.all(weights)).reduce((sum, one) => sum + one, 0);
-  return { ms, kB: bytes / 1000, task: longest };
 }
 
 /** Milliseconds between two frames while a long page is scrolled through. */

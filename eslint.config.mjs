@@ -150,7 +150,7 @@ export default tseslint.config(
   {
     // A control of Ant Design brings its theme with it, so that no other page loads either.
     files: ['app/**', 'features/**'],
-    ignores: ['features/ui/controls/**', 'features/theme/antd*', '**/*.test.tsx'],
+    ignores: ['features/ui/controls/**', 'features/theme/antd*', '**/*.{test,fixture}.tsx'],
     rules: {
       'no-restricted-imports': [
         'error',

@@ -9,7 +9,7 @@ import type { NewEntry } from '../../core/logbook/entry';
 import { newEntry } from '../logbook/new-entry';
 import { postEntries } from '../logbook/post';
 import { Refusal } from '../procedure/refusal';
-import { SelectField } from '../ui/field';
+import { SelectField } from '../ui/chooser';
 import { useSiteClock } from '../site/clock';
 import type { ChargeData, Chosen } from './charge-data';
 import { Foreseen } from './foreseen';

@@ -5,12 +5,13 @@ import { useState, type ReactNode } from 'react';
 import type { Fact, Facts, Patch } from '../../core/facts/fact';
 import type { Rules } from '../../core/rules/rules';
 import { DayField } from '../theme/day-field';
-import { Chooser, Field, TextField } from '../ui/field';
+import { Chooser } from '../ui/chooser';
+import { Field, TextField } from '../ui/field';
 import { Problem } from '../ui/problem';
 import { asTyped, unitOf, valueTyped } from './fact-units';
 import styles from './fact-sheet.module.css';
 import { Button } from '../ui/button';
-import { Input } from '../ui/controls/input';
+import { Input } from '../ui/input';
 
 /** What was written down, what is right, and how somebody knows. */
 export interface Corrected {

@@ -6,7 +6,7 @@ import { call } from '../http/client';
 import { Quiet } from '../ui/quiet';
 import { findIn, type Findable } from './find-data';
 import styles from './find.module.css';
-import { Input } from '../ui/controls/input';
+import { Input } from '../ui/input';
 
 type Known =
   | { readonly kind: 'asking' }

@@ -7,11 +7,13 @@ import { shortDay } from '../../core/day';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { TextField } from '../ui/field';
 import { Quiet } from '../ui/quiet';
-import { ComesAgain } from './comes-again';
 import type { ArchiveRow, HandBackData } from './hand-back-data';
 import layout from '../ui/layout.module.css';
 import styles from './archive.module.css';
+import { part } from '../ui/part';
 import { Button } from '../ui/button';
+
+const ComesAgain = part(() => import('./comes-again').then((loaded) => loaded.ComesAgain));
 
 /** Those of the archive that have every word of what is looked for. */
 export function archived(rows: readonly ArchiveRow[], sought: string): readonly ArchiveRow[] {

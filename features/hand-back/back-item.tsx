@@ -14,10 +14,12 @@ import { VehicleIcon } from '../theme/vehicle-icon';
 import { Go } from '../ui/go';
 import { Problem } from '../ui/problem';
 import { Quiet } from '../ui/quiet';
-import { AnotherDay } from './another-day';
 import type { BackRow } from './hand-back-data';
 import styles from './back-item.module.css';
+import { part } from '../ui/part';
 import { Button } from '../ui/button';
+
+const AnotherDay = part(() => import('./another-day').then((loaded) => loaded.AnotherDay));
 
 /** One vehicle: when it goes, whether it is ready, and what comes next. */
 export function BackItem({ row, today, clock }: { row: BackRow; today: Day; clock: ClockDto }) {

@@ -2,7 +2,7 @@
 
 import { t } from '../../core/language';
 import { LEVELS, LEVEL_WORDS, type Level } from '../../core/inspect/points';
-import { Chooser } from '../ui/field';
+import { Chooser } from '../ui/chooser';
 import styles from './levels-input.module.css';
 import { Button } from '../ui/button';
 

@@ -6,7 +6,7 @@ import { useMemo, useReducer, useState } from 'react';
 import { shortDay, toDay } from '../../core/day';
 import { intakeOf, type IntakeRow, type Remark } from '../../core/intake/list';
 import { call } from '../http/client';
-import { SelectField } from '../ui/field';
+import { SelectField } from '../ui/chooser';
 import { Caution } from '../ui/caution';
 import { Go } from '../ui/go';
 import { Problem } from '../ui/problem';

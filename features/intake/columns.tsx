@@ -1,7 +1,7 @@
 import { t } from '../../core/language';
 import { INTAKE_FIELDS, INTAKE_FIELD_NAMES, type IntakeField } from '../../core/intake/columns';
 import { DataTable } from '../ui/data-table';
-import { Chooser } from '../ui/field';
+import { Chooser } from '../ui/chooser';
 import type { BringState } from './bring-state';
 
 /** Rows of the list that are shown, so that the columns can be told. */

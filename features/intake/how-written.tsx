@@ -1,6 +1,6 @@
 import { t } from '../../core/language';
 import type { DateOrder, Degrees } from '../../core/intake/cells';
-import { SelectField } from '../ui/field';
+import { SelectField } from '../ui/chooser';
 
 /** Which of two numbers is the month, for a whole list at once. */
 export const DatesLike = ({

@@ -10,7 +10,7 @@ import { DataTable } from '../ui/data-table';
 import { Quiet } from '../ui/quiet';
 import type { BringState } from './bring-state';
 import styles from './bring.module.css';
-import { Input } from '../ui/controls/input';
+import { Input } from '../ui/input';
 
 const MENDING = withWords({ aloud: msg`What is to be said of it` });
 /** So many rows at once: those with something to mend come first. */
@@ -105,7 +105,7 @@ function Cell({
       value={typed}
       onChange={({ target }) => setTyped(target.value)}
       onBlur={done}
-      onPressEnter={done}
+      onKeyDown={({ key }) => key === 'Enter' && done()}
     />
   );
 }

@@ -2,7 +2,7 @@ import { msg, withWords } from '../../core/language';
 import { fieldId } from './draft';
 import shared from './lay-up.module.css';
 import styles from './field.module.css';
-import { Input } from '../ui/controls/input';
+import { Input } from '../ui/input';
 import { InputNumber } from '../ui/controls/input-number';
 
 /** A labelled field with what is wrong with it, and how to mend it. */

@@ -8,7 +8,7 @@ import { CHEMISTRIES, CHEMISTRY_IDS } from '../../core/battery/chemistries';
 import { CRANKING_STANDARDS, STANDARD_WORDS } from '../../core/battery/ratings';
 import { TERMINAL_WORDS, usualDetails, type BatteryDetails } from '../../core/battery/details';
 import { BATTERY_ROLES, ROLE_WORDS } from '../../core/battery/roles';
-import { Chooser } from '../ui/field';
+import { Chooser } from '../ui/chooser';
 import { newBattery, type DraftBattery } from './draft';
 import { Choice, Field, NumberField, TextField, YesNo } from './field';
 import type { StepProps } from './step-props';

@@ -13,7 +13,7 @@ import type { StepProps } from './step-props';
 import shared from './lay-up.module.css';
 import styles from './step-inspect.module.css';
 import { Button } from '../ui/button';
-import { Input } from '../ui/controls/input';
+import { Input } from '../ui/input';
 
 /** Each battery looked at and read. */
 export function StepInspect({ draft, problem, change }: StepProps) {

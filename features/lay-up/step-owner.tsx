@@ -4,7 +4,7 @@ import { t } from '../../core/language';
 import { CONSENT_WORDS, KEY_WORDS, type Terms } from '../../core/stay/vehicle-facts';
 import { useSiteClock } from '../site/clock';
 import { Choice, Field, NumberField, TextField } from './field';
-import { wordsAsOptions } from '../ui/field';
+import { wordsAsOptions } from '../ui/chooser';
 import { Photos } from './photos';
 import type { StepProps } from './step-props';
 import styles from './lay-up.module.css';

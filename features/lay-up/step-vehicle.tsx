@@ -10,7 +10,7 @@ import { ofKind } from './draft';
 import { Choice, Field, TextField } from './field';
 import type { StepProps } from './step-props';
 import { Caution } from '../ui/caution';
-import { Chooser } from '../ui/field';
+import { Chooser } from '../ui/chooser';
 import styles from './lay-up.module.css';
 
 const RESTS = withWords([

@@ -2,7 +2,7 @@ import { t } from '../../core/language';
 import Link from 'next/link';
 import { wayWords } from '../charge/way-words';
 import { Refusal } from '../procedure/refusal';
-import { SelectField } from '../ui/field';
+import { SelectField } from '../ui/chooser';
 import type { HookPick } from './hook-pick';
 import styles from './hook-choice.module.css';
 

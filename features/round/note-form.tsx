@@ -6,7 +6,7 @@ import { Problem } from '../ui/problem';
 import layout from '../ui/layout.module.css';
 import styles from './note-form.module.css';
 import { Button } from '../ui/button';
-import { Input } from '../ui/controls/input';
+import { Input } from '../ui/input';
 
 /** A note on the battery at hand, or a picture of its vehicle, while it is being written. */
 export function NoteForm({

@@ -1,6 +1,6 @@
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { Chooser } from '../ui/field';
+import { Chooser } from '../ui/chooser';
 import { RESTS } from './round-data';
 
 /** For how long it had been left alone when it was read. */

@@ -10,7 +10,8 @@ import {
   type KnownFuse,
 } from '../../core/fault-isolation/fuses';
 import { call } from '../http/client';
-import { SelectField, TextField } from '../ui/field';
+import { SelectField } from '../ui/chooser';
+import { TextField } from '../ui/field';
 import styles from './rules.module.css';
 import { Button } from '../ui/button';
 

@@ -4,7 +4,7 @@ import { counted, t } from '../../core/language';
 import { useState } from 'react';
 import type { RulePatch } from '../../core/rules/rules';
 import { DataTable } from '../ui/data-table';
-import { SelectField } from '../ui/field';
+import { SelectField } from '../ui/chooser';
 import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';
 import { reasonOfTrial, triedRows } from './tried';

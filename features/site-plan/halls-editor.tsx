@@ -14,7 +14,7 @@ import layout from '../ui/layout.module.css';
 import styles from './site-plan.module.css';
 import { RadioGroup } from '../ui/controls/radio';
 import { Button } from '../ui/button';
-import { Input } from '../ui/controls/input';
+import { Input } from '../ui/input';
 import { InputNumber } from '../ui/controls/input-number';
 
 /** A hall as it is being drawn. */

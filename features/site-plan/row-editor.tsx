@@ -7,7 +7,7 @@ import { readRow } from '../../core/site/rows';
 import layout from '../ui/layout.module.css';
 import styles from './site-plan.module.css';
 import { Button } from '../ui/button';
-import { Input } from '../ui/controls/input';
+import { Input } from '../ui/input';
 
 /** A row as it is written, and under it as it stands. */
 export function RowEditor({

@@ -3,7 +3,7 @@
 import { t } from '../../core/language';
 import { useState } from 'react';
 import { call } from '../http/client';
-import { SelectField } from '../ui/field';
+import { SelectField } from '../ui/chooser';
 import { Problem } from '../ui/problem';
 import layout from '../ui/layout.module.css';
 import type { OtherSite } from './schema';

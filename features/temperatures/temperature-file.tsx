@@ -13,7 +13,7 @@ import {
 } from '../../core/intake/temperature-rows';
 import { DatesLike, DegreesOfAll } from '../intake/how-written';
 import { rowsOfText } from '../intake/rows-of-text';
-import { SelectField } from '../ui/field';
+import { SelectField } from '../ui/chooser';
 import { DataTable } from '../ui/data-table';
 import { AS_CLIMATE, type TemperatureDays } from './schema';
 import styles from './temperature-file.module.css';

@@ -1,31 +1,11 @@
 /** @jest-environment jsdom */
-import { Button as Antd, ConfigProvider, type ButtonProps } from 'antd';
-import { renderToStaticMarkup } from 'react-dom/server';
-import { antdTheme } from '../theme/antd';
+import { Button as Antd, type ButtonProps } from 'antd';
 import { AntdTheme } from '../theme/antd-theme';
 import { Button, ButtonLink } from './button';
-
-/** What is made of each, without the sign that turns: ours is another. */
-function drawn(elements: React.ReactNode) {
-  const box = document.createElement('div');
-  box.innerHTML = renderToStaticMarkup(elements);
-  box.querySelectorAll('[class*="loading-icon"]').forEach((turning) => turning.replaceChildren());
-  return [...box.children].map((button) => ({
-    tag: button.tagName,
-    inside: button.innerHTML,
-    ...Object.fromEntries([...button.attributes].map(({ name, value }) => [name, value])),
-    class: [...button.classList].sort().join(' '),
-  }));
-}
+import { drawn, drawnByAntd } from './drawn.fixture';
 
 const byAntd = (all: readonly ButtonProps[]) =>
-  drawn(
-    <ConfigProvider theme={antdTheme} button={{ autoInsertSpace: false }}>
-      {all.map((props, i) => (
-        <Antd key={i} {...props} />
-      ))}
-    </ConfigProvider>,
-  );
+  drawnByAntd(all.map((props, i) => <Antd key={i} {...props} />));
 
 const SIZES = ['small', 'middle', 'large'] as const;
 const SWITCHES = [

@@ -21,7 +21,8 @@ import { temperaturesOfDto, type BatteryDto } from '../site/dto';
 import { planContextOf } from './plan-context';
 import type { VehicleData } from './vehicle-data';
 import { DayField } from '../theme/day-field';
-import { Field, SelectField, TextField } from '../ui/field';
+import { SelectField } from '../ui/chooser';
+import { Field, TextField } from '../ui/field';
 import { DataTable } from '../ui/data-table';
 import styles from './what-if.module.css';
 

@@ -15,7 +15,7 @@ export type InputProps = Omit<ComponentProps<'input'>, 'size'> & {
  */
 export function Input({ size = 'middle', status, className, type = 'text', ...more }: InputProps) {
   const classes = [
-    'ant-input ant-input-outlined velvet ant-input-css-var',
+    ...['ant-input', 'ant-input-outlined', 'ant-input-css-var', 'velvet'],
     SIZES[size],
     more.disabled && 'ant-input-disabled',
     status && `ant-input-status-${status}`,

@@ -191,7 +191,10 @@ export function viewStop(
   };
   const seen = stop.batteries.map((served) => {
     const { id, label } = served;
-    if (!states[id] || !anew) return served;
+    const recorded = states[id];
+    if (!recorded) return served;
+    // That nobody could get there is no judgement.
+    if (!anew) return { ...served, notReachedAt: recorded.notReachedAt };
     const { standing, outlook } = judged(id);
     return {
       id,

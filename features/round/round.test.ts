@@ -212,6 +212,10 @@ describe('a stop of the round', () => {
     );
     const view = viewStop(camper, states, data, halls, anew);
     expect([view.passed, view.done]).toEqual([true, false]);
+    // Which needs nobody to judge it; what does stands as it was served.
+    const served = viewStop(camper, states, data, halls, null);
+    expect([served.passed, served.done]).toEqual([true, false]);
+    expect(served.steps).toEqual(viewStop(camper, {}, data, halls, anew).steps);
   });
 });
 

@@ -11,7 +11,7 @@ import { newEntry } from '../logbook/new-entry';
 import { dequeue, enqueue, useOutbox, type OutboxState } from '../logbook/outbox';
 import { useSiteClock } from '../site/clock';
 import { hallsOf, nextPosition, viewStop, type RoundData, type States } from './round-data';
-import { useJudging, withJudging } from './use-judging';
+import { useJudging } from './use-judging';
 import { positionOf, ROUND_AT_FIRST, roundReducer } from './round-state';
 import { servedRecord, type RoundBattery } from './served';
 
@@ -88,20 +88,17 @@ export function useRound(data: RoundData) {
   function record(entries: readonly NewEntry[], move: 'on' | 'stay', photo?: Blob): void {
     const after = laidOn(states, entries, served);
     for (const one of entries) enqueue(one, photo);
-    // It is kept by now, whenever the screen follows.
-    withJudging((judging) => {
-      const next = () => {
-        const viewsAfter = data.stops.map((stop, i) =>
-          i === position.stop ? viewStop(stop, after, data, halls, judging.anew) : views[i]!,
-        );
-        return nextPosition(viewsAfter, position);
-      };
-      act({
-        do: 'record',
-        deed: { entries, before: states, position },
-        after,
-        at: (move === 'on' ? next() : null) ?? position,
-      });
+    const next = () => {
+      const viewsAfter = data.stops.map((stop, i) =>
+        i === position.stop ? viewStop(stop, after, data, halls, anew) : views[i]!,
+      );
+      return nextPosition(viewsAfter, position);
+    };
+    act({
+      do: 'record',
+      deed: { entries, before: states, position },
+      after,
+      at: (move === 'on' ? next() : null) ?? position,
     });
   }
 

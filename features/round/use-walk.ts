@@ -1,5 +1,6 @@
 'use client';
 
+import { t } from '../../core/language';
 import { useCallback, useMemo, type Dispatch } from 'react';
 import { v4 as uuid } from 'uuid';
 import { isFlat } from '../../core/charging/flat';
@@ -22,7 +23,7 @@ import {
   type States,
 } from './round-data';
 import { atStep, atStop, type RoundAction } from './round-state';
-import { useJudging, withJudging, type Judging } from './use-judging';
+import { useJudging, useOnceJudging, type Judging } from './use-judging';
 import { useRound } from './use-round';
 
 /** What the program says to what is typed; null: nothing is, or not enough, or it is not there yet. */
@@ -80,6 +81,7 @@ export function useWalk(data: RoundData) {
   const purpose = maintains ? 'maintain' : 'charge';
   const pickBy = usePickBy(data, judged, round.states, bayMark, wish, purpose, act);
 
+  const withJudging = useOnceJudging();
   const go = (stop: number, at: number) => act({ do: 'go', to: { stop, step: at } });
   const clear = () => {
     keyed.clear();
@@ -95,6 +97,8 @@ export function useWalk(data: RoundData) {
     if (what.kind === 'hint') act({ do: 'hint', text: what.text });
     if (what.kind !== 'record') return;
     const volts = voltsOfDigits(digits);
+    // Until what judges it is there; where it is, nobody sees this.
+    act({ do: 'hint', text: t`A moment …` });
     withJudging(({ answerTo }) => {
       if ((answer ?? answerTo(judged, volts, restedHours)).doubt) {
         keyed.setDigits(digits.padStart(wanted, '0'));

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { act, render, screen, waitFor, within } from '@testing-library/react';
+import { act, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { NewEntry } from '../../core/logbook/entry';
 import { DayProvider } from '../app-shell/day';
@@ -77,16 +77,20 @@ const display = () => screen.getByLabelText('Volts').textContent;
 const stop = (mark: string) => screen.getByRole('button', { name: new RegExp(`^${mark} `) });
 const sent = () => waitFor(() => expect(screen.getByText('Everything is sent')).not.toBeNull());
 
-test('before what judges is there, Enter waits for it: the doubt is asked, and nothing recorded', async () => {
+test('before what judges is there, what is pressed twice is done once', async () => {
   const { user, marks } = open();
-  await user.click(stop(marks[0]!));
-  await user.keyboard('2150');
-  // Nothing has asked for it yet.
-  expect(screen.queryByRole('alert')).toBeNull();
-  await user.keyboard('{Enter}');
-  expect((await screen.findByRole('alert')).textContent).toContain('21.50 V');
+  await user.click(stop(marks[2]!));
+  // Nothing has asked for it yet. What it read the last time is in no doubt.
+  await user.keyboard('1256');
+  // Both before anything else has its turn.
+  for (const key of ['Enter', 'Enter']) fireEvent.keyDown(document.body, { key });
+  expect(screen.getByText('A moment …')).not.toBeNull();
   expect(posted).toEqual([]);
-  await user.keyboard('{Escape}');
+  await waitFor(() => expect(posted).toHaveLength(1), { timeout: 10_000 });
+  expect(posted[0]).toMatchObject({ kind: 'reading', data: { volts: 12.56 } });
+  await act(() => new Promise((later) => setTimeout(later, 50)));
+  expect(posted).toHaveLength(1);
+  await sent();
 });
 
 test('picked by finger, typed, Enter: recorded at that stop, sent, and on to the next', async () => {

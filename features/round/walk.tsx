@@ -109,7 +109,7 @@ function AtHand({ walk, data }: { walk: Walk; data: RoundData }) {
           shown={keyed.digits === '' ? null : displayOf(keyed.digits)}
           verdict={verdict}
           doubt={doubt}
-          fresh={walk.typed !== null}
+          fresh={answer !== null}
           rest={keyed.restAt}
           onRest={keyed.setRest}
           onKeep={walk.keepTyped}

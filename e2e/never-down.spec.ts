@@ -65,6 +65,7 @@ async function recordVolts(page: Page, digits: string, shown: string): Promise<v
   await page.keyboard.type(digits);
   await expect(volts(page)).toHaveText(shown);
   const asked = page.locator('main').getByRole('alert');
+  await expect(page.locator('[data-fresh="true"]').or(asked)).toBeVisible();
   await page.keyboard.press((await asked.isVisible()) ? 'y' : 'Enter');
 }
 

@@ -20,6 +20,7 @@ const question = (page: Page) => page.locator('main').getByRole('alert');
 /** Records what is typed; a question about it is answered with yes. */
 async function recordVolts(page: Page, digits: string): Promise<void> {
   await page.keyboard.type(digits);
+  await expect(page.locator('[data-fresh="true"]').or(question(page))).toBeVisible();
   await page.keyboard.press((await question(page).isVisible()) ? 'y' : 'Enter');
 }
 

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect } from 'react';
-import { fetchParts } from '../ui/later';
+import { fetchFirst, fetchParts } from '../ui/later';
 import { ALIVE } from '../ui/part';
 
 /** So long a page that has just come alive has to itself. */
@@ -15,6 +15,7 @@ export function Alive() {
   useEffect(() => {
     document.documentElement.dataset.alive = '';
     document.dispatchEvent(new Event(ALIVE));
+    fetchFirst();
     // Not before the first tap was heard.
     setTimeout(fetchParts, PARTS_MS);
   }, []);

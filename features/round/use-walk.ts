@@ -1,6 +1,5 @@
 'use client';
 
-import { t } from '../../core/language';
 import { useCallback, useMemo, type Dispatch } from 'react';
 import { v4 as uuid } from 'uuid';
 import { isFlat } from '../../core/charging/flat';
@@ -97,8 +96,6 @@ export function useWalk(data: RoundData) {
     if (what.kind === 'hint') act({ do: 'hint', text: what.text });
     if (what.kind !== 'record') return;
     const volts = voltsOfDigits(digits);
-    // Until what judges it is there; where it is, nobody sees this.
-    act({ do: 'hint', text: t`A moment …` });
     withJudging(({ answerTo }) => {
       if ((answer ?? answerTo(judged, volts, restedHours)).doubt) {
         keyed.setDigits(digits.padStart(wanted, '0'));

@@ -11,6 +11,7 @@ import { formatTemperature, formatVolts } from '../../core/words/words';
 import { Figures } from '../theme/figures';
 import { ReserveBar } from '../theme/reserve-bar';
 import { RESTS, type Judged } from './round-data';
+import { Quiet } from '../ui/quiet';
 import { Why } from '../ui/why';
 import { Caution } from '../ui/caution';
 import { part } from '../ui/part';
@@ -30,6 +31,7 @@ export function VerdictCard({
   verdict,
   doubt,
   fresh,
+  waits,
   rest,
   onRest,
   onKeep,
@@ -42,6 +44,8 @@ export function VerdictCard({
   doubt: Doubt | null;
   /** The verdict is on what is typed, not on the record. */
   fresh: boolean;
+  /** What judges what is typed is on its way: what was said before is not said of it. */
+  waits: boolean;
   rest: number;
   onRest: (rest: number) => void;
   onKeep: () => void;
@@ -96,6 +100,8 @@ export function VerdictCard({
             <Button onClick={onAgain}>{phrase`Type again ${(<kbd>{t`Esc`}</kbd>)}`}</Button>
           </div>
         </div>
+      ) : waits ? (
+        <Quiet as="p">{t`A moment …`}</Quiet>
       ) : (
         <div
           className={styles.verdict}

@@ -110,6 +110,7 @@ function AtHand({ walk, data }: { walk: Walk; data: RoundData }) {
           verdict={verdict}
           doubt={doubt}
           fresh={answer !== null}
+          waits={walk.typed !== null && answer === null}
           rest={keyed.restAt}
           onRest={keyed.setRest}
           onKeep={walk.keepTyped}

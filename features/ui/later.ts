@@ -5,6 +5,10 @@ import { useSyncExternalStore } from 'react';
 const AGAIN_MS = 1000;
 
 const fetches: (() => Promise<unknown>)[] = [];
+const firsts: (() => Promise<unknown>)[] = [];
+
+/** Fetches what the first press may need. */
+export const fetchFirst = (): void => firsts.forEach((fetch) => void fetch());
 
 /** Fetches all that some screen may ask for, so that it is there without a server too. */
 export const fetchParts = (): void => fetches.forEach((fetch) => void fetch());
@@ -39,6 +43,7 @@ export function later<M>(load: () => Promise<M>): Later<M> {
     listeners.forEach((listener) => listener());
     return here;
   }, true);
+  firsts.push(fetch);
   const listen = (listener: () => void) => {
     listeners.add(listener);
     return () => listeners.delete(listener);

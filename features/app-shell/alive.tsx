@@ -15,7 +15,7 @@ export function Alive() {
   useEffect(() => {
     document.documentElement.dataset.alive = '';
     document.dispatchEvent(new Event(ALIVE));
-    fetchFirst();
+    setTimeout(fetchFirst);
     // Not before the first tap was heard.
     setTimeout(fetchParts, PARTS_MS);
   }, []);

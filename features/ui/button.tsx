@@ -77,9 +77,9 @@ function classesOf(
     .join(' ');
 }
 
-const Inside = ({ icon, children }: Look) => (
+const Inside = ({ icon, children, loading }: Look & { readonly loading?: boolean }) => (
   <>
-    {icon ? <span className="ant-btn-icon">{icon}</span> : null}
+    {loading ? <Turning /> : icon ? <span className="ant-btn-icon">{icon}</span> : null}
     {pieces(children)}
   </>
 );
@@ -112,14 +112,7 @@ export function Button({
       className={classesOf(look, loading && 'ant-btn-loading')}
       onClick={loading ? (event) => event.preventDefault() : more.onClick}
     >
-      {loading ? (
-        <>
-          <Turning />
-          {pieces(look.children)}
-        </>
-      ) : (
-        <Inside {...look} />
-      )}
+      <Inside {...look} loading={loading} />
     </button>
   );
 }

@@ -3,7 +3,5 @@
 import { Input as Antd } from 'antd';
 import { themed } from './themed';
 
-export type { InputProps } from 'antd';
-
 export const Input = /* #__PURE__ */ themed(Antd);
 export const TextArea = /* #__PURE__ */ themed(Antd.TextArea);

@@ -150,11 +150,19 @@ export default tseslint.config(
   {
     // A control of Ant Design brings its theme with it, so that no other page loads either.
     files: ['app/**', 'features/**'],
-    ignores: ['features/ui/controls/**', 'features/theme/antd*', '**/*.{test,fixture}.tsx'],
+    ignores: [
+      ...['features/ui/controls/**', 'features/ui/link.tsx', 'features/theme/antd*'],
+      '**/*.{test,fixture}.tsx',
+    ],
     rules: {
       'no-restricted-imports': [
         'error',
-        { paths: ['better-sqlite3', { name: 'antd', message: 'from features/ui instead' }] },
+        {
+          paths: [
+            'better-sqlite3',
+            ...['antd', 'next/link'].map((name) => ({ name, message: 'from features/ui instead' })),
+          ],
+        },
       ],
     },
   },

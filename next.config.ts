@@ -8,6 +8,8 @@ const config: NextConfig = {
   devIndicators: false,
   serverExternalPackages: ['better-sqlite3', 'sharp'],
   experimental: {
+    // Who starts it waits for one page, not for all pages and routes; each is loaded when it is asked for.
+    preloadEntriesOnStart: false,
     optimizePackageImports: ['@tabler/icons-react', 'antd'],
     // What is longer would be cut off in silence; each route says itself what is too long for it.
     proxyClientMaxBodySize: '80mb',

@@ -235,10 +235,16 @@ test('the chosen theme stays, and wins over the system', async ({ page }) => {
 
 test('the round opens with the scripts that it needs, and no more', async ({ page }) => {
   await watchAlive(page);
+  const ahead: string[] = [];
+  page.on('request', (request) => {
+    if ('rsc' in request.headers()) ahead.push(request.url());
+  });
   const { kB } = await opened(page, `${site.url}/round`);
   // A phone reads them all before its first tap is heard.
   expect(kB).toBeGreaterThan(100);
   expect(kB).toBeLessThan(300);
+  // Nor does it fetch pages that nobody has asked for.
+  expect(ahead).toEqual([]);
 });
 
 test('a rule that changes is weighed first, then moves the dates, and stays on record', async ({

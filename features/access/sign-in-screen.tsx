@@ -1,6 +1,6 @@
 import { t } from '../../core/language';
 import { cookies } from 'next/headers';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { redirect } from 'next/navigation';
 import { hasPeople } from '../../store/people';
 import { readPairedBy } from '../../store/sessions';

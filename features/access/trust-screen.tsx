@@ -1,6 +1,6 @@
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { notFound } from 'next/navigation';
 import { Caution } from '../ui/caution';
 import { authority } from './trust';

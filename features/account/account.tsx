@@ -1,5 +1,5 @@
 import { counted, decimal, t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { shortDay } from '../../core/day';
 import { formatMoney } from '../../core/words/words';
 import { hoursWords } from '../season/hours';

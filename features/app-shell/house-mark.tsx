@@ -1,5 +1,5 @@
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import styles from './house-mark.module.css';
 
 /** The mark of the house; under it people practise. */

@@ -1,5 +1,5 @@
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 // Loaded with every page already: what fails must not wait for styles.
 import styles from './app-shell.module.css';
 

@@ -13,7 +13,7 @@ import {
   IconStackPush,
   IconUser,
 } from '@tabler/icons-react';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { usePathname } from 'next/navigation';
 import { useState } from 'react';
 import { isEnough } from '../../core/access/roles';

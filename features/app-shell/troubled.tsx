@@ -1,5 +1,5 @@
 import { counted, t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import type { FrameData } from './app-shell-data';
 import styles from './troubled.module.css';
 

@@ -1,5 +1,5 @@
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import type { ReactNode } from 'react';
 import { shortDay } from '../../core/day';
 import { formatMilliamps } from '../../core/words/words';
@@ -31,9 +31,7 @@ export function AtRest({ data, children }: { data: BenchData; children: ReactNod
           {waiting.slice(0, NAMED).map((one) => (
             <li key={one.batteryId}>
               <b>{one.bayMark}</b>
-              <Link href={`/bench?battery=${one.batteryId}&job=draw`} prefetch={false}>
-                {one.name}
-              </Link>
+              <Link href={`/bench?battery=${one.batteryId}&job=draw`}>{one.name}</Link>
               <Quiet>
                 {one.label}: {one.why}
               </Quiet>
@@ -51,9 +49,7 @@ export function AtRest({ data, children }: { data: BenchData; children: ReactNod
           {data.results.map((one) => (
             <li key={`${one.batteryId} ${one.day}`}>
               <b>{one.bayMark}</b>
-              <Link href={`/bench?battery=${one.batteryId}&job=draw`} prefetch={false}>
-                {one.name}
-              </Link>
+              <Link href={`/bench?battery=${one.batteryId}&job=draw`}>{one.name}</Link>
               <Quiet>
                 {one.label}, {shortDay(one.day, data.today)}
               </Quiet>

@@ -3,7 +3,7 @@
 import { t, msg, withWords } from '../../core/language';
 import { phrase } from '../words/phrase';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';

@@ -1,5 +1,5 @@
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import type { Status } from './wire';
 import styles from './meter-line.module.css';
 

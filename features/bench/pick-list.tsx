@@ -1,7 +1,7 @@
 'use client';
 
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { useMemo, useState } from 'react';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { byUrgency, type BenchJob, type BenchPick } from './bench-data';
@@ -46,7 +46,6 @@ export function PickList({
             <Link
               href={`/bench?battery=${one.batteryId}&job=${job}`}
               aria-current={one.batteryId === chosen ? 'true' : undefined}
-              prefetch={false}
             >
               <span className={list.mark}>{one.bayMark}</span>
               <VehicleIcon kind={one.kind} size={18} />

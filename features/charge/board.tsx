@@ -1,5 +1,5 @@
 import { decimal, t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { type Charger } from '../../core/site/charging-equipment';
 import { formatTemperature } from '../../core/words/words';
 import type { ChargeData, Room } from './charge-data';

@@ -1,5 +1,5 @@
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { LAMP_WORDS } from '../../core/logbook/fields';
 import { chargeCourse } from '../../core/charging/course';
 import { PROGRAMMES } from '../../core/site/charging-equipment';
@@ -34,7 +34,6 @@ export function Channel({ one, data }: { one: OnBoard; data: ChargeData }) {
       className={styles.channel}
       data-watch={findings.length > 0}
       data-chosen={data.chosen?.battery.id === one.batteryId}
-      prefetch={false}
     >
       <span className={styles.who}>
         <i>{one.bayMark}</i>

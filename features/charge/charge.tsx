@@ -3,7 +3,7 @@
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
 import dynamic from 'next/dynamic';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
 import { useDay } from '../app-shell/day';

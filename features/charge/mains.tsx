@@ -3,7 +3,7 @@
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
 import { baysWritten } from '../../core/site/rows';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { call, type Answer, type Sent } from '../http/client';

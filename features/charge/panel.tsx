@@ -1,7 +1,7 @@
 'use client';
 
 import { decimal, t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { shortDay } from '../../core/day';
 import { formatPct, formatVolts } from '../../core/words/words';

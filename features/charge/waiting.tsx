@@ -1,7 +1,7 @@
 'use client';
 
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { useMemo, useState } from 'react';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import { reserveText } from '../theme/reserve-words';
@@ -40,7 +40,6 @@ export function Waiting({ data }: { data: ChargeData }) {
               <Link
                 href={`/charge?battery=${one.batteryId}`}
                 aria-current={data.chosen?.battery.id === one.batteryId ? 'true' : undefined}
-                prefetch={false}
               >
                 <i>{one.bayMark}</i>
                 <VehicleIcon kind={one.kind} size={18} />

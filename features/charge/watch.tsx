@@ -1,6 +1,6 @@
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import type { ChargeData } from './charge-data';
 import { whenWords } from './words';
 import styles from './watch.module.css';
@@ -18,7 +18,7 @@ export function Watch({ data }: { data: ChargeData }) {
       <ul>
         {found.map(({ one, finding }) => (
           <li key={`${one.batteryId} ${finding.kind}`}>
-            <Link href={`/charge?battery=${one.batteryId}`} prefetch={false}>
+            <Link href={`/charge?battery=${one.batteryId}`}>
               <i>{one.bayMark}</i> {one.name}
             </Link>
             <span>

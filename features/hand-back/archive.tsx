@@ -1,7 +1,7 @@
 'use client';
 
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { useState } from 'react';
 import { shortDay } from '../../core/day';
 import { VehicleIcon } from '../theme/vehicle-icon';

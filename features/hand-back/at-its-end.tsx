@@ -1,7 +1,7 @@
 'use client';
 
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { shortDay, type Day } from '../../core/day';
 import { useRefresh } from '../app-shell/refresh';
 import type { ClockDto } from '../site/dto';

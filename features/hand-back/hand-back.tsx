@@ -2,7 +2,7 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { shortDay } from '../../core/day';
 import { Quiet } from '../ui/quiet';
 import { Archive } from './archive';

@@ -1,7 +1,7 @@
 'use client';
 
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { isOverridable } from '../../core/gate/gate';

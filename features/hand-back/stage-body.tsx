@@ -1,7 +1,7 @@
 'use client';
 
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { useState } from 'react';
 import { hangsContext } from '../../core/connections/available-connections';
 import { shortDay } from '../../core/day';

@@ -1,7 +1,7 @@
 'use client';
 
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { useMemo, useState } from 'react';
 import { chargeForecastOf } from '../../core/assessment/charge-forecast';
 import { contextOf } from '../../core/context/from-record';

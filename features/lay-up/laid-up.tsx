@@ -1,5 +1,5 @@
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import type { Draft } from './draft';
 import styles from './laid-up.module.css';
 import { Button } from '../ui/button';

@@ -1,6 +1,6 @@
 'use client';
 
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { usePathname } from 'next/navigation';
 import { useOutbox } from './outbox';
 import { useNow } from './use-now';

@@ -1,5 +1,5 @@
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import type { ReactNode } from 'react';
 import { KeysHelp } from '../app-shell/keys-help';
 import styles from './frame.module.css';

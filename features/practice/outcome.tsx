@@ -1,5 +1,5 @@
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import type { Outcome } from '../../practice/stage';
 import { Caution } from '../ui/caution';
 import { DataTable } from '../ui/data-table';

@@ -1,7 +1,7 @@
 'use client';
 
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { ALL_TASKS } from '../../practice/tasks';
 import { Quiet } from '../ui/quiet';
 import layout from '../ui/layout.module.css';

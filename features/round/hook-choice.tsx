@@ -1,5 +1,5 @@
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { wayWords } from '../charge/way-words';
 import { Refusal } from '../procedure/refusal';
 import { SelectField } from '../ui/chooser';

@@ -1,5 +1,5 @@
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { dayOf, shortDay } from '../../core/day';
 import { CHEMISTRIES } from '../../core/battery/chemistries';
 import { STORAGE_PLAN_NAMES } from '../../core/logbook/storage-plan-names';
@@ -26,9 +26,7 @@ export function StopHead({ view, judged }: { view: StopView; judged: Judged }) {
   return (
     <header className={styles.head}>
       <h1>
-        <Link href={`/vehicle/${view.vehicle.id}`} prefetch={false}>
-          {view.vehicle.name}
-        </Link>
+        <Link href={`/vehicle/${view.vehicle.id}`}>{view.vehicle.name}</Link>
         <span className={styles.bayMark}>{view.vehicle.bayMark}</span>
       </h1>
       <p className={styles.facts}>

@@ -2,7 +2,7 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { shortDay, weekdayLong } from '../../core/day';
 import { useShortcuts } from '../app-shell/shortcuts';
 import { DemoSight } from '../demo/sight';
@@ -66,6 +66,11 @@ export function WalkView({ data }: { data: RoundData }) {
           {step ? <StepCaution job={step.job} /> : null}
         </div>
         <div className={styles.lower}>
+          {walk.state.hint ? (
+            <p className={styles.hint} role="status">
+              {walk.state.hint}
+            </p>
+          ) : null}
           {step?.job.kind === 'reading' ? (
             <Keypad onDigit={walk.digit} onBack={walk.takeBack} onSkip={() => walk.move(1)} />
           ) : null}
@@ -132,11 +137,6 @@ function AtHand({ walk, data }: { walk: Walk; data: RoundData }) {
           className={styles.flat}
           role="status"
         >{phrase`${(<b>{t`Found flat.`}</b>)} If a key or a lamp was on, switch it off. ${(<Link href={`/charge?battery=${battery.id}`}>{t`One careful attempt to bring it back`}</Link>)}`}</p>
-      ) : null}
-      {walk.state.hint ? (
-        <p className={styles.hint} role="status">
-          {walk.state.hint}
-        </p>
       ) : null}
     </>
   );

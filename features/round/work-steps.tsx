@@ -1,6 +1,6 @@
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { useMemo, useState } from 'react';
 import type { Inspection } from '../../core/inspect/points';
 import { openFindings } from '../../core/logbook/open-findings';

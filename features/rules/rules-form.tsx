@@ -2,7 +2,7 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
 import { shortDay, type Day, type Weekday } from '../../core/day';

@@ -1,5 +1,5 @@
 import { t, counted } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { shortDay, toDay } from '../../core/day';
 import type { Strip } from '../../core/schedule/strips';
 import { Quiet } from '../ui/quiet';

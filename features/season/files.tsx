@@ -1,6 +1,6 @@
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { useRef, useState } from 'react';
 import { useSignedIn } from '../access/use-signed-in';
 import { Quiet } from '../ui/quiet';

@@ -1,6 +1,6 @@
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import styles from './no-plan.module.css';
 
 /** The season cannot be planned: why, and what goes on all the same. */

@@ -41,6 +41,9 @@ function gradientOf(strip: Strip, today: Day, view: View): string {
   return `linear-gradient(90deg, ${stops.join(', ')})`;
 }
 
+/** Whether a word has no room behind a mark at this share of the strip: on a phone, or anywhere. */
+const lateness = (left: number) => (left > 93 ? 'anywhere' : left > 82 ? 'narrow' : undefined);
+
 /** Under a fifth nothing gets darker any more. */
 const socColour = (socPct: number) => scaleColour((socPct - 20) / 80);
 
@@ -128,7 +131,7 @@ export function StripView(props: Props) {
       {strip.collect !== null && inView(today + strip.collect) ? (
         <span
           className={styles.collect}
-          data-late={at(today + strip.collect) > 93 || undefined}
+          data-late={lateness(at(today + strip.collect))}
           style={{ left: `${at(today + strip.collect)}%` }}
         >
           <i>{t`collect`}</i>

@@ -43,8 +43,8 @@ export function Totals({
           {least}
         </Total>
       )}
-      <Total name={t`Rounds left`} value={plan.totals.rounds} />
-      <Total name={t`Charges left`} value={plan.totals.charges} />
+      <Total short name={t`Rounds left`} value={plan.totals.rounds} />
+      <Total short name={t`Charges left`} value={plan.totals.charges} />
       <Total name={t`Days under the line`} value={plan.totals.underLineDays} />
     </dl>
   );
@@ -69,16 +69,19 @@ function leastWords(bound: Bound | null, made: Made, unmet: boolean, currency: s
 }
 
 function Total({
+  short = false,
   name,
   value,
   children,
 }: {
+  /** It stands beside another. */
+  readonly short?: boolean;
   readonly name: string;
   readonly value: string | number;
   readonly children?: ReactNode;
 }) {
   return (
-    <div>
+    <div className={short ? styles.short : undefined}>
       <dt>{name}</dt>
       <dd>{value}</dd>
       {children ? <Quiet as="p">{children}</Quiet> : null}

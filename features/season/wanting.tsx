@@ -1,6 +1,6 @@
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { wantingIn, type PlanDocument } from '../../core/schedule/document';
 import { Quiet } from '../ui/quiet';
 import type { Proof } from './plan-for';

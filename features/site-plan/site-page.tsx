@@ -2,7 +2,7 @@
 
 import { t } from '../../core/language';
 import { phrase } from '../words/phrase';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import type { ReactNode } from 'react';
 import { HALL_FACTS, hallFactsShown } from '../../core/facts/hall';
 import { SITE_FACTS, type SiteSheet } from '../../core/facts/site';

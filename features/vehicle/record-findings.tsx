@@ -1,7 +1,7 @@
 'use client';
 
 import { decimal, t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { dayOf, shortDay } from '../../core/day';
 import type { LossAnswer } from '../../core/record/loss';
 import { chanceWords } from '../../core/words/words';

@@ -1,7 +1,7 @@
 'use client';
 
 import { t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { useState, type ReactNode } from 'react';
 import { dayName, dayOf, parseDay, shortDay, toDay } from '../../core/day';
 import { CONSENT_WORDS, KEY_WORDS } from '../../core/stay/vehicle-facts';

@@ -1,7 +1,7 @@
 'use client';
 
 import { t, msg, withWords } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { useMemo, useState } from 'react';
 import { useRefresh } from '../app-shell/refresh';
 import { shortDay } from '../../core/day';

@@ -1,7 +1,7 @@
 'use client';
 
 import { languageTag, t } from '../../core/language';
-import Link from 'next/link';
+import { Link } from '../ui/link';
 import { useEffect, useState } from 'react';
 import {
   ONE_MORE,

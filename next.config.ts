@@ -7,6 +7,14 @@ const config: NextConfig = {
   reactStrictMode: true,
   devIndicators: false,
   serverExternalPackages: ['better-sqlite3', 'sharp'],
+  headers: () =>
+    Promise.resolve([
+      // Its address names what is in it: who has it need not ask for it with each page.
+      {
+        source: '/icon.svg',
+        headers: [{ key: 'cache-control', value: 'public, max-age=31536000, immutable' }],
+      },
+    ]),
   experimental: {
     // Who starts it waits for one page, not for all pages and routes; each is loaded when it is asked for.
     preloadEntriesOnStart: false,

@@ -8,6 +8,7 @@ import { addServed, installation, served, type Served } from '../features/server
 import { endOfWriting } from '../features/server/writing-aside';
 import { askedFor, speaking } from '../features/words/languages';
 import type { Credentials } from './lan/authority';
+import { partServer } from './parts';
 import { freePort } from './ports';
 
 /** Replies that have no end of their own, of all sites; the bundles of the pages are others than this one. */
@@ -61,6 +62,9 @@ function addressOf({ headers, socket }: IncomingMessage, { isBehindProxy }: Fron
   return (isBehindProxy && told) || (socket.remoteAddress ?? 'unknown');
 }
 
+const isOwn = ({ socket }: IncomingMessage) =>
+  /^(::1|(::ffff:)?127\..+)$/.test(socket.remoteAddress ?? '');
+
 /** Ends in plain words where a data file is not ours, or damaged, before anybody is let at it. */
 function requireSound(folder: string): void {
   const file = dataFile(folder);
@@ -87,6 +91,7 @@ class Listener {
     readonly site: Served,
     private readonly lock: FolderLock,
     private readonly front: Front,
+    isPart: ReturnType<typeof partServer>,
     answer: (request: IncomingMessage, reply: ServerResponse) => Promise<void>,
     own: Credentials | null,
   ) {
@@ -94,8 +99,10 @@ class Listener {
       const wrong = malformed(request);
       request.headers[ADDRESS_HEADER] = addressOf(request, front);
       if (wrong) refuse(reply, wrong);
-      else {
+      else if (!isPart(request, reply)) {
         const { cookie, 'accept-language': accepted } = request.headers;
+        // The machine's own browser is nearer than the packing of a page would take.
+        if (isOwn(request) && !front.isBehindProxy) delete request.headers['accept-encoding'];
         const act = () =>
           void installation().within.run(site, () =>
             speaking(askedFor(cookie, accepted), () => answer(request, reply)),
@@ -168,8 +175,9 @@ export async function serveHere(
     addServed(first);
     await app.prepare();
     const answer = app.getRequestHandler();
+    const isPart = partServer();
     const open = async (site: Served, itsLock: FolderLock) => {
-      const listener = new Listener(site, itsLock, front, answer, own);
+      const listener = new Listener(site, itsLock, front, isPart, answer, own);
       await listener.listen();
       listeners.push(listener);
     };

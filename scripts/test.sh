@@ -131,7 +131,7 @@ if [ -z "$only" ] || [ "$only" = e2e ]; then
   echo "== e2e"
   rm -f "$reports/e2e.json"
   node scripts/build-cli.mjs
-  if need_chromium && echo "building the application" && node node_modules/next/dist/bin/next build >"$reports/build.log" 2>&1; then
+  if need_chromium && echo "building the application" && node scripts/build-app.mjs >"$reports/build.log" 2>&1; then
     npx --no-install playwright test
   else
     cat "$reports/build.log" 2>/dev/null

@@ -14,7 +14,7 @@ function worker(): string {
   // Named by what is in them: each is the same for ever.
   const parts = ['chunks', 'media'].flatMap((kind) =>
     readdirSync(join(folder, kind), { recursive: true, withFileTypes: true })
-      .filter((file) => file.isFile() && !file.name.endsWith('.map'))
+      .filter((file) => file.isFile() && !/\.(map|gz)$/.test(file.name))
       .map((file) => join(file.parentPath, file.name).slice(folder.length))
       .map((path) => ({ url: `/_next/static${path}`, revision: null })),
   );

@@ -4,6 +4,7 @@ import { isDrop, type Drop } from '../../core/fault-isolation/drops';
 import { isMain, type FuseList } from '../../core/fault-isolation/fuse-list';
 import { BEHIND_NO_FUSE, type HuntAnswer } from '../../core/fault-isolation/hunt';
 import { formatMilliamps } from '../../core/words/words';
+import layout from '../ui/layout.module.css';
 import shared from './measuring.module.css';
 import styles from './next-pull.module.css';
 import { Button } from '../ui/button';
@@ -93,7 +94,7 @@ export function NextPull({
       ) : found || next === null ? (
         <>
           <h2>{t`Behind no fuse`}</h2>
-          <ul>
+          <ul className={layout.bullets}>
             {BEHIND_NO_FUSE.map((place) => (
               <li key={place}>{place}</li>
             ))}

@@ -66,7 +66,7 @@ export function BroughtLately({ lists }: { readonly lists: BringData['lately'] }
   return (
     <section className={layout.panel} aria-label={t`Brought within a day`}>
       <h2>{t`Brought within a day`}</h2>
-      <ul>
+      <ul className={layout.bullets}>
         {lists.map(({ id, vehicles, by, at }) => (
           <li key={id}>{phrase`${counted(vehicles, 'vehicle', 'vehicles')}, by ${by}, ${at} ${(
             <Sure

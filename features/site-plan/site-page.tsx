@@ -107,7 +107,7 @@ function TakeOut({ tables }: Pick<SitePlanData, 'tables'>) {
     <section className={layout.panel} aria-label={t`Take everything out`}>
       <h2>{t`Take everything out`}</h2>
       <p>{phrase`${(<a href="/api/take-out/archive.jsonl" download>{t`All of it as one archive`}</a>)}, which ${(<code>./ember import</code>)} takes in elsewhere, entry for entry. For a spreadsheet:`}</p>
-      <ul>
+      <ul className={layout.bullets}>
         {tables.map(({ file, about }) => (
           <li key={file}>
             <a href={`/api/take-out/${file}`} download>

@@ -6,7 +6,7 @@ import type {
   HallAir,
   Outlet,
 } from '../core/site/charging-equipment';
-import { PROGRAMMES } from '../core/site/charging-equipment';
+import { PROGRAMMES } from '../core/site/programmes';
 
 const programmes = (...ids: ProgrammeId[]): Charger['programmes'] =>
   ids.map((id) => ({

@@ -1,7 +1,8 @@
 import { t } from '../core/language';
 import { z } from 'zod';
 import { Line } from '../core/text';
-import { BatteryDetails, usualDetails } from '../core/battery/details';
+import { BatteryDetails } from '../core/battery/details';
+import { usualDetails } from '../core/battery/usual-details';
 import type { BatteryFacts } from '../core/record/battery-record';
 import { BatterySheet } from '../core/facts/battery';
 import { HallSheet } from '../core/facts/hall';
@@ -11,7 +12,8 @@ import { toDay } from '../core/day';
 import { DayName } from '../core/time-limits';
 import { Climate, type HallBefore } from '../core/site/climate';
 import type { Place } from '../core/site/place';
-import { PLAIN_VEHICLE, VehicleFacts } from '../core/stay/vehicle-facts';
+import { VehicleFacts } from '../core/stay/vehicle-facts';
+import { PLAIN_VEHICLE } from '../core/stay/usual';
 import { readOrNot } from './read-or-not';
 import { prepared, type Db } from './open';
 

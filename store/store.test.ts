@@ -6,8 +6,8 @@ import { ENTRY_KINDS, type EntryData, type EntryKind } from '../core/logbook/kin
 import { MS_PER_DAY } from '../core/day';
 import { parseEntry, type NewEntry } from '../core/logbook/entry';
 import { DEFAULT_RULES, HOUSE_RULES } from '../core/rules/rules';
-import { usualDetails } from '../core/battery/details';
-import { PLAIN_VEHICLE } from '../core/stay/vehicle-facts';
+import { usualDetails } from '../core/battery/usual-details';
+import { PLAIN_VEHICLE } from '../core/stay/usual';
 import { readDoor } from './door';
 import { insertEntry, readAllEntries } from './entries';
 import { APPLICATION_ID, assertDurable, dataFile, newestVersion, openStore } from './open';

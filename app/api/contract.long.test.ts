@@ -1,6 +1,6 @@
 import { pictureOf } from '../../features/lay-up/picture.fixture';
 import { v4 as uuid } from 'uuid';
-import { usualDetails } from '../../core/battery/details';
+import { usualDetails } from '../../core/battery/usual-details';
 import { hub } from '../../features/bench/hub';
 import { parseEntry } from '../../core/logbook/entry';
 import { EntryBody } from '../../core/logbook/entry-body';

@@ -1,7 +1,7 @@
 import { v7 as uuidv7 } from 'uuid';
 import { MS_PER_DAY } from '../../core/day';
-import { usualDetails } from '../../core/battery/details';
-import { PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
+import { usualDetails } from '../../core/battery/usual-details';
+import { PLAIN_VEHICLE } from '../../core/stay/usual';
 import { CHEMISTRY_IDS, cellsFor } from '../../core/battery/chemistries';
 import type { EntryData, EntryKind } from '../../core/logbook/kinds';
 import { makeEntry } from '../../core/logbook/entry';

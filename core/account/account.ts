@@ -1,5 +1,6 @@
 import type { Day } from '../day';
-import { drivenMinutes, type Place } from '../site/place';
+import { type Place } from '../site/place';
+import { drivenMinutes } from '../site/driven';
 import { MINUTES } from '../plan/jobs';
 import { PROCEDURE_NAMES } from '../logbook/procedure-names';
 import type { Entry } from '../logbook/entry';

@@ -13,14 +13,8 @@ import type { BatteryEstimate } from '../estimation/learn';
 import type { BatteryState, RecordedReading } from '../logbook/state';
 import { roundFor, roundOnOrAfter } from '../rules/rounds';
 import { conditionOf } from '../record/condition';
-import {
-  drawsOfLearnt,
-  isHeld,
-  isSettled,
-  onScale,
-  batteryEstimateOf,
-  socOfReading,
-} from '../record/learnt';
+import { drawsOfLearnt, isHeld, batteryEstimateOf, socOfReading } from '../record/learnt';
+import { isSettled, onScale } from '../record/settled';
 import { dailyLoss, lossOf, type LossAnswer } from '../record/loss';
 import { hallMean, indexOfDay, isOld, today, type BatteryRecord } from '../record/battery-record';
 

@@ -4,7 +4,7 @@ import { MS_PER_DAY } from '../day';
 import { ACTED_ON_FROM, type FindingKind, type FindingOfRecord } from '../estimation/findings';
 import type { BatteryRecord } from '../record/battery-record';
 import { hasFailingCell } from '../record/cells';
-import { isSettled } from '../record/learnt';
+import { isSettled } from '../record/settled';
 import { lossOf } from '../record/loss';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import { isTestedWeak } from './cranking-power';

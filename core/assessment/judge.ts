@@ -7,14 +7,15 @@ import { iceIn } from '../gate/ice';
 import type { Reason } from '../gate/reasons';
 import { conditionOf } from '../record/condition';
 import { recordedReading } from '../logbook/kinds/reading';
-import { LAMP_WORDS } from '../logbook/fields';
+import { LAMP_WORDS } from '../logbook/lamp';
 import type { RecordedReading } from '../logbook/state';
 import { chargeCourse } from '../charging/course';
 import { chargerFaultsOf } from '../connections/charger-faults';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import { doubtOf, type Doubt } from './plausible';
 import { cellSentences } from '../record/cells';
-import { isSettled, restOf, socOfReading } from '../record/learnt';
+import { socOfReading } from '../record/learnt';
+import { isSettled, restOf } from '../record/settled';
 import { chargeForecastOf, type ChargeForecast } from './charge-forecast';
 import { today, type BatteryRecord } from '../record/battery-record';
 import {

@@ -3,7 +3,7 @@ import { askedAmps, ratedAmps, type Engine } from '../battery/cranking';
 import { saeAmpsOf } from '../battery/details';
 import { socOfVolts } from '../battery/state-of-charge';
 import type { BatteryRecord } from '../record/battery-record';
-import { onScale } from '../record/learnt';
+import { onScale } from '../record/settled';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import {
   judgeCharging,

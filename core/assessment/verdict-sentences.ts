@@ -5,7 +5,7 @@ import { voltsOfSoc } from '../battery/state-of-charge';
 import { limitMa } from '../rules/draw-limit';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import { foreseenToCollection } from './foreseen';
-import { onScale } from '../record/learnt';
+import { onScale } from '../record/settled';
 import { expectedLoss, isFaster, milliampsOf } from '../record/loss';
 import {
   LEFT_ALONE_FROM_PCT,

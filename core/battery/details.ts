@@ -2,7 +2,6 @@ import { t, msg, withWords } from '../language';
 import { z } from 'zod';
 import { Line } from '../text';
 import { CRANKING_STANDARDS, saeAmps } from './ratings';
-import { CHEMISTRIES, type ChemistryId } from './chemistries';
 
 const volts = z
   .number()
@@ -60,28 +59,6 @@ export const saeAmpsOf = ({
   crankingStandard,
 }: Pick<BatteryDetails, 'coldCrankingAmps' | 'crankingStandard'>): number | null =>
   coldCrankingAmps === null ? null : saeAmps(coldCrankingAmps, crankingStandard);
-
-/** What is likely of a battery of this chemistry until somebody has looked. */
-export function usualDetails(chemistry: ChemistryId): BatteryDetails {
-  return {
-    capsOpen: CHEMISTRIES[chemistry].capsUsuallyOpen,
-    coldCrankingAmps: null,
-    crankingStandard: 'sae',
-    caseSize: '',
-    terminals: 'posts',
-    tools: '10 mm',
-    access: '',
-    eye: false,
-    ventTube: false,
-    chargeLead: false,
-    outletMetres: null,
-    fittedMonth: null,
-    makerAbsorptionVolts: null,
-    makerFloatVolts: null,
-    makerMaxAmps: null,
-    makerLeastCelsius: null,
-  };
-}
 
 export const TERMINAL_WORDS: Readonly<Record<BatteryDetails['terminals'], string>> = withWords({
   posts: msg`posts with clamps`,

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { CHEMISTRY_IDS, type ChemistryId } from '../battery/chemistries';
 import { freeChannels, hookRefusal, type ActiveConnection } from './active-connections';
-import { usualDetails } from '../battery/details';
+import { usualDetails } from '../battery/usual-details';
 import { plainContext } from '../context/plain-context';
 import { fitOf, rankFits, type ChargeRequest } from './charger-suitability';
 import { EMPTY_BATTERY, type BatteryState } from '../logbook/state';
@@ -13,12 +13,11 @@ import { airNeeded, isAired, mainsLoad } from '../charging/hall-limits';
 import { PROGRAMME_IDS } from '../battery/programme-ids';
 import {
   Charger,
-  PROGRAMMES,
   type ChargerConnection,
   type ChargingEquipment,
   type Outlet,
-  chemistriesOf,
 } from '../site/charging-equipment';
+import { PROGRAMMES, chemistriesOf } from '../site/programmes';
 
 const programme = (id: (typeof PROGRAMME_IDS)[number]) => ({
   id,

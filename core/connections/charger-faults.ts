@@ -7,7 +7,7 @@ import { expectedLoss } from '../record/loss';
 import { isOld, isSilent, modeUnseen, type BatteryRecord } from '../record/battery-record';
 import { DARK_CHECKS } from '../site/dark-checks';
 import { chargeCourse, slowCauses } from '../charging/course';
-import { PROGRAMMES, isMeantFor } from '../site/charging-equipment';
+import { PROGRAMMES, isMeantFor } from '../site/programmes';
 
 export const WATCH_KINDS = [
   'must-not',

@@ -1,12 +1,13 @@
 import { z } from 'zod';
 import { CHEMISTRIES, CHEMISTRY_IDS, cellsFor } from '../battery/chemistries';
-import { usualDetails } from '../battery/details';
+import { usualDetails } from '../battery/usual-details';
 import { THAW_CELSIUS } from '../battery/thaw';
 import { stateOfCharge } from '../battery/state-of-charge';
 import type { Estimate } from '../estimate';
 import { DEFAULT_RULES } from '../rules/rules';
 import { VEHICLE_KINDS, VEHICLE_KIND_IDS } from '../site/vehicle-kinds';
-import { EARTHS, ISOLATORS, PLAIN_VEHICLE } from '../stay/vehicle-facts';
+import { EARTHS, ISOLATORS } from '../stay/vehicle-facts';
+import { PLAIN_VEHICLE } from '../stay/usual';
 import { instantProblem } from '../time-limits';
 import {
   CHARGER_KINDS,

@@ -1,10 +1,6 @@
 import type { CelsiusAt } from '../battery/thaw';
-import {
-  PROGRAMMES,
-  type Charger,
-  type ChargerProgramme,
-  chemistriesOf,
-} from '../site/charging-equipment';
+import { type Charger, type ChargerProgramme } from '../site/charging-equipment';
+import { PROGRAMMES, chemistriesOf } from '../site/programmes';
 import { MS_PER_DAY, MS_PER_HOUR, dayOf, instantAt, type Day } from '../day';
 import type { Estimate } from '../estimate';
 import { openFindings } from '../logbook/open-findings';

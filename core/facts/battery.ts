@@ -1,7 +1,8 @@
 import { t, msg, withWords } from '../language';
 import { z } from 'zod';
 import { CHEMISTRIES, CHEMISTRY_IDS, type ChemistryId } from '../battery/chemistries';
-import { BatteryDetails, TERMINAL_WORDS, usualDetails } from '../battery/details';
+import { BatteryDetails, TERMINAL_WORDS } from '../battery/details';
+import { usualDetails } from '../battery/usual-details';
 import { STANDARD_WORDS } from '../battery/ratings';
 import { BATTERY_ROLES, ROLE_WORDS } from '../battery/roles';
 import { Line } from '../text';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { z } from 'zod';
-import { usualDetails } from '../battery/details';
-import { PLAIN_VEHICLE } from '../stay/vehicle-facts';
+import { usualDetails } from '../battery/usual-details';
+import { PLAIN_VEHICLE } from '../stay/usual';
 import { BATTERY_FACTS, batteryFactsShown, type BatterySheet } from './battery';
 import { HALL_FACTS } from './hall';
 import { SITE_FACTS } from './site';

@@ -9,7 +9,7 @@ import { stepsFor } from '../procedures/procedure';
 import { PROCEDURES } from '../procedures/procedures';
 import type { BatteryRecord } from '../record/battery-record';
 import { at, reading, standing } from '../record/record.fixture';
-import { PLAIN_VEHICLE } from '../stay/vehicle-facts';
+import { PLAIN_VEHICLE } from '../stay/usual';
 import { STAGES, STAGE_IDS, type BackBattery } from './stages';
 import { readinessWords } from './readiness';
 import { startOf, startWorry, walkBack, type Walk } from './walk';

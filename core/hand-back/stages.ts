@@ -10,7 +10,8 @@ import type { ProcedureId } from '../logbook/procedure-names';
 import { openFindings } from '../logbook/open-findings';
 import { cranks, inPairs, readies } from '../procedures/shared';
 import { hallMean, today, type BatteryRecord } from '../record/battery-record';
-import { isHeld, isSettled, onScale } from '../record/learnt';
+import { isHeld } from '../record/learnt';
+import { isSettled, onScale } from '../record/settled';
 import { VEHICLE_KINDS } from '../site/vehicle-kinds';
 import { formatVolts } from '../words/words';
 

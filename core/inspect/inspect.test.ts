@@ -1,6 +1,6 @@
 import { contextOf } from '../context/from-record';
 import { blockedFromCharge } from '../gate/gate';
-import { usualDetails } from '../battery/details';
+import { usualDetails } from '../battery/usual-details';
 import { shortDay, toDay } from '../day';
 import { at, reading, standing } from '../record/record.fixture';
 import { chargeForecastOf } from '../assessment/charge-forecast';

@@ -5,15 +5,6 @@ export { DayName } from '../time-limits';
 
 /** What the data of several kinds of entry have in common. */
 
-export const LAMP_STATES = ['holding', 'charging', 'fault', 'dark'] as const;
-export type LampState = (typeof LAMP_STATES)[number];
-export const LAMP_WORDS: Readonly<Record<LampState, string>> = withWords({
-  holding: msg`holding`,
-  charging: msg`charging`,
-  fault: msg`fault`,
-  dark: msg`dark`,
-});
-
 export const Id = z.string().min(1).max(64);
 export const Text = z.string().trim().min(1).max(2000);
 

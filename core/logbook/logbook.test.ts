@@ -1,4 +1,4 @@
-import { NO_TERMS } from '../stay/vehicle-facts';
+import { NO_TERMS } from '../stay/usual';
 import fc from 'fast-check';
 import { v7 as uuidv7 } from 'uuid';
 import { inOrder, parseEntry, type Entry, type NewEntry } from './entry';

@@ -1,8 +1,8 @@
-import { usualDetails } from '../battery/details';
+import { usualDetails } from '../battery/usual-details';
 import { toDay } from '../day';
 import { standing } from '../record/record.fixture';
 import { hallTemperatures } from '../site/climate';
-import { PLAIN_VEHICLE } from '../stay/vehicle-facts';
+import { PLAIN_VEHICLE } from '../stay/usual';
 import type { PlanContext } from './storage-plans';
 
 /** A hall that is always at one temperature. */

@@ -1,7 +1,7 @@
 import { UNKNOWN_OFFSET } from '../estimation/house';
 import { z } from 'zod';
 import { CHEMISTRY_IDS, cellsFor } from '../battery/chemistries';
-import { usualDetails } from '../battery/details';
+import { usualDetails } from '../battery/usual-details';
 import { BATTERY_ROLES } from '../battery/roles';
 import { MS_PER_DAY, dayOf, isTimeZone, toDay } from '../day';
 import { collectionWithin, dateProblem } from '../time-limits';
@@ -10,7 +10,8 @@ import type { BatteryRecord } from '../record/battery-record';
 import { DEFAULT_RULES, RulePatch, applyPatch } from '../rules/rules';
 import { Climate, HALL_KINDS, hallTemperatures, type RecordedDay } from '../site/climate';
 import { VEHICLE_KIND_IDS } from '../site/vehicle-kinds';
-import { PLAIN_VEHICLE, type VehicleFacts } from '../stay/vehicle-facts';
+import { type VehicleFacts } from '../stay/vehicle-facts';
+import { PLAIN_VEHICLE } from '../stay/usual';
 import type { PlanContext } from './storage-plans';
 
 const Instant = z.iso.datetime({

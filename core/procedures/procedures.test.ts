@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import type { BatteryContext } from '../context/battery-context';
 import { plainContext } from '../context/plain-context';
-import { usualDetails } from '../battery/details';
+import { usualDetails } from '../battery/usual-details';
 import { parseEntry } from '../logbook/entry';
 import { makeEntry } from '../logbook/entry';
-import { PLAIN_VEHICLE } from '../stay/vehicle-facts';
+import { PLAIN_VEHICLE } from '../stay/usual';
 import { cupsToMl, neutraliserFor, neutraliserWords } from './neutraliser';
 import { inputProblem, isComplete, mayTick, stepsFor, withoutStep } from './procedure';
 import { PROCEDURE_IDS, type ProcedureId } from '../logbook/procedure-names';

@@ -3,7 +3,8 @@ import { MS_PER_DAY, dayName, toDay } from '../day';
 import type * as Estimation from '../estimation/learn';
 import { followRecord } from '../estimation/learn';
 import { hallTemperatures } from '../site/climate';
-import { batteryEstimateOf, learntFrom } from './learnt';
+import { batteryEstimateOf } from './learnt';
+import { learntFrom } from './settled';
 import { at, reading, standing } from './record.fixture';
 
 jest.mock('../estimation/learn', () => {

@@ -8,7 +8,8 @@ import type { BatteryEstimate } from '../estimation/learn';
 import { expectedSelfDischarge } from '../estimation/prior';
 import { usualDrawOf } from '../site/vehicle-kinds';
 import { normalBelow } from '../normal';
-import { isSettled, batteryEstimateOf, socOfReading } from './learnt';
+import { batteryEstimateOf, socOfReading } from './learnt';
+import { isSettled } from './settled';
 import { ageYears, today, type BatteryRecord } from './battery-record';
 
 /** What is expected of a battery before its own readings have said anything. */

@@ -2,9 +2,9 @@ import { instantAt, toDay } from '../day';
 import { EMPTY_BATTERY, type BatteryState, type RecordedReading } from '../logbook/state';
 import { UNKNOWN_OFFSET } from '../estimation/house';
 import { DEFAULT_RULES } from '../rules/rules';
-import { usualDetails } from '../battery/details';
+import { usualDetails } from '../battery/usual-details';
 import { hallTemperatures } from '../site/climate';
-import { PLAIN_VEHICLE } from '../stay/vehicle-facts';
+import { PLAIN_VEHICLE } from '../stay/usual';
 import type { BatteryFacts, BatteryRecord } from './battery-record';
 
 /** A mild unheated hall and a plain battery, for the judge's tests. */

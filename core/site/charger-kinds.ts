@@ -1,5 +1,6 @@
 import { msg, withWords } from '../language';
-import { PROGRAMMES, type Charger } from './charging-equipment';
+import { type Charger } from './charging-equipment';
+import { PROGRAMMES } from './programmes';
 import type { ProgrammeId } from '../battery/programme-ids';
 
 /** Chargers as most sites have them, by what they do. */

@@ -71,29 +71,6 @@ export const VehicleFacts = z.strictObject({
 });
 export type VehicleFacts = z.infer<typeof VehicleFacts>;
 
-export const PLAIN_VEHICLE: VehicleFacts = {
-  earth: 'negative',
-  alarm: 'none',
-  tracker: false,
-  tellWho: '',
-  radioCode: 'none',
-  poweredClosure: false,
-  emergencyKey: false,
-  keyless: false,
-  hookUp: false,
-  solarPanel: false,
-  panelWatts: null,
-  panelMount: 'flat',
-  panelShade: 'some',
-  plugIn: false,
-  isolator: 'none',
-  isolatorMa: null,
-  isolatorAmps: null,
-  displacementCc: null,
-  fuel: null,
-  looked: true,
-};
-
 /** What was agreed with the owner for this stay. */
 export const Terms = z.strictObject({
   ownerId: z.string().max(64).nullable(),
@@ -106,15 +83,6 @@ export const Terms = z.strictObject({
   priceLimit: z.number().min(0).max(100_000).nullable(),
 });
 export type Terms = z.infer<typeof Terms>;
-
-/** What holds until something else is agreed. */
-export const FRESH_TERMS: Omit<Terms, 'ownerId'> = {
-  keys: 'key-rack',
-  keyPlace: '',
-  consent: 'ask',
-  priceLimit: null,
-};
-export const NO_TERMS: Terms = { ...FRESH_TERMS, ownerId: null };
 
 export const KEY_WORDS: Readonly<Record<Terms['keys'], string>> = withWords({
   'key-rack': msg`On the key rack`,

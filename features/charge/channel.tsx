@@ -1,8 +1,8 @@
 import { t } from '../../core/language';
 import { Link } from '../ui/link';
-import { LAMP_WORDS } from '../../core/logbook/fields';
+import { LAMP_WORDS } from '../../core/logbook/lamp';
 import { chargeCourse } from '../../core/charging/course';
-import { PROGRAMMES } from '../../core/site/charging-equipment';
+import { PROGRAMMES } from '../../core/site/programmes';
 import { VehicleIcon } from '../theme/vehicle-icon';
 import type { ChargeData, OnBoard } from './charge-data';
 import { agoWords, whenWords } from './words';

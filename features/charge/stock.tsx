@@ -1,12 +1,13 @@
 'use client';
 
 import { msg, t, withWords } from '../../core/language';
-import { LAMP_WORDS } from '../../core/logbook/fields';
+import { LAMP_WORDS } from '../../core/logbook/lamp';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { PROGRAMME_IDS } from '../../core/battery/programme-ids';
 import { CHARGER_KINDS } from '../../core/site/charger-kinds';
-import { CHARGER_LAMPS, PROGRAMMES, type Charger } from '../../core/site/charging-equipment';
+import { CHARGER_LAMPS, type Charger } from '../../core/site/charging-equipment';
+import { PROGRAMMES } from '../../core/site/programmes';
 import { call } from '../http/client';
 import type { OtherSite } from '../sites/schema';
 import { SendCharger } from '../sites/send-charger-form';

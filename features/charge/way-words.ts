@@ -1,7 +1,7 @@
 import { t } from '../../core/language';
 import type { Connection } from '../../core/connections/available-connections';
 import { freeChannels, type ActiveConnection } from '../../core/connections/active-connections';
-import { PROGRAMMES } from '../../core/site/charging-equipment';
+import { PROGRAMMES } from '../../core/site/programmes';
 import { hoursWords } from './words';
 
 /** A way to charge it: the charger, how it is set, how long it takes, or that it is not to be had. */

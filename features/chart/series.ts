@@ -1,10 +1,10 @@
 import { MS_PER_DAY, instantAt, type Day } from '../../core/day';
 import { monotoneCurve } from '../../core/curve';
 import { voltsOfSoc } from '../../core/battery/state-of-charge';
-import { isSettled, onScale } from '../../core/record/learnt';
+import { isSettled, onScale } from '../../core/record/settled';
 import type { ChargeForecast } from '../../core/assessment/charge-forecast';
 import { hallMean, today, type BatteryRecord } from '../../core/record/battery-record';
-import { courseOf, drawnDays, type SocCourse } from './course';
+import { drawnDays, type SocCourse } from './drawn';
 
 export interface ChartPoint {
   /** Days since 1970, with fraction. */
@@ -25,11 +25,11 @@ export interface ChartSeries {
   readonly to: number;
 }
 
-/** Volts at rest of the record and of the charge foreseen, on the chosen scale. */
+/** Volts at rest of the record and of the charge foreseen as it is drawn, on the chosen scale. */
 export function chartSeries(
   standing: BatteryRecord,
   outlook: ChargeForecast | null,
-  course: SocCourse | null = courseOf(standing, outlook),
+  course: SocCourse | null,
 ): ChartSeries {
   const { facts, rules, temperatures, state, timeZone } = standing;
   const now = today(standing);

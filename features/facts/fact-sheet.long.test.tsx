@@ -2,7 +2,7 @@
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { BATTERY_FACTS, batteryFactsShown, type BatterySheet } from '../../core/facts/battery';
-import { usualDetails } from '../../core/battery/details';
+import { usualDetails } from '../../core/battery/usual-details';
 import { DEFAULT_RULES } from '../../core/rules/rules';
 import type { Corrected } from './fact-form';
 import { FactSheet } from './fact-sheet';

@@ -1,5 +1,5 @@
 import { v4 as uuid } from 'uuid';
-import { usualDetails } from '../../core/battery/details';
+import { usualDetails } from '../../core/battery/usual-details';
 import { MS_PER_DAY, MS_PER_HOUR, dayName, toDay } from '../../core/day';
 import { readinessWords } from '../../core/hand-back/readiness';
 import { walkBack } from '../../core/hand-back/walk';

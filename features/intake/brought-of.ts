@@ -1,9 +1,9 @@
 import { v4 as uuid } from 'uuid';
-import { usualDetails } from '../../core/battery/details';
+import { usualDetails } from '../../core/battery/usual-details';
 import { dayName, toDay } from '../../core/day';
 import type { IntakeRow, IntakeVehicle } from '../../core/intake/list';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
-import { FRESH_TERMS, PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
+import { FRESH_TERMS, PLAIN_VEHICLE } from '../../core/stay/usual';
 import type { Sent } from '../http/client';
 import type { BringData } from './load';
 

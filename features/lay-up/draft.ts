@@ -1,9 +1,11 @@
 import { v4 as uuid } from 'uuid';
 import { z } from 'zod';
-import { BatteryDetails, usualDetails } from '../../core/battery/details';
+import { BatteryDetails } from '../../core/battery/details';
+import { usualDetails } from '../../core/battery/usual-details';
 import { Inspection } from '../../core/inspect/points';
 import { VEHICLE_KINDS, VEHICLE_KIND_IDS, type VehicleKindId } from '../../core/site/vehicle-kinds';
-import { FRESH_TERMS, PLAIN_VEHICLE, Terms, VehicleFacts } from '../../core/stay/vehicle-facts';
+import { Terms, VehicleFacts } from '../../core/stay/vehicle-facts';
+import { FRESH_TERMS, PLAIN_VEHICLE } from '../../core/stay/usual';
 import { LayUpBattery, type LayUp } from './schema';
 
 /** A battery as it is typed: the capacity may be missing still. */

@@ -1,6 +1,6 @@
 import { v4 as uuid } from 'uuid';
-import { usualDetails } from '../../core/battery/details';
-import { FRESH_TERMS, PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
+import { usualDetails } from '../../core/battery/usual-details';
+import { FRESH_TERMS, PLAIN_VEHICLE } from '../../core/stay/usual';
 
 /** A battery as it is sent with a lay-up. */
 export const battery = (more: object = {}) => ({

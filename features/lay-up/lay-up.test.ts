@@ -4,7 +4,7 @@ import { pictureOf } from './picture.fixture';
 import { v4 as uuid } from 'uuid';
 import { toDay } from '../../core/day';
 import { judge } from '../../core/assessment/judge';
-import { FRESH_TERMS } from '../../core/stay/vehicle-facts';
+import { FRESH_TERMS } from '../../core/stay/usual';
 import { readDrafts } from '../../store/drafts';
 import { readAllEntries } from '../../store/entries';
 import { MAX_PHOTO_BYTES } from '../../store/photos';

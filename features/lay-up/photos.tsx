@@ -4,7 +4,7 @@ import { t } from '../../core/language';
 import { IconCamera } from '@tabler/icons-react';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
-import { MAX_CAPTION } from '../../core/logbook/kinds/photographed';
+import { MAX_CAPTION } from '../../core/logbook/caption';
 import { shrunk } from './shrunk';
 import shared from './lay-up.module.css';
 import styles from './photos.module.css';

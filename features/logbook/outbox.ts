@@ -2,11 +2,10 @@
 
 import { t } from '../../core/language';
 import { useSyncExternalStore } from 'react';
-import { z } from 'zod';
-import { parseEntry, type NewEntry } from '../../core/logbook/entry';
+import type { NewEntry } from '../../core/logbook/entry';
+import { fetchedOnce } from '../ui/later';
 import { openDeviceStore, type DeviceStore, type KeptRecord } from './device-store';
 import { isTheirs, recorder } from './recorder';
-import { sendEntry } from './send-entry';
 
 /** An entry that the server will not take, with its reason. It is kept until it is dealt with. */
 export interface Refused {
@@ -79,6 +78,11 @@ function change(patch: Partial<OutboxState>): void {
 const without = <T>(set: ReadonlySet<T>, one: T): ReadonlySet<T> =>
   set.has(one) ? new Set([...set].filter((other) => other !== one)) : set;
 
+// ---- what comes when it is needed, so that no page opens with it ----
+
+const keptReader = fetchedOnce(() => import('./read-kept'), true);
+const sender = fetchedOnce(() => import('./send-entry'), true);
+
 // ---- this device's store ----
 
 let opening: Promise<DeviceStore | null> | null = null;
@@ -105,18 +109,27 @@ function wordsOf(error: unknown): string {
 /** What an earlier visit left, or another tab has. */
 async function takeOver(store: DeviceStore): Promise<DeviceStore> {
   const records: KeptRecord[] = [...(await store.all())];
-  const old = oldRecords();
-  for (const record of old?.records ?? []) {
-    await store.put(record);
-    records.push(record);
+  const lately = await store.allSent(Date.now() - SENT_KEPT_MS);
+  const old = oldText();
+  if (records.length + lately.length === 0 && old === null) {
+    change({ known: true });
+    return store;
   }
-  if (old?.aside !== undefined) await store.setAside(old.aside, Date.now());
-  old?.forget();
+  const { entryOf, oldRecordsOf } = await keptReader();
+  if (old !== null) {
+    const before = oldRecordsOf(old);
+    for (const record of before ?? []) {
+      await store.put(record);
+      records.push(record);
+    }
+    if (!before) await store.setAside(old, Date.now());
+    window.localStorage.removeItem(OLD_KEY);
+  }
   const waiting: NewEntry[] = [];
   const refused: Refused[] = [];
   for (const { id, n, entry, refused: reason, photo } of records) {
-    const parsed = parseEntry(entry);
-    if (!parsed.ok) {
+    const read = entryOf(entry);
+    if (!read) {
       await store.setAside(entry, Date.now());
       await store.drop(id);
       continue;
@@ -124,10 +137,14 @@ async function takeOver(store: DeviceStore): Promise<DeviceStore> {
     order.set(id, n);
     if (photo) photos.set(id, photo);
     next = Math.max(next, n + 1);
-    if (reason === null) waiting.push(parsed.entry);
-    else refused.push({ entry: parsed.entry, reason });
+    if (reason === null) waiting.push(read);
+    else refused.push({ entry: read, reason });
   }
-  const sent = await sentLately(store);
+  // What this device sent lately: a page that lies on it may be older.
+  const sent = lately.flatMap(({ entry, seq }): Acknowledged[] => {
+    const read = entryOf(entry);
+    return read ? [{ entry: read, seq }] : [];
+  });
   const here = new Set(state.waiting.map(({ id }) => id));
   const gone = new Set(state.sent.map(({ entry }) => entry.id));
   change({
@@ -142,44 +159,12 @@ async function takeOver(store: DeviceStore): Promise<DeviceStore> {
   return store;
 }
 
-/** What this device sent lately: a page that lies on it may be older. */
-async function sentLately(store: DeviceStore): Promise<Acknowledged[]> {
-  return (await store.allSent(Date.now() - SENT_KEPT_MS)).flatMap(({ entry, seq }) => {
-    const parsed = parseEntry(entry);
-    return parsed.ok ? [{ entry: parsed.entry, seq }] : [];
-  });
-}
-
-const Old = z.object({
-  waiting: z.array(z.looseObject({ id: z.string() })),
-  refused: z.array(z.object({ entry: z.looseObject({ id: z.string() }), reason: z.string() })),
-});
-
-/** What an earlier version of the program left in the browser's other store. */
-function oldRecords(): { records: KeptRecord[]; aside?: unknown; forget: () => void } | null {
+/** What an earlier version of the program left in the browser's other store; null: nothing. */
+function oldText(): string | null {
   try {
-    const text = window.localStorage.getItem(OLD_KEY);
-    if (text === null) return null;
-    const forget = () => window.localStorage.removeItem(OLD_KEY);
-    const old = Old.safeParse(jsonOf(text));
-    if (!old.success) return { records: [], aside: text, forget };
-    const { waiting, refused } = old.data;
-    const all = [
-      ...waiting.map((entry) => ({ entry, refused: null })),
-      ...refused.map(({ entry, reason }) => ({ entry, refused: reason })),
-    ];
-    const records = all.map((one, i) => ({ id: one.entry.id, n: i - all.length, ...one }));
-    return { records, forget };
+    return window.localStorage.getItem(OLD_KEY);
   } catch {
     // Forbidden: then nothing lies there either.
-    return null;
-  }
-}
-
-function jsonOf(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
     return null;
   }
 }
@@ -334,6 +319,7 @@ async function pass(): Promise<void> {
     if (!entry) return;
     tried.add(entry.id);
     sending = entry.id;
+    const { sendEntry } = await sender();
     const outcome = await sendEntry(entry, photos.get(entry.id));
     sending = null;
     switch (outcome.kind) {

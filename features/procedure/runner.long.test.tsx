@@ -3,7 +3,7 @@ import { act, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { plainContext } from '../../core/context/plain-context';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
-import { PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
+import { PLAIN_VEHICLE } from '../../core/stay/usual';
 import { ProcedureRunner } from './runner';
 
 const car = plainContext('flooded', Date.parse('2027-01-14T09:00:00Z'));

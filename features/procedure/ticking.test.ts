@@ -3,7 +3,7 @@ import { plainContext } from '../../core/context/plain-context';
 import { PROCEDURE_IDS } from '../../core/logbook/procedure-names';
 import { mayTick, stepsFor } from '../../core/procedures/procedure';
 import { PROCEDURES } from '../../core/procedures/procedures';
-import { PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
+import { PLAIN_VEHICLE } from '../../core/stay/usual';
 import type { Progress } from './progress';
 import { doneOf, isDone, nextOf, touch } from './ticking';
 

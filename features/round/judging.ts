@@ -9,6 +9,7 @@ import type { Anew, Judged } from './round-data';
 // What judges anew. A page opens without it: as it was served, it was judged.
 export { pickHook } from './hook-pick';
 export { ownChargerOf };
+export { entryOf, laidOn, withdrawalOf } from './lay-on';
 
 /** What is said of a battery after something was recorded. */
 export const anew: Anew = { judge, chargeForecastOf, jobsToday, courseOf, chargerFaultsOf };

@@ -8,7 +8,7 @@ import { reserveMark } from '../../core/assessment/reserve-marks';
 import { jobsToday, roundsAhead } from '../../core/plan/due';
 import type { Job } from '../../core/plan/jobs';
 import type { BatteryRecord } from '../../core/record/battery-record';
-import { PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
+import { PLAIN_VEHICLE } from '../../core/stay/usual';
 import { roundOnOrAfter } from '../../core/rules/rounds';
 import { courseOf } from '../chart/course';
 import { heardAmpHours } from '../charge/charger-telemetry';

@@ -1,13 +1,15 @@
 import { t, counted } from '../../core/language';
 import { phrase } from '../words/phrase';
-import { dismiss, send, type OutboxState } from '../logbook/outbox';
-import { entryWords } from '../logbook/words';
+import { send, type OutboxState } from '../logbook/outbox';
 import { isTheirs, recorder } from '../logbook/recorder';
 import { useNow } from '../logbook/use-now';
 import { sinceWords } from '../logbook/waiting-words';
 import type { NewEntry } from '../../core/logbook/entry';
 import styles from './outbox-line.module.css';
 import { Button } from '../ui/button';
+import { part } from '../ui/part';
+
+const NotTaken = part(() => import('./not-taken').then((loaded) => loaded.NotTaken));
 
 /** How much is recorded here and not yet on the server; always in sight. */
 export function OutboxLine({
@@ -44,36 +46,9 @@ export function OutboxLine({
           )
         }`}</span>
       )}
-      {waiting
-        .filter(({ id }) => failing.has(id))
-        .map((entry) => (
-          <span
-            key={entry.id}
-          >{phrase`The server fails on ${inWords(entry)} (${failing.get(entry.id)}). It is kept and tried again; the others go on.`}</span>
-        ))}
-      {refused.map(({ entry, reason }) => (
-        <span
-          key={entry.id}
-        >{phrase`Not taken, ${inWords(entry)}: ${reason} ${(<Mend entry={entry} onMend={onMend(entry)} />)}${(<Button size="small" onClick={() => dismiss(entry.id)}>{t`Seen, let it go`}</Button>)}`}</span>
-      ))}
+      {failing.size + refused.length === 0 ? null : <NotTaken outbox={outbox} onMend={onMend} />}
     </div>
   );
-}
-
-/** A way back to what the server will not have as it is. */
-function Mend({
-  entry,
-  onMend,
-}: {
-  readonly entry: NewEntry;
-  readonly onMend: (() => void) | null;
-}) {
-  if (!onMend) return null;
-  const again = () => {
-    onMend();
-    dismiss(entry.id);
-  };
-  return <Button size="small" onClick={again}>{t`Mend it`}</Button>;
 }
 
 function keptWords(waiting: readonly NewEntry[], unkept: ReadonlySet<string>): string {
@@ -90,11 +65,4 @@ function othersWords(waiting: readonly NewEntry[]): string {
   if (others.length === 0) return '';
   const names = [...new Set(others.map(({ by }) => by))].join(', ');
   return t` · ${others.length} of them by ${names}, for when they sign in`;
-}
-
-/** What was recorded, when. */
-function inWords(entry: NewEntry): string {
-  const { what, value } = entryWords(entry, {});
-  const time = new Date(entry.at).toISOString().slice(0, 16).replace('T', ' ');
-  return `${what}${value ? ` ${value}` : ''} (${entry.subjectId}, ${time} UTC)`;
 }

@@ -1,13 +1,14 @@
 import { UNKNOWN_OFFSET } from '../../core/estimation/house';
 import fc from 'fast-check';
 import { EMPTY_STOCK } from '../../core/site/charging-equipment';
-import { usualDetails } from '../../core/battery/details';
-import { PLAIN_VEHICLE } from '../../core/stay/vehicle-facts';
+import { usualDetails } from '../../core/battery/usual-details';
+import { PLAIN_VEHICLE } from '../../core/stay/usual';
 import { toDay } from '../../core/day';
 import { HELD, CHARGING, UNKNOWN } from '../../core/assessment/reserve-marks';
 import { EMPTY_BATTERY, type BatteryState } from '../../core/logbook/state';
 import { step } from '../../core/logbook/fold';
 import { DEFAULT_RULES } from '../../core/rules/rules';
+import { courseOf } from '../chart/course';
 import { chartSeries } from '../chart/series';
 import { newEntry } from '../logbook/new-entry';
 import { entryWords } from '../logbook/words';
@@ -303,7 +304,7 @@ describe('the chart', () => {
 
   it('has the readings, the line, and a forecast that begins now and falls', () => {
     const { standing, outlook } = view.judged('b1');
-    const series = chartSeries(standing, outlook);
+    const series = chartSeries(standing, outlook, courseOf(standing, outlook));
     expect(series.settled.map((point) => point.y)).toEqual([12.75, 12.7]);
     expect(series.unsettled).toEqual([]);
     expect(series.lineVolts).toBeCloseTo(12.37, 1);
@@ -317,7 +318,7 @@ describe('the chart', () => {
 
   it('has no forecast for a battery that is held', () => {
     const { standing, outlook } = view.judged('b3');
-    expect(chartSeries(standing, outlook).likely).toEqual([]);
+    expect(chartSeries(standing, outlook, courseOf(standing, outlook)).likely).toEqual([]);
   });
 });
 

@@ -4,25 +4,28 @@ import { t } from '../../core/language';
 import { useMemo } from 'react';
 import { dayOf, shortDay } from '../../core/day';
 import type { Verdict } from '../../core/assessment/verdict';
-import { LAMP_WORDS } from '../../core/logbook/fields';
-import { isSettled } from '../../core/record/learnt';
+import { LAMP_WORDS } from '../../core/logbook/lamp';
+import { isSettled } from '../../core/record/settled';
 import { formatMilliamps, formatVolts } from '../../core/words/words';
 import { ReadingChart } from '../chart/reading-chart';
 import { chartSeries } from '../chart/series';
 import type { Judged } from './round-data';
+import { useJudging } from './use-judging';
 import styles from './side.module.css';
 
 /** The battery's past and what is foreseen, beside the stop; by what is typed, where something is. */
 export function Side({ judged, verdict: typed }: { judged: Judged; verdict: Verdict | null }) {
   const { standing } = judged;
   const verdict = typed ?? judged.verdict;
-  const series = useMemo(
-    () =>
-      typed
-        ? chartSeries(standing, typed.outlook)
-        : chartSeries(standing, judged.outlook, judged.course),
-    [standing, typed, judged],
-  );
+  const judging = useJudging();
+  const series = useMemo(() => {
+    // What is typed was judged by what draws its course too.
+    const { outlook, course } =
+      typed && judging
+        ? { outlook: typed.outlook, course: judging.anew.courseOf(standing, typed.outlook) }
+        : judged;
+    return chartSeries(standing, outlook, course);
+  }, [standing, typed, judged, judging]);
   const lines = useMemo(() => logLines(judged), [judged]);
   return (
     <aside className={styles.side}>

@@ -3,8 +3,8 @@
 import { useCallback, useMemo, type Dispatch } from 'react';
 import { v4 as uuid } from 'uuid';
 import { isFlat } from '../../core/charging/flat';
-import { MAX_CAPTION } from '../../core/logbook/kinds/photographed';
-import { LAMP_STATES, type LampState } from '../../core/logbook/fields';
+import { MAX_CAPTION } from '../../core/logbook/caption';
+import { LAMP_STATES, type LampState } from '../../core/logbook/lamp';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
 import type { ChargeRequest } from '../../core/connections/charger-suitability';
 import { enterAt } from './enter';
@@ -22,7 +22,7 @@ import {
   type States,
 } from './round-data';
 import { atStep, atStop, type RoundAction } from './round-state';
-import { useJudging, useOnceJudging, type Judging } from './use-judging';
+import { useJudging, type Judging } from './use-judging';
 import { useRound } from './use-round';
 
 /** What the program says to what is typed; null: nothing is, or not enough, or it is not there yet. */
@@ -55,7 +55,7 @@ const usePickBy = (
 /** The stop at which the attendant stands, what is typed there, and all that can be done. */
 export function useWalk(data: RoundData) {
   const round = useRound(data);
-  const { act, views, position, record, entry } = round;
+  const { act, views, position, record, draft, withJudging } = round;
   const { wish } = round.state;
   const view = views[position.stop]!;
   const step = view.steps[position.step] ?? view.steps[0];
@@ -80,14 +80,14 @@ export function useWalk(data: RoundData) {
   const purpose = maintains ? 'maintain' : 'charge';
   const pickBy = usePickBy(data, judged, round.states, bayMark, wish, purpose, act);
 
-  const withJudging = useOnceJudging();
   const go = (stop: number, at: number) => act({ do: 'go', to: { stop, step: at } });
   const clear = () => {
     keyed.clear();
     act({ do: 'hint', text: null });
   };
   const recordReading = (volts: number, confirmed: boolean) => {
-    record([entry('reading', id, { volts, celsius: null, restedHours, confirmed })], 'on');
+    const data = { volts, celsius: null, restedHours, confirmed };
+    record([draft({ kind: 'reading', data }, id)], 'on');
     keyed.clear();
   };
   const enter = () => {
@@ -108,13 +108,16 @@ export function useWalk(data: RoundData) {
     const ids = [...new Set(open.map((one) => one.batteryId))];
     if (ids.length === 0) return;
     record(
-      ids.map((one) => entry('not-reached', one, { why: '' })),
+      ids.map((one) => draft({ kind: 'not-reached', data: { why: '' } }, one)),
       'on',
     );
   };
   const lamp = (said: LampState) =>
     // A dark one is followed up where one stands.
-    record([entry('lamp', id, { state: said, source: 'eyes' })], said === 'dark' ? 'stay' : 'on');
+    record(
+      [draft({ kind: 'lamp', data: { state: said, source: 'eyes' } }, id)],
+      said === 'dark' ? 'stay' : 'on',
+    );
 
   /** A string hangs on its own charger as a whole. */
   const stringOf = (way: string) =>
@@ -132,7 +135,7 @@ export function useWalk(data: RoundData) {
       const metered = ampHours === null ? {} : { metered: true };
       record(
         stringOf(ownChargerOf(now)?.kind ?? '').map((one) =>
-          entry('charge-ended', one, { full, ampHours, ...metered }),
+          draft({ kind: 'charge-ended', data: { full, ampHours, ...metered } }, one),
         ),
         'on',
       );
@@ -141,33 +144,39 @@ export function useWalk(data: RoundData) {
     const { chosen, goes, why } = pickBy(pickHook);
     // A refusal stands on the screen.
     if (!goes) return;
+    const data = {
+      charger: chosen.name,
+      ...(chosen.hook ? { hook: chosen.hook } : {}),
+      ...(chosen.because.length > 0 ? { despite: why.trim() } : {}),
+    };
     record(
-      stringOf(chosen.id).map((one) =>
-        entry('charge-started', one, {
-          charger: chosen.name,
-          ...(chosen.hook ? { hook: chosen.hook } : {}),
-          ...(chosen.because.length > 0 ? { despite: why.trim() } : {}),
-        }),
-      ),
+      stringOf(chosen.id).map((one) => draft({ kind: 'charge-started', data }, one)),
       'on',
     );
   };
   const work = (drafts: readonly EntryDraft[]) =>
     record(
-      drafts.map((draft) => entry(draft.kind, id, draft.data)),
+      drafts.map((one) => draft(one, id)),
       'on',
     );
+  // What is typed stays until it is recorded.
+  const recordNote = (what: EntryDraft | null, about: string, photo?: Blob) =>
+    withJudging(() => {
+      if (what) record([draft(what, about)], 'stay', photo);
+      act({ do: 'note', text: null });
+    });
   const saveNote = () => {
     const text = round.state.note?.trim() ?? '';
-    if (text) record([entry('note', id, { text })], 'stay');
-    act({ do: 'note', text: null });
+    recordNote(text ? { kind: 'note', data: { text } } : null, id);
   };
   /** A picture of the vehicle, with what is typed as its caption. */
   const savePhoto = (photo: Blob) => {
     const caption = (round.state.note ?? '').trim().slice(0, MAX_CAPTION);
-    const taken = entry('photographed', view.vehicle.id, { photoId: uuid(), caption });
-    record([taken], 'stay', photo);
-    act({ do: 'note', text: null });
+    recordNote(
+      { kind: 'photographed', data: { photoId: uuid(), caption } },
+      view.vehicle.id,
+      photo,
+    );
   };
   const digit = (key: string) => {
     act({ do: 'hint', text: null });

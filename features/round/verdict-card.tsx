@@ -1,7 +1,7 @@
 import { decimal, t } from '../../core/language';
 import { phrase } from '../words/phrase';
 import { dayOf, shortDay } from '../../core/day';
-import { isSettled } from '../../core/record/learnt';
+import { isSettled } from '../../core/record/settled';
 import type { Doubt } from '../../core/assessment/plausible';
 import { reserveMark } from '../../core/assessment/reserve-marks';
 import { hallMean, today } from '../../core/record/battery-record';

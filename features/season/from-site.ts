@@ -8,9 +8,9 @@ import { mayHangOn } from '../../core/connections/charger-suitability';
 import {
   type Charger,
   type ChargingEquipment,
-  chemistriesOf,
   socketsOf,
 } from '../../core/site/charging-equipment';
+import { chemistriesOf } from '../../core/site/programmes';
 import {
   MS_PER_DAY,
   MS_PER_HOUR,

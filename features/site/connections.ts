@@ -4,7 +4,7 @@ import {
   hangingBy,
   type ActiveConnection,
 } from '../../core/connections/active-connections';
-import { isMeantFor } from '../../core/site/charging-equipment';
+import { isMeantFor } from '../../core/site/programmes';
 import type { MaintainersFree } from './dto';
 import type { Stay, SiteSnapshot } from './snapshot';
 

@@ -1,5 +1,5 @@
 import { v4 as uuid } from 'uuid';
-import { usualDetails } from '../../core/battery/details';
+import { usualDetails } from '../../core/battery/usual-details';
 import { parseDay } from '../../core/day';
 import { jobsToday } from '../../core/plan/due';
 import { readAllEntries } from '../../store/entries';

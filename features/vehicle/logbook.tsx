@@ -5,7 +5,7 @@ import { phrase } from '../words/phrase';
 import { useMemo, useState } from 'react';
 import { dayOf, shortDay } from '../../core/day';
 import type { Entry } from '../../core/logbook/entry';
-import { isSettled } from '../../core/record/learnt';
+import { isSettled } from '../../core/record/settled';
 import type { BatteryRecord } from '../../core/record/battery-record';
 import { formatVolts } from '../../core/words/words';
 import { newEntry } from '../logbook/new-entry';

@@ -4,7 +4,7 @@ import { t, msg, withWords } from '../../core/language';
 import { useMemo, useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import { CHEMISTRIES, CHEMISTRY_IDS, type ChemistryId } from '../../core/battery/chemistries';
-import { usualDetails } from '../../core/battery/details';
+import { usualDetails } from '../../core/battery/usual-details';
 import {
   CRANKING_STANDARDS,
   STANDARD_WORDS,

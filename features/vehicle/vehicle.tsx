@@ -12,6 +12,7 @@ import { readinessWords } from '../../core/hand-back/readiness';
 import { judge } from '../../core/assessment/judge';
 import { VEHICLE_KINDS } from '../../core/site/vehicle-kinds';
 import { ReadingChart } from '../chart/reading-chart';
+import { courseOf } from '../chart/course';
 import { chartSeries } from '../chart/series';
 import { useDay } from '../app-shell/day';
 import type { BatteryDto } from '../site/dto';
@@ -61,7 +62,10 @@ export function Vehicle({ data }: { data: VehicleData }) {
   const standing = useMemo(() => (battery ? recordOf(data, battery) : null), [battery, data]);
   const verdict = useMemo(() => (standing ? judge(standing) : null), [standing]);
   const series = useMemo(
-    () => (standing && verdict ? chartSeries(standing, verdict.outlook) : null),
+    () =>
+      standing && verdict
+        ? chartSeries(standing, verdict.outlook, courseOf(standing, verdict.outlook))
+        : null,
     [standing, verdict],
   );
   const onDay = useMemo(() => {

@@ -3,7 +3,8 @@ import { earthedPole, livePole, type BatteryContext } from '../../core/context/b
 import { reasonsAgainst } from '../../core/gate/gate';
 import { stepsFor } from '../../core/procedures/procedure';
 import { BEFORE_DISCONNECT, DISCONNECT } from '../../core/procedures/power';
-import { PLAIN_VEHICLE, type VehicleFacts } from '../../core/stay/vehicle-facts';
+import { type VehicleFacts } from '../../core/stay/vehicle-facts';
+import { PLAIN_VEHICLE } from '../../core/stay/usual';
 import { randomOne, type Random } from '../../simulators/random';
 import { HandsStage } from '../hands';
 import { chosen, type Answers, type Question, type Task } from '../stage';

@@ -1,7 +1,7 @@
 import { t } from '../../language';
 import { z } from 'zod';
 import { PROGRAMME_IDS } from '../../battery/programme-ids';
-import { PROGRAMMES } from '../../site/charging-equipment';
+import { PROGRAMMES } from '../../site/programmes';
 import { entryKind } from '../kind';
 
 /** The programme that a charger is in, looked at after a power cut. */

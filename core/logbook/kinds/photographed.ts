@@ -2,9 +2,7 @@ import { t } from '../../language';
 import { z } from 'zod';
 import { Id } from '../fields';
 import { entryKind } from '../kind';
-
-/** Letters. */
-export const MAX_CAPTION = 120;
+import { MAX_CAPTION } from '../caption';
 
 export const photographed = entryKind({
   subject: 'vehicle',

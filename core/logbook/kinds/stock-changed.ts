@@ -2,14 +2,14 @@ import { msg, t, withWords } from '../../language';
 import { z } from 'zod';
 import { canonical } from '../../canonical';
 import {
-  PROGRAMMES,
   type Charger,
   type Circuit,
   type HallAir,
   type Outlet,
 } from '../../site/charging-equipment';
+import { PROGRAMMES } from '../../site/programmes';
 import { formatVolts } from '../../words/words';
-import { LAMP_WORDS } from '../fields';
+import { LAMP_WORDS } from '../lamp';
 import { entryKind } from '../kind';
 
 /** What a site charges with: chargers, and what they hang on. */

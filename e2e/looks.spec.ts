@@ -242,7 +242,7 @@ test('the round opens with the scripts that it needs, and no more', async ({ pag
   const { kB } = await opened(page, `${site.url}/round`);
   // A phone reads them all before its first tap is heard.
   expect(kB).toBeGreaterThan(100);
-  expect(kB).toBeLessThan(300);
+  expect(kB).toBeLessThan(220);
   // Nor does it fetch pages that nobody has asked for.
   expect(ahead).toEqual([]);
 });

@@ -140,7 +140,7 @@ const allLines = sum(code.map((file) => linesOf(read(file))));
 
 /** What is measured, the most (or least) it may be, and where it should come to. */
 const measures = [
-  ['lines of style sheets', sum(sheets.map((file) => linesOf(read(file)))), 6700, 3200],
+  ['lines of style sheets', sum(sheets.map((file) => linesOf(read(file)))), 6660, 3200],
   [`longest style sheet (${longestSheet})`, linesOf(read(longestSheet)), 150, 150],
   ['spaces beside the scale', outside.spaces.length, 3, 3],
   ['type sizes beside the scale', outside.sizes.length, 0, 0],

@@ -15,9 +15,9 @@ beforeAll(async () => {
   writeFileSync(join(folder, 'static/chunks/a.js'), SCRIPT);
   writeFileSync(join(folder, 'static/chunks/a.js.gz'), gzipSync(SCRIPT));
   writeFileSync(join(folder, 'static/chunks/b.js'), SCRIPT);
-  const isPart = partServer(join(folder, 'static'));
+  const servePart = partServer(join(folder, 'static'));
   server = createServer((asked, reply) => {
-    if (!isPart(asked, reply)) reply.end('a page');
+    if (!servePart(asked, reply)) reply.end('a page');
   });
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
 });

@@ -1,15 +1,16 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import sirv from 'sirv';
+import { homeFolder } from '../env';
 import { ALWAYS } from '../features/server/headers';
 
 const ADDRESS = '/_next/static';
 
 /**
  * Serves the parts of the pages as they were built: they are the same for everybody and for ever, so
- * neither the framework nor a guard need look at who asks. False: the request is for something else.
+ * neither the framework nor a guard need look at who asks. True: it was for one, and is answered.
  */
 export function partServer(
-  folder = '.next/static',
+  folder = homeFolder('.next', 'static'),
 ): (request: IncomingMessage, reply: ServerResponse) => boolean {
   const serve = sirv(folder, {
     gzip: true,

@@ -62,7 +62,8 @@ function addressOf({ headers, socket }: IncomingMessage, { isBehindProxy }: Fron
   return (isBehindProxy && told) || (socket.remoteAddress ?? 'unknown');
 }
 
-const isOwn = ({ socket }: IncomingMessage) =>
+/** Whether it comes from this machine itself. */
+const isFromHere = ({ socket }: IncomingMessage) =>
   /^(::1|(::ffff:)?127\..+)$/.test(socket.remoteAddress ?? '');
 
 /** Ends in plain words where a data file is not ours, or damaged, before anybody is let at it. */
@@ -91,7 +92,7 @@ class Listener {
     readonly site: Served,
     private readonly lock: FolderLock,
     private readonly front: Front,
-    isPart: ReturnType<typeof partServer>,
+    servePart: ReturnType<typeof partServer>,
     answer: (request: IncomingMessage, reply: ServerResponse) => Promise<void>,
     own: Credentials | null,
   ) {
@@ -99,10 +100,10 @@ class Listener {
       const wrong = malformed(request);
       request.headers[ADDRESS_HEADER] = addressOf(request, front);
       if (wrong) refuse(reply, wrong);
-      else if (!isPart(request, reply)) {
+      else if (!servePart(request, reply)) {
         const { cookie, 'accept-language': accepted } = request.headers;
         // The machine's own browser is nearer than the packing of a page would take.
-        if (isOwn(request) && !front.isBehindProxy) delete request.headers['accept-encoding'];
+        if (isFromHere(request) && !front.isBehindProxy) delete request.headers['accept-encoding'];
         const act = () =>
           void installation().within.run(site, () =>
             speaking(askedFor(cookie, accepted), () => answer(request, reply)),
@@ -175,9 +176,9 @@ export async function serveHere(
     addServed(first);
     await app.prepare();
     const answer = app.getRequestHandler();
-    const isPart = partServer();
+    const servePart = partServer();
     const open = async (site: Served, itsLock: FolderLock) => {
-      const listener = new Listener(site, itsLock, front, isPart, answer, own);
+      const listener = new Listener(site, itsLock, front, servePart, answer, own);
       await listener.listen();
       listeners.push(listener);
     };

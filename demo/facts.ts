@@ -1,8 +1,8 @@
-import { type BatteryDetails } from '../core/battery/details';
+import type { BatteryDetails } from '../core/battery/details';
 import { usualDetails } from '../core/battery/usual-details';
 import { INSPECTION_POINT_IDS, INSPECTION_POINTS, type Inspection } from '../core/inspect/points';
 import type { StoragePlanId } from '../core/logbook/storage-plan-names';
-import { type Terms, type VehicleFacts } from '../core/stay/vehicle-facts';
+import type { Terms, VehicleFacts } from '../core/stay/vehicle-facts';
 import { PLAIN_VEHICLE } from '../core/stay/usual';
 import type { Owner } from '../store/site';
 import type { VehicleKindId } from '../core/site/vehicle-kinds';

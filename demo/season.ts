@@ -2,7 +2,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { MS_PER_DAY, MS_PER_HOUR, instantAt, toDay, type Day } from '../core/day';
 import type { Level } from '../core/inspect/points';
 import type { EntryData, EntryKind } from '../core/logbook/kinds';
-import type { LampState } from '../core/logbook/lamp';
+import type { LampState } from '../core/site/lamp';
 import { makeEntry, type NewEntry } from '../core/logbook/entry';
 import { isRound, roundOnOrAfter } from '../core/rules/rounds';
 import { DEFAULT_RULES } from '../core/rules/rules';

@@ -1,5 +1,5 @@
 import type { Day } from '../day';
-import { type Place } from '../site/place';
+import type { Place } from '../site/place';
 import { drivenMinutes } from '../site/driven';
 import { MINUTES } from '../plan/jobs';
 import { PROCEDURE_NAMES } from '../logbook/procedure-names';

@@ -7,7 +7,7 @@ import { iceIn } from '../gate/ice';
 import type { Reason } from '../gate/reasons';
 import { conditionOf } from '../record/condition';
 import { recordedReading } from '../logbook/kinds/reading';
-import { LAMP_WORDS } from '../logbook/lamp';
+import { LAMP_WORDS } from '../site/lamp';
 import type { RecordedReading } from '../logbook/state';
 import { chargeCourse } from '../charging/course';
 import { chargerFaultsOf } from '../connections/charger-faults';

@@ -8,7 +8,7 @@ import { figureAmps, mostAmpsOf, nominal, UNKNOWN_AGE_YEARS, type Reason } from 
 import { celsiusNow } from '../gate/ice';
 import { formatVolts } from '../words/words';
 import { NEARLY_FULL_PCT, charge, type ChargeAnswer } from '../charging/charge';
-import { type Charger, type ChargerProgramme } from '../site/charging-equipment';
+import type { Charger, ChargerProgramme } from '../site/charging-equipment';
 import { PROGRAMMES } from '../site/programmes';
 import { airWithOneMore, type ChargingHere, type RoomAir } from '../charging/hall-limits';
 import { chargeVoltages } from '../charging/voltages';

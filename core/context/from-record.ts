@@ -1,5 +1,5 @@
 import type { CelsiusAt } from '../battery/thaw';
-import { type Charger, type ChargerProgramme } from '../site/charging-equipment';
+import type { Charger, ChargerProgramme } from '../site/charging-equipment';
 import { PROGRAMMES, chemistriesOf } from '../site/programmes';
 import { MS_PER_DAY, MS_PER_HOUR, dayOf, instantAt, type Day } from '../day';
 import type { Estimate } from '../estimate';

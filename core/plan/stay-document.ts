@@ -10,7 +10,7 @@ import type { BatteryRecord } from '../record/battery-record';
 import { DEFAULT_RULES, RulePatch, applyPatch } from '../rules/rules';
 import { Climate, HALL_KINDS, hallTemperatures, type RecordedDay } from '../site/climate';
 import { VEHICLE_KIND_IDS } from '../site/vehicle-kinds';
-import { type VehicleFacts } from '../stay/vehicle-facts';
+import type { VehicleFacts } from '../stay/vehicle-facts';
 import { PLAIN_VEHICLE } from '../stay/usual';
 import type { PlanContext } from './storage-plans';
 

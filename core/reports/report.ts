@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { MS_PER_HOUR } from '../day';
-import { CHARGER_LAMPS } from '../site/charging-equipment';
+import { LAMP_STATES } from '../site/lamp';
 
 /** What may report by itself: a charger or maintainer, or a thermometer of a hall. */
 export const REPORTER_KINDS = ['charger', 'thermometer'] as const;
@@ -13,7 +13,7 @@ export const Report = z
     n: z.int('n counts the reports, as whole numbers').min(0),
     at: z.iso.datetime({ error: 'an instant is written in UTC, as 2027-01-14T09:00:00Z' }),
     channel: z.int().min(1).max(12).optional(),
-    state: z.enum(CHARGER_LAMPS, 'charging, holding, fault or dark').optional(),
+    state: z.enum(LAMP_STATES, 'charging, holding, fault or dark').optional(),
     volts: z.number().min(0).max(120, 'volts, not millivolts: 12.52 V is written 12.52').optional(),
     amps: z.number().min(0).max(100, 'amps, not milliamps: 0.8 A is written 0.8').optional(),
     celsius: z

@@ -1,5 +1,5 @@
 import { msg, withWords } from '../language';
-import { type Charger } from './charging-equipment';
+import type { Charger } from './charging-equipment';
 import { PROGRAMMES } from './programmes';
 import type { ProgrammeId } from '../battery/programme-ids';
 

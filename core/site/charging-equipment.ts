@@ -2,8 +2,7 @@ import { t } from '../language';
 import { z } from 'zod';
 import { Line } from '../text';
 import { PROGRAMME_IDS } from '../battery/programme-ids';
-
-export const CHARGER_LAMPS = ['holding', 'charging', 'fault', 'dark'] as const;
+import { LAMP_STATES } from './lamp';
 
 /** No charger has more channels, here or in a document. */
 export const MAX_CHANNELS = 64;
@@ -50,7 +49,7 @@ export const Charger = z
     /** It does not begin on a 12 V battery under this; null: on any. */
     leastStartVolts: z.number().min(0).max(12).nullable(),
     /** Its own lamps, as `green, steady`, and what each means. */
-    lamps: z.array(z.strictObject({ shows: Name, means: z.enum(CHARGER_LAMPS) })).max(12),
+    lamps: z.array(z.strictObject({ shows: Name, means: z.enum(LAMP_STATES) })).max(12),
     reversePolarity: z.boolean(),
     sparkProof: z.boolean(),
     leadMetres: z.number().min(0).max(50),

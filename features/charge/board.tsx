@@ -1,6 +1,6 @@
 import { decimal, t } from '../../core/language';
 import { Link } from '../ui/link';
-import { type Charger } from '../../core/site/charging-equipment';
+import type { Charger } from '../../core/site/charging-equipment';
 import { formatTemperature } from '../../core/words/words';
 import type { ChargeData, Room } from './charge-data';
 import { Channel } from './channel';

@@ -1,6 +1,6 @@
 import { t } from '../../core/language';
 import { Link } from '../ui/link';
-import { LAMP_WORDS } from '../../core/logbook/lamp';
+import { LAMP_WORDS } from '../../core/site/lamp';
 import { chargeCourse } from '../../core/charging/course';
 import { PROGRAMMES } from '../../core/site/programmes';
 import { VehicleIcon } from '../theme/vehicle-icon';

@@ -6,7 +6,7 @@ import type { Held } from '../../core/charging/solar-hold';
 import type { ChargingEquipment } from '../../core/site/charging-equipment';
 import type { RoomAir } from '../../core/charging/hall-limits';
 import type { ChargerFault } from '../../core/connections/charger-faults';
-import type { LampState } from '../../core/logbook/lamp';
+import type { LampState } from '../../core/site/lamp';
 import type { Rules } from '../../core/rules/rules';
 import type { HallKind } from '../../core/site/climate';
 import type { ReporterKind } from '../../core/reports/report';

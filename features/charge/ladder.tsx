@@ -5,7 +5,7 @@ import { useState } from 'react';
 import type { NewEntry } from '../../core/logbook/entry';
 import type { EntryData, EntryKind } from '../../core/logbook/kinds';
 import { flatBelow } from '../../core/charging/flat';
-import { type Recovery, type RecoveryStepId } from '../../core/charging/recovery';
+import type { Recovery, RecoveryStepId } from '../../core/charging/recovery';
 import type { Inspection } from '../../core/inspect/points';
 import { celsiusNow } from '../../core/gate/ice';
 import { saeAmpsOf } from '../../core/battery/details';

@@ -9,7 +9,7 @@ import { chargeCourse } from '../../core/charging/course';
 import { PROGRAMMES } from '../../core/site/programmes';
 import { celsiusNow } from '../../core/gate/ice';
 import { may } from '../../core/gate/gate';
-import { LAMP_WORDS, LAMP_STATES } from '../../core/logbook/lamp';
+import { LAMP_WORDS, LAMP_STATES } from '../../core/site/lamp';
 import { formatVolts } from '../../core/words/words';
 import type { NewEntry } from '../../core/logbook/entry';
 import { newEntry } from '../logbook/new-entry';

@@ -1,12 +1,13 @@
 'use client';
 
 import { msg, t, withWords } from '../../core/language';
-import { LAMP_WORDS } from '../../core/logbook/lamp';
+import { LAMP_WORDS } from '../../core/site/lamp';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { PROGRAMME_IDS } from '../../core/battery/programme-ids';
 import { CHARGER_KINDS } from '../../core/site/charger-kinds';
-import { CHARGER_LAMPS, type Charger } from '../../core/site/charging-equipment';
+import type { Charger } from '../../core/site/charging-equipment';
+import { LAMP_STATES } from '../../core/site/lamp';
 import { PROGRAMMES } from '../../core/site/programmes';
 import { call } from '../http/client';
 import type { OtherSite } from '../sites/schema';
@@ -195,7 +196,7 @@ function ChargerForm({
       <Programmes charger={charger} isWrong={problem?.field === 'wakesIn'} onSet={set} />
       <fieldset className={styles.lamps}>
         <legend>{t`Its lamps: what shows, and what that means`}</legend>
-        {CHARGER_LAMPS.map((means) => (
+        {LAMP_STATES.map((means) => (
           <TextField
             key={means}
             label={LAMP_WORDS[means]}

@@ -11,6 +11,7 @@ export interface SocCourse {
 
 /** How far the forecast is drawn where it never meets the line. */
 const HORIZON_DAYS = 75;
+
 /** Days for which a battery's forecast is drawn; 0: it has none. */
 export function drawnDays(standing: BatteryRecord, outlook: ChargeForecast | null): number {
   if (!outlook || outlook.held) return 0;

@@ -115,7 +115,7 @@ async function takeOver(store: DeviceStore): Promise<DeviceStore> {
     change({ known: true });
     return store;
   }
-  const { entryOf, oldRecordsOf } = await keptReader();
+  const { readEntry, oldRecordsOf } = await keptReader();
   if (old !== null) {
     const before = oldRecordsOf(old);
     for (const record of before ?? []) {
@@ -128,7 +128,7 @@ async function takeOver(store: DeviceStore): Promise<DeviceStore> {
   const waiting: NewEntry[] = [];
   const refused: Refused[] = [];
   for (const { id, n, entry, refused: reason, photo } of records) {
-    const read = entryOf(entry);
+    const read = readEntry(entry);
     if (!read) {
       await store.setAside(entry, Date.now());
       await store.drop(id);
@@ -142,7 +142,7 @@ async function takeOver(store: DeviceStore): Promise<DeviceStore> {
   }
   // What this device sent lately: a page that lies on it may be older.
   const sent = lately.flatMap(({ entry, seq }): Acknowledged[] => {
-    const read = entryOf(entry);
+    const read = readEntry(entry);
     return read ? [{ entry: read, seq }] : [];
   });
   const here = new Set(state.waiting.map(({ id }) => id));

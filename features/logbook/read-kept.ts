@@ -5,7 +5,7 @@ import type { KeptRecord } from './device-store';
 // What reads what lies on a device: most pages find nothing there, and open without it.
 
 /** An entry as it was kept; null: this version of the program cannot read it. */
-export function entryOf(kept: unknown): NewEntry | null {
+export function readEntry(kept: unknown): NewEntry | null {
   const parsed = parseEntry(kept);
   return parsed.ok ? parsed.entry : null;
 }

@@ -1,5 +1,5 @@
 import { decimal, t } from '../../core/language';
-import { LAMP_WORDS } from '../../core/logbook/lamp';
+import { LAMP_WORDS } from '../../core/site/lamp';
 import { phrase } from '../words/phrase';
 import dynamic from 'next/dynamic';
 import { useMemo } from 'react';

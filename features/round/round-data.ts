@@ -8,7 +8,7 @@ import type { ChargeForecast, chargeForecastOf } from '../../core/assessment/cha
 import type { BatteryRecord } from '../../core/record/battery-record';
 import type { jobsToday } from '../../core/plan/due';
 import { MINUTES, jobWord, minutesOf, type Job } from '../../core/plan/jobs';
-import { type Place } from '../../core/site/place';
+import type { Place } from '../../core/site/place';
 import { drivenMinutes } from '../../core/site/driven';
 import type { RoomAir } from '../../core/charging/hall-limits';
 import { hangingBy, type ActiveConnection } from '../../core/connections/active-connections';
@@ -19,7 +19,7 @@ import type { courseOf } from '../chart/course';
 import type { SocCourse } from '../chart/drawn';
 import { lazily } from '../../core/lazily';
 import { servedRecord, type RoundBattery } from './served';
-import { type VehicleFacts } from '../../core/stay/vehicle-facts';
+import type { VehicleFacts } from '../../core/stay/vehicle-facts';
 import { PLAIN_VEHICLE } from '../../core/stay/usual';
 import type { VehicleKindId } from '../../core/site/vehicle-kinds';
 import {

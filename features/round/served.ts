@@ -2,7 +2,7 @@ import type { ChargerFault } from '../../core/connections/charger-faults';
 import type { Verdict } from '../../core/assessment/verdict';
 import { MS_PER_DAY } from '../../core/day';
 import { EMPTY_BATTERY, type BatteryState, type RecordedReading } from '../../core/logbook/state';
-import { type BatteryDetails } from '../../core/battery/details';
+import type { BatteryDetails } from '../../core/battery/details';
 import { usualDetails } from '../../core/battery/usual-details';
 import type { Job } from '../../core/plan/jobs';
 import { learntFrom } from '../../core/record/settled';

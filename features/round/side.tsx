@@ -4,7 +4,7 @@ import { t } from '../../core/language';
 import { useMemo } from 'react';
 import { dayOf, shortDay } from '../../core/day';
 import type { Verdict } from '../../core/assessment/verdict';
-import { LAMP_WORDS } from '../../core/logbook/lamp';
+import { LAMP_WORDS } from '../../core/site/lamp';
 import { isSettled } from '../../core/record/settled';
 import { formatMilliamps, formatVolts } from '../../core/words/words';
 import { ReadingChart } from '../chart/reading-chart';

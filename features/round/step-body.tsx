@@ -1,7 +1,7 @@
 import { t } from '../../core/language';
 import dynamic from 'next/dynamic';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
-import type { LampState } from '../../core/logbook/lamp';
+import type { LampState } from '../../core/site/lamp';
 import type { Verdict } from '../../core/assessment/verdict';
 import type { PickBy } from './hook-pick';
 import { HandBackStep, LampStep, ModeStep } from './other-steps';

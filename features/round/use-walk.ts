@@ -4,7 +4,7 @@ import { useCallback, useMemo, type Dispatch } from 'react';
 import { v4 as uuid } from 'uuid';
 import { isFlat } from '../../core/charging/flat';
 import { MAX_CAPTION } from '../../core/logbook/caption';
-import { LAMP_STATES, type LampState } from '../../core/logbook/lamp';
+import { LAMP_STATES, type LampState } from '../../core/site/lamp';
 import type { EntryDraft } from '../../core/procedures/entry-draft';
 import type { ChargeRequest } from '../../core/connections/charger-suitability';
 import { enterAt } from './enter';

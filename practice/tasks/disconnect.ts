@@ -3,7 +3,7 @@ import { earthedPole, livePole, type BatteryContext } from '../../core/context/b
 import { reasonsAgainst } from '../../core/gate/gate';
 import { stepsFor } from '../../core/procedures/procedure';
 import { BEFORE_DISCONNECT, DISCONNECT } from '../../core/procedures/power';
-import { type VehicleFacts } from '../../core/stay/vehicle-facts';
+import type { VehicleFacts } from '../../core/stay/vehicle-facts';
 import { PLAIN_VEHICLE } from '../../core/stay/usual';
 import { randomOne, type Random } from '../../simulators/random';
 import { HandsStage } from '../hands';

@@ -1,6 +1,6 @@
 import { t } from '../../language';
 import { z } from 'zod';
-import { LAMP_STATES, LAMP_WORDS } from '../lamp';
+import { LAMP_STATES, LAMP_WORDS } from '../../site/lamp';
 import { entryKind } from '../kind';
 
 export const lamp = entryKind({

@@ -9,7 +9,7 @@ import {
 } from '../../site/charging-equipment';
 import { PROGRAMMES } from '../../site/programmes';
 import { formatVolts } from '../../words/words';
-import { LAMP_WORDS } from '../lamp';
+import { LAMP_WORDS } from '../../site/lamp';
 import { entryKind } from '../kind';
 
 /** What a site charges with: chargers, and what they hang on. */
